@@ -1,0 +1,8 @@
+// Bundles a command of src/cli with esbuild and runs it: `node scripts/run.mjs bench -- search --json`.
+import { spawnSync } from 'node:child_process';
+import { bundleNode } from './bundle.mjs';
+
+const [name, ...args] = process.argv.slice(2);
+const out = await bundleNode({ [name]: `src/cli/${name}.ts` }, '.cache/cli');
+const done = spawnSync(process.execPath, ['--max-old-space-size=12000', `${out}/${name}.mjs`, ...args], { stdio: 'inherit' });
+process.exit(done.status ?? 1);

@@ -1,0 +1,121 @@
+/**
+ * The access summary: all that decides how soon a record can be read, packed into one short row of 16-bit numbers.
+ *
+ * A search must put *every* match into a wait class, not just the 25 shown. Rows are interned when the index is built
+ * (many records share one), and each distinct row is timed once per reader and moment. `summary.test.ts` holds that row
+ * and exact ways give the same class for every record.
+ *
+ * Row: for open access and then for each campus: first and last day of online access (0,0 = none) · per campus: day a
+ * copy is free · per partner: day a copy is free · bits: scans by campus · bits: copies by partner · interlibrary median
+ * and likely-by in working days (0 = unlikely) · service · bits: campuses with a copy of any sort.
+ */
+import type { Library, ReaderSituation } from '../policy/types';
+import { type DayNumber, dayNumber, type Minutes } from '../time';
+import { type AccessItem, entitled, optionsFor } from './options';
+import { type Times, timesFor } from './times';
+
+export interface RowLayout {
+  readonly campuses: number;
+  readonly partners: number;
+  readonly online: number;
+  readonly copies: number;
+  readonly loans: number;
+  readonly scans: number;
+  readonly partnerCopies: number;
+  readonly lending: number;
+  readonly service: number;
+  readonly presence: number;
+  readonly width: number;
+}
+export function rowLayout(library: Library): RowLayout {
+  const [c, p] = [library.campuses.length, library.partners.length];
+  const copies = 2 * (1 + c);
+  const loans = copies + c;
+  const scans = loans + p;
+  return { campuses: c, partners: p, online: 0, copies, loans, scans, partnerCopies: scans + 1, lending: scans + 2, service: scans + 4, presence: scans + 5, width: scans + 6 };
+}
+
+/** Packs an item's options. What does not set the wait (premises only, another campus's licence) leaves no trace but presence. */
+export function summarise(item: AccessItem, library: Library, layout: RowLayout): Uint16Array {
+  const row = new Uint16Array(layout.width);
+  const get = (i: number) => row[i] ?? 0;
+  const sooner = (i: number, day: number) => {
+    if (get(i) === 0 || day < get(i)) row[i] = day;
+  };
+  for (const o of optionsFor(item, library)) {
+    if (o.type === 'online') {
+      const groups = o.open ? [0] : library.campuses.flatMap((c, i) => (entitled(o, c.id) ? [i + 1] : []));
+      for (const g of groups) {
+        const [f, u] = [2 * g, 2 * g + 1];
+        if (get(u) === 0 || o.from < get(f) || (o.from === get(f) && o.until > get(u))) {
+          row[f] = o.from;
+          row[u] = o.until;
+        }
+      }
+    } else if (o.type === 'copy') {
+      const c = library.campuses.indexOf(o.campus);
+      row[layout.presence] = get(layout.presence) | (1 << c);
+      if (o.copy.rule !== 'premises' && o.available !== null) sooner(layout.copies + c, o.available);
+    } else if (o.type === 'scan') {
+      row[layout.scans] = get(layout.scans) | (1 << library.campuses.indexOf(o.campus));
+    } else if (o.type === 'partner-loan') {
+      if (o.available !== null) sooner(layout.loans + library.partners.indexOf(o.partner), o.available);
+    } else if (o.type === 'partner-copy') {
+      row[layout.partnerCopies] = get(layout.partnerCopies) | (1 << library.partners.indexOf(o.partner));
+    } else if (o.type === 'lending' && o.plan.chance >= library.policy.wait.unlikelyBelow) {
+      row[layout.lending] = o.plan.days.median;
+      row[layout.lending + 1] = o.plan.days.likely;
+      row[layout.service] = o.plan.service === 'copy' ? 1 : 0;
+    }
+  }
+  return row;
+}
+
+export const REACHES = ['online', 'shelves', 'partners', 'index'] as const;
+/** How far the search looks, each step including the ones before it. */
+export type Reach = (typeof REACHES)[number];
+
+export interface RowReading {
+  /** Earliest median moment, or null when unlikely. */
+  readonly ready: Minutes | null;
+  /** Position in REACHES of the nearest step at which the record comes into view. */
+  readonly reach: number;
+}
+
+/** A reader of summary rows for one reader situation and moment. */
+export function rowReader(library: Library, layout: RowLayout, situation: ReaderSituation, at: Minutes): (rows: Uint16Array, offset: number) => RowReading {
+  const times: Times = timesFor(library, situation, at);
+  const home = library.campuses.findIndex((c) => c.id === situation.campus);
+  return (rows, offset) => {
+    const get = (i: number) => rows[offset + i] ?? 0;
+    let ready: Minutes | null = null;
+    const offer = (t: Minutes | null | undefined) => {
+      if (t !== null && t !== undefined && (ready === null || t < ready)) ready = t;
+    };
+    let isOnline = false;
+    for (const g of [0, home + 1]) {
+      const until = get(2 * g + 1);
+      if (until === 0) continue;
+      const t = times.online(dayNumber(get(2 * g)), until as DayNumber);
+      if (t && t.median <= at) isOnline = true;
+      offer(t?.median);
+    }
+    if (ready !== at) {
+      library.campuses.forEach((campus, c) => {
+        const day = get(layout.copies + c);
+        if (day > 0) offer(times.copy(campus, dayNumber(day))?.median);
+        if ((get(layout.scans) >> c) & 1) offer(times.scan(campus).median);
+      });
+      library.partners.forEach((partner, p) => {
+        const day = get(layout.loans + p);
+        if (day > 0) offer(times.partnerLoan(partner, dayNumber(day))?.median);
+        if ((get(layout.partnerCopies) >> p) & 1) offer(times.partnerCopy(partner).median);
+      });
+      const median = get(layout.lending);
+      if (median > 0) offer(times.lending({ median, likely: get(layout.lending + 1) }, get(layout.service) === 1 ? 'copy' : 'loan')?.median);
+    }
+    const hasLoans = rows.subarray(offset + layout.loans, offset + layout.loans + layout.partners).some((day) => day > 0);
+    const reach = isOnline ? 0 : get(layout.presence) || get(layout.scans) ? 1 : hasLoans || get(layout.partnerCopies) ? 2 : 3;
+    return { ready, reach };
+  };
+}

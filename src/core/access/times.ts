@@ -1,0 +1,119 @@
+/**
+ * When each option would bring the item into the reader's hands: opening hours, closing days, working days, due dates,
+ * transfer, scan desk, post. One place for both the exact ways and the summary; memoised, since a result page asks the
+ * same few questions tens of thousands of times.
+ */
+import type { Campus, Library, Partner, ReaderSituation, Service, Spread } from '../policy/types';
+import { addDays, clock, clockOf, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../time';
+import { addWorkingDays, nextOpen } from './calendar';
+import { type Available, IN } from './options';
+
+/** The median and the 90th percentile of the moment it is readable. */
+export interface Ready {
+  readonly median: Minutes;
+  readonly likely: Minutes;
+}
+export type WaitClass = 'now' | 'today' | 'week' | 'two-weeks' | 'later' | 'unlikely';
+export const WAIT_CLASSES = ['now', 'today', 'week', 'two-weeks', 'later', 'unlikely'] as const satisfies readonly WaitClass[];
+export const WAIT_LABEL: Record<WaitClass, string> = {
+  now: 'now',
+  today: 'today',
+  week: 'this week',
+  'two-weeks': 'within two weeks',
+  later: 'later',
+  unlikely: 'unlikely',
+};
+
+/** The wait class of a moment; null (never) is unlikely. */
+export function waitClassOf(ready: Minutes | null, at: Minutes, library: Library): WaitClass {
+  if (ready === null) return 'unlikely';
+  if (ready <= at) return 'now';
+  const days = dayOf(ready) - dayOf(at);
+  if (days === 0) return 'today';
+  const { thisWeekDays, twoWeeksDays } = library.policy.wait;
+  return days <= thisWeekDays ? 'week' : days <= twoWeeksDays ? 'two-weeks' : 'later';
+}
+
+export interface Times {
+  readonly library: Library;
+  readonly situation: ReaderSituation;
+  readonly at: Minutes;
+  online(from: DayNumber, until: DayNumber): Ready | null;
+  copy(campus: Campus, available: Available): Ready | null;
+  scan(campus: Campus): Ready;
+  partnerLoan(partner: Partner, available: Available): Ready | null;
+  partnerCopy(partner: Partner): Ready;
+  lending(days: Spread, service: Service): Ready | null;
+}
+
+export function timesFor(library: Library, situation: ReaderSituation, at: Minutes): Times {
+  const { policy } = library;
+  const today = dayOf(at);
+  const home = library.campuses.find((c) => c.id === situation.campus) ?? library.campuses[0];
+  if (!home) throw new Error('a library needs a campus');
+  const mailed = clock(policy.scanDesk.sentAt);
+  /** The working day on which staff begin with it. */
+  const begun = addWorkingDays(policy, addDays(today, clockOf(at) > clock(policy.transfer.cutoff) ? 1 : 0), 0);
+
+  const memo = new Map<string, Ready | null>();
+  const remember = (key: string, make: () => Ready | null): Ready | null => {
+    let ready = memo.get(key);
+    if (ready === undefined) {
+      ready = make();
+      memo.set(key, ready);
+    }
+    return ready;
+  };
+  /** A thing that reaches the home campus on that day is collected when the doors next open. */
+  const collect = (day: DayNumber): Minutes | null => nextOpen(home, policy, startOf(day), policy.shelf.lastEntryMinutes);
+  const spread = (days: Spread, place: (n: number) => Minutes | null): Ready | null => {
+    const median = place(days.median);
+    const likely = place(days.likely);
+    return median === null || likely === null ? null : { median, likely };
+  };
+  const plus = (a: Spread, b: Spread | number): Spread =>
+    typeof b === 'number' ? { median: a.median + b, likely: a.likely + b } : { median: a.median + b.median, likely: a.likely + b.likely };
+  const posted = (from: DayNumber, days: Spread) => spread(plus(days, policy.post), (n) => startOf(addWorkingDays(policy, from, n), clock('12:00')));
+  const carried = (from: DayNumber, days: Spread) => spread(days, (n) => collect(addWorkingDays(policy, from, n)));
+  const delivered = (from: DayNumber, days: Spread) => (situation.remote ? posted(from, days) : carried(from, days));
+  const mailedOn = (from: DayNumber, days: Spread): Ready => {
+    const on = (n: number): Minutes => {
+      const t = startOf(addWorkingDays(policy, from, n), mailed);
+      return t > at ? t : startOf(addWorkingDays(policy, from, n + 1), mailed);
+    };
+    return { median: on(days.median), likely: on(days.likely) };
+  };
+  /** An overdue loan says nothing about when it comes; the policy's days of grace stand in. */
+  const back = (available: Available): DayNumber => (available < today ? addDays(today, policy.shelf.overdueGraceDays) : available);
+
+  return {
+    library,
+    situation,
+    at,
+    online(from, until) {
+      if (today >= until) return null;
+      const t = today >= from ? at : startOf(from);
+      return { median: t, likely: t };
+    },
+    copy: (campus, available) =>
+      remember(`c${campus.id}${available}`, () => {
+        if (available !== IN) {
+          const days = campus.id === home.id && !situation.remote ? { median: 1, likely: 3 } : plus({ median: 1, likely: 3 }, situation.remote ? 0 : policy.transfer);
+          return delivered(back(available), days);
+        }
+        if (situation.remote) return posted(begun, { median: 0, likely: 0 });
+        if (campus.id !== home.id) return carried(begun, policy.transfer);
+        const open = nextOpen(campus, policy, at, policy.shelf.lastEntryMinutes);
+        if (open === null) return null;
+        const t = minutes(open + policy.shelf.fetchMinutes);
+        return { median: t, likely: t };
+      }),
+    scan: () => mailedOn(begun, policy.scanDesk),
+    partnerLoan: (partner, available) =>
+      remember(`p${partner.id}${available}`, () => delivered(available === IN ? begun : back(available), partner.loanDays)),
+    partnerCopy: (partner) => mailedOn(begun, partner.copyDays),
+    lending: (days, service) =>
+      remember(`l${service}${days.median}-${days.likely}`, () => (service === 'copy' ? mailedOn(begun, days) : delivered(begun, days))),
+  };
+}
+

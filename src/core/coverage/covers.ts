@@ -1,0 +1,101 @@
+/**
+ * Does a KBART line cover this article? Decided once and for all days: the answer is a window of days in which the text
+ * is there, so that a moving wall is a date ("readable online from 1 Jan") and not a yes or no that changes overnight.
+ */
+import { addDays, type DayNumber, dayNumber, dayText } from '../time';
+import { type CoverageDepth, type EmbargoPart, type KbartLine, readEmbargo } from './kbart';
+
+/** Where and when an article or book appeared. */
+export interface ItemPosition {
+  readonly date: readonly [number, number?, number?];
+  readonly volume?: string;
+  readonly issue?: string;
+}
+export type CoverageWindow =
+  | { readonly covered: true; readonly from: DayNumber; readonly until: DayNumber; readonly depth: CoverageDepth; readonly why: string }
+  | { readonly covered: false; readonly why: string };
+
+/** Day numbers that stand for "always" at either end. */
+export const ALWAYS = dayNumber(0);
+export const FOREVER = dayNumber(60_000);
+
+type Parts = readonly [number, number?, number?];
+const readParts = (text: string): Parts | null => {
+  const m = /^(\d{4})(?:-(\d{2}))?(?:-(\d{2}))?$/.exec(text);
+  return m ? [Number(m[1]), m[2] ? Number(m[2]) : undefined, m[3] ? Number(m[3]) : undefined] : null;
+};
+/** Negative, 0 or positive, at the finest precision that both dates have. */
+function compareParts(a: Parts, b: Parts): number {
+  for (let i = 0; i < 3; i++) {
+    const x = a[i];
+    const y = b[i];
+    if (x === undefined || y === undefined) return 0;
+    if (x !== y) return x - y;
+  }
+  return 0;
+}
+const numeric = (text: string | undefined): number | null => (text && /^\d+$/.test(text) ? Number(text) : null);
+
+/** Position against one end of the span: date first; within the same date, volume, then issue. */
+function compareEnd(item: ItemPosition, date: string | undefined, volume: string | undefined, issue: string | undefined): number {
+  const end = date ? readParts(date) : null;
+  const byDate = end ? compareParts(item.date, end) : 0;
+  if (byDate !== 0) return byDate;
+  const [iv, ev] = [numeric(item.volume), numeric(volume)];
+  if (iv === null || ev === null) return 0;
+  if (iv !== ev) return iv - ev;
+  const [ii, ei] = [numeric(item.issue), numeric(issue)];
+  return ii === null || ei === null ? 0 : ii - ei;
+}
+
+const day = (y: number, m: number, d: number): DayNumber => dayNumber(Math.floor(Date.UTC(y, m - 1, d) / 86_400_000));
+/** When an item of this date passes `length` units: the first day on which the unit count is over. */
+function passes(date: Parts, part: EmbargoPart): DayNumber {
+  const [y, m = 12, d = 28] = date;
+  if (part.unit === 'Y') return day(y + part.length, 1, 1);
+  if (part.unit === 'M') return day(y, m + part.length, 1);
+  return addDays(day(y, m, d), part.length);
+}
+
+/**
+ * @returns the window of days in which the provider shows the item, or why it never does.
+ * @example a line from 2018 on with embargo P1Y, item of March 2026 → covered from 2027-01-01 (calendar years).
+ */
+export function coverageWindow(line: KbartLine, item: ItemPosition): CoverageWindow {
+  const depth = (line.coverage_depth ?? 'fulltext') as CoverageDepth;
+  if (compareEnd(item, line.date_first_issue_online, line.num_first_vol_online, line.num_first_issue_online) < 0) {
+    return { covered: false, why: `starts with ${line.num_first_vol_online ? `volume ${line.num_first_vol_online}, ` : ''}${line.date_first_issue_online}` };
+  }
+  if (
+    (line.date_last_issue_online || line.num_last_vol_online) &&
+    compareEnd(item, line.date_last_issue_online, line.num_last_vol_online, line.num_last_issue_online) > 0
+  ) {
+    return { covered: false, why: `ends with ${line.num_last_vol_online ? `volume ${line.num_last_vol_online}, ` : ''}${line.date_last_issue_online ?? ''}`.trim() };
+  }
+  let from = ALWAYS;
+  let until = FOREVER;
+  for (const part of line.embargo_info ? (readEmbargo(line.embargo_info) ?? []) : []) {
+    const passed = passes(item.date, part);
+    if (part.type === 'P' && passed > from) from = passed;
+    if (part.type === 'R' && passed < until) until = passed;
+  }
+  if (from >= until) return { covered: false, why: `never within its moving wall ${line.embargo_info}` };
+  const span = `${line.date_first_issue_online ?? 'its first issue'} to ${line.date_last_issue_online ?? 'now'}`;
+  return { covered: true, from, until, depth, why: `covers ${span}${line.embargo_info ? `, moving wall ${line.embargo_info}` : ''}` };
+}
+
+/** Covered on `today`? With the reason in words, as the screen shows it. */
+export function coversOn(line: KbartLine, item: ItemPosition, today: DayNumber): { covered: boolean; why: string } {
+  const w = coverageWindow(line, item);
+  if (!w.covered) return w;
+  if (today < w.from) return { covered: false, why: `behind a moving wall until ${dayText(w.from, today)}` };
+  if (today >= w.until) return { covered: false, why: `left the provider’s moving window on ${dayText(w.until, today)}` };
+  return w;
+}
+
+export const positionOf = (csl: {
+  readonly issued?: { readonly 'date-parts': readonly [Parts] };
+  readonly volume?: string;
+  readonly issue?: string;
+}): ItemPosition => ({ date: csl.issued?.['date-parts'][0] ?? [0], volume: csl.volume, issue: csl.issue });
+

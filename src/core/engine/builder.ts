@@ -1,0 +1,293 @@
+/**
+ * Builds the inverted index from records, one at a time, and hands it over as named sections for `format.ts`.
+ *
+ * What is kept: for every term its postings (document, quantised BM25F weight, fields it stands in); for every document
+ * its words in order (the forward index, which phrases are checked against), its columns for counting, its access row.
+ */
+import type { AccessItem } from '../access/options';
+import { type RowLayout, rowLayout, summarise } from '../access/summary';
+import { fullName } from '../bibliography/describe';
+import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST, LANGUAGE_LIST } from '../bibliography/kinds';
+import { PEER_LIST, peerReviewOf } from '../bibliography/peerReview';
+import { type DiscoveryRecord, yearOfRecord } from '../bibliography/record';
+import type { Library } from '../policy/types';
+import { FIELDS } from '../query/tree';
+import { fold, SMALL_WORDS, stem, words } from './analysis';
+import type { Section } from './format';
+import { growF64, growI16, growU8, growU16, growU32 } from './growable';
+import { byCodePoint, packStrings, type StringTable } from './strings';
+
+/** Weight and length normalisation b of each field, in the order of FIELDS (BM25F: Robertson, Zaragoza, Taylor 2004). */
+export const FIELD_WEIGHT = [6, 5, 2.5, 2, 1, 1] as const;
+const FIELD_B = [0.5, 0.3, 0.4, 0.3, 0.7, 0.3] as const;
+export const K1 = 1.4;
+const NONE = 255;
+const NO_REFERENCES: readonly string[] = [];
+
+/** Values of an open-ended group, numbered as they come and sorted at the end. */
+class Values {
+  readonly ids = new Map<string, number>();
+  id(value: string): number {
+    let id = this.ids.get(value);
+    if (id === undefined) {
+      id = this.ids.size;
+      this.ids.set(value, id);
+    }
+    return id;
+  }
+  /** The sorted table, and the new number of each old one. */
+  finish(): { table: StringTable; renumber: Uint32Array } {
+    const sorted = [...this.ids.keys()].sort(byCodePoint);
+    const renumber = new Uint32Array(sorted.length);
+    sorted.forEach((value, i) => {
+      renumber[this.ids.get(value) as number] = i;
+    });
+    return { table: packStrings(sorted), renumber };
+  }
+}
+
+/** The text of a record, field by field in the order of FIELDS, with the language whose endings are taken off. */
+export function fieldTexts(r: DiscoveryRecord): readonly (readonly [text: string, language: string])[] {
+  const c = r.csl;
+  const own = r.languages[0] ?? 'en';
+  const people = [...(c.author ?? []), ...(c.editor ?? []), ...(c.translator ?? [])].map(fullName).join(' · ');
+  const other = [c.publisher, c['collection-title'], c.genre, c.ISBN, c.ISSN, c.DOI, ...(r.copies ?? []).map((k) => k.callNumber)];
+  return [
+    [[c.title, c['original-title']].filter(Boolean).join(' '), own],
+    [people, 'en'],
+    [[...r.subjects, ...(r.about ?? []).map(fullName)].join(' · '), 'en'],
+    [c['container-title'] ?? '', own],
+    [[c.abstract, ...(r.contents ?? [])].filter(Boolean).join(' '), own],
+    [other.filter(Boolean).join(' · '), 'en'],
+  ];
+}
+
+export class IndexBuilder {
+  readonly #library: Library;
+  readonly #layout: RowLayout;
+  readonly #terms = new Map<string, number>([['', 0]]);
+  readonly #tokens = new Map<string, Map<string, number>>();
+  readonly #stream = growU32();
+  readonly #docStart = growU32();
+  readonly #lengths = growU8();
+  readonly #columns = { kind: growU8(), language: growU8(), peer: growU8(), carrier: growU8(), audience: growU8(), source: growU8(), place: growU8(), titleLength: growU8(), year: growI16(), journal: growU32(), row: growU32(), subjectStart: growU32(), subject: growU32(), personStart: growU32(), person: growU32(), recordAt: growF64() };
+  readonly #rows = growU16();
+  readonly #rowIds = new Map<string, number>();
+  readonly #subjects = new Values();
+  readonly #persons = new Values();
+  readonly #journals = new Values();
+  readonly #sources = new Values();
+  readonly #ids: string[] = [];
+  readonly #references: (readonly string[])[] = [];
+  readonly #works = new Map<string, number[]>();
+  readonly #titles: string[] = [];
+  #end = 0;
+
+  constructor(library: Library) {
+    this.#library = library;
+    this.#layout = rowLayout(library);
+    this.#journals.id('');
+  }
+
+  get count(): number {
+    return this.#ids.length;
+  }
+
+  /** Adds one record. `bytes` is the length of its stored form, records standing one behind the other in the order added. */
+  add(item: AccessItem, bytes: number): void {
+    const { record: r } = item;
+    const c = this.#columns;
+    c.recordAt.push(this.#end);
+    this.#end += bytes;
+    this.#ids.push(r.id);
+    this.#docStart.push(this.#stream.length);
+    let titleLength = 0;
+    fieldTexts(r).forEach(([text, language], f) => {
+      const found = words(text);
+      for (const w of found) {
+        this.#stream.push(this.#term(w, language));
+        if (f === 0 && !SMALL_WORDS.has(w)) titleLength++;
+      }
+      this.#stream.push(0);
+      this.#lengths.push(Math.min(255, found.length));
+    });
+    this.#references.push(r.references ?? NO_REFERENCES);
+    if (r.work) this.#works.set(r.work, [...(this.#works.get(r.work) ?? []), this.#ids.length - 1]);
+    this.#titles.push(fold(r.csl.title).replace(/^(the|a|an|der|die|das|le|la|les|el|los|de|het|en|ett|il|lo|o|os) /, ''));
+    c.titleLength.push(Math.min(255, titleLength));
+    c.kind.push(KIND_LIST.indexOf(r.kind));
+    c.carrier.push(CARRIER_LIST.indexOf(r.carrier));
+    c.audience.push(r.audience ? AUDIENCE_LIST.indexOf(r.audience) : NONE);
+    const language = (LANGUAGE_LIST as readonly string[]).indexOf(r.languages[0] ?? '');
+    c.language.push(language < 0 ? NONE : language);
+    c.peer.push(PEER_LIST.indexOf(peerReviewOf(r, item.journal).status));
+    c.source.push(this.#sources.id(r.source));
+    c.year.push(yearOfRecord(r.csl) ?? -1);
+    c.journal.push(this.#journals.id(r.csl['container-title'] ?? ''));
+    c.subjectStart.push(c.subject.length);
+    for (const s of r.subjects) c.subject.push(this.#subjects.id(s));
+    c.personStart.push(c.person.length);
+    for (const n of [...(r.csl.author ?? []), ...(r.csl.editor ?? [])]) c.person.push(this.#persons.id(fullName(n)));
+    const row = summarise(item, this.#library, this.#layout);
+    c.place.push(row[this.#layout.presence] ?? 0);
+    c.row.push(this.#row(row));
+  }
+
+  #term(word: string, language: string): number {
+    let known = this.#tokens.get(language);
+    if (!known) {
+      known = new Map();
+      this.#tokens.set(language, known);
+    }
+    let id = known.get(word);
+    if (id === undefined) {
+      const s = stem(word, language);
+      id = this.#terms.get(s);
+      if (id === undefined) {
+        id = this.#terms.size;
+        this.#terms.set(s, id);
+      }
+      known.set(word, id);
+    }
+    return id;
+  }
+
+  #row(row: Uint16Array): number {
+    const key = row.join();
+    let id = this.#rowIds.get(key);
+    if (id === undefined) {
+      id = this.#rowIds.size;
+      this.#rowIds.set(key, id);
+      for (const v of row) this.#rows.push(v);
+    }
+    return id;
+  }
+
+  /** Who cites whom, both ways round, and which records are one work; references to what is not indexed are left out. */
+  #relations(): Record<string, Section> {
+    const doc = new Map(this.#ids.map((id, i) => [id, i]));
+    const cites = this.#references.map((refs) => refs.flatMap((id) => doc.get(id) ?? []));
+    const cited: number[][] = this.#ids.map(() => []);
+    cites.forEach((list, from) => {
+      for (const to of list) cited[to]?.push(from);
+    });
+    const workOf = new Uint32Array(this.#ids.length);
+    const groups: number[][] = [[]];
+    for (const members of this.#works.values()) {
+      if (members.length < 2) continue;
+      for (const d of members) workOf[d] = groups.length;
+      groups.push(members);
+    }
+    const flat = (lists: readonly (readonly number[])[]) => {
+      const start = new Uint32Array(lists.length + 1);
+      lists.forEach((l, i) => {
+        start[i + 1] = (start[i] as number) + l.length;
+      });
+      return { start, values: Uint32Array.from(lists.flat()) };
+    };
+    const [a, b, w] = [flat(cites), flat(cited), flat(groups)];
+    return { citeStart: a.start, cite: a.values, citedStart: b.start, cited: b.values, workOf, workStart: w.start, work: w.values };
+  }
+
+  /** Everything the engine needs, as sections. The builder is spent afterwards. */
+  finish(): Record<string, Section> {
+    const n = this.count;
+    const c = this.#columns;
+    this.#docStart.push(this.#stream.length);
+    c.subjectStart.push(c.subject.length);
+    c.personStart.push(c.person.length);
+    c.recordAt.push(this.#end);
+
+    const sorted = [...this.#terms.keys()].sort(byCodePoint);
+    const renumber = new Uint32Array(sorted.length);
+    sorted.forEach((t, i) => {
+      renumber[this.#terms.get(t) as number] = i;
+    });
+    this.#terms.clear();
+    this.#tokens.clear();
+    const forward = this.#stream.view().slice();
+    for (let i = 0; i < forward.length; i++) forward[i] = renumber[forward[i] as number] as number;
+    const docStart = this.#docStart.view();
+    const postings = invert(forward, docStart, this.#lengths.view(), sorted.length);
+
+    const [subjects, persons, journals, sources] = [this.#subjects.finish(), this.#persons.finish(), this.#journals.finish(), this.#sources.finish()];
+    const mapped = <T extends Uint8Array | Uint32Array>(values: T, by: Uint32Array): T => values.map((v) => by[v] as number) as T;
+    const idOrder = Uint32Array.from(this.#ids.keys()).sort((a, b) => byCodePoint(this.#ids[a] as string, this.#ids[b] as string));
+    const ids = packStrings([...idOrder].map((i) => this.#ids[i] as string));
+    const byTitle = Uint32Array.from(this.#titles.keys()).sort((a, b) => ((this.#titles[a] as string) < (this.#titles[b] as string) ? -1 : 1));
+    const titleRank = new Uint32Array(n);
+    byTitle.forEach((doc, rank) => {
+      titleRank[doc] = rank;
+    });
+    const terms = packStrings(sorted);
+    return {
+      ...this.#relations(),
+      termBytes: terms.bytes, termOffsets: terms.offsets, ...postings, forward, docStart: docStart.slice(),
+      kind: c.kind.view(), language: c.language.view(), peer: c.peer.view(), carrier: c.carrier.view(), audience: c.audience.view(),
+      source: mapped(c.source.view(), sources.renumber), sourceBytes: sources.table.bytes, sourceOffsets: sources.table.offsets,
+      place: c.place.view(), titleLength: c.titleLength.view(), year: c.year.view(), titleRank,
+      journal: mapped(c.journal.view(), journals.renumber), journalBytes: journals.table.bytes, journalOffsets: journals.table.offsets,
+      subjectStart: c.subjectStart.view(), subject: mapped(c.subject.view(), subjects.renumber), subjectBytes: subjects.table.bytes, subjectOffsets: subjects.table.offsets,
+      personStart: c.personStart.view(), person: mapped(c.person.view(), persons.renumber), personBytes: persons.table.bytes, personOffsets: persons.table.offsets,
+      row: c.row.view(), rows: this.#rows.view(), recordAt: c.recordAt.view(), idBytes: ids.bytes, idOffsets: ids.offsets, idDoc: idOrder,
+    };
+  }
+}
+
+/** Turns the forward index round: postings per term, in document order, with quantised weight and field bits. */
+function invert(forward: Uint32Array, docStart: Uint32Array, lengths: Uint8Array, terms: number): Record<string, Section> {
+  const n = docStart.length - 1;
+  const F = FIELDS.length;
+  const mean = new Float64Array(F);
+  for (let i = 0; i < n; i++) for (let f = 0; f < F; f++) mean[f] = (mean[f] as number) + (lengths[i * F + f] as number) / n;
+  const df = new Uint32Array(terms + 1);
+  const last = new Int32Array(terms).fill(-1);
+  for (let i = 0; i < n; i++) {
+    for (let p = docStart[i] as number; p < (docStart[i + 1] as number); p++) {
+      const t = forward[p] as number;
+      if (t !== 0 && last[t] !== i) {
+        last[t] = i;
+        df[t + 1] = (df[t + 1] as number) + 1;
+      }
+    }
+  }
+  for (let t = 0; t < terms; t++) df[t + 1] = (df[t + 1] as number) + (df[t] as number);
+  const size = df[terms] as number;
+  const next = df.slice();
+  const posting = new Uint32Array(size);
+  const weight = new Float32Array(size);
+  const fields = new Uint8Array(size);
+  last.fill(-1);
+  for (let i = 0; i < n; i++) {
+    let f = 0;
+    let gain = 0;
+    const enter = () => {
+      const norm = 1 - (FIELD_B[f] as number) + ((FIELD_B[f] as number) * (lengths[i * F + f] as number)) / ((mean[f] as number) || 1);
+      gain = (FIELD_WEIGHT[f] as number) / norm;
+    };
+    enter();
+    for (let p = docStart[i] as number; p < (docStart[i + 1] as number); p++) {
+      const t = forward[p] as number;
+      if (t === 0) {
+        f++;
+        if (f < F) enter();
+        continue;
+      }
+      let k = (next[t] as number) - 1;
+      if (last[t] !== i) {
+        last[t] = i;
+        k = next[t] as number;
+        next[t] = k + 1;
+        posting[k] = i;
+      }
+      weight[k] = (weight[k] as number) + gain;
+      fields[k] = (fields[k] as number) | (1 << f);
+    }
+  }
+  const impact = new Uint8Array(size);
+  for (let k = 0; k < size; k++) {
+    const w = weight[k] as number;
+    impact[k] = Math.max(1, Math.round((255 * w) / (w + K1)));
+  }
+  return { termStart: df, posting, impact, fields };
+}

@@ -1,0 +1,75 @@
+/** The index in memory: named typed arrays, checked for presence once when a file is opened. */
+import type { RowLayout } from '../access/summary';
+import { decodeIndex, type Header, type Section } from './format';
+import type { StringTable } from './strings';
+
+export interface IndexData {
+  readonly n: number;
+  readonly meta: Header['meta'];
+  readonly layout: RowLayout;
+  readonly terms: StringTable;
+  readonly termStart: Uint32Array;
+  readonly posting: Uint32Array;
+  readonly impact: Uint8Array;
+  readonly fields: Uint8Array;
+  readonly forward: Uint32Array;
+  readonly docStart: Uint32Array;
+  readonly kind: Uint8Array;
+  readonly language: Uint8Array;
+  readonly peer: Uint8Array;
+  readonly carrier: Uint8Array;
+  readonly audience: Uint8Array;
+  readonly source: Uint8Array;
+  readonly place: Uint8Array;
+  readonly titleLength: Uint8Array;
+  readonly year: Int16Array;
+  readonly titleRank: Uint32Array;
+  readonly journal: Uint32Array;
+  readonly subjectStart: Uint32Array;
+  readonly subject: Uint32Array;
+  readonly personStart: Uint32Array;
+  readonly person: Uint32Array;
+  readonly row: Uint32Array;
+  readonly rows: Uint16Array;
+  readonly recordAt: Float64Array;
+  readonly idDoc: Uint32Array;
+  readonly citeStart: Uint32Array;
+  readonly cite: Uint32Array;
+  readonly citedStart: Uint32Array;
+  readonly cited: Uint32Array;
+  /** Group of each document's work in workStart/work; 0 stands for "alone". */
+  readonly workOf: Uint32Array;
+  readonly workStart: Uint32Array;
+  readonly work: Uint32Array;
+  readonly tables: Readonly<Record<'source' | 'journal' | 'subject' | 'person' | 'id', StringTable>>;
+}
+
+/** Opens an index buffer; a file that is not one of ours, or is cut short, gives a message. */
+export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: string } {
+  const decoded = decodeIndex(buffer);
+  if ('problem' in decoded) return decoded;
+  const { header, sections } = decoded;
+  const missing: string[] = [];
+  const get = <T extends Section>(name: string): T => {
+    const s = sections[name];
+    if (!s) missing.push(name);
+    return s as T;
+  };
+  const table = (name: string): StringTable => ({ bytes: get<Uint8Array>(`${name}Bytes`), offsets: get<Uint32Array>(`${name}Offsets`) });
+  const kind = get<Uint8Array>('kind');
+  const data: IndexData = {
+    n: kind?.length ?? 0,
+    meta: header.meta,
+    layout: header.meta.layout as RowLayout,
+    terms: table('term'),
+    termStart: get('termStart'), posting: get('posting'), impact: get('impact'), fields: get('fields'),
+    forward: get('forward'), docStart: get('docStart'),
+    kind, language: get('language'), peer: get('peer'), carrier: get('carrier'), audience: get('audience'), source: get('source'),
+    place: get('place'), titleLength: get('titleLength'), year: get('year'), titleRank: get('titleRank'), journal: get('journal'),
+    subjectStart: get('subjectStart'), subject: get('subject'), personStart: get('personStart'), person: get('person'),
+    row: get('row'), rows: get('rows'), recordAt: get('recordAt'), idDoc: get('idDoc'),
+    citeStart: get('citeStart'), cite: get('cite'), citedStart: get('citedStart'), cited: get('cited'), workOf: get('workOf'), workStart: get('workStart'), work: get('work'),
+    tables: { source: table('source'), journal: table('journal'), subject: table('subject'), person: table('person'), id: table('id') },
+  };
+  return missing.length ? { problem: `The index file lacks ${missing[0]}. Build it again.` } : data;
+}

@@ -1,0 +1,90 @@
+/**
+ * What the app needs of a discovery index, whoever provides it: the embedded engine here, a distributed one elsewhere.
+ * Every method is asynchronous and every argument and answer is plain data, so that a port can stand across a network.
+ */
+import type { Route, Verdict, Way, WaysAnswer } from '../access/ways';
+import type { Reach } from '../access/summary';
+import type { WaitClass } from '../access/times';
+import type { PeerReview } from '../bibliography/peerReview';
+import type { Carrier, Kind } from '../bibliography/kinds';
+import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy } from '../bibliography/record';
+import type { ReaderSituation } from '../policy/types';
+import type { QueryNote } from '../query/plain';
+import type { Group, SearchRequest } from '../query/request';
+import type { IsoSupplyingMessage } from '../requests/iso18626';
+import type { ArrivalNotice } from '../requests/lifecycle';
+import type { CopyHistory, SlipPromise } from '../requests/promise';
+import type { Slip, Wanted } from '../requests/slip';
+import type { Mark } from './marks';
+
+export interface Moment {
+  readonly situation: ReaderSituation;
+  /** ISO local time. */
+  readonly at: string;
+}
+export interface Hit {
+  readonly id: string;
+  readonly csl: Omit<CslItem, 'abstract'>;
+  readonly kind: Kind;
+  readonly carrier: Carrier;
+  readonly peerReview: PeerReview;
+  readonly wait: { readonly class: WaitClass; readonly date: string | null; readonly label: string; readonly sub: string; readonly verdict: Verdict | null };
+  /** The best way in short: what it is, where, and the one thing to do. */
+  readonly best: { readonly title: string; readonly place: string; readonly price: number; readonly chance: number; readonly action: Way['action'] } | null;
+  readonly copies: { readonly in: number; readonly of: number };
+  readonly editions: number;
+  readonly retracted: boolean;
+  readonly marks: { readonly title: readonly Mark[]; readonly container: readonly Mark[] };
+}
+export interface BreakdownValue {
+  readonly value: string;
+  readonly label: string;
+  readonly count: number;
+}
+export interface SearchAnswer {
+  readonly total: number;
+  readonly tookMs: number;
+  readonly indexed: number;
+  readonly hits: readonly Hit[];
+  readonly breakdown: Readonly<Record<Group, readonly BreakdownValue[]>>;
+  readonly waits: readonly { readonly class: WaitClass; readonly label: string; readonly count: number }[];
+  readonly years: readonly (readonly [year: number, count: number])[];
+  readonly reach: Readonly<Record<Reach, number>>;
+  readonly byNeed: number | null;
+  readonly notes: readonly QueryNote[];
+  readonly sentence: string;
+}
+export interface RelatedRecord {
+  readonly id: string;
+  readonly title: string;
+  readonly line: string;
+  readonly note: string;
+}
+export interface RecordAnswer {
+  readonly record: DiscoveryRecord;
+  readonly journal: Pick<Journal, 'id' | 'title' | 'issn' | 'refereed' | 'from' | 'to'> | null;
+  readonly host: RelatedRecord | null;
+  readonly peerReview: PeerReview;
+  readonly places: readonly { readonly name: string; readonly copies: readonly (Copy | PartnerCopy)[] }[];
+  readonly coverage: readonly { readonly provider: string; readonly text: string }[];
+  readonly editions: readonly RelatedRecord[];
+  readonly cites: readonly RelatedRecord[];
+  readonly citedBy: readonly RelatedRecord[];
+  readonly retraction: RelatedRecord | null;
+  readonly retracts: RelatedRecord | null;
+}
+export interface LendingTimeline {
+  readonly messages: readonly IsoSupplyingMessage[];
+  readonly arrival: ArrivalNotice | null;
+}
+
+export interface DiscoveryIndex {
+  health(): Promise<{ readonly records: number; readonly engine: string; readonly loadMs: number; readonly start: string }>;
+  search(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }): Promise<SearchAnswer>;
+  record(id: string): Promise<RecordAnswer | null>;
+  ways(id: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer | null>;
+  promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
+  /** What the outside world will say about a slip sent at its `sent` time. Used by the stand-ins. */
+  timeline(slip: Pick<Slip, 'id' | 'record' | 'wanted' | 'route' | 'from' | 'speed'> & { sent: string }, moment: Moment): Promise<LendingTimeline | null>;
+}
+export type { Route };

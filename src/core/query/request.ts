@@ -1,0 +1,82 @@
+/**
+ * A search as a value: the words, how far it looks, what is kept and left out, years, order. It reads from and prints to
+ * the parameters of an address, so that every search can be shared and Back restores it.
+ */
+import { REACHES, type Reach } from '../access/summary';
+import { type DayNumber, isoDay, parseDay } from '../time';
+
+export const GROUPS = ['kind', 'language', 'peer', 'subject', 'person', 'journal', 'place', 'carrier', 'audience', 'source', 'wait'] as const;
+export type Group = (typeof GROUPS)[number];
+export const isGroup = (text: string): text is Group => (GROUPS as readonly string[]).includes(text);
+export const SORTS = ['match', 'newest', 'oldest', 'title', 'soonest'] as const;
+export type Sort = (typeof SORTS)[number];
+export const SORT_LABEL: Record<Sort, string> = { match: 'Best match first', newest: 'Newest first', oldest: 'Oldest first', title: 'By title', soonest: 'Soonest to read first' };
+
+export type Choices = Readonly<Partial<Record<Group, readonly string[]>>>;
+export interface SearchRequest {
+  readonly q: string;
+  readonly reach: Reach;
+  readonly keep: Choices;
+  readonly drop: Choices;
+  readonly from: number | null;
+  readonly to: number | null;
+  readonly sort: Sort;
+  readonly needBy: DayNumber | null;
+}
+
+/** News is left out until it is let in: a condition like any other, seen in the sentence and removed with one gesture. */
+export const NEW_SEARCH: SearchRequest = { q: '', reach: 'index', keep: {}, drop: { kind: ['newspaper-article'] }, from: null, to: null, sort: 'match', needBy: null };
+
+const year = (text: string | null): number | null => (text && /^\d{4}$/.test(text) ? Number(text) : null);
+const oneOf = <T extends string>(list: readonly T[], text: string | null, otherwise: T): T => ((list as readonly (string | null)[]).includes(text) ? (text as T) : otherwise);
+
+/** Reads an address's parameters. Unknown or broken ones fall back to "no condition"; the endpoint refuses them, the view doesn't. */
+export function readRequest(params: URLSearchParams): SearchRequest {
+  const choices = (prefix: 'keep' | 'drop'): Choices => {
+    const out: Partial<Record<Group, readonly string[]>> = {};
+    for (const group of GROUPS) {
+      const values = [...new Set(params.getAll(`${prefix}.${group}`))].filter(Boolean);
+      if (values.length) out[group] = values;
+    }
+    return out;
+  };
+  return {
+    q: params.get('q') ?? '',
+    reach: oneOf(REACHES, params.get('reach'), 'index'),
+    keep: choices('keep'),
+    drop: choices('drop'),
+    from: year(params.get('from')),
+    to: year(params.get('to')),
+    sort: oneOf(SORTS, params.get('sort'), 'match'),
+    needBy: parseDay(params.get('need') ?? ''),
+  };
+}
+
+/** Prints a search as address parameters, in a fixed order, leaving out what is not set. `readRequest` gives it back. */
+export function printRequest(r: SearchRequest): URLSearchParams {
+  const params = new URLSearchParams();
+  params.set('q', r.q);
+  if (r.reach !== 'index') params.set('reach', r.reach);
+  for (const [prefix, choices] of [['keep', r.keep], ['drop', r.drop]] as const) {
+    for (const group of GROUPS) for (const value of choices[group] ?? []) params.append(`${prefix}.${group}`, value);
+  }
+  if (r.from !== null) params.set('from', String(r.from));
+  if (r.to !== null) params.set('to', String(r.to));
+  if (r.sort !== 'match') params.set('sort', r.sort);
+  if (r.needBy !== null) params.set('need', isoDay(r.needBy));
+  return params;
+}
+
+/** The choice made for a value: kept, left out, or neither. */
+export const choiceOf = (r: SearchRequest, group: Group, value: string): 'keep' | 'drop' | null =>
+  r.keep[group]?.includes(value) ? 'keep' : r.drop[group]?.includes(value) ? 'drop' : null;
+
+/** The same search with one value kept, left out or freed. A value is never both. */
+export function choose(r: SearchRequest, group: Group, value: string, choice: 'keep' | 'drop' | null): SearchRequest {
+  const without = (c: Choices): Choices => ({ ...c, [group]: (c[group] ?? []).filter((v) => v !== value) });
+  const tidy = (c: Choices): Choices => Object.fromEntries(Object.entries(c).filter(([, v]) => v.length));
+  const withIt = (c: Choices): Choices => ({ ...c, [group]: [...(c[group] ?? []), value] });
+  const keep = without(r.keep);
+  const drop = without(r.drop);
+  return { ...r, keep: tidy(choice === 'keep' ? withIt(keep) : keep), drop: tidy(choice === 'drop' ? withIt(drop) : drop) };
+}

@@ -1,0 +1,166 @@
+/**
+ * A slip: one request for one thing, as a value. Filled from a record, edited field by field, sent as an ISO 18626 request,
+ * moved along by messages. Everything that changes a slip is a function from slip to slip.
+ */
+import type { Route } from '../access/ways';
+import { creators, fullName } from '../bibliography/describe';
+import { KINDS, type Kind } from '../bibliography/kinds';
+import { type DiscoveryRecord, type RecordId, yearOfRecord } from '../bibliography/record';
+import type { Cents, Reader, Speed } from '../policy/types';
+import type { PriceLine } from './price';
+
+/** What is wanted of the thing: the volume, one article, one chapter (or pages). */
+export type Wanted = 'loan' | 'article' | 'chapter';
+export type SlipState = 'draft' | 'outgoing' | 'sent' | 'sourcing' | 'preparing' | 'on-its-way' | 'ready' | 'finished' | 'not-supplied' | 'withdrawn';
+
+export interface SlipItem {
+  readonly kind: Kind;
+  readonly title: string;
+  readonly author: string;
+  /** Journal or book that the part stands in. */
+  readonly container: string;
+  readonly volume: string;
+  readonly issue: string;
+  readonly pages: string;
+  readonly year: string;
+  readonly publisher: string;
+  readonly edition: string;
+  readonly isbn: string;
+  readonly issn: string;
+  readonly doi: string;
+  /** For a chapter out of a book record: which chapter. */
+  readonly chapter: string;
+  /** Pages of the whole book, where known. */
+  readonly totalPages: string;
+}
+export type Delivery = { readonly to: 'pickup'; readonly campus: string } | { readonly to: 'email'; readonly email: string } | { readonly to: 'post'; readonly address: string };
+
+export interface SlipMessage {
+  readonly id: string;
+  /** ISO local time. */
+  readonly time: string;
+  readonly from: string;
+  readonly text: string;
+  readonly status: string;
+}
+export interface Promised {
+  readonly median: string;
+  readonly likely: string;
+  readonly chance: number;
+  readonly lines: readonly PriceLine[];
+  readonly total: Cents;
+}
+export interface Slip {
+  readonly id: string;
+  readonly reader: string;
+  readonly record: RecordId;
+  readonly wanted: Wanted;
+  readonly route: Route;
+  /** Campus, partner, or `lending` for the interlibrary network. */
+  readonly from: string;
+  readonly item: SlipItem;
+  readonly delivery: Delivery;
+  readonly needBy: string;
+  readonly speed: Speed;
+  /** Empty: no limit. Otherwise an amount like 6.00. */
+  readonly limit: string;
+  readonly anyEdition: boolean;
+  readonly note: string;
+  readonly declared: boolean;
+  readonly state: SlipState;
+  readonly created: string;
+  readonly changed: string;
+  readonly sent: string | null;
+  readonly promised: Promised | null;
+  readonly messages: readonly SlipMessage[];
+  /** Where the delivered file stands, and until when. */
+  readonly file: string | null;
+  readonly ended: string | null;
+}
+
+export const UNDER_WAY: ReadonlySet<SlipState> = new Set(['sent', 'sourcing', 'preparing', 'on-its-way']);
+export const OPEN_STATES: ReadonlySet<SlipState> = new Set(['outgoing', ...UNDER_WAY, 'ready']);
+export const STATE_LABEL: Record<SlipState, string> = {
+  draft: 'draft',
+  outgoing: 'not sent yet',
+  sent: 'sent',
+  sourcing: 'being sourced',
+  preparing: 'being prepared',
+  'on-its-way': 'on its way',
+  ready: 'ready',
+  finished: 'finished',
+  'not-supplied': 'not supplied',
+  withdrawn: 'withdrawn',
+};
+
+/** What can be wanted of a kind of thing, and why not where it can't: a refused choice explains itself. */
+export function wantedChoices(kind: Kind, carrier: string): readonly { wanted: Wanted; label: string; sub: string; refusal: string | null }[] {
+  const family = KINDS[kind].family;
+  const part = family === 'article' || family === 'chapter';
+  return [
+    {
+      wanted: 'loan',
+      label: 'Whole volume',
+      sub: 'collect and return',
+      refusal:
+        family === 'article' ? 'an article is copied, not lent' : family === 'journal' ? 'journals are not lent whole' : family === 'chapter' ? 'open the book itself for a loan' : carrier === 'online' ? 'a whole e-book can’t be lent: licence' : null,
+    },
+    { wanted: 'article', label: 'Copy of the article', sub: 'file by e-mail', refusal: family === 'article' ? null : 'this is not an article' },
+    {
+      wanted: 'chapter',
+      label: 'Chapter or pages',
+      sub: 'file by e-mail',
+      refusal: family === 'article' ? 'an article is asked for whole' : family === 'media' ? 'recordings have no pages' : family === 'journal' ? 'name the article instead' : part || family === 'book' ? null : 'not from this kind',
+    },
+  ];
+}
+
+export function itemOf(record: DiscoveryRecord): SlipItem {
+  const c = record.csl;
+  return {
+    kind: record.kind,
+    title: c.title,
+    author: creators(c).names.map(fullName).join('; '),
+    container: c['container-title'] ?? '',
+    volume: c.volume ?? '',
+    issue: c.issue ?? '',
+    pages: c.page ?? '',
+    year: String(yearOfRecord(c) ?? ''),
+    publisher: c.publisher ?? '',
+    edition: c.edition ?? '',
+    isbn: c.ISBN ?? '',
+    issn: c.ISSN ?? '',
+    doi: c.DOI ?? '',
+    chapter: '',
+    totalPages: c['number-of-pages'] ?? '',
+  };
+}
+
+/** Where a slip of this sort goes by default: files by e-mail, volumes to the home campus or by post. */
+export const defaultDelivery = (wanted: Wanted, reader: Reader): Delivery =>
+  wanted !== 'loan' ? { to: 'email', email: reader.email } : reader.remote ? { to: 'post', address: reader.address } : { to: 'pickup', campus: reader.campus };
+
+export function newSlip(input: { id: string; record: DiscoveryRecord; reader: Reader; wanted: Wanted; route: Route; from: string; needBy: string; now: string }): Slip {
+  const { id, record, reader, wanted, route, from, needBy, now } = input;
+  return {
+    id, reader: reader.id, record: record.id, wanted, route, from, item: itemOf(record), delivery: defaultDelivery(wanted, reader), needBy,
+    speed: 'standard', limit: '', anyEdition: true, note: '', declared: false, state: 'draft', created: now, changed: now, sent: null,
+    promised: null, messages: [], file: null, ended: null,
+  };
+}
+
+/** Title as it heads the slip: the part first, if a part is wanted. */
+export const slipTitle = (s: Slip): string => (s.wanted === 'chapter' && s.item.kind !== 'chapter' && s.item.chapter ? `${s.item.chapter} — in ${s.item.title}` : s.item.title);
+
+/** The limit in hundredths, or null for none. The schema has made sure that it reads as an amount. */
+export const limitOf = (s: Slip): Cents | null => (s.limit.trim() === '' ? null : Math.round(Number(s.limit.replace(',', '.')) * 100));
+
+/** The first open slip of the same reader for the same thing (and the same pages), if any. */
+export function duplicateOf(slip: Slip, others: readonly Slip[]): Slip | null {
+  const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+  const found = others
+    .filter((o) => o.id !== slip.id && o.reader === slip.reader && OPEN_STATES.has(o.state) && o.record === slip.record && o.wanted === slip.wanted)
+    .filter((o) => slip.wanted !== 'chapter' || (same(o.item.chapter, slip.item.chapter) && same(o.item.pages, slip.item.pages)))
+    .sort((a, b) => (a.created < b.created ? -1 : 1));
+  return found[0] ?? null;
+}

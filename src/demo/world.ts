@@ -1,0 +1,32 @@
+/** The whole made-up university in one value: library, journals, coverage, readers, and the stream of records. */
+import type { DiscoveryRecord, Journal, JournalId } from '../core/bibliography/record';
+import type { KbartLine } from '../core/coverage/kbart';
+import type { Library, Reader } from '../core/policy/types';
+import { DEMO_START } from './clock';
+import { makeJournals } from './journals';
+import { LIBRARY, READERS } from './library';
+import { makeRecords } from './records';
+import { STORY_JOURNALS, STORY_LINES } from './storyline/journals';
+import { STORYLINE } from './storyline/records';
+
+export interface World {
+  readonly library: Library;
+  readonly journals: readonly Journal[];
+  readonly lines: ReadonlyMap<JournalId, readonly KbartLine[]>;
+  readonly readers: readonly Reader[];
+  readonly start: string;
+  /** Hosts come before the chapters that stand in them. */
+  readonly records: Iterable<DiscoveryRecord>;
+}
+
+/** Makes a world of `count` records (at least the storyline's). The same count and seed give the same world. */
+export function makeWorld(count: number, seed = 2026): World {
+  const made = makeJournals(seed);
+  const lines = new Map<JournalId, readonly KbartLine[]>(made.lines);
+  for (const [id, line] of STORY_LINES) lines.set(id, [...(lines.get(id) ?? []), line]);
+  function* records(): Generator<DiscoveryRecord> {
+    yield* STORYLINE;
+    yield* makeRecords(Math.max(0, count - STORYLINE.length), STORYLINE.length + 1, made, seed + 1);
+  }
+  return { library: LIBRARY, journals: [...Object.values(STORY_JOURNALS), ...made.journals], lines, readers: READERS, start: DEMO_START, records: { [Symbol.iterator]: records } };
+}

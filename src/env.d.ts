@@ -1,0 +1,8 @@
+/// <reference types="astro/client" />
+declare namespace App {
+  interface Locals {
+    index: import('./core/engine/port').DiscoveryIndex;
+    info: import('./server/libraryInfo').LibraryInfo;
+    network: import('./server/ports').LendingNetwork & import('./server/ports').Circulation;
+  }
+}

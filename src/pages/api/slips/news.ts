@@ -1,0 +1,15 @@
+import type { APIRoute } from 'astro';
+import type { Moment } from '../../../core/engine/port';
+import type { Slip } from '../../../core/requests/slip';
+import { BODIES, withBody } from '../../../server/params';
+import { json } from '../../../server/problem';
+
+/** What has been said about these slips up to now: ISO 18626 messages as XML, and arrivals. */
+export const POST: APIRoute = ({ request, locals }) =>
+  withBody<{ slips: readonly Slip[]; moment: Moment }>(request, BODIES.news, locals.info, async ({ slips, moment }) =>
+    json(
+      await Promise.all(
+        slips.map(async (slip) => ({ slip: slip.id, messages: await locals.network.messages(slip, moment), arrival: await locals.network.arrival(slip, moment) })),
+      ),
+    ),
+  );

@@ -1,0 +1,30 @@
+/** Configuration from the environment; every setting has a default that works for the demo. Documented in docs/configuration.md. */
+export interface Config {
+  readonly host: string;
+  readonly port: number;
+  /** Index directory, as made by `npm run index` or the demo. */
+  readonly index: string;
+  readonly workers: number;
+  /** Milliseconds after which a question to the index is given up. */
+  readonly timeLimit: number;
+  readonly log: string;
+}
+
+/** Reads the environment. Throws with the variable's name when a value can't be used. */
+export function readConfig(env: Readonly<Record<string, string | undefined>>): Config {
+  const whole = (name: string, otherwise: number, low: number, high: number): number => {
+    const text = env[name];
+    if (text === undefined || text === '') return otherwise;
+    const n = Number(text);
+    if (!Number.isInteger(n) || n < low || n > high) throw new Error(`${name}=${text} is not a whole number from ${low} to ${high}.`);
+    return n;
+  };
+  return {
+    host: env.HOST || '127.0.0.1',
+    port: whole('PORT', 4321, 1, 65535),
+    index: env.LEGENDUM_INDEX || 'data/demo-100000',
+    workers: whole('LEGENDUM_WORKERS', 1, 1, 16),
+    timeLimit: whole('LEGENDUM_TIME_LIMIT', 5000, 100, 60_000),
+    log: env.LEGENDUM_LOG || 'info',
+  };
+}
