@@ -185,7 +185,7 @@ export class DiscoveryService {
       ...this.#library.campuses.map((c) => ({ name: c.name, copies: [...(record.copies ?? []), ...(item.host?.copies ?? [])].filter((k) => k.campus === c.id) })),
       ...this.#library.partners.map((p) => ({ name: p.name, copies: [...(record.partnerCopies ?? []), ...(item.host?.partnerCopies ?? [])].filter((k) => k.partner === p.id) })),
     ].filter((p) => p.copies.length);
-    const coverage = optionsFor(item, this.#library).flatMap((o) => (o.type === 'online' || o.type === 'not-online' ? [{ provider: o.provider.name, text: o.why }] : []));
+    const coverage = optionsFor(item, this.#library).flatMap((o) => (o.type === 'online' || o.type === 'not-online' ? [{ provider: o.provider.name, id: o.provider.id, shown: o.type === 'online', text: o.why }] : []));
     return {
       record,
       journal: journal ? { id: journal.id, title: journal.title, issn: journal.issn, refereed: journal.refereed, from: journal.from, to: journal.to } : null,

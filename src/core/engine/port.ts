@@ -66,7 +66,7 @@ export interface RecordAnswer {
   readonly host: RelatedRecord | null;
   readonly peerReview: PeerReview;
   readonly places: readonly { readonly name: string; readonly copies: readonly (Copy | PartnerCopy)[] }[];
-  readonly coverage: readonly { readonly provider: string; readonly text: string }[];
+  readonly coverage: readonly { readonly provider: string; readonly id: string; readonly shown: boolean; readonly text: string }[];
   readonly editions: readonly RelatedRecord[];
   readonly cites: readonly RelatedRecord[];
   readonly citedBy: readonly RelatedRecord[];

@@ -1,0 +1,26 @@
+import node from '@astrojs/node';
+import react from '@astrojs/react';
+import { defineConfig } from 'astro/config';
+
+export default defineConfig({
+  output: 'server',
+  adapter: node({ mode: 'middleware' }),
+  integrations: [react()],
+  devToolbar: { enabled: false },
+  build: { inlineStylesheets: 'never' },
+  security: { checkOrigin: true },
+  experimental: {
+    // Hashes the inline scripts that Astro itself writes; anything else inline is refused by the browser.
+    csp: {
+      algorithm: 'SHA-256',
+      directives: ["default-src 'self'", "img-src 'self' data:", "font-src 'self'", "connect-src 'self'", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'", "style-src-attr 'unsafe-inline'"],
+      scriptDirective: { resources: ["'self'"] },
+      styleDirective: { resources: ["'self'"] },
+    },
+  },
+  vite: {
+    build: { assetsInlineLimit: 0 },
+    worker: { format: 'es' },
+    css: { modules: { generateScopedName: '[name]_[local]_[hash:base64:4]' } },
+  },
+});

@@ -1,0 +1,42 @@
+/** Who is reading, and what time it is: the demo's reader and clock, kept in the store and the same in every tab. */
+import type { Reader } from '../core/policy/types';
+import type { LibraryInfo } from '../server/libraryInfo';
+import type { Store } from './store';
+
+export interface Contact {
+  readonly email: string;
+  readonly address: string;
+}
+export interface Settings {
+  readonly reader: string | null;
+  /** ISO local time of the demo clock; null before it was ever moved. */
+  readonly clock: string | null;
+  readonly contacts: Readonly<Record<string, Contact>>;
+}
+const EMPTY: Settings = { reader: null, clock: null, contacts: {} };
+
+export async function readSettings(store: Store): Promise<Settings> {
+  const rows = await store.settings.toArray();
+  return { ...EMPTY, ...Object.fromEntries(rows.map((r) => [r.key, r.value])) } as Settings;
+}
+export const chooseReader = (store: Store, id: string): Promise<unknown> => store.settings.put({ key: 'reader', value: id });
+/** Moves the clock; never backwards. */
+export const moveClock = (store: Store, to: string, start: string): Promise<unknown> =>
+  store.transaction('rw', store.settings, async () => {
+    const now = ((await store.settings.get('clock'))?.value as string | undefined) ?? start;
+    if (to > now) await store.settings.put({ key: 'clock', value: to });
+  });
+/** Registers a reader for interlibrary loan, with where to reach them. */
+export const register = (store: Store, reader: string, contact: Contact): Promise<unknown> =>
+  store.transaction('rw', store.settings, async () => {
+    const contacts = ((await store.settings.get('contacts'))?.value as Settings['contacts'] | undefined) ?? {};
+    await store.settings.put({ key: 'contacts', value: { ...contacts, [reader]: contact } });
+  });
+
+/** The reader as they are now: the library's entry, and what they registered since. */
+export function currentReader(info: LibraryInfo, settings: Settings): Reader {
+  const reader = info.readers.find((r) => r.id === settings.reader) ?? info.readers[0];
+  if (!reader) throw new Error('the library has no readers');
+  const contact = settings.contacts[reader.id];
+  return contact ? { ...reader, ...contact, registered: true } : reader;
+}

@@ -1,0 +1,55 @@
+/** A made PDF of an item: what a publisher or a scan desk would deliver, with sample text instead of the work. */
+import { PDFDocument, StandardFonts, rgb } from 'pdf-lib';
+
+export interface PdfText {
+  readonly title: string;
+  readonly people: string;
+  readonly source: string;
+  readonly abstract: string;
+  /** A line at the foot of every page: who delivered it, under which terms. */
+  readonly foot: string;
+}
+const PAGE = { width: 595, height: 842, margin: 72 } as const;
+
+/** The standard fonts know Latin-1 only; what is beyond loses its diacritics rather than the document. */
+const printable = (text: string): string =>
+  text.replace(/[‘’]/g, "'").replace(/[^\u0020-\u00ff–—“”€]/g, (c) => {
+    const base = c.normalize('NFKD').replace(/\p{M}/gu, '').replace('ı', 'i');
+    return /^[\u0020-\u00ff]*$/.test(base) ? base : '?';
+  });
+
+export async function makePdf(text: PdfText): Promise<Uint8Array> {
+  const doc = await PDFDocument.create();
+  doc.setTitle(text.title);
+  doc.setAuthor(text.people);
+  doc.setProducer('Legendum stand-in');
+  const [serif, italic] = [await doc.embedFont(StandardFonts.TimesRoman), await doc.embedFont(StandardFonts.TimesRomanItalic)];
+  const page = doc.addPage([PAGE.width, PAGE.height]);
+  let y = PAGE.height - PAGE.margin;
+  const write = (body: string, size: number, font = serif): void => {
+    const width = PAGE.width - 2 * PAGE.margin;
+    let line = '';
+    const put = () => {
+      if (y < PAGE.margin + 40) return;
+      page.drawText(line, { x: PAGE.margin, y, size, font, color: rgb(0.08, 0.13, 0.17) });
+      y -= size * 1.4;
+      line = '';
+    };
+    for (const word of printable(body).split(/\s+/)) {
+      const longer = line ? `${line} ${word}` : word;
+      if (line && font.widthOfTextAtSize(longer, size) > width) {
+        put();
+        line = word;
+      } else line = longer;
+    }
+    if (line) put();
+    y -= size * 0.6;
+  };
+  write(text.source, 10, italic);
+  write(text.title, 20);
+  write(text.people, 12, italic);
+  write(text.abstract || 'No abstract.', 12);
+  write('This document was made for the demo: everything in it is invented, and the rest of the text is left to the imagination.', 11, italic);
+  page.drawText(printable(text.foot), { x: PAGE.margin, y: 40, size: 8, font: italic, color: rgb(0.35, 0.42, 0.45) });
+  return doc.save();
+}

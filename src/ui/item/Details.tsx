@@ -1,0 +1,203 @@
+/** All that is known of a record, the same in the pane and on its page. Pure: rendered on the server and in the browser. */
+import { fullName } from '../../core/bibliography/describe';
+import { AUDIENCES, CARRIERS, KINDS, languageLabel } from '../../core/bibliography/kinds';
+import type { Copy, CopyStatus, PartnerCopy } from '../../core/bibliography/record';
+import type { RecordAnswer, RelatedRecord } from '../../core/engine/port';
+import { dayText, parseDay } from '../../core/time';
+import styles from './item.module.css';
+
+const searchFor = (group: 'subject' | 'person' | 'journal', value: string): string => `/?${new URLSearchParams([['q', ''], [`keep.${group}`, value]])}`;
+function statusText(s: CopyStatus): string {
+  const day = (iso: string) => dayText(parseDay(iso) ?? (0 as never));
+  switch (s.state) {
+    case 'in':
+      return 'in';
+    case 'out':
+      return `on loan until ${day(s.due)}${s.queue ? `, ${s.queue} waiting` : ''}`;
+    case 'transit':
+      return `in transit, expected ${day(s.due)}`;
+    case 'missing':
+      return 'missing';
+  }
+}
+const RULE = { loan: '', 'short-loan': 'short loan', premises: 'read on the premises' } as const;
+
+function Places({ answer }: { answer: RecordAnswer }) {
+  if (!answer.places.length) return null;
+  return (
+    <section>
+      <h3>Where the copies stand</h3>
+      <table className={styles.copies}>
+        <thead className="sr">
+          <tr>
+            <th>Library</th>
+            <th>Shelf</th>
+            <th>Status</th>
+          </tr>
+        </thead>
+        <tbody>
+          {answer.places.flatMap((p) =>
+            p.copies.map((c: Copy | PartnerCopy, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: copies have no number of their own
+              <tr key={`${p.name}${i}`}>
+                <th scope="row">{i === 0 ? p.name : <span className="sr">{p.name}</span>}</th>
+                <td>
+                  {'location' in c ? `${c.location}, ` : ''}
+                  <span className={styles.mono}>{c.callNumber}</span>
+                </td>
+                <td>
+                  {statusText(c.status)}
+                  {'rule' in c && RULE[c.rule] ? `, ${RULE[c.rule]}` : ''}
+                </td>
+              </tr>
+            )),
+          )}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Related({ title, list }: { title: string; list: readonly RelatedRecord[] }) {
+  if (!list.length) return null;
+  return (
+    <section>
+      <h3>{title}</h3>
+      <ul className={styles.related}>
+        {list.map((r) => (
+          <li key={r.id}>
+            <a href={`/records/${r.id}`}>{r.title}</a>
+            <span>{[r.note, r.line].filter(Boolean).join(' · ')}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+export function Notices({ answer }: { answer: RecordAnswer }) {
+  const { retraction, retracts } = answer;
+  return (
+    <>
+      {retraction && (
+        <p className={styles.notice} role="note">
+          This article has been retracted ({answer.record.retraction?.date.slice(0, 4)}). <a href={`/records/${retraction.id}`}>Read the notice</a> before you use it.
+        </p>
+      )}
+      {retracts && (
+        <p className={styles.notice} role="note">
+          Retracts: <a href={`/records/${retracts.id}`}>{retracts.title}</a>
+        </p>
+      )}
+    </>
+  );
+}
+
+export function Details({ answer }: { answer: RecordAnswer }) {
+  const { record, peerReview, journal } = answer;
+  const { csl } = record;
+  const people = [...(csl.author ?? []).map((n) => [n, ''] as const), ...(csl.editor ?? []).map((n) => [n, 'editor'] as const), ...(csl.translator ?? []).map((n) => [n, 'translator'] as const)];
+  const rows: readonly (readonly [string, string | undefined])[] = [
+    ['Kind', csl.genre ? `${KINDS[record.kind].label}, ${csl.genre}` : KINDS[record.kind].label],
+    ['Form', CARRIERS[record.carrier]],
+    ['Published', [csl.publisher, csl['publisher-place'], csl.issued?.['date-parts'][0].join('-')].filter(Boolean).join(', ')],
+    ['Series', csl['collection-title']],
+    ['Original title', csl['original-title']],
+    ['Edition', csl.edition],
+    ['Pages', csl['number-of-pages']],
+    ['Language', record.languages.map(languageLabel).join(', ')],
+    ['For', record.audience ? AUDIENCES[record.audience] : undefined],
+    ['ISBN', csl.ISBN],
+    ['ISSN', csl.ISSN],
+    ['DOI', csl.DOI],
+    ['Indexed from', record.source],
+    ['Record', record.id],
+  ];
+  return (
+    <div className={styles.details}>
+      {csl.abstract && (
+        <section>
+          <h3>Abstract</h3>
+          <p className={styles.abstract} lang={csl.language}>
+            {csl.abstract}
+          </p>
+        </section>
+      )}
+      {record.contents && (
+        <section>
+          <h3>Contents</h3>
+          <ol className={styles.contents}>
+            {record.contents.map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </ol>
+        </section>
+      )}
+      {record.subjects.length > 0 && (
+        <section>
+          <h3>Subjects</h3>
+          <ul className={styles.terms}>
+            {record.subjects.map((s) => (
+              <li key={s}>
+                <a href={searchFor('subject', s)}>{s}</a>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {people.length > 0 && (
+        <section>
+          <h3>People</h3>
+          <ul className={styles.terms}>
+            {people.map(([n, role]) => (
+              <li key={`${fullName(n)}${role}`}>
+                <a href={role === 'translator' ? `/?q=${encodeURIComponent(`by:"${fullName(n)}"`)}` : searchFor('person', fullName(n))}>{fullName(n)}</a>
+                {role && ` (${role})`}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section id="peer-review">
+        <h3>Peer review</h3>
+        <p>{peerReview.reason}</p>
+      </section>
+      <Places answer={answer} />
+      {answer.coverage.length > 0 && (
+        <section>
+          <h3>Online coverage</h3>
+          <ul className={styles.plain}>
+            {answer.coverage.map((c) => (
+              <li key={c.text}>{c.text}</li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {answer.host && <Related title="In the book" list={[answer.host]} />}
+      <Related title="Editions and versions" list={answer.editions} />
+      <Related title={`Cited by ${answer.citedBy.length}`} list={answer.citedBy} />
+      <Related title={`Cites ${answer.cites.length}`} list={answer.cites} />
+      <section>
+        <h3>Details</h3>
+        <dl className={styles.facts}>
+          {rows.map(([label, value]) =>
+            value ? (
+              <div key={label}>
+                <dt>{label}</dt>
+                <dd>{value}</dd>
+              </div>
+            ) : null,
+          )}
+        </dl>
+        {journal && (
+          <p>
+            <a href={searchFor('journal', journal.title)}>Everything indexed from {journal.title}</a>
+          </p>
+        )}
+        <p>
+          <a href={`/api/records/${record.id}?format=csl`}>CSL-JSON</a>
+        </p>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,52 @@
+import { useQuery } from '@tanstack/react-query';
+import { AskError, getRecord } from '../../browser/client';
+import type { DayNumber } from '../../core/time';
+import { Failure } from '../kit/Failure';
+import kit from '../kit/kit.module.css';
+import { Details, Notices } from './Details';
+import styles from './item.module.css';
+import { TitleBlock } from './TitleBlock';
+import { Ways } from './Ways';
+
+interface Props {
+  readonly id: string;
+  readonly needBy: DayNumber | null;
+  readonly position: { readonly at: number; readonly of: number } | null;
+  readonly close: () => void;
+  readonly step: (by: number) => void;
+}
+
+/** An item beside the results. */
+export function ItemPane({ id, needBy, position, close, step }: Props) {
+  const query = useQuery({ queryKey: ['record', id], queryFn: () => getRecord(id), retry: (n, e) => n < 2 && e instanceof AskError && e.sort === 'failed' });
+  return (
+    <article className={styles.pane}>
+      <div className={styles.paneHead}>
+        <button type="button" className={styles.back} onClick={close}>
+          <kbd className={kit.key}>Esc</kbd> Breakdown
+        </button>
+        {position && (
+          <p>
+            {position.at} of {position.of.toLocaleString('en')}
+            <button type="button" className={styles.stepper} onClick={() => step(-1)} aria-label="Previous result" disabled={position.at === 1}>
+              ↑
+            </button>
+            <button type="button" className={styles.stepper} onClick={() => step(1)} aria-label="Next result" disabled={position.at === position.of}>
+              ↓
+            </button>
+          </p>
+        )}
+      </div>
+      {query.isError && <Failure error={query.error} again={() => void query.refetch()} />}
+      {query.data && (
+        <>
+          <TitleBlock answer={query.data} heading={2} href={`/records/${id}`} />
+          <Notices answer={query.data} />
+          <Ways record={id} needBy={needBy} />
+          <Details answer={query.data} />
+        </>
+      )}
+      {query.isPending && <p className={styles.hint}>Fetching the item…</p>}
+    </article>
+  );
+}

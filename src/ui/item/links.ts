@@ -1,0 +1,15 @@
+/** Addresses that several views build. */
+import type { Verdict, WayAction } from '../../core/access/ways';
+import { type DayNumber, isoDay } from '../../core/time';
+
+export const readHref = (action: Extract<WayAction, { do: 'open' }>): string => (action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href);
+export function slipHref(record: string, action: Extract<WayAction, { do: 'slip' }> | null, needBy: DayNumber | null): string {
+  const params = new URLSearchParams({ record });
+  if (action) {
+    params.set('route', action.route);
+    params.set('from', action.from);
+  }
+  if (needBy !== null) params.set('need', isoDay(needBy));
+  return `/requests/new?${params}`;
+}
+export const VERDICT_TEXT: Record<Verdict, string> = { 'in-time': 'in time', tight: 'tight', 'too-late': 'too late' };

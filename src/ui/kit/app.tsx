@@ -1,0 +1,72 @@
+/** What every island shares: the query cache, the library's data, who reads and when, the reader's slips. */
+import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
+import { AskError, getLibrary } from '../../browser/client';
+import { currentReader, readSettings, type Settings } from '../../browser/settings';
+import { sendOutgoing, slipsOf, takeNews } from '../../browser/slips';
+import { theStore } from '../../browser/store';
+import type { Moment } from '../../core/engine/port';
+import type { Reader } from '../../core/policy/types';
+import type { Slip } from '../../core/requests/slip';
+import type { LibraryInfo } from '../../server/libraryInfo';
+import { Failure } from './Failure';
+
+export interface Here {
+  readonly info: LibraryInfo;
+  readonly settings: Settings;
+  readonly reader: Reader;
+  readonly moment: Moment;
+  readonly slips: readonly Slip[];
+}
+const HereContext = createContext<Here | null>(null);
+
+/** Who, when, and with which slips. Only inside `App`. */
+export function useHere(): Here {
+  const here = useContext(HereContext);
+  if (!here) throw new Error('useHere outside App');
+  return here;
+}
+
+const client = new QueryClient({
+  defaultOptions: { queries: { staleTime: 60_000, retry: (n, error) => n < 2 && error instanceof AskError && error.sort === 'failed', networkMode: 'always', refetchOnWindowFocus: false } },
+});
+
+function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
+  const library = useQuery({ queryKey: ['library'], queryFn: getLibrary, staleTime: Number.POSITIVE_INFINITY });
+  const settings = useLiveQuery(() => readSettings(theStore()));
+  const info = library.data;
+  const reader = useMemo(() => (info && settings ? currentReader(info, settings) : null), [info, settings]);
+  const slips = useLiveQuery(() => (reader ? slipsOf(theStore(), reader.id) : []), [reader?.id]);
+  const here = useMemo(() => {
+    if (!info || !settings || !reader || !slips) return null;
+    const { campus, category, remote } = reader;
+    return { info, settings, reader, slips, moment: { situation: { campus, category, remote }, at: settings.clock ?? info.start } };
+  }, [info, settings, reader, slips]);
+  if (library.isError) return quiet ? null : <Failure error={library.error} again={() => void library.refetch()} />;
+  return here ? <HereContext value={here}>{children}</HereContext> : null;
+}
+
+/** `quiet`: shows nothing instead of a failure, where another island of the page already says it. */
+export function App({ children, quiet = false }: { children: ReactNode; quiet?: boolean }) {
+  return (
+    <QueryClientProvider client={client}>
+      <Ready quiet={quiet}>{children}</Ready>
+    </QueryClientProvider>
+  );
+}
+
+/** Takes in news whenever the clock moves or a slip goes out, and sends Outgoing again when the connection is back. */
+export function useSlipTraffic(): void {
+  const { reader, moment, slips } = useHere();
+  const under = slips.filter((s) => s.state === 'sent' || s.state === 'sourcing' || s.state === 'preparing' || s.state === 'on-its-way').length;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when the clock or the number under way changes, not on every message
+  useEffect(() => {
+    takeNews(theStore(), reader.id, moment).catch(() => {});
+  }, [reader.id, moment.at, under]);
+  useEffect(() => {
+    const retry = () => void sendOutgoing(theStore(), reader.id, moment);
+    window.addEventListener('online', retry);
+    return () => window.removeEventListener('online', retry);
+  }, [reader.id, moment]);
+}

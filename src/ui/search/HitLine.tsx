@@ -1,0 +1,83 @@
+import { memo, type MouseEvent } from 'react';
+import { creators, editionText, numbering, peopleLine } from '../../core/bibliography/describe';
+import { CARRIERS, KINDS, languageLabel } from '../../core/bibliography/kinds';
+import { PEER_LABEL } from '../../core/bibliography/peerReview';
+import type { Hit } from '../../core/engine/port';
+import { money } from '../../core/requests/price';
+import type { DayNumber } from '../../core/time';
+import { Marked } from '../item/Marked';
+import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
+import kit from '../kit/kit.module.css';
+import styles from './search.module.css';
+
+/** `Research article / peer-reviewed / PDF, Meridian Tideline`: the one quiet line. */
+function quietParts(hit: Hit): string[] {
+  const { csl, best, copies } = hit;
+  const parts: string[] = [KINDS[hit.kind].label];
+  if (csl.genre) parts[0] = csl.genre;
+  if (hit.carrier !== 'print' && hit.carrier !== 'online') parts.push(CARRIERS[hit.carrier].toLowerCase());
+  if (KINDS[hit.kind].family === 'article' || hit.peerReview.status === 'reviewed') parts.push(PEER_LABEL[hit.peerReview.status]);
+  if (csl.language && csl.language !== 'en') parts.push(`in ${languageLabel(csl.language)}`);
+  if (hit.editions > 1) parts.push(`${hit.editions} editions and versions`);
+  if (best) {
+    const chance = best.chance < 0.99 ? `, chance ${Math.round(best.chance * 100)} %` : '';
+    const price = best.price > 0 ? `, ${money(best.price)}` : '';
+    parts.push(best.action.do === 'open' ? `${best.title.toLowerCase()}, ${best.place}` : best.action.do === 'go' ? best.place : best.title.includes(best.place) || !best.place ? `${best.title}${chance}${price}` : `${best.title}, ${best.place}${chance}${price}`);
+  } else parts.push('no way to get it that we can promise');
+  if (copies.of > 0) parts.push(`${copies.in} of ${copies.of} ${copies.of === 1 ? 'copy' : 'copies'} in`);
+  return parts;
+}
+
+export const HitLine = memo(function HitLine({ hit, open, needBy, show }: { hit: Hit; open: boolean; needBy: DayNumber | null; show: (id: string | null) => void }) {
+  const { csl, wait, best } = hit;
+  const by = creators(csl);
+  const pick = (event: MouseEvent) => {
+    if (event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
+    event.preventDefault();
+    show(open ? null : hit.id);
+  };
+  const imprint = csl['container-title'] ? numbering(csl) : [csl.publisher, numbering(csl), editionText(csl.edition)].filter(Boolean).join(', ');
+  return (
+    <li className={styles.line} data-open={open ? '' : undefined}>
+      <p className={styles.wait} data-wait={wait.class}>
+        <b>{wait.label}</b>
+        {wait.sub && <span>{wait.sub}</span>}
+        {wait.verdict && wait.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[wait.verdict]}</span>}
+      </p>
+      <div className={styles.what}>
+        <h2 className={styles.title} lang={csl.language}>
+          <a href={`/records/${hit.id}`} data-line onClick={pick} aria-expanded={open}>
+            <Marked text={csl.title} marks={hit.marks.title} />
+          </a>
+          {hit.retracted && <span className={kit.tag}>retracted</span>}
+        </h2>
+        <p className={styles.by}>
+          {by.names.length > 0 && `${peopleLine(by.names)}${by.role} · `}
+          {csl['container-title'] && (
+            <>
+              in <cite><Marked text={csl['container-title']} marks={hit.marks.container} /></cite>{' '}
+            </>
+          )}
+          {imprint}
+        </p>
+        <div className={styles.quietRow}>
+          <p className={styles.quiet}>
+            {quietParts(hit).map((part, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: the parts of one line never move
+              <span key={i}>{part}</span>
+            ))}
+          </p>
+          <p className={styles.actions}>
+            {best?.action.do === 'open' && (
+              <a href={readHref(best.action)} target="_blank" rel="noopener">
+                Read
+              </a>
+            )}
+            {best?.action.do === 'slip' && <a href={slipHref(hit.id, best.action, needBy)}>Make slip</a>}
+            <a href={`/records/${hit.id}`}>Full page</a>
+          </p>
+        </div>
+      </div>
+    </li>
+  );
+});

@@ -1,0 +1,216 @@
+/** The search sentence, each of its parts a control. */
+import { type ReactNode, useState } from 'react';
+import type { SearchAnswer } from '../../core/engine/port';
+import { REACHES } from '../../core/access/summary';
+import { KIND_LIST, KINDS, LANGUAGE_LIST, languageLabel } from '../../core/bibliography/kinds';
+import { choiceOf, choose, NEW_SEARCH, type SearchRequest } from '../../core/query/request';
+import { REACH_LABEL, type SentencePart, sentenceParts } from '../../core/query/sentence';
+import { dayOf, isoDay, type Minutes, parseLocal, yearOf } from '../../core/time';
+import { useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import { Popover } from '../kit/Popover';
+import styles from './search.module.css';
+
+interface Props {
+  readonly request: SearchRequest;
+  readonly answer: SearchAnswer | undefined;
+  readonly change: (r: SearchRequest) => void;
+}
+const number = (n: number): string => n.toLocaleString('en');
+
+function Kinds({ request, answer, change }: Props) {
+  const count = (kind: string) => answer?.breakdown.kind.find((v) => v.value === kind)?.count ?? 0;
+  return (
+    <fieldset className={styles.choices}>
+      <legend className={kit.legend}>Kinds to keep or leave out</legend>
+      {KIND_LIST.map((kind) => {
+        const choice = choiceOf(request, 'kind', kind);
+        return (
+          <div key={kind} className={styles.twoWay}>
+            <label className={kit.check}>
+              <input type="checkbox" checked={choice === 'keep'} onChange={(e) => change(choose(request, 'kind', kind, e.target.checked ? 'keep' : null))} />
+              {KINDS[kind].plural}
+              <span className={kit.count}>{number(count(kind))}</span>
+            </label>
+            <button type="button" className={styles.leave} aria-pressed={choice === 'drop'} onClick={() => change(choose(request, 'kind', kind, choice === 'drop' ? null : 'drop'))}>
+              leave out
+            </button>
+          </div>
+        );
+      })}
+    </fieldset>
+  );
+}
+
+const PEER_CHOICES: readonly (readonly [label: string, keep: readonly string[]])[] = [
+  ['Peer-reviewed or not', []],
+  ['Only peer-reviewed', ['reviewed']],
+  ['Peer-reviewed, or not known', ['reviewed', 'not-known']],
+];
+function Peer({ request, answer, change }: Props) {
+  const kept = request.keep.peer ?? [];
+  const count = (values: readonly string[]) => (answer?.breakdown.peer ?? []).filter((v) => !values.length || values.includes(v.value)).reduce((n, v) => n + v.count, 0);
+  const { peer: _, ...rest } = request.keep;
+  return (
+    <fieldset className={styles.choices}>
+      <legend className={kit.legend}>Peer review</legend>
+      {PEER_CHOICES.map(([label, keep]) => (
+        <label key={label} className={kit.check}>
+          <input type="radio" name="peer" checked={kept.length === keep.length && keep.every((k) => kept.includes(k))} onChange={() => change({ ...request, keep: keep.length ? { ...rest, peer: keep } : rest })} />
+          {label}
+          <span className={kit.count}>{number(count(keep))}</span>
+        </label>
+      ))}
+      <p className={styles.hint}>Reviewed means: the journal was refereed in that year, and the piece is of a sort that goes to referees.</p>
+    </fieldset>
+  );
+}
+
+function Years({ request, change, close }: Props & { close: () => void }) {
+  const { moment } = useHere();
+  const now = yearOf(dayOf(parseLocal(moment.at) as Minutes));
+  const [from, setFrom] = useState(request.from === null ? '' : String(request.from));
+  const [to, setTo] = useState(request.to === null ? '' : String(request.to));
+  const bad = (t: string) => t !== '' && !/^\d{4}$/.test(t);
+  const fault = bad(from) || bad(to) ? 'A year has four digits, like 2012.' : from && to && from > to ? 'The first year lies after the last.' : '';
+  const take = () => {
+    if (fault) return;
+    change({ ...request, from: from ? Number(from) : null, to: to ? Number(to) : null });
+    close();
+  };
+  const last = (n: number) => {
+    change({ ...request, from: now - n + 1, to: null });
+    close();
+  };
+  return (
+    <form
+      className={styles.choices}
+      onSubmit={(e) => {
+        e.preventDefault();
+        take();
+      }}
+    >
+      <p className={kit.legend}>Years</p>
+      <div className={styles.yearRow}>
+        <label>
+          From <input inputMode="numeric" size={5} maxLength={4} value={from} onChange={(e) => setFrom(e.target.value)} aria-invalid={fault !== ''} />
+        </label>
+        <label>
+          to <input inputMode="numeric" size={5} maxLength={4} value={to} onChange={(e) => setTo(e.target.value)} placeholder="now" aria-invalid={fault !== ''} />
+        </label>
+        <button type="submit" className={kit.main}>
+          Set
+        </button>
+      </div>
+      {fault && (
+        <p role="alert" className={styles.fault}>
+          {fault}
+        </p>
+      )}
+      <p className={styles.quick}>
+        {[1, 5, 10, 20].map((n) => (
+          <button key={n} type="button" className={kit.link} onClick={() => last(n)}>
+            {n === 1 ? 'this year' : `last ${n}`}
+          </button>
+        ))}
+        <button type="button" className={kit.link} onClick={() => { change({ ...request, from: null, to: null }); close(); }}>
+          any year
+        </button>
+      </p>
+    </form>
+  );
+}
+
+function Languages({ request, answer, change }: Props) {
+  const count = (code: string) => answer?.breakdown.language.find((v) => v.value === code)?.count ?? 0;
+  return (
+    <fieldset className={styles.choices}>
+      <legend className={kit.legend}>Languages to keep</legend>
+      {[...LANGUAGE_LIST].sort((a, b) => count(b) - count(a)).map((code) => (
+        <label key={code} className={kit.check}>
+          <input type="checkbox" checked={choiceOf(request, 'language', code) === 'keep'} onChange={(e) => change(choose(request, 'language', code, e.target.checked ? 'keep' : null))} />
+          {languageLabel(code)}
+          <span className={kit.count}>{number(count(code))}</span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+const REACH_HINT: Record<string, string> = {
+  online: 'open it now',
+  shelves: 'and what stands in our three libraries',
+  partners: 'and what the Skerry Compact lends',
+  index: 'and what must be asked for further away',
+};
+function ReachChoice({ request, answer, change }: Props) {
+  return (
+    <fieldset className={styles.choices}>
+      <legend className={kit.legend}>How far to look</legend>
+      {REACHES.map((reach) => (
+        <label key={reach} className={kit.check}>
+          <input type="radio" name="reach" checked={request.reach === reach} onChange={() => change({ ...request, reach })} />
+          <span>
+            {REACH_LABEL[reach]} <span className={styles.hint}>{REACH_HINT[reach]}</span>
+          </span>
+          <span className={kit.count}>{answer ? number(answer.reach[reach]) : ''}</span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+export function Sentence(props: Props) {
+  const { request, answer, change } = props;
+  const control = (part: SentencePart, i: number): ReactNode => {
+    if (!part.control) return i === 2 && request.q.trim() ? <b key={i}>{part.text}</b> : <span key={i}>{part.text}</span>;
+    if (part.control === 'other' && part.choice) {
+      const { group, value } = part.choice;
+      return (
+        <button key={i} type="button" className={styles.part} title="Remove this condition" onClick={() => change(choose(request, group, value, null))}>
+          {part.text} <span aria-hidden="true">×</span>
+          <span className="sr"> (remove)</span>
+        </button>
+      );
+    }
+    const panel = (close: () => void): ReactNode => {
+      switch (part.control) {
+        case 'kind':
+          return <Kinds {...props} />;
+        case 'peer':
+          return <Peer {...props} />;
+        case 'years':
+          return <Years {...props} close={close} />;
+        case 'language':
+          return <Languages {...props} />;
+        default:
+          return <ReachChoice {...props} />;
+      }
+    };
+    return (
+      <Popover key={`${part.control}${i}`} className={styles.part} describe={`${part.text}: change`} label={part.text}>
+        {panel}
+      </Popover>
+    );
+  };
+  const plain = printable({ ...NEW_SEARCH, q: request.q, needBy: request.needBy, sort: request.sort });
+  return (
+    <div className={styles.sentenceRow}>
+      <p className={styles.sentence}>{sentenceParts(request).map(control)}</p>
+      <p className={styles.total} aria-live="polite">
+        {answer ? `${number(answer.total)} of ${number(answer.indexed)} indexed` : ''}
+      </p>
+      {printable(request) !== plain && (
+        <button type="button" className={kit.link} onClick={() => change({ ...NEW_SEARCH, q: request.q, needBy: request.needBy, sort: request.sort })}>
+          Remove conditions
+        </button>
+      )}
+      {answer?.notes.map((n) => (
+        <p key={n.code} className={styles.note}>
+          {n.text}
+        </p>
+      ))}
+    </div>
+  );
+}
+const printable = (r: SearchRequest): string => JSON.stringify([r.keep, r.drop, r.from, r.to, r.reach, r.needBy === null ? '' : isoDay(r.needBy)]);

@@ -1,0 +1,16 @@
+/** A modal dialog on the platform's own: focus stays inside, Escape closes, focus returns. */
+import { type ReactNode, useEffect, useRef } from 'react';
+import styles from './shell.module.css';
+
+export function Dialog({ label, close, children }: { label: string; close: () => void; children: ReactNode }) {
+  const ref = useRef<HTMLDialogElement>(null);
+  useEffect(() => {
+    ref.current?.showModal();
+  }, []);
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: Escape closes a modal dialog by itself; the click is for the space around it
+    <dialog ref={ref} aria-label={label} className={styles.dialog} onClose={close} onClick={(e) => e.target === ref.current && ref.current?.close()}>
+      {children}
+    </dialog>
+  );
+}

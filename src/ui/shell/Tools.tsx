@@ -1,0 +1,140 @@
+/** The right side of the shell: the demo clock, who is reading, the theme, the keys, the command palette. */
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { chooseReader, moveClock } from '../../browser/settings';
+import { theStore } from '../../browser/store';
+import { OPEN_STATES } from '../../core/requests/slip';
+import { addDays, clockText, clockOf, dayOf, dayText, isoLocal, type Minutes, parseLocal, startOf } from '../../core/time';
+import { App, useHere, useSlipTraffic } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import { Popover } from '../kit/Popover';
+import { KeysHelp } from './KeysHelp';
+import styles from './shell.module.css';
+
+const Palette = lazy(() => import('./Palette'));
+
+const WORKING_MORNING = 9 * 60 + 10;
+/** Days on which something is promised for an open slip: where "to the next event" goes. */
+function nextEvent(now: Minutes, dates: readonly (string | undefined)[]): Minutes | null {
+  const later = dates.flatMap((d) => (d ? [parseLocal(d)] : [])).filter((t): t is Minutes => t !== null && t > now);
+  return later.length ? (Math.min(...later) as Minutes) : null;
+}
+
+function Clock() {
+  const { moment, info, slips } = useHere();
+  const now = parseLocal(moment.at) as Minutes;
+  const move = (to: Minutes) => void moveClock(theStore(), isoLocal(to), info.start);
+  const event = nextEvent(now, slips.filter((s) => OPEN_STATES.has(s.state) && s.state !== 'ready').map((s) => s.promised?.likely));
+  const steps: [string, Minutes][] = [
+    ['In two hours', (now + 120) as Minutes],
+    ['Next day, 9:10', startOf(addDays(dayOf(now), 1), WORKING_MORNING)],
+    ['In a week, 9:10', startOf(addDays(dayOf(now), 7), WORKING_MORNING)],
+  ];
+  return (
+    <Popover describe={`Demo clock: ${dayText(dayOf(now))} ${clockText(clockOf(now))}. Move it`} label={<time className={styles.clock}>{`${dayText(dayOf(now))}\u00a0${moment.at.slice(0, 4)}, ${clockText(clockOf(now))}`}</time>} className={styles.tool}>
+      {(close) => (
+        <div className={styles.menu}>
+          <p className={kit.legend}>The demo’s clock</p>
+          <p className={styles.hint}>Move it forward to watch slips arrive and moving walls pass. It does not go back.</p>
+          {event !== null && (
+            <button type="button" className={styles.choice} onClick={() => { move(event); close(); }}>
+              To the next promised arrival, {dayText(dayOf(event))}
+            </button>
+          )}
+          {steps.map(([label, to]) => (
+            <button key={label} type="button" className={styles.choice} onClick={() => { move(to); close(); }}>
+              {label}
+            </button>
+          ))}
+        </div>
+      )}
+    </Popover>
+  );
+}
+
+const CATEGORY: Record<string, string> = { undergraduate: 'undergraduate', postgraduate: 'postgraduate', distance: 'distance learner', staff: 'staff' };
+function ReaderSwitch() {
+  const { info, reader } = useHere();
+  const place = (id: string) => info.campuses.find((c) => c.id === id)?.name ?? id;
+  return (
+    <Popover describe={`Reading as ${reader.name}. Change`} label={<span className={styles.reader}>{reader.name}<span className={styles.place}>, {place(reader.campus)}</span></span>} className={styles.tool}>
+      {(close) => (
+        <div className={styles.menu}>
+          <p className={kit.legend}>Demo readers</p>
+          {info.readers.map((r) => (
+            <button key={r.id} type="button" className={styles.choice} aria-pressed={r.id === reader.id} onClick={() => { void chooseReader(theStore(), r.id); close(); }}>
+              <strong>{r.name}</strong>
+              <span>{`${CATEGORY[r.category]}, ${place(r.campus)}${r.remote ? ', off campus' : ''}${r.registered ? '' : ', never used interlibrary loan'}`}</span>
+            </button>
+          ))}
+        </div>
+      )}
+    </Popover>
+  );
+}
+
+function Theme() {
+  const [dark, setDark] = useState(() => document.documentElement.dataset.theme === 'dark');
+  const turn = () => {
+    const next = dark ? 'light' : 'dark';
+    document.documentElement.dataset.theme = next;
+    localStorage.setItem('legendum.theme', next);
+    setDark(!dark);
+  };
+  return (
+    <button type="button" className={styles.tool} onClick={turn} aria-pressed={dark}>
+      {dark ? 'Light' : 'Dark'}
+    </button>
+  );
+}
+
+function CountBadge() {
+  const { slips } = useHere();
+  const open = slips.filter((s) => OPEN_STATES.has(s.state)).length;
+  useEffect(() => {
+    const badge = document.getElementById('requests-count');
+    if (badge) badge.textContent = open ? String(open) : '';
+  }, [open]);
+  return null;
+}
+
+function Tools() {
+  useSlipTraffic();
+  const [palette, setPalette] = useState(false);
+  const [keys, setKeys] = useState(false);
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setPalette((p) => !p);
+      }
+      if (event.key === '?' && !(event.target instanceof HTMLInputElement) && !(event.target instanceof HTMLTextAreaElement)) setKeys(true);
+    };
+    document.addEventListener('keydown', pressed);
+    return () => document.removeEventListener('keydown', pressed);
+  }, []);
+  return (
+    <>
+      <Clock />
+      <ReaderSwitch />
+      <Theme />
+      <button type="button" className={styles.tool} onClick={() => setPalette(true)} aria-label="Commands (Ctrl K)">
+        <kbd className={kit.key}>Ctrl K</kbd>
+      </button>
+      <CountBadge />
+      {keys && <KeysHelp close={() => setKeys(false)} />}
+      {palette && (
+        <Suspense>
+          <Palette close={() => setPalette(false)} showKeys={() => setKeys(true)} />
+        </Suspense>
+      )}
+    </>
+  );
+}
+
+export default function ShellTools() {
+  return (
+    <App quiet>
+      <Tools />
+    </App>
+  );
+}

@@ -1,0 +1,129 @@
+/** What is promised for the slip as it stands: when, for how much, by whom, under which rules. */
+import type { Route } from '../../core/access/ways';
+import { money } from '../../core/requests/price';
+import type { SlipPromise } from '../../core/requests/promise';
+import type { SlipFault } from '../../core/requests/schema';
+import type { Slip } from '../../core/requests/slip';
+import { dayOf, dayText, parseDay, parseLocal } from '../../core/time';
+import { VERDICT_TEXT } from '../item/links';
+import kit from '../kit/kit.module.css';
+import styles from './slip.module.css';
+
+interface Props {
+  readonly promise: SlipPromise | null;
+  readonly slip: Slip;
+  readonly duplicate: Slip | null;
+  readonly faults: readonly SlipFault[];
+  readonly sending: boolean;
+  readonly use: (route: Route, from: string) => void;
+  readonly send: () => void;
+  readonly later: () => void;
+}
+
+function spare(promise: SlipPromise, needBy: string): string {
+  const need = parseDay(needBy);
+  const likely = promise.likely ? parseLocal(promise.likely) : null;
+  if (likely === null) return '';
+  const by = `very likely by ${dayText(dayOf(likely))}`;
+  if (need === null) return by;
+  const days = need - dayOf(likely);
+  return days > 0 ? `${by}, ${days} ${days === 1 ? 'day' : 'days'} before you need it` : days === 0 ? `${by}, the day you need it` : `${by}, ${-days} ${days === -1 ? 'day' : 'days'} after you need it`;
+}
+
+export function PromisePane({ promise: p, slip, duplicate, faults, sending, use, send, later }: Props) {
+  if (!p) return <p className={styles.quiet}>Working out the promise…</p>;
+  const refused = p.rules.some((r) => r.weight === 'refuse') || duplicate !== null || !p.median;
+  return (
+    <>
+      <section aria-live="polite">
+        <h2>Promise</h2>
+        <p className={styles.date}>
+          {p.label} {p.verdict && p.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[p.verdict]}</span>}
+        </p>
+        <p className={styles.quiet}>{spare(p, slip.needBy)}</p>
+      </section>
+      <section>
+        <h2>Price</h2>
+        <table className={styles.price}>
+          <tbody>
+            {p.lines.map((l) => (
+              <tr key={l.what}>
+                <th scope="row">{l.what}</th>
+                <td>{money(l.cents)}</td>
+              </tr>
+            ))}
+          </tbody>
+          <tfoot>
+            <tr>
+              <th scope="row">You pay, if it is supplied</th>
+              <td>{money(p.total)}</td>
+            </tr>
+          </tfoot>
+        </table>
+      </section>
+      {p.asked.length > 0 && (
+        <section>
+          <h2>Who will be asked</h2>
+          <ol className={styles.asked}>
+            {p.asked.map((a, i) => (
+              <li key={a.name}>
+                <span>{i + 1}</span>
+                <b>{Math.min(99, Math.round(a.cumulative * 100))} %</b>
+                <span>
+                  {a.name}, {a.days} working {a.days === 1 ? 'day' : 'days'}
+                </span>
+              </li>
+            ))}
+          </ol>
+          <p className={styles.quiet}>The percentage is the chance that it has come by then. {p.owners}.</p>
+        </section>
+      )}
+      <section>
+        <h2>Rules that apply</h2>
+        <ul className={styles.rules}>
+          {p.rules.map((r) => (
+            <li key={r.text} data-weight={r.weight}>
+              {r.text}
+            </li>
+          ))}
+        </ul>
+      </section>
+      {p.better && (
+        <p className={styles.better}>
+          Sooner, {p.better.label}: {p.better.title}
+          {p.better.place && !p.better.title.includes(p.better.place) && `, ${p.better.place}`}.{' '}
+          {p.better.href ? (
+            <a href={p.better.href} target="_blank" rel="noopener">
+              Read it now
+            </a>
+          ) : p.better.route && p.better.from !== null ? (
+            <button type="button" className={kit.link} onClick={() => use(p.better?.route as Route, p.better?.from ?? '')}>
+              Take that instead
+            </button>
+          ) : (
+            <a href={`/records/${slip.record}`}>See where</a>
+          )}
+        </p>
+      )}
+      {duplicate && (
+        <p className={styles.better} role="alert">
+          You have already asked for this, on {dayText(dayOf(parseLocal(duplicate.created) ?? (0 as never)))}. <a href={`/requests/${duplicate.id}`}>Go to that slip</a>; a second one is not sent.
+        </p>
+      )}
+      {faults.length > 0 && (
+        <p className={styles.better} role="alert">
+          {faults.length === 1 ? 'One thing is' : `${faults.length} things are`} to be mended first: {faults.map((f) => f.text).join(' ')} All you wrote is kept.
+        </p>
+      )}
+      <div className={styles.send}>
+        <button type="button" className={kit.plum} onClick={send} disabled={sending || refused}>
+          {sending ? 'Sending…' : 'Send slip'}
+        </button>
+        <button type="button" className={kit.link} onClick={later} disabled={sending || refused}>
+          Add to Outgoing
+        </button>
+        <span className={styles.quiet}>withdraw until it is started</span>
+      </div>
+    </>
+  );
+}
