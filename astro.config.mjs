@@ -13,7 +13,16 @@ export default defineConfig({
     // Hashes the inline scripts that Astro itself writes; anything else inline is refused by the browser.
     csp: {
       algorithm: 'SHA-256',
-      directives: ["default-src 'self'", "img-src 'self' data:", "font-src 'self'", "connect-src 'self'", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'", "style-src-attr 'unsafe-inline'"],
+      directives: [
+        "default-src 'self'",
+        "img-src 'self' data:",
+        "font-src 'self'",
+        "connect-src 'self'",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "form-action 'self'",
+        "frame-ancestors 'none'",
+      ],
       scriptDirective: { resources: ["'self'"] },
       styleDirective: { resources: ["'self'"] },
     },

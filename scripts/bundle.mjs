@@ -2,6 +2,17 @@
 import { build } from 'esbuild';
 
 export async function bundleNode(entryPoints, outdir, logLevel = 'error') {
-  await build({ entryPoints, outdir, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', outExtension: { '.js': '.mjs' }, sourcemap: 'linked', logLevel });
+  await build({
+    entryPoints,
+    outdir,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    outExtension: { '.js': '.mjs' },
+    sourcemap: 'linked',
+    logLevel,
+  });
   return outdir;
 }

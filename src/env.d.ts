@@ -2,7 +2,7 @@
 declare namespace App {
   interface Locals {
     index: import('./core/engine/port').DiscoveryIndex;
-    info: import('./server/libraryInfo').LibraryInfo;
+    info: import('./core/engine/port').LibraryInfo;
     network: import('./server/ports').LendingNetwork & import('./server/ports').Circulation;
   }
 }

@@ -1,11 +1,10 @@
 /** The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do. */
 import type { WaysAnswer } from '../core/access/ways';
-import type { Moment, RecordAnswer, SearchAnswer } from '../core/engine/port';
+import type { LibraryInfo, Moment, RecordAnswer, SearchAnswer } from '../core/engine/port';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { ArrivalNotice } from '../core/requests/lifecycle';
 import type { CopyHistory, SlipPromise } from '../core/requests/promise';
 import type { Slip, Wanted } from '../core/requests/slip';
-import type { LibraryInfo } from '../server/libraryInfo';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · failed: anything else. */
 export class AskError extends Error {
@@ -30,13 +29,23 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   }
   if (response.ok) return (await response.json()) as T;
   const problem = (await response.json().catch(() => null)) as { detail?: string; parameter?: string } | null;
-  throw new AskError(response.status >= 400 && response.status < 500 ? 'refused' : 'failed', problem?.detail ?? `The library answered with an error (${response.status}). Try again in a moment.`, problem?.parameter);
+  throw new AskError(
+    response.status >= 400 && response.status < 500 ? 'refused' : 'failed',
+    problem?.detail ?? `The library answered with an error (${response.status}). Try again in a moment.`,
+    problem?.parameter,
+  );
 }
-const post = <T>(path: string, body: unknown): Promise<T> => ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+const post = <T>(path: string, body: unknown): Promise<T> =>
+  ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
 
 export const getLibrary = (): Promise<LibraryInfo> => ask('/api/library');
 
-export function getSearch(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }, signal?: AbortSignal): Promise<SearchAnswer> {
+export function getSearch(
+  request: SearchRequest,
+  moment: Moment,
+  slice: { offset: number; limit: number },
+  signal?: AbortSignal,
+): Promise<SearchAnswer> {
   const params = printRequest({ ...request, q: request.q.slice(0, MAX_ASKED) });
   params.set('campus', moment.situation.campus);
   if (moment.situation.remote) params.set('remote', '1');
@@ -46,8 +55,14 @@ export function getSearch(request: SearchRequest, moment: Moment, slice: { offse
   return ask(`/api/search?${params}`, signal ? { signal } : undefined);
 }
 export const getRecord = (id: string): Promise<RecordAnswer> => ask(`/api/records/${encodeURIComponent(id)}`);
-export const getWays = (record: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer> => post('/api/ways', { record, moment, needBy, ...(wanted ? { wanted } : {}) });
-export const getPromise = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise> => post('/api/promise', { slip, moment, history });
+export const getWays = (record: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer> =>
+  post('/api/ways', { record, moment, needBy, ...(wanted ? { wanted } : {}) });
+export const getPromise = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise> =>
+  post('/api/promise', { slip, moment, history });
 export const sendSlip = (slip: Slip, moment: Moment): Promise<{ confirmation: string }> => post('/api/slips', { slip, moment });
-export const getNews = (slips: readonly Slip[], moment: Moment): Promise<readonly { slip: string; messages: readonly string[]; arrival: ArrivalNotice | null }[]> => post('/api/slips/news', { slips, moment });
+export const getNews = (
+  slips: readonly Slip[],
+  moment: Moment,
+): Promise<readonly { slip: string; messages: readonly string[]; arrival: ArrivalNotice | null }[]> =>
+  post('/api/slips/news', { slips, moment });
 export const askWithdraw = (slip: Slip, moment: Moment): Promise<{ withdrawn: true }> => post('/api/slips/withdraw', { slip, moment });

@@ -1,6 +1,7 @@
 /** Who is reading, and what time it is: the demo's reader and clock, kept in the store and the same in every tab. */
+
+import type { LibraryInfo } from '../core/engine/port';
 import type { Reader } from '../core/policy/types';
-import type { LibraryInfo } from '../server/libraryInfo';
 import type { Store } from './store';
 
 export interface Contact {

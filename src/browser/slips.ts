@@ -15,7 +15,12 @@ export const keepDraft = (store: Store, slip: Slip): Promise<unknown> =>
     // A slip that has left meanwhile (in another tab) is not written over.
     if (!kept || kept.state === 'draft') await store.slips.put(slip);
   });
-export const dropDraft = (store: Store, id: string): Promise<unknown> => store.slips.where('id').equals(id).and((s) => s.state === 'draft').delete();
+export const dropDraft = (store: Store, id: string): Promise<unknown> =>
+  store.slips
+    .where('id')
+    .equals(id)
+    .and((s) => s.state === 'draft')
+    .delete();
 export const restoreDraft = (store: Store, slip: Slip): Promise<unknown> => store.slips.put(slip);
 
 const change = (store: Store, id: string, f: (slip: Slip) => Slip): Promise<Slip | undefined> =>
@@ -27,24 +32,30 @@ const change = (store: Store, id: string, f: (slip: Slip) => Slip): Promise<Slip
     return next;
   });
 
-export const toOutgoing = (store: Store, slip: Slip, promised: Promised, now: string): Promise<unknown> => store.slips.put(putInOutgoing(slip, promised, now));
+export const toOutgoing = (store: Store, slip: Slip, promised: Promised, now: string): Promise<unknown> =>
+  store.slips.put(putInOutgoing(slip, promised, now));
 export const reopen = (store: Store, id: string, now: string): Promise<Slip | undefined> => change(store, id, (s) => backToDraft(s, now));
 export const markCollected = (store: Store, id: string, now: string): Promise<Slip | undefined> => change(store, id, (s) => finish(s, now));
 
 /** Of a reader's other slips, what the copyright rules count (see core/requests/promise). */
 export function historyFor(slip: Slip, all: readonly Slip[]): CopyHistory {
-  const others = all.filter((s) => s.id !== slip.id && (OPEN_STATES.has(s.state) || s.state === 'finished') && serviceOf(s.route) === 'copy');
+  const others = all.filter(
+    (s) => s.id !== slip.id && (OPEN_STATES.has(s.state) || s.state === 'finished') && serviceOf(s.route) === 'copy',
+  );
   if (!others.length) return NO_HISTORY;
   const sameJournal = others.filter((s) => slip.item.issn !== '' && s.item.issn === slip.item.issn);
   return {
     journalThisYear: sameJournal.filter((s) => s.created.slice(0, 4) === slip.created.slice(0, 4)).length,
-    sameIssue: sameJournal.filter((s) => s.item.volume === slip.item.volume && s.item.issue === slip.item.issue && s.item.year === slip.item.year).length,
+    sameIssue: sameJournal.filter(
+      (s) => s.item.volume === slip.item.volume && s.item.issue === slip.item.issue && s.item.year === slip.item.year,
+    ).length,
     sameBookCopies: others.filter((s) => s.wanted === 'chapter' && s.record === slip.record).length,
   };
 }
 
 /** Only one tab at a time sends; without the Web Locks API the store's own check still keeps it to once. */
-const alone = <T>(name: string, work: () => Promise<T>): Promise<T> => (typeof navigator !== 'undefined' && navigator.locks ? navigator.locks.request(name, work) as Promise<T> : work());
+const alone = <T>(name: string, work: () => Promise<T>): Promise<T> =>
+  typeof navigator !== 'undefined' && navigator.locks ? (navigator.locks.request(name, work) as Promise<T>) : work();
 
 /**
  * Sends what is in Outgoing. A slip that could not be sent stays there and goes out at the next call; the request carries

@@ -6,15 +6,22 @@ import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { fullName } from '../core/bibliography/describe';
+import type { CampusId } from '../core/bibliography/record';
 import { words } from '../core/engine/analysis';
 import { NEW_SEARCH, printRequest, type SearchRequest } from '../core/query/request';
-import type { CampusId } from '../core/bibliography/record';
 import { random } from '../core/random';
 import { makeWorld } from '../demo/world';
 import { buildIndex } from '../server/build';
 import { DiscoveryService } from '../server/service';
 
-const { values, positionals } = parseArgs({ options: { records: { type: 'string', default: '100000' }, json: { type: 'boolean', default: false }, rounds: { type: 'string', default: '5' } }, allowPositionals: true });
+const { values, positionals } = parseArgs({
+  options: {
+    records: { type: 'string', default: '100000' },
+    json: { type: 'boolean', default: false },
+    rounds: { type: 'string', default: '5' },
+  },
+  allowPositionals: true,
+});
 const [what = 'search'] = positionals.filter((p) => p !== '--');
 if (what !== 'search') {
   console.error(`bench knows “search”, not “${what}”.`);
@@ -29,7 +36,10 @@ if (!existsSync(`${dir}/index.lgd`)) {
   buildSeconds = (Date.now() - began) / 1000;
 }
 const service = new DiscoveryService(dir);
-const moment = { situation: { campus: 'quayside' as CampusId, category: 'undergraduate' as const, remote: false }, at: service.health().start };
+const moment = {
+  situation: { campus: 'quayside' as CampusId, category: 'undergraduate' as const, remote: false },
+  at: service.health().start,
+};
 const slice = { offset: 0, limit: 25 };
 
 const r = random(7);
@@ -39,11 +49,22 @@ const BROAD = ['history', 'local', 'theory', 'public', 'evidence', 'review', 'si
 const classes: Record<string, () => SearchRequest> = {
   'one broad word': () => ({ ...NEW_SEARCH, q: r.pick(BROAD) }),
   'two broad words': () => ({ ...NEW_SEARCH, q: `${r.pick(BROAD)} ${r.pick(BROAD)}` }),
-  topic: () => ({ ...NEW_SEARCH, q: strong(sample().subjects[0] ?? '').slice(0, 2).join(' ') }),
+  topic: () => ({
+    ...NEW_SEARCH,
+    q: strong(sample().subjects[0] ?? '')
+      .slice(0, 2)
+      .join(' '),
+  }),
   'known title': () => ({ ...NEW_SEARCH, q: sample().csl.title }),
   phrase: () => ({ ...NEW_SEARCH, q: `"${words(sample().csl.title).slice(0, 3).join(' ')}"` }),
   person: () => ({ ...NEW_SEARCH, q: fullName(sample().csl.author?.[0] ?? { literal: 'Lind' }) }),
-  filtered: () => ({ ...NEW_SEARCH, q: r.pick(BROAD), keep: { peer: ['reviewed'], kind: ['research-article'], language: ['en'] }, from: 2015, sort: 'newest' }),
+  filtered: () => ({
+    ...NEW_SEARCH,
+    q: r.pick(BROAD),
+    keep: { peer: ['reviewed'], kind: ['research-article'], language: ['en'] },
+    from: 2015,
+    sort: 'newest',
+  }),
   everything: () => ({ ...NEW_SEARCH, q: '', keep: { wait: ['now', 'today'] }, sort: 'soonest' }),
 };
 const quantile = (list: readonly number[], p: number): number => {
@@ -52,9 +73,20 @@ const quantile = (list: readonly number[], p: number): number => {
 };
 const queries = Object.entries(classes).flatMap(([name, make]) => Array.from({ length: 25 }, () => ({ name, request: make() })));
 const report = (times: readonly { name: string; ms: number }[]) => ({
-  p50: quantile(times.map((t) => t.ms), 0.5),
-  p95: quantile(times.map((t) => t.ms), 0.95),
-  classes: Object.fromEntries(Object.keys(classes).map((name) => { const own = times.filter((t) => t.name === name).map((t) => t.ms); return [name, { p50: quantile(own, 0.5), p95: quantile(own, 0.95) }]; })),
+  p50: quantile(
+    times.map((t) => t.ms),
+    0.5,
+  ),
+  p95: quantile(
+    times.map((t) => t.ms),
+    0.95,
+  ),
+  classes: Object.fromEntries(
+    Object.keys(classes).map((name) => {
+      const own = times.filter((t) => t.name === name).map((t) => t.ms);
+      return [name, { p50: quantile(own, 0.5), p95: quantile(own, 0.95) }];
+    }),
+  ),
 });
 
 for (const q of queries) service.search(q.request, moment, slice);
@@ -70,10 +102,19 @@ for (let round = Number(values.rounds); round > 0; round--) {
 async function overHttp() {
   if (!existsSync('dist/app/main.mjs')) return null;
   const port = 18_000 + (process.pid % 10_000);
-  const child = spawn(process.execPath, ['dist/app/main.mjs'], { env: { ...process.env, PORT: String(port), LEGENDUM_INDEX: dir, LEGENDUM_LOG: 'silent' }, stdio: 'ignore' });
+  const child = spawn(process.execPath, ['dist/app/main.mjs'], {
+    env: { ...process.env, PORT: String(port), LEGENDUM_INDEX: dir, LEGENDUM_LOG: 'silent' },
+    stdio: 'ignore',
+  });
   try {
     for (let i = 0; i < 200; i++) {
-      if (await fetch(`http://127.0.0.1:${port}/healthz`).then((x) => x.ok, () => false)) break;
+      if (
+        await fetch(`http://127.0.0.1:${port}/healthz`).then(
+          (x) => x.ok,
+          () => false,
+        )
+      )
+        break;
       await new Promise((done) => setTimeout(done, 100));
     }
     const times: { name: string; ms: number }[] = [];
@@ -85,12 +126,22 @@ async function overHttp() {
       }
     }
     const status = readFileSync(`/proc/${child.pid}/status`, 'utf8');
-    return { ...report(times), rssMb: Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024), peakMb: Math.round(Number(/VmHWM:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024) };
+    return {
+      ...report(times),
+      rssMb: Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024),
+      peakMb: Math.round(Number(/VmHWM:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024),
+    };
   } finally {
     child.kill();
   }
 }
-const result = { records: service.engine.size, buildSeconds, loadMs: service.health().loadMs, engine: report(engine), http: await overHttp() };
+const result = {
+  records: service.engine.size,
+  buildSeconds,
+  loadMs: service.health().loadMs,
+  engine: report(engine),
+  http: await overHttp(),
+};
 if (values.json) console.log(JSON.stringify(result, null, 2));
 else {
   const show = (name: string, x: { p50: number; p95: number; classes: Record<string, { p50: number; p95: number }> } | null) => {

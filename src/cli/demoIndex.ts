@@ -3,7 +3,10 @@ import { parseArgs } from 'node:util';
 import { makeWorld } from '../demo/world';
 import { buildIndex } from '../server/build';
 
-const { values } = parseArgs({ options: { records: { type: 'string', default: '100000' }, out: { type: 'string' } }, allowPositionals: true });
+const { values } = parseArgs({
+  options: { records: { type: 'string', default: '100000' }, out: { type: 'string' } },
+  allowPositionals: true,
+});
 const count = Number(values.records);
 if (!Number.isInteger(count) || count < 200 || count > 5_000_000) {
   console.error(`--records ${values.records} is not a whole number from 200 to 5,000,000.`);
@@ -13,7 +16,12 @@ const out = values.out ?? `data/demo-${count}`;
 const began = Date.now();
 const seconds = () => ((Date.now() - began) / 1000).toFixed(1);
 const { records, bytes } = buildIndex(makeWorld(count), out, (done, stage) => {
-  const text = stage === 'records' ? `${done.toLocaleString('en')} of ${count.toLocaleString('en')} records` : stage === 'index' ? 'turning the index round' : 'done';
+  const text =
+    stage === 'records'
+      ? `${done.toLocaleString('en')} of ${count.toLocaleString('en')} records`
+      : stage === 'index'
+        ? 'turning the index round'
+        : 'done';
   if (process.stdout.isTTY) process.stdout.write(`\r  ${text}, ${seconds()} s            `);
   else if (stage !== 'records' || done % 25_000 === 0) console.log(`  ${text}, ${seconds()} s`);
 });

@@ -45,8 +45,7 @@ export const clock = (text: string): number => Number(text.slice(0, 2)) * 60 + N
 export const isoDay = (day: DayNumber): string => new Date(day * 86_400_000).toISOString().slice(0, 10);
 export const isoLocal = (t: Minutes): string => `${isoDay(dayOf(t))}T${clockText(clockOf(t))}`;
 export const yearOf = (day: DayNumber): number => Number(isoDay(day).slice(0, 4));
-export const clockText = (n: number): string =>
-  `${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}`;
+export const clockText = (n: number): string => `${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}`;
 
 /**
  * A day as the interface writes it: `Thu 5 Nov`; with its year once that differs from `from`'s.

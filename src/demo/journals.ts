@@ -2,8 +2,8 @@
 import { issn } from '../core/bibliography/identifiers';
 import { type CampusId, type Journal, type JournalId, ownerSet } from '../core/bibliography/record';
 import type { KbartLine } from '../core/coverage/kbart';
-import { CAMPUSES, LENDERS, PARTNERS } from './library';
 import { type Random, random } from '../core/random';
+import { CAMPUSES, LENDERS, PARTNERS } from './library';
 import { DISCIPLINES, type Discipline } from './vocabulary/disciplines';
 import { NEWSPAPERS, PLACES, PUBLISHERS } from './vocabulary/places';
 
@@ -14,10 +14,14 @@ export interface JournalWorld {
   readonly groups: ReadonlyMap<string, readonly Journal[]>;
 }
 
-const IMAGES = 'Keel;Lodestone;Marram;Plumb Line;Gannet;Causeway;Whetstone;Fathom;Headland;Lantern;Tideline;Cairn;Furrow;Sextant;Hearth;Ledger;Windrow;Ferry;Quill;Beacon;Slipway;Threshold;Bellwether;Sounding'.split(';');
+const IMAGES =
+  'Keel;Lodestone;Marram;Plumb Line;Gannet;Causeway;Whetstone;Fathom;Headland;Lantern;Tideline;Cairn;Furrow;Sextant;Hearth;Ledger;Windrow;Ferry;Quill;Beacon;Slipway;Threshold;Bellwether;Sounding'.split(
+    ';',
+  );
 const short = (place: string): string => place.replace(/^the /, '');
 const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
-const titled = (s: string): string => s.replace(/(^|[\s-])(\p{Ll})(?!(?:f|nd|n|he|o)\b)/gu, (_, a: string, b: string) => a + b.toUpperCase());
+const titled = (s: string): string =>
+  s.replace(/(^|[\s-])(\p{Ll})(?!(?:f|nd|n|he|o)\b)/gu, (_, a: string, b: string) => a + b.toUpperCase());
 
 const PATTERNS: readonly ((r: Random, d: Discipline) => string)[] = [
   (r, d) => `${short(r.pick(PLACES))} Journal of ${r.pick(d.names)}`,
@@ -52,7 +56,8 @@ const FOREIGN_JOURNALS: Readonly<Record<string, string>> = {
 export function drawOwners(r: Random, popularity: number): string {
   const owned: number[] = [];
   for (let n = 0; n < LENDERS.length; n++) {
-    const size = LENDERS[n]?.sort === 'university' ? 0.5 : LENDERS[n]?.sort === 'national' ? 0.7 : LENDERS[n]?.sort === 'archive' ? 0.15 : 0.22;
+    const size =
+      LENDERS[n]?.sort === 'university' ? 0.5 : LENDERS[n]?.sort === 'national' ? 0.7 : LENDERS[n]?.sort === 'archive' ? 0.15 : 0.22;
     if (r() < popularity * size) owned.push(n);
   }
   return ownerSet(owned, LENDERS.length);
@@ -74,23 +79,65 @@ export function makeJournals(seed: number): JournalWorld {
     groups.set(group, [...(groups.get(group) ?? []), journal]);
     return journal;
   };
-  const scholarly = (d: Discipline, title: string, language: string, from: number, to: number | undefined): Omit<Journal, 'id' | 'issn'> => {
+  const scholarly = (
+    d: Discipline,
+    title: string,
+    language: string,
+    from: number,
+    to: number | undefined,
+  ): Omit<Journal, 'id' | 'issn'> => {
     const u = r();
     const since = Math.max(from, r.int(1950, 2004));
-    const refereed = u < 0.72 ? (to !== undefined && since > to ? [] : [{ from: since, ...(to !== undefined ? { to } : {}) }]) : u < 0.84 ? ('unknown' as const) : [];
+    const refereed =
+      u < 0.72
+        ? to !== undefined && since > to
+          ? []
+          : [{ from: since, ...(to !== undefined ? { to } : {}) }]
+        : u < 0.84
+          ? ('unknown' as const)
+          : [];
     const homes = [...(r.chance(0.25) ? [d.campus] : []), ...(r.chance(0.1) ? [r.pick(CAMPUSES).id] : [])];
     return {
-      title, language, discipline: d.id, from, ...(to !== undefined ? { to } : {}), publisher: r.pick(PUBLISHERS), refereed,
+      title,
+      language,
+      discipline: d.id,
+      from,
+      ...(to !== undefined ? { to } : {}),
+      publisher: r.pick(PUBLISHERS),
+      refereed,
       eissn: issn(String(number++)),
-      print: [...new Set(homes)].map((campus) => ({ campus: campus as CampusId, from: Math.max(from, r.int(1880, 1985)), to: Math.min(to ?? 2026, r.int(1998, 2030)), callNumber: lcShelf(d, r), rule: r.chance(0.85) ? ('premises' as const) : ('loan' as const) })).filter((run) => run.to >= run.from),
-      partnerPrint: PARTNERS.filter(() => r.chance(0.05)).map((p) => ({ partner: p.id, from: Math.max(from, r.int(1900, 1990)), to: to ?? 2026, callNumber: lcShelf(d, r), rule: 'loan' as const })),
+      print: [...new Set(homes)]
+        .map((campus) => ({
+          campus: campus as CampusId,
+          from: Math.max(from, r.int(1880, 1985)),
+          to: Math.min(to ?? 2026, r.int(1998, 2030)),
+          callNumber: lcShelf(d, r),
+          rule: r.chance(0.85) ? ('premises' as const) : ('loan' as const),
+        }))
+        .filter((run) => run.to >= run.from),
+      partnerPrint: PARTNERS.filter(() => r.chance(0.05)).map((p) => ({
+        partner: p.id,
+        from: Math.max(from, r.int(1900, 1990)),
+        to: to ?? 2026,
+        callNumber: lcShelf(d, r),
+        rule: 'loan' as const,
+      })),
       owners: drawOwners(r, 0.12 + r() * 0.6),
     };
   };
   const line = (j: Journal, provider: string, more: Partial<KbartLine>): void => {
     const made: KbartLine = {
-      provider, publication_title: j.title, print_identifier: j.issn, ...(j.eissn ? { online_identifier: j.eissn } : {}), title_id: j.id, coverage_depth: 'fulltext', publisher_name: j.publisher, publication_type: 'serial', access_type: 'P',
-      title_url: `https://${provider}.example/serial/${j.id}`, ...more,
+      provider,
+      publication_title: j.title,
+      print_identifier: j.issn,
+      ...(j.eissn ? { online_identifier: j.eissn } : {}),
+      title_id: j.id,
+      coverage_depth: 'fulltext',
+      publisher_name: j.publisher,
+      publication_type: 'serial',
+      access_type: 'P',
+      title_url: `https://${provider}.example/serial/${j.id}`,
+      ...more,
     };
     lines.set(j.id, [...(lines.get(j.id) ?? []), made]);
   };
@@ -125,23 +172,41 @@ export function makeJournals(seed: number): JournalWorld {
       const from = 1880 + r.skew(140, 0.55);
       if (r.chance(0.1) && from < 1985) {
         const changed = from + r.int(15, 40);
-        const old = add(d.id, scholarly(d, `Bulletin of ${title.replace(/^(The|Annals of|Proceedings of the) /, '')}`, 'en', from, changed - 1));
+        const old = add(
+          d.id,
+          scholarly(d, `Bulletin of ${title.replace(/^(The|Annals of|Proceedings of the) /, '')}`, 'en', from, changed - 1),
+        );
         const young = add(d.id, { ...scholarly(d, title, 'en', changed, undefined), continues: old.id });
         const at = journals.indexOf(old);
         const linked: Journal = { ...old, continuedBy: young.id };
         journals[at] = linked;
-        groups.set(d.id, (groups.get(d.id) ?? []).map((j) => (j.id === old.id ? linked : j)));
+        groups.set(
+          d.id,
+          (groups.get(d.id) ?? []).map((j) => (j.id === old.id ? linked : j)),
+        );
         cover(young, d);
         if (r.chance(0.3)) cover(linked, d);
       } else cover(add(d.id, scholarly(d, title, 'en', from, r.chance(0.05) ? Math.min(2024, from + r.int(8, 60)) : undefined)), d);
     }
   }
   for (const [language, titles] of Object.entries(FOREIGN_JOURNALS)) {
-    for (const title of titles.split(';')) cover(add(`lang:${language}`, scholarly(r.pick(DISCIPLINES), title, language, 1920 + r.skew(90, 0.7), undefined)), null);
+    for (const title of titles.split(';'))
+      cover(add(`lang:${language}`, scholarly(r.pick(DISCIPLINES), title, language, 1920 + r.skew(90, 0.7), undefined)), null);
   }
   for (const title of NEWSPAPERS) {
-    const j = add('news', { title, language: 'en', discipline: 'media', from: r.int(1880, 1960), publisher: title.replace(/^The /, ''), refereed: [], print: [], partnerPrint: [], owners: drawOwners(r, 0.2) });
-    if (r.chance(0.85)) line(j, 'courier', { date_first_issue_online: String(r.int(1985, 2008)), ...(r.chance(0.3) ? { embargo_info: 'P30D' } : {}) });
+    const j = add('news', {
+      title,
+      language: 'en',
+      discipline: 'media',
+      from: r.int(1880, 1960),
+      publisher: title.replace(/^The /, ''),
+      refereed: [],
+      print: [],
+      partnerPrint: [],
+      owners: drawOwners(r, 0.2),
+    });
+    if (r.chance(0.85))
+      line(j, 'courier', { date_first_issue_online: String(r.int(1985, 2008)), ...(r.chance(0.3) ? { embargo_info: 'P30D' } : {}) });
   }
   return { journals, lines, groups };
 }

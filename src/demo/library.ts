@@ -1,22 +1,61 @@
 /** Tarnholm University: campuses, partners of the Skerry Compact, providers, about 140 lenders, four readers. Seeded. */
-import type { CampusId, PartnerId, ProviderId } from '../core/bibliography/record';
+
 import { KIND_LIST, type Kind } from '../core/bibliography/kinds';
+import type { CampusId, PartnerId, ProviderId } from '../core/bibliography/record';
 import type { Campus, Lender, Library, Partner, Provider, Reader, Week } from '../core/policy/types';
-import { POLICY } from './policy';
 import { random } from '../core/random';
+import { POLICY } from './policy';
 import { COUNTRIES } from './vocabulary/places';
 
-const week = (weekday: [string, string], sat: [string, string] | null, sun: [string, string] | null, friday: [string, string] | null = weekday): Week => [sun, weekday, weekday, weekday, weekday, friday, sat];
-const campus = (id: string, name: string, about: string, hours: Week, travel: Record<string, number>, fetchesHolds: boolean): Campus => ({ id: id as CampusId, name, about, hours, travel, fetchesHolds, agency: `LGD:XV-TU-${id[0]?.toUpperCase()}` });
+const week = (
+  weekday: [string, string],
+  sat: [string, string] | null,
+  sun: [string, string] | null,
+  friday: [string, string] | null = weekday,
+): Week => [sun, weekday, weekday, weekday, weekday, friday, sat];
+const campus = (id: string, name: string, about: string, hours: Week, travel: Record<string, number>, fetchesHolds: boolean): Campus => ({
+  id: id as CampusId,
+  name,
+  about,
+  hours,
+  travel,
+  fetchesHolds,
+  agency: `LGD:XV-TU-${id[0]?.toUpperCase()}`,
+});
 
 export const CAMPUSES: readonly Campus[] = [
-  campus('quayside', 'Quayside', 'main library', week(['08:00', '22:00'], ['10:00', '18:00'], ['12:00', '18:00']), { fellgate: 25, saltmarsh: 40 }, true),
-  campus('fellgate', 'Fellgate', 'sciences and health', week(['08:30', '20:00'], ['10:00', '16:00'], null), { quayside: 25, saltmarsh: 55 }, true),
-  campus('saltmarsh', 'Saltmarsh', 'arts; small, short hours', week(['10:00', '16:00'], null, null, ['10:00', '14:00']), { quayside: 40, fellgate: 55 }, false),
+  campus(
+    'quayside',
+    'Quayside',
+    'main library',
+    week(['08:00', '22:00'], ['10:00', '18:00'], ['12:00', '18:00']),
+    { fellgate: 25, saltmarsh: 40 },
+    true,
+  ),
+  campus(
+    'fellgate',
+    'Fellgate',
+    'sciences and health',
+    week(['08:30', '20:00'], ['10:00', '16:00'], null),
+    { quayside: 25, saltmarsh: 55 },
+    true,
+  ),
+  campus(
+    'saltmarsh',
+    'Saltmarsh',
+    'arts; small, short hours',
+    week(['10:00', '16:00'], null, null, ['10:00', '14:00']),
+    { quayside: 40, fellgate: 55 },
+    false,
+  ),
 ];
 
 const partner = (id: string, name: string, loan: [number, number], copy: [number, number]): Partner => ({
-  id: id as PartnerId, name, agency: `LGD:XV-${id.toUpperCase()}`, loanDays: { median: loan[0], likely: loan[1] }, copyDays: { median: copy[0], likely: copy[1] },
+  id: id as PartnerId,
+  name,
+  agency: `LGD:XV-${id.toUpperCase()}`,
+  loanDays: { median: loan[0], likely: loan[1] },
+  copyDays: { median: copy[0], likely: copy[1] },
 });
 export const PARTNERS: readonly Partner[] = [
   partner('ostmere', 'University of Ostmere', [3, 5], [2, 3]),
@@ -27,7 +66,12 @@ export const PARTNERS: readonly Partner[] = [
   partner('aldersund', 'Aldersund Polytechnic', [3, 6], [2, 3]),
 ];
 
-const provider = (id: string, name: string, entitlement: Provider['entitlement'], repository = false): Provider => ({ id: id as ProviderId, name, entitlement, repository });
+const provider = (id: string, name: string, entitlement: Provider['entitlement'], repository = false): Provider => ({
+  id: id as ProviderId,
+  name,
+  entitlement,
+  repository,
+});
 const at = (id: string): readonly CampusId[] => [id as CampusId];
 export const PROVIDERS: readonly Provider[] = [
   provider('meridian', 'Meridian Tideline', 'all'),
@@ -44,13 +88,24 @@ export const PROVIDERS: readonly Provider[] = [
   provider('abstrakta', 'Abstrakta', 'all'),
 ];
 
-const TOWNS = 'Ostmere Brackmoor Rønnvik Marrowby Kelding Aldersund Pellworthy Norrhaven Castremar Dunmarrow Stavering Höllund Santavela Tvedore Winterlow Mirefleet Ulverfold Corrib Emmerby Ilvane Sarnow Tessel Grenholm Quillan Orsay Velle Lantern Ashgrove Fenwright Harrow Kestrel Sundal'.split(' ');
+const TOWNS =
+  'Ostmere Brackmoor Rønnvik Marrowby Kelding Aldersund Pellworthy Norrhaven Castremar Dunmarrow Stavering Höllund Santavela Tvedore Winterlow Mirefleet Ulverfold Corrib Emmerby Ilvane Sarnow Tessel Grenholm Quillan Orsay Velle Lantern Ashgrove Fenwright Harrow Kestrel Sundal'.split(
+    ' ',
+  );
 const SORTS: readonly { sort: Lender['sort']; share: number; name: (town: string, n: number) => string }[] = [
-  { sort: 'university', share: 0.45, name: (t, n) => [`University of ${t}`, `${t} University`, `${t} Technical University`, `${t} Open University`][n % 4] as string },
+  {
+    sort: 'university',
+    share: 0.45,
+    name: (t, n) => [`University of ${t}`, `${t} University`, `${t} Technical University`, `${t} Open University`][n % 4] as string,
+  },
   { sort: 'college', share: 0.2, name: (t, n) => [`${t} College`, `${t} School of Arts`, `${t} Teachers’ College`][n % 3] as string },
   { sort: 'national', share: 0.06, name: (t) => `National Library at ${t}` },
   { sort: 'public', share: 0.1, name: (t) => `${t} City Library` },
-  { sort: 'special', share: 0.11, name: (t, n) => [`Institute of Marine Studies, ${t}`, `${t} Hospital Library`, `Library of the ${t} Parliament`][n % 3] as string },
+  {
+    sort: 'special',
+    share: 0.11,
+    name: (t, n) => [`Institute of Marine Studies, ${t}`, `${t} Hospital Library`, `Library of the ${t} Parliament`][n % 3] as string,
+  },
   { sort: 'archive', share: 0.08, name: (t, n) => [`${t} Regional Archive`, `Special Collections, ${t}`][n % 2] as string },
 ];
 
@@ -60,8 +115,8 @@ function makeLenders(count: number): Lender[] {
   const names = new Set<string>();
   const lenders: Lender[] = [];
   while (lenders.length < count) {
-    let u = r();
-    const sort = SORTS.find((s) => (u -= s.share) < 0) ?? SORTS[0];
+    const u = r();
+    const sort = SORTS.find((_, i) => u < SORTS.slice(0, i + 1).reduce((sum, x) => sum + x.share, 0)) ?? SORTS[0];
     const name = sort?.name(r.pick(TOWNS), r.int(0, 11)) ?? '';
     if (!sort || names.has(name)) continue;
     names.add(name);
@@ -69,11 +124,15 @@ function makeLenders(count: number): Lender[] {
     const median = r.int(4, 11) + (sort.sort === 'national' ? 2 : 0);
     const copyMedian = r.int(2, 7);
     const media: Kind[] = ['video', 'sound-recording', 'score', 'map'];
-    const lends = KIND_LIST.filter((k) => (media.includes(k) ? r.chance(0.35) : k === 'thesis' ? r.chance(0.5) : k === 'book' || k === 'report'));
+    const lends = KIND_LIST.filter((k) =>
+      media.includes(k) ? r.chance(0.35) : k === 'thesis' ? r.chance(0.5) : k === 'book' || k === 'report',
+    );
     lenders.push({
       id: `l${String(lenders.length).padStart(3, '0')}`,
       agency: `LGD:${country}-${String(lenders.length + 100)}`,
-      name, country, sort: sort.sort,
+      name,
+      country,
+      sort: sort.sort,
       lendsTo: country === 'XV' ? 'anywhere' : r.chance(0.35) ? 'anywhere' : r.chance(0.5) ? 'region' : 'home',
       lends,
       copies: r.chance(0.82),
@@ -91,10 +150,33 @@ function makeLenders(count: number): Lender[] {
 
 export const LENDERS: readonly Lender[] = makeLenders(140);
 
-export const LIBRARY: Library = { name: 'Tarnholm University', agency: 'LGD:XV-TU', campuses: CAMPUSES, partners: PARTNERS, providers: PROVIDERS, lenders: LENDERS, policy: POLICY };
+export const LIBRARY: Library = {
+  name: 'Tarnholm University',
+  agency: 'LGD:XV-TU',
+  campuses: CAMPUSES,
+  partners: PARTNERS,
+  providers: PROVIDERS,
+  lenders: LENDERS,
+  policy: POLICY,
+};
 
-const reader = (id: string, name: string, category: Reader['category'], home: string, remote: boolean, registered: boolean, address: string): Reader => ({
-  id, name, category, campus: home as CampusId, remote, registered, email: `${id}@students.tarnholm.example`, address,
+const reader = (
+  id: string,
+  name: string,
+  category: Reader['category'],
+  home: string,
+  remote: boolean,
+  registered: boolean,
+  address: string,
+): Reader => ({
+  id,
+  name,
+  category,
+  campus: home as CampusId,
+  remote,
+  registered,
+  email: `${id}@students.tarnholm.example`,
+  address,
 });
 export const READERS: readonly Reader[] = [
   reader('imke', 'Imke Sørland', 'undergraduate', 'quayside', false, true, 'Room 14, Netloft House, Tarnholm'),

@@ -3,13 +3,24 @@
  * theses, news, recordings. Deterministic: the same number gives the same records.
  */
 import { isbn13 } from '../core/bibliography/identifiers';
-import { type Kind, KINDS, type Language } from '../core/bibliography/kinds';
-import type { CampusId, Copy, CopyStatus, CslItem, CslName, DiscoveryRecord, Journal, PartnerCopy, ProviderId, RecordId } from '../core/bibliography/record';
+import { KINDS, type Kind, type Language } from '../core/bibliography/kinds';
+import type {
+  CampusId,
+  Copy,
+  CopyStatus,
+  CslItem,
+  CslName,
+  DiscoveryRecord,
+  Journal,
+  PartnerCopy,
+  ProviderId,
+  RecordId,
+} from '../core/bibliography/record';
+import { type Random, random } from '../core/random';
 import { dayNumber, isoDay } from '../core/time';
 import { DEMO_TODAY } from './clock';
 import { drawOwners, type JournalWorld } from './journals';
 import { CAMPUSES, PARTNERS } from './library';
-import { type Random, random } from '../core/random';
 import { DISCIPLINES, type Discipline } from './vocabulary/disciplines';
 import { FOREIGN } from './vocabulary/foreign';
 import { person, someone } from './vocabulary/people';
@@ -58,7 +69,10 @@ const headed = (r: Random, d: Discipline, heads: readonly string[], tails: reado
   const head = phrase(r, d, r.pick(heads), year);
   if (!r.chance(share)) return head;
   const tail = phrase(r, d, r.pick(tails), year);
-  return `${head}${head.endsWith('?') ? '' : ':'} ${head.endsWith('?') ? tail : tail.charAt(0).toLowerCase() + tail.slice(1)}`.replace(/: (the [A-Z])/, ': $1');
+  return `${head}${head.endsWith('?') ? '' : ':'} ${head.endsWith('?') ? tail : tail.charAt(0).toLowerCase() + tail.slice(1)}`.replace(
+    /: (the [A-Z])/,
+    ': $1',
+  );
 };
 
 function abstractOf(r: Random, d: Discipline, year: number): string {
@@ -82,27 +96,66 @@ function statusOf(r: Random): CopyStatus {
 }
 
 /** A call number in the library's scheme: Dewey at Saltmarsh, Library of Congress elsewhere. */
-export function callNumberFor(r: Random, campus: CampusId, d: { lc: string; dewey: string }, name: CslName | undefined, year: number): string {
+export function callNumberFor(
+  r: Random,
+  campus: CampusId,
+  d: { lc: string; dewey: string },
+  name: CslName | undefined,
+  year: number,
+): string {
   const family = (name?.family ?? name?.literal ?? 'Anon').replace(/^(van der|de|af) /, '');
-  if (campus === 'saltmarsh') return `${d.dewey.includes('.') ? d.dewey : `${d.dewey}.${r.int(1, 99)}`} ${family.slice(0, 3).toUpperCase()}`;
+  if (campus === 'saltmarsh')
+    return `${d.dewey.includes('.') ? d.dewey : `${d.dewey}.${r.int(1, 99)}`} ${family.slice(0, 3).toUpperCase()}`;
   return `${d.lc} ${r.int(1, 989)}${r.chance(0.4) ? `.${r.int(1, 9)}` : ''} .${family.charAt(0).normalize('NFD').charAt(0).toUpperCase()}${r.int(11, 98)} ${year}`;
 }
-function holdings(r: Random, d: Discipline, name: CslName | undefined, year: number, popularity: number): Pick<DiscoveryRecord, 'copies' | 'partnerCopies' | 'owners'> {
+function holdings(
+  r: Random,
+  d: Discipline,
+  name: CslName | undefined,
+  year: number,
+  popularity: number,
+): Pick<DiscoveryRecord, 'copies' | 'partnerCopies' | 'owners'> {
   const copies: Copy[] = [];
   for (const c of CAMPUSES) {
     const p = (c.id === d.campus ? 0.5 : 0.08) * (0.4 + popularity);
     if (!r.chance(p)) continue;
     for (let n = r.chance(0.12) ? 2 : 1; n > 0; n--) {
-      copies.push({ campus: c.id, location: c.id === 'saltmarsh' ? 'Reading room' : `Level ${r.int(1, 4)}`, callNumber: callNumberFor(r, c.id, d, name, year), status: statusOf(r), rule: year < 1925 || r.chance(0.04) ? 'premises' : r.chance(0.06) ? 'short-loan' : 'loan' });
+      copies.push({
+        campus: c.id,
+        location: c.id === 'saltmarsh' ? 'Reading room' : `Level ${r.int(1, 4)}`,
+        callNumber: callNumberFor(r, c.id, d, name, year),
+        status: statusOf(r),
+        rule: year < 1925 || r.chance(0.04) ? 'premises' : r.chance(0.06) ? 'short-loan' : 'loan',
+      });
     }
   }
-  const partnerCopies: PartnerCopy[] = PARTNERS.filter(() => r.chance(0.16 * (0.4 + popularity))).map((p) => ({ partner: p.id, callNumber: callNumberFor(r, 'quayside' as CampusId, d, name, year), status: statusOf(r) }));
-  return { ...(copies.length ? { copies } : {}), ...(partnerCopies.length ? { partnerCopies } : {}), owners: drawOwners(r, popularity * 0.8) };
+  const partnerCopies: PartnerCopy[] = PARTNERS.filter(() => r.chance(0.16 * (0.4 + popularity))).map((p) => ({
+    partner: p.id,
+    callNumber: callNumberFor(r, 'quayside' as CampusId, d, name, year),
+    status: statusOf(r),
+  }));
+  return {
+    ...(copies.length ? { copies } : {}),
+    ...(partnerCopies.length ? { partnerCopies } : {}),
+    owners: drawOwners(r, popularity * 0.8),
+  };
 }
 
 const MIX: readonly (readonly [Kind, number])[] = [
-  ['research-article', 0.5], ['review-article', 0.05], ['editorial', 0.022], ['book-review', 0.05], ['letter', 0.02], ['book', 0.16], ['thesis', 0.035], ['report', 0.035],
-  ['conference-paper', 0.04], ['newspaper-article', 0.055], ['video', 0.009], ['sound-recording', 0.01], ['score', 0.007], ['map', 0.007],
+  ['research-article', 0.5],
+  ['review-article', 0.05],
+  ['editorial', 0.022],
+  ['book-review', 0.05],
+  ['letter', 0.02],
+  ['book', 0.16],
+  ['thesis', 0.035],
+  ['report', 0.035],
+  ['conference-paper', 0.04],
+  ['newspaper-article', 0.055],
+  ['video', 0.009],
+  ['sound-recording', 0.01],
+  ['score', 0.007],
+  ['map', 0.007],
 ];
 function drawKind(r: Random): Kind {
   let u = r();
@@ -133,10 +186,11 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
   const references = (d: Discipline, year: number, most: number): RecordId[] => {
     const list = past.get(d.id) ?? [];
     const found = new Set<RecordId>();
-    if (list.length > 5) for (let k = r.skew(most + 1, 1.5); k > 0; k--) {
-      const one = r.pick(list);
-      if (one.year <= year) found.add(one.id);
-    }
+    if (list.length > 5)
+      for (let k = r.skew(most + 1, 1.5); k > 0; k--) {
+        const one = r.pick(list);
+        if (one.year <= year) found.add(one.id);
+      }
     return [...found];
   };
   const people = (d: Discipline, most: number): CslName[] => {
@@ -160,9 +214,29 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
     const d = DISCIPLINES.find((x) => x.id === j.discipline) ?? (DISCIPLINES[0] as Discipline);
     const id = recordId(n++);
     yield {
-      id, kind: 'journal', carrier: j.print.length ? 'print' : 'online', languages: [j.language], subjects: [`${d.subjects[0]}—Periodicals`], source: 'Serials register', journal: j.id,
-      csl: { id, type: KINDS.journal.csl, title: j.title, ISSN: j.issn, publisher: j.publisher, issued: { 'date-parts': [[j.from]] }, language: j.language },
-      copies: j.print.map((p) => ({ campus: p.campus, location: 'Journals', callNumber: p.callNumber, status: { state: 'in' as const }, rule: p.rule })),
+      id,
+      kind: 'journal',
+      carrier: j.print.length ? 'print' : 'online',
+      languages: [j.language],
+      subjects: [`${d.subjects[0]}—Periodicals`],
+      source: 'Serials register',
+      journal: j.id,
+      csl: {
+        id,
+        type: KINDS.journal.csl,
+        title: j.title,
+        ISSN: j.issn,
+        publisher: j.publisher,
+        issued: { 'date-parts': [[j.from]] },
+        language: j.language,
+      },
+      copies: j.print.map((p) => ({
+        campus: p.campus,
+        location: 'Journals',
+        callNumber: p.callNumber,
+        status: { state: 'in' as const },
+        rule: p.rule,
+      })),
     };
   }
 
@@ -172,17 +246,41 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
     const family = KINDS[kind].family;
     const newest = kind === 'newspaper-article' ? 0.5 : 1;
     const year = 2026 - Math.floor(146 * newest * r() ** 3.1);
-    const date: [number, number?, number?] = year === 2026 ? [year, r.int(1, 10), r.int(1, 28)] : r.chance(0.8) ? [year, r.int(1, 12)] : [year];
+    const date: [number, number?, number?] =
+      year === 2026 ? [year, r.int(1, 10), r.int(1, 28)] : r.chance(0.8) ? [year, r.int(1, 12)] : [year];
     const language: Language = r.chance(0.87) ? 'en' : r.pick(FOREIGN_LIST);
     const id = recordId(n++);
-    const base = { id, subjects: subjectsOf(d), languages: [language], ...(r.chance(0.5) ? { audience: r.chance(0.6) ? ('research' as const) : r.chance(0.6) ? ('student' as const) : ('practice' as const) } : {}) };
+    const base = {
+      id,
+      subjects: subjectsOf(d),
+      languages: [language],
+      ...(r.chance(0.5)
+        ? { audience: r.chance(0.6) ? ('research' as const) : r.chance(0.6) ? ('student' as const) : ('practice' as const) }
+        : {}),
+    };
 
     if (kind === 'newspaper-article') {
       const paper = r.pick(world.groups.get('news') as readonly Journal[]);
       const full: [number, number, number] = [year, date[1] ?? r.int(1, 12), date[2] ?? r.int(1, 28)];
       yield {
-        ...base, languages: ['en'], audience: 'general', kind, carrier: 'online', source: 'News feed', journal: paper.id,
-        csl: { id, type: KINDS[kind].csl, title: phrase(r, d, r.pick(say.NEWS_TITLES), year), author: people(d, 1), 'container-title': paper.title, issued: { 'date-parts': [full] }, page: String(r.int(1, 24)), language: 'en', abstract: phrase(r, d, r.pick(say.SENTENCES), year) },
+        ...base,
+        languages: ['en'],
+        audience: 'general',
+        kind,
+        carrier: 'online',
+        source: 'News feed',
+        journal: paper.id,
+        csl: {
+          id,
+          type: KINDS[kind].csl,
+          title: phrase(r, d, r.pick(say.NEWS_TITLES), year),
+          author: people(d, 1),
+          'container-title': paper.title,
+          issued: { 'date-parts': [full] },
+          page: String(r.int(1, 24)),
+          language: 'en',
+          abstract: phrase(r, d, r.pick(say.SENTENCES), year),
+        },
       };
       continue;
     }
@@ -195,11 +293,23 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
       const page = r.int(1, 400);
       const by = kind === 'editorial' ? people(d, 1) : people(d, 6);
       const reviewed = kind === 'book-review' ? reviewedBook(r, booksOf.get(d.id)) : null;
-      const title = reviewed ? `Review of “${reviewed.title}”, by ${[reviewed.by.given, reviewed.by.family].filter(Boolean).join(' ')}` : titleFor(r, d, kind, language, year);
+      const title = reviewed
+        ? `Review of “${reviewed.title}”, by ${[reviewed.by.given, reviewed.by.family].filter(Boolean).join(' ')}`
+        : titleFor(r, d, kind, language, year);
       const long = kind === 'research-article' || kind === 'review-article' || kind === 'conference-paper';
       const csl: CslItem = {
-        id, type: KINDS[kind].csl, title, author: by, 'container-title': journal.title, volume: String(Math.max(1, year - journal.from + 1)), issue: String(issue),
-        page: `${page}-${page + (long ? r.int(6, 32) : r.int(0, 4))}`, issued: { 'date-parts': [date] }, ISSN: journal.issn, publisher: journal.publisher, language,
+        id,
+        type: KINDS[kind].csl,
+        title,
+        author: by,
+        'container-title': journal.title,
+        volume: String(Math.max(1, year - journal.from + 1)),
+        issue: String(issue),
+        page: `${page}-${page + (long ? r.int(6, 32) : r.int(0, 4))}`,
+        issued: { 'date-parts': [date] },
+        ISSN: journal.issn,
+        publisher: journal.publisher,
+        language,
         ...(year > 1996 || r.chance(0.3) ? { DOI: `10.5555/${journal.id}.${year}.${n.toString(36)}` } : {}),
         ...(long && year > 1950 ? { abstract: language === 'en' ? abstractOf(r, d, year) : foreignText(r, language) } : {}),
       };
@@ -208,23 +318,63 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
       const refs = references(d, year, long ? 14 : 2);
       remember(d, id, year);
       const article: DiscoveryRecord = {
-        ...base, kind, carrier: year > 1998 ? 'online' : 'print', source: r.chance(0.7) ? 'Article feed' : 'Publisher deposit', journal: journal.id, csl,
-        ...(refs.length ? { references: refs } : {}), ...(work ? { work } : {}),
-        ...(!work && long && year > 2006 && r.chance(0.08) ? { openCopies: [{ provider: 'tarnrepo' as ProviderId, version: 'accepted-manuscript' as const }] } : {}),
-        ...(retracted ? { retraction: { notice: recordId(n), date: isoDay(dayNumber(Math.floor(Date.UTC(Math.min(2026, year + 1), 4, 12) / 864e5))) } } : {}),
+        ...base,
+        kind,
+        carrier: year > 1998 ? 'online' : 'print',
+        source: r.chance(0.7) ? 'Article feed' : 'Publisher deposit',
+        journal: journal.id,
+        csl,
+        ...(refs.length ? { references: refs } : {}),
+        ...(work ? { work } : {}),
+        ...(!work && long && year > 2006 && r.chance(0.08)
+          ? { openCopies: [{ provider: 'tarnrepo' as ProviderId, version: 'accepted-manuscript' as const }] }
+          : {}),
+        ...(retracted
+          ? { retraction: { notice: recordId(n), date: isoDay(dayNumber(Math.floor(Date.UTC(Math.min(2026, year + 1), 4, 12) / 864e5))) } }
+          : {}),
       };
       yield article;
       if (retracted) {
         const notice = recordId(n++);
         yield {
-          id: notice, kind: 'retraction-notice', carrier: 'online', languages: ['en'], subjects: base.subjects, source: article.source, journal: journal.id, retracts: id,
-          csl: { ...csl, id: notice, title: `Retraction notice: ${title}`, author: [], abstract: 'The editors retract this article: the data could not be reproduced from the records supplied.', issued: { 'date-parts': [[Math.min(2026, year + 1)]] } },
+          id: notice,
+          kind: 'retraction-notice',
+          carrier: 'online',
+          languages: ['en'],
+          subjects: base.subjects,
+          source: article.source,
+          journal: journal.id,
+          retracts: id,
+          csl: {
+            ...csl,
+            id: notice,
+            title: `Retraction notice: ${title}`,
+            author: [],
+            abstract: 'The editors retract this article: the data could not be reproduced from the records supplied.',
+            issued: { 'date-parts': [[Math.min(2026, year + 1)]] },
+          },
         };
       } else if (work && n < stop) {
         const twin = recordId(n++);
         yield {
-          ...base, id: twin, kind, carrier: 'online', source: 'Repository harvest', work, openCopies: [{ provider: 'opentide' as ProviderId, version: 'preprint' }],
-          csl: { id: twin, type: 'article', genre: 'Preprint', title, author: by, issued: { 'date-parts': [[year]] }, publisher: 'Open Tide', language, ...(csl.abstract ? { abstract: csl.abstract } : {}) },
+          ...base,
+          id: twin,
+          kind,
+          carrier: 'online',
+          source: 'Repository harvest',
+          work,
+          openCopies: [{ provider: 'opentide' as ProviderId, version: 'preprint' }],
+          csl: {
+            id: twin,
+            type: 'article',
+            genre: 'Preprint',
+            title,
+            author: by,
+            issued: { 'date-parts': [[year]] },
+            publisher: 'Open Tide',
+            language,
+            ...(csl.abstract ? { abstract: csl.abstract } : {}),
+          },
         };
       }
       continue;
@@ -237,19 +387,49 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
     const title = titleFor(r, d, kind, language, year);
     const place = short(r.pick(PLACES));
     const csl: CslItem = {
-      id, type: KINDS[kind].csl, title, ...(edited ? { editor: by } : { author: by }), issued: { 'date-parts': [[year]] }, language,
-      publisher: kind === 'thesis' ? `University of ${place}` : kind === 'report' ? `${place} Office for ${cap(d.names[0] as string)}` : publisher, 'publisher-place': place,
-      ...(kind === 'book' && year > 1969 ? { ISBN: isbn(n) } : {}), ...(family === 'book' && kind !== 'score' && kind !== 'map' ? { 'number-of-pages': String(r.int(kind === 'report' ? 24 : 120, kind === 'report' ? 140 : 560)) } : {}),
-      ...(kind === 'thesis' ? { genre: r.chance(0.6) ? 'Doctoral thesis' : 'Master’s thesis' } : {}), ...(kind === 'book' && r.chance(0.12) ? { 'collection-title': `${place} Studies in ${d.name}` } : {}),
-      ...(kind === 'book' || kind === 'thesis' || kind === 'report' ? { abstract: language === 'en' ? abstractOf(r, d, year) : foreignText(r, language) } : {}),
+      id,
+      type: KINDS[kind].csl,
+      title,
+      ...(edited ? { editor: by } : { author: by }),
+      issued: { 'date-parts': [[year]] },
+      language,
+      publisher:
+        kind === 'thesis' ? `University of ${place}` : kind === 'report' ? `${place} Office for ${cap(d.names[0] as string)}` : publisher,
+      'publisher-place': place,
+      ...(kind === 'book' && year > 1969 ? { ISBN: isbn(n) } : {}),
+      ...(family === 'book' && kind !== 'score' && kind !== 'map'
+        ? { 'number-of-pages': String(r.int(kind === 'report' ? 24 : 120, kind === 'report' ? 140 : 560)) }
+        : {}),
+      ...(kind === 'thesis' ? { genre: r.chance(0.6) ? 'Doctoral thesis' : 'Master’s thesis' } : {}),
+      ...(kind === 'book' && r.chance(0.12) ? { 'collection-title': `${place} Studies in ${d.name}` } : {}),
+      ...(kind === 'book' || kind === 'thesis' || kind === 'report'
+        ? { abstract: language === 'en' ? abstractOf(r, d, year) : foreignText(r, language) }
+        : {}),
     };
     const lead = by[0];
-    const carrier = kind === 'video' ? (r.chance(0.6) ? ('dvd' as const) : ('online' as const)) : kind === 'sound-recording' ? (r.chance(0.7) ? ('cd' as const) : ('online' as const)) : (kind === 'report' || kind === 'thesis') && year > 2008 && r.chance(0.6) ? ('online' as const) : ('print' as const);
+    const carrier =
+      kind === 'video'
+        ? r.chance(0.6)
+          ? ('dvd' as const)
+          : ('online' as const)
+        : kind === 'sound-recording'
+          ? r.chance(0.7)
+            ? ('cd' as const)
+            : ('online' as const)
+          : (kind === 'report' || kind === 'thesis') && year > 2008 && r.chance(0.6)
+            ? ('online' as const)
+            : ('print' as const);
     const variants = kind === 'book' && year > 1985 && n + 6 < stop;
     const work = variants && r.chance(0.4) ? `w${++works}` : undefined;
     const refs = references(d, year, 4);
     const book: DiscoveryRecord = {
-      ...base, kind, carrier, source: kind === 'thesis' ? 'Repository harvest' : 'Tarnholm catalogue', csl, ...(work ? { work } : {}), ...(refs.length ? { references: refs } : {}),
+      ...base,
+      kind,
+      carrier,
+      source: kind === 'thesis' ? 'Repository harvest' : 'Tarnholm catalogue',
+      csl,
+      ...(work ? { work } : {}),
+      ...(refs.length ? { references: refs } : {}),
       ...(edited && r.chance(0.15) ? { statedPeerReviewed: true } : {}),
       ...(carrier === 'online'
         ? { openCopies: r.chance(0.75) ? [{ provider: 'tarnrepo' as ProviderId, version: 'version-of-record' as const }] : [], owners: '' }
@@ -259,7 +439,8 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
     if (kind === 'book' && lead) booksOf.set(d.id, [...(booksOf.get(d.id) ?? []).slice(-60), { title, by: lead, id, year }]);
 
     const chapters: string[] = [];
-    if (edited && year > 1960 && n + 9 < stop && r.chance(0.8)) for (let k = r.int(3, 7); k > 0; k--) chapters.push(cap(phrase(r, d, r.pick(say.CHAPTER_TITLES), year)));
+    if (edited && year > 1960 && n + 9 < stop && r.chance(0.8))
+      for (let k = r.int(3, 7); k > 0; k--) chapters.push(cap(phrase(r, d, r.pick(say.CHAPTER_TITLES), year)));
     const host: DiscoveryRecord = chapters.length ? { ...book, contents: chapters } : book;
     yield host;
     let page = r.int(9, 24);
@@ -267,8 +448,28 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
       const cid = recordId(n++);
       const length = r.int(9, 34);
       yield {
-        id: cid, kind: 'chapter', carrier: 'print', languages: [language], subjects: base.subjects, source: 'Tarnholm catalogue', host: id, ...(host.statedPeerReviewed ? { statedPeerReviewed: true } : {}),
-        csl: { id: cid, type: 'chapter', title: chapter, author: people(d, 2), ...(csl.editor ? { editor: csl.editor } : {}), 'container-title': title, page: `${page}-${page + length}`, issued: csl.issued ?? { 'date-parts': [[year]] }, publisher, language, ...(csl.ISBN ? { ISBN: csl.ISBN } : {}), abstract: abstractOf(r, d, year) },
+        id: cid,
+        kind: 'chapter',
+        carrier: 'print',
+        languages: [language],
+        subjects: base.subjects,
+        source: 'Tarnholm catalogue',
+        host: id,
+        ...(host.statedPeerReviewed ? { statedPeerReviewed: true } : {}),
+        csl: {
+          id: cid,
+          type: 'chapter',
+          title: chapter,
+          author: people(d, 2),
+          ...(csl.editor ? { editor: csl.editor } : {}),
+          'container-title': title,
+          page: `${page}-${page + length}`,
+          issued: csl.issued ?? { 'date-parts': [[year]] },
+          publisher,
+          language,
+          ...(csl.ISBN ? { ISBN: csl.ISBN } : {}),
+          abstract: abstractOf(r, d, year),
+        },
       };
       page += length + 1;
     }
@@ -280,26 +481,72 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
       const e = vid();
       const where = r.chance(0.7) ? 'bluewick' : r.chance(0.4) ? 'opentide' : d.campus === 'saltmarsh' ? 'proscenium' : 'ashgrove';
       yield {
-        ...plain, id: e, carrier: 'online', source: 'E-book list', csl: { ...csl, id: e, ISBN: isbn(n) },
-        ebook: [{ provider: where, publication_title: title, publication_type: 'monograph', online_identifier: isbn(n), title_id: e, coverage_depth: 'fulltext', access_type: where === 'opentide' ? 'F' : 'P', date_monograph_published_online: String(year), first_author: lead?.family ?? '', publisher_name: publisher }],
+        ...plain,
+        id: e,
+        carrier: 'online',
+        source: 'E-book list',
+        csl: { ...csl, id: e, ISBN: isbn(n) },
+        ebook: [
+          {
+            provider: where,
+            publication_title: title,
+            publication_type: 'monograph',
+            online_identifier: isbn(n),
+            title_id: e,
+            coverage_depth: 'fulltext',
+            access_type: where === 'opentide' ? 'F' : 'P',
+            date_monograph_published_online: String(year),
+            first_author: lead?.family ?? '',
+            publisher_name: publisher,
+          },
+        ],
       };
     } else if (u < 0.75) {
       const e = vid();
       const later = Math.min(2026, year + r.int(3, 9));
-      yield { ...plain, id: e, csl: { ...csl, id: e, edition: '2', issued: { 'date-parts': [[later]] }, ISBN: isbn(n) }, ...holdings(r, d, lead, later, popularity) };
+      yield {
+        ...plain,
+        id: e,
+        csl: { ...csl, id: e, edition: '2', issued: { 'date-parts': [[later]] }, ISBN: isbn(n) },
+        ...holdings(r, d, lead, later, popularity),
+      };
     } else if (u < 0.85) {
       const e = vid();
-      yield { ...plain, id: e, carrier: 'large-print', csl: { ...csl, id: e, publisher: 'Bluewick Large Print', ISBN: isbn(n) }, ...holdings(r, d, lead, year, 0.15) };
+      yield {
+        ...plain,
+        id: e,
+        carrier: 'large-print',
+        csl: { ...csl, id: e, publisher: 'Bluewick Large Print', ISBN: isbn(n) },
+        ...holdings(r, d, lead, year, 0.15),
+      };
     } else if (u < 0.93) {
       const e = vid();
-      yield { ...plain, id: e, carrier: 'audiobook', csl: { ...csl, id: e, publisher: 'Lanternhouse Audio', ISBN: isbn(n), medium: 'audiobook' }, ...holdings(r, d, lead, year, 0.2) };
+      yield {
+        ...plain,
+        id: e,
+        carrier: 'audiobook',
+        csl: { ...csl, id: e, publisher: 'Lanternhouse Audio', ISBN: isbn(n), medium: 'audiobook' },
+        ...holdings(r, d, lead, year, 0.2),
+      };
     } else {
       const to = r.pick(FOREIGN_LIST);
       const e = vid();
       const { abstract: _a, ...rest } = csl;
       yield {
-        ...plain, id: e, languages: [to],
-        csl: { ...rest, id: e, title: foreignTitle(r, to), 'original-title': title, translator: [person(`tr-${to}`, r.int(0, 60))], language: to, issued: { 'date-parts': [[Math.min(2026, year + r.int(1, 6))]] }, publisher: r.pick(PUBLISHERS), ISBN: isbn(n) },
+        ...plain,
+        id: e,
+        languages: [to],
+        csl: {
+          ...rest,
+          id: e,
+          title: foreignTitle(r, to),
+          'original-title': title,
+          translator: [person(`tr-${to}`, r.int(0, 60))],
+          language: to,
+          issued: { 'date-parts': [[Math.min(2026, year + r.int(1, 6))]] },
+          publisher: r.pick(PUBLISHERS),
+          ISBN: isbn(n),
+        },
         ...holdings(r, d, lead, year, 0.3),
       };
     }
@@ -350,9 +597,16 @@ function foreignFill(r: Random, language: Language, template: string): string {
   const t = r.int(0, voc.topics.length - 1);
   return cap(
     template.replace(/\{(\w)\}/g, (_, name: string) =>
-      name === 'T' ? (voc.topics[t] as string) : name === 'U' ? (voc.topics[(t + 1 + r.int(0, voc.topics.length - 2)) % voc.topics.length] as string) : name === 'A' ? r.pick(voc.aspects) : r.pick(PLAIN_PLACES),
+      name === 'T'
+        ? (voc.topics[t] as string)
+        : name === 'U'
+          ? (voc.topics[(t + 1 + r.int(0, voc.topics.length - 2)) % voc.topics.length] as string)
+          : name === 'A'
+            ? r.pick(voc.aspects)
+            : r.pick(PLAIN_PLACES),
     ),
   );
 }
 const foreignTitle = (r: Random, language: Language): string => foreignFill(r, language, r.pick(FOREIGN[language]?.titles ?? []));
-const foreignText = (r: Random, language: Language): string => (FOREIGN[language]?.sentences ?? []).map((s) => foreignFill(r, language, s)).join(' ');
+const foreignText = (r: Random, language: Language): string =>
+  (FOREIGN[language]?.sentences ?? []).map((s) => foreignFill(r, language, s)).join(' ');

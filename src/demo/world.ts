@@ -28,5 +28,12 @@ export function makeWorld(count: number, seed = 2026): World {
     yield* STORYLINE;
     yield* makeRecords(Math.max(0, count - STORYLINE.length), STORYLINE.length + 1, made, seed + 1);
   }
-  return { library: LIBRARY, journals: [...Object.values(STORY_JOURNALS), ...made.journals], lines, readers: READERS, start: DEMO_START, records: { [Symbol.iterator]: records } };
+  return {
+    library: LIBRARY,
+    journals: [...Object.values(STORY_JOURNALS), ...made.journals],
+    lines,
+    readers: READERS,
+    start: DEMO_START,
+    records: { [Symbol.iterator]: records },
+  };
 }

@@ -24,9 +24,7 @@ export interface IndexSource {
   /** Hosts come before the chapters that stand in them. */
   readonly records: Iterable<DiscoveryRecord>;
 }
-export interface Progress {
-  (done: number, stage: 'records' | 'index' | 'done'): void;
-}
+export type Progress = (done: number, stage: 'records' | 'index' | 'done') => void;
 const CHUNK = 4 << 20;
 /** Chapters follow their book at once; a few books back is far enough. */
 const HOSTS_KEPT = 64;
@@ -59,10 +57,11 @@ export function buildIndex(world: IndexSource, dir: string, progress: Progress =
       if (buffered > CHUNK) flush();
       if (record.kind === 'book') {
         hosts.set(record.id, record);
-        if (hosts.size > HOSTS_KEPT) for (const oldest of hosts.keys()) {
-          hosts.delete(oldest);
-          break;
-        }
+        if (hosts.size > HOSTS_KEPT)
+          for (const oldest of hosts.keys()) {
+            hosts.delete(oldest);
+            break;
+          }
       }
       for (const line of record.ebook ?? []) ebooks.push(line);
       const item: AccessItem = {
@@ -89,7 +88,16 @@ export function buildIndex(world: IndexSource, dir: string, progress: Progress =
       const own = lists.filter((l) => l.provider === p.id);
       if (own.length) writeFileSync(join(making, 'kbart', `${p.id}.tsv`), writeKbart(own));
     }
-    writeFileSync(join(making, 'library.json'), JSON.stringify({ library: world.library, journals: world.journals, lines: [...world.lines], readers: world.readers, start: world.start }));
+    writeFileSync(
+      join(making, 'library.json'),
+      JSON.stringify({
+        library: world.library,
+        journals: world.journals,
+        lines: [...world.lines],
+        readers: world.readers,
+        start: world.start,
+      }),
+    );
     rmSync(dir, { recursive: true, force: true });
     renameSync(making, dir);
     progress(records, 'done');

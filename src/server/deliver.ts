@@ -12,5 +12,7 @@ export async function pdfResponse(record: DiscoveryRecord, foot: string): Promis
     abstract: csl.abstract ?? '',
     foot,
   });
-  return new Response(bytes as Uint8Array<ArrayBuffer>, { headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${record.id}.pdf"` } });
+  return new Response(bytes as Uint8Array<ArrayBuffer>, {
+    headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${record.id}.pdf"` },
+  });
 }

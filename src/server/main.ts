@@ -27,8 +27,14 @@ async function start(): Promise<void> {
   const index = await IndexHost.open(new URL('./index.worker.mjs', import.meta.url), config.index, config.workers, config.timeLimit);
   const info = readLibraryInfo(config.index);
   const network = standinNetwork(index, info);
-  const { handler } = (await import(pathToFileURL(join(here, '../server/entry.mjs')).href)) as { handler: (...args: unknown[]) => Promise<void> };
-  const files = sirv(join(here, '../client'), { etag: true, setHeaders: (res, path) => res.setHeader('Cache-Control', path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache') });
+  const { handler } = (await import(pathToFileURL(join(here, '../server/entry.mjs')).href)) as {
+    handler: (...args: unknown[]) => Promise<void>;
+  };
+  const files = sirv(join(here, '../client'), {
+    etag: true,
+    setHeaders: (res, path) =>
+      res.setHeader('Cache-Control', path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
+  });
   const compress = compression({ threshold: 1024 });
 
   const server = createServer((req, res) => {
@@ -36,16 +42,32 @@ async function start(): Promise<void> {
     for (const [name, value] of Object.entries(HEADERS)) res.setHeader(name, value);
     const path = (req.url ?? '/').split('?')[0] ?? '/';
     // What readers look for stays out of the log: only the shape of the path and how it went.
-    res.on('finish', () => log.info({ method: req.method, path: path.replace(/\/[^/]*\d[^/]*/g, '/:id'), status: res.statusCode, ms: Math.round(performance.now() - began) }));
+    res.on('finish', () =>
+      log.info({
+        method: req.method,
+        path: path.replace(/\/[^/]*\d[^/]*/g, '/:id'),
+        status: res.statusCode,
+        ms: Math.round(performance.now() - began),
+      }),
+    );
     const fail = (error: unknown) => {
       log.error({ err: error instanceof Error ? error.message : String(error) });
       if (!res.headersSent) {
         res.statusCode = 500;
         res.setHeader('content-type', 'application/problem+json');
-        res.end(JSON.stringify({ type: 'urn:legendum:problem:failed', title: 'Something failed on our side', status: 500, detail: 'Nothing of yours is lost. Try again in a moment.' }));
+        res.end(
+          JSON.stringify({
+            type: 'urn:legendum:problem:failed',
+            title: 'Something failed on our side',
+            status: 500,
+            detail: 'Nothing of yours is lost. Try again in a moment.',
+          }),
+        );
       } else res.end();
     };
-    compress(req as never, res as never, () => files(req, res, () => void handler(req, res, (error: unknown) => fail(error ?? 'no page'), { index, info, network }).catch(fail)));
+    compress(req as never, res as never, () =>
+      files(req, res, () => void handler(req, res, (error: unknown) => fail(error ?? 'no page'), { index, info, network }).catch(fail)),
+    );
   });
   server.keepAliveTimeout = 30_000;
   server.listen(config.port, config.host, () => {

@@ -1,26 +1,36 @@
 /** The inputs of the HTTP interface: every parameter checked, unknown ones refused, sizes bounded. */
 import Joi from 'joi';
 import { REACHES } from '../core/access/summary';
-import type { Moment } from '../core/engine/port';
+import type { CampusId } from '../core/bibliography/record';
+import type { LibraryInfo, Moment } from '../core/engine/port';
 import { GROUPS, readRequest, type SearchRequest, SORTS } from '../core/query/request';
 import { situationSchema } from '../core/requests/schema';
-import type { CampusId } from '../core/bibliography/record';
 import { parseDay, parseLocal } from '../core/time';
-import type { LibraryInfo } from './libraryInfo';
-import { problem } from './problem';
 import { TooSlow } from './host';
+import { problem } from './problem';
 
 export const MAX_QUERY = 12_000;
 const MAX_VALUES = 200;
 
-const day = Joi.string().custom((v: string, h) => (parseDay(v) === null ? h.error('day') : v)).messages({ day: '{{#label}} is not a day: write it as 2026-11-13.' });
-const moment = Joi.string().custom((v: string, h) => (parseLocal(v) === null ? h.error('moment') : v)).messages({ moment: '{{#label}} is not a local time: write it as 2026-11-02T09:10.' });
-const choices = Object.fromEntries(['keep', 'drop'].flatMap((p) => GROUPS.map((g) => [`${p}.${g}`, Joi.array().items(Joi.string().max(300)).max(MAX_VALUES).single()])));
-const year = Joi.string().pattern(/^\d{4}$/).messages({ 'string.pattern.base': '{{#label}} is not a year: write four digits.' });
+const day = Joi.string()
+  .custom((v: string, h) => (parseDay(v) === null ? h.error('day') : v))
+  .messages({ day: '{{#label}} is not a day: write it as 2026-11-13.' });
+const moment = Joi.string()
+  .custom((v: string, h) => (parseLocal(v) === null ? h.error('moment') : v))
+  .messages({ moment: '{{#label}} is not a local time: write it as 2026-11-02T09:10.' });
+const choices = Object.fromEntries(
+  ['keep', 'drop'].flatMap((p) => GROUPS.map((g) => [`${p}.${g}`, Joi.array().items(Joi.string().max(300)).max(MAX_VALUES).single()])),
+);
+const year = Joi.string()
+  .pattern(/^\d{4}$/)
+  .messages({ 'string.pattern.base': '{{#label}} is not a year: write four digits.' });
 const one = (max = 100) => Joi.string().max(max);
 
 const searchSchema = Joi.object({
-  q: Joi.string().allow('').max(MAX_QUERY).messages({ 'string.max': `q is longer than ${MAX_QUERY} characters. Shorten it; the first 64 words are what is searched.` }),
+  q: Joi.string()
+    .allow('')
+    .max(MAX_QUERY)
+    .messages({ 'string.max': `q is longer than ${MAX_QUERY} characters. Shorten it; the first 64 words are what is searched.` }),
   syntax: Joi.string().valid('plain'),
   reach: Joi.string().valid(...REACHES),
   ...choices,
@@ -28,8 +38,12 @@ const searchSchema = Joi.object({
   to: year,
   sort: Joi.string().valid(...SORTS),
   need: day,
-  offset: Joi.string().pattern(/^\d{1,4}$/).messages({ 'string.pattern.base': 'offset is a whole number up to 9999.' }),
-  limit: Joi.string().pattern(/^([1-9]\d?|100)$/).messages({ 'string.pattern.base': 'limit is a whole number from 1 to 100.' }),
+  offset: Joi.string()
+    .pattern(/^\d{1,4}$/)
+    .messages({ 'string.pattern.base': 'offset is a whole number up to 9999.' }),
+  limit: Joi.string()
+    .pattern(/^([1-9]\d?|100)$/)
+    .messages({ 'string.pattern.base': 'limit is a whole number from 1 to 100.' }),
   campus: one(),
   remote: Joi.string().valid('1', '0'),
   at: moment,
@@ -57,16 +71,29 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
   const detail = error?.details[0];
   if (detail) {
     const name = String(detail.path[0] ?? '');
-    const text = detail.type === 'object.unknown' ? `There is no parameter “${name}”. See docs/http-api.md for those there are.` : detail.message.replaceAll('"', '');
+    const text =
+      detail.type === 'object.unknown'
+        ? `There is no parameter “${name}”. See docs/http-api.md for those there are.`
+        : detail.message.replaceAll('"', '');
     return { refused: problem('bad-parameter', text, name) };
   }
   const campus = params.get('campus') ?? info.campuses[0]?.id ?? '';
-  if (!info.campuses.some((c) => c.id === campus)) return { refused: problem('bad-parameter', `There is no campus “${campus.slice(0, 60)}”. There are: ${info.campuses.map((c) => c.id).join(', ')}.`, 'campus') };
+  if (!info.campuses.some((c) => c.id === campus))
+    return {
+      refused: problem(
+        'bad-parameter',
+        `There is no campus “${campus.slice(0, 60)}”. There are: ${info.campuses.map((c) => c.id).join(', ')}.`,
+        'campus',
+      ),
+    };
   const remote = params.get('remote') === '1';
   return {
     ok: {
       request: readRequest(params),
-      moment: { situation: { campus: campus as CampusId, category: remote ? 'distance' : 'undergraduate', remote }, at: params.get('at') ?? info.start },
+      moment: {
+        situation: { campus: campus as CampusId, category: remote ? 'distance' : 'undergraduate', remote },
+        at: params.get('at') ?? info.start,
+      },
       slice: { offset: Number(params.get('offset') ?? 0), limit: Number(params.get('limit') ?? 25) },
     },
   };
@@ -74,17 +101,36 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
 
 const MAX_BODY = 600_000;
 const momentSchema = Joi.object({ situation: situationSchema.required(), at: moment.required() });
-const slipShape = Joi.object({ id: Joi.string().pattern(/^[A-Za-z0-9-]{6,60}$/).required(), record: Joi.string().max(100).required() }).unknown(true);
+const slipShape = Joi.object({
+  id: Joi.string()
+    .pattern(/^[A-Za-z0-9-]{6,60}$/)
+    .required(),
+  record: Joi.string().max(100).required(),
+}).unknown(true);
 const count = Joi.number().integer().min(0).max(10_000);
 export const BODIES = {
-  ways: Joi.object({ record: Joi.string().max(100).required(), moment: momentSchema.required(), needBy: day.allow('').default(''), wanted: Joi.string().valid('loan', 'article', 'chapter') }),
-  promise: Joi.object({ slip: slipShape.required(), moment: momentSchema.required(), history: Joi.object({ journalThisYear: count, sameIssue: count, sameBookCopies: count }).required() }),
+  ways: Joi.object({
+    record: Joi.string().max(100).required(),
+    moment: momentSchema.required(),
+    needBy: day.allow('').default(''),
+    wanted: Joi.string().valid('loan', 'article', 'chapter'),
+  }),
+  promise: Joi.object({
+    slip: slipShape.required(),
+    moment: momentSchema.required(),
+    history: Joi.object({ journalThisYear: count, sameIssue: count, sameBookCopies: count }).required(),
+  }),
   send: Joi.object({ slip: slipShape.required(), moment: momentSchema.required() }),
   news: Joi.object({ slips: Joi.array().items(slipShape).max(100).required(), moment: momentSchema.required() }),
 };
 
 /** Reads and checks a JSON body; the answer of `work` becomes the response, its failures problem documents. */
-export async function withBody<T>(request: Request, schema: Joi.ObjectSchema, info: LibraryInfo, work: (body: T) => Promise<Response>): Promise<Response> {
+export async function withBody<T>(
+  request: Request,
+  schema: Joi.ObjectSchema,
+  info: LibraryInfo,
+  work: (body: T) => Promise<Response>,
+): Promise<Response> {
   const text = await request.text();
   if (text.length > MAX_BODY) return problem('too-large', `What was sent is over ${MAX_BODY} characters.`);
   let body: unknown;

@@ -1,9 +1,8 @@
 /** The outside world as the server sees it. The stand-ins implement these; a library's own systems can. */
-import type { DiscoveryIndex, Moment } from '../core/engine/port';
-import type { ArrivalNotice } from '../core/requests/lifecycle';
+import type { DiscoveryIndex, LibraryInfo, Moment } from '../core/engine/port';
 import { confirmationFor, readRequest, supplyingMessage } from '../core/requests/iso18626';
+import type { ArrivalNotice } from '../core/requests/lifecycle';
 import type { Slip } from '../core/requests/slip';
-import type { LibraryInfo } from './libraryInfo';
 
 export interface LendingNetwork {
   /** Hands in an ISO 18626 request; answers with the confirmation message. Handing in the same request again is harmless. */
@@ -18,7 +17,8 @@ export interface Circulation {
 
 /** The simulated outside world: pure functions of slip and clock, asked through the index that knows the holdings. */
 export function standinNetwork(index: DiscoveryIndex, info: LibraryInfo): LendingNetwork & Circulation {
-  const timeline = (slip: Slip, moment: Moment) => (slip.sent ? index.timeline({ ...slip, sent: slip.sent }, moment) : Promise.resolve(null));
+  const timeline = (slip: Slip, moment: Moment) =>
+    slip.sent ? index.timeline({ ...slip, sent: slip.sent }, moment) : Promise.resolve(null);
   return {
     async request(xml, at) {
       const request = readRequest(xml);

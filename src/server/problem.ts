@@ -1,7 +1,15 @@
 /** Errors as RFC 9457 problem documents: a type, what was wrong in plain words, and the parameter at fault. */
 export type ProblemType = 'bad-parameter' | 'bad-body' | 'not-found' | 'too-slow' | 'refused' | 'too-large' | 'failed';
 
-const STATUS: Record<ProblemType, number> = { 'bad-parameter': 400, 'bad-body': 400, 'not-found': 404, 'too-slow': 503, refused: 409, 'too-large': 413, failed: 500 };
+const STATUS: Record<ProblemType, number> = {
+  'bad-parameter': 400,
+  'bad-body': 400,
+  'not-found': 404,
+  'too-slow': 503,
+  refused: 409,
+  'too-large': 413,
+  failed: 500,
+};
 const TITLE: Record<ProblemType, string> = {
   'bad-parameter': 'A parameter can’t be used',
   'bad-body': 'What was sent can’t be used',
@@ -12,7 +20,14 @@ const TITLE: Record<ProblemType, string> = {
   failed: 'Something failed on our side',
 };
 export function problem(type: ProblemType, detail: string, parameter?: string): Response {
-  const body = { type: `urn:legendum:problem:${type}`, title: TITLE[type], status: STATUS[type], detail, ...(parameter ? { parameter } : {}) };
+  const body = {
+    type: `urn:legendum:problem:${type}`,
+    title: TITLE[type],
+    status: STATUS[type],
+    detail,
+    ...(parameter ? { parameter } : {}),
+  };
   return new Response(JSON.stringify(body), { status: STATUS[type], headers: { 'content-type': 'application/problem+json' } });
 }
-export const json = (value: unknown, status = 200): Response => new Response(JSON.stringify(value), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
+export const json = (value: unknown, status = 200): Response =>
+  new Response(JSON.stringify(value), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });

@@ -120,7 +120,15 @@ export class DiscoveryService {
     const marks = markable(wanted(tree));
     const hits = answer.docs.map((doc) => this.#hit(doc, moment, at, request, marks));
     const breakdown = Object.fromEntries(
-      GROUPS.map((g) => [g, answer.breakdown[g].map((v): BreakdownValue => ({ ...v, label: g === 'place' ? (this.#library.campuses.find((c) => c.id === v.value)?.name ?? v.value) : valueLabel(g, v.value) }))]),
+      GROUPS.map((g) => [
+        g,
+        answer.breakdown[g].map(
+          (v): BreakdownValue => ({
+            ...v,
+            label: g === 'place' ? (this.#library.campuses.find((c) => c.id === v.value)?.name ?? v.value) : valueLabel(g, v.value),
+          }),
+        ),
+      ]),
     ) as Record<Group, BreakdownValue[]>;
     const counts = new Map(answer.breakdown.wait.map((v) => [v.value, v.count]));
     return {
@@ -158,15 +166,25 @@ export class DiscoveryService {
       copies: { in: copies.filter((c) => c.status.state === 'in').length, of: copies.length },
       editions: work ? (workStart[work + 1] as number) - (workStart[work] as number) : 1,
       retracted: Boolean(record.retraction),
-      marks: { title: marksIn(record.csl.title, language, marks), container: marksIn(record.csl['container-title'] ?? '', language, marks) },
+      marks: {
+        title: marksIn(record.csl.title, language, marks),
+        container: marksIn(record.csl['container-title'] ?? '', language, marks),
+      },
     };
   }
 
   #related(doc: number): RelatedRecord {
     const r = this.recordAt(doc);
     const c = creators(r.csl);
-    const note = [KINDS[r.kind].label, r.carrier === 'print' ? '' : CARRIERS[r.carrier], editionText(r.csl.edition), r.csl.genre ?? ''].filter(Boolean).join(', ');
-    return { id: r.id, title: r.csl.title, line: [peopleLine(c.names) + c.role, r.csl['container-title'] ?? r.csl.publisher, numbering(r.csl)].filter(Boolean).join(' · '), note };
+    const note = [KINDS[r.kind].label, r.carrier === 'print' ? '' : CARRIERS[r.carrier], editionText(r.csl.edition), r.csl.genre ?? '']
+      .filter(Boolean)
+      .join(', ');
+    return {
+      id: r.id,
+      title: r.csl.title,
+      line: [peopleLine(c.names) + c.role, r.csl['container-title'] ?? r.csl.publisher, numbering(r.csl)].filter(Boolean).join(' · '),
+      note,
+    };
   }
   #relatedById(id: string | undefined): RelatedRecord | null {
     const doc = id ? this.#engine.find(id) : -1;
@@ -179,21 +197,39 @@ export class DiscoveryService {
     const item = this.itemAt(doc);
     const { record, journal } = item;
     const d = this.#engine.data;
-    const slice = (start: Uint32Array, values: Uint32Array, i: number, most: number) => [...values.subarray(start[i], Math.min(start[i + 1] as number, (start[i] as number) + most))];
+    const slice = (start: Uint32Array, values: Uint32Array, i: number, most: number) => [
+      ...values.subarray(start[i], Math.min(start[i + 1] as number, (start[i] as number) + most)),
+    ];
     const work = d.workOf[doc] as number;
     const places = [
-      ...this.#library.campuses.map((c) => ({ name: c.name, copies: [...(record.copies ?? []), ...(item.host?.copies ?? [])].filter((k) => k.campus === c.id) })),
-      ...this.#library.partners.map((p) => ({ name: p.name, copies: [...(record.partnerCopies ?? []), ...(item.host?.partnerCopies ?? [])].filter((k) => k.partner === p.id) })),
+      ...this.#library.campuses.map((c) => ({
+        name: c.name,
+        copies: [...(record.copies ?? []), ...(item.host?.copies ?? [])].filter((k) => k.campus === c.id),
+      })),
+      ...this.#library.partners.map((p) => ({
+        name: p.name,
+        copies: [...(record.partnerCopies ?? []), ...(item.host?.partnerCopies ?? [])].filter((k) => k.partner === p.id),
+      })),
     ].filter((p) => p.copies.length);
-    const coverage = optionsFor(item, this.#library).flatMap((o) => (o.type === 'online' || o.type === 'not-online' ? [{ provider: o.provider.name, id: o.provider.id, shown: o.type === 'online', text: o.why }] : []));
+    const coverage = optionsFor(item, this.#library).flatMap((o) =>
+      o.type === 'online' || o.type === 'not-online'
+        ? [{ provider: o.provider.name, id: o.provider.id, shown: o.type === 'online', text: o.why }]
+        : [],
+    );
     return {
       record,
-      journal: journal ? { id: journal.id, title: journal.title, issn: journal.issn, refereed: journal.refereed, from: journal.from, to: journal.to } : null,
+      journal: journal
+        ? { id: journal.id, title: journal.title, issn: journal.issn, refereed: journal.refereed, from: journal.from, to: journal.to }
+        : null,
       host: this.#relatedById(record.host),
       peerReview: peerReviewOf(record, journal),
       places,
       coverage,
-      editions: work ? slice(d.workStart, d.work, work, 40).filter((x) => x !== doc).map((x) => this.#related(x)) : [],
+      editions: work
+        ? slice(d.workStart, d.work, work, 40)
+            .filter((x) => x !== doc)
+            .map((x) => this.#related(x))
+        : [],
       cites: slice(d.citeStart, d.cite, doc, 40).map((x) => this.#related(x)),
       citedBy: slice(d.citedStart, d.cited, doc, 40).map((x) => this.#related(x)),
       retraction: this.#relatedById(record.retraction?.notice),
@@ -203,7 +239,10 @@ export class DiscoveryService {
 
   ways(id: string, moment: Moment, needBy: string, part?: Wanted): WaysAnswer | null {
     const item = this.#item(id);
-    return item && waysToRead(part ? wantedItem(item, part) : item, this.#library, moment.situation, parseLocal(moment.at) as Minutes, parseDay(needBy));
+    return (
+      item &&
+      waysToRead(part ? wantedItem(item, part) : item, this.#library, moment.situation, parseLocal(moment.at) as Minutes, parseDay(needBy))
+    );
   }
 
   promise(slip: Slip, moment: Moment, history: CopyHistory): SlipPromise | null {
@@ -225,6 +264,7 @@ export class DiscoveryService {
 function unknownNotes(unknown: readonly string[]): QueryNote[] {
   if (!unknown.length) return [];
   const list = unknown.map((w) => `“${w}”`).join(', ');
-  return [{ code: 'unknown-word', text: `No record has ${list}. Check the spelling, or leave ${unknown.length === 1 ? 'it' : 'them'} out.` }];
+  return [
+    { code: 'unknown-word', text: `No record has ${list}. Check the spelling, or leave ${unknown.length === 1 ? 'it' : 'them'} out.` },
+  ];
 }
-

@@ -1,5 +1,5 @@
 /** A made PDF of an item: what a publisher or a scan desk would deliver, with sample text instead of the work. */
-import { PDFDocument, StandardFonts, rgb } from 'pdf-lib';
+import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
 
 export interface PdfText {
   readonly title: string;
@@ -49,7 +49,11 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
   write(text.title, 20);
   write(text.people, 12, italic);
   write(text.abstract || 'No abstract.', 12);
-  write('This document was made for the demo: everything in it is invented, and the rest of the text is left to the imagination.', 11, italic);
+  write(
+    'This document was made for the demo: everything in it is invented, and the rest of the text is left to the imagination.',
+    11,
+    italic,
+  );
   page.drawText(printable(text.foot), { x: PAGE.margin, y: 40, size: 8, font: italic, color: rgb(0.35, 0.42, 0.45) });
   return doc.save();
 }

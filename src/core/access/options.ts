@@ -68,11 +68,20 @@ export function optionsFor(item: AccessItem, library: Library): Option[] {
       : coverageWindow(line, position);
     if (!window.covered) options.push({ type: 'not-online', provider: from, why: `${from.name} ${window.why}.` });
     else if (window.depth !== 'fulltext') {
-      const why = window.depth === 'abstracts' ? 'shows abstracts only' : 'shows selected articles only; whether this is one of them is not known';
+      const why =
+        window.depth === 'abstracts' ? 'shows abstracts only' : 'shows selected articles only; whether this is one of them is not known';
       options.push({ type: 'not-online', provider: from, why: `${from.name} ${why}.` });
     } else {
       const open = from.entitlement === 'open' || line.access_type === 'F';
-      options.push({ type: 'online', provider: from, open, version: 'version-of-record', from: window.from, until: window.until, why: `${from.name} ${window.why}.` });
+      options.push({
+        type: 'online',
+        provider: from,
+        open,
+        version: 'version-of-record',
+        from: window.from,
+        until: window.until,
+        why: `${from.name} ${window.why}.`,
+      });
     }
   };
   for (const line of item.lines) online(line, family === 'journal');
@@ -81,7 +90,15 @@ export function optionsFor(item: AccessItem, library: Library): Option[] {
   for (const open of record.openCopies ?? []) {
     const from = provider(open.provider);
     if (from) {
-      options.push({ type: 'online', provider: from, open: true, version: open.version, from: ALWAYS, until: FOREVER, why: `${from.name} holds a free copy (${open.version.replaceAll('-', ' ')}).` });
+      options.push({
+        type: 'online',
+        provider: from,
+        open: true,
+        version: open.version,
+        from: ALWAYS,
+        until: FOREVER,
+        why: `${from.name} holds a free copy (${open.version.replaceAll('-', ' ')}).`,
+      });
     }
   }
 
@@ -104,7 +121,8 @@ export function optionsFor(item: AccessItem, library: Library): Option[] {
       if (shelf) options.push({ type: 'scan', campus: c, callNumber: shelf.callNumber });
     }
     for (const p of library.partners) {
-      if (host?.partnerCopies?.some((copy) => copy.partner === p.id && copy.status.state === 'in')) options.push({ type: 'partner-copy', partner: p });
+      if (host?.partnerCopies?.some((copy) => copy.partner === p.id && copy.status.state === 'in'))
+        options.push({ type: 'partner-copy', partner: p });
     }
   }
   if (family === 'article' && journal && year !== null) {

@@ -32,7 +32,19 @@ export function rowLayout(library: Library): RowLayout {
   const copies = 2 * (1 + c);
   const loans = copies + c;
   const scans = loans + p;
-  return { campuses: c, partners: p, online: 0, copies, loans, scans, partnerCopies: scans + 1, lending: scans + 2, service: scans + 4, presence: scans + 5, width: scans + 6 };
+  return {
+    campuses: c,
+    partners: p,
+    online: 0,
+    copies,
+    loans,
+    scans,
+    partnerCopies: scans + 1,
+    lending: scans + 2,
+    service: scans + 4,
+    presence: scans + 5,
+    width: scans + 6,
+  };
 }
 
 /** Packs an item's options. What does not set the wait (premises only, another campus's licence) leaves no trace but presence. */
@@ -83,7 +95,12 @@ export interface RowReading {
 }
 
 /** A reader of summary rows for one reader situation and moment. */
-export function rowReader(library: Library, layout: RowLayout, situation: ReaderSituation, at: Minutes): (rows: Uint16Array, offset: number) => RowReading {
+export function rowReader(
+  library: Library,
+  layout: RowLayout,
+  situation: ReaderSituation,
+  at: Minutes,
+): (rows: Uint16Array, offset: number) => RowReading {
   const times: Times = timesFor(library, situation, at);
   const home = library.campuses.findIndex((c) => c.id === situation.campus);
   return (rows, offset) => {
@@ -112,7 +129,8 @@ export function rowReader(library: Library, layout: RowLayout, situation: Reader
         if ((get(layout.partnerCopies) >> p) & 1) offer(times.partnerCopy(partner).median);
       });
       const median = get(layout.lending);
-      if (median > 0) offer(times.lending({ median, likely: get(layout.lending + 1) }, get(layout.service) === 1 ? 'copy' : 'loan')?.median);
+      if (median > 0)
+        offer(times.lending({ median, likely: get(layout.lending + 1) }, get(layout.service) === 1 ? 'copy' : 'loan')?.median);
     }
     const hasLoans = rows.subarray(offset + layout.loans, offset + layout.loans + layout.partners).some((day) => day > 0);
     const reach = isOnline ? 0 : get(layout.presence) || get(layout.scans) ? 1 : hasLoans || get(layout.partnerCopies) ? 2 : 3;

@@ -73,7 +73,8 @@ export function timesFor(library: Library, situation: ReaderSituation, at: Minut
   };
   const plus = (a: Spread, b: Spread | number): Spread =>
     typeof b === 'number' ? { median: a.median + b, likely: a.likely + b } : { median: a.median + b.median, likely: a.likely + b.likely };
-  const posted = (from: DayNumber, days: Spread) => spread(plus(days, policy.post), (n) => startOf(addWorkingDays(policy, from, n), clock('12:00')));
+  const posted = (from: DayNumber, days: Spread) =>
+    spread(plus(days, policy.post), (n) => startOf(addWorkingDays(policy, from, n), clock('12:00')));
   const carried = (from: DayNumber, days: Spread) => spread(days, (n) => collect(addWorkingDays(policy, from, n)));
   const delivered = (from: DayNumber, days: Spread) => (situation.remote ? posted(from, days) : carried(from, days));
   const mailedOn = (from: DayNumber, days: Spread): Ready => {
@@ -98,7 +99,10 @@ export function timesFor(library: Library, situation: ReaderSituation, at: Minut
     copy: (campus, available) =>
       remember(`c${campus.id}${available}`, () => {
         if (available !== IN) {
-          const days = campus.id === home.id && !situation.remote ? { median: 1, likely: 3 } : plus({ median: 1, likely: 3 }, situation.remote ? 0 : policy.transfer);
+          const days =
+            campus.id === home.id && !situation.remote
+              ? { median: 1, likely: 3 }
+              : plus({ median: 1, likely: 3 }, situation.remote ? 0 : policy.transfer);
           return delivered(back(available), days);
         }
         if (situation.remote) return posted(begun, { median: 0, likely: 0 });
@@ -116,4 +120,3 @@ export function timesFor(library: Library, situation: ReaderSituation, at: Minut
       remember(`l${service}${days.median}-${days.likely}`, () => (service === 'copy' ? mailedOn(begun, days) : delivered(begun, days))),
   };
 }
-

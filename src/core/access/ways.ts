@@ -51,7 +51,15 @@ const VERSION_TEXT: Record<TextVersion, string> = {
   'accepted-manuscript': 'accepted manuscript',
   preprint: 'preprint',
 };
-const ORDER: Record<Option['type'], number> = { online: 0, copy: 1, scan: 2, 'partner-copy': 3, 'partner-loan': 4, lending: 5, 'not-online': 6 };
+const ORDER: Record<Option['type'], number> = {
+  online: 0,
+  copy: 1,
+  scan: 2,
+  'partner-copy': 3,
+  'partner-loan': 4,
+  lending: 5,
+  'not-online': 6,
+};
 
 /** The two lines of the wait column for a moment: `Thu 5 Nov` over `or Fri 6 Nov`. */
 export function waitLabel(ready: Ready | null, at: Minutes, library: Library, approximate = false): { label: string; sub: string } {
@@ -65,7 +73,8 @@ export function waitLabel(ready: Ready | null, at: Minutes, library: Library, ap
     const opening = ready.median - at > 60 ? `from ${clockText(Math.floor((ready.median - startOf(today)) / 10) * 10)}` : '';
     return { label: 'Today', sub: sub || opening };
   }
-  if (approximate || cls === 'later') return { label: `≈ ${dayOf(ready.median) - today > 180 ? dayText(from, today).slice(4) : shortDay(from)}`, sub };
+  if (approximate || cls === 'later')
+    return { label: `≈ ${dayOf(ready.median) - today > 180 ? dayText(from, today).slice(4) : shortDay(from)}`, sub };
   return { label: dayText(from, today), sub };
 }
 
@@ -84,7 +93,13 @@ export function ownersLine(plan: { owners: number; able: number; refused: Readon
   return [`${many(plan.owners, 'library owns', 'libraries own')} it, ${plan.able} can be asked`, ...refused].join('; ');
 }
 
-export function waysToRead(item: AccessItem, library: Library, situation: ReaderSituation, at: Minutes, needBy: DayNumber | null = null): WaysAnswer {
+export function waysToRead(
+  item: AccessItem,
+  library: Library,
+  situation: ReaderSituation,
+  at: Minutes,
+  needBy: DayNumber | null = null,
+): WaysAnswer {
   const times = timesFor(library, situation, at);
   const drafts = optionsFor(item, library)
     .map((option) => ({ option, way: wayFor(option, item, times, needBy) }))
@@ -92,7 +107,13 @@ export function waysToRead(item: AccessItem, library: Library, situation: Reader
   const key = (d: { option: Option; way: Way }): number[] => {
     const o = d.option;
     const online = o.type === 'online' ? [VERSION_RANK[o.version], o.open ? 0 : 1] : [9, 9];
-    return [d.way.setsWait ? 0 : d.way.ready ? 1 : 2, d.way.ready ? sortable(d.way.ready.median) : Number.MAX_SAFE_INTEGER, ORDER[o.type], ...online, -d.way.chance];
+    return [
+      d.way.setsWait ? 0 : d.way.ready ? 1 : 2,
+      d.way.ready ? sortable(d.way.ready.median) : Number.MAX_SAFE_INTEGER,
+      ORDER[o.type],
+      ...online,
+      -d.way.chance,
+    ];
   };
   drafts.sort((a, b) => {
     const [x, y] = [key(a), key(b)];
@@ -104,7 +125,9 @@ export function waysToRead(item: AccessItem, library: Library, situation: Reader
   return {
     ways,
     best,
-    wait: best ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub } : { class: 'unlikely', date: null, label: 'Unlikely', sub: '' },
+    wait: best
+      ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub }
+      : { class: 'unlikely', date: null, label: 'Unlikely', sub: '' },
   };
 }
 
@@ -134,8 +157,14 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
     const chance = rest.chance ?? 1;
     const setsWait = (rest.setsWait ?? true) && ready !== null && chance >= policy.wait.unlikelyBelow;
     const unlikely = chance < policy.wait.unlikelyBelow;
-    const lines = rest.route ? priceOf({ route: rest.route, speed: 'standard', category: situation.category, remote: situation.remote, royalty: 0 }, policy) : [];
-    const { label, sub } = unlikely ? { label: 'Unlikely', sub: '' } : ready ? waitLabel(ready, at, library, rest.approximate) : { label: 'No', sub: '' };
+    const lines = rest.route
+      ? priceOf({ route: rest.route, speed: 'standard', category: situation.category, remote: situation.remote, royalty: 0 }, policy)
+      : [];
+    const { label, sub } = unlikely
+      ? { label: 'Unlikely', sub: '' }
+      : ready
+        ? waitLabel(ready, at, library, rest.approximate)
+        : { label: 'No', sub: '' };
     return {
       id,
       title,
@@ -166,7 +195,12 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
         });
       }
       const ready = times.online(option.from, option.until);
-      if (!ready) return make(`online:${provider.id}`, 'Online', null, { place: provider.name, reasons: [`${option.why} It has left that window.`], action: { do: 'nothing' } });
+      if (!ready)
+        return make(`online:${provider.id}`, 'Online', null, {
+          place: provider.name,
+          reasons: [`${option.why} It has left that window.`],
+          action: { do: 'nothing' },
+        });
       const signIn = situation.remote && !option.open;
       const now = ready.median <= at;
       return make(`online:${provider.id}`, option.open ? 'Online, open to all' : 'Online', ready, {
@@ -181,12 +215,20 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
       });
     }
     case 'not-online':
-      return make(`none:${option.provider.id}`, 'Online', null, { place: option.provider.name, reasons: [option.why], action: { do: 'nothing' } });
+      return make(`none:${option.provider.id}`, 'Online', null, {
+        place: option.provider.name,
+        reasons: [option.why],
+        action: { do: 'nothing' },
+      });
     case 'copy': {
       const { campus, copy } = option;
       const place = `${campus.name}, ${copy.location}, ${copy.callNumber}`;
       if (option.available === null) {
-        return make(`missing:${campus.id}`, `At ${campus.name}`, null, { place, reasons: ['The copy is missing; staff are looking for it.'], action: { do: 'nothing' } });
+        return make(`missing:${campus.id}`, `At ${campus.name}`, null, {
+          place,
+          reasons: ['The copy is missing; staff are looking for it.'],
+          action: { do: 'nothing' },
+        });
       }
       if (copy.rule === 'premises') {
         const open = nextOpen(campus, policy, at, policy.shelf.lastEntryMinutes);
@@ -198,7 +240,10 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
           setsWait: false,
           label: open === null ? undefined : dayOf(open) === dayOf(at) ? 'Today' : dayText(dayOf(open), dayOf(at)),
           sub: until,
-          reasons: ['May be read on the premises only, so it does not set the wait.', ...(minutesBy ? [`${minutesBy} minutes by bus from ${home?.name}.`] : [])],
+          reasons: [
+            'May be read on the premises only, so it does not set the wait.',
+            ...(minutesBy ? [`${minutesBy} minutes by bus from ${home?.name}.`] : []),
+          ],
           action: { do: 'go', campus: campus.id },
         });
       }
@@ -208,17 +253,22 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
         const overdue = option.available < dayOf(at);
         const due = status.state === 'out' || status.state === 'transit' ? status.due : '';
         const queue = status.state === 'out' ? status.queue : 0;
-        return make(`hold:${campus.id}`, campus.id === situation.campus ? 'Hold it when it comes back' : `Hold at ${campus.name}, sent to ${home?.name}`, ready, {
-          place,
-          approximate: true,
-          route: 'hold',
-          reasons: [
-            status.state === 'transit' ? `In transit, expected ${due}.` : `On loan until ${due}${overdue ? ', overdue' : ''}.`,
-            queue ? `${many(queue, 'reader is', 'readers are')} waiting before you.` : 'Nobody is waiting.',
-            campus.fetchesHolds ? 'Staff put it aside for you.' : `${campus.name} keeps it at its shelf; you fetch it yourself.`,
-          ],
-          action: { do: 'slip', route: 'hold', from: campus.id },
-        });
+        return make(
+          `hold:${campus.id}`,
+          campus.id === situation.campus ? 'Hold it when it comes back' : `Hold at ${campus.name}, sent to ${home?.name}`,
+          ready,
+          {
+            place,
+            approximate: true,
+            route: 'hold',
+            reasons: [
+              status.state === 'transit' ? `In transit, expected ${due}.` : `On loan until ${due}${overdue ? ', overdue' : ''}.`,
+              queue ? `${many(queue, 'reader is', 'readers are')} waiting before you.` : 'Nobody is waiting.',
+              campus.fetchesHolds ? 'Staff put it aside for you.' : `${campus.name} keeps it at its shelf; you fetch it yourself.`,
+            ],
+            action: { do: 'slip', route: 'hold', from: campus.id },
+          },
+        );
       }
       const short = copy.rule === 'short-loan' ? ['Short loan: four hours, renewable while nobody waits.'] : [];
       if (situation.remote) {
@@ -251,7 +301,9 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
       return make(`scan:${option.campus.id}`, 'Scan by e-mail', times.scan(option.campus), {
         place: `${option.campus.name}, ${option.callNumber}`,
         route: 'scan',
-        reasons: [`${option.campus.name} has it in print; the scan desk takes ${many(policy.scanDesk.median, 'working day', 'working days')}.`],
+        reasons: [
+          `${option.campus.name} has it in print; the scan desk takes ${many(policy.scanDesk.median, 'working day', 'working days')}.`,
+        ],
         action: { do: 'slip', route: 'scan', from: option.campus.id },
       });
     case 'partner-copy':
@@ -264,7 +316,12 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
       });
     case 'partner-loan': {
       const { partner, available, copy } = option;
-      if (available === null) return make(`partner-missing:${partner.id}`, partner.name, null, { place: partner.name, reasons: ['Their copy is missing.'], action: { do: 'nothing' } });
+      if (available === null)
+        return make(`partner-missing:${partner.id}`, partner.name, null, {
+          place: partner.name,
+          reasons: ['Their copy is missing.'],
+          action: { do: 'nothing' },
+        });
       const out = copy.status.state === 'out' ? [`Checked out there until ${copy.status.due}.`] : ['In on their shelf as we speak.'];
       return make(`partner-loan:${partner.id}`, `${partner.name} lends it`, times.partnerLoan(partner, available), {
         place: partner.name,
@@ -286,11 +343,12 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
         approximate: true,
         reasons: [
           `${ownersLine(plan)}.`,
-          plan.asked.length ? `Chance ${percent(plan.chance)}, ${many(plan.asked.length, 'library is', 'libraries are')} asked one after the other.` : 'None of them can supply it to us: try another edition, a visit, or a purchase suggestion.',
+          plan.asked.length
+            ? `Chance ${percent(plan.chance)}, ${many(plan.asked.length, 'library is', 'libraries are')} asked one after the other.`
+            : 'None of them can supply it to us: try another edition, a visit, or a purchase suggestion.',
         ],
         action: plan.asked.length ? { do: 'slip', route, from: 'lending' } : { do: 'nothing' },
       });
     }
   }
 }
-

@@ -7,7 +7,11 @@ export const fullName = (n: CslName): string => n.literal ?? [n.family, n.given]
 /** `Hallgrim, S.` */
 export function shortName(n: CslName): string {
   if (n.literal) return n.literal;
-  const initials = (n.given ?? '').split(/[\s-]+/).filter(Boolean).map((g) => `${g[0]}.`).join(' ');
+  const initials = (n.given ?? '')
+    .split(/[\s-]+/)
+    .filter(Boolean)
+    .map((g) => `${g[0]}.`)
+    .join(' ');
   return [n.family, initials].filter(Boolean).join(', ');
 }
 

@@ -40,7 +40,10 @@ export function peerReviewOf(record: DiscoveryRecord, journal: Journal | undefin
   if (year === null) return { status: 'not-known', reason: 'It has no year to compare with the journal’s refereed years.' };
   const span = journal.refereed.find((s) => s.from <= year && year <= (s.to ?? 9999));
   if (span) {
-    return { status: 'reviewed', reason: `${journal.title} was refereed in ${year} (${span.from}–${span.to ?? 'now'}), and a ${kind} goes to its referees.` };
+    return {
+      status: 'reviewed',
+      reason: `${journal.title} was refereed in ${year} (${span.from}–${span.to ?? 'now'}), and a ${kind} goes to its referees.`,
+    };
   }
   const known = journal.refereed.map((s) => `${s.from}–${s.to ?? 'now'}`).join(', ');
   return { status: 'not-reviewed', reason: `${journal.title} was not refereed in ${year}${known ? ` (refereed ${known})` : ''}.` };

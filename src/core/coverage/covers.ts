@@ -64,13 +64,19 @@ function passes(date: Parts, part: EmbargoPart): DayNumber {
 export function coverageWindow(line: KbartLine, item: ItemPosition): CoverageWindow {
   const depth = (line.coverage_depth ?? 'fulltext') as CoverageDepth;
   if (compareEnd(item, line.date_first_issue_online, line.num_first_vol_online, line.num_first_issue_online) < 0) {
-    return { covered: false, why: `starts with ${line.num_first_vol_online ? `volume ${line.num_first_vol_online}, ` : ''}${line.date_first_issue_online}` };
+    return {
+      covered: false,
+      why: `starts with ${line.num_first_vol_online ? `volume ${line.num_first_vol_online}, ` : ''}${line.date_first_issue_online}`,
+    };
   }
   if (
     (line.date_last_issue_online || line.num_last_vol_online) &&
     compareEnd(item, line.date_last_issue_online, line.num_last_vol_online, line.num_last_issue_online) > 0
   ) {
-    return { covered: false, why: `ends with ${line.num_last_vol_online ? `volume ${line.num_last_vol_online}, ` : ''}${line.date_last_issue_online ?? ''}`.trim() };
+    return {
+      covered: false,
+      why: `ends with ${line.num_last_vol_online ? `volume ${line.num_last_vol_online}, ` : ''}${line.date_last_issue_online ?? ''}`.trim(),
+    };
   }
   let from = ALWAYS;
   let until = FOREVER;
@@ -98,4 +104,3 @@ export const positionOf = (csl: {
   readonly volume?: string;
   readonly issue?: string;
 }): ItemPosition => ({ date: csl.issued?.['date-parts'][0] ?? [0], volume: csl.volume, issue: csl.issue });
-

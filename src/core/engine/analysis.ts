@@ -6,7 +6,19 @@ import snowball from 'snowball-stemmers';
 import { isLanguage, LANGUAGES, type Language } from '../bibliography/kinds';
 
 /** Letters that NFKD does not take apart. */
-const WHOLE: Readonly<Record<string, string>> = { ø: 'o', æ: 'ae', œ: 'oe', ß: 'ss', ł: 'l', đ: 'd', ð: 'd', þ: 'th', ı: 'i', ŋ: 'n', ħ: 'h' };
+const WHOLE: Readonly<Record<string, string>> = {
+  ø: 'o',
+  æ: 'ae',
+  œ: 'oe',
+  ß: 'ss',
+  ł: 'l',
+  đ: 'd',
+  ð: 'd',
+  þ: 'th',
+  ı: 'i',
+  ŋ: 'n',
+  ħ: 'h',
+};
 const MARKS = /\p{M}+/gu;
 const ASCII = /^[\x20-\x7e]*$/;
 
@@ -31,14 +43,20 @@ export function words(text: string): string[] {
   const found = fold(text).match(WORD) ?? [];
   for (let i = 0; i < found.length; i++) {
     const w = found[i] as string;
-    if (w.includes("'") || w.includes('’')) found[i] = w.replace(/^\p{L}['’]/u, '').replace(/['’]s$/, '').replace(/['’]/g, '');
+    if (w.includes("'") || w.includes('’'))
+      found[i] = w
+        .replace(/^\p{L}['’]/u, '')
+        .replace(/['’]s$/, '')
+        .replace(/['’]/g, '');
   }
   return found;
 }
 
 /** Words too common to ask for; they count inside phrases only. */
 export const SMALL_WORDS: ReadonlySet<string> = new Set(
-  'a an and are as at be by for from in into is it its of on or that the their this to was were what when which with der die das und ein eine le la les de du des et un une el los las y en il lo gli e het een och ett og av i'.split(' '),
+  'a an and are as at be by for from in into is it its of on or that the their this to was were what when which with der die das und ein eine le la les de du des et un une el los las y en il lo gli e het een och ett og av i'.split(
+    ' ',
+  ),
 );
 
 const stemmers = new Map<Language, { stem(word: string): string }>();

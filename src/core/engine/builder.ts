@@ -22,6 +22,9 @@ export const FIELD_WEIGHT = [6, 5, 2.5, 2, 1, 1] as const;
 const FIELD_B = [0.5, 0.3, 0.4, 0.3, 0.7, 0.3] as const;
 export const K1 = 1.4;
 const NONE = 255;
+/** Marks in the forward index: the end of a field, and the end of a value inside one. */
+export const FIELD_END = 0;
+const VALUE_END = 1;
 const NO_REFERENCES: readonly string[] = [];
 
 /** Values of an open-ended group, numbered as they come and sorted at the end. */
@@ -46,31 +49,61 @@ class Values {
   }
 }
 
-/** The text of a record, field by field in the order of FIELDS, with the language whose endings are taken off. */
-export function fieldTexts(r: DiscoveryRecord): readonly (readonly [text: string, language: string])[] {
+export interface FieldText {
+  /** Separate values (two headings, two people): a phrase never runs from one into the next. */
+  readonly values: readonly string[];
+  /** The language whose endings are taken off. */
+  readonly language: string;
+}
+
+/** The text of a record, field by field in the order of FIELDS. */
+export function fieldTexts(r: DiscoveryRecord): readonly FieldText[] {
   const c = r.csl;
   const own = r.languages[0] ?? 'en';
-  const people = [...(c.author ?? []), ...(c.editor ?? []), ...(c.translator ?? [])].map(fullName).join(' · ');
-  const other = [c.publisher, c['collection-title'], c.genre, c.ISBN, c.ISSN, c.DOI, ...(r.copies ?? []).map((k) => k.callNumber)];
+  const present = (list: readonly (string | undefined)[]): string[] => list.filter((v): v is string => Boolean(v));
   return [
-    [[c.title, c['original-title']].filter(Boolean).join(' '), own],
-    [people, 'en'],
-    [[...r.subjects, ...(r.about ?? []).map(fullName)].join(' · '), 'en'],
-    [c['container-title'] ?? '', own],
-    [[c.abstract, ...(r.contents ?? [])].filter(Boolean).join(' '), own],
-    [other.filter(Boolean).join(' · '), 'en'],
+    { values: present([c.title, c['original-title']]), language: own },
+    { values: [...(c.author ?? []), ...(c.editor ?? []), ...(c.translator ?? [])].map(fullName), language: 'en' },
+    { values: [...r.subjects, ...(r.about ?? []).map(fullName)], language: 'en' },
+    { values: present([c['container-title']]), language: own },
+    { values: present([c.abstract, ...(r.contents ?? [])]), language: own },
+    {
+      values: present([c.publisher, c['collection-title'], c.genre, c.ISBN, c.ISSN, c.DOI, ...(r.copies ?? []).map((k) => k.callNumber)]),
+      language: 'en',
+    },
   ];
 }
 
 export class IndexBuilder {
   readonly #library: Library;
   readonly #layout: RowLayout;
-  readonly #terms = new Map<string, number>([['', 0]]);
+  // The two marks of the forward index are terms that no word can be; both sort before all others.
+  readonly #terms = new Map<string, number>([
+    ['', FIELD_END],
+    ['\u0001', VALUE_END],
+  ]);
   readonly #tokens = new Map<string, Map<string, number>>();
   readonly #stream = growU32();
   readonly #docStart = growU32();
   readonly #lengths = growU8();
-  readonly #columns = { kind: growU8(), language: growU8(), peer: growU8(), carrier: growU8(), audience: growU8(), source: growU8(), place: growU8(), titleLength: growU8(), year: growI16(), journal: growU32(), row: growU32(), subjectStart: growU32(), subject: growU32(), personStart: growU32(), person: growU32(), recordAt: growF64() };
+  readonly #columns = {
+    kind: growU8(),
+    language: growU8(),
+    peer: growU8(),
+    carrier: growU8(),
+    audience: growU8(),
+    source: growU8(),
+    place: growU8(),
+    titleLength: growU8(),
+    year: growI16(),
+    journal: growU32(),
+    row: growU32(),
+    subjectStart: growU32(),
+    subject: growU32(),
+    personStart: growU32(),
+    person: growU32(),
+    recordAt: growF64(),
+  };
   readonly #rows = growU16();
   readonly #rowIds = new Map<string, number>();
   readonly #subjects = new Values();
@@ -102,14 +135,18 @@ export class IndexBuilder {
     this.#ids.push(r.id);
     this.#docStart.push(this.#stream.length);
     let titleLength = 0;
-    fieldTexts(r).forEach(([text, language], f) => {
-      const found = words(text);
-      for (const w of found) {
-        this.#stream.push(this.#term(w, language));
-        if (f === 0 && !SMALL_WORDS.has(w)) titleLength++;
-      }
-      this.#stream.push(0);
-      this.#lengths.push(Math.min(255, found.length));
+    fieldTexts(r).forEach(({ values, language }, f) => {
+      let length = 0;
+      values.forEach((text, i) => {
+        if (i > 0) this.#stream.push(VALUE_END);
+        for (const w of words(text)) {
+          this.#stream.push(this.#term(w, language));
+          length++;
+          if (f === 0 && i === 0 && !SMALL_WORDS.has(w)) titleLength++;
+        }
+      });
+      this.#stream.push(FIELD_END);
+      this.#lengths.push(Math.min(255, length));
     });
     this.#references.push(r.references ?? NO_REFERENCES);
     if (r.work) this.#works.set(r.work, [...(this.#works.get(r.work) ?? []), this.#ids.length - 1]);
@@ -125,9 +162,9 @@ export class IndexBuilder {
     c.year.push(yearOfRecord(r.csl) ?? -1);
     c.journal.push(this.#journals.id(r.csl['container-title'] ?? ''));
     c.subjectStart.push(c.subject.length);
-    for (const s of r.subjects) c.subject.push(this.#subjects.id(s));
+    for (const s of new Set(r.subjects)) c.subject.push(this.#subjects.id(s));
     c.personStart.push(c.person.length);
-    for (const n of [...(r.csl.author ?? []), ...(r.csl.editor ?? [])]) c.person.push(this.#persons.id(fullName(n)));
+    for (const n of new Set([...(r.csl.author ?? []), ...(r.csl.editor ?? [])].map(fullName))) c.person.push(this.#persons.id(n));
     const row = summarise(item, this.#library, this.#layout);
     c.place.push(row[this.#layout.presence] ?? 0);
     c.row.push(this.#row(row));
@@ -210,11 +247,18 @@ export class IndexBuilder {
     const docStart = this.#docStart.view();
     const postings = invert(forward, docStart, this.#lengths.view(), sorted.length);
 
-    const [subjects, persons, journals, sources] = [this.#subjects.finish(), this.#persons.finish(), this.#journals.finish(), this.#sources.finish()];
+    const [subjects, persons, journals, sources] = [
+      this.#subjects.finish(),
+      this.#persons.finish(),
+      this.#journals.finish(),
+      this.#sources.finish(),
+    ];
     const mapped = <T extends Uint8Array | Uint32Array>(values: T, by: Uint32Array): T => values.map((v) => by[v] as number) as T;
     const idOrder = Uint32Array.from(this.#ids.keys()).sort((a, b) => byCodePoint(this.#ids[a] as string, this.#ids[b] as string));
     const ids = packStrings([...idOrder].map((i) => this.#ids[i] as string));
-    const byTitle = Uint32Array.from(this.#titles.keys()).sort((a, b) => ((this.#titles[a] as string) < (this.#titles[b] as string) ? -1 : 1));
+    const byTitle = Uint32Array.from(this.#titles.keys()).sort((a, b) =>
+      (this.#titles[a] as string) < (this.#titles[b] as string) ? -1 : 1,
+    );
     const titleRank = new Uint32Array(n);
     byTitle.forEach((doc, rank) => {
       titleRank[doc] = rank;
@@ -222,14 +266,40 @@ export class IndexBuilder {
     const terms = packStrings(sorted);
     return {
       ...this.#relations(),
-      termBytes: terms.bytes, termOffsets: terms.offsets, ...postings, forward, docStart: docStart.slice(),
-      kind: c.kind.view(), language: c.language.view(), peer: c.peer.view(), carrier: c.carrier.view(), audience: c.audience.view(),
-      source: mapped(c.source.view(), sources.renumber), sourceBytes: sources.table.bytes, sourceOffsets: sources.table.offsets,
-      place: c.place.view(), titleLength: c.titleLength.view(), year: c.year.view(), titleRank,
-      journal: mapped(c.journal.view(), journals.renumber), journalBytes: journals.table.bytes, journalOffsets: journals.table.offsets,
-      subjectStart: c.subjectStart.view(), subject: mapped(c.subject.view(), subjects.renumber), subjectBytes: subjects.table.bytes, subjectOffsets: subjects.table.offsets,
-      personStart: c.personStart.view(), person: mapped(c.person.view(), persons.renumber), personBytes: persons.table.bytes, personOffsets: persons.table.offsets,
-      row: c.row.view(), rows: this.#rows.view(), recordAt: c.recordAt.view(), idBytes: ids.bytes, idOffsets: ids.offsets, idDoc: idOrder,
+      termBytes: terms.bytes,
+      termOffsets: terms.offsets,
+      ...postings,
+      forward,
+      docStart: docStart.slice(),
+      kind: c.kind.view(),
+      language: c.language.view(),
+      peer: c.peer.view(),
+      carrier: c.carrier.view(),
+      audience: c.audience.view(),
+      source: mapped(c.source.view(), sources.renumber),
+      sourceBytes: sources.table.bytes,
+      sourceOffsets: sources.table.offsets,
+      place: c.place.view(),
+      titleLength: c.titleLength.view(),
+      year: c.year.view(),
+      titleRank,
+      journal: mapped(c.journal.view(), journals.renumber),
+      journalBytes: journals.table.bytes,
+      journalOffsets: journals.table.offsets,
+      subjectStart: c.subjectStart.view(),
+      subject: mapped(c.subject.view(), subjects.renumber),
+      subjectBytes: subjects.table.bytes,
+      subjectOffsets: subjects.table.offsets,
+      personStart: c.personStart.view(),
+      person: mapped(c.person.view(), persons.renumber),
+      personBytes: persons.table.bytes,
+      personOffsets: persons.table.offsets,
+      row: c.row.view(),
+      rows: this.#rows.view(),
+      recordAt: c.recordAt.view(),
+      idBytes: ids.bytes,
+      idOffsets: ids.offsets,
+      idDoc: idOrder,
     };
   }
 }
@@ -245,7 +315,7 @@ function invert(forward: Uint32Array, docStart: Uint32Array, lengths: Uint8Array
   for (let i = 0; i < n; i++) {
     for (let p = docStart[i] as number; p < (docStart[i + 1] as number); p++) {
       const t = forward[p] as number;
-      if (t !== 0 && last[t] !== i) {
+      if (t > VALUE_END && last[t] !== i) {
         last[t] = i;
         df[t + 1] = (df[t + 1] as number) + 1;
       }
@@ -268,11 +338,12 @@ function invert(forward: Uint32Array, docStart: Uint32Array, lengths: Uint8Array
     enter();
     for (let p = docStart[i] as number; p < (docStart[i + 1] as number); p++) {
       const t = forward[p] as number;
-      if (t === 0) {
+      if (t === FIELD_END) {
         f++;
         if (f < F) enter();
         continue;
       }
+      if (t === VALUE_END) continue;
       let k = (next[t] as number) - 1;
       if (last[t] !== i) {
         last[t] = i;

@@ -37,7 +37,11 @@ export function partition(docs: Uint32Array, n: number, fails: Uint16Array | nul
       list.docs[list.n++] = docs[i] as number;
     }
   }
-  return { passing: passing.subarray(0, count), docs: kept.subarray(0, count), nearly: new Map([...lists].map(([bit, l]) => [bit, l.docs.subarray(0, l.n)])) };
+  return {
+    passing: passing.subarray(0, count),
+    docs: kept.subarray(0, count),
+    nearly: new Map([...lists].map(([bit, l]) => [bit, l.docs.subarray(0, l.n)])),
+  };
 }
 
 export function countBytes(docs: Uint32Array, column: Uint8Array, counts: Uint32Array): void {
@@ -78,19 +82,37 @@ export function countThrough(docs: Uint32Array, row: Uint32Array, table: Uint8Ar
 /** Counts the set bits of a column of bit sets, bit k into counts[k]. */
 export function countBits(docs: Uint32Array, column: Uint8Array, counts: Uint32Array): void {
   for (let i = 0; i < docs.length; i++) {
-    for (let bits = column[docs[i] as number] as number, k = 0; bits !== 0; bits >>= 1, k++) if (bits & 1) counts[k] = (counts[k] as number) + 1;
+    for (let bits = column[docs[i] as number] as number, k = 0; bits !== 0; bits >>= 1, k++)
+      if (bits & 1) counts[k] = (counts[k] as number) + 1;
   }
 }
 
 /** Marks the matches whose value is not allowed. Values beyond the table (none given) fail when something must be kept. */
-export function failValues(docs: Uint32Array, n: number, column: Uint8Array | Uint32Array, allowed: Uint8Array, absentFails: boolean, fails: Uint16Array, bit: number): void {
+export function failValues(
+  docs: Uint32Array,
+  n: number,
+  column: Uint8Array | Uint32Array,
+  allowed: Uint8Array,
+  absentFails: boolean,
+  fails: Uint16Array,
+  bit: number,
+): void {
   for (let i = 0; i < n; i++) {
     const v = column[docs[i] as number] as number;
     if (v >= allowed.length ? absentFails : allowed[v] === 0) fails[i] = (fails[i] as number) | bit;
   }
 }
 /** As `failValues`, for several values a document: one kept value suffices, one left-out value is enough to fail. */
-export function failLists(docs: Uint32Array, n: number, start: Uint32Array, column: Uint32Array, kept: Uint8Array | null, dropped: Uint8Array | null, fails: Uint16Array, bit: number): void {
+export function failLists(
+  docs: Uint32Array,
+  n: number,
+  start: Uint32Array,
+  column: Uint32Array,
+  kept: Uint8Array | null,
+  dropped: Uint8Array | null,
+  fails: Uint16Array,
+  bit: number,
+): void {
   for (let i = 0; i < n; i++) {
     const d = docs[i] as number;
     let ok = kept === null;

@@ -4,6 +4,7 @@
  */
 import { FIELDS, type Field, type QueryNode } from '../query/tree';
 import { SMALL_WORDS, stemsOf, words } from './analysis';
+import { FIELD_END } from './builder';
 import type { IndexData } from './data';
 import { findString, prefixRange } from './strings';
 
@@ -40,7 +41,9 @@ export class Evaluator {
       const [from, to] = prefixRange(terms, word);
       return Array.from({ length: to - from }, (_, i) => from + i);
     }
-    return stemsOf(word).map((s) => findString(terms, s)).filter((t) => t >= 0);
+    return stemsOf(word)
+      .map((s) => findString(terms, s))
+      .filter((t) => t >= 0);
   }
 
   /** Is there any record with this word at all? */
@@ -102,10 +105,11 @@ export class Evaluator {
     const made: Postings = { docs, impact: weights, fields: bits, idf: Math.log(1 + (n - docs.length + 0.5) / (docs.length + 0.5)) };
     if (ids.length > 1 || field) {
       this.#merged.set(key, made);
-      if (this.#merged.size > MERGED_KEPT) for (const oldest of this.#merged.keys()) {
-        this.#merged.delete(oldest);
-        break;
-      }
+      if (this.#merged.size > MERGED_KEPT)
+        for (const oldest of this.#merged.keys()) {
+          this.#merged.delete(oldest);
+          break;
+        }
     }
     return made;
   }
@@ -185,7 +189,7 @@ export class Evaluator {
       let found = 0;
       for (let p = docStart[d] as number; p < end; p++) {
         const t = forward[p] as number;
-        if (t === 0) {
+        if (t === FIELD_END) {
           f++;
           continue;
         }
@@ -262,7 +266,12 @@ function intersectPostings(lists: readonly Postings[]): Matches {
 }
 
 /** Walks two ascending lists; `take` says which of left-only, both, right-only are kept. */
-function merge(a: Matches, b: Matches, take: { left: boolean; both: boolean; right: boolean }, bit: (x: number, y: number) => number): Matches {
+function merge(
+  a: Matches,
+  b: Matches,
+  take: { left: boolean; both: boolean; right: boolean },
+  bit: (x: number, y: number) => number,
+): Matches {
   const docs = new Uint32Array(take.right ? a.n + b.n : a.n);
   const score = new Float32Array(docs.length);
   const bits = new Uint8Array(docs.length);

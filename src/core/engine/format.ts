@@ -56,7 +56,8 @@ export function decodeIndex(buffer: ArrayBufferLike): { header: Header; sections
   } catch {
     return { problem: 'The index file’s header can’t be read. Build it again.' };
   }
-  if (header.version !== FORMAT_VERSION) return { problem: `The index file has format ${header.version}; this version reads format ${FORMAT_VERSION}. Build it again.` };
+  if (header.version !== FORMAT_VERSION)
+    return { problem: `The index file has format ${header.version}; this version reads format ${FORMAT_VERSION}. Build it again.` };
   if (bytes.length < start + header.size) return { problem: 'The index file is cut short. Build it again.' };
   const sections: Record<string, Section> = {};
   for (const [name, s] of Object.entries(header.sections)) {

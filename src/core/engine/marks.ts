@@ -4,7 +4,9 @@ import { fold, stem, stemsOf, words } from './analysis';
 export type Mark = readonly [start: number, end: number];
 
 /** Stems of all words wanted, for `marksIn`. */
-export const markable = (wanted: readonly { text: string; prefix: boolean }[]): { stems: ReadonlySet<string>; prefixes: readonly string[] } => ({
+export const markable = (
+  wanted: readonly { text: string; prefix: boolean }[],
+): { stems: ReadonlySet<string>; prefixes: readonly string[] } => ({
   stems: new Set(wanted.filter((w) => !w.prefix).flatMap((w) => words(w.text).flatMap(stemsOf))),
   prefixes: wanted.filter((w) => w.prefix).flatMap((w) => words(w.text)),
 });
@@ -14,7 +16,9 @@ export function marksIn(text: string, language: string, wanted: ReturnType<typeo
   const marks: [number, number][] = [];
   for (const m of text.matchAll(/[\p{L}\p{N}\p{M}]+(?:['’]\p{L}+)*/gu)) {
     const parts = words(m[0]);
-    const hit = parts.some((w) => wanted.stems.has(stem(w, language)) || wanted.stems.has(stem(w, 'en')) || wanted.prefixes.some((p) => fold(w).startsWith(p)));
+    const hit = parts.some(
+      (w) => wanted.stems.has(stem(w, language)) || wanted.stems.has(stem(w, 'en')) || wanted.prefixes.some((p) => fold(w).startsWith(p)),
+    );
     if (!hit) continue;
     const last = marks.at(-1);
     if (last && text.slice(last[1], m.index) === ' ') last[1] = m.index + m[0].length;

@@ -2,13 +2,14 @@
  * What the app needs of a discovery index, whoever provides it: the embedded engine here, a distributed one elsewhere.
  * Every method is asynchronous and every argument and answer is plain data, so that a port can stand across a network.
  */
-import type { Route, Verdict, Way, WaysAnswer } from '../access/ways';
+
 import type { Reach } from '../access/summary';
 import type { WaitClass } from '../access/times';
-import type { PeerReview } from '../bibliography/peerReview';
+import type { Route, Verdict, Way, WaysAnswer } from '../access/ways';
 import type { Carrier, Kind } from '../bibliography/kinds';
+import type { PeerReview } from '../bibliography/peerReview';
 import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy } from '../bibliography/record';
-import type { ReaderSituation } from '../policy/types';
+import type { Campus, Policy, Reader, ReaderSituation } from '../policy/types';
 import type { QueryNote } from '../query/plain';
 import type { Group, SearchRequest } from '../query/request';
 import type { IsoSupplyingMessage } from '../requests/iso18626';
@@ -28,9 +29,21 @@ export interface Hit {
   readonly kind: Kind;
   readonly carrier: Carrier;
   readonly peerReview: PeerReview;
-  readonly wait: { readonly class: WaitClass; readonly date: string | null; readonly label: string; readonly sub: string; readonly verdict: Verdict | null };
+  readonly wait: {
+    readonly class: WaitClass;
+    readonly date: string | null;
+    readonly label: string;
+    readonly sub: string;
+    readonly verdict: Verdict | null;
+  };
   /** The best way in short: what it is, where, and the one thing to do. */
-  readonly best: { readonly title: string; readonly place: string; readonly price: number; readonly chance: number; readonly action: Way['action'] } | null;
+  readonly best: {
+    readonly title: string;
+    readonly place: string;
+    readonly price: number;
+    readonly chance: number;
+    readonly action: Way['action'];
+  } | null;
   readonly copies: { readonly in: number; readonly of: number };
   readonly editions: number;
   readonly retracted: boolean;
@@ -73,6 +86,17 @@ export interface RecordAnswer {
   readonly retraction: RelatedRecord | null;
   readonly retracts: RelatedRecord | null;
 }
+/** What the interface needs to know of the library: names, hours, statements, the demo's readers and clock. */
+export interface LibraryInfo {
+  readonly name: string;
+  readonly agency: string;
+  readonly campuses: readonly Campus[];
+  readonly readers: readonly Reader[];
+  readonly holidays: Policy['holidays'];
+  readonly copyright: string;
+  /** ISO local time at which the demo clock starts. */
+  readonly start: string;
+}
 export interface LendingTimeline {
   readonly messages: readonly IsoSupplyingMessage[];
   readonly arrival: ArrivalNotice | null;
@@ -85,6 +109,9 @@ export interface DiscoveryIndex {
   ways(id: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
   /** What the outside world will say about a slip sent at its `sent` time. Used by the stand-ins. */
-  timeline(slip: Pick<Slip, 'id' | 'record' | 'wanted' | 'route' | 'from' | 'speed'> & { sent: string }, moment: Moment): Promise<LendingTimeline | null>;
+  timeline(
+    slip: Pick<Slip, 'id' | 'record' | 'wanted' | 'route' | 'from' | 'speed'> & { sent: string },
+    moment: Moment,
+  ): Promise<LendingTimeline | null>;
 }
 export type { Route };

@@ -1,5 +1,5 @@
 /** One search: matches from the tree, which conditions each breaks, the counts of every group, and the best. */
-import { type Reach, REACHES, rowReader } from '../access/summary';
+import { REACHES, type Reach, rowReader } from '../access/summary';
 import { WAIT_CLASSES, waitClassOf } from '../access/times';
 import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST, LANGUAGE_LIST } from '../bibliography/kinds';
 import { PEER_LIST } from '../bibliography/peerReview';
@@ -12,7 +12,7 @@ import { Best } from './best';
 import { countBits, countBytes, countLists, countThrough, countWords, countYears, failLists, failValues, partition } from './counting';
 import type { IndexData } from './data';
 import { Evaluator } from './evaluate';
-import { countStrings, findString, stringAt, type StringTable } from './strings';
+import { countStrings, findString, type StringTable, stringAt } from './strings';
 
 export interface EngineQuery {
   readonly tree: QueryNode;
@@ -46,7 +46,14 @@ export interface EngineAnswer {
 }
 
 const SHOWN = 20;
-const FIXED: Partial<Record<Group, readonly string[]>> = { kind: KIND_LIST, language: LANGUAGE_LIST, peer: PEER_LIST, carrier: CARRIER_LIST, audience: AUDIENCE_LIST, wait: WAIT_CLASSES };
+const FIXED: Partial<Record<Group, readonly string[]>> = {
+  kind: KIND_LIST,
+  language: LANGUAGE_LIST,
+  peer: PEER_LIST,
+  carrier: CARRIER_LIST,
+  audience: AUDIENCE_LIST,
+  wait: WAIT_CLASSES,
+};
 const BYTE_COLUMNS = ['kind', 'language', 'peer', 'carrier', 'audience', 'source'] as const;
 const YEAR_BIT = 1 << GROUPS.length;
 const REACH_BIT = YEAR_BIT << 1;
@@ -120,10 +127,11 @@ export class EmbeddedEngine {
         },
       };
       this.#views.set(key, view);
-      if (this.#views.size > VIEWS_KEPT) for (const oldest of this.#views.keys()) {
-        this.#views.delete(oldest);
-        break;
-      }
+      if (this.#views.size > VIEWS_KEPT)
+        for (const oldest of this.#views.keys()) {
+          this.#views.delete(oldest);
+          break;
+        }
     }
     return view;
   }
@@ -207,7 +215,10 @@ export class EmbeddedEngine {
       }
     }
 
-    const breakdown = Object.fromEntries(GROUPS.map((group) => [group, this.#top(group, this.#counter(group), q)])) as Record<Group, ValueCount[]>;
+    const breakdown = Object.fromEntries(GROUPS.map((group) => [group, this.#top(group, this.#counter(group), q)])) as Record<
+      Group,
+      ValueCount[]
+    >;
     let sum = 0;
     const reach = Object.fromEntries(
       REACHES.map((r, i) => {
@@ -219,7 +230,15 @@ export class EmbeddedEngine {
     years.forEach((count, i) => {
       if (count) yearList.push([i + YEAR_LOW, count]);
     });
-    return { total, docs: best.sorted().slice(q.offset), breakdown, years: yearList, reach, byNeed: q.needBy === null ? null : byNeed, unknown };
+    return {
+      total,
+      docs: best.sorted().slice(q.offset),
+      breakdown,
+      years: yearList,
+      reach,
+      byNeed: q.needBy === null ? null : byNeed,
+      unknown,
+    };
   }
 
   /** Which conditions each match breaks; null when there are none. */
@@ -238,7 +257,8 @@ export class EmbeddedEngine {
         continue;
       }
       if (g === 'place') {
-        const mask = (values: readonly string[] | undefined) => (values ?? []).reduce((m, v) => m | (1 << this.#library.campuses.findIndex((c) => c.id === v)), 0);
+        const mask = (values: readonly string[] | undefined) =>
+          (values ?? []).reduce((m, v) => m | (1 << this.#library.campuses.findIndex((c) => c.id === v)), 0);
         const [kept, dropped] = [mask(q.keep.place), mask(q.drop.place)];
         for (let i = 0; i < n; i++) {
           const place = data.place[docs[i] as number] as number;
@@ -248,7 +268,8 @@ export class EmbeddedEngine {
       }
       const allowed = this.#allowed(g, q.keep, q.drop);
       if (g === 'wait') {
-        for (let i = 0; i < n; i++) if (allowed[view.wait[data.row[docs[i] as number] as number] as number] === 0) fails[i] = (fails[i] as number) | bit;
+        for (let i = 0; i < n; i++)
+          if (allowed[view.wait[data.row[docs[i] as number] as number] as number] === 0) fails[i] = (fails[i] as number) | bit;
       } else failValues(docs, n, data[g], allowed, absentFails, fails, bit);
     }
     if (q.from !== null || q.to !== null) {
@@ -259,7 +280,8 @@ export class EmbeddedEngine {
       }
     }
     if (maxReach < REACHES.length - 1) {
-      for (let i = 0; i < n; i++) if ((view.reach[data.row[docs[i] as number] as number] as number) > maxReach) fails[i] = (fails[i] as number) | REACH_BIT;
+      for (let i = 0; i < n; i++)
+        if ((view.reach[data.row[docs[i] as number] as number] as number) > maxReach) fails[i] = (fails[i] as number) | REACH_BIT;
     }
     return fails;
   }

@@ -12,9 +12,20 @@ const service = Joi.object({ loan: cents.required(), copy: cents.required() });
 
 export const policySchema = Joi.object<Policy>({
   version: Joi.string().required(),
-  wait: Joi.object({ thisWeekDays: days.required(), twoWeeksDays: days.required(), unlikelyBelow: Joi.number().min(0).max(1).required() }).required(),
-  holidays: Joi.array().items(Joi.object({ from: isoDay.required(), to: isoDay.required(), name: Joi.string().required() })).required(),
-  shelf: Joi.object({ fetchMinutes: days.required(), lastEntryMinutes: days.required(), overdueGraceDays: days.required(), queueLoanDays: days.required() }).required(),
+  wait: Joi.object({
+    thisWeekDays: days.required(),
+    twoWeeksDays: days.required(),
+    unlikelyBelow: Joi.number().min(0).max(1).required(),
+  }).required(),
+  holidays: Joi.array()
+    .items(Joi.object({ from: isoDay.required(), to: isoDay.required(), name: Joi.string().required() }))
+    .required(),
+  shelf: Joi.object({
+    fetchMinutes: days.required(),
+    lastEntryMinutes: days.required(),
+    overdueGraceDays: days.required(),
+    queueLoanDays: days.required(),
+  }).required(),
   transfer: Joi.object({ ...spread, cutoff: clock.required() }).required(),
   post: Joi.object(spread).required(),
   scanDesk: Joi.object({ ...spread, sentAt: clock.required() }).required(),
@@ -42,7 +53,9 @@ export const policySchema = Joi.object<Policy>({
     post: cents.required(),
     subsidy: Joi.object({ undergraduate: service, postgraduate: service, distance: service, staff: service }).required(),
   }).required(),
-  kindsNeverLent: Joi.array().items(Joi.string().valid(...KIND_LIST)).required(),
+  kindsNeverLent: Joi.array()
+    .items(Joi.string().valid(...KIND_LIST))
+    .required(),
 });
 
 /** Returns the policy, or a message that names the rule at fault. */

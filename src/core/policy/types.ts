@@ -1,6 +1,7 @@
 /** The library's rules and its surroundings, as data. Read from one validated file; nothing here is decided in code. */
-import type { CampusId, JournalId, PartnerId, ProviderId } from '../bibliography/record';
+
 import type { Kind } from '../bibliography/kinds';
+import type { CampusId, JournalId, PartnerId, ProviderId } from '../bibliography/record';
 
 /** Working days to the median and to the 90th percentile. */
 export interface Spread {
@@ -74,7 +75,12 @@ export interface Policy {
   readonly version: string;
   readonly wait: { readonly thisWeekDays: number; readonly twoWeeksDays: number; readonly unlikelyBelow: number };
   readonly holidays: readonly Closing[];
-  readonly shelf: { readonly fetchMinutes: number; readonly lastEntryMinutes: number; readonly overdueGraceDays: number; readonly queueLoanDays: number };
+  readonly shelf: {
+    readonly fetchMinutes: number;
+    readonly lastEntryMinutes: number;
+    readonly overdueGraceDays: number;
+    readonly queueLoanDays: number;
+  };
   readonly transfer: Spread & { readonly cutoff: string };
   readonly post: Spread;
   readonly scanDesk: Spread & { readonly sentAt: string };

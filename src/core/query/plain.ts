@@ -2,6 +2,7 @@
  * The plain syntax: words are joined by AND without asking; "phrases", OR, NOT or -, brackets, `field:` and a `*` at a
  * word's end work. Nothing is refused: what is broken is repaired and the repair is told in a note.
  */
+import { readIsbn } from '../bibliography/identifiers';
 import { type Field, join, type QueryNode } from './tree';
 
 export interface QueryNote {
@@ -14,7 +15,19 @@ export interface PlainQuery {
 }
 
 export const MAX_WORDS = 64;
-const FIELD_NAMES: Readonly<Record<string, Field>> = { title: 'title', by: 'person', person: 'person', subject: 'subject', in: 'container', text: 'text', publisher: 'other', series: 'other', isbn: 'other', issn: 'other', doi: 'other' };
+const FIELD_NAMES: Readonly<Record<string, Field>> = {
+  title: 'title',
+  by: 'person',
+  person: 'person',
+  subject: 'subject',
+  in: 'container',
+  text: 'text',
+  publisher: 'other',
+  series: 'other',
+  isbn: 'other',
+  issn: 'other',
+  doi: 'other',
+};
 
 type Token =
   | { t: 'word'; text: string; field?: Field }
@@ -53,7 +66,11 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
       const end = body.indexOf('"', 1);
       if (end < 0) note('unclosed-quote', 'A quotation mark was not closed; the phrase runs to the end.');
       const phrase = body.slice(1, end < 0 ? undefined : end);
-      const taken = phrase.split(/\s+/).filter(Boolean).slice(0, MAX_WORDS - words).join(' ');
+      const taken = phrase
+        .split(/\s+/)
+        .filter(Boolean)
+        .slice(0, MAX_WORDS - words)
+        .join(' ');
       words += taken.split(' ').length;
       if (taken) tokens.push({ t: 'phrase', text: taken, field });
       i += end < 0 ? body.length : end + 1;
@@ -88,6 +105,9 @@ export function readPlain(input: string): PlainQuery {
   const leaf = (token: Extract<Token, { t: 'word' | 'phrase' }>): QueryNode => {
     const field = token.field ? { field: token.field } : {};
     if (token.t === 'phrase') return { op: 'phrase', text: token.text, ...field };
+    // Hyphens in an ISBN are decoration; the index has its thirteen digits.
+    const isbn = readIsbn(token.text);
+    if (isbn) return { op: 'word', text: isbn, ...field };
     const prefix = token.text.length > 2 && token.text.endsWith('*');
     return { op: 'word', text: prefix ? token.text.slice(0, -1) : token.text, ...field, ...(prefix ? { prefix } : {}) };
   };
@@ -101,7 +121,7 @@ export function readPlain(input: string): PlainQuery {
       return of && { op: 'not', of };
     }
     if (token.t === '(') {
-      const inner = either();
+      const inner = either(true);
       if (tokens[at]?.t === ')') at++;
       else note('unclosed-bracket', 'A bracket was not closed; it runs to the end.');
       return inner;
@@ -110,9 +130,9 @@ export function readPlain(input: string): PlainQuery {
     else note('dangling', `${token.t.toUpperCase()} stood where a word was expected and was passed over.`);
     return factor();
   };
-  const both = (depth: number): QueryNode => {
+  const both = (inside: boolean): QueryNode => {
     const parts: QueryNode[] = [];
-    while (at < tokens.length && tokens[at]?.t !== 'or' && !(depth > 0 && tokens[at]?.t === ')')) {
+    while (at < tokens.length && tokens[at]?.t !== 'or' && !(inside && tokens[at]?.t === ')')) {
       if (tokens[at]?.t === 'and') {
         at++;
         continue;
@@ -122,28 +142,16 @@ export function readPlain(input: string): PlainQuery {
     }
     return join('and', parts);
   };
-  let depth = 0;
-  function either(): QueryNode {
-    depth++;
-    const parts = [both(depth)];
+  function either(inside: boolean): QueryNode {
+    const parts = [both(inside)];
     while (tokens[at]?.t === 'or') {
       at++;
-      const next = both(depth);
-      if (next.op === 'everything') note('dangling', 'OR stood where a word was expected and was passed over.');
-      parts.push(next);
+      parts.push(both(inside));
     }
-    depth--;
+    if (parts.length > 1 && parts.some((p) => p.op === 'everything'))
+      note('dangling', 'OR stood where a word was expected and was passed over.');
     return join('or', parts);
   }
 
-  const parts: QueryNode[] = [];
-  while (at < tokens.length) {
-    const or: QueryNode[] = [both(0)];
-    while (tokens[at]?.t === 'or') {
-      at++;
-      or.push(both(0));
-    }
-    parts.push(join('or', or));
-  }
-  return { tree: join('and', parts), notes };
+  return { tree: either(false), notes };
 }

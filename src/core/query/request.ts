@@ -5,12 +5,30 @@
 import { REACHES, type Reach } from '../access/summary';
 import { type DayNumber, isoDay, parseDay } from '../time';
 
-export const GROUPS = ['kind', 'language', 'peer', 'subject', 'person', 'journal', 'place', 'carrier', 'audience', 'source', 'wait'] as const;
+export const GROUPS = [
+  'kind',
+  'language',
+  'peer',
+  'subject',
+  'person',
+  'journal',
+  'place',
+  'carrier',
+  'audience',
+  'source',
+  'wait',
+] as const;
 export type Group = (typeof GROUPS)[number];
 export const isGroup = (text: string): text is Group => (GROUPS as readonly string[]).includes(text);
 export const SORTS = ['match', 'newest', 'oldest', 'title', 'soonest'] as const;
 export type Sort = (typeof SORTS)[number];
-export const SORT_LABEL: Record<Sort, string> = { match: 'Best match first', newest: 'Newest first', oldest: 'Oldest first', title: 'By title', soonest: 'Soonest to read first' };
+export const SORT_LABEL: Record<Sort, string> = {
+  match: 'Best match first',
+  newest: 'Newest first',
+  oldest: 'Oldest first',
+  title: 'By title',
+  soonest: 'Soonest to read first',
+};
 
 export type Choices = Readonly<Partial<Record<Group, readonly string[]>>>;
 export interface SearchRequest {
@@ -25,10 +43,20 @@ export interface SearchRequest {
 }
 
 /** News is left out until it is let in: a condition like any other, seen in the sentence and removed with one gesture. */
-export const NEW_SEARCH: SearchRequest = { q: '', reach: 'index', keep: {}, drop: { kind: ['newspaper-article'] }, from: null, to: null, sort: 'match', needBy: null };
+export const NEW_SEARCH: SearchRequest = {
+  q: '',
+  reach: 'index',
+  keep: {},
+  drop: { kind: ['newspaper-article'] },
+  from: null,
+  to: null,
+  sort: 'match',
+  needBy: null,
+};
 
 const year = (text: string | null): number | null => (text && /^\d{4}$/.test(text) ? Number(text) : null);
-const oneOf = <T extends string>(list: readonly T[], text: string | null, otherwise: T): T => ((list as readonly (string | null)[]).includes(text) ? (text as T) : otherwise);
+const oneOf = <T extends string>(list: readonly T[], text: string | null, otherwise: T): T =>
+  (list as readonly (string | null)[]).includes(text) ? (text as T) : otherwise;
 
 /** Reads an address's parameters. Unknown or broken ones fall back to "no condition"; the endpoint refuses them, the view doesn't. */
 export function readRequest(params: URLSearchParams): SearchRequest {
@@ -57,7 +85,10 @@ export function printRequest(r: SearchRequest): URLSearchParams {
   const params = new URLSearchParams();
   params.set('q', r.q);
   if (r.reach !== 'index') params.set('reach', r.reach);
-  for (const [prefix, choices] of [['keep', r.keep], ['drop', r.drop]] as const) {
+  for (const [prefix, choices] of [
+    ['keep', r.keep],
+    ['drop', r.drop],
+  ] as const) {
     for (const group of GROUPS) for (const value of choices[group] ?? []) params.append(`${prefix}.${group}`, value);
   }
   if (r.from !== null) params.set('from', String(r.from));

@@ -1,7 +1,8 @@
 /** The search sentence: the whole search in plain English, in parts, each of which a view may turn into a control. */
-import { CARRIERS, isKind, KINDS, languageLabel } from '../bibliography/kinds';
-import { WAIT_LABEL, type WaitClass } from '../access/times';
+
 import type { Reach } from '../access/summary';
+import { WAIT_LABEL, type WaitClass } from '../access/times';
+import { CARRIERS, isKind, KINDS, languageLabel } from '../bibliography/kinds';
 import type { Group, SearchRequest } from './request';
 
 export type SentenceControl = 'kind' | 'peer' | 'years' | 'language' | 'reach' | 'other';
@@ -36,7 +37,10 @@ export function valueLabel(group: Group, value: string): string {
 function peerText(keep: readonly string[]): string {
   if (!keep.length || keep.length === 3) return 'peer-reviewed or not';
   if (keep.includes('reviewed')) return keep.includes('not-known') ? 'peer-reviewed or not known' : 'peer-reviewed';
-  return list(keep.map((k) => k.replaceAll('-', ' ')), 'or');
+  return list(
+    keep.map((k) => k.replaceAll('-', ' ')),
+    'or',
+  );
 }
 
 /** The parts in reading order; joined by the given text they make one English sentence. */
@@ -50,14 +54,40 @@ export function sentenceParts(r: SearchRequest): SentencePart[] {
   if (r.q.trim()) parts.push({ text: r.q.trim().length > 80 ? `${r.q.trim().slice(0, 79)}…` : r.q.trim() });
   parts.push({ text: ', ' }, { text: peerText(r.keep.peer ?? []), control: 'peer' }, { text: ', from ' });
   parts.push({
-    text: r.from === null && r.to === null ? 'any year' : r.to === null ? `${r.from} to now` : r.from === null ? `the start to ${r.to}` : r.from === r.to ? String(r.from) : `${r.from} to ${r.to}`,
+    text:
+      r.from === null && r.to === null
+        ? 'any year'
+        : r.to === null
+          ? `${r.from} to now`
+          : r.from === null
+            ? `the start to ${r.to}`
+            : r.from === r.to
+              ? String(r.from)
+              : `${r.from} to ${r.to}`,
     control: 'years',
   });
-  parts.push({ text: ', in ' }, { text: r.keep.language?.length ? list(r.keep.language.map(languageLabel), 'or') : 'any language', control: 'language' });
-  for (const [choices, word] of [[r.keep, ''], [r.drop, 'not ']] as const) {
+  parts.push(
+    { text: ', in ' },
+    { text: r.keep.language?.length ? list(r.keep.language.map(languageLabel), 'or') : 'any language', control: 'language' },
+  );
+  for (const [choices, word] of [
+    [r.keep, ''],
+    [r.drop, 'not '],
+  ] as const) {
     for (const group of ['subject', 'person', 'journal', 'place', 'carrier', 'audience', 'source', 'wait'] as const) {
       for (const value of choices[group] ?? []) {
-        const lead = group === 'subject' ? 'on ' : group === 'person' ? 'by ' : group === 'wait' ? 'readable ' : group === 'place' ? 'at ' : group === 'journal' ? 'in ' : '';
+        const lead =
+          group === 'subject'
+            ? 'on '
+            : group === 'person'
+              ? 'by '
+              : group === 'wait'
+                ? 'readable '
+                : group === 'place'
+                  ? 'at '
+                  : group === 'journal'
+                    ? 'in '
+                    : '';
         parts.push({ text: ', ' }, { text: `${word}${lead}${valueLabel(group, value)}`, control: 'other', choice: { group, value } });
       }
     }
@@ -67,4 +97,7 @@ export function sentenceParts(r: SearchRequest): SentencePart[] {
   return parts;
 }
 
-export const sentence = (r: SearchRequest): string => sentenceParts(r).map((p) => p.text).join('');
+export const sentence = (r: SearchRequest): string =>
+  sentenceParts(r)
+    .map((p) => p.text)
+    .join('');

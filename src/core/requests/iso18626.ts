@@ -7,7 +7,20 @@ import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import type { Slip } from './slip';
 
 const NAMESPACE = 'http://illtransactions.org/2013/iso18626';
-export const STATUSES = ['RequestReceived', 'ExpectToSupply', 'WillSupply', 'Loaned', 'Overdue', 'Recalled', 'RetryPossible', 'Unfilled', 'CopyCompleted', 'LoanCompleted', 'CompletedWithoutReturn', 'Cancelled'] as const;
+export const STATUSES = [
+  'RequestReceived',
+  'ExpectToSupply',
+  'WillSupply',
+  'Loaned',
+  'Overdue',
+  'Recalled',
+  'RetryPossible',
+  'Unfilled',
+  'CopyCompleted',
+  'LoanCompleted',
+  'CompletedWithoutReturn',
+  'Cancelled',
+] as const;
 export type IsoStatus = (typeof STATUSES)[number];
 export type IsoReason = 'RequestResponse' | 'StatusChange' | 'Notification' | 'CancelResponse';
 
@@ -48,12 +61,19 @@ export interface IsoSupplyingMessage {
 }
 
 const builder = new XMLBuilder({ ignoreAttributes: false, format: true, suppressEmptyNode: false });
-const parser = new XMLParser({ ignoreAttributes: false, parseTagValue: false, parseAttributeValue: false, trimValues: true, processEntities: { enabled: true, maxTotalExpansions: 100_000, maxExpandedLength: 1_000_000 } });
+const parser = new XMLParser({
+  ignoreAttributes: false,
+  parseTagValue: false,
+  parseAttributeValue: false,
+  trimValues: true,
+  processEntities: { enabled: true, maxTotalExpansions: 100_000, maxExpandedLength: 1_000_000 },
+});
 const agency = (value: string) => ({ agencyIdType: 'ISIL', agencyIdValue: value });
 /** XML 1.0 cannot carry control characters; they are dropped rather than refused. */
 // biome-ignore lint/suspicious/noControlCharactersInRegex: these are the characters XML 1.0 section 2.2 leaves out
 const clean = (text: string): string => text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '');
-const whole = (body: object): string => `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({ ISO18626Message: { '@_xmlns': NAMESPACE, '@_version': '1.2', ...body } })}`;
+const whole = (body: object): string =>
+  `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({ ISO18626Message: { '@_xmlns': NAMESPACE, '@_version': '1.2', ...body } })}`;
 const given = (o: Record<string, string | undefined>): Record<string, string> =>
   Object.fromEntries(Object.entries(o).flatMap(([k, v]) => (v ? [[k, clean(v)]] : [])));
 
@@ -63,7 +83,12 @@ export function requestFor(slip: Slip, requestingAgency: string, now: string): s
   const chapter = slip.wanted === 'chapter' && item.kind !== 'chapter';
   return whole({
     request: {
-      header: { supplyingAgencyId: agency(`LGD:${slip.from}`), requestingAgencyId: agency(requestingAgency), timestamp: now, requestingAgencyRequestId: slip.id },
+      header: {
+        supplyingAgencyId: agency(`LGD:${slip.from}`),
+        requestingAgencyId: agency(requestingAgency),
+        timestamp: now,
+        requestingAgencyRequestId: slip.id,
+      },
       bibliographicInfo: given({
         supplierUniqueRecordId: slip.record,
         title: chapter || item.kind === 'chapter' ? item.container || item.title : item.title,
@@ -87,7 +112,15 @@ export function requestFor(slip: Slip, requestingAgency: string, now: string): s
         note: slip.note,
       }),
       supplierInfo: { supplierCode: agency(`LGD:${slip.from}`), callNumber: '', summaryHoldings: slip.route },
-      requestedDeliveryInfo: { sortOrder: '1', address: { electronicAddress: { electronicAddressType: slip.delivery.to === 'email' ? 'Email' : 'PickupLocation', electronicAddressData: slip.delivery.to === 'pickup' ? slip.delivery.campus : slip.delivery.to } } },
+      requestedDeliveryInfo: {
+        sortOrder: '1',
+        address: {
+          electronicAddress: {
+            electronicAddressType: slip.delivery.to === 'email' ? 'Email' : 'PickupLocation',
+            electronicAddressData: slip.delivery.to === 'pickup' ? slip.delivery.campus : slip.delivery.to,
+          },
+        },
+      },
       billingInfo: given({ maximumCosts: slip.limit }),
     },
   });
@@ -119,14 +152,23 @@ export function readRequest(xml: string): IsoRequest | { problem: string } {
   const b = (...p: string[]) => at(r, 'bibliographicInfo', ...p);
   const s = (...p: string[]) => at(r, 'serviceInfo', ...p);
   return {
-    requestId, timestamp,
+    requestId,
+    timestamp,
     requestingAgency: at(r, 'header', 'requestingAgencyId', 'agencyIdValue'),
     supplyingAgency: at(r, 'header', 'supplyingAgencyId', 'agencyIdValue'),
-    record: b('supplierUniqueRecordId'), title: b('titleOfComponent') || b('title'), author: b('author'), container: b('seriesTitle'), volume: b('volume'), issue: b('issue'), pages: b('pagesRequested'),
+    record: b('supplierUniqueRecordId'),
+    title: b('titleOfComponent') || b('title'),
+    author: b('author'),
+    container: b('seriesTitle'),
+    volume: b('volume'),
+    issue: b('issue'),
+    pages: b('pagesRequested'),
     year: at(r, 'publicationInfo', 'publicationDate'),
     serviceType: service,
     serviceLevel: s('serviceLevel') === 'Express' ? 'Express' : 'Standard',
-    needBefore: s('needBeforeDate'), copyright: s('copyrightCompliance'), note: s('note'),
+    needBefore: s('needBeforeDate'),
+    copyright: s('copyrightCompliance'),
+    note: s('note'),
     maximumCosts: at(r, 'billingInfo', 'maximumCosts'),
     route: at(r, 'supplierInfo', 'summaryHoldings'),
     from: at(r, 'supplierInfo', 'supplierCode', 'agencyIdValue').replace(/^LGD:/, ''),
@@ -137,17 +179,31 @@ export function readRequest(xml: string): IsoRequest | { problem: string } {
 export const confirmationFor = (r: IsoRequest, now: string): string =>
   whole({
     requestConfirmation: {
-      confirmationHeader: { supplyingAgencyId: agency(r.supplyingAgency), requestingAgencyId: agency(r.requestingAgency), timestamp: now, requestingAgencyRequestId: r.requestId, timestampReceived: now, messageStatus: 'OK' },
+      confirmationHeader: {
+        supplyingAgencyId: agency(r.supplyingAgency),
+        requestingAgencyId: agency(r.requestingAgency),
+        timestamp: now,
+        requestingAgencyRequestId: r.requestId,
+        timestampReceived: now,
+        messageStatus: 'OK',
+      },
     },
   });
 
 export const supplyingMessage = (m: IsoSupplyingMessage, requestingAgency: string): string =>
   whole({
     supplyingAgencyMessage: {
-      header: { supplyingAgencyId: agency(m.supplyingAgency), requestingAgencyId: agency(requestingAgency), timestamp: m.timestamp, requestingAgencyRequestId: m.requestId },
+      header: {
+        supplyingAgencyId: agency(m.supplyingAgency),
+        requestingAgencyId: agency(requestingAgency),
+        timestamp: m.timestamp,
+        requestingAgencyRequestId: m.requestId,
+      },
       messageInfo: given({ reasonForMessage: m.reason, note: m.note }),
       statusInfo: given({ status: m.status, expectedDeliveryDate: m.expected, lastChange: m.timestamp }),
-      ...(m.supplierName || m.url ? { deliveryInfo: given({ dateSent: m.timestamp, sentVia: m.url ? 'URL' : 'Mail', itemId: m.url, deliveredBy: m.supplierName }) } : {}),
+      ...(m.supplierName || m.url
+        ? { deliveryInfo: given({ dateSent: m.timestamp, sentVia: m.url ? 'URL' : 'Mail', itemId: m.url, deliveredBy: m.supplierName }) }
+        : {}),
     },
   });
 

@@ -23,7 +23,18 @@ const AFTER: Record<IsoStatus, SlipState | null> = {
   Overdue: null,
   Recalled: null,
 };
-const RANK: Record<SlipState, number> = { draft: 0, outgoing: 1, sent: 2, sourcing: 3, preparing: 4, 'on-its-way': 5, ready: 6, 'not-supplied': 7, withdrawn: 7, finished: 8 };
+const RANK: Record<SlipState, number> = {
+  draft: 0,
+  outgoing: 1,
+  sent: 2,
+  sourcing: 3,
+  preparing: 4,
+  'on-its-way': 5,
+  ready: 6,
+  'not-supplied': 7,
+  withdrawn: 7,
+  finished: 8,
+};
 
 const messageId = (m: { timestamp: string; status: string; note: string }): string => `${m.timestamp}|${m.status}|${m.note}`;
 
@@ -37,7 +48,14 @@ export function applyMessage(slip: Slip, m: IsoSupplyingMessage): Slip {
   const moves = next !== null && RANK[next] > RANK[slip.state];
   const state = moves ? next : slip.state;
   const ended = moves && (state === 'not-supplied' || state === 'withdrawn') ? m.timestamp : slip.ended;
-  return { ...slip, messages, state, ended, changed: m.timestamp > slip.changed ? m.timestamp : slip.changed, file: m.status === 'CopyCompleted' && m.url ? m.url : slip.file };
+  return {
+    ...slip,
+    messages,
+    state,
+    ended,
+    changed: m.timestamp > slip.changed ? m.timestamp : slip.changed,
+    file: m.status === 'CopyCompleted' && m.url ? m.url : slip.file,
+  };
 }
 
 export function applyArrival(slip: Slip, notice: ArrivalNotice): Slip {
@@ -48,11 +66,19 @@ export function applyArrival(slip: Slip, notice: ArrivalNotice): Slip {
 }
 
 /** Puts a finished draft into Outgoing, with what was promised at that moment. */
-export const putInOutgoing = (slip: Slip, promised: Promised, now: string): Slip => ({ ...slip, state: 'outgoing', promised, changed: now });
+export const putInOutgoing = (slip: Slip, promised: Promised, now: string): Slip => ({
+  ...slip,
+  state: 'outgoing',
+  promised,
+  changed: now,
+});
 export const markSent = (slip: Slip, now: string): Slip => ({ ...slip, state: 'sent', sent: slip.sent ?? now, changed: now });
 /** Back to the editor, as long as it has not left. */
-export const backToDraft = (slip: Slip, now: string): Slip => (slip.state === 'outgoing' ? { ...slip, state: 'draft', changed: now } : slip);
+export const backToDraft = (slip: Slip, now: string): Slip =>
+  slip.state === 'outgoing' ? { ...slip, state: 'draft', changed: now } : slip;
 /** A slip can be withdrawn until someone has started on it. */
 export const canWithdraw = (slip: Slip): boolean => slip.state === 'outgoing' || slip.state === 'sent' || slip.state === 'sourcing';
-export const withdraw = (slip: Slip, now: string): Slip => (canWithdraw(slip) ? { ...slip, state: 'withdrawn', ended: now, changed: now } : slip);
-export const finish = (slip: Slip, now: string): Slip => (slip.state === 'ready' ? { ...slip, state: 'finished', ended: now, changed: now } : slip);
+export const withdraw = (slip: Slip, now: string): Slip =>
+  canWithdraw(slip) ? { ...slip, state: 'withdrawn', ended: now, changed: now } : slip;
+export const finish = (slip: Slip, now: string): Slip =>
+  slip.state === 'ready' ? { ...slip, state: 'finished', ended: now, changed: now } : slip;

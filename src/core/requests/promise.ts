@@ -61,13 +61,20 @@ export function rulesFor(slip: Slip, item: AccessItem, library: Library, at: Min
     } else rules.push({ weight: 'note', text: 'A loan lends you the volume itself; it goes back by its due date.' });
     return rules;
   }
-  if (slip.speed === 'fast') rules.push({ weight: 'royalty', text: 'The fastest service is outside the private-study exception: a royalty is due.' });
+  if (slip.speed === 'fast')
+    rules.push({ weight: 'royalty', text: 'The fastest service is outside the private-study exception: a royalty is due.' });
   if (slip.wanted === 'article') {
     if (history.sameIssue >= copyright.articlesPerIssue) {
-      rules.push({ weight: 'royalty', text: `You already have ${history.sameIssue} from this issue; one is free for private study, a royalty is due on the next.` });
+      rules.push({
+        weight: 'royalty',
+        text: `You already have ${history.sameIssue} from this issue; one is free for private study, a royalty is due on the next.`,
+      });
     }
     if (year !== null && yearOf(dayOf(at)) - year < copyright.recentYears && history.journalThisYear >= copyright.copiesPerJournalYear) {
-      rules.push({ weight: 'royalty', text: `More than ${copyright.copiesPerJournalYear} recent articles from this journal this year: a royalty is due.` });
+      rules.push({
+        weight: 'royalty',
+        text: `More than ${copyright.copiesPerJournalYear} recent articles from this journal this year: a royalty is due.`,
+      });
     }
     if (!rules.length) rules.push({ weight: 'note', text: 'One article from an issue, for private study: no royalty.' });
     return rules;
@@ -76,22 +83,42 @@ export function rulesFor(slip: Slip, item: AccessItem, library: Library, at: Min
   const all = Number(slip.item.totalPages) || null;
   const named = slip.item.kind === 'chapter' || slip.item.chapter.trim() !== '';
   const share = asked && all ? asked / all : null;
-  if (asked && all && asked > all) rules.push({ weight: 'refuse', text: `The book has ${all} pages and ${asked} are asked for: check the pages.` });
-  else if (share !== null && share > 0.5) rules.push({ weight: 'refuse', text: `${asked} of ${all} pages is more than half the book: that is not copied. Borrow the volume.` });
-  else if (history.sameBookCopies >= copyright.chaptersPerBook) rules.push({ weight: 'royalty', text: 'You already have a chapter of this book; a royalty is due on the next.' });
+  if (asked && all && asked > all)
+    rules.push({ weight: 'refuse', text: `The book has ${all} pages and ${asked} are asked for: check the pages.` });
+  else if (share !== null && share > 0.5)
+    rules.push({ weight: 'refuse', text: `${asked} of ${all} pages is more than half the book: that is not copied. Borrow the volume.` });
+  else if (history.sameBookCopies >= copyright.chaptersPerBook)
+    rules.push({ weight: 'royalty', text: 'You already have a chapter of this book; a royalty is due on the next.' });
   else if (!named && share !== null && share > copyright.shareOfPages) {
-    rules.push({ weight: 'royalty', text: `${asked} of ${all} pages is over ${Math.round(copyright.shareOfPages * 100)} %, and no chapter is named: a royalty is due.` });
-  } else rules.push({ weight: 'note', text: named ? 'Within one chapter, for private study: no royalty.' : `Up to ${Math.round(copyright.shareOfPages * 100)} % of the pages, for private study: no royalty.` });
+    rules.push({
+      weight: 'royalty',
+      text: `${asked} of ${all} pages is over ${Math.round(copyright.shareOfPages * 100)} %, and no chapter is named: a royalty is due.`,
+    });
+  } else
+    rules.push({
+      weight: 'note',
+      text: named
+        ? 'Within one chapter, for private study: no royalty.'
+        : `Up to ${Math.round(copyright.shareOfPages * 100)} % of the pages, for private study: no royalty.`,
+    });
   return rules;
 }
 
-const slipWays = (ways: readonly Way[]) => ways.flatMap((way) => (way.action.do === 'slip' && way.ready ? [{ way, route: way.action.route, from: way.action.from }] : []));
+const slipWays = (ways: readonly Way[]) =>
+  ways.flatMap((way) => (way.action.do === 'slip' && way.ready ? [{ way, route: way.action.route, from: way.action.from }] : []));
 
 /**
  * Computes the promise for a slip as it stands. If its route is not open for what is now wanted (a loan turned into a
  * chapter), the soonest route that is takes its place, and the answer says so by naming it.
  */
-export function promiseFor(slip: Slip, whole: AccessItem, library: Library, situation: ReaderSituation, at: Minutes, history: CopyHistory = NO_HISTORY): SlipPromise {
+export function promiseFor(
+  slip: Slip,
+  whole: AccessItem,
+  library: Library,
+  situation: ReaderSituation,
+  at: Minutes,
+  history: CopyHistory = NO_HISTORY,
+): SlipPromise {
   const item = wantedItem(whole, slip.wanted);
   const needBy = parseDay(slip.needBy);
   const { ways } = waysToRead(item, library, situation, at, needBy);
@@ -107,17 +134,31 @@ export function promiseFor(slip: Slip, whole: AccessItem, library: Library, situ
   const lending = route === 'ill-loan' || route === 'ill-copy';
   const plan = lending ? lendingFor(item, library, hurried) : null;
 
-  let ready = chosen?.way.ready ? { median: parseLocal(chosen.way.ready.median) as Minutes, likely: parseLocal(chosen.way.ready.likely) as Minutes } : null;
+  let ready = chosen?.way.ready
+    ? { median: parseLocal(chosen.way.ready.median) as Minutes, likely: parseLocal(chosen.way.ready.likely) as Minutes }
+    : null;
   if (plan?.asked.length) ready = timesFor(library, situation, at).lending(plan.days, plan.service);
   const { label, sub } = waitLabel(ready, at, library, lending);
-  if (!chosen) rules.push({ weight: 'refuse', text: slip.wanted === 'loan' ? 'Nobody we can ask lends this volume.' : 'Nobody we can ask supplies a copy of this.' });
+  if (!chosen)
+    rules.push({
+      weight: 'refuse',
+      text: slip.wanted === 'loan' ? 'Nobody we can ask lends this volume.' : 'Nobody we can ask supplies a copy of this.',
+    });
   const limit = limitOf(slip);
-  if (limit !== null && Number.isFinite(limit) && total > limit) rules.push({ weight: 'refuse', text: 'The price is over the limit you set.' });
-  if (verdictOf(ready, needBy) === 'too-late' && needBy !== null) rules.push({ weight: 'note', text: `It would come after ${dayText(needBy, dayOf(at))}, when you need it.` });
+  if (limit !== null && Number.isFinite(limit) && total > limit)
+    rules.push({ weight: 'refuse', text: 'The price is over the limit you set.' });
+  if (verdictOf(ready, needBy) === 'too-late' && needBy !== null)
+    rules.push({ weight: 'note', text: `It would come after ${dayText(needBy, dayOf(at))}, when you need it.` });
 
   const quicker = waysToRead(whole, library, situation, at, needBy).best;
-  const isBetter = quicker?.ready && (!ready || (parseLocal(quicker.ready.median) as Minutes) < ready.median) && quicker.action.do !== 'slip';
-  const slower = quicker?.action.do === 'slip' && ready && quicker.ready && (parseLocal(quicker.ready.median) as Minutes) < ready.median && quicker.action.route !== route;
+  const isBetter =
+    quicker?.ready && (!ready || (parseLocal(quicker.ready.median) as Minutes) < ready.median) && quicker.action.do !== 'slip';
+  const slower =
+    quicker?.action.do === 'slip' &&
+    ready &&
+    quicker.ready &&
+    (parseLocal(quicker.ready.median) as Minutes) < ready.median &&
+    quicker.action.route !== route;
   return {
     route,
     from,
@@ -129,7 +170,12 @@ export function promiseFor(slip: Slip, whole: AccessItem, library: Library, situ
     chance: plan ? plan.chance : (chosen?.way.chance ?? 0),
     lines,
     total,
-    asked: plan?.asked.map((a) => ({ name: a.lender.name, cumulative: a.cumulative, days: plan.service === 'copy' ? a.lender.copyDays.median : a.lender.loanDays.median })) ?? [],
+    asked:
+      plan?.asked.map((a) => ({
+        name: a.lender.name,
+        cumulative: a.cumulative,
+        days: plan.service === 'copy' ? a.lender.copyDays.median : a.lender.loanDays.median,
+      })) ?? [],
     owners: plan ? ownersLine(plan) : null,
     rules,
     canHurry: canHurry(route),

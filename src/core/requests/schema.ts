@@ -1,29 +1,53 @@
 /** What a slip must look like before it is sent: one Joi schema, used by the editor and by the server alike. */
 import Joi from 'joi';
-import { KIND_LIST } from '../bibliography/kinds';
 import { readIsbn, readIssn } from '../bibliography/identifiers';
+import { KIND_LIST } from '../bibliography/kinds';
 import type { ReaderSituation } from '../policy/types';
 import { parseDay } from '../time';
 import type { Slip } from './slip';
 
 const text = (label: string, max = 500) => Joi.string().allow('').max(max).label(label);
 const needed = (label: string, hint: string, max = 1000) =>
-  Joi.string().trim().min(1).max(max).required().label(label).messages({ 'string.empty': `${label} is missing: ${hint}`, 'string.min': `${label} is missing: ${hint}`, 'string.max': `${label} is longer than ${max} characters: shorten it.` });
+  Joi.string()
+    .trim()
+    .min(1)
+    .max(max)
+    .required()
+    .label(label)
+    .messages({
+      'string.empty': `${label} is missing: ${hint}`,
+      'string.min': `${label} is missing: ${hint}`,
+      'string.max': `${label} is longer than ${max} characters: shorten it.`,
+    });
 const number = (label: string, read: (s: string) => string | null, hint: string) =>
-  text(label, 40).custom((value: string, helpers) => (value === '' || value.split(/[;,]\s*/).every((v) => read(v)) ? value : helpers.error('number.bad'))).messages({ 'number.bad': `${label} ${hint}` });
+  text(label, 40)
+    .custom((value: string, helpers) =>
+      value === '' || value.split(/[;,]\s*/).every((v) => read(v)) ? value : helpers.error('number.bad'),
+    )
+    .messages({ 'number.bad': `${label} ${hint}` });
 
 const isDay = (label: string) =>
-  Joi.string().allow('').custom((value: string, helpers) => (value === '' || parseDay(value) !== null ? value : helpers.error('day.bad'))).messages({ 'day.bad': `${label} is not a day: write it as 2026-11-13.` }).label(label);
+  Joi.string()
+    .allow('')
+    .custom((value: string, helpers) => (value === '' || parseDay(value) !== null ? value : helpers.error('day.bad')))
+    .messages({ 'day.bad': `${label} is not a day: write it as 2026-11-13.` })
+    .label(label);
 
 const item = Joi.object({
-  kind: Joi.string().valid(...KIND_LIST).required(),
+  kind: Joi.string()
+    .valid(...KIND_LIST)
+    .required(),
   title: needed('Title', 'say what it is called.', 2000),
   author: text('Author', 4000),
   container: text('In', 2000),
   volume: text('Volume', 60),
   issue: text('Issue', 60),
   pages: text('Pages', 60),
-  year: Joi.string().allow('').pattern(/^\d{4}$/).label('Year').messages({ 'string.pattern.base': 'Year is not a year: write four digits, like 2017.' }),
+  year: Joi.string()
+    .allow('')
+    .pattern(/^\d{4}$/)
+    .label('Year')
+    .messages({ 'string.pattern.base': 'Year is not a year: write four digits, like 2017.' }),
   publisher: text('Publisher'),
   edition: text('Edition', 200),
   isbn: number('ISBN', readIsbn, 'has a wrong digit: check it against the back of the title page.'),
@@ -34,7 +58,9 @@ const item = Joi.object({
 });
 
 export const slipSchema = Joi.object<Slip>({
-  id: Joi.string().pattern(/^[A-Za-z0-9-]{6,60}$/).required(),
+  id: Joi.string()
+    .pattern(/^[A-Za-z0-9-]{6,60}$/)
+    .required(),
   reader: Joi.string().max(60).required(),
   record: Joi.string().max(100).required(),
   wanted: Joi.string().valid('loan', 'article', 'chapter').required(),
@@ -43,12 +69,23 @@ export const slipSchema = Joi.object<Slip>({
   item: item.required(),
   delivery: Joi.alternatives(
     Joi.object({ to: Joi.string().valid('pickup').required(), campus: Joi.string().max(60).required() }),
-    Joi.object({ to: Joi.string().valid('email').required(), email: Joi.string().email({ tlds: false }).max(200).required().label('E-mail').messages({ 'string.email': 'E-mail is not an address: it looks like name@place.example.', 'string.empty': 'E-mail is missing: the file is sent there.' }) }),
+    Joi.object({
+      to: Joi.string().valid('email').required(),
+      email: Joi.string().email({ tlds: false }).max(200).required().label('E-mail').messages({
+        'string.email': 'E-mail is not an address: it looks like name@place.example.',
+        'string.empty': 'E-mail is missing: the file is sent there.',
+      }),
+    }),
     Joi.object({ to: Joi.string().valid('post').required(), address: needed('Address', 'the parcel is sent there.', 500) }),
   ).required(),
   needBy: isDay('Need by').required(),
   speed: Joi.string().valid('standard', 'fast').required(),
-  limit: Joi.string().allow('').pattern(/^\d{1,4}([.,]\d{1,2})?$/).required().label('Not more than').messages({ 'string.pattern.base': 'Not more than is not an amount: write it like 6 or 6.50, or leave it empty.' }),
+  limit: Joi.string()
+    .allow('')
+    .pattern(/^\d{1,4}([.,]\d{1,2})?$/)
+    .required()
+    .label('Not more than')
+    .messages({ 'string.pattern.base': 'Not more than is not an amount: write it like 6 or 6.50, or leave it empty.' }),
   anyEdition: Joi.boolean().required(),
   note: text('Note', 1000).required(),
   declared: Joi.boolean().required(),
@@ -73,14 +110,20 @@ export function slipFaults(slip: Slip, today: string): SlipFault[] {
   const { error } = slipSchema.validate(slip, { abortEarly: false, convert: false });
   const faults: SlipFault[] = (error?.details ?? []).flatMap((d) => {
     // An alternative that fails reports its branches; the branch chosen by `to` is the one that counts.
-    const inner = d.type.startsWith('alternatives') ? (d.context?.details as { path: (string | number)[]; message: string }[] | undefined) : undefined;
-    return inner?.length ? inner.map((x) => ({ field: `delivery.${x.path.at(-1)}`, text: x.message.replaceAll('"', '') })) : [{ field: d.path.join('.'), text: d.message.replaceAll('"', '') }];
+    const inner = d.type.startsWith('alternatives')
+      ? (d.context?.details as { path: (string | number)[]; message: string }[] | undefined)
+      : undefined;
+    return inner?.length
+      ? inner.map((x) => ({ field: `delivery.${x.path.at(-1)}`, text: x.message.replaceAll('"', '') }))
+      : [{ field: d.path.join('.'), text: d.message.replaceAll('"', '') }];
   });
-  if (slip.needBy && parseDay(slip.needBy) !== null && slip.needBy < today) faults.push({ field: 'needBy', text: 'Need by lies in the past: choose today or later, or leave it empty.' });
+  if (slip.needBy && parseDay(slip.needBy) !== null && slip.needBy < today)
+    faults.push({ field: 'needBy', text: 'Need by lies in the past: choose today or later, or leave it empty.' });
   if (slip.wanted === 'chapter' && slip.item.kind !== 'chapter' && !slip.item.chapter.trim() && !slip.item.pages.trim()) {
     faults.push({ field: 'item.chapter', text: 'Say which chapter or which pages: a whole book is not copied.' });
   }
-  if (slip.wanted !== 'loan' && !slip.declared) faults.push({ field: 'declared', text: 'Acknowledge the copyright statement: it is asked for each copy.' });
+  if (slip.wanted !== 'loan' && !slip.declared)
+    faults.push({ field: 'declared', text: 'Acknowledge the copyright statement: it is asked for each copy.' });
   return faults;
 }
 

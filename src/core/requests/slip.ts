@@ -11,7 +11,17 @@ import type { PriceLine } from './price';
 
 /** What is wanted of the thing: the volume, one article, one chapter (or pages). */
 export type Wanted = 'loan' | 'article' | 'chapter';
-export type SlipState = 'draft' | 'outgoing' | 'sent' | 'sourcing' | 'preparing' | 'on-its-way' | 'ready' | 'finished' | 'not-supplied' | 'withdrawn';
+export type SlipState =
+  | 'draft'
+  | 'outgoing'
+  | 'sent'
+  | 'sourcing'
+  | 'preparing'
+  | 'on-its-way'
+  | 'ready'
+  | 'finished'
+  | 'not-supplied'
+  | 'withdrawn';
 
 export interface SlipItem {
   readonly kind: Kind;
@@ -33,7 +43,10 @@ export interface SlipItem {
   /** Pages of the whole book, where known. */
   readonly totalPages: string;
 }
-export type Delivery = { readonly to: 'pickup'; readonly campus: string } | { readonly to: 'email'; readonly email: string } | { readonly to: 'post'; readonly address: string };
+export type Delivery =
+  | { readonly to: 'pickup'; readonly campus: string }
+  | { readonly to: 'email'; readonly email: string }
+  | { readonly to: 'post'; readonly address: string };
 
 export interface SlipMessage {
   readonly id: string;
@@ -93,26 +106,36 @@ export const STATE_LABEL: Record<SlipState, string> = {
   withdrawn: 'withdrawn',
 };
 
-/** What can be wanted of a kind of thing, and why not where it can't: a refused choice explains itself. */
-export function wantedChoices(kind: Kind, carrier: string): readonly { wanted: Wanted; label: string; sub: string; refusal: string | null }[] {
-  const family = KINDS[kind].family;
-  const part = family === 'article' || family === 'chapter';
-  return [
-    {
-      wanted: 'loan',
-      label: 'Whole volume',
-      sub: 'collect and return',
-      refusal:
-        family === 'article' ? 'an article is copied, not lent' : family === 'journal' ? 'journals are not lent whole' : family === 'chapter' ? 'open the book itself for a loan' : carrier === 'online' ? 'a whole e-book can’t be lent: licence' : null,
-    },
-    { wanted: 'article', label: 'Copy of the article', sub: 'file by e-mail', refusal: family === 'article' ? null : 'this is not an article' },
-    {
-      wanted: 'chapter',
-      label: 'Chapter or pages',
-      sub: 'file by e-mail',
-      refusal: family === 'article' ? 'an article is asked for whole' : family === 'media' ? 'recordings have no pages' : family === 'journal' ? 'name the article instead' : part || family === 'book' ? null : 'not from this kind',
-    },
-  ];
+export interface WantedChoice {
+  readonly wanted: Wanted;
+  readonly label: string;
+  readonly sub: string;
+  /** Why it can't be chosen, in words: a choice that isn't allowed explains itself. */
+  readonly refusal: string | null;
+}
+
+/** What can be wanted of a kind of thing in a form, in the order offered. */
+export function wantedChoices(kind: Kind, carrier: string): readonly WantedChoice[] {
+  const loan = (refusal: string | null): WantedChoice => ({ wanted: 'loan', label: 'Whole volume', sub: 'collect and return', refusal });
+  const chapter = (refusal: string | null): WantedChoice => ({
+    wanted: 'chapter',
+    label: kind === 'chapter' ? 'Copy of the chapter' : 'Chapter or pages',
+    sub: 'file by e-mail',
+    refusal,
+  });
+  const article: WantedChoice = { wanted: 'article', label: 'Copy of the article', sub: 'file by e-mail', refusal: null };
+  switch (KINDS[kind].family) {
+    case 'article':
+      return [article, loan('an article is copied, not lent')];
+    case 'chapter':
+      return [chapter(null), loan('open the book itself for a loan')];
+    case 'book':
+      return [loan(carrier === 'online' ? 'a whole e-book can’t be lent: licence' : null), chapter(null)];
+    case 'media':
+      return [loan(null), chapter('recordings have no pages')];
+    case 'journal':
+      return [loan('journals are not lent whole; ask for the article')];
+  }
 }
 
 export function itemOf(record: DiscoveryRecord): SlipItem {
@@ -138,19 +161,52 @@ export function itemOf(record: DiscoveryRecord): SlipItem {
 
 /** Where a slip of this sort goes by default: files by e-mail, volumes to the home campus or by post. */
 export const defaultDelivery = (wanted: Wanted, reader: Reader): Delivery =>
-  wanted !== 'loan' ? { to: 'email', email: reader.email } : reader.remote ? { to: 'post', address: reader.address } : { to: 'pickup', campus: reader.campus };
+  wanted !== 'loan'
+    ? { to: 'email', email: reader.email }
+    : reader.remote
+      ? { to: 'post', address: reader.address }
+      : { to: 'pickup', campus: reader.campus };
 
-export function newSlip(input: { id: string; record: DiscoveryRecord; reader: Reader; wanted: Wanted; route: Route; from: string; needBy: string; now: string }): Slip {
+export function newSlip(input: {
+  id: string;
+  record: DiscoveryRecord;
+  reader: Reader;
+  wanted: Wanted;
+  route: Route;
+  from: string;
+  needBy: string;
+  now: string;
+}): Slip {
   const { id, record, reader, wanted, route, from, needBy, now } = input;
   return {
-    id, reader: reader.id, record: record.id, wanted, route, from, item: itemOf(record), delivery: defaultDelivery(wanted, reader), needBy,
-    speed: 'standard', limit: '', anyEdition: true, note: '', declared: false, state: 'draft', created: now, changed: now, sent: null,
-    promised: null, messages: [], file: null, ended: null,
+    id,
+    reader: reader.id,
+    record: record.id,
+    wanted,
+    route,
+    from,
+    item: itemOf(record),
+    delivery: defaultDelivery(wanted, reader),
+    needBy,
+    speed: 'standard',
+    limit: '',
+    anyEdition: true,
+    note: '',
+    declared: false,
+    state: 'draft',
+    created: now,
+    changed: now,
+    sent: null,
+    promised: null,
+    messages: [],
+    file: null,
+    ended: null,
   };
 }
 
 /** Title as it heads the slip: the part first, if a part is wanted. */
-export const slipTitle = (s: Slip): string => (s.wanted === 'chapter' && s.item.kind !== 'chapter' && s.item.chapter ? `${s.item.chapter} — in ${s.item.title}` : s.item.title);
+export const slipTitle = (s: Slip): string =>
+  s.wanted === 'chapter' && s.item.kind !== 'chapter' && s.item.chapter ? `${s.item.chapter} — in ${s.item.title}` : s.item.title;
 
 /** The limit in hundredths, or null for none. The schema has made sure that it reads as an amount. */
 export const limitOf = (s: Slip): Cents | null => (s.limit.trim() === '' ? null : Math.round(Number(s.limit.replace(',', '.')) * 100));
@@ -159,7 +215,10 @@ export const limitOf = (s: Slip): Cents | null => (s.limit.trim() === '' ? null 
 export function duplicateOf(slip: Slip, others: readonly Slip[]): Slip | null {
   const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
   const found = others
-    .filter((o) => o.id !== slip.id && o.reader === slip.reader && OPEN_STATES.has(o.state) && o.record === slip.record && o.wanted === slip.wanted)
+    .filter(
+      (o) =>
+        o.id !== slip.id && o.reader === slip.reader && OPEN_STATES.has(o.state) && o.record === slip.record && o.wanted === slip.wanted,
+    )
     .filter((o) => slip.wanted !== 'chapter' || (same(o.item.chapter, slip.item.chapter) && same(o.item.pages, slip.item.pages)))
     .sort((a, b) => (a.created < b.created ? -1 : 1));
   return found[0] ?? null;

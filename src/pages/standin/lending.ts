@@ -12,5 +12,7 @@ export const POST: APIRoute = async ({ request, url, locals }) => {
   const read = readRequest(xml);
   if ('problem' in read) return problem('bad-body', read.problem);
   const answer = await locals.network.request(xml, at);
-  return 'problem' in answer ? problem('bad-body', answer.problem) : new Response(answer.xml, { headers: { 'content-type': 'application/xml; charset=utf-8' } });
+  return 'problem' in answer
+    ? problem('bad-body', answer.problem)
+    : new Response(answer.xml, { headers: { 'content-type': 'application/xml; charset=utf-8' } });
 };

@@ -6,7 +6,11 @@ import type { RecordAnswer, RelatedRecord } from '../../core/engine/port';
 import { dayText, parseDay } from '../../core/time';
 import styles from './item.module.css';
 
-const searchFor = (group: 'subject' | 'person' | 'journal', value: string): string => `/?${new URLSearchParams([['q', ''], [`keep.${group}`, value]])}`;
+const searchFor = (group: 'subject' | 'person' | 'journal', value: string): string =>
+  `/?${new URLSearchParams([
+    ['q', ''],
+    [`keep.${group}`, value],
+  ])}`;
 function statusText(s: CopyStatus): string {
   const day = (iso: string) => dayText(parseDay(iso) ?? (0 as never));
   switch (s.state) {
@@ -81,7 +85,8 @@ export function Notices({ answer }: { answer: RecordAnswer }) {
     <>
       {retraction && (
         <p className={styles.notice} role="note">
-          This article has been retracted ({answer.record.retraction?.date.slice(0, 4)}). <a href={`/records/${retraction.id}`}>Read the notice</a> before you use it.
+          This article has been retracted ({answer.record.retraction?.date.slice(0, 4)}).{' '}
+          <a href={`/records/${retraction.id}`}>Read the notice</a> before you use it.
         </p>
       )}
       {retracts && (
@@ -93,25 +98,14 @@ export function Notices({ answer }: { answer: RecordAnswer }) {
   );
 }
 
-export function Details({ answer }: { answer: RecordAnswer }) {
-  const { record, peerReview, journal } = answer;
+/** What it is about, who made it, what it is related to. */
+export function About({ answer }: { answer: RecordAnswer }) {
+  const { record } = answer;
   const { csl } = record;
-  const people = [...(csl.author ?? []).map((n) => [n, ''] as const), ...(csl.editor ?? []).map((n) => [n, 'editor'] as const), ...(csl.translator ?? []).map((n) => [n, 'translator'] as const)];
-  const rows: readonly (readonly [string, string | undefined])[] = [
-    ['Kind', csl.genre ? `${KINDS[record.kind].label}, ${csl.genre}` : KINDS[record.kind].label],
-    ['Form', CARRIERS[record.carrier]],
-    ['Published', [csl.publisher, csl['publisher-place'], csl.issued?.['date-parts'][0].join('-')].filter(Boolean).join(', ')],
-    ['Series', csl['collection-title']],
-    ['Original title', csl['original-title']],
-    ['Edition', csl.edition],
-    ['Pages', csl['number-of-pages']],
-    ['Language', record.languages.map(languageLabel).join(', ')],
-    ['For', record.audience ? AUDIENCES[record.audience] : undefined],
-    ['ISBN', csl.ISBN],
-    ['ISSN', csl.ISSN],
-    ['DOI', csl.DOI],
-    ['Indexed from', record.source],
-    ['Record', record.id],
+  const people = [
+    ...(csl.author ?? []).map((n) => [n, ''] as const),
+    ...(csl.editor ?? []).map((n) => [n, 'editor'] as const),
+    ...(csl.translator ?? []).map((n) => [n, 'translator'] as const),
   ];
   return (
     <div className={styles.details}>
@@ -151,13 +145,45 @@ export function Details({ answer }: { answer: RecordAnswer }) {
           <ul className={styles.terms}>
             {people.map(([n, role]) => (
               <li key={`${fullName(n)}${role}`}>
-                <a href={role === 'translator' ? `/?q=${encodeURIComponent(`by:"${fullName(n)}"`)}` : searchFor('person', fullName(n))}>{fullName(n)}</a>
+                <a href={role === 'translator' ? `/?q=${encodeURIComponent(`by:"${fullName(n)}"`)}` : searchFor('person', fullName(n))}>
+                  {fullName(n)}
+                </a>
                 {role && ` (${role})`}
               </li>
             ))}
           </ul>
         </section>
       )}
+      {answer.host && <Related title="In the book" list={[answer.host]} />}
+      <Related title="Editions and versions" list={answer.editions} />
+      <Related title={`Cited by ${answer.citedBy.length}`} list={answer.citedBy} />
+      <Related title={`Cites ${answer.cites.length}`} list={answer.cites} />
+    </div>
+  );
+}
+
+/** Why it counts as peer-reviewed, where copies stand, who shows it online, the plain facts. */
+export function Facts({ answer }: { answer: RecordAnswer }) {
+  const { record, peerReview, journal } = answer;
+  const { csl } = record;
+  const rows: readonly (readonly [string, string | undefined])[] = [
+    ['Kind', csl.genre ? `${KINDS[record.kind].label}, ${csl.genre}` : KINDS[record.kind].label],
+    ['Form', CARRIERS[record.carrier]],
+    ['Published', [csl.publisher, csl['publisher-place'], csl.issued?.['date-parts'][0].join('-')].filter(Boolean).join(', ')],
+    ['Series', csl['collection-title']],
+    ['Original title', csl['original-title']],
+    ['Edition', csl.edition],
+    ['Pages', csl['number-of-pages']],
+    ['Language', record.languages.map(languageLabel).join(', ')],
+    ['For', record.audience ? AUDIENCES[record.audience] : undefined],
+    ['ISBN', csl.ISBN],
+    ['ISSN', csl.ISSN],
+    ['DOI', csl.DOI],
+    ['Indexed from', record.source],
+    ['Record', record.id],
+  ];
+  return (
+    <div className={styles.details}>
       <section id="peer-review">
         <h3>Peer review</h3>
         <p>{peerReview.reason}</p>
@@ -173,10 +199,6 @@ export function Details({ answer }: { answer: RecordAnswer }) {
           </ul>
         </section>
       )}
-      {answer.host && <Related title="In the book" list={[answer.host]} />}
-      <Related title="Editions and versions" list={answer.editions} />
-      <Related title={`Cited by ${answer.citedBy.length}`} list={answer.citedBy} />
-      <Related title={`Cites ${answer.cites.length}`} list={answer.cites} />
       <section>
         <h3>Details</h3>
         <dl className={styles.facts}>

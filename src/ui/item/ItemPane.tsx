@@ -3,7 +3,7 @@ import { AskError, getRecord } from '../../browser/client';
 import type { DayNumber } from '../../core/time';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
-import { Details, Notices } from './Details';
+import { About, Facts, Notices } from './Details';
 import styles from './item.module.css';
 import { TitleBlock } from './TitleBlock';
 import { Ways } from './Ways';
@@ -18,7 +18,11 @@ interface Props {
 
 /** An item beside the results. */
 export function ItemPane({ id, needBy, position, close, step }: Props) {
-  const query = useQuery({ queryKey: ['record', id], queryFn: () => getRecord(id), retry: (n, e) => n < 2 && e instanceof AskError && e.sort === 'failed' });
+  const query = useQuery({
+    queryKey: ['record', id],
+    queryFn: () => getRecord(id),
+    retry: (n, e) => n < 2 && e instanceof AskError && e.sort === 'failed',
+  });
   return (
     <article className={styles.pane}>
       <div className={styles.paneHead}>
@@ -28,10 +32,22 @@ export function ItemPane({ id, needBy, position, close, step }: Props) {
         {position && (
           <p>
             {position.at} of {position.of.toLocaleString('en')}
-            <button type="button" className={styles.stepper} onClick={() => step(-1)} aria-label="Previous result" disabled={position.at === 1}>
+            <button
+              type="button"
+              className={styles.stepper}
+              onClick={() => step(-1)}
+              aria-label="Previous result"
+              disabled={position.at === 1}
+            >
               ↑
             </button>
-            <button type="button" className={styles.stepper} onClick={() => step(1)} aria-label="Next result" disabled={position.at === position.of}>
+            <button
+              type="button"
+              className={styles.stepper}
+              onClick={() => step(1)}
+              aria-label="Next result"
+              disabled={position.at === position.of}
+            >
               ↓
             </button>
           </p>
@@ -43,7 +59,8 @@ export function ItemPane({ id, needBy, position, close, step }: Props) {
           <TitleBlock answer={query.data} heading={2} href={`/records/${id}`} />
           <Notices answer={query.data} />
           <Ways record={id} needBy={needBy} />
-          <Details answer={query.data} />
+          <About answer={query.data} />
+          <Facts answer={query.data} />
         </>
       )}
       {query.isPending && <p className={styles.hint}>Fetching the item…</p>}

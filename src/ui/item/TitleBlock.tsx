@@ -10,7 +10,9 @@ export function TitleBlock({ answer, heading, href }: { answer: RecordAnswer; he
   const { csl } = record;
   const by = creators(csl);
   const H = heading === 1 ? 'h1' : 'h2';
-  const imprint = csl['container-title'] ? numbering(csl) : [csl.publisher, numbering(csl), editionText(csl.edition)].filter(Boolean).join(', ');
+  const imprint = csl['container-title']
+    ? numbering(csl)
+    : [csl.publisher, numbering(csl), editionText(csl.edition)].filter(Boolean).join(', ');
   return (
     <header className={styles.titleBlock}>
       <H className={styles.title} lang={csl.language}>
@@ -29,7 +31,8 @@ export function TitleBlock({ answer, heading, href }: { answer: RecordAnswer; he
           </>
         )}
         {imprint} · {(csl.genre ?? KINDS[record.kind].label).toLowerCase()}
-        {record.carrier !== 'print' && record.carrier !== 'online' && `, ${CARRIERS[record.carrier].toLowerCase()}`} · {PEER_LABEL[peerReview.status]}{' '}
+        {record.carrier !== 'print' && record.carrier !== 'online' && `, ${CARRIERS[record.carrier].toLowerCase()}`} ·{' '}
+        {PEER_LABEL[peerReview.status]}{' '}
         <a href={heading === 1 ? '#peer-review' : `${href}#peer-review`} title={peerReview.reason}>
           why?
         </a>

@@ -30,7 +30,12 @@ function Hours({ campus, main }: { campus: string; main: boolean }) {
           ))}
         </tbody>
       </table>
-      <p className={styles.hint}>{info.holidays.slice(0, 3).map((h) => `${h.name}: ${h.from === h.to ? h.from : `${h.from} to ${h.to}`}`).join('; ')}</p>
+      <p className={styles.hint}>
+        {info.holidays
+          .slice(0, 3)
+          .map((h) => `${h.name}: ${h.from === h.to ? h.from : `${h.from} to ${h.to}`}`)
+          .join('; ')}
+      </p>
     </Popover>
   );
 }
@@ -58,7 +63,11 @@ function Action({ way, record, needBy, main }: { way: Way; record: string; needB
 export function Ways({ record, needBy }: { record: string; needBy: DayNumber | null }) {
   const { moment } = useHere();
   const need = needBy === null ? '' : isoDay(needBy);
-  const query = useQuery({ queryKey: ['ways', record, moment, need], queryFn: () => getWays(record, moment, need), placeholderData: (p) => p });
+  const query = useQuery({
+    queryKey: ['ways', record, moment, need],
+    queryFn: () => getWays(record, moment, need),
+    placeholderData: (p) => p,
+  });
   if (query.isError) return <Failure error={query.error} again={() => void query.refetch()} />;
   const best = query.data?.best;
   return (
@@ -69,7 +78,9 @@ export function Ways({ record, needBy }: { record: string; needBy: DayNumber | n
       </header>
       {query.isPending && <p className={styles.hint}>Working out the ways…</p>}
       {query.data && query.data.ways.length === 0 && (
-        <p className={styles.hint}>We know of no way to get this: nobody whose holdings we see owns it. Another edition may do, or ask the library to buy it.</p>
+        <p className={styles.hint}>
+          We know of no way to get this: nobody whose holdings we see owns it. Another edition may do, or ask the library to buy it.
+        </p>
       )}
       <ol className={styles.ways}>
         {query.data?.ways.map((way) => (

@@ -2,7 +2,8 @@
 import type { Verdict, WayAction } from '../../core/access/ways';
 import { type DayNumber, isoDay } from '../../core/time';
 
-export const readHref = (action: Extract<WayAction, { do: 'open' }>): string => (action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href);
+export const readHref = (action: Extract<WayAction, { do: 'open' }>): string =>
+  action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href;
 export function slipHref(record: string, action: Extract<WayAction, { do: 'slip' }> | null, needBy: DayNumber | null): string {
   const params = new URLSearchParams({ record });
   if (action) {

@@ -5,7 +5,17 @@ import styles from './kit.module.css';
 const GAP = 6;
 const EDGE = 8;
 
-export function Popover({ label, children, className, describe }: { label: ReactNode; children: ReactNode | ((close: () => void) => ReactNode); className?: string; describe?: string }) {
+export function Popover({
+  label,
+  children,
+  className,
+  describe,
+}: {
+  label: ReactNode;
+  children: ReactNode | ((close: () => void) => ReactNode);
+  className?: string;
+  describe?: string;
+}) {
   const id = useId().replaceAll(':', '');
   const button = useRef<HTMLButtonElement>(null);
   const panel = useRef<HTMLDivElement>(null);
@@ -43,10 +53,25 @@ export function Popover({ label, children, className, describe }: { label: React
   };
   return (
     <>
-      <button ref={button} type="button" className={className} popoverTarget={id} aria-expanded={open} aria-haspopup="dialog" aria-label={describe}>
+      <button
+        ref={button}
+        type="button"
+        className={className}
+        popoverTarget={id}
+        aria-expanded={open}
+        aria-haspopup="dialog"
+        aria-label={describe}
+      >
         {label}
       </button>
-      <div ref={panel} id={id} popover="auto" role="dialog" aria-label={describe ?? (typeof label === 'string' ? label : 'Choices')} className={styles.panel}>
+      <div
+        ref={panel}
+        id={id}
+        popover="auto"
+        role="dialog"
+        aria-label={describe ?? (typeof label === 'string' ? label : 'Choices')}
+        className={styles.panel}
+      >
         {open && (typeof children === 'function' ? children(close) : children)}
       </div>
     </>

@@ -13,7 +13,14 @@ function subscribe(listener: () => void): () => void {
     if (listeners.size === 0) window.removeEventListener('popstate', tell);
   };
 }
-export const useAddress = (): URLSearchParams => new URLSearchParams(useSyncExternalStore(subscribe, () => window.location.search, () => ''));
+export const useAddress = (): URLSearchParams =>
+  new URLSearchParams(
+    useSyncExternalStore(
+      subscribe,
+      () => window.location.search,
+      () => '',
+    ),
+  );
 
 const write = (params: URLSearchParams, step: boolean) => {
   const text = params.toString();

@@ -6,10 +6,9 @@ import { AskError, getLibrary } from '../../browser/client';
 import { currentReader, readSettings, type Settings } from '../../browser/settings';
 import { sendOutgoing, slipsOf, takeNews } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import type { Moment } from '../../core/engine/port';
+import type { LibraryInfo, Moment } from '../../core/engine/port';
 import type { Reader } from '../../core/policy/types';
 import type { Slip } from '../../core/requests/slip';
-import type { LibraryInfo } from '../../server/libraryInfo';
 import { Failure } from './Failure';
 
 export interface Here {
@@ -29,7 +28,14 @@ export function useHere(): Here {
 }
 
 const client = new QueryClient({
-  defaultOptions: { queries: { staleTime: 60_000, retry: (n, error) => n < 2 && error instanceof AskError && error.sort === 'failed', networkMode: 'always', refetchOnWindowFocus: false } },
+  defaultOptions: {
+    queries: {
+      staleTime: 60_000,
+      retry: (n, error) => n < 2 && error instanceof AskError && error.sort === 'failed',
+      networkMode: 'always',
+      refetchOnWindowFocus: false,
+    },
+  },
 });
 
 function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
@@ -59,7 +65,9 @@ export function App({ children, quiet = false }: { children: ReactNode; quiet?: 
 /** Takes in news whenever the clock moves or a slip goes out, and sends Outgoing again when the connection is back. */
 export function useSlipTraffic(): void {
   const { reader, moment, slips } = useHere();
-  const under = slips.filter((s) => s.state === 'sent' || s.state === 'sourcing' || s.state === 'preparing' || s.state === 'on-its-way').length;
+  const under = slips.filter(
+    (s) => s.state === 'sent' || s.state === 'sourcing' || s.state === 'preparing' || s.state === 'on-its-way',
+  ).length;
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when the clock or the number under way changes, not on every message
   useEffect(() => {
     takeNews(theStore(), reader.id, moment).catch(() => {});

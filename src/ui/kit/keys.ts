@@ -2,7 +2,9 @@
 import { useEffect, useRef } from 'react';
 
 export const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) && !(target instanceof HTMLInputElement && /^(checkbox|radio|button)$/.test(target.type));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) &&
+  !(target instanceof HTMLInputElement && /^(checkbox|radio|button)$/.test(target.type));
 
 export function useKeys(map: Readonly<Record<string, (event: KeyboardEvent) => void>>): void {
   const latest = useRef(map);

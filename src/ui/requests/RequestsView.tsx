@@ -12,7 +12,8 @@ import { Tracks } from './Tracks';
 
 const HOW = { loan: 'Loan', article: 'Copy of the article', chapter: 'Chapter or pages' } as const;
 export const dayOfIso = (iso: string): string => dayText(dayOf(parseLocal(iso) ?? (0 as never)));
-const where = (s: Slip, campusName: (id: string) => string): string => (s.delivery.to === 'email' ? 'e-mail' : s.delivery.to === 'post' ? 'post' : campusName(s.delivery.campus));
+const where = (s: Slip, campusName: (id: string) => string): string =>
+  s.delivery.to === 'email' ? 'e-mail' : s.delivery.to === 'post' ? 'post' : campusName(s.delivery.campus);
 
 function Outgoing({ slips }: { slips: readonly Slip[] }) {
   const { info, reader, moment } = useHere();
@@ -40,7 +41,9 @@ function Outgoing({ slips }: { slips: readonly Slip[] }) {
         <h2 id="outgoing">Outgoing{written.length + drafts.length > 0 && `, ${written.length + drafts.length}`}</h2>
         {written.length > 0 && (
           <button type="button" className={kit.plum} onClick={() => void send()} disabled={sending}>
-            {sending ? 'Sending…' : `Send ${written.length === 1 ? 'it' : `all ${written.length}`}, ${total > 0 ? `you pay ${money(total)}` : 'you pay nothing'}`}
+            {sending
+              ? 'Sending…'
+              : `Send ${written.length === 1 ? 'it' : `all ${written.length}`}, ${total > 0 ? `you pay ${money(total)}` : 'you pay nothing'}`}
           </button>
         )}
       </header>
@@ -50,7 +53,14 @@ function Outgoing({ slips }: { slips: readonly Slip[] }) {
       {gone && (
         <p className={styles.said}>
           The draft “{slipTitle(gone)}” is gone.{' '}
-          <button type="button" className={kit.link} onClick={() => { void restoreDraft(theStore(), gone); setGone(null); }}>
+          <button
+            type="button"
+            className={kit.link}
+            onClick={() => {
+              void restoreDraft(theStore(), gone);
+              setGone(null);
+            }}
+          >
             Undo
           </button>
         </p>

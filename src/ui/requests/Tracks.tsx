@@ -15,7 +15,10 @@ interface Axis {
 /** From the first sending to the last promise or need-by date, at least twelve days. */
 function axisFor(slips: readonly Slip[], now: Minutes): Axis {
   const starts = slips.flatMap((s) => (s.sent ? [parseLocal(s.sent) as Minutes] : []));
-  const ends = slips.flatMap((s) => [...(s.promised ? [parseLocal(s.promised.likely) as Minutes] : []), ...(parseDay(s.needBy) === null ? [] : [startOf(parseDay(s.needBy) as DayNumber)])]);
+  const ends = slips.flatMap((s) => [
+    ...(s.promised ? [parseLocal(s.promised.likely) as Minutes] : []),
+    ...(parseDay(s.needBy) === null ? [] : [startOf(parseDay(s.needBy) as DayNumber)]),
+  ]);
   const first = dayOf(Math.min(now, ...starts) as Minutes);
   const days = Math.max(LEAST_DAYS, dayOf(Math.max(now, ...ends) as Minutes) - first + 2);
   return { first, days, x: (t) => Math.max(0, Math.min(100, (100 * (t - startOf(first))) / (days * 1440))) };
@@ -27,9 +30,14 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
   const likely = slip.promised ? (parseLocal(slip.promised.likely) as Minutes) : now;
   const need = parseDay(slip.needBy);
   const late = now > likely;
-  const bar = (kind: string, from: number, to: number) => (to > from ? <span className={styles.bar} data-part={kind} style={{ left: `${from}%`, width: `${to - from}%` }} /> : null);
+  const bar = (kind: string, from: number, to: number) =>
+    to > from ? <span className={styles.bar} data-part={kind} style={{ left: `${from}%`, width: `${to - from}%` }} /> : null;
   const { x } = axis;
-  const label = late ? `promised by ${shortDay(dayOf(likely))}, late` : dayOf(median) === dayOf(likely) ? `≈ ${dayText(dayOf(median))}` : `≈ ${dayText(dayOf(median))}, by ${dayText(dayOf(likely))}`;
+  const label = late
+    ? `promised by ${shortDay(dayOf(likely))}, late`
+    : dayOf(median) === dayOf(likely)
+      ? `≈ ${dayText(dayOf(median))}`
+      : `≈ ${dayText(dayOf(median))}, by ${dayText(dayOf(likely))}`;
   const at = x(Math.max(likely, now) as Minutes);
   return (
     <div className={styles.track}>
@@ -38,7 +46,9 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
       {bar('done', x(sent), x(now))}
       {bar('sure', x(now), x(median))}
       {bar('maybe', x(Math.max(median, now) as Minutes), x(likely))}
-      {need !== null && <span className={styles.need} style={{ left: `${x(startOf(addDays(need, 1)))}%` }} title={`needed by ${dayText(need)}`} />}
+      {need !== null && (
+        <span className={styles.need} style={{ left: `${x(startOf(addDays(need, 1)))}%` }} title={`needed by ${dayText(need)}`} />
+      )}
       <span className={styles.trackLabel} aria-hidden="true" style={at > 62 ? { right: `${100 - at}%` } : { left: `${at}%` }}>
         {label}
       </span>
@@ -60,7 +70,9 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
           {days.map((d, i) =>
             i % every === 0 ? (
               <span key={d} style={{ left: `${(100 * i) / axis.days}%` }} data-today={d === dayOf(now) ? '' : undefined}>
-                {i === 0 || shortDay(d).startsWith('1 ') || (every > 1 && shortDay(addDays(d, -every)).slice(-3) !== shortDay(d).slice(-3)) ? shortDay(d) : shortDay(d).split(' ')[0]}
+                {i === 0 || shortDay(d).startsWith('1 ') || (every > 1 && shortDay(addDays(d, -every)).slice(-3) !== shortDay(d).slice(-3))
+                  ? shortDay(d)
+                  : shortDay(d).split(' ')[0]}
               </span>
             ) : null,
           )}
@@ -74,7 +86,13 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
                 {slipTitle(s)}
               </a>
               <p className={styles.state}>
-                {HOW[s.wanted]} {s.delivery.to === 'email' ? 'by e-mail' : s.delivery.to === 'post' ? 'by post' : `to ${s.delivery.campus.charAt(0).toUpperCase()}${s.delivery.campus.slice(1)}`} · <b>{STATE_LABEL[s.state]}</b>
+                {HOW[s.wanted]}{' '}
+                {s.delivery.to === 'email'
+                  ? 'by e-mail'
+                  : s.delivery.to === 'post'
+                    ? 'by post'
+                    : `to ${s.delivery.campus.charAt(0).toUpperCase()}${s.delivery.campus.slice(1)}`}{' '}
+                · <b>{STATE_LABEL[s.state]}</b>
                 {s.messages.length > 0 && s.state !== 'sent' && `. ${s.messages.at(-1)?.text}`}
               </p>
             </div>
@@ -83,7 +101,8 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
         ))}
       </ul>
       <p className={styles.legend} aria-hidden="true">
-        <span data-part="done" /> so far <span data-part="sure" /> expected <span data-part="maybe" /> at the latest, very likely <i className={styles.legendNow} /> now <i className={styles.legendNeed} /> needed by the end of that day
+        <span data-part="done" /> so far <span data-part="sure" /> expected <span data-part="maybe" /> at the latest, very likely{' '}
+        <i className={styles.legendNow} /> now <i className={styles.legendNeed} /> needed by the end of that day
       </p>
     </section>
   );

@@ -16,20 +16,43 @@ const SHOWN: readonly (readonly [group: Group, label: string, most: number])[] =
   ['carrier', 'Form', 6],
 ];
 
-function Row({ group, value, most, request, change }: { group: Group; value: BreakdownValue; most: number; request: SearchRequest; change: (r: SearchRequest) => void }) {
+function Row({
+  group,
+  value,
+  most,
+  request,
+  change,
+}: {
+  group: Group;
+  value: BreakdownValue;
+  most: number;
+  request: SearchRequest;
+  change: (r: SearchRequest) => void;
+}) {
   const choice = choiceOf(request, group, value.value);
   const label = value.label.charAt(0).toUpperCase() + value.label.slice(1);
   const pick = (event: MouseEvent) => change(choose(request, group, value.value, choice ? null : event.altKey ? 'drop' : 'keep'));
   return (
     <li className={styles.bar} data-choice={choice ?? undefined}>
-      <button type="button" className={styles.barButton} aria-pressed={choice !== null} aria-label={`${label}, ${value.count}${choice === 'drop' ? ', left out' : choice ? ', kept' : ''}`} onClick={pick}>
+      <button
+        type="button"
+        className={styles.barButton}
+        aria-pressed={choice !== null}
+        aria-label={`${label}, ${value.count}${choice === 'drop' ? ', left out' : choice ? ', kept' : ''}`}
+        onClick={pick}
+      >
         <span className={styles.barLabel}>{label}</span>
         <span className={styles.barTrack} aria-hidden="true">
           <span style={{ width: `${Math.max(1, (100 * value.count) / most)}%` }} />
         </span>
         <span className={styles.barCount}>{value.count.toLocaleString('en')}</span>
       </button>
-      <button type="button" className={styles.leave} aria-pressed={choice === 'drop'} onClick={() => change(choose(request, group, value.value, choice === 'drop' ? null : 'drop'))}>
+      <button
+        type="button"
+        className={styles.leave}
+        aria-pressed={choice === 'drop'}
+        onClick={() => change(choose(request, group, value.value, choice === 'drop' ? null : 'drop'))}
+      >
         {choice === 'drop' ? 'let in' : 'leave out'}
         <span className="sr">: {label}</span>
       </button>
@@ -37,7 +60,17 @@ function Row({ group, value, most, request, change }: { group: Group; value: Bre
   );
 }
 
-export function Breakdown({ request, answer, change, children }: { request: SearchRequest; answer: SearchAnswer; change: (r: SearchRequest) => void; children: ReactNode }) {
+export function Breakdown({
+  request,
+  answer,
+  change,
+  children,
+}: {
+  request: SearchRequest;
+  answer: SearchAnswer;
+  change: (r: SearchRequest) => void;
+  children: ReactNode;
+}) {
   return (
     <div className={styles.breakdown}>
       <header className={styles.listHead}>

@@ -11,6 +11,7 @@ const EXAMPLES: readonly (readonly [what: string, q: string, says: string])[] = 
   ['A journal', 'in:"Annals of Island Nutrition" iodine', 'in: asks for a journal or book'],
   ['One word or another', 'dulse OR nori -supermarket', 'OR widens, a minus leaves out'],
   ['A subject', 'subject:foreshore', 'subject: asks the subject headings'],
+  ['A number', '10.5555/s1.2023.101', 'a DOI, an ISBN or an ISSN'],
 ];
 
 export function FirstVisit() {

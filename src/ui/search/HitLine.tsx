@@ -1,12 +1,12 @@
-import { memo, type MouseEvent } from 'react';
+import { type MouseEvent, memo } from 'react';
 import { creators, editionText, numbering, peopleLine } from '../../core/bibliography/describe';
 import { CARRIERS, KINDS, languageLabel } from '../../core/bibliography/kinds';
 import { PEER_LABEL } from '../../core/bibliography/peerReview';
 import type { Hit } from '../../core/engine/port';
 import { money } from '../../core/requests/price';
 import type { DayNumber } from '../../core/time';
-import { Marked } from '../item/Marked';
 import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
+import { Marked } from '../item/Marked';
 import kit from '../kit/kit.module.css';
 import styles from './search.module.css';
 
@@ -22,13 +22,31 @@ function quietParts(hit: Hit): string[] {
   if (best) {
     const chance = best.chance < 0.99 ? `, chance ${Math.round(best.chance * 100)} %` : '';
     const price = best.price > 0 ? `, ${money(best.price)}` : '';
-    parts.push(best.action.do === 'open' ? `${best.title.toLowerCase()}, ${best.place}` : best.action.do === 'go' ? best.place : best.title.includes(best.place) || !best.place ? `${best.title}${chance}${price}` : `${best.title}, ${best.place}${chance}${price}`);
+    parts.push(
+      best.action.do === 'open'
+        ? `${best.title.toLowerCase()}, ${best.place}`
+        : best.action.do === 'go'
+          ? best.place
+          : best.title.includes(best.place) || !best.place
+            ? `${best.title}${chance}${price}`
+            : `${best.title}, ${best.place}${chance}${price}`,
+    );
   } else parts.push('no way to get it that we can promise');
   if (copies.of > 0) parts.push(`${copies.in} of ${copies.of} ${copies.of === 1 ? 'copy' : 'copies'} in`);
   return parts;
 }
 
-export const HitLine = memo(function HitLine({ hit, open, needBy, show }: { hit: Hit; open: boolean; needBy: DayNumber | null; show: (id: string | null) => void }) {
+export const HitLine = memo(function HitLine({
+  hit,
+  open,
+  needBy,
+  show,
+}: {
+  hit: Hit;
+  open: boolean;
+  needBy: DayNumber | null;
+  show: (id: string | null) => void;
+}) {
   const { csl, wait, best } = hit;
   const by = creators(csl);
   const pick = (event: MouseEvent) => {
@@ -36,7 +54,9 @@ export const HitLine = memo(function HitLine({ hit, open, needBy, show }: { hit:
     event.preventDefault();
     show(open ? null : hit.id);
   };
-  const imprint = csl['container-title'] ? numbering(csl) : [csl.publisher, numbering(csl), editionText(csl.edition)].filter(Boolean).join(', ');
+  const imprint = csl['container-title']
+    ? numbering(csl)
+    : [csl.publisher, numbering(csl), editionText(csl.edition)].filter(Boolean).join(', ');
   return (
     <li className={styles.line} data-open={open ? '' : undefined}>
       <p className={styles.wait} data-wait={wait.class}>
@@ -55,7 +75,10 @@ export const HitLine = memo(function HitLine({ hit, open, needBy, show }: { hit:
           {by.names.length > 0 && `${peopleLine(by.names)}${by.role} · `}
           {csl['container-title'] && (
             <>
-              in <cite><Marked text={csl['container-title']} marks={hit.marks.container} /></cite>{' '}
+              in{' '}
+              <cite>
+                <Marked text={csl['container-title']} marks={hit.marks.container} />
+              </cite>{' '}
             </>
           )}
           {imprint}

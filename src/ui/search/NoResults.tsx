@@ -4,8 +4,17 @@ import kit from '../kit/kit.module.css';
 import styles from './search.module.css';
 
 /** Nothing found: says why as far as it is known, and offers what would find more. */
-export function NoResults({ request, answer, change }: { request: SearchRequest; answer: SearchAnswer; change: (r: SearchRequest) => void }) {
-  const conditioned = Object.keys(request.keep).length > 0 || request.from !== null || request.to !== null || Object.keys(request.drop).length > 0;
+export function NoResults({
+  request,
+  answer,
+  change,
+}: {
+  request: SearchRequest;
+  answer: SearchAnswer;
+  change: (r: SearchRequest) => void;
+}) {
+  const conditioned =
+    Object.keys(request.keep).length > 0 || request.from !== null || request.to !== null || Object.keys(request.drop).length > 0;
   const wider = request.reach !== 'index' ? answer.reach.index : 0;
   const words = request.q.trim().split(/\s+/).length;
   return (
@@ -22,7 +31,11 @@ export function NoResults({ request, answer, change }: { request: SearchRequest;
         )}
         {conditioned && (
           <li>
-            <button type="button" className={kit.link} onClick={() => change({ ...NEW_SEARCH, drop: {}, q: request.q, needBy: request.needBy })}>
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => change({ ...NEW_SEARCH, drop: {}, q: request.q, needBy: request.needBy })}
+            >
               Search without conditions
             </button>
           </li>

@@ -17,23 +17,40 @@ export function SearchBox({ request, change }: { request: SearchRequest; change:
     change({ ...request, q: text.trim(), needBy: past ? null : parseDay(need) });
   };
   return (
-    <form className={styles.boxRow} onSubmit={submit} role="search">
-      <label className={styles.box}>
-        <span className="sr">Search for a topic, title, person or number</span>
-        <input id="query" type="search" value={text} onChange={(e) => setText(e.target.value)} placeholder="A topic, a title, a person" autoComplete="off" spellCheck={false} />
-      </label>
-      <label className={styles.need}>
-        <span>Need by</span>
-        <input type="date" value={need} min={today} aria-invalid={past} aria-describedby={past ? 'need-past' : undefined} onChange={(e) => setNeed(e.target.value)} />
-      </label>
-      <button type="submit" className={kit.main}>
-        Search
-      </button>
-      {past && (
-        <p id="need-past" className={styles.fault} role="alert">
-          Need by lies in the past. Choose today or later; the search goes ahead without a day.
-        </p>
-      )}
-    </form>
+    <search>
+      <form className={styles.boxRow} onSubmit={submit}>
+        <label className={styles.box}>
+          <span className="sr">Search for a topic, title, person or number</span>
+          <input
+            id="query"
+            type="search"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            placeholder="A topic, a title, a person"
+            autoComplete="off"
+            spellCheck={false}
+          />
+        </label>
+        <label className={styles.need}>
+          <span>Need by</span>
+          <input
+            type="date"
+            value={need}
+            min={today}
+            aria-invalid={past}
+            aria-describedby={past ? 'need-past' : undefined}
+            onChange={(e) => setNeed(e.target.value)}
+          />
+        </label>
+        <button type="submit" className={kit.main}>
+          Search
+        </button>
+        {past && (
+          <p id="need-past" className={styles.fault} role="alert">
+            Need by lies in the past. Choose today or later; the search goes ahead without a day.
+          </p>
+        )}
+      </form>
+    </search>
   );
 }

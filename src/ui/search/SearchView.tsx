@@ -4,18 +4,18 @@ import { lazy, Suspense, useCallback, useEffect, useMemo, useRef } from 'react';
 import { getSearch } from '../../browser/client';
 import type { Hit } from '../../core/engine/port';
 import { NEW_SEARCH, printRequest, readRequest, type SearchRequest } from '../../core/query/request';
+import { ItemPane } from '../item/ItemPane';
+import { slipHref } from '../item/links';
 import { adjust, go, useAddress } from '../kit/address';
 import { App, useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { useKeys } from '../kit/keys';
-import { ItemPane } from '../item/ItemPane';
-import { slipHref } from '../item/links';
 import { Breakdown } from './Breakdown';
 import { FirstVisit } from './FirstVisit';
 import { SearchBox } from './SearchBox';
 import { Sentence } from './Sentence';
-import { Timetable } from './Timetable';
 import styles from './search.module.css';
+import { Timetable } from './Timetable';
 import { WaitBar } from './WaitBar';
 
 const PAGE = 25;
@@ -67,7 +67,8 @@ function Search() {
 
   const results = useInfiniteQuery({
     queryKey: ['search', key, moment],
-    queryFn: ({ pageParam, signal }) => getSearch(request, moment, { offset: pageParam, limit: pageParam === 0 ? Math.min(100, wanted) : PAGE }, signal),
+    queryFn: ({ pageParam, signal }) =>
+      getSearch(request, moment, { offset: pageParam, limit: pageParam === 0 ? Math.min(100, wanted) : PAGE }, signal),
     initialPageParam: 0,
     getNextPageParam: (last, pages) => {
       const have = pages.reduce((n, p) => n + p.hits.length, 0);
@@ -122,7 +123,8 @@ function Search() {
     Escape: () => open && close(),
     o: () => {
       const action = current()?.best?.action;
-      if (action?.do === 'open') window.open(action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href, '_blank', 'noopener');
+      if (action?.do === 'open')
+        window.open(action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href, '_blank', 'noopener');
       else if (action?.do === 'slip' && current()) window.location.href = slipHref((current() as Hit).id, action, request.needBy);
     },
     r: () => {
@@ -144,15 +146,36 @@ function Search() {
       {results.isError && <Failure error={results.error} again={() => void results.refetch()} />}
       {searched && !results.isError && (
         <div className={styles.columns} data-item={open ? '' : undefined}>
-          <Timetable request={request} answer={first} hits={hits} open={open} loading={isFetching} more={hasNextPage ? more : null} change={change} show={show} />
+          <Timetable
+            request={request}
+            answer={first}
+            hits={hits}
+            open={open}
+            loading={isFetching}
+            more={hasNextPage ? more : null}
+            change={change}
+            show={show}
+          />
           <aside className={styles.pane} aria-label={open ? 'The item' : 'Breakdown of the results'}>
             {open ? (
-              <ItemPane key={open} id={open} needBy={request.needBy} position={position < 0 ? null : { at: position + 1, of: first?.total ?? 0 }} close={close} step={(by) => hits[position + by] && show((hits[position + by] as Hit).id)} />
+              <ItemPane
+                key={open}
+                id={open}
+                needBy={request.needBy}
+                position={position < 0 ? null : { at: position + 1, of: first?.total ?? 0 }}
+                close={close}
+                step={(by) => hits[position + by] && show((hits[position + by] as Hit).id)}
+              />
             ) : (
               first && (
                 <Breakdown request={request} answer={first} change={change}>
                   <Suspense fallback={<div className={styles.chartSpace} />}>
-                    <YearsChart years={first.years} from={request.from} to={request.to} pick={(from, to) => change({ ...request, from, to })} />
+                    <YearsChart
+                      years={first.years}
+                      from={request.from}
+                      to={request.to}
+                      pick={(from, to) => change({ ...request, from, to })}
+                    />
                   </Suspense>
                 </Breakdown>
               )

@@ -1,8 +1,8 @@
 /** The search sentence, each of its parts a control. */
 import { type ReactNode, useState } from 'react';
-import type { SearchAnswer } from '../../core/engine/port';
 import { REACHES } from '../../core/access/summary';
 import { KIND_LIST, KINDS, LANGUAGE_LIST, languageLabel } from '../../core/bibliography/kinds';
+import type { SearchAnswer } from '../../core/engine/port';
 import { choiceOf, choose, NEW_SEARCH, type SearchRequest } from '../../core/query/request';
 import { REACH_LABEL, type SentencePart, sentenceParts } from '../../core/query/sentence';
 import { dayOf, isoDay, type Minutes, parseLocal, yearOf } from '../../core/time';
@@ -28,11 +28,20 @@ function Kinds({ request, answer, change }: Props) {
         return (
           <div key={kind} className={styles.twoWay}>
             <label className={kit.check}>
-              <input type="checkbox" checked={choice === 'keep'} onChange={(e) => change(choose(request, 'kind', kind, e.target.checked ? 'keep' : null))} />
+              <input
+                type="checkbox"
+                checked={choice === 'keep'}
+                onChange={(e) => change(choose(request, 'kind', kind, e.target.checked ? 'keep' : null))}
+              />
               {KINDS[kind].plural}
               <span className={kit.count}>{number(count(kind))}</span>
             </label>
-            <button type="button" className={styles.leave} aria-pressed={choice === 'drop'} onClick={() => change(choose(request, 'kind', kind, choice === 'drop' ? null : 'drop'))}>
+            <button
+              type="button"
+              className={styles.leave}
+              aria-pressed={choice === 'drop'}
+              onClick={() => change(choose(request, 'kind', kind, choice === 'drop' ? null : 'drop'))}
+            >
               leave out
             </button>
           </div>
@@ -49,19 +58,27 @@ const PEER_CHOICES: readonly (readonly [label: string, keep: readonly string[]])
 ];
 function Peer({ request, answer, change }: Props) {
   const kept = request.keep.peer ?? [];
-  const count = (values: readonly string[]) => (answer?.breakdown.peer ?? []).filter((v) => !values.length || values.includes(v.value)).reduce((n, v) => n + v.count, 0);
+  const count = (values: readonly string[]) =>
+    (answer?.breakdown.peer ?? []).filter((v) => !values.length || values.includes(v.value)).reduce((n, v) => n + v.count, 0);
   const { peer: _, ...rest } = request.keep;
   return (
     <fieldset className={styles.choices}>
       <legend className={kit.legend}>Peer review</legend>
       {PEER_CHOICES.map(([label, keep]) => (
         <label key={label} className={kit.check}>
-          <input type="radio" name="peer" checked={kept.length === keep.length && keep.every((k) => kept.includes(k))} onChange={() => change({ ...request, keep: keep.length ? { ...rest, peer: keep } : rest })} />
+          <input
+            type="radio"
+            name="peer"
+            checked={kept.length === keep.length && keep.every((k) => kept.includes(k))}
+            onChange={() => change({ ...request, keep: keep.length ? { ...rest, peer: keep } : rest })}
+          />
           {label}
           <span className={kit.count}>{number(count(keep))}</span>
         </label>
       ))}
-      <p className={styles.hint}>Reviewed means: the journal was refereed in that year, and the piece is of a sort that goes to referees.</p>
+      <p className={styles.hint}>
+        Reviewed means: the journal was refereed in that year, and the piece is of a sort that goes to referees.
+      </p>
     </fieldset>
   );
 }
@@ -72,7 +89,8 @@ function Years({ request, change, close }: Props & { close: () => void }) {
   const [from, setFrom] = useState(request.from === null ? '' : String(request.from));
   const [to, setTo] = useState(request.to === null ? '' : String(request.to));
   const bad = (t: string) => t !== '' && !/^\d{4}$/.test(t);
-  const fault = bad(from) || bad(to) ? 'A year has four digits, like 2012.' : from && to && from > to ? 'The first year lies after the last.' : '';
+  const fault =
+    bad(from) || bad(to) ? 'A year has four digits, like 2012.' : from && to && from > to ? 'The first year lies after the last.' : '';
   const take = () => {
     if (fault) return;
     change({ ...request, from: from ? Number(from) : null, to: to ? Number(to) : null });
@@ -93,10 +111,27 @@ function Years({ request, change, close }: Props & { close: () => void }) {
       <p className={kit.legend}>Years</p>
       <div className={styles.yearRow}>
         <label>
-          From <input inputMode="numeric" size={5} maxLength={4} value={from} onChange={(e) => setFrom(e.target.value)} aria-invalid={fault !== ''} />
+          From{' '}
+          <input
+            inputMode="numeric"
+            size={5}
+            maxLength={4}
+            value={from}
+            onChange={(e) => setFrom(e.target.value)}
+            aria-invalid={fault !== ''}
+          />
         </label>
         <label>
-          to <input inputMode="numeric" size={5} maxLength={4} value={to} onChange={(e) => setTo(e.target.value)} placeholder="now" aria-invalid={fault !== ''} />
+          to{' '}
+          <input
+            inputMode="numeric"
+            size={5}
+            maxLength={4}
+            value={to}
+            onChange={(e) => setTo(e.target.value)}
+            placeholder="now"
+            aria-invalid={fault !== ''}
+          />
         </label>
         <button type="submit" className={kit.main}>
           Set
@@ -113,7 +148,14 @@ function Years({ request, change, close }: Props & { close: () => void }) {
             {n === 1 ? 'this year' : `last ${n}`}
           </button>
         ))}
-        <button type="button" className={kit.link} onClick={() => { change({ ...request, from: null, to: null }); close(); }}>
+        <button
+          type="button"
+          className={kit.link}
+          onClick={() => {
+            change({ ...request, from: null, to: null });
+            close();
+          }}
+        >
           any year
         </button>
       </p>
@@ -126,13 +168,19 @@ function Languages({ request, answer, change }: Props) {
   return (
     <fieldset className={styles.choices}>
       <legend className={kit.legend}>Languages to keep</legend>
-      {[...LANGUAGE_LIST].sort((a, b) => count(b) - count(a)).map((code) => (
-        <label key={code} className={kit.check}>
-          <input type="checkbox" checked={choiceOf(request, 'language', code) === 'keep'} onChange={(e) => change(choose(request, 'language', code, e.target.checked ? 'keep' : null))} />
-          {languageLabel(code)}
-          <span className={kit.count}>{number(count(code))}</span>
-        </label>
-      ))}
+      {[...LANGUAGE_LIST]
+        .sort((a, b) => count(b) - count(a))
+        .map((code) => (
+          <label key={code} className={kit.check}>
+            <input
+              type="checkbox"
+              checked={choiceOf(request, 'language', code) === 'keep'}
+              onChange={(e) => change(choose(request, 'language', code, e.target.checked ? 'keep' : null))}
+            />
+            {languageLabel(code)}
+            <span className={kit.count}>{number(count(code))}</span>
+          </label>
+        ))}
     </fieldset>
   );
 }
@@ -167,7 +215,13 @@ export function Sentence(props: Props) {
     if (part.control === 'other' && part.choice) {
       const { group, value } = part.choice;
       return (
-        <button key={i} type="button" className={styles.part} title="Remove this condition" onClick={() => change(choose(request, group, value, null))}>
+        <button
+          key={i}
+          type="button"
+          className={styles.part}
+          title="Remove this condition"
+          onClick={() => change(choose(request, group, value, null))}
+        >
           {part.text} <span aria-hidden="true">×</span>
           <span className="sr"> (remove)</span>
         </button>
@@ -196,12 +250,18 @@ export function Sentence(props: Props) {
   const plain = printable({ ...NEW_SEARCH, q: request.q, needBy: request.needBy, sort: request.sort });
   return (
     <div className={styles.sentenceRow}>
-      <p className={styles.sentence}>{sentenceParts(request).map(control)}</p>
-      <p className={styles.total} aria-live="polite">
-        {answer ? `${number(answer.total)} of ${number(answer.indexed)} indexed` : ''}
+      <p className={styles.sentence}>
+        {sentenceParts(request).map(control)}{' '}
+        <span className={styles.total} aria-live="polite">
+          {answer ? `${number(answer.total)} of ${number(answer.indexed)} indexed` : ''}
+        </span>
       </p>
       {printable(request) !== plain && (
-        <button type="button" className={kit.link} onClick={() => change({ ...NEW_SEARCH, q: request.q, needBy: request.needBy, sort: request.sort })}>
+        <button
+          type="button"
+          className={kit.link}
+          onClick={() => change({ ...NEW_SEARCH, q: request.q, needBy: request.needBy, sort: request.sort })}
+        >
           Remove conditions
         </button>
       )}
@@ -213,4 +273,5 @@ export function Sentence(props: Props) {
     </div>
   );
 }
-const printable = (r: SearchRequest): string => JSON.stringify([r.keep, r.drop, r.from, r.to, r.reach, r.needBy === null ? '' : isoDay(r.needBy)]);
+const printable = (r: SearchRequest): string =>
+  JSON.stringify([r.keep, r.drop, r.from, r.to, r.reach, r.needBy === null ? '' : isoDay(r.needBy)]);

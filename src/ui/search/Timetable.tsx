@@ -1,6 +1,6 @@
 /** The timetable: each line begins with when it could be read. */
 import type { Hit, SearchAnswer } from '../../core/engine/port';
-import { SORT_LABEL, SORTS, type SearchRequest, type Sort } from '../../core/query/request';
+import { type SearchRequest, SORT_LABEL, SORTS, type Sort } from '../../core/query/request';
 import { dayText } from '../../core/time';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -30,7 +30,15 @@ export function Timetable({ request, answer, hits, open, loading, more, change, 
               <legend className={kit.legend}>Order</legend>
               {SORTS.map((sort: Sort) => (
                 <label key={sort} className={kit.check}>
-                  <input type="radio" name="sort" checked={request.sort === sort} onChange={() => { change({ ...request, sort }); close(); }} />
+                  <input
+                    type="radio"
+                    name="sort"
+                    checked={request.sort === sort}
+                    onChange={() => {
+                      change({ ...request, sort });
+                      close();
+                    }}
+                  />
                   {SORT_LABEL[sort]}
                 </label>
               ))}

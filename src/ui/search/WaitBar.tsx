@@ -3,7 +3,15 @@ import { choiceOf, choose, type SearchRequest } from '../../core/query/request';
 import styles from './search.module.css';
 
 /** How many of all results fall in each wait class; a class can be picked. Widths follow the counts, with a legible least. */
-export function WaitBar({ waits, request, change }: { waits: SearchAnswer['waits']; request: SearchRequest; change: (r: SearchRequest) => void }) {
+export function WaitBar({
+  waits,
+  request,
+  change,
+}: {
+  waits: SearchAnswer['waits'];
+  request: SearchRequest;
+  change: (r: SearchRequest) => void;
+}) {
   const any = (request.keep.wait ?? []).length > 0;
   const shown = waits.filter((w) => w.count > 0 || choiceOf(request, 'wait', w.class));
   if (!shown.length) return null;

@@ -40,10 +40,29 @@ export default function YearsChart({ years, from, to, pick }: Props) {
       <p className="sr">{`From ${years[0]?.[0]} to ${years.at(-1)?.[0]}; most in ${[...years].sort((a, b) => b[1] - a[1])[0]?.[0]}. Years can be typed in the search sentence.`}</p>
       <div className={styles.chart} aria-hidden="true">
         <ResponsiveContainer width="100%" height={104}>
-          <BarChart data={data} margin={{ top: 4, right: 0, bottom: 0, left: 0 }} barCategoryGap={1} accessibilityLayer={false}>
-            <XAxis dataKey="year" tickLine={false} axisLine={{ stroke: 'var(--rule-strong)' }} tick={{ fill: 'var(--ink-quiet)', fontSize: 12, fontFamily: 'var(--mono)' }} interval="equidistantPreserveStart" minTickGap={40} />
-            <Tooltip cursor={{ fill: 'var(--paper-picked)' }} content={({ active, payload }) => (active && payload?.[0] ? <p className={styles.tip}>{`${(payload[0].payload as { year: number }).year}: ${payload[0].value}`}</p> : null)} />
-            <Bar dataKey="count" isAnimationActive={false} onClick={(bar: { payload?: { year: number } }) => bar.payload && pick(bar.payload.year, bar.payload.year)} cursor="pointer">
+          <BarChart data={data} margin={{ top: 4, right: 14, bottom: 0, left: 14 }} barCategoryGap={1} accessibilityLayer={false}>
+            <XAxis
+              dataKey="year"
+              tickLine={false}
+              axisLine={{ stroke: 'var(--rule-strong)' }}
+              tick={{ fill: 'var(--ink-quiet)', fontSize: 12, fontFamily: 'var(--mono)' }}
+              interval="equidistantPreserveStart"
+              minTickGap={40}
+            />
+            <Tooltip
+              cursor={{ fill: 'var(--paper-picked)' }}
+              content={({ active, payload }) =>
+                active && payload?.[0] ? (
+                  <p className={styles.tip}>{`${(payload[0].payload as { year: number }).year}: ${payload[0].value}`}</p>
+                ) : null
+              }
+            />
+            <Bar
+              dataKey="count"
+              isAnimationActive={false}
+              onClick={(bar: { payload?: { year: number } }) => bar.payload && pick(bar.payload.year, bar.payload.year)}
+              cursor="pointer"
+            >
               {data.map((d) => (
                 <Cell key={d.year} fill={!chosen || inside(d.year) ? 'var(--bar-kept)' : 'var(--wait-two-weeks)'} />
               ))}

@@ -9,7 +9,13 @@ export function Dialog({ label, close, children }: { label: string; close: () =>
   }, []);
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: Escape closes a modal dialog by itself; the click is for the space around it
-    <dialog ref={ref} aria-label={label} className={styles.dialog} onClose={close} onClick={(e) => e.target === ref.current && ref.current?.close()}>
+    <dialog
+      ref={ref}
+      aria-label={label}
+      className={styles.dialog}
+      onClose={close}
+      onClick={(e) => e.target === ref.current && ref.current?.close()}
+    >
       {children}
     </dialog>
   );

@@ -3,7 +3,7 @@ import { Command } from 'cmdk';
 import { useState } from 'react';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import { slipTitle, STATE_LABEL } from '../../core/requests/slip';
+import { STATE_LABEL, slipTitle } from '../../core/requests/slip';
 import { addDays, dayOf, isoLocal, type Minutes, parseLocal, startOf } from '../../core/time';
 import { useHere } from '../kit/app';
 import { Dialog } from './Dialog';
@@ -23,11 +23,21 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
   return (
     <Dialog label="Commands" close={close}>
       <Command label="Commands" className={styles.palette} loop>
-        <Command.Input autoFocus value={text} onValueChange={setText} placeholder="Where to, or what to do" className={styles.paletteInput} />
+        <Command.Input
+          autoFocus
+          value={text}
+          onValueChange={setText}
+          placeholder="Where to, or what to do"
+          className={styles.paletteInput}
+        />
         <Command.List className={styles.paletteList}>
           <Command.Empty>Nothing by that name. Enter a search instead with the first line.</Command.Empty>
           {text.trim() !== '' && (
-            <Command.Item forceMount value={`search ${text}`} onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}>
+            <Command.Item
+              forceMount
+              value={`search ${text}`}
+              onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}
+            >
               Search for “{text}”
             </Command.Item>
           )}
@@ -47,7 +57,9 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
             </Command.Group>
           )}
           <Command.Group heading="Demo">
-            <Command.Item onSelect={then(() => moveClock(theStore(), isoLocal(startOf(addDays(dayOf(now), 1), 550)), info.start))}>Clock: next day</Command.Item>
+            <Command.Item onSelect={then(() => moveClock(theStore(), isoLocal(startOf(addDays(dayOf(now), 1), 550)), info.start))}>
+              Clock: next day
+            </Command.Item>
             {info.readers.map((r) => (
               <Command.Item key={r.id} onSelect={then(() => chooseReader(theStore(), r.id))}>
                 Read as {r.name}

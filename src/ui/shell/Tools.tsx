@@ -3,7 +3,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { OPEN_STATES } from '../../core/requests/slip';
-import { addDays, clockText, clockOf, dayOf, dayText, isoLocal, type Minutes, parseLocal, startOf } from '../../core/time';
+import { addDays, clockOf, clockText, dayOf, dayText, isoLocal, type Minutes, parseLocal, startOf } from '../../core/time';
 import { App, useHere, useSlipTraffic } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -23,25 +23,47 @@ function Clock() {
   const { moment, info, slips } = useHere();
   const now = parseLocal(moment.at) as Minutes;
   const move = (to: Minutes) => void moveClock(theStore(), isoLocal(to), info.start);
-  const event = nextEvent(now, slips.filter((s) => OPEN_STATES.has(s.state) && s.state !== 'ready').map((s) => s.promised?.likely));
+  const event = nextEvent(
+    now,
+    slips.filter((s) => OPEN_STATES.has(s.state) && s.state !== 'ready').map((s) => s.promised?.likely),
+  );
   const steps: [string, Minutes][] = [
     ['In two hours', (now + 120) as Minutes],
     ['Next day, 9:10', startOf(addDays(dayOf(now), 1), WORKING_MORNING)],
     ['In a week, 9:10', startOf(addDays(dayOf(now), 7), WORKING_MORNING)],
   ];
   return (
-    <Popover describe={`Demo clock: ${dayText(dayOf(now))} ${clockText(clockOf(now))}. Move it`} label={<time className={styles.clock}>{`${dayText(dayOf(now))}\u00a0${moment.at.slice(0, 4)}, ${clockText(clockOf(now))}`}</time>} className={styles.tool}>
+    <Popover
+      describe={`Demo clock: ${dayText(dayOf(now))} ${clockText(clockOf(now))}. Move it`}
+      label={<time className={styles.clock}>{`${dayText(dayOf(now))}\u00a0${moment.at.slice(0, 4)}, ${clockText(clockOf(now))}`}</time>}
+      className={styles.tool}
+    >
       {(close) => (
         <div className={styles.menu}>
           <p className={kit.legend}>The demo’s clock</p>
           <p className={styles.hint}>Move it forward to watch slips arrive and moving walls pass. It does not go back.</p>
           {event !== null && (
-            <button type="button" className={styles.choice} onClick={() => { move(event); close(); }}>
+            <button
+              type="button"
+              className={styles.choice}
+              onClick={() => {
+                move(event);
+                close();
+              }}
+            >
               To the next promised arrival, {dayText(dayOf(event))}
             </button>
           )}
           {steps.map(([label, to]) => (
-            <button key={label} type="button" className={styles.choice} onClick={() => { move(to); close(); }}>
+            <button
+              key={label}
+              type="button"
+              className={styles.choice}
+              onClick={() => {
+                move(to);
+                close();
+              }}
+            >
               {label}
             </button>
           ))}
@@ -51,17 +73,40 @@ function Clock() {
   );
 }
 
-const CATEGORY: Record<string, string> = { undergraduate: 'undergraduate', postgraduate: 'postgraduate', distance: 'distance learner', staff: 'staff' };
+const CATEGORY: Record<string, string> = {
+  undergraduate: 'undergraduate',
+  postgraduate: 'postgraduate',
+  distance: 'distance learner',
+  staff: 'staff',
+};
 function ReaderSwitch() {
   const { info, reader } = useHere();
   const place = (id: string) => info.campuses.find((c) => c.id === id)?.name ?? id;
   return (
-    <Popover describe={`Reading as ${reader.name}. Change`} label={<span className={styles.reader}>{reader.name}<span className={styles.place}>, {place(reader.campus)}</span></span>} className={styles.tool}>
+    <Popover
+      describe={`Reading as ${reader.name}. Change`}
+      label={
+        <span className={styles.reader}>
+          {reader.name}
+          <span className={styles.place}>, {place(reader.campus)}</span>
+        </span>
+      }
+      className={styles.tool}
+    >
       {(close) => (
         <div className={styles.menu}>
           <p className={kit.legend}>Demo readers</p>
           {info.readers.map((r) => (
-            <button key={r.id} type="button" className={styles.choice} aria-pressed={r.id === reader.id} onClick={() => { void chooseReader(theStore(), r.id); close(); }}>
+            <button
+              key={r.id}
+              type="button"
+              className={styles.choice}
+              aria-pressed={r.id === reader.id}
+              onClick={() => {
+                void chooseReader(theStore(), r.id);
+                close();
+              }}
+            >
               <strong>{r.name}</strong>
               <span>{`${CATEGORY[r.category]}, ${place(r.campus)}${r.remote ? ', off campus' : ''}${r.registered ? '' : ', never used interlibrary loan'}`}</span>
             </button>

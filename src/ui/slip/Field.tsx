@@ -28,7 +28,7 @@ export function Field({ id, label, value, change, fault, hint, type = 'text', mi
   const described = fault ? `${id}-fault` : hint ? `${id}-hint` : undefined;
   const common = { id, value, 'aria-invalid': fault !== undefined, 'aria-describedby': described };
   return (
-    <label className={`${styles.field} ${wide ? styles.wide : ''} ${mono ? styles.mono : ''}`}>
+    <label htmlFor={id} className={`${styles.field} ${wide ? styles.wide : ''} ${mono ? styles.mono : ''}`}>
       <span>{label}</span>
       {type === 'text' && !mono ? (
         <textarea ref={area} rows={1} {...common} onChange={(e) => change(e.target.value.replace(/\n/g, ' '))} />

@@ -5,9 +5,9 @@ import { keepDraft } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { serviceFor } from '../../core/access/chance';
 import type { Route, Way } from '../../core/access/ways';
+import { KINDS } from '../../core/bibliography/kinds';
 import { serviceOf } from '../../core/requests/price';
 import { newSlip, type Wanted } from '../../core/requests/slip';
-import { KINDS } from '../../core/bibliography/kinds';
 import { parseDay } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
@@ -38,7 +38,9 @@ function Start() {
       let from = params.get('from') ?? '';
       if (!route) {
         const { ways } = await getWays(id, moment, need);
-        const first = ways.find((w): w is Way & { action: { do: 'slip'; route: Route; from: string } } => w.action.do === 'slip' && w.setsWait);
+        const first = ways.find(
+          (w): w is Way & { action: { do: 'slip'; route: Route; from: string } } => w.action.do === 'slip' && w.setsWait,
+        );
         route = first?.action.route ?? (serviceFor(record.kind) === 'copy' ? 'ill-copy' : 'ill-loan');
         from = first?.action.from ?? 'lending';
       }

@@ -27,7 +27,11 @@ function spare(promise: SlipPromise, needBy: string): string {
   const by = `very likely by ${dayText(dayOf(likely))}`;
   if (need === null) return by;
   const days = need - dayOf(likely);
-  return days > 0 ? `${by}, ${days} ${days === 1 ? 'day' : 'days'} before you need it` : days === 0 ? `${by}, the day you need it` : `${by}, ${-days} ${days === -1 ? 'day' : 'days'} after you need it`;
+  return days > 0
+    ? `${by}, ${days} ${days === 1 ? 'day' : 'days'} before you need it`
+    : days === 0
+      ? `${by}, the day you need it`
+      : `${by}, ${-days} ${days === -1 ? 'day' : 'days'} after you need it`;
 }
 
 export function PromisePane({ promise: p, slip, duplicate, faults, sending, use, send, later }: Props) {
@@ -107,12 +111,14 @@ export function PromisePane({ promise: p, slip, duplicate, faults, sending, use,
       )}
       {duplicate && (
         <p className={styles.better} role="alert">
-          You have already asked for this, on {dayText(dayOf(parseLocal(duplicate.created) ?? (0 as never)))}. <a href={`/requests/${duplicate.id}`}>Go to that slip</a>; a second one is not sent.
+          You have already asked for this, on {dayText(dayOf(parseLocal(duplicate.created) ?? (0 as never)))}.{' '}
+          <a href={`/requests/${duplicate.id}`}>Go to that slip</a>; a second one is not sent.
         </p>
       )}
       {faults.length > 0 && (
         <p className={styles.better} role="alert">
-          {faults.length === 1 ? 'One thing is' : `${faults.length} things are`} to be mended first: {faults.map((f) => f.text).join(' ')} All you wrote is kept.
+          {faults.length === 1 ? 'One thing is' : `${faults.length} things are`} to be mended first: {faults.map((f) => f.text).join(' ')}{' '}
+          All you wrote is kept.
         </p>
       )}
       <div className={styles.send}>

@@ -30,7 +30,11 @@ export function SentSlip({ slip }: { slip: Slip }) {
   const here = useHere();
   const [said, setSaid] = useState('');
   const need = parseDay(slip.needBy);
-  const tell = (work: Promise<unknown>) => work.then(() => setSaid(''), (e: unknown) => setSaid(e instanceof Error ? e.message : 'That did not work; nothing has changed.'));
+  const tell = (work: Promise<unknown>) =>
+    work.then(
+      () => setSaid(''),
+      (e: unknown) => setSaid(e instanceof Error ? e.message : 'That did not work; nothing has changed.'),
+    );
   const sendNow = () =>
     sendOutgoing(theStore(), here.reader.id, here.moment).then(({ problem }) => {
       setSaid(problem ? `${problem.message} It stays in Outgoing.` : '');
@@ -40,7 +44,8 @@ export function SentSlip({ slip }: { slip: Slip }) {
       <section className={styles.form}>
         <h1>{slipTitle(slip)}</h1>
         <p className={styles.kept}>
-          {[slip.item.author, slip.item.container && `in ${slip.item.container}`, slip.item.year].filter(Boolean).join(' · ')} · <a href={`/records/${slip.record}`}>record</a>
+          {[slip.item.author, slip.item.container && `in ${slip.item.container}`, slip.item.year].filter(Boolean).join(' · ')} ·{' '}
+          <a href={`/records/${slip.record}`}>record</a>
         </p>
         <p className={styles.state}>
           <b>{STATE_LABEL[slip.state]}</b> {NEXT[slip.state]}
@@ -62,7 +67,11 @@ export function SentSlip({ slip }: { slip: Slip }) {
             </a>
           )}
           {slip.state === 'ready' && (
-            <button type="button" className={slip.file ? kit.link : kit.main} onClick={() => void tell(markCollected(theStore(), slip.id, here.moment.at))}>
+            <button
+              type="button"
+              className={slip.file ? kit.link : kit.main}
+              onClick={() => void tell(markCollected(theStore(), slip.id, here.moment.at))}
+            >
               I have it
             </button>
           )}
@@ -129,7 +138,13 @@ export function SentSlip({ slip }: { slip: Slip }) {
           <dl className={styles.facts}>
             <div>
               <dt>Goes to</dt>
-              <dd>{slip.delivery.to === 'email' ? slip.delivery.email : slip.delivery.to === 'post' ? slip.delivery.address : here.info.campuses.find((c) => slip.delivery.to === 'pickup' && c.id === slip.delivery.campus)?.name}</dd>
+              <dd>
+                {slip.delivery.to === 'email'
+                  ? slip.delivery.email
+                  : slip.delivery.to === 'post'
+                    ? slip.delivery.address
+                    : here.info.campuses.find((c) => slip.delivery.to === 'pickup' && c.id === slip.delivery.campus)?.name}
+              </dd>
             </div>
             {slip.sent && (
               <div>

@@ -17,7 +17,8 @@ function AtAddress({ id }: { id: string }) {
       <div className={styles.missing}>
         <h1>There is no such slip here</h1>
         <p>
-          Slips live in the browser they were written in. This one may have been discarded, or written elsewhere. <a href="/requests">See those that are here</a>.
+          Slips live in the browser they were written in. This one may have been discarded, or written elsewhere.{' '}
+          <a href="/requests">See those that are here</a>.
         </p>
       </div>
     );

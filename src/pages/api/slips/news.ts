@@ -9,7 +9,11 @@ export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ slips: readonly Slip[]; moment: Moment }>(request, BODIES.news, locals.info, async ({ slips, moment }) =>
     json(
       await Promise.all(
-        slips.map(async (slip) => ({ slip: slip.id, messages: await locals.network.messages(slip, moment), arrival: await locals.network.arrival(slip, moment) })),
+        slips.map(async (slip) => ({
+          slip: slip.id,
+          messages: await locals.network.messages(slip, moment),
+          arrival: await locals.network.arrival(slip, moment),
+        })),
       ),
     ),
   );

@@ -9,7 +9,10 @@ import { json, problem } from '../../../server/problem';
 export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ slip: Slip; moment: Moment }>(request, BODIES.send, locals.info, async ({ slip, moment }) => {
     const said = (await locals.network.messages(slip, moment)).map(readSupplyingMessage);
-    const begun = said.find((m) => !('problem' in m) && (m.status === 'WillSupply' || m.status === 'Loaned' || m.status === 'CopyCompleted'));
-    if (begun && !('problem' in begun)) return problem('refused', `${begun.supplierName} has already started on it, so it can’t be withdrawn any more.`);
+    const begun = said.find(
+      (m) => !('problem' in m) && (m.status === 'WillSupply' || m.status === 'Loaned' || m.status === 'CopyCompleted'),
+    );
+    if (begun && !('problem' in begun))
+      return problem('refused', `${begun.supplierName} has already started on it, so it can’t be withdrawn any more.`);
     return json({ withdrawn: true });
   });

@@ -1,0 +1,99 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type DayNumber, parseDay } from '../time';
+import { coverageWindow, coversOn } from './covers';
+import { type KbartLine, readEmbargo, readKbart, writeKbart } from './kbart';
+
+const line = (more: Partial<KbartLine>): KbartLine => ({
+  provider: 'p',
+  publication_title: 'T',
+  date_first_issue_online: '2005',
+  num_first_vol_online: '15',
+  ...more,
+});
+const on = (iso: string) => parseDay(iso) as DayNumber;
+const covered = (l: KbartLine, date: [number, number?, number?], today = '2026-11-02', volume?: string, issue?: string) =>
+  coversOn(l, { date, ...(volume ? { volume } : {}), ...(issue ? { issue } : {}) }, on(today)).covered;
+
+describe('coverage', () => {
+  it('first and last issue by date', () => {
+    expect(covered(line({}), [2004])).toBe(false);
+    expect(covered(line({}), [2005])).toBe(true);
+    expect(covered(line({ date_last_issue_online: '2010-06' }), [2010, 6])).toBe(true);
+    expect(covered(line({ date_last_issue_online: '2010-06' }), [2010, 7])).toBe(false);
+  });
+  it('within the first year the volume and issue decide', () => {
+    const l = line({ date_first_issue_online: '2005', num_first_vol_online: '15', num_first_issue_online: '3' });
+    expect(covered(l, [2005], '2026-11-02', '14')).toBe(false);
+    expect(covered(l, [2005], '2026-11-02', '15', '2')).toBe(false);
+    expect(covered(l, [2005], '2026-11-02', '15', '3')).toBe(true);
+    expect(covered(l, [2005], '2026-11-02', '15', 'suppl.')).toBe(true);
+  });
+  it('P1Y: the current calendar year is missing', () => {
+    const l = line({ embargo_info: 'P1Y' });
+    expect(covered(l, [2025, 12])).toBe(true);
+    expect(covered(l, [2026, 1])).toBe(false);
+    expect(covered(l, [2026, 1], '2027-01-01')).toBe(true);
+    expect(coversOn(l, { date: [2026, 5] }, on('2026-11-02')).why).toContain('Fri 1 Jan 2027');
+  });
+  it('R10Y: only the last ten calendar years', () => {
+    const l = line({ embargo_info: 'R10Y' });
+    expect(covered(l, [2017])).toBe(true);
+    expect(covered(l, [2016])).toBe(false);
+    expect(covered(l, [2017], '2027-01-01')).toBe(false);
+  });
+  it('R10Y;P30D joins both', () => {
+    const l = line({ embargo_info: 'R10Y;P30D' });
+    expect(covered(l, [2026, 10, 30])).toBe(false);
+    expect(covered(l, [2026, 9, 1])).toBe(true);
+  });
+  it('365D rolls by the day', () => {
+    expect(covered(line({ embargo_info: 'P365D' }), [2025, 11, 1])).toBe(true);
+    expect(covered(line({ embargo_info: 'P365D' }), [2025, 11, 5])).toBe(false);
+  });
+  it('says why not', () =>
+    expect(coverageWindow(line({}), { date: [1999] })).toMatchObject({ covered: false, why: 'starts with volume 15, 2005' }));
+  it('a wall never takes away what was there before it ended: windows are intervals', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1990, max: 2026 }),
+        fc.constantFrom('P1Y', 'P6M', 'R5Y', 'P90D', 'R10Y;P1Y'),
+        fc.integer({ min: 20000, max: 22000 }),
+        (year, embargo, day) => {
+          const w = coverageWindow(line({ date_first_issue_online: '1980', num_first_vol_online: undefined, embargo_info: embargo }), {
+            date: [year, 6],
+          });
+          if (!w.covered) return;
+          expect(w.from).toBeLessThan(w.until);
+          expect(
+            coversOn(
+              line({ date_first_issue_online: '1980', num_first_vol_online: undefined, embargo_info: embargo }),
+              { date: [year, 6] },
+              day as DayNumber,
+            ).covered,
+          ).toBe(day >= w.from && day < w.until);
+        },
+      ),
+    );
+  });
+});
+
+describe('KBART files', () => {
+  it('are read back as written', () => {
+    const lines = [
+      line({ embargo_info: 'P1Y', coverage_depth: 'fulltext', print_identifier: '7000-0005' }),
+      line({ publication_title: 'Ü, "quoted"' }),
+    ];
+    expect(readKbart(writeKbart(lines), 'p')).toEqual({ lines, problems: [] });
+  });
+  it('bad lines are named and left out, the rest is kept', () => {
+    const file = 'publication_title\tembargo_info\nGood\tP1Y\n\tP1Y\nBad\tsoon\n';
+    const { lines, problems } = readKbart(file, 'p');
+    expect(lines.map((l) => l.publication_title)).toEqual(['Good']);
+    expect(problems.map((p) => p.line)).toEqual([3, 4]);
+    expect(problems[1]?.text).toContain('“soon”');
+  });
+  it('another file is told apart', () => expect(readKbart('name;place\nx;y', 'p').problems[0]?.text).toContain('not a KBART title list'));
+  it.each(['P1Y', 'R10Y', 'R10Y;P30D'])('embargo %s', (code) => expect(readEmbargo(code)).not.toBeNull());
+  it.each(['1Y', 'P1W', 'PY', 'P1Y;', ''])('no embargo %s', (code) => expect(readEmbargo(code)).toBeNull());
+});

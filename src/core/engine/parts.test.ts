@@ -1,0 +1,105 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fold, stem, stemsOf, words } from './analysis';
+import { Best } from './best';
+import { decodeIndex, encodeIndex } from './format';
+import { growU32 } from './growable';
+import { markable, marksIn } from './marks';
+import { byCodePoint, findString, packStrings, prefixRange, stringAt } from './strings';
+
+describe('analysis', () => {
+  it.each([
+    ['Brandsæter', 'brandsaeter'],
+    ['RØNNVIK', 'ronnvik'],
+    ['ﬁnger', 'finger'],
+    ['Straße', 'strasse'],
+    ['naïve', 'naive'],
+    ['yosun yetiştiriciliği', 'yosun yetistiriciligi'],
+  ])('folds %s', (text, folded) => expect(fold(text)).toBe(folded));
+  it.each([
+    ['small-scale farming', ['small', 'scale', 'farming']],
+    ["L'algue", ['algue']],
+    ['reader’s don’t', ['reader', 'dont']],
+    ['1:50 000, §3', ['1', '50', '000', '3']],
+    ['—', []],
+  ])('words of %s', (text, list) => expect(words(text)).toEqual(list));
+  it('takes endings off by language', () => {
+    expect(stem('farming', 'en')).toBe(stem('farmed', 'en'));
+    expect(stem('algen', 'de')).toBe(stem('alge', 'de'));
+    expect(stem('2023', 'en')).toBe('2023');
+    expect(stemsOf('kelp')).toContain('kelp');
+  });
+});
+
+describe('string table', () => {
+  it('finds what is in it and nothing else, and prefixes as ranges', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.string({ unit: 'grapheme' })), fc.string({ unit: 'grapheme' }), (list, other) => {
+        const sorted = [...list].sort(byCodePoint);
+        const table = packStrings(sorted);
+        sorted.forEach((s, i) => {
+          expect(findString(table, s)).toBe(i);
+          expect(stringAt(table, i)).toBe(s);
+        });
+        expect(findString(table, other)).toBe(sorted.indexOf(other));
+        const [a, b] = prefixRange(table, other);
+        expect(sorted.slice(a, b)).toEqual(sorted.filter((s) => s.startsWith(other)));
+      }),
+    );
+  });
+});
+
+describe('best', () => {
+  it('keeps what sorting would, ties by the smaller id', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 9 })), fc.integer({ min: 0, max: 12 }), (keys, k) => {
+        const best = new Best(k);
+        keys.forEach((key, id) => best.offer(key, id));
+        const expected = keys.map((key, id) => ({ key, id })).sort((a, b) => b.key - a.key || a.id - b.id);
+        expect(best.sorted()).toEqual(expected.slice(0, k).map((e) => e.id));
+      }),
+    );
+  });
+});
+
+describe('index file', () => {
+  const file = () =>
+    Buffer.concat(encodeIndex({ records: 2 }, { a: Uint8Array.of(1, 2, 3), b: Float64Array.of(1.5), c: Uint32Array.of(7, 8, 9) }));
+  const shared = (bytes: Uint8Array) => bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
+  it('is read as written', () => {
+    const read = decodeIndex(shared(file()));
+    if ('problem' in read) throw new Error(read.problem);
+    expect([...(read.sections.a ?? [])]).toEqual([1, 2, 3]);
+    expect([...(read.sections.c ?? [])]).toEqual([7, 8, 9]);
+    expect(read.header.meta.records).toBe(2);
+  });
+  it('a foreign, cut or newer file is refused in words', () => {
+    expect(decodeIndex(new TextEncoder().encode('something else entirely').buffer)).toEqual({
+      problem: 'This is not a Legendum index file.',
+    });
+    expect(decodeIndex(shared(file().subarray(0, file().length - 9)))).toMatchObject({ problem: expect.stringContaining('cut short') });
+    expect(decodeIndex(shared(file().subarray(0, 40)))).toMatchObject({ problem: expect.stringContaining('cut short') });
+    const newer = Buffer.from(file().toString('latin1').replace('"version":1', '"version":9'), 'latin1');
+    expect(decodeIndex(shared(newer))).toMatchObject({ problem: expect.stringContaining('format 9') });
+  });
+});
+
+describe('growable array', () => {
+  it('keeps everything pushed', () => {
+    const g = growU32();
+    for (let i = 0; i < 5000; i++) g.push(i);
+    expect([g.length, g.view()[4999]]).toEqual([5000, 4999]);
+  });
+});
+
+describe('marking', () => {
+  const marks = (text: string, q: string, language = 'en', prefix = false) =>
+    marksIn(text, language, markable([{ text: q, prefix }])).map(([a, b]) => text.slice(a, b));
+  it('marks other endings, joins neighbours', () => {
+    expect(marks('Who buys farmed seaweed?', 'seaweed farming')).toEqual(['farmed seaweed']);
+    expect(marks('Brandsæter and others', 'brandsaeter')).toEqual(['Brandsæter']);
+    expect(marks('Algenzucht an Küsten', 'küste', 'de')).toEqual(['Küsten']);
+    expect(marks('Seaweeds', 'seaw', 'en', true)).toEqual(['Seaweeds']);
+    expect(marks('Nothing here', 'kelp')).toEqual([]);
+  });
+});

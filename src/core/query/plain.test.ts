@@ -1,0 +1,69 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { MAX_WORDS, readPlain } from './plain';
+import type { QueryNode } from './tree';
+
+const show = (n: QueryNode): string => {
+  switch (n.op) {
+    case 'everything':
+      return '*';
+    case 'word':
+      return `${n.field ? `${n.field}:` : ''}${n.text}${n.prefix ? '*' : ''}`;
+    case 'phrase':
+      return `${n.field ? `${n.field}:` : ''}"${n.text}"`;
+    case 'not':
+      return `-${show(n.of)}`;
+    default:
+      return `(${n.of.map(show).join(n.op === 'and' ? ' ' : ' | ')})`;
+  }
+};
+const read = (q: string) => show(readPlain(q).tree);
+const codes = (q: string) => readPlain(q).notes.map((n) => n.code);
+
+describe('plain syntax', () => {
+  it.each([
+    ['', '*'],
+    ['kelp', 'kelp'],
+    ['kelp farming', '(kelp farming)'],
+    ['kelp AND farming', '(kelp farming)'],
+    ['"food security" kelp', '("food security" kelp)'],
+    ['“food security”', '"food security"'],
+    ['dulse OR nori', '(dulse | nori)'],
+    ['dulse OR nori -supermarket', '(dulse | (nori -supermarket))'],
+    ['(dulse OR nori) -supermarket', '((dulse | nori) -supermarket)'],
+    ['kelp NOT news', '(kelp -news)'],
+    ['title:kelp by:"Hallgrim, Sigga"', '(title:kelp person:"Hallgrim, Sigga")'],
+    ['seaw*', 'seaw*'],
+    ['in:Annals', 'container:Annals'],
+    ['http://x.example', 'http://x.example'],
+    ['or not and', '(or not and)'],
+    ['978-99-9900-018-9', '978-99-9900-018-9'],
+  ])('%s', (q, tree) => expect(read(q)).toBe(tree));
+
+  it('repairs and says so', () => {
+    expect([read('"food security'), codes('"food security')]).toEqual(['"food security"', ['unclosed-quote']]);
+    expect([read('(kelp'), codes('(kelp')]).toEqual(['kelp', ['unclosed-bracket']]);
+    expect([read('kelp)'), codes('kelp)')]).toEqual(['kelp', ['stray-bracket']]);
+    expect([read('kelp OR'), codes('kelp OR')]).toEqual(['kelp', ['dangling']]);
+    expect([read('kelp NOT'), codes('kelp NOT')]).toEqual(['kelp', ['dangling']]);
+  });
+  it('cuts what is too long, and says so', () => {
+    const long = readPlain(`${'kelp '.repeat(2000)}`);
+    expect(long.tree.op === 'and' && long.tree.of.length).toBe(MAX_WORDS);
+    expect(long.notes.map((n) => n.code)).toEqual(['shortened']);
+  });
+  it('every string is read, however odd, and read the same twice', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.array(fc.constantFrom('(', ')', '"', 'OR', 'AND', 'NOT', '-', 'kelp', 'by:', ' ', 'title:x*', '*')).map((a) => a.join(' ')),
+        ),
+        (q) => {
+          expect(readPlain(q)).toEqual(readPlain(q));
+        },
+      ),
+      { numRuns: 500 },
+    );
+  });
+});

@@ -1,0 +1,218 @@
+import { readFileSync, truncateSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { moment, openWorld, situation } from '../../tests/fixtures/world';
+import { waysToRead } from '../core/access/ways';
+import { peerReviewOf } from '../core/bibliography/peerReview';
+import type { DiscoveryRecord } from '../core/bibliography/record';
+import { readKbart } from '../core/coverage/kbart';
+import { fold, stem, stemsOf, words } from '../core/engine/analysis';
+import { fieldTexts } from '../core/engine/builder';
+import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
+import { type Minutes, parseLocal } from '../core/time';
+import { DiscoveryService } from './service';
+
+const COUNT = 3000;
+let world: ReturnType<typeof openWorld>;
+let records: DiscoveryRecord[];
+beforeAll(() => {
+  world = openWorld(COUNT);
+  records = Array.from({ length: COUNT }, (_, i) => world.service.recordAt(i));
+}, 60_000);
+afterAll(() => world.close());
+
+const all = { ...NEW_SEARCH, drop: {} };
+const search = (more: Partial<SearchRequest>, limit = 25, offset = 0) =>
+  world.service.search({ ...all, ...more }, moment(), { offset, limit });
+/** The slow and obvious way: in each word's own language, does one of the wanted stems stand in the record's text? */
+const has = (r: DiscoveryRecord, word: string): boolean => {
+  const wanted = new Set(words(word).flatMap(stemsOf));
+  return fieldTexts(r).some(({ values, language }) => values.some((v) => words(v).some((w) => wanted.has(stem(w, language)))));
+};
+
+describe('search', () => {
+  it('finds what looking through every record finds', () => {
+    for (const q of ['kelp', 'history', 'food', 'evidence review', 'küste', 'Hallgrim iodine']) {
+      const expected = records.filter((r) => q.split(' ').every((w) => has(r, w))).length;
+      expect(search({ q }).total, q).toBe(expected);
+    }
+  });
+  it('a phrase stands together in that order', () => {
+    const found = search({ q: '"food security"' }, 100);
+    expect(found.total).toBeGreaterThan(10);
+    const texts = (r: DiscoveryRecord) => fieldTexts(r).flatMap(({ values }) => values.map((v) => words(v).join(' ')));
+    for (const hit of found.hits)
+      expect(
+        texts(records.find((r) => r.id === hit.id) as DiscoveryRecord).some((t) => /food secur/.test(t)),
+        hit.id,
+      ).toBe(true);
+    expect(search({ q: '"security food"' }).total).toBe(0);
+  });
+  it('OR, NOT and fields are sets', () => {
+    const [dulse, nori, both] = [search({ q: 'dulse' }).total, search({ q: 'nori' }).total, search({ q: 'dulse nori' }).total];
+    expect(search({ q: 'dulse OR nori' }).total).toBe(dulse + nori - both);
+    expect(search({ q: 'dulse -nori' }).total).toBe(dulse - both);
+    expect(search({ q: 'by:Hallgrim' }).hits.every((h) => h.csl.author?.some((a) => a.family === 'Hallgrim'))).toBe(true);
+    expect(search({ q: 'title:iodine' }).total).toBeLessThan(search({ q: 'iodine' }).total);
+    expect(search({ q: 'seaw*' }).total).toBeGreaterThanOrEqual(search({ q: 'seaweed' }).total);
+  });
+  it('a whole title comes first', () => {
+    for (const r of records.slice(0, 60)) {
+      const first = search({ q: r.csl.title }).hits[0];
+      expect(fold(first?.csl.title ?? ''), r.csl.title).toContain(fold(r.csl.title));
+    }
+  });
+  it('finds by DOI, ISBN with hyphens, ISSN', () => {
+    expect(search({ q: '10.5555/s1.2023.101' }).hits[0]?.csl.title).toMatch(/^Kelp on the plate/);
+    const book = records.find((r) => r.csl.ISBN) as DiscoveryRecord;
+    const isbn = book.csl.ISBN ?? '';
+    expect(search({ q: `${isbn.slice(0, 3)}-${isbn.slice(3, 8)}-${isbn.slice(8)}` }).hits.map((h) => h.id)).toContain(book.id);
+    expect(search({ q: records[0]?.csl.ISSN ?? '' }).total).toBeGreaterThan(5);
+  });
+  it('words in no record are named', () => {
+    const answer = search({ q: 'kelp qzxv' });
+    expect([answer.total, answer.notes.map((n) => n.code)]).toEqual([0, ['unknown-word']]);
+    expect(answer.notes[0]?.text).toContain('“qzxv”');
+  });
+  it('nothing asked is everything', () => expect(search({ q: '' }).total).toBe(COUNT));
+  it('only small words are searched after all', () => expect(search({ q: 'the of' }).total).toBeGreaterThan(0));
+});
+
+describe('counts', () => {
+  const q = 'evidence';
+  it('are over all results', () => {
+    const answer = search({ q });
+    const matching = records.filter((r) => has(r, q));
+    for (const v of answer.breakdown.kind) expect(v.count, v.value).toBe(matching.filter((r) => r.kind === v.value).length);
+    for (const v of answer.breakdown.subject) expect(v.count, v.value).toBe(matching.filter((r) => r.subjects.includes(v.value)).length);
+    expect(answer.years.reduce((n, [, c]) => n + c, 0)).toBe(answer.total);
+    expect(answer.waits.reduce((n, w) => n + w.count, 0)).toBe(answer.total);
+    expect(answer.reach.index).toBe(answer.total);
+  });
+  it('disregard the choice made inside the same group, and keep those of others', () => {
+    const free = search({ q });
+    const books = search({ q, keep: { kind: ['book'] } });
+    expect(books.breakdown.kind).toEqual(free.breakdown.kind);
+    expect(books.total).toBe(free.breakdown.kind.find((v) => v.value === 'book')?.count);
+    const english = search({ q, keep: { kind: ['book'], language: ['en'] } });
+    expect(english.breakdown.kind.find((v) => v.value === 'chapter')?.count).toBe(
+      search({ q, keep: { kind: ['chapter'], language: ['en'] } }).total,
+    );
+  });
+  it('what a count says is what choosing it leaves', () => {
+    const free = search({ q });
+    for (const group of [
+      'kind',
+      'peer',
+      'language',
+      'subject',
+      'journal',
+      'person',
+      'carrier',
+      'place',
+      'source',
+      'audience',
+      'wait',
+    ] as const) {
+      for (const v of free.breakdown[group].slice(0, 4)) {
+        expect(search({ q, keep: { [group]: [v.value] } }).total, `${group} ${v.value}`).toBe(v.count);
+        expect(search({ q, drop: { [group]: [v.value] } }).total, `without ${group} ${v.value}`).toBe(free.total - v.count);
+      }
+    }
+    expect(search({ q, from: 2010, to: 2015 }).total).toBe(
+      free.years.filter(([y]) => y >= 2010 && y <= 2015).reduce((n, [, c]) => n + c, 0),
+    );
+    for (const reach of ['online', 'shelves', 'partners', 'index'] as const) expect(search({ q, reach }).total).toBe(free.reach[reach]);
+  });
+  it('a choice of a value that nothing has leaves nothing, without failing', () =>
+    expect(search({ q, keep: { subject: ['No such heading'] } }).total).toBe(0));
+});
+
+describe('order and slices', () => {
+  it('newest and oldest by year, soonest by wait', () => {
+    const years = (sort: SearchRequest['sort']) =>
+      search({ q: 'history', sort }, 60).hits.map((h) => h.csl.issued?.['date-parts'][0][0] ?? 0);
+    expect(years('newest')).toEqual([...years('newest')].sort((a, b) => b - a));
+    expect(years('oldest')).toEqual([...years('oldest')].sort((a, b) => a - b));
+    const dates = search({ q: 'history', sort: 'soonest' }, 100).hits.map((h) => h.wait.date ?? '9');
+    expect([...dates].sort()).toEqual(dates);
+  });
+  it('slices join without gap or repeat', () => {
+    const whole = search({ q: 'history' }, 50).hits.map((h) => h.id);
+    const parts = [0, 20, 40].flatMap((offset) => search({ q: 'history' }, offset === 40 ? 10 : 20, offset).hits.map((h) => h.id));
+    expect(parts).toEqual(whole);
+  });
+  it('counts what can be had by the day needed', () => {
+    const answer = search({ q: 'history', needBy: 20762 as never }, 100);
+    const own = search({ q: 'history' }, 100);
+    expect(answer.byNeed).toBeLessThanOrEqual(answer.total);
+    expect(own.byNeed).toBeNull();
+  });
+});
+
+describe('the access summary and the exact ways', () => {
+  const moments: [string, string, boolean][] = [
+    ['2026-11-02T09:10', 'quayside', false],
+    ['2026-11-02T21:40', 'fellgate', false],
+    ['2026-11-07T15:30', 'saltmarsh', false],
+    ['2026-11-10T15:20', 'quayside', true],
+    ['2026-12-23T10:00', 'quayside', false],
+    ['2027-01-02T12:00', 'fellgate', false],
+  ];
+  it.each(moments)('agree on class and moment at %s, %s, remote %s', (at, campus, remote) => {
+    const here = situation(campus, remote);
+    const now = parseLocal(at) as Minutes;
+    for (let doc = 0; doc < COUNT; doc++) {
+      const item = world.service.itemAt(doc);
+      const exact = waysToRead(item, world.service.library, here, now).wait;
+      const quick = world.service.engine.accessOf(doc, here, now);
+      expect([quick.wait, quick.ready], `${item.record.id} ${item.record.csl.title}`).toEqual([
+        exact.class,
+        exact.date ? parseLocal(exact.date) : null,
+      ]);
+    }
+  });
+});
+
+describe('records', () => {
+  it('a record brings its relations', () => {
+    const kelp = records.find((r) => r.csl.title.startsWith('Kelp on the plate')) as DiscoveryRecord;
+    const answer = world.service.record(kelp.id);
+    expect(answer?.cites.map((c) => c.title)).toContain('Salt, smoke, weed: preserving in the northern isles');
+    expect(answer?.citedBy.length).toBeGreaterThan(0);
+    expect(answer?.peerReview).toEqual(
+      peerReviewOf(kelp, undefined).status === 'reviewed' ? answer?.peerReview : expect.objectContaining({ status: 'reviewed' }),
+    );
+  });
+  it('editions stand together and stay distinguishable', () => {
+    const shore = world.service.record(search({ q: 'edible shore history seaweeds' }).hits[0]?.id ?? '');
+    expect(shore?.editions.map((e) => e.note)).toEqual(expect.arrayContaining(['Book', 'Book, Large print']));
+    expect(shore?.editions).toHaveLength(3);
+  });
+  it('a retracted article points to its notice and back', () => {
+    const bad = records.find((r) => r.csl.title.startsWith('Seaweed extracts halve')) as DiscoveryRecord;
+    const answer = world.service.record(bad.id);
+    expect(world.service.record(answer?.retraction?.id ?? '')?.retracts?.id).toBe(bad.id);
+  });
+  it('an unknown id is null', () => expect(world.service.record('tu9999999')).toBeNull());
+});
+
+describe('index directory', () => {
+  it('keeps each provider’s title list as KBART', () => {
+    const { lines, problems } = readKbart(readFileSync(join(world.dir, 'kbart', 'harbourlight.tsv'), 'utf8'), 'harbourlight');
+    expect(problems).toEqual([]);
+    expect(lines.find((l) => l.publication_title === 'Annals of Island Nutrition')).toMatchObject({
+      embargo_info: 'P1Y',
+      date_first_issue_online: '2018',
+    });
+  });
+  it('a missing or broken index says what to do', () => {
+    expect(() => new DiscoveryService('/nowhere')).toThrow(/npm run index/);
+    const other = openWorld(300);
+    truncateSync(join(other.dir, 'index.lgd'), 50_000);
+    expect(() => new DiscoveryService(other.dir)).toThrow(/cut short/);
+    writeFileSync(join(other.dir, 'index.lgd'), 'hello, this is no index at all');
+    expect(() => new DiscoveryService(other.dir)).toThrow(/not a Legendum index/);
+    other.close();
+  });
+});
