@@ -1,5 +1,8 @@
 // Builds the app: Astro's pages, then the server and its worker beside them.
 import { spawnSync } from 'node:child_process';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { bundleNode } from './bundle.mjs';
 
 const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' };
@@ -9,3 +12,13 @@ const astro = spawnSync(process.execPath, ['node_modules/astro/astro.js', 'build
 });
 if (astro.status !== 0) process.exit(astro.status ?? 1);
 await bundleNode({ main: 'src/server/main.ts', 'index.worker': 'src/server/index.worker.ts' }, 'dist/app');
+
+// Every script, sheet and picture once more in small, for the server to send as it is.
+for (const name of readdirSync('dist/client', { recursive: true })) {
+  if (!/\.(js|css|svg|json|txt|xml)$/.test(name)) continue;
+  const file = join('dist/client', name);
+  const body = readFileSync(file);
+  if (body.length < 1024) continue;
+  writeFileSync(`${file}.gz`, gzipSync(body, { level: 9 }));
+  writeFileSync(`${file}.br`, brotliCompressSync(body, { params: { [constants.BROTLI_PARAM_QUALITY]: 10 } }));
+}

@@ -1,10 +1,7 @@
-// `npm run dev`: rebuilds on every start and runs the real server; there is one server to understand, not two.
+// `npm run dev`: rebuilds what has changed and runs the real server on a small index; there is one server to understand, not two.
+import { ensureBuild, ensureIndex, ensurePackages, run } from './setup.mjs';
 
-import { spawnSync } from 'node:child_process';
-import { existsSync } from 'node:fs';
-
-const run = (...args) => spawnSync(process.execPath, args, { stdio: 'inherit' }).status === 0 || process.exit(1);
-if (!existsSync('data/demo-20000')) run('scripts/run.mjs', 'demoIndex', '--records', '20000');
-run('scripts/build.mjs');
-process.env.LEGENDUM_INDEX ??= 'data/demo-20000';
-run('dist/app/main.mjs');
+ensurePackages();
+ensureBuild();
+process.env.LEGENDUM_INDEX ??= ensureIndex(20_000);
+run(process.execPath, ['--enable-source-maps', 'dist/app/main.mjs']);

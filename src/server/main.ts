@@ -32,6 +32,9 @@ async function start(): Promise<void> {
   };
   const files = sirv(join(here, '../client'), {
     etag: true,
+    // Made by scripts/build.mjs beside each file, so that nothing is compressed twice.
+    gzip: true,
+    brotli: true,
     setHeaders: (res, path) =>
       res.setHeader('Cache-Control', path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
   });
@@ -65,14 +68,31 @@ async function start(): Promise<void> {
         );
       } else res.end();
     };
+    const page = (next: (error?: unknown) => void) => void handler(req, res, next, { index, info, network }).catch(fail);
     compress(req as never, res as never, () =>
-      files(req, res, () => void handler(req, res, (error: unknown) => fail(error ?? 'no page'), { index, info, network }).catch(fail)),
+      files(req, res, () =>
+        page((error) => {
+          if (error) return fail(error);
+          // No route has this address: the page that says so, unless it is not there either.
+          req.url = '/404';
+          page((again) => fail(again ?? 'no page'));
+        }),
+      ),
     );
   });
   server.keepAliveTimeout = 30_000;
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    console.error(
+      error.code === 'EADDRINUSE'
+        ? `Port ${config.port} is taken by another program. Stop that, or choose another port: npm run demo -- --port ${config.port + 1}`
+        : error.message,
+    );
+    process.exit(1);
+  });
   server.listen(config.port, config.host, () => {
-    log.info({ address: `http://${config.host}:${config.port}` }, 'listening');
-    process.send?.('listening');
+    const address = `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${config.port}`;
+    log.info({ address }, 'listening');
+    process.send?.(address);
   });
   const stop = () => {
     log.info('stopping');

@@ -3,6 +3,7 @@
  * section 6.6, from which the column headings are taken unchanged).
  */
 import Papa from 'papaparse';
+import { readEmbargo } from './embargo';
 
 export const KBART_COLUMNS = [
   'publication_title',
@@ -71,21 +72,3 @@ export function readKbart(text: string, provider: string): { lines: KbartLine[];
 /** Writes a title list with all standard columns, in the standard's order. */
 export const writeKbart = (lines: readonly KbartLine[]): string =>
   [KBART_COLUMNS.join('\t'), ...lines.map((l) => KBART_COLUMNS.map((c) => (l[c] ?? '').replace(/[\t\n]/g, ' ')).join('\t'))].join('\n');
-
-export interface EmbargoPart {
-  /** R: only the last n units are there. P: the last n units are missing. */
-  readonly type: 'R' | 'P';
-  readonly length: number;
-  /** D days, M calendar months, Y calendar years (KBART: use 365D for a rolling year). */
-  readonly unit: 'D' | 'M' | 'Y';
-}
-/** Reads an embargo code; null when it breaks the standard's form. */
-export function readEmbargo(code: string): EmbargoPart[] | null {
-  const parts: EmbargoPart[] = [];
-  for (const piece of code.split(';')) {
-    const m = /^\s*([RP])(\d+)([DMY])\s*$/.exec(piece);
-    if (!m) return null;
-    parts.push({ type: m[1] as 'R' | 'P', length: Number(m[2]), unit: m[3] as 'D' | 'M' | 'Y' });
-  }
-  return parts;
-}

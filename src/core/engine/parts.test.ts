@@ -54,7 +54,9 @@ describe('best', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 9 })), fc.integer({ min: 0, max: 12 }), (keys, k) => {
         const best = new Best(k);
-        keys.forEach((key, id) => best.offer(key, id));
+        keys.forEach((key, id) => {
+          best.offer(key, id);
+        });
         const expected = keys.map((key, id) => ({ key, id })).sort((a, b) => b.key - a.key || a.id - b.id);
         expect(best.sorted()).toEqual(expected.slice(0, k).map((e) => e.id));
       }),

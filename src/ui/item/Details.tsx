@@ -5,6 +5,13 @@ import type { Copy, CopyStatus, PartnerCopy } from '../../core/bibliography/reco
 import type { RecordAnswer, RelatedRecord } from '../../core/engine/port';
 import { dayText, parseDay } from '../../core/time';
 import styles from './item.module.css';
+import { Section } from './Section';
+
+/** `level`: of the headings, one below the title's. */
+interface Props {
+  readonly answer: RecordAnswer;
+  readonly level: 2 | 3;
+}
 
 const searchFor = (group: 'subject' | 'person' | 'journal', value: string): string =>
   `/?${new URLSearchParams([
@@ -26,11 +33,10 @@ function statusText(s: CopyStatus): string {
 }
 const RULE = { loan: '', 'short-loan': 'short loan', premises: 'read on the premises' } as const;
 
-function Places({ answer }: { answer: RecordAnswer }) {
+function Places({ answer, level }: Props) {
   if (!answer.places.length) return null;
   return (
-    <section>
-      <h3>Where the copies stand</h3>
+    <Section level={level} title="Where the copies stand">
       <table className={styles.copies}>
         <thead className="sr">
           <tr>
@@ -58,15 +64,14 @@ function Places({ answer }: { answer: RecordAnswer }) {
           )}
         </tbody>
       </table>
-    </section>
+    </Section>
   );
 }
 
-function Related({ title, list }: { title: string; list: readonly RelatedRecord[] }) {
+function Related({ title, list, level }: { title: string; list: readonly RelatedRecord[]; level: 2 | 3 }) {
   if (!list.length) return null;
   return (
-    <section>
-      <h3>{title}</h3>
+    <Section level={level} title={title}>
       <ul className={styles.related}>
         {list.map((r) => (
           <li key={r.id}>
@@ -75,7 +80,7 @@ function Related({ title, list }: { title: string; list: readonly RelatedRecord[
           </li>
         ))}
       </ul>
-    </section>
+    </Section>
   );
 }
 
@@ -99,7 +104,7 @@ export function Notices({ answer }: { answer: RecordAnswer }) {
 }
 
 /** What it is about, who made it, what it is related to. */
-export function About({ answer }: { answer: RecordAnswer }) {
+export function About({ answer, level }: Props) {
   const { record } = answer;
   const { csl } = record;
   const people = [
@@ -110,26 +115,23 @@ export function About({ answer }: { answer: RecordAnswer }) {
   return (
     <div className={styles.details}>
       {csl.abstract && (
-        <section>
-          <h3>Abstract</h3>
+        <Section level={level} title="Abstract">
           <p className={styles.abstract} lang={csl.language}>
             {csl.abstract}
           </p>
-        </section>
+        </Section>
       )}
       {record.contents && (
-        <section>
-          <h3>Contents</h3>
+        <Section level={level} title="Contents">
           <ol className={styles.contents}>
             {record.contents.map((c) => (
               <li key={c}>{c}</li>
             ))}
           </ol>
-        </section>
+        </Section>
       )}
       {record.subjects.length > 0 && (
-        <section>
-          <h3>Subjects</h3>
+        <Section level={level} title="Subjects">
           <ul className={styles.terms}>
             {record.subjects.map((s) => (
               <li key={s}>
@@ -137,11 +139,10 @@ export function About({ answer }: { answer: RecordAnswer }) {
               </li>
             ))}
           </ul>
-        </section>
+        </Section>
       )}
       {people.length > 0 && (
-        <section>
-          <h3>People</h3>
+        <Section level={level} title="People">
           <ul className={styles.terms}>
             {people.map(([n, role]) => (
               <li key={`${fullName(n)}${role}`}>
@@ -152,18 +153,18 @@ export function About({ answer }: { answer: RecordAnswer }) {
               </li>
             ))}
           </ul>
-        </section>
+        </Section>
       )}
-      {answer.host && <Related title="In the book" list={[answer.host]} />}
-      <Related title="Editions and versions" list={answer.editions} />
-      <Related title={`Cited by ${answer.citedBy.length}`} list={answer.citedBy} />
-      <Related title={`Cites ${answer.cites.length}`} list={answer.cites} />
+      {answer.host && <Related level={level} title="In the book" list={[answer.host]} />}
+      <Related level={level} title="Editions and versions" list={answer.editions} />
+      <Related level={level} title={`Cited by ${answer.citedBy.length}`} list={answer.citedBy} />
+      <Related level={level} title={`Cites ${answer.cites.length}`} list={answer.cites} />
     </div>
   );
 }
 
 /** Why it counts as peer-reviewed, where copies stand, who shows it online, the plain facts. */
-export function Facts({ answer }: { answer: RecordAnswer }) {
+export function Facts({ answer, level }: Props) {
   const { record, peerReview, journal } = answer;
   const { csl } = record;
   const rows: readonly (readonly [string, string | undefined])[] = [
@@ -184,23 +185,20 @@ export function Facts({ answer }: { answer: RecordAnswer }) {
   ];
   return (
     <div className={styles.details}>
-      <section id="peer-review">
-        <h3>Peer review</h3>
+      <Section level={level} title="Peer review" id="peer-review">
         <p>{peerReview.reason}</p>
-      </section>
-      <Places answer={answer} />
+      </Section>
+      <Places answer={answer} level={level} />
       {answer.coverage.length > 0 && (
-        <section>
-          <h3>Online coverage</h3>
+        <Section level={level} title="Online coverage">
           <ul className={styles.plain}>
             {answer.coverage.map((c) => (
               <li key={c.text}>{c.text}</li>
             ))}
           </ul>
-        </section>
+        </Section>
       )}
-      <section>
-        <h3>Details</h3>
+      <Section level={level} title="Details">
         <dl className={styles.facts}>
           {rows.map(([label, value]) =>
             value ? (
@@ -219,7 +217,7 @@ export function Facts({ answer }: { answer: RecordAnswer }) {
         <p>
           <a href={`/api/records/${record.id}?format=csl`}>CSL-JSON</a>
         </p>
-      </section>
+      </Section>
     </div>
   );
 }

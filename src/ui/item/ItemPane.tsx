@@ -58,9 +58,9 @@ export function ItemPane({ id, needBy, position, close, step }: Props) {
         <>
           <TitleBlock answer={query.data} heading={2} href={`/records/${id}`} />
           <Notices answer={query.data} />
-          <Ways record={id} needBy={needBy} />
-          <About answer={query.data} />
-          <Facts answer={query.data} />
+          <Ways record={id} needBy={needBy} level={3} />
+          <About answer={query.data} level={3} />
+          <Facts answer={query.data} level={3} />
         </>
       )}
       {query.isPending && <p className={styles.hint}>Fetching the item…</p>}

@@ -6,7 +6,7 @@ import { Ways } from './Ways';
 export default function RecordWays({ id, need }: { id: string; need: string }) {
   return (
     <App>
-      <Ways record={id} needBy={parseDay(need)} />
+      <Ways record={id} needBy={parseDay(need)} level={2} />
     </App>
   );
 }

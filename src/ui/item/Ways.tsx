@@ -60,7 +60,8 @@ function Action({ way, record, needBy, main }: { way: Way; record: string; needB
   return action.do === 'go' ? <Hours campus={action.campus} main={main} /> : null;
 }
 
-export function Ways({ record, needBy }: { record: string; needBy: DayNumber | null }) {
+export function Ways({ record, needBy, level }: { record: string; needBy: DayNumber | null; level: 2 | 3 }) {
+  const H = `h${level}` as const;
   const { moment } = useHere();
   const need = needBy === null ? '' : isoDay(needBy);
   const query = useQuery({
@@ -73,7 +74,7 @@ export function Ways({ record, needBy }: { record: string; needBy: DayNumber | n
   return (
     <section aria-label="Ways to read" aria-busy={query.isPending}>
       <header className={styles.sectionHead}>
-        <h3>Ways to read</h3>
+        <H>Ways to read</H>
         {needBy !== null && <p>you need it by {dayText(needBy)}</p>}
       </header>
       {query.isPending && <p className={styles.hint}>Working out the ways…</p>}

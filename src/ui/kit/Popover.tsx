@@ -35,10 +35,7 @@ export function Popover({
     const toggled = (event: Event) => {
       const now = (event as ToggleEvent).newState === 'open';
       setOpen(now);
-      if (now) {
-        place();
-        el.querySelector<HTMLElement>('[autofocus], input, select, button, a')?.focus({ preventScroll: true });
-      }
+      if (now) place();
     };
     el.addEventListener('toggle', toggled);
     window.addEventListener('resize', place);
@@ -47,6 +44,12 @@ export function Popover({
       window.removeEventListener('resize', place);
     };
   }, []);
+  // The choices are drawn only while it is open, so the first of them can take the focus only now; and the size is known only now.
+  useEffect(() => {
+    if (!open) return;
+    window.dispatchEvent(new Event('resize'));
+    panel.current?.querySelector<HTMLElement>('[autofocus], input, select, button, a')?.focus({ preventScroll: true });
+  }, [open]);
   const close = () => {
     panel.current?.hidePopover();
     button.current?.focus();

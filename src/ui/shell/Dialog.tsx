@@ -6,6 +6,8 @@ export function Dialog({ label, close, children }: { label: string; close: () =>
   const ref = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     ref.current?.showModal();
+    // React focuses an autoFocus field before the dialog is shown, when it can't take it.
+    ref.current?.querySelector<HTMLElement>('input')?.focus();
   }, []);
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: Escape closes a modal dialog by itself; the click is for the space around it

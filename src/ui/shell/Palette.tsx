@@ -24,23 +24,13 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
     <Dialog label="Commands" close={close}>
       <Command label="Commands" className={styles.palette} loop>
         <Command.Input
-          autoFocus
           value={text}
           onValueChange={setText}
           placeholder="Where to, or what to do"
           className={styles.paletteInput}
         />
         <Command.List className={styles.paletteList}>
-          <Command.Empty>Nothing by that name. Enter a search instead with the first line.</Command.Empty>
-          {text.trim() !== '' && (
-            <Command.Item
-              forceMount
-              value={`search ${text}`}
-              onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}
-            >
-              Search for “{text}”
-            </Command.Item>
-          )}
+          <Command.Empty>Nothing by that name.</Command.Empty>
           <Command.Group heading="Views">
             <Command.Item onSelect={goTo('/')}>Search</Command.Item>
             <Command.Item onSelect={goTo('/requests')}>Requests</Command.Item>
@@ -66,6 +56,17 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
               </Command.Item>
             ))}
           </Command.Group>
+          {text.trim() !== '' && (
+            <Command.Group heading="Search" forceMount>
+              <Command.Item
+                forceMount
+                value={`for ${text}`}
+                onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}
+              >
+                Search for “{text}”
+              </Command.Item>
+            </Command.Group>
+          )}
         </Command.List>
       </Command>
     </Dialog>

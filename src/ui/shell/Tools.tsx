@@ -10,7 +10,9 @@ import { Popover } from '../kit/Popover';
 import { KeysHelp } from './KeysHelp';
 import styles from './shell.module.css';
 
-const Palette = lazy(() => import('./Palette'));
+const loadPalette = () => import('./Palette');
+const Palette = lazy(loadPalette);
+const PALETTE_AFTER = 3000;
 
 const WORKING_MORNING = 9 * 60 + 10;
 /** Days on which something is promised for an open slip: where "to the next event" goes. */
@@ -146,6 +148,11 @@ function Tools() {
   useSlipTraffic();
   const [palette, setPalette] = useState(false);
   const [keys, setKeys] = useState(false);
+  // Fetched once the page is quiet, so that typing right after Ctrl K goes into it.
+  useEffect(() => {
+    const timer = setTimeout(() => loadPalette().catch(() => {}), PALETTE_AFTER);
+    return () => clearTimeout(timer);
+  }, []);
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {

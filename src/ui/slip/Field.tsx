@@ -28,8 +28,8 @@ export function Field({ id, label, value, change, fault, hint, type = 'text', mi
   const described = fault ? `${id}-fault` : hint ? `${id}-hint` : undefined;
   const common = { id, value, 'aria-invalid': fault !== undefined, 'aria-describedby': described };
   return (
-    <label htmlFor={id} className={`${styles.field} ${wide ? styles.wide : ''} ${mono ? styles.mono : ''}`}>
-      <span>{label}</span>
+    <div className={`${styles.field} ${wide ? styles.wide : ''} ${mono ? styles.mono : ''}`}>
+      <label htmlFor={id}>{label}</label>
       {type === 'text' && !mono ? (
         <textarea ref={area} rows={1} {...common} onChange={(e) => change(e.target.value.replace(/\n/g, ' '))} />
       ) : (
@@ -42,6 +42,6 @@ export function Field({ id, label, value, change, fault, hint, type = 'text', mi
       ) : (
         hint && <small id={`${id}-hint`}>{hint}</small>
       )}
-    </label>
+    </div>
   );
 }

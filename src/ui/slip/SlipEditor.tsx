@@ -26,6 +26,8 @@ import { PromisePane } from './PromisePane';
 import styles from './slip.module.css';
 
 const SETTLE = 250;
+/** The checks are heavy, so they come after the editor; but before they are needed, in case the connection goes. */
+const loadChecks = () => import('../../core/requests/schema');
 /** A value that follows another once it has been still for a moment. */
 function useSettled<T>(value: T): T {
   const [settled, setSettled] = useState(value);
@@ -70,11 +72,16 @@ export function SlipEditor({ kept }: { kept: Slip }) {
     }
   }, [p, slip, settled]);
 
+  useEffect(() => {
+    loadChecks().catch(() => {});
+  }, []);
+
   const duplicate = duplicateOf(slip, slips);
   const needsRegistering = !reader.registered;
   const check = async (): Promise<readonly SlipFault[]> => {
-    const { slipFaults } = await import('../../core/requests/schema');
-    const found = slipFaults(slip, today);
+    const checks = await loadChecks().catch(() => null);
+    // Without the checks it can still wait in Outgoing: the server checks again before anything is sent.
+    const found = checks ? checks.slipFaults(slip, today) : [];
     if (needsRegistering && !contact.agreed)
       found.push({ field: 'register', text: 'Agree to be registered: it is asked once, with the first request.' });
     if (needsRegistering && contact.address.trim() === '')
@@ -94,10 +101,14 @@ export function SlipEditor({ kept }: { kept: Slip }) {
       document.getElementById(`f-${found[0]?.field.replace('.', '-')}`)?.focus();
       return;
     }
-    if (duplicate || !p?.median || !p.likely || p.rules.some((r) => r.weight === 'refuse')) return;
+    // What is kept with the slip is the promise for exactly this slip, not for the one before the last keystroke.
+    const fresh =
+      settled === slip && !promise.isPlaceholderData ? p : await getPromise(slip, moment, historyFor(slip, slips)).catch(() => p);
+    if (duplicate || !fresh?.median || !fresh.likely || fresh.rules.some((r) => r.weight === 'refuse')) return;
+    const { median, likely, chance, lines, total } = fresh;
     setSending(true);
     if (needsRegistering) await register(theStore(), reader.id, { email: contact.email, address: contact.address });
-    await toOutgoing(theStore(), slip, { median: p.median, likely: p.likely, chance: p.chance, lines: p.lines, total: p.total }, moment.at);
+    await toOutgoing(theStore(), slip, { median, likely, chance, lines, total }, moment.at);
     if (!sendNow) {
       window.location.href = '/requests';
       return;
@@ -224,8 +235,8 @@ export function SlipEditor({ kept }: { kept: Slip }) {
               change={(needBy) => set({ ...slip, needBy })}
               fault={fault('needBy')}
             />
-            <label className={styles.field}>
-              <span>Speed</span>
+            <div className={styles.field}>
+              <label htmlFor="f-speed">Speed</label>
               <select
                 id="f-speed"
                 value={slip.speed}
@@ -236,7 +247,7 @@ export function SlipEditor({ kept }: { kept: Slip }) {
                 <option value="fast">Fast</option>
               </select>
               {p && !p.canHurry && <small>nobody outside is asked, so there is nothing to hurry</small>}
-            </label>
+            </div>
             <Field
               id="f-limit"
               label="Not more than"
@@ -275,8 +286,8 @@ export function SlipEditor({ kept }: { kept: Slip }) {
               />
             )}
             {slip.delivery.to === 'pickup' && (
-              <label className={styles.field}>
-                <span>Collect at</span>
+              <div className={styles.field}>
+                <label htmlFor="f-delivery-campus">Collect at</label>
                 <select
                   id="f-delivery-campus"
                   value={slip.delivery.campus}
@@ -293,7 +304,7 @@ export function SlipEditor({ kept }: { kept: Slip }) {
                     ? 'Staff keep it at the desk for you.'
                     : 'It waits at the shelf; you fetch it yourself.'}
                 </small>
-              </label>
+              </div>
             )}
             {slip.wanted === 'loan' && (
               <label className={kit.check}>

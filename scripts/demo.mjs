@@ -1,0 +1,24 @@
+// `npm run demo [-- --records N] [-- --port P]`: installs, builds, makes the demo index, starts the server, prints the address.
+import { fork } from 'node:child_process';
+import { parseArgs } from 'node:util';
+import { ensureBuild, ensureIndex, ensurePackages } from './setup.mjs';
+
+const { values } = parseArgs({ options: { records: { type: 'string', default: '100000' }, port: { type: 'string', default: '4321' } } });
+for (const [name, low, high] of [
+  ['records', 1000, 5_000_000],
+  ['port', 1, 65_535],
+]) {
+  const n = Number(values[name]);
+  if (!Number.isInteger(n) || n < low || n > high) {
+    console.error(`--${name} ${values[name]} is not a whole number from ${low.toLocaleString('en')} to ${high.toLocaleString('en')}.`);
+    process.exit(2);
+  }
+}
+
+ensurePackages();
+ensureBuild();
+const index = ensureIndex(values.records);
+const server = fork('dist/app/main.mjs', { env: { LEGENDUM_LOG: 'warn', ...process.env, PORT: values.port, LEGENDUM_INDEX: index } });
+server.on('message', (address) => console.log(`\nLegendum is at ${address}\nStop it with Ctrl C.`));
+server.on('exit', (code) => process.exit(code ?? 0));
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));

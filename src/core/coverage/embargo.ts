@@ -1,0 +1,18 @@
+/** The embargo codes of KBART (NISO RP-9-2014, section 6.6.13): moving walls as data. */
+export interface EmbargoPart {
+  /** R: only the last n units are there. P: the last n units are missing. */
+  readonly type: 'R' | 'P';
+  readonly length: number;
+  /** D days, M calendar months, Y calendar years (KBART: use 365D for a rolling year). */
+  readonly unit: 'D' | 'M' | 'Y';
+}
+/** Reads an embargo code; null when it breaks the standard's form. */
+export function readEmbargo(code: string): EmbargoPart[] | null {
+  const parts: EmbargoPart[] = [];
+  for (const piece of code.split(';')) {
+    const m = /^\s*([RP])(\d+)([DMY])\s*$/.exec(piece);
+    if (!m) return null;
+    parts.push({ type: m[1] as 'R' | 'P', length: Number(m[2]), unit: m[3] as 'D' | 'M' | 'Y' });
+  }
+  return parts;
+}

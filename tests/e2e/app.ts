@@ -1,0 +1,84 @@
+/** The test object: every worker has a server of its own on a free port, which a test may stop and start again. */
+import { type ChildProcess, spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { test as base, type Page } from '@playwright/test';
+
+export class AppServer {
+  #child: ChildProcess | null = null;
+  readonly port: number;
+  constructor(port: number) {
+    this.port = port;
+  }
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+  async start(): Promise<void> {
+    const child = spawn(process.execPath, ['dist/app/main.mjs'], {
+      env: { ...process.env, PORT: String(this.port), LEGENDUM_LOG: 'error' },
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    });
+    this.#child = child;
+    await new Promise<void>((resolve, reject) => {
+      child.once('message', () => resolve());
+      child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+    });
+  }
+  async stop(): Promise<void> {
+    const child = this.#child;
+    this.#child = null;
+    if (!child || child.exitCode !== null) return;
+    const gone = new Promise((done) => child.once('exit', done));
+    child.kill('SIGTERM');
+    await gone;
+  }
+}
+
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+
+export const test = base.extend<{ baseURL: string; faults: string[] }, { server: AppServer }>({
+  server: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the fixture's needs from this pattern
+    async ({}, use) => {
+      const server = new AppServer(await freePort());
+      await server.start();
+      await use(server);
+      await server.stop();
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ server }, use) => use(server.address),
+  // Anything that the page complains about fails the test, unless the test empties the list itself.
+  faults: [
+    async ({ page }, use) => {
+      const faults: string[] = [];
+      page.on('pageerror', (error) => faults.push(error.message));
+      page.on('console', (message) => message.type() === 'error' && faults.push(`${message.text()} ${message.location().url}`));
+      await use(faults);
+      base.expect(faults, 'errors in the page').toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export const expect = test.expect;
+
+/** Searches as a reader does: into the box, Enter, until the lines stand. */
+export async function search(page: Page, text: string): Promise<void> {
+  const box = page.getByRole('searchbox');
+  await box.fill(text);
+  await box.press('Enter');
+  await lines(page);
+}
+export async function lines(page: Page): Promise<void> {
+  await page.waitForSelector('section[aria-label="Results"][aria-busy="false"]', { state: 'attached' });
+}
+/** Moves the demo clock by one of its steps. */
+export async function moveClock(page: Page, step: string | RegExp): Promise<void> {
+  await page.getByRole('button', { name: /^Demo clock/ }).click();
+  await page.getByRole('button', { name: step }).click();
+}

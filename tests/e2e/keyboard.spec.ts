@@ -1,0 +1,54 @@
+/** The tour without a mouse. */
+import { expect, lines, test } from './app';
+
+test('from the box to a sent slip by keyboard alone', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('heading', { name: /^What can you be reading/ }).waitFor();
+  await page.keyboard.press('/');
+  await page.keyboard.type('Salt, smoke, weed');
+  await page.keyboard.press('Enter');
+  await lines(page);
+  await page.locator('body').press('Escape');
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press('j');
+  await expect(page.locator('[data-line]').first()).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.getByRole('region', { name: 'Ways to read' }).getByRole('listitem').first().waitFor();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('complementary', { name: 'Breakdown of the results' })).toBeVisible();
+  await expect(page.locator('[data-line]').first()).toBeFocused();
+
+  await page.keyboard.press('r');
+  await page.waitForURL(/\/requests\/S-/);
+  await page.getByText('You pay, if it is supplied').waitFor();
+  const button = page.getByRole('button', { name: 'Send slip' });
+  for (let i = 0; i < 60 && !(await button.evaluate((el) => el === document.activeElement)); i++) await page.keyboard.press('Tab');
+  await expect(button).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Messages' })).toBeVisible();
+
+  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('combobox')).toBeFocused();
+  await page.keyboard.type('requests');
+  await page.keyboard.press('Enter');
+  await page.waitForURL('**/requests');
+  await expect(page.getByRole('link', { name: /^Salt, smoke, weed/ })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toHaveCount(0);
+});
+
+test('conditions by keyboard: a part of the sentence opens, changes, closes, and focus comes back', async ({ page }) => {
+  await page.goto('/?q=seaweed');
+  await lines(page);
+  const part = page.getByRole('button', { name: /^any language/ });
+  await part.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('checkbox', { name: /^English/ })).toBeFocused();
+  await page.keyboard.press('Space');
+  await lines(page);
+  await expect(page).toHaveURL(/keep\.language=en/);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^English/ }).first()).toBeFocused();
+});

@@ -1,0 +1,76 @@
+/** The server goes away while a slip is sent; two tabs send at once; the reader changes. */
+import { expect, test } from './app';
+import { draft, send } from './views';
+
+test('a slip that can’t be sent stays in Outgoing and goes out later, once', async ({ page, server, faults }) => {
+  await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere');
+  await server.stop();
+  await page.getByRole('button', { name: 'Send slip' }).click();
+  await expect(page.getByText('not sent yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Send slip' }).click();
+  await expect(page.getByText(/can’t be reached.*stays in Outgoing/)).toBeVisible();
+
+  await server.start();
+  let sendings = 0;
+  page.on('request', (r) => {
+    if (r.method() === 'POST' && r.url().endsWith('/api/slips')) sendings++;
+  });
+  // The connection comes back: it goes out by itself, and only once although both are told.
+  const other = await page.context().newPage();
+  other.on('request', (r) => {
+    if (r.method() === 'POST' && r.url().endsWith('/api/slips')) sendings++;
+  });
+  await other.goto('/requests');
+  await other.getByRole('heading', { name: /^Outgoing/ }).waitFor();
+  await Promise.all([
+    page.evaluate(() => window.dispatchEvent(new Event('online'))),
+    other.evaluate(() => window.dispatchEvent(new Event('online'))),
+  ]);
+  await expect(page.getByText('It has been received.')).toBeVisible();
+  await expect(other.getByRole('heading', { name: /^Under way/ })).toBeVisible();
+  expect(sendings).toBe(1);
+  faults.length = 0; // requests that found no server
+});
+
+test('the same thing asked for twice is refused with a pointer to the first', async ({ page }) => {
+  await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere');
+  await send(page);
+  const first = new URL(page.url()).pathname;
+  await draft(page, 'record=tu0000043&route=ill-loan&from=lending');
+  await expect(page.getByText(/You have already asked for this/)).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Go to that slip' })).toHaveAttribute('href', first);
+  await expect(page.getByRole('button', { name: 'Send slip' })).toBeDisabled();
+});
+
+test('a slip can be withdrawn until someone has started on it', async ({ page, faults }) => {
+  await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere');
+  await send(page);
+  await page.getByRole('button', { name: 'Withdraw' }).click();
+  await expect(page.getByText('You owe nothing').first()).toBeVisible();
+
+  await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere');
+  await send(page);
+  for (let i = 0; i < 2; i++) {
+    await page.getByRole('button', { name: /^Demo clock/ }).click();
+    await page.getByRole('button', { name: 'Next day, 9:10' }).click();
+  }
+  await expect(page.getByText(/can’t be withdrawn|on its way/).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Withdraw' })).toHaveCount(0);
+  faults.length = 0;
+});
+
+test('a first-time reader registers inside the first slip and keeps what was written', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /^Reading as/ }).click();
+  await page.getByRole('button', { name: /Tove Askelund/ }).click();
+  await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere');
+  await page.getByLabel('Note to the library').fill('for Thursday');
+  await page.getByRole('button', { name: 'Send slip' }).click();
+  await expect(page.getByText(/Address is missing/).first()).toBeVisible();
+  await page.getByRole('textbox', { name: 'Address' }).fill('Room 3, Netloft House');
+  await page.getByRole('checkbox', { name: /^Register me/ }).check();
+  await expect(page.getByLabel('Note to the library')).toHaveValue('for Thursday');
+  await send(page);
+  await draft(page, 'record=tu0000049&route=ill-loan&from=lending');
+  await expect(page.getByRole('checkbox', { name: /^Register me/ })).toHaveCount(0);
+});

@@ -1,0 +1,64 @@
+/** The main views, each as a way of getting there, for tests and pictures that go through all of them. */
+import type { Page } from '@playwright/test';
+import { lines } from './app';
+
+/** Makes a draft for a record and leaves the page in its editor. */
+export async function draft(page: Page, query: string): Promise<void> {
+  await page.goto(`/requests/new?${query}`);
+  await page.waitForURL(/\/requests\/S-/);
+  await page.getByText('You pay, if it is supplied').waitFor();
+}
+export const send = async (page: Page): Promise<void> => {
+  await page.getByRole('button', { name: 'Send slip' }).click();
+  await page.getByRole('heading', { name: 'Messages' }).waitFor();
+};
+
+export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Promise<void>])[] = [
+  ['first visit', (page) => page.goto('/').then(() => page.getByRole('heading', { name: /^What can you be reading/ }).waitFor())],
+  [
+    'search',
+    async (page) => {
+      await page.goto('/?q=seaweed+food&drop.kind=newspaper-article&need=2026-11-13');
+      await lines(page);
+      await page.getByRole('heading', { name: 'Years' }).waitFor();
+    },
+  ],
+  [
+    'item',
+    async (page) => {
+      await page.goto('/?q=seaweed+food&drop.kind=newspaper-article&need=2026-11-13&item=tu0000001');
+      await lines(page);
+      await page.getByRole('region', { name: 'Ways to read' }).getByRole('listitem').first().waitFor();
+    },
+  ],
+  [
+    'nothing found',
+    async (page) => {
+      await page.goto('/?q=seaweed+zzyzzx&keep.peer=reviewed');
+      await lines(page);
+    },
+  ],
+  [
+    'record',
+    async (page) => {
+      await page.goto('/records/tu0000044');
+      await page.getByRole('region', { name: 'Ways to read' }).getByRole('listitem').first().waitFor();
+    },
+  ],
+  ['slip', (page) => draft(page, 'record=tu0000052&route=ill-copy&from=lending&need=2026-11-13')],
+  [
+    'requests',
+    async (page) => {
+      await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere&need=2026-11-13');
+      await send(page);
+      await draft(page, 'record=tu0000049');
+      await page.goto('/requests');
+      await page
+        .getByRole('link', { name: /^Salt, smoke, weed/ })
+        .first()
+        .waitFor();
+    },
+  ],
+  ['about', (page) => page.goto('/about').then(() => page.getByRole('heading', { name: 'Licences' }).waitFor())],
+  ['no such page', (page) => page.goto('/nowhere').then(() => undefined)],
+];
