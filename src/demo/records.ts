@@ -95,6 +95,12 @@ function statusOf(r: Random): CopyStatus {
   return u < 0.975 ? { state: 'transit', due: due(r.int(1, 4)) } : { state: 'missing' };
 }
 
+const MAP_SORTS = ['geological map', 'sea chart', 'sheet lines 1:50 000', 'land use', 'parish boundaries', 'soil survey'] as const;
+function mapTitle(r: Random): string {
+  const [one, other] = [short(r.pick(PLACES)), short(r.pick(PLACES))];
+  return `${one === other ? one : `${one} and ${other}`}: ${r.pick(MAP_SORTS)}`;
+}
+
 /** A call number in the library's scheme: Dewey at Saltmarsh, Library of Congress elsewhere. */
 export function callNumberFor(
   r: Random,
@@ -245,7 +251,9 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
     const kind = drawKind(r);
     const family = KINDS[kind].family;
     const newest = kind === 'newspaper-article' ? 0.5 : 1;
-    const year = 2026 - Math.floor(146 * newest * r() ** 3.1);
+    // Half of everything is younger than about twelve years; a thin tail goes back to 1880.
+    const age = r.chance(0.94) ? -Math.log(1 - r()) * 17 * newest : 146 * newest * r();
+    const year = 2026 - Math.min(146, Math.floor(age));
     const date: [number, number?, number?] =
       year === 2026 ? [year, r.int(1, 10), r.int(1, 28)] : r.chance(0.8) ? [year, r.int(1, 12)] : [year];
     const language: Language = r.chance(0.87) ? 'en' : r.pick(FOREIGN_LIST);
@@ -586,7 +594,7 @@ function titleFor(r: Random, d: Discipline, kind: Kind, language: Language, year
     case 'score':
       return `${r.pick(['Suite', 'Three songs', 'Sonata', 'Dances', 'Prelude', 'Cantata', 'Variations'])} for ${r.pick(['strings', 'voice and harp', 'brass quintet', 'organ', 'four hands', 'choir', 'solo viola'])}: ${short(r.pick(PLACES))}`;
     case 'map':
-      return `${short(r.pick(PLACES))} and ${short(r.pick(PLACES))}: ${r.pick(['geological map', 'sea chart', 'sheet lines 1:50 000', 'land use', 'parish boundaries', 'soil survey'])}`;
+      return mapTitle(r);
     default:
       return headed(r, d, say.HEADS, say.TAILS, 0.72, year);
   }

@@ -23,7 +23,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     host: env.HOST || '127.0.0.1',
     port: whole('PORT', 4321, 1, 65535),
     index: env.LEGENDUM_INDEX || 'data/demo-100000',
-    workers: whole('LEGENDUM_WORKERS', 1, 1, 16),
+    workers: whole('LEGENDUM_WORKERS', 2, 1, 16),
     timeLimit: whole('LEGENDUM_TIME_LIMIT', 5000, 100, 60_000),
     log: env.LEGENDUM_LOG || 'info',
   };

@@ -1,69 +1,106 @@
-/** The index port over worker threads: questions go to the least busy worker, each with a time limit. */
+/**
+ * The index port over worker threads. Workers share one copy of the index; each answers one question at a time, and what
+ * waits stands in one queue, so that a slow question holds up one worker and not the others, and a question whose asker
+ * has gone (a newer keystroke, a closed page) is never begun.
+ */
 import { Worker } from 'node:worker_threads';
-import type { DiscoveryIndex } from '../core/engine/port';
+import type { DiscoveryIndex, SearchText } from '../core/engine/port';
 import type { Question, Reply } from './index.worker';
+import { readShared } from './shared';
 
+/** The question took longer than its time, in the queue or at work. */
 export class TooSlow extends Error {}
+/** The asker went away before the question was begun. */
+export class Gone extends Error {}
 
 interface Waiting {
-  readonly resolve: (value: unknown) => void;
+  readonly question: Omit<Question, 'n'>;
+  readonly resolve: (json: string) => void;
   readonly reject: (error: Error) => void;
   readonly timer: NodeJS.Timeout;
 }
 interface Slot {
   readonly worker: Worker;
-  readonly waiting: Map<number, Waiting>;
+  busy: { readonly n: number; readonly one: Waiting } | null;
 }
 
-export class IndexHost implements DiscoveryIndex {
-  readonly #slots: Slot[];
+export class IndexHost implements DiscoveryIndex, SearchText {
+  readonly #slots: Slot[] = [];
+  readonly #queue: Waiting[] = [];
   readonly #limit: number;
   #next = 0;
 
-  private constructor(slots: Slot[], limit: number) {
-    this.#slots = slots;
+  private constructor(limit: number) {
     this.#limit = limit;
   }
 
   /** Starts the workers and waits until each has opened the index. Rejects with their message when they can't. */
   static async open(script: URL, dir: string, workers: number, limit: number): Promise<IndexHost> {
-    const slots = await Promise.all(
-      Array.from({ length: workers }, async (): Promise<Slot> => {
-        const worker = new Worker(script, { workerData: { dir } });
+    const host = new IndexHost(limit);
+    const buffer = readShared(dir);
+    await Promise.all(
+      Array.from({ length: workers }, async () => {
+        const worker = new Worker(script, { workerData: { dir, buffer, limit } });
         await new Promise<void>((resolve, reject) => {
           worker.once('message', () => resolve());
           worker.once('error', reject);
         });
-        const slot: Slot = { worker, waiting: new Map() };
-        worker.on('message', (reply: Reply) => {
-          const one = slot.waiting.get(reply.n);
-          if (!one) return;
-          slot.waiting.delete(reply.n);
-          clearTimeout(one.timer);
-          if ('error' in reply) one.reject(new Error(reply.error));
-          else one.resolve(reply.value);
+        const slot: Slot = { worker, busy: null };
+        worker.on('message', (reply: Reply) => host.#answered(slot, reply));
+        worker.on('error', (error) => {
+          slot.busy?.one.reject(error);
+          host.#slots.splice(host.#slots.indexOf(slot), 1);
         });
-        return slot;
+        host.#slots.push(slot);
       }),
     );
-    return new IndexHost(slots, limit);
+    return host;
   }
 
-  #ask<T>(method: Question['method'], ...args: unknown[]): Promise<T> {
-    const slot = this.#slots.reduce((a, b) => (b.waiting.size < a.waiting.size ? b : a));
-    const n = this.#next++;
-    return new Promise<T>((resolve, reject) => {
-      const timer = setTimeout(() => {
-        slot.waiting.delete(n);
-        reject(new TooSlow(`The index took longer than ${this.#limit} ms.`));
-      }, this.#limit);
-      slot.waiting.set(n, { resolve: resolve as (value: unknown) => void, reject, timer });
-      slot.worker.postMessage({ n, method, args } satisfies Question);
+  #answered(slot: Slot, reply: Reply): void {
+    const { busy } = slot;
+    slot.busy = null;
+    this.#begin();
+    if (!busy || busy.n !== reply.n) return;
+    clearTimeout(busy.one.timer);
+    if ('json' in reply) busy.one.resolve(reply.json);
+    else busy.one.reject(reply.slow ? new TooSlow(reply.error) : new Error(reply.error));
+  }
+
+  #begin(): void {
+    for (const slot of this.#slots) {
+      if (slot.busy) continue;
+      const one = this.#queue.shift();
+      if (!one) return;
+      const n = this.#next++;
+      slot.busy = { n, one };
+      slot.worker.postMessage({ n, ...one.question } satisfies Question);
+    }
+  }
+
+  #text(method: Question['method'], args: readonly unknown[], signal?: AbortSignal): Promise<string> {
+    return new Promise<string>((resolve, reject) => {
+      const drop = (error: Error) => {
+        const at = this.#queue.indexOf(one);
+        if (at >= 0) this.#queue.splice(at, 1);
+        clearTimeout(one.timer);
+        reject(error);
+      };
+      // The worker watches the limit itself while at work; the second limit here is for one that no longer answers.
+      const timer = setTimeout(() => drop(new TooSlow(`The index took longer than ${this.#limit} ms.`)), this.#limit * 2);
+      const one: Waiting = { question: { method, args }, resolve, reject, timer };
+      signal?.addEventListener('abort', () => drop(new Gone('The asker has gone.')), { once: true });
+      this.#queue.push(one);
+      this.#begin();
     });
+  }
+  async #ask<T>(method: Question['method'], ...args: unknown[]): Promise<T> {
+    return JSON.parse(await this.#text(method, args)) as T;
   }
 
   health: DiscoveryIndex['health'] = () => this.#ask('health');
   search: DiscoveryIndex['search'] = (...args) => this.#ask('search', ...args);
+  searchText: SearchText['searchText'] = (request, moment, slice, signal) => this.#text('search', [request, moment, slice], signal);
   record: DiscoveryIndex['record'] = (...args) => this.#ask('record', ...args);
   ways: DiscoveryIndex['ways'] = (...args) => this.#ask('ways', ...args);
   promise: DiscoveryIndex['promise'] = (...args) => this.#ask('promise', ...args);

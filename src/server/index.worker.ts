@@ -1,5 +1,6 @@
 /** The worker thread that holds the index: takes questions as messages, answers in order. */
 import { parentPort, workerData } from 'node:worker_threads';
+import { TimeUp } from '../core/engine/evaluate';
 import { DiscoveryService } from './service';
 
 export interface Question {
@@ -7,11 +8,15 @@ export interface Question {
   readonly method: 'health' | 'search' | 'record' | 'ways' | 'promise' | 'timeline';
   readonly args: readonly unknown[];
 }
-export type Reply = { readonly n: number; readonly value: unknown } | { readonly n: number; readonly error: string };
+/** The answer as JSON text: most of them are passed on as they are, and text crosses between threads faster than objects. */
+export type Reply = { readonly n: number; readonly json: string } | { readonly n: number; readonly error: string; readonly slow: boolean };
 
 if (!parentPort) throw new Error('index.worker runs in a worker thread');
 const port = parentPort;
-const service = new DiscoveryService((workerData as { dir: string }).dir);
+const { dir, buffer, limit } = workerData as { dir: string; buffer: SharedArrayBuffer; limit: number };
+const service = new DiscoveryService(dir, buffer);
+let until = Number.POSITIVE_INFINITY;
+service.engine.evaluator.expired = () => performance.now() > until;
 const methods: Record<Question['method'], (...args: never[]) => unknown> = {
   health: () => service.health(),
   search: (
@@ -31,10 +36,12 @@ const methods: Record<Question['method'], (...args: never[]) => unknown> = {
     service.timeline(slip, moment),
 };
 port.on('message', ({ n, method, args }: Question) => {
+  until = performance.now() + limit;
   try {
-    port.postMessage({ n, value: methods[method](...(args as never[])) } satisfies Reply);
+    port.postMessage({ n, json: JSON.stringify(methods[method](...(args as never[]))) } satisfies Reply);
   } catch (error) {
-    port.postMessage({ n, error: error instanceof Error ? (error.stack ?? error.message) : String(error) } satisfies Reply);
+    const text = error instanceof Error ? (error.stack ?? error.message) : String(error);
+    port.postMessage({ n, error: text, slow: error instanceof TimeUp } satisfies Reply);
   }
 });
 port.postMessage('ready');

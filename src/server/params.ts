@@ -6,7 +6,7 @@ import type { LibraryInfo, Moment } from '../core/engine/port';
 import { GROUPS, readRequest, type SearchRequest, SORTS } from '../core/query/request';
 import { situationSchema } from '../core/requests/schema';
 import { parseDay, parseLocal } from '../core/time';
-import { TooSlow } from './host';
+import { Gone, TooSlow } from './host';
 import { problem } from './problem';
 
 export const MAX_QUERY = 12_000;
@@ -151,7 +151,10 @@ export async function guarded(work: () => Promise<Response>): Promise<Response> 
   try {
     return await work();
   } catch (error) {
-    if (error instanceof TooSlow) return problem('too-slow', 'The index is busy. Nothing is lost: try again in a moment.');
+    // Nobody reads this answer any more.
+    if (error instanceof Gone) return new Response(null, { status: 499 });
+    if (error instanceof TooSlow)
+      return problem('too-slow', 'This took too long to look up. Nothing is lost: ask for something narrower, or try again in a moment.');
     throw error;
   }
 }

@@ -29,5 +29,6 @@ export function problem(type: ProblemType, detail: string, parameter?: string): 
   };
   return new Response(JSON.stringify(body), { status: STATUS[type], headers: { 'content-type': 'application/problem+json' } });
 }
-export const json = (value: unknown, status = 200): Response =>
-  new Response(JSON.stringify(value), { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
+export const jsonText = (text: string, status = 200): Response =>
+  new Response(text, { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
+export const json = (value: unknown, status = 200): Response => jsonText(JSON.stringify(value), status);

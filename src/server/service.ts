@@ -1,5 +1,5 @@
 /** The embedded engine behind the port: opens an index directory and answers, synchronously, inside a worker thread. */
-import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
+import { closeSync, openSync, readFileSync, readSync } from 'node:fs';
 import { join } from 'node:path';
 import { type AccessItem, optionsFor } from '../core/access/options';
 import { WAIT_CLASSES, WAIT_LABEL } from '../core/access/times';
@@ -23,6 +23,7 @@ import { type CopyHistory, promiseFor, type SlipPromise, wantedItem } from '../c
 import type { Slip, Wanted } from '../core/requests/slip';
 import { type Minutes, parseDay, parseLocal } from '../core/time';
 import { lendingTimeline, type SentSlip } from '../standins/lending';
+import { readShared } from './shared';
 
 interface LibraryFile {
   readonly library: Library;
@@ -31,26 +32,6 @@ interface LibraryFile {
   readonly readers: readonly Reader[];
   readonly start: string;
 }
-const READ_CHUNK = 256 << 20;
-
-/** Reads a file into shared memory, so that several workers could use one copy. */
-function readShared(path: string): SharedArrayBuffer {
-  const fd = openSync(path, 'r');
-  try {
-    const size = fstatSync(fd).size;
-    const buffer = new SharedArrayBuffer(size);
-    const bytes = new Uint8Array(buffer);
-    for (let at = 0; at < size; ) {
-      const got = readSync(fd, bytes, at, Math.min(READ_CHUNK, size - at), at);
-      if (got === 0) break;
-      at += got;
-    }
-    return buffer;
-  } finally {
-    closeSync(fd);
-  }
-}
-
 export class DiscoveryService {
   readonly #engine: EmbeddedEngine;
   readonly #library: Library;
@@ -61,10 +42,9 @@ export class DiscoveryService {
   readonly #loadMs: number;
 
   /** Opens an index directory. Throws with a message for people when it can't be used. */
-  constructor(dir: string) {
+  constructor(dir: string, buffer: SharedArrayBuffer = readShared(dir)) {
     const began = performance.now();
-    if (!existsSync(join(dir, 'index.lgd'))) throw new Error(`There is no index in ${dir}. Make one with: npm run index`);
-    const data = openIndex(readShared(join(dir, 'index.lgd')));
+    const data = openIndex(buffer);
     if ('problem' in data) throw new Error(data.problem);
     const file = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as LibraryFile;
     const policy = readPolicy(file.library.policy);

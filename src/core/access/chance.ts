@@ -5,7 +5,7 @@
  * fails with a reason, those that pass are asked one after the other, and chance = 1 − Π(1 − pᵢ) over those asked.
  */
 import { KINDS, type Kind } from '../bibliography/kinds';
-import { owns } from '../bibliography/record';
+import { ownersIn } from '../bibliography/record';
 import type { Cents, Lender, Policy, Service, Speed, Spread } from '../policy/types';
 
 export type Refusal = 'abroad' | 'archive' | 'kind' | 'age' | 'no-copies';
@@ -52,9 +52,25 @@ export function refusalOf(lender: Lender, what: { kind: Kind; year: number | nul
 const transport = (lender: Lender, service: Service, policy: Policy): number =>
   service === 'copy' ? 0 : lender.country === policy.lending.country ? 1 : 3;
 
+const ranks = new WeakMap<readonly Lender[], Partial<Record<Service, ReadonlyMap<Lender, number>>>>();
+/** The order of asking, worked out once: own country first, then the better fill rate per day waited, then the id. */
+function rankOfLenders(lenders: readonly Lender[], service: Service, policy: Policy): ReadonlyMap<Lender, number> {
+  const known = ranks.get(lenders) ?? {};
+  ranks.set(lenders, known);
+  let rank = known[service];
+  if (!rank) {
+    const median = (l: Lender) => (service === 'copy' ? l.copyDays : l.loanDays).median;
+    const worth = (l: Lender) => l.fillRate / (median(l) + transport(l, service, policy) + 1);
+    const home = (l: Lender) => (l.country === policy.lending.country ? 0 : 1);
+    const order = [...lenders].sort((a, b) => home(a) - home(b) || worth(b) - worth(a) || (a.id < b.id ? -1 : 1));
+    rank = new Map(order.map((l, i) => [l, i]));
+    known[service] = rank;
+  }
+  return rank;
+}
+
 /**
- * Who is asked, in which order, and what to expect. The order is the policy's: own country first, then the better fill
- * rate per day waited, then the name, so that it is the same every time.
+ * Who is asked, in which order, and what to expect. The order is the same every time (see `rankOfLenders`).
  */
 export function planLending(
   owners: string | undefined,
@@ -66,18 +82,17 @@ export function planLending(
 ): LendingPlan {
   const able: Lender[] = [];
   const refused: Partial<Record<Refusal, number>> = {};
-  let count = 0;
-  lenders.forEach((lender, n) => {
-    if (!owns(owners, n)) return;
-    count++;
+  const owning = ownersIn(owners);
+  for (const n of owning) {
+    const lender = lenders[n];
+    if (!lender) continue;
     const refusal = refusalOf(lender, what, service, policy);
     if (refusal) refused[refusal] = (refused[refusal] ?? 0) + 1;
     else able.push(lender);
-  });
+  }
   const days = (l: Lender): Spread => (service === 'copy' ? l.copyDays : l.loanDays);
-  const worth = (l: Lender) => l.fillRate / (days(l).median + transport(l, service, policy) + 1);
-  const home = (l: Lender) => (l.country === policy.lending.country ? 0 : 1);
-  able.sort((a, b) => home(a) - home(b) || worth(b) - worth(a) || (a.id < b.id ? -1 : 1));
+  const rank = rankOfLenders(lenders, service, policy);
+  able.sort((a, b) => (rank.get(a) as number) - (rank.get(b) as number));
 
   let missed = 1;
   let waited = policy.lending.processingDays;
@@ -98,7 +113,7 @@ export function planLending(
   const spread = quantiles(outcomes, chance);
   return {
     service,
-    owners: count,
+    owners: owning.length,
     able: able.length,
     refused,
     asked,

@@ -92,6 +92,8 @@ export interface RowReading {
   readonly ready: Minutes | null;
   /** Position in REACHES of the nearest step at which the record comes into view. */
   readonly reach: number;
+  /** Readable online by anybody, without a licence. */
+  readonly open: boolean;
 }
 
 /** A reader of summary rows for one reader situation and moment. */
@@ -110,11 +112,15 @@ export function rowReader(
       if (t !== null && t !== undefined && (ready === null || t < ready)) ready = t;
     };
     let isOnline = false;
+    let open = false;
     for (const g of [0, home + 1]) {
       const until = get(2 * g + 1);
       if (until === 0) continue;
       const t = times.online(dayNumber(get(2 * g)), until as DayNumber);
-      if (t && t.median <= at) isOnline = true;
+      if (t && t.median <= at) {
+        isOnline = true;
+        if (g === 0) open = true;
+      }
       offer(t?.median);
     }
     if (ready !== at) {
@@ -134,6 +140,6 @@ export function rowReader(
     }
     const hasLoans = rows.subarray(offset + layout.loans, offset + layout.loans + layout.partners).some((day) => day > 0);
     const reach = isOnline ? 0 : get(layout.presence) || get(layout.scans) ? 1 : hasLoans || get(layout.partnerCopies) ? 2 : 3;
-    return { ready, reach };
+    return { ready, reach, open };
   };
 }

@@ -46,7 +46,19 @@ export interface Times {
   lending(days: Spread, service: Service): Ready | null;
 }
 
+/** The last times worked out for a library: a page of results asks for the same reader and moment again and again. */
+const latest = new WeakMap<Library, Times>();
+
 export function timesFor(library: Library, situation: ReaderSituation, at: Minutes): Times {
+  const known = latest.get(library);
+  const same = known?.at === at && known.situation.campus === situation.campus && known.situation.remote === situation.remote;
+  if (known && same && known.situation.category === situation.category) return known;
+  const times = makeTimes(library, situation, at);
+  latest.set(library, times);
+  return times;
+}
+
+function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): Times {
   const { policy } = library;
   const today = dayOf(at);
   const home = library.campuses.find((c) => c.id === situation.campus) ?? library.campuses[0];
@@ -55,8 +67,14 @@ export function timesFor(library: Library, situation: ReaderSituation, at: Minut
   /** The working day on which staff begin with it. */
   const begun = addWorkingDays(policy, addDays(today, clockOf(at) > clock(policy.transfer.cutoff) ? 1 : 0), 0);
 
-  const memo = new Map<string, Ready | null>();
-  const remember = (key: string, make: () => Ready | null): Ready | null => {
+  /** One memory per place, by day: a number is found faster than a composed text. */
+  const memos = new Map<object | Service, Map<number, Ready | null>>();
+  const remember = (place: object | Service, key: number, make: () => Ready | null): Ready | null => {
+    let memo = memos.get(place);
+    if (!memo) {
+      memo = new Map();
+      memos.set(place, memo);
+    }
     let ready = memo.get(key);
     if (ready === undefined) {
       ready = make();
@@ -97,7 +115,7 @@ export function timesFor(library: Library, situation: ReaderSituation, at: Minut
       return { median: t, likely: t };
     },
     copy: (campus, available) =>
-      remember(`c${campus.id}${available}`, () => {
+      remember(campus, available, () => {
         if (available !== IN) {
           const days =
             campus.id === home.id && !situation.remote
@@ -114,9 +132,9 @@ export function timesFor(library: Library, situation: ReaderSituation, at: Minut
       }),
     scan: () => mailedOn(begun, policy.scanDesk),
     partnerLoan: (partner, available) =>
-      remember(`p${partner.id}${available}`, () => delivered(available === IN ? begun : back(available), partner.loanDays)),
+      remember(partner, available, () => delivered(available === IN ? begun : back(available), partner.loanDays)),
     partnerCopy: (partner) => mailedOn(begun, partner.copyDays),
     lending: (days, service) =>
-      remember(`l${service}${days.median}-${days.likely}`, () => (service === 'copy' ? mailedOn(begun, days) : delivered(begun, days))),
+      remember(service, days.median * 1000 + days.likely, () => (service === 'copy' ? mailedOn(begun, days) : delivered(begun, days))),
   };
 }

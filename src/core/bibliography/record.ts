@@ -136,10 +136,16 @@ export interface Journal {
 
 export const yearOfRecord = (csl: CslItem): number | null => csl.issued?.['date-parts'][0][0] ?? null;
 
-/** Reads lender `n`'s bit in a hexadecimal owner set. */
-export function owns(owners: string | undefined, n: number): boolean {
-  const digit = owners?.[n >> 2];
-  return digit !== undefined && ((Number.parseInt(digit, 16) >> (n & 3)) & 1) === 1;
+/** The lenders in a hexadecimal owner set, ascending. */
+export function ownersIn(owners: string | undefined): number[] {
+  const list: number[] = [];
+  for (let i = 0; i < (owners?.length ?? 0); i++) {
+    const c = (owners as string).charCodeAt(i);
+    if (c === 48) continue;
+    const digit = c < 58 ? c - 48 : c - 87;
+    for (let bit = 0; bit < 4; bit++) if ((digit >> bit) & 1) list.push(4 * i + bit);
+  }
+  return list;
 }
 /** Writes an owner set for the lenders given by position. */
 export function ownerSet(positions: Iterable<number>, lenders: number): string {

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type DayNumber, parseDay } from '../time';
 import { coverageWindow, coversOn } from './covers';
-import { type KbartLine, readEmbargo, readKbart, writeKbart } from './kbart';
+import { readEmbargo } from './embargo';
+import { type KbartLine, readKbart, writeKbart } from './kbart';
 
 const line = (more: Partial<KbartLine>): KbartLine => ({
   provider: 'p',

@@ -54,10 +54,14 @@ export class Best {
       i = c;
     }
   }
+  /** Keys and ids, best first. */
+  ranked(): { key: number; id: number }[] {
+    return Array.from({ length: this.#n }, (_, i) => ({ key: this.#keys[i] as number, id: this.#ids[i] as number })).sort(
+      (a, b) => b.key - a.key || a.id - b.id,
+    );
+  }
   /** Ids, best first. */
   sorted(): number[] {
-    return Array.from({ length: this.#n }, (_, i) => i)
-      .sort((a, b) => (this.#worse(a, b) ? 1 : -1))
-      .map((i) => this.#ids[i] as number);
+    return this.ranked().map((x) => x.id);
   }
 }

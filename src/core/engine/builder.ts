@@ -13,18 +13,19 @@ import { type DiscoveryRecord, yearOfRecord } from '../bibliography/record';
 import type { Library } from '../policy/types';
 import { FIELDS } from '../query/tree';
 import { fold, SMALL_WORDS, stem, words } from './analysis';
+import { codesOf } from './codes';
+import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from './columns';
 import type { Section } from './format';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
 import { byCodePoint, packStrings, type StringTable } from './strings';
 
 /** Weight and length normalisation b of each field, in the order of FIELDS (BM25F: Robertson, Zaragoza, Taylor 2004). */
-export const FIELD_WEIGHT = [6, 5, 2.5, 2, 1, 1] as const;
-const FIELD_B = [0.5, 0.3, 0.4, 0.3, 0.7, 0.3] as const;
+export const FIELD_WEIGHT = [6, 5, 2.5, 2, 1, 1, 1, 2] as const;
+const FIELD_B = [0.5, 0.3, 0.4, 0.3, 0.7, 0.3, 0.3, 0] as const;
 export const K1 = 1.4;
-const NONE = 255;
 /** Marks in the forward index: the end of a field, and the end of a value inside one. */
 export const FIELD_END = 0;
-const VALUE_END = 1;
+export const VALUE_END = 1;
 const NO_REFERENCES: readonly string[] = [];
 
 /** Values of an open-ended group, numbered as they come and sorted at the end. */
@@ -67,12 +68,14 @@ export function fieldTexts(r: DiscoveryRecord): readonly FieldText[] {
     { values: [...r.subjects, ...(r.about ?? []).map(fullName)], language: 'en' },
     { values: present([c['container-title']]), language: own },
     { values: present([c.abstract, ...(r.contents ?? [])]), language: own },
-    {
-      values: present([c.publisher, c['collection-title'], c.genre, c.ISBN, c.ISSN, c.DOI, ...(r.copies ?? []).map((k) => k.callNumber)]),
-      language: 'en',
-    },
+    { values: present([c['collection-title']]), language: own },
+    { values: present([c.publisher, c.genre]), language: 'en' },
+    { values: present([c.issued && String(yearOfRecord(c))]), language: 'en' },
   ];
 }
+
+/** Words of a title before its subtitle, small words not counted; the whole title's where there is no subtitle. */
+const mainWords = (title: string): number => words(title.split(/[:?–—](?=\s)/)[0] ?? '').filter((w) => !SMALL_WORDS.has(w)).length;
 
 export class IndexBuilder {
   readonly #library: Library;
@@ -87,14 +90,9 @@ export class IndexBuilder {
   readonly #docStart = growU32();
   readonly #lengths = growU8();
   readonly #columns = {
-    kind: growU8(),
-    language: growU8(),
-    peer: growU8(),
-    carrier: growU8(),
-    audience: growU8(),
-    source: growU8(),
-    place: growU8(),
+    combo: growU32(),
     titleLength: growU8(),
+    mainLength: growU8(),
     year: growI16(),
     journal: growU32(),
     row: growU32(),
@@ -106,6 +104,8 @@ export class IndexBuilder {
   };
   readonly #rows = growU16();
   readonly #rowIds = new Map<string, number>();
+  readonly #combos = growU8();
+  readonly #comboIds = new Map<string, number>();
   readonly #subjects = new Values();
   readonly #persons = new Values();
   readonly #journals = new Values();
@@ -135,7 +135,8 @@ export class IndexBuilder {
     this.#ids.push(r.id);
     this.#docStart.push(this.#stream.length);
     let titleLength = 0;
-    fieldTexts(r).forEach(({ values, language }, f) => {
+    const fields = fieldTexts(r);
+    fields.forEach(({ values, language }, f) => {
       let length = 0;
       values.forEach((text, i) => {
         if (i > 0) this.#stream.push(VALUE_END);
@@ -145,6 +146,12 @@ export class IndexBuilder {
           if (f === 0 && i === 0 && !SMALL_WORDS.has(w)) titleLength++;
         }
       });
+      if (f === fields.length - 1) {
+        for (const code of codesOf(r)) {
+          this.#stream.push(VALUE_END);
+          this.#stream.push(this.#id(code));
+        }
+      }
       this.#stream.push(FIELD_END);
       this.#lengths.push(Math.min(255, length));
     });
@@ -152,13 +159,7 @@ export class IndexBuilder {
     if (r.work) this.#works.set(r.work, [...(this.#works.get(r.work) ?? []), this.#ids.length - 1]);
     this.#titles.push(fold(r.csl.title).replace(/^(the|a|an|der|die|das|le|la|les|el|los|de|het|en|ett|il|lo|o|os) /, ''));
     c.titleLength.push(Math.min(255, titleLength));
-    c.kind.push(KIND_LIST.indexOf(r.kind));
-    c.carrier.push(CARRIER_LIST.indexOf(r.carrier));
-    c.audience.push(r.audience ? AUDIENCE_LIST.indexOf(r.audience) : NONE);
-    const language = (LANGUAGE_LIST as readonly string[]).indexOf(r.languages[0] ?? '');
-    c.language.push(language < 0 ? NONE : language);
-    c.peer.push(PEER_LIST.indexOf(peerReviewOf(r, item.journal).status));
-    c.source.push(this.#sources.id(r.source));
+    c.mainLength.push(Math.min(255, mainWords(r.csl.title)));
     c.year.push(yearOfRecord(r.csl) ?? -1);
     c.journal.push(this.#journals.id(r.csl['container-title'] ?? ''));
     c.subjectStart.push(c.subject.length);
@@ -166,8 +167,39 @@ export class IndexBuilder {
     c.personStart.push(c.person.length);
     for (const n of new Set([...(r.csl.author ?? []), ...(r.csl.editor ?? [])].map(fullName))) c.person.push(this.#persons.id(n));
     const row = summarise(item, this.#library, this.#layout);
-    c.place.push(row[this.#layout.presence] ?? 0);
     c.row.push(this.#row(row));
+    c.combo.push(
+      this.#combo({
+        kind: KIND_LIST.indexOf(r.kind),
+        language: (LANGUAGE_LIST as readonly string[]).indexOf(r.languages[0] ?? ''),
+        peer: PEER_LIST.indexOf(peerReviewOf(r, item.journal).status),
+        carrier: CARRIER_LIST.indexOf(r.carrier),
+        audience: r.audience ? AUDIENCE_LIST.indexOf(r.audience) : NONE,
+        source: this.#sources.id(r.source),
+        place: row[this.#layout.presence] ?? 0,
+      }),
+    );
+  }
+
+  #combo(values: Readonly<Record<(typeof COMBO_GROUPS)[number], number>>): number {
+    const bytes = COMBO_GROUPS.map((g) => (values[g] < 0 ? NONE : Math.min(NONE, values[g])));
+    const key = bytes.join();
+    let id = this.#comboIds.get(key);
+    if (id === undefined) {
+      id = this.#comboIds.size;
+      this.#comboIds.set(key, id);
+      for (const b of bytes) this.#combos.push(b);
+    }
+    return id;
+  }
+
+  #id(term: string): number {
+    let id = this.#terms.get(term);
+    if (id === undefined) {
+      id = this.#terms.size;
+      this.#terms.set(term, id);
+    }
+    return id;
   }
 
   #term(word: string, language: string): number {
@@ -178,12 +210,7 @@ export class IndexBuilder {
     }
     let id = known.get(word);
     if (id === undefined) {
-      const s = stem(word, language);
-      id = this.#terms.get(s);
-      if (id === undefined) {
-        id = this.#terms.size;
-        this.#terms.set(s, id);
-      }
+      id = this.#id(stem(word, language));
       known.set(word, id);
     }
     return id;
@@ -253,7 +280,9 @@ export class IndexBuilder {
       this.#journals.finish(),
       this.#sources.finish(),
     ];
-    const mapped = <T extends Uint8Array | Uint32Array>(values: T, by: Uint32Array): T => values.map((v) => by[v] as number) as T;
+    const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);
+    const combos = this.#combos.view().slice();
+    for (let i = comboSlot('source'); i < combos.length; i += COMBO_WIDTH) combos[i] = sources.renumber[combos[i] as number] as number;
     const idOrder = Uint32Array.from(this.#ids.keys()).sort((a, b) => byCodePoint(this.#ids[a] as string, this.#ids[b] as string));
     const ids = packStrings([...idOrder].map((i) => this.#ids[i] as string));
     const byTitle = Uint32Array.from(this.#titles.keys()).sort((a, b) =>
@@ -271,16 +300,12 @@ export class IndexBuilder {
       ...postings,
       forward,
       docStart: docStart.slice(),
-      kind: c.kind.view(),
-      language: c.language.view(),
-      peer: c.peer.view(),
-      carrier: c.carrier.view(),
-      audience: c.audience.view(),
-      source: mapped(c.source.view(), sources.renumber),
+      combo: c.combo.view(),
+      combos,
       sourceBytes: sources.table.bytes,
       sourceOffsets: sources.table.offsets,
-      place: c.place.view(),
       titleLength: c.titleLength.view(),
+      mainLength: c.mainLength.view(),
       year: c.year.view(),
       titleRank,
       journal: mapped(c.journal.view(), journals.renumber),

@@ -1,10 +1,14 @@
 /**
- * The inner loops of counting, one per column type so that each stays monomorphic and tight.
+ * Counting: which conditions a match breaks, and how many matches have each value of each group.
  *
  * Counting rule (job: "Counts"): a group's counts disregard the choice made inside that group. So a match that fails in
  * exactly one group still counts there, and one that fails in two counts nowhere. `partition` sorts the matches by that
  * once; every count then runs over plain lists of documents.
+ *
+ * Groups with few values are not counted one by one: a record's kind, language, peer review, carrier, audience, source
+ * and places together are one *combination* (a few thousand of them exist), counted in one pass and shared out at the end.
  */
+
 export interface Partition {
   /** Positions among the matches of those that pass everything. */
   readonly passing: Uint32Array;
@@ -13,15 +17,37 @@ export interface Partition {
   readonly nearly: ReadonlyMap<number, Uint32Array>;
 }
 
-/** `fails` holds for every match the bits of the groups whose condition it breaks; null when there is no condition. */
-export function partition(docs: Uint32Array, n: number, fails: Uint16Array | null): Partition {
-  const passing = new Uint32Array(n);
+/** Room for the lists of a search, kept from one to the next: fresh memory for every search costs more than the search. */
+export class Room {
+  readonly passing: Uint32Array;
+  readonly docs: Uint32Array;
+  readonly fails: Uint16Array;
+  /** By the place of the group's bit; made when first needed. */
+  readonly nearly: Uint32Array[] = [];
+  constructor(size: number) {
+    this.passing = new Uint32Array(size);
+    this.docs = new Uint32Array(size);
+    this.fails = new Uint16Array(size);
+  }
+  listFor(k: number): Uint32Array {
+    const list = new Uint32Array(this.docs.length);
+    this.nearly[k] = list;
+    return list;
+  }
+}
+
+/**
+ * `fails` holds for every match the bits of the groups whose condition it breaks; null when there is no condition.
+ * The lists stand in `room` and are good until the next search.
+ */
+export function partition(docs: Uint32Array, n: number, fails: Uint16Array | null, room: Room): Partition {
+  const { passing, docs: kept } = room;
   if (fails === null) {
     for (let i = 0; i < n; i++) passing[i] = i;
-    return { passing, docs: docs.subarray(0, n), nearly: new Map() };
+    return { passing: passing.subarray(0, n), docs: docs.subarray(0, n), nearly: new Map() };
   }
-  const kept = new Uint32Array(n);
-  const lists = new Map<number, { docs: Uint32Array; n: number }>();
+  const { nearly } = room;
+  const sizes = new Uint32Array(32);
   let count = 0;
   for (let i = 0; i < n; i++) {
     const f = fails[i] as number;
@@ -29,41 +55,74 @@ export function partition(docs: Uint32Array, n: number, fails: Uint16Array | nul
       passing[count] = i;
       kept[count++] = docs[i] as number;
     } else if ((f & (f - 1)) === 0) {
-      let list = lists.get(f);
-      if (!list) {
-        list = { docs: new Uint32Array(n), n: 0 };
-        lists.set(f, list);
-      }
-      list.docs[list.n++] = docs[i] as number;
+      const k = 31 - Math.clz32(f);
+      const list = nearly[k] ?? room.listFor(k);
+      const at = sizes[k] as number;
+      list[at] = docs[i] as number;
+      sizes[k] = at + 1;
     }
   }
-  return {
-    passing: passing.subarray(0, count),
-    docs: kept.subarray(0, count),
-    nearly: new Map([...lists].map(([bit, l]) => [bit, l.docs.subarray(0, l.n)])),
-  };
+  const lists = new Map<number, Uint32Array>();
+  sizes.forEach((size, k) => {
+    if (size > 0) lists.set(1 << k, (nearly[k] as Uint32Array).subarray(0, size));
+  });
+  return { passing: passing.subarray(0, count), docs: kept.subarray(0, count), nearly: lists };
 }
 
-export function countBytes(docs: Uint32Array, column: Uint8Array, counts: Uint32Array): void {
-  for (let i = 0; i < docs.length; i++) {
-    const v = column[docs[i] as number] as number;
-    counts[v] = (counts[v] as number) + 1;
+/** Counts of values numbered 0…size−1 that remembers which it touched, so that a narrow search costs nothing for a wide table. */
+export class Tally {
+  readonly counts: Uint32Array;
+  readonly touched: Uint32Array;
+  n = 0;
+  constructor(size: number) {
+    this.counts = new Uint32Array(size);
+    this.touched = new Uint32Array(size);
+  }
+  clear(): void {
+    const { counts, touched, n } = this;
+    if (n > counts.length >> 3) counts.fill(0);
+    else for (let i = 0; i < n; i++) counts[touched[i] as number] = 0;
+    this.n = 0;
+  }
+  add(value: number, by: number): void {
+    const c = this.counts[value] as number;
+    if (c === 0) this.touched[this.n++] = value;
+    this.counts[value] = c + by;
   }
 }
-export function countWords(docs: Uint32Array, column: Uint32Array, counts: Uint32Array): void {
+
+/** One value a document. */
+export function tally(docs: Uint32Array, column: Uint32Array, t: Tally): void {
+  const { counts, touched } = t;
+  let n = t.n;
   for (let i = 0; i < docs.length; i++) {
     const v = column[docs[i] as number] as number;
-    counts[v] = (counts[v] as number) + 1;
+    const c = counts[v] as number;
+    if (c === 0) touched[n++] = v;
+    counts[v] = c + 1;
   }
+  t.n = n;
 }
-/** A column with several values a document. */
-export function countLists(docs: Uint32Array, start: Uint32Array, column: Uint32Array, counts: Uint32Array): void {
+/** Several values a document. */
+export function tallyLists(docs: Uint32Array, start: Uint32Array, column: Uint32Array, t: Tally): void {
+  const { counts, touched } = t;
+  let n = t.n;
   for (let i = 0; i < docs.length; i++) {
     const d = docs[i] as number;
     for (let k = start[d] as number, e = start[d + 1] as number; k < e; k++) {
       const v = column[k] as number;
-      counts[v] = (counts[v] as number) + 1;
+      const c = counts[v] as number;
+      if (c === 0) touched[n++] = v;
+      counts[v] = c + 1;
     }
+  }
+  t.n = n;
+}
+/** Counts through a small table: document → row → code. */
+export function countThrough(docs: Uint32Array, row: Uint32Array, table: Uint8Array, counts: Uint32Array): void {
+  for (let i = 0; i < docs.length; i++) {
+    const v = table[row[docs[i] as number] as number] as number;
+    counts[v] = (counts[v] as number) + 1;
   }
 }
 export function countYears(docs: Uint32Array, column: Int16Array, low: number, counts: Uint32Array): void {
@@ -72,34 +131,37 @@ export function countYears(docs: Uint32Array, column: Int16Array, low: number, c
     if (v >= 0 && v < counts.length) counts[v] = (counts[v] as number) + 1;
   }
 }
-/** Counts through a table: document → row → value. */
-export function countThrough(docs: Uint32Array, row: Uint32Array, table: Uint8Array, counts: Uint32Array): void {
-  for (let i = 0; i < docs.length; i++) {
-    const v = table[row[docs[i] as number] as number] as number;
-    counts[v] = (counts[v] as number) + 1;
-  }
-}
-/** Counts the set bits of a column of bit sets, bit k into counts[k]. */
-export function countBits(docs: Uint32Array, column: Uint8Array, counts: Uint32Array): void {
-  for (let i = 0; i < docs.length; i++) {
-    for (let bits = column[docs[i] as number] as number, k = 0; bits !== 0; bits >>= 1, k++)
-      if (bits & 1) counts[k] = (counts[k] as number) + 1;
-  }
-}
 
-/** Marks the matches whose value is not allowed. Values beyond the table (none given) fail when something must be kept. */
-export function failValues(
+/** Fills `fails` from tables of broken conditions, one for combinations and one for access codes, and the span of years. */
+export function failBasics(
   docs: Uint32Array,
   n: number,
-  column: Uint8Array | Uint32Array,
-  allowed: Uint8Array,
-  absentFails: boolean,
+  what: {
+    readonly combo: Uint32Array;
+    readonly comboFails: Uint16Array;
+    readonly row: Uint32Array;
+    readonly code: Uint8Array;
+    readonly codeFails: Uint16Array;
+    readonly year: Int16Array;
+    readonly from: number;
+    readonly to: number;
+    readonly yearBit: number;
+  },
   fails: Uint16Array,
-  bit: number,
 ): void {
+  const { combo, comboFails, row, code, codeFails, year, from, to, yearBit } = what;
   for (let i = 0; i < n; i++) {
-    const v = column[docs[i] as number] as number;
-    if (v >= allowed.length ? absentFails : allowed[v] === 0) fails[i] = (fails[i] as number) | bit;
+    const d = docs[i] as number;
+    const y = year[d] as number;
+    let f = (comboFails[combo[d] as number] as number) | (codeFails[code[row[d] as number] as number] as number);
+    if (y < from || y > to) f |= yearBit;
+    fails[i] = f;
+  }
+}
+/** Marks the matches whose value is not allowed. */
+export function failValues(docs: Uint32Array, n: number, column: Uint32Array, allowed: Uint8Array, fails: Uint16Array, bit: number): void {
+  for (let i = 0; i < n; i++) {
+    if (allowed[column[docs[i] as number] as number] === 0) fails[i] = (fails[i] as number) | bit;
   }
 }
 /** As `failValues`, for several values a document: one kept value suffices, one left-out value is enough to fail. */

@@ -14,14 +14,12 @@ export interface IndexData {
   readonly fields: Uint8Array;
   readonly forward: Uint32Array;
   readonly docStart: Uint32Array;
-  readonly kind: Uint8Array;
-  readonly language: Uint8Array;
-  readonly peer: Uint8Array;
-  readonly carrier: Uint8Array;
-  readonly audience: Uint8Array;
-  readonly source: Uint8Array;
-  readonly place: Uint8Array;
+  /** Number of each document's combination, and the combinations (see columns.ts), COMBO_WIDTH bytes each. */
+  readonly combo: Uint32Array;
+  readonly combos: Uint8Array;
+  /** Words of the whole title, and of its part before the subtitle; small words not counted. */
   readonly titleLength: Uint8Array;
+  readonly mainLength: Uint8Array;
   readonly year: Int16Array;
   readonly titleRank: Uint32Array;
   readonly journal: Uint32Array;
@@ -56,9 +54,9 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     return s as T;
   };
   const table = (name: string): StringTable => ({ bytes: get<Uint8Array>(`${name}Bytes`), offsets: get<Uint32Array>(`${name}Offsets`) });
-  const kind = get<Uint8Array>('kind');
+  const combo = get<Uint32Array>('combo');
   const data: IndexData = {
-    n: kind?.length ?? 0,
+    n: combo?.length ?? 0,
     meta: header.meta,
     layout: header.meta.layout as RowLayout,
     terms: table('term'),
@@ -68,14 +66,10 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     fields: get('fields'),
     forward: get('forward'),
     docStart: get('docStart'),
-    kind,
-    language: get('language'),
-    peer: get('peer'),
-    carrier: get('carrier'),
-    audience: get('audience'),
-    source: get('source'),
-    place: get('place'),
+    combo,
+    combos: get('combos'),
     titleLength: get('titleLength'),
+    mainLength: get('mainLength'),
     year: get('year'),
     titleRank: get('titleRank'),
     journal: get('journal'),

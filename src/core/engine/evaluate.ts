@@ -1,10 +1,11 @@
 /**
  * From query tree to matching documents with their scores: postings are intersected by galloping from the rarest word,
- * phrases are checked in the forward index. Scores are sums of idf × quantised BM25F weight.
+ * phrases and nearness are checked in the forward index. Scores are sums of idf × quantised BM25F weight.
  */
-import { FIELDS, type Field, type QueryNode } from '../query/tree';
+import { FIELDS, type Field, type Near, type PhraseNode, type QueryNode, type WordNode } from '../query/tree';
 import { SMALL_WORDS, stemsOf, words } from './analysis';
-import { FIELD_END } from './builder';
+import { FIELD_END, VALUE_END } from './builder';
+import { codeTerm } from './codes';
 import type { IndexData } from './data';
 import { findString, prefixRange } from './strings';
 
@@ -22,13 +23,34 @@ interface Postings {
   readonly fields: Uint8Array;
   readonly idf: number;
 }
+/** Where the words must stand in a field's value: anywhere, from its start, or be all of it. */
+type Anchor = 'anywhere' | 'start' | 'whole';
+
 const EMPTY: Matches = { n: 0, docs: new Uint32Array(0), score: new Float32Array(0), bits: new Uint8Array(0) };
 const MERGED_KEPT = 64;
+/** Codes are exact, so finding one is worth as much as a rare word. */
+const CODE_IDF_LEAST = 4;
+const PHRASE_GAIN = 1.3;
+
+/**
+ * The closest titles: records of which the words asked for cover a good share of the title, or the title a good share of
+ * the words. Not part of the query language: the engine falls back on it when what was asked exactly is nowhere.
+ */
+export interface Closest {
+  readonly op: 'closest';
+  readonly words: readonly string[];
+}
+const COVERED = 0.6;
+
+/** Thrown when a query has used up its time. */
+export class TimeUp extends Error {}
 
 export class Evaluator {
   readonly #data: IndexData;
   readonly #merged = new Map<string, Postings>();
   #scratch: { impact: Uint8Array; fields: Uint8Array } | null = null;
+  /** Asked now and then while evaluating; once it says yes, `evaluate` throws TimeUp. */
+  expired: () => boolean = () => false;
 
   constructor(data: IndexData) {
     this.#data = data;
@@ -50,59 +72,28 @@ export class Evaluator {
   knows(word: string, prefix = false): boolean {
     return this.#termsOf(word, prefix).length > 0;
   }
+  /** In how many records a word stands, endings disregarded (an upper bound where several stems serve it). */
+  frequency(word: string): number {
+    const { termStart } = this.#data;
+    return this.#termsOf(word, false).reduce((sum, t) => sum + (termStart[t + 1] as number) - (termStart[t] as number), 0);
+  }
 
   #postings(word: string, prefix: boolean, field: Field | undefined): Postings {
-    const key = `${field ?? ''}:${word}${prefix ? '*' : ''}`;
+    return this.#remembered(`${field ?? ''}:${word}${prefix ? '*' : ''}`, () => this.#termsOf(word, prefix), field);
+  }
+
+  #remembered(key: string, find: () => readonly number[], field: Field | undefined): Postings {
     const kept = this.#merged.get(key);
     if (kept) {
       this.#merged.delete(key);
       this.#merged.set(key, kept);
       return kept;
     }
-    const ids = this.#termsOf(word, prefix);
-    const { termStart, posting, impact, fields, n } = this.#data;
-    let docs: Uint32Array;
-    let weights: Uint8Array;
-    let bits: Uint8Array;
-    const [only] = ids;
-    if (ids.length <= 1) {
-      const [a, b] = only === undefined ? [0, 0] : [termStart[only] as number, termStart[only + 1] as number];
-      [docs, weights, bits] = [posting.subarray(a, b), impact.subarray(a, b), fields.subarray(a, b)];
-    } else {
-      this.#scratch ??= { impact: new Uint8Array(n), fields: new Uint8Array(n) };
-      const s = this.#scratch;
-      let count = 0;
-      let total = 0;
-      for (const t of ids) total += (termStart[t + 1] as number) - (termStart[t] as number);
-      const touched = new Uint32Array(Math.min(total, n));
-      for (const t of ids) {
-        for (let p = termStart[t] as number; p < (termStart[t + 1] as number); p++) {
-          const d = posting[p] as number;
-          if (s.fields[d] === 0) touched[count++] = d;
-          s.fields[d] = (s.fields[d] as number) | (fields[p] as number);
-          if ((impact[p] as number) > (s.impact[d] as number)) s.impact[d] = impact[p] as number;
-        }
-      }
-      docs = touched.subarray(0, count).sort();
-      weights = new Uint8Array(count);
-      bits = new Uint8Array(count);
-      for (let i = 0; i < count; i++) {
-        const d = docs[i] as number;
-        weights[i] = s.impact[d] as number;
-        bits[i] = s.fields[d] as number;
-        s.impact[d] = 0;
-        s.fields[d] = 0;
-      }
-    }
-    if (field) {
-      const bit = 1 << FIELDS.indexOf(field);
-      const kept: number[] = [];
-      for (let i = 0; i < docs.length; i++) if ((bits[i] as number) & bit) kept.push(i);
-      docs = Uint32Array.from(kept, (i) => docs[i] as number);
-      weights = Uint8Array.from(kept, (i) => weights[i] as number);
-      bits = Uint8Array.from(kept, (i) => bits[i] as number);
-    }
-    const made: Postings = { docs, impact: weights, fields: bits, idf: Math.log(1 + (n - docs.length + 0.5) / (docs.length + 0.5)) };
+    const ids = find();
+    let list = ids.length <= 1 ? this.#raw(ids[0]) : this.#merge(ids);
+    if (field) list = onlyIn(list, 1 << FIELDS.indexOf(field));
+    const { n } = this.#data;
+    const made: Postings = { ...list, idf: Math.log(1 + (n - list.docs.length + 0.5) / (list.docs.length + 0.5)) };
     if (ids.length > 1 || field) {
       this.#merged.set(key, made);
       if (this.#merged.size > MERGED_KEPT)
@@ -114,18 +105,72 @@ export class Evaluator {
     return made;
   }
 
-  evaluate(node: QueryNode): Matches {
+  #raw(term: number | undefined): Omit<Postings, 'idf'> {
+    const { termStart, posting, impact, fields } = this.#data;
+    const [a, b] = term === undefined ? [0, 0] : [termStart[term] as number, termStart[term + 1] as number];
+    return { docs: posting.subarray(a, b), impact: impact.subarray(a, b), fields: fields.subarray(a, b) };
+  }
+
+  /** The union of several terms' postings, each document with its best weight. */
+  #merge(ids: readonly number[]): Omit<Postings, 'idf'> {
+    const { termStart, posting, impact, fields, n } = this.#data;
+    this.#scratch ??= { impact: new Uint8Array(n), fields: new Uint8Array(n) };
+    const s = this.#scratch;
+    let total = 0;
+    for (const t of ids) total += (termStart[t + 1] as number) - (termStart[t] as number);
+    const touched = new Uint32Array(Math.min(total, n));
+    let count = 0;
+    for (const t of ids) {
+      for (let p = termStart[t] as number, e = termStart[t + 1] as number; p < e; p++) {
+        const d = posting[p] as number;
+        const w = impact[p] as number;
+        if (s.fields[d] === 0) touched[count++] = d;
+        s.fields[d] = (s.fields[d] as number) | (fields[p] as number);
+        if (w > (s.impact[d] as number)) s.impact[d] = w;
+      }
+    }
+    let docs: Uint32Array;
+    // Sorting what was touched beats a walk over everything only while little was touched.
+    if (count > n >> 4) {
+      docs = new Uint32Array(count);
+      for (let d = 0, i = 0; d < n; d++) if (s.fields[d] !== 0) docs[i++] = d;
+    } else docs = touched.subarray(0, count).sort();
+    const weights = new Uint8Array(count);
+    const bits = new Uint8Array(count);
+    for (let i = 0; i < count; i++) {
+      const d = docs[i] as number;
+      weights[i] = s.impact[d] as number;
+      bits[i] = s.fields[d] as number;
+      s.impact[d] = 0;
+      s.fields[d] = 0;
+    }
+    return { docs, impact: weights, fields: bits };
+  }
+
+  /** Throws TimeUp when its time has passed. */
+  evaluate(node: QueryNode | Closest): Matches {
+    if (this.expired()) throw new TimeUp();
     switch (node.op) {
       case 'everything':
         return this.#everything();
       case 'word': {
         // One "word" of the box may fall apart into several (small-scale): then they stand side by side.
         const parts = words(node.text);
-        if (parts.length > 1) return this.#phrase(parts, node.field);
+        if (parts.length > 1) return this.#phrase(parts, node.field, 'anywhere');
         return parts[0] ? materialise(this.#postings(parts[0], node.prefix ?? false, node.field)) : this.#everything();
       }
       case 'phrase':
-        return this.#phrase(words(node.text), node.field);
+        return this.#phrase(words(node.text), node.field, 'anywhere');
+      case 'begins':
+        return this.#phrase(words(node.text), node.field, 'start');
+      case 'whole':
+        return this.#phrase(words(node.text), node.field, 'whole');
+      case 'code':
+        return this.#code(node);
+      case 'near':
+        return this.#near(node);
+      case 'closest':
+        return this.#closest(node);
       case 'not':
         return minus(this.#everything(), this.evaluate(node.of));
       case 'or':
@@ -135,11 +180,26 @@ export class Evaluator {
     }
   }
 
+  #all: Matches | null = null;
   #everything(): Matches {
     const { n } = this.#data;
+    if (this.#all) return this.#all;
     const docs = new Uint32Array(n);
     for (let i = 0; i < n; i++) docs[i] = i;
-    return { n, docs, score: new Float32Array(n), bits: new Uint8Array(n) };
+    this.#all = { n, docs, score: new Float32Array(n), bits: new Uint8Array(n) };
+    return this.#all;
+  }
+
+  #code(node: Extract<QueryNode, { op: 'code' }>): Matches {
+    const term = codeTerm(node.code, node.value);
+    const { terms } = this.#data;
+    const find = (): number[] => {
+      if (!node.prefix) return [findString(terms, term)].filter((t) => t >= 0);
+      const [from, to] = prefixRange(terms, term);
+      return Array.from({ length: to - from }, (_, i) => from + i);
+    };
+    const p = this.#remembered(`#${term}${node.prefix ? '*' : ''}`, find, undefined);
+    return materialise({ ...p, idf: Math.max(CODE_IDF_LEAST, p.idf) });
   }
 
   #and(of: readonly QueryNode[]): Matches {
@@ -160,6 +220,7 @@ export class Evaluator {
     }
     let matches = plain.length ? intersectPostings(plain) : null;
     for (const n of rest) {
+      if (matches?.n === 0) break;
       const next = this.evaluate(n);
       matches = matches ? intersect(matches, next) : next;
     }
@@ -168,10 +229,44 @@ export class Evaluator {
     return matches;
   }
 
-  #phrase(parts: readonly string[], field: Field | undefined): Matches {
+  #closest(node: Closest): Matches {
+    const { n, titleLength } = this.#data;
+    const lists = [...new Set(node.words)]
+      .filter((w) => !SMALL_WORDS.has(w))
+      .map((w) => this.#postings(w, false, undefined))
+      .filter((p) => p.docs.length > 0);
+    const all = lists.reduce((sum, p) => sum + p.idf, 0);
+    if (all === 0) return EMPTY;
+    const weight = new Float32Array(n);
+    const inTitle = new Uint8Array(n);
+    for (const p of lists) {
+      for (let i = 0; i < p.docs.length; i++) {
+        const d = p.docs[i] as number;
+        if ((p.fields[i] as number) & 1) {
+          weight[d] = (weight[d] as number) + p.idf;
+          inTitle[d] = (inTitle[d] as number) + 1;
+        }
+      }
+    }
+    const docs: number[] = [];
+    const score: number[] = [];
+    for (let d = 0; d < n; d++) {
+      const hit = inTitle[d] as number;
+      if (hit === 0) continue;
+      const ofTitle = hit / Math.max(hit, titleLength[d] as number);
+      const ofWords = (weight[d] as number) / all;
+      if (hit < 2 && lists.length > 1) continue;
+      if (ofWords < COVERED && ofTitle < COVERED) continue;
+      docs.push(d);
+      score.push((weight[d] as number) * ofTitle * ofTitle);
+    }
+    return { n: docs.length, docs: Uint32Array.from(docs), score: Float32Array.from(score), bits: new Uint8Array(docs.length) };
+  }
+
+  #phrase(parts: readonly string[], field: Field | undefined, anchor: Anchor): Matches {
     if (parts.length === 0) return this.#everything();
     const [only] = parts;
-    if (parts.length === 1 && only) return materialise(this.#postings(only, false, field));
+    if (parts.length === 1 && only && anchor === 'anywhere') return materialise(this.#postings(only, false, field));
     const strong = parts.filter((w) => !SMALL_WORDS.has(w));
     const candidates = intersectPostings((strong.length ? strong : parts).map((w) => this.#postings(w, false, field)));
     if (candidates.n === 0) return EMPTY;
@@ -179,37 +274,98 @@ export class Evaluator {
     if (sets.some((s) => s.length === 0)) return EMPTY;
     const { forward, docStart } = this.#data;
     const wantedField = field ? FIELDS.indexOf(field) : -1;
-    const kept: number[] = [];
-    const bits: number[] = [];
-    const first = sets[0] as number[];
-    for (let i = 0; i < candidates.n; i++) {
-      const d = candidates.docs[i] as number;
-      const end = docStart[d + 1] as number;
+    return this.#keep(candidates, (d) => {
+      const first = sets[0] as number[];
       let f = 0;
       let found = 0;
-      for (let p = docStart[d] as number; p < end; p++) {
+      for (let p = docStart[d] as number, end = docStart[d + 1] as number; p < end; p++) {
         const t = forward[p] as number;
         if (t === FIELD_END) {
           f++;
           continue;
         }
         if ((wantedField >= 0 && f !== wantedField) || !first.includes(t)) continue;
+        if (anchor !== 'anywhere' && p > (docStart[d] as number) && (forward[p - 1] as number) > VALUE_END) continue;
         let k = 1;
         while (k < sets.length && (sets[k] as number[]).includes(forward[p + k] as number)) k++;
-        if (k === sets.length) found |= 1 << f;
+        if (k === sets.length && (anchor !== 'whole' || (forward[p + k] as number) <= VALUE_END)) found |= 1 << f;
       }
-      if (found) {
-        kept.push(i);
-        bits.push(found);
-      }
-    }
-    return {
-      n: kept.length,
-      docs: Uint32Array.from(kept, (i) => candidates.docs[i] as number),
-      score: Float32Array.from(kept, (i) => (candidates.score[i] as number) * 1.3),
-      bits: Uint8Array.from(bits),
-    };
+      return found;
+    });
   }
+
+  /** Two words or phrases in the same value of a field, at most `distance` words apart. */
+  #near(node: Near): Matches {
+    const part = (n: WordNode | PhraseNode): { sets: number[][]; field: Field | undefined } => ({
+      sets: words(n.text).map((w) => this.#termsOf(w, n.op === 'word' && (n.prefix ?? false))),
+      field: n.field,
+    });
+    const [left, right] = [part(node.left), part(node.right)];
+    if (!left.sets.length || !right.sets.length) return intersect(this.evaluate(node.left), this.evaluate(node.right));
+    const candidates = intersect(this.evaluate(node.left), this.evaluate(node.right));
+    const { forward, docStart } = this.#data;
+    const standsAt = (sets: readonly number[][], p: number): boolean => sets.every((s, k) => s.includes(forward[p + k] as number));
+    const inField = (wanted: Field | undefined, f: number): boolean => wanted === undefined || FIELDS.indexOf(wanted) === f;
+    return this.#keep(candidates, (d) => {
+      let found = 0;
+      let f = 0;
+      let lefts: number[] = [];
+      let rights: number[] = [];
+      for (let p = docStart[d] as number, end = docStart[d + 1] as number; p < end; p++) {
+        const t = forward[p] as number;
+        if (t <= VALUE_END) {
+          // Words between the end of the one and the start of the other, plus one, is their distance.
+          const close = lefts.some((a) =>
+            rights.some(
+              (b) =>
+                (b > a ? b - (a + left.sets.length - 1) : node.ordered ? Number.POSITIVE_INFINITY : a - (b + right.sets.length - 1)) <=
+                  node.distance && a !== b,
+            ),
+          );
+          if (close) found |= 1 << f;
+          lefts = [];
+          rights = [];
+          if (t === FIELD_END) f++;
+          continue;
+        }
+        if (inField(left.field, f) && standsAt(left.sets, p)) lefts.push(p);
+        if (inField(right.field, f) && standsAt(right.sets, p)) rights.push(p);
+      }
+      return found;
+    });
+  }
+
+  /** The candidates for which `fieldsOf` gives a field at all, with those fields as their bits. */
+  #keep(candidates: Matches, fieldsOf: (doc: number) => number): Matches {
+    const { n } = candidates;
+    const docs = new Uint32Array(n);
+    const score = new Float32Array(n);
+    const bits = new Uint8Array(n);
+    let count = 0;
+    for (let i = 0; i < n; i++) {
+      if ((i & 4095) === 4095 && this.expired()) throw new TimeUp();
+      const d = candidates.docs[i] as number;
+      const found = fieldsOf(d);
+      if (found === 0) continue;
+      docs[count] = d;
+      score[count] = (candidates.score[i] as number) * PHRASE_GAIN;
+      bits[count++] = found;
+    }
+    return { n: count, docs: docs.subarray(0, count), score: score.subarray(0, count), bits: bits.subarray(0, count) };
+  }
+}
+
+function onlyIn(list: Omit<Postings, 'idf'>, bit: number): Omit<Postings, 'idf'> {
+  const { docs, impact, fields } = list;
+  const kept = { docs: new Uint32Array(docs.length), impact: new Uint8Array(docs.length), fields: new Uint8Array(docs.length) };
+  let n = 0;
+  for (let i = 0; i < docs.length; i++) {
+    if (((fields[i] as number) & bit) === 0) continue;
+    kept.docs[n] = docs[i] as number;
+    kept.impact[n] = impact[i] as number;
+    kept.fields[n++] = fields[i] as number;
+  }
+  return { docs: kept.docs.subarray(0, n), impact: kept.impact.subarray(0, n), fields: kept.fields.subarray(0, n) };
 }
 
 function materialise(p: Postings): Matches {

@@ -114,4 +114,8 @@ export interface DiscoveryIndex {
     moment: Moment,
   ): Promise<LendingTimeline | null>;
 }
+/** For an index that has its answers as JSON text already: the same as `search`, and the asker may go away. */
+export interface SearchText {
+  searchText(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }, signal?: AbortSignal): Promise<string>;
+}
 export type { Route };

@@ -1,21 +1,33 @@
 /** One search: matches from the tree, which conditions each breaks, the counts of every group, and the best. */
 import { REACHES, type Reach, rowReader } from '../access/summary';
 import { WAIT_CLASSES, waitClassOf } from '../access/times';
-import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST, LANGUAGE_LIST } from '../bibliography/kinds';
-import { PEER_LIST } from '../bibliography/peerReview';
 import type { Library, ReaderSituation } from '../policy/types';
 import { type Choices, GROUPS, type Group, type Sort } from '../query/request';
 import { type QueryNode, wanted } from '../query/tree';
 import { addDays, type DayNumber, type Minutes, minutes, startOf } from '../time';
-import { SMALL_WORDS, words } from './analysis';
+import { fold, SMALL_WORDS, words } from './analysis';
 import { Best } from './best';
-import { countBits, countBytes, countLists, countThrough, countWords, countYears, failLists, failValues, partition } from './counting';
+import { CLOSED_LISTS, COMBO_GROUPS, COMBO_WIDTH, type ComboGroup, comboSlot, NONE } from './columns';
+import {
+  countThrough,
+  countYears,
+  failBasics,
+  failLists,
+  failValues,
+  type Partition,
+  partition,
+  Room,
+  Tally,
+  tally,
+  tallyLists,
+} from './counting';
 import type { IndexData } from './data';
-import { Evaluator } from './evaluate';
+import { type Closest, Evaluator, type Matches } from './evaluate';
+import { keyOf, LOOKED_AT, scoreOf, titleJudge } from './rank';
 import { countStrings, findString, type StringTable, stringAt } from './strings';
 
 export interface EngineQuery {
-  readonly tree: QueryNode;
+  readonly tree: QueryNode | Closest;
   readonly reach: Reach;
   readonly keep: Choices;
   readonly drop: Choices;
@@ -32,59 +44,84 @@ export interface ValueCount {
   readonly value: string;
   readonly count: number;
 }
+/** A group, or one of the conditions that are not groups. */
+export type Condition = Group | 'years' | 'reach';
 export interface EngineAnswer {
+  /** Records that match the words, before any condition. */
+  readonly matched: number;
+  /** Records that pass everything. */
   readonly total: number;
-  /** Document numbers of the wanted slice, best first. */
+  /** Lines they make: records of one work share a line. */
+  readonly lines: number;
+  /** Document numbers of the wanted slice, best first; one a line. */
   readonly docs: readonly number[];
+  /** For each of `docs`, the other records of its work that pass. */
+  readonly versions: readonly (readonly number[])[];
   readonly breakdown: Readonly<Record<Group, readonly ValueCount[]>>;
-  /** Number of different values a group has among the results, shown or not. */
+  /** How many different values each open-ended group has among the results. */
+  readonly distinct: Readonly<Partial<Record<Group, number>>>;
   readonly years: readonly (readonly [year: number, count: number])[];
   readonly reach: Readonly<Record<Reach, number>>;
   readonly byNeed: number | null;
+  /** How many more there would be without this one condition; only conditions that cost something. */
+  readonly cost: Readonly<Partial<Record<Condition, number>>>;
   /** Words asked for that stand in no record. */
   readonly unknown: readonly string[];
 }
 
 const SHOWN = 20;
-const FIXED: Partial<Record<Group, readonly string[]>> = {
-  kind: KIND_LIST,
-  language: LANGUAGE_LIST,
-  peer: PEER_LIST,
-  carrier: CARRIER_LIST,
-  audience: AUDIENCE_LIST,
-  wait: WAIT_CLASSES,
-};
-const BYTE_COLUMNS = ['kind', 'language', 'peer', 'carrier', 'audience', 'source'] as const;
 const YEAR_BIT = 1 << GROUPS.length;
 const REACH_BIT = YEAR_BIT << 1;
 const bitOf = (group: Group): number => 1 << GROUPS.indexOf(group);
 const YEAR_LOW = 1400;
 const YEAR_SPAN = 800;
+const OPEN_ENDED = ['journal', 'subject', 'person'] as const;
+type OpenEnded = (typeof OPEN_ENDED)[number];
+const OPEN_VALUES = ['yes', 'no'] as const;
 
-/** Access of every distinct row for one reader and moment, worked out when first asked for. */
+/** Access of every distinct row for one reader and moment, worked out when first asked for: moment, and a packed code. */
 interface AccessView {
   readonly ready: Int32Array;
-  readonly wait: Uint8Array;
-  readonly reach: Uint8Array;
-  readonly done: Uint8Array;
+  readonly code: Uint8Array;
   readonly fill: (row: number) => void;
   /** Rows not yet worked out. */
   readonly left: () => number;
 }
 const NEVER = 0x7fffffff;
 const VIEWS_KEPT = 8;
+/** Access code: wait class, reach and openness in one byte; 255 = not worked out. */
+const CODES = 64;
+const NOT_YET = 255;
+const packCode = (wait: number, reach: number, open: boolean): number => wait | (reach << 3) | (open ? 0 : 32);
+const waitOf = (code: number): number => code & 7;
+const reachOf = (code: number): number => (code >> 3) & 3;
+const openOf = (code: number): number => code >> 5;
+
+interface Counted {
+  readonly matches: Matches;
+  readonly view: AccessView;
+  readonly parts: Partition;
+  readonly combos: Tally;
+  readonly codes: Uint32Array;
+  readonly years: Uint32Array;
+}
 
 export class EmbeddedEngine {
   readonly data: IndexData;
+  readonly evaluator: Evaluator;
   readonly #library: Library;
-  readonly #evaluator: Evaluator;
   readonly #views = new Map<string, AccessView>();
-  readonly #counters = new Map<Group, Uint32Array>();
+  readonly #tallies = new Map<Group | 'combo', Tally>();
+  readonly #room: Room;
+  readonly #workBest: { key: Float64Array; doc: Int32Array };
 
   constructor(data: IndexData, library: Library) {
     this.data = data;
     this.#library = library;
-    this.#evaluator = new Evaluator(data);
+    this.evaluator = new Evaluator(data);
+    this.#room = new Room(data.n);
+    const works = data.workStart.length;
+    this.#workBest = { key: new Float64Array(works), doc: new Int32Array(works).fill(-1) };
   }
 
   get size(): number {
@@ -99,9 +136,16 @@ export class EmbeddedEngine {
 
   /** Number of values of a group that can occur, and the name of each. */
   #values(group: Group): { size: number; name: (i: number) => string; find: (value: string) => number } {
-    const fixed = group === 'place' ? this.#library.campuses.map((c) => c.id as string) : FIXED[group];
-    if (fixed) return { size: fixed.length, name: (i) => fixed[i] ?? '', find: (v) => fixed.indexOf(v) };
-    const table: StringTable = this.data.tables[group as 'subject' | 'person' | 'journal' | 'source'];
+    const closed =
+      group === 'place'
+        ? this.#library.campuses.map((c) => c.id as string)
+        : group === 'wait'
+          ? WAIT_CLASSES
+          : group === 'open'
+            ? OPEN_VALUES
+            : CLOSED_LISTS[group];
+    if (closed) return { size: closed.length, name: (i) => closed[i] ?? '', find: (v) => closed.indexOf(v as never) };
+    const table: StringTable = this.data.tables[group as OpenEnded | 'source'];
     return { size: countStrings(table), name: (i) => stringAt(table, i), find: (v) => findString(table, v) };
   }
 
@@ -112,18 +156,16 @@ export class EmbeddedEngine {
       const { layout, rows } = this.data;
       const size = rows.length / layout.width;
       const read = rowReader(this.#library, layout, situation, at);
-      const made = { ready: new Int32Array(size), wait: new Uint8Array(size), reach: new Uint8Array(size), done: new Uint8Array(size) };
+      const made = { ready: new Int32Array(size), code: new Uint8Array(size).fill(NOT_YET) };
       let left = size;
       view = {
         ...made,
         left: () => left,
         fill: (row) => {
           left--;
-          const { ready, reach } = read(rows, row * layout.width);
+          const { ready, reach, open } = read(rows, row * layout.width);
           made.ready[row] = ready ?? NEVER;
-          made.wait[row] = WAIT_CLASSES.indexOf(waitClassOf(ready, at, this.#library));
-          made.reach[row] = reach;
-          made.done[row] = 1;
+          made.code[row] = packCode(WAIT_CLASSES.indexOf(waitClassOf(ready, at, this.#library)), reach, open);
         },
       };
       this.#views.set(key, view);
@@ -140,19 +182,11 @@ export class EmbeddedEngine {
   accessOf(doc: number, situation: ReaderSituation, at: Minutes): { wait: string; ready: Minutes | null } {
     const view = this.#view(situation, at);
     const row = this.data.row[doc] as number;
-    if (!view.done[row]) view.fill(row);
+    if (view.code[row] === NOT_YET) view.fill(row);
     const ready = view.ready[row] as number;
-    return { wait: WAIT_CLASSES[view.wait[row] as number] as string, ready: ready === NEVER ? null : minutes(ready) };
+    return { wait: WAIT_CLASSES[waitOf(view.code[row] as number)] as string, ready: ready === NEVER ? null : minutes(ready) };
   }
 
-  /** Which values of a group pass, given what is kept and left out. */
-  #allowed(group: Group, keep: Choices, drop: Choices): Uint8Array {
-    const kept = this.#flags(group, keep[group]);
-    const allowed = kept ?? new Uint8Array(this.#values(group).size).fill(1);
-    const dropped = this.#flags(group, drop[group]);
-    if (dropped) for (let i = 0; i < allowed.length; i++) if (dropped[i] === 1) allowed[i] = 0;
-    return allowed;
-  }
   #flags(group: Group, values: readonly string[] | undefined): Uint8Array | null {
     if (!values?.length) return null;
     const { size, find } = this.#values(group);
@@ -163,62 +197,69 @@ export class EmbeddedEngine {
     }
     return flags;
   }
+  /** Whether a value (−1: none given) passes what is kept and left out in its group. */
+  #passes(group: Group, q: EngineQuery): (value: number) => boolean {
+    const [kept, dropped] = [this.#flags(group, q.keep[group]), this.#flags(group, q.drop[group])];
+    return (v) => (kept === null || kept[v] === 1) && !(dropped !== null && dropped[v] === 1);
+  }
 
-  search(q: EngineQuery): EngineAnswer {
+  #tally(group: Group | 'combo'): Tally {
+    let t = this.#tallies.get(group);
+    if (!t) {
+      t = new Tally(group === 'combo' ? this.data.combos.length / COMBO_WIDTH : this.#values(group).size);
+      this.#tallies.set(group, t);
+    }
+    return t;
+  }
+
+  /** Everything but the best: matches, conditions, counts. */
+  #count(q: EngineQuery): Counted {
     const { data } = this;
-    const asked = wanted(q.tree).flatMap((w) => words(w.text).map((text) => ({ text, prefix: w.prefix })));
-    const unknown = asked.filter((w) => !this.#evaluator.knows(w.text, w.prefix)).map((w) => w.text);
-    const matches = this.#evaluator.evaluate(q.tree);
-    for (const counter of this.#counters.values()) counter.fill(0);
+    const matches = this.evaluator.evaluate(q.tree);
+    for (const t of this.#tallies.values()) t.clear();
     const { docs, n } = matches;
     const view = this.#view(q.situation, q.at);
     if (view.left() > 0) fillRows(docs, n, data.row, view);
-    const parts = partition(docs, n, this.#conditions(q, docs, n, view));
+    const parts = partition(docs, n, this.#conditions(q, docs, n, view), this.#room);
+    const nearly = (group: Group): Uint32Array | undefined => parts.nearly.get(bitOf(group));
+
+    const combos = this.#tally('combo');
+    tally(parts.docs, data.combo, combos);
+    const codes = new Uint32Array(CODES);
+    countThrough(parts.docs, data.row, view.code, codes);
     const years = new Uint32Array(YEAR_SPAN);
+    countYears(parts.docs, data.year, YEAR_LOW, years);
+    const late = parts.nearly.get(YEAR_BIT);
+    if (late) countYears(late, data.year, YEAR_LOW, years);
+    for (const list of [parts.docs, nearly('journal')]) if (list) tally(list, data.journal, this.#tally('journal'));
+    for (const g of ['subject', 'person'] as const)
+      for (const list of [parts.docs, nearly(g)])
+        if (list) tallyLists(list, g === 'subject' ? data.subjectStart : data.personStart, data[g], this.#tally(g));
+    return { matches, view, parts, combos, codes, years };
+  }
+
+  search(q: EngineQuery): EngineAnswer {
+    const { data } = this;
+    const asked =
+      q.tree.op === 'closest'
+        ? q.tree.words.map((text) => ({ text, prefix: false }))
+        : wanted(q.tree).flatMap((w) => words(w.text).map((text) => ({ text, prefix: w.prefix })));
+    const unknown = asked.filter((w) => !this.evaluator.knows(w.text, w.prefix)).map((w) => w.text);
+    const counted = this.#count(q);
+    const { parts, view, codes } = counted;
+    const { docs, lines, byNeed } = this.#best(
+      q,
+      counted,
+      asked.map((w) => w.text),
+    );
+    const { workOf } = data;
+    const versions = docs.map((doc) => this.#passingVersions(workOf[doc] as number, doc, parts.docs));
+
     const reachCounts = new Uint32Array(REACHES.length);
-    const counted = (bit: number, count: (list: Uint32Array) => void) => {
-      count(parts.docs);
-      const nearly = parts.nearly.get(bit);
-      if (nearly) count(nearly);
-    };
-    for (const g of BYTE_COLUMNS) counted(bitOf(g), (list) => countBytes(list, data[g], this.#counter(g)));
-    counted(bitOf('journal'), (list) => countWords(list, data.journal, this.#counter('journal')));
-    counted(bitOf('subject'), (list) => countLists(list, data.subjectStart, data.subject, this.#counter('subject')));
-    counted(bitOf('person'), (list) => countLists(list, data.personStart, data.person, this.#counter('person')));
-    counted(bitOf('place'), (list) => countBits(list, data.place, this.#counter('place')));
-    counted(bitOf('wait'), (list) => countThrough(list, data.row, view.wait, this.#counter('wait')));
-    counted(YEAR_BIT, (list) => countYears(list, data.year, YEAR_LOW, years));
-    counted(REACH_BIT, (list) => countThrough(list, data.row, view.reach, reachCounts));
-
-    const strongWords = asked.filter((w) => !SMALL_WORDS.has(w.text)).length;
-    const best = new Best(q.offset + q.limit);
-    const total = parts.docs.length;
-    let byNeed = 0;
-    let floor = best.floor;
-    const needed = q.needBy === null ? -1 : startOf(addDays(q.needBy, 1));
-    const { row, year, titleLength, titleRank } = data;
-    const { ready } = view;
-    const { docs: passing, passing: position } = parts;
-    const { sort, at } = q;
-    for (let i = 0; i < total; i++) {
-      const d = passing[i] as number;
-      const t = ready[row[d] as number] as number;
-      if (t < needed) byNeed++;
-      const m = position[i] as number;
-      const y = year[d] as number;
-      let key = scoreOf(matches.score[m] as number, matches.bits[m] as number, titleLength[d] as number, y, strongWords);
-      if (sort !== 'match') key = keyOf(sort, key, y, t === NEVER ? 9e6 : t - at, titleRank[d] as number);
-      // Documents come in ascending order, so an equal key never displaces what is already there.
-      if (key > floor) {
-        best.offer(key, d);
-        floor = best.floor;
-      }
-    }
-
-    const breakdown = Object.fromEntries(GROUPS.map((group) => [group, this.#top(group, this.#counter(group), q)])) as Record<
-      Group,
-      ValueCount[]
-    >;
+    const beyond = parts.nearly.get(REACH_BIT);
+    const reachCodes = beyond ? codes.slice() : codes;
+    if (beyond) countThrough(beyond, data.row, view.code, reachCodes);
+    for (let c = 0; c < CODES; c++) reachCounts[reachOf(c)] = (reachCounts[reachOf(c)] as number) + (reachCodes[c] as number);
     let sum = 0;
     const reach = Object.fromEntries(
       REACHES.map((r, i) => {
@@ -226,19 +267,116 @@ export class EmbeddedEngine {
         return [r, sum];
       }),
     ) as Record<Reach, number>;
-    const yearList: [number, number][] = [];
-    years.forEach((count, i) => {
-      if (count) yearList.push([i + YEAR_LOW, count]);
+    const years: [number, number][] = [];
+    counted.years.forEach((count, i) => {
+      if (count) years.push([i + YEAR_LOW, count]);
     });
     return {
-      total,
-      docs: best.sorted().slice(q.offset),
-      breakdown,
-      years: yearList,
+      matched: counted.matches.n,
+      total: parts.docs.length,
+      lines,
+      docs,
+      versions,
+      breakdown: Object.fromEntries(GROUPS.map((g) => [g, this.#top(g, q, counted)])) as Record<Group, ValueCount[]>,
+      distinct: Object.fromEntries(OPEN_ENDED.map((g) => [g, this.#tally(g).n])),
+      years,
       reach,
       byNeed: q.needBy === null ? null : byNeed,
+      cost: Object.fromEntries(
+        [...parts.nearly].map(([bit, list]) => [
+          bit === YEAR_BIT ? 'years' : bit === REACH_BIT ? 'reach' : GROUPS[31 - Math.clz32(bit)],
+          list.length,
+        ]),
+      ),
       unknown,
     };
+  }
+
+  /** All values of a group among the results with their counts, most frequent first; `contains` narrows them by their words' beginnings. */
+  values(q: EngineQuery, group: Group, contains: string, limit: number): { values: readonly ValueCount[]; distinct: number } {
+    const counted = this.#count(q);
+    const wantedWords = words(contains);
+    const all = this.#all(group, counted)
+      .filter((v) => {
+        if (!wantedWords.length) return true;
+        const own = fold(v.value).split(/[^\p{L}\p{N}]+/u);
+        return wantedWords.every((w) => own.some((o) => o.startsWith(w)));
+      })
+      .sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1));
+    return { values: all.slice(0, limit), distinct: all.length };
+  }
+
+  #best(q: EngineQuery, { matches, parts, view }: Counted, asked: readonly string[]): { docs: number[]; lines: number; byNeed: number } {
+    const { row, year, titleLength, mainLength, titleRank, workOf } = this.data;
+    const strong = asked.filter((w) => !SMALL_WORDS.has(w)).length;
+    const wantedLines = Math.max(q.offset + q.limit, q.sort === 'match' ? LOOKED_AT : 0);
+    const best = new Best(wantedLines);
+    let floor = best.floor;
+    const needed = q.needBy === null ? -1 : startOf(addDays(q.needBy, 1));
+    const { ready } = view;
+    const { docs: passing, passing: position } = parts;
+    const { sort, at } = q;
+    const works = this.#workBest;
+    const touched: number[] = [];
+    let byNeed = 0;
+    let hidden = 0;
+    for (let i = 0; i < passing.length; i++) {
+      const d = passing[i] as number;
+      const t = ready[row[d] as number] as number;
+      if (t < needed) byNeed++;
+      const m = position[i] as number;
+      const y = year[d] as number;
+      let key = scoreOf(
+        matches.score[m] as number,
+        matches.bits[m] as number,
+        titleLength[d] as number,
+        mainLength[d] as number,
+        y,
+        strong,
+      );
+      if (sort !== 'match') key = keyOf(sort, key, y, t === NEVER ? 9e6 : t - at, titleRank[d] as number);
+      const work = workOf[d] as number;
+      if (work !== 0) {
+        // The best of a work's records stands for all; it is offered once all have been seen.
+        if (works.doc[work] === -1) {
+          touched.push(work);
+          works.doc[work] = d;
+          works.key[work] = key;
+        } else {
+          hidden++;
+          if (key > (works.key[work] as number)) {
+            works.doc[work] = d;
+            works.key[work] = key;
+          }
+        }
+        continue;
+      }
+      // Documents come in ascending order, so an equal key never displaces what is already there.
+      if (key > floor) {
+        best.offer(key, d);
+        floor = best.floor;
+      }
+    }
+    for (const work of touched) {
+      best.offer(works.key[work] as number, works.doc[work] as number);
+      works.doc[work] = -1;
+    }
+    let order = best.ranked();
+    if (sort === 'match') order = this.#lookedAtAgain(order, asked);
+    return { docs: order.slice(q.offset, q.offset + q.limit).map((x) => x.id), lines: passing.length - hidden, byNeed };
+  }
+
+  #lookedAtAgain(order: readonly { key: number; id: number }[], asked: readonly string[]): { key: number; id: number }[] {
+    const judge = titleJudge(this.data, asked);
+    if (!judge) return [...order];
+    const top = order.slice(0, LOOKED_AT).map(({ key, id }) => ({ id, key: key * (1 + judge(id)) }));
+    return [...top.sort((a, b) => b.key - a.key || a.id - b.id), ...order.slice(LOOKED_AT)];
+  }
+
+  #passingVersions(work: number, doc: number, passing: Uint32Array): number[] {
+    if (work === 0) return [];
+    const { workStart, work: members } = this.data;
+    return [...members.subarray(workStart[work], workStart[work + 1])].filter((d) => d !== doc && holds(passing, d));
   }
 
   /** Which conditions each match breaks; null when there are none. */
@@ -247,98 +385,124 @@ export class EmbeddedEngine {
     const maxReach = REACHES.indexOf(q.reach);
     const chosen = GROUPS.filter((g) => q.keep[g]?.length || q.drop[g]?.length);
     if (!chosen.length && q.from === null && q.to === null && maxReach === REACHES.length - 1) return null;
-    const fails = new Uint16Array(n);
+    const comboFails = new Uint16Array(data.combos.length / COMBO_WIDTH);
+    const codeFails = new Uint16Array(256);
+    for (let c = 0; c < CODES; c++) if (reachOf(c) > maxReach) codeFails[c] = REACH_BIT;
     for (const g of chosen) {
       const bit = bitOf(g);
-      const absentFails = Boolean(q.keep[g]?.length);
+      if (g === 'wait' || g === 'open') {
+        const passes = this.#passes(g, q);
+        for (let c = 0; c < CODES; c++) if (!passes(g === 'wait' ? waitOf(c) : openOf(c))) codeFails[c] = (codeFails[c] as number) | bit;
+      } else if ((COMBO_GROUPS as readonly Group[]).includes(g)) this.#comboFails(g as ComboGroup, q, comboFails);
+    }
+    const { fails } = this.#room;
+    const { combo, row, year } = data;
+    const from = q.from ?? Number.NEGATIVE_INFINITY;
+    const to = q.to ?? Number.POSITIVE_INFINITY;
+    failBasics(docs, n, { combo, comboFails, row, code: view.code, codeFails, year, from, to, yearBit: YEAR_BIT }, fails);
+    for (const g of chosen) {
       if (g === 'subject' || g === 'person') {
-        const [kept, dropped] = [this.#flags(g, q.keep[g]), this.#flags(g, q.drop[g])];
-        failLists(docs, n, g === 'subject' ? data.subjectStart : data.personStart, data[g], kept, dropped, fails, bit);
-        continue;
+        const start = g === 'subject' ? data.subjectStart : data.personStart;
+        failLists(docs, n, start, data[g], this.#flags(g, q.keep[g]), this.#flags(g, q.drop[g]), fails, bitOf(g));
+      } else if (g === 'journal') {
+        const passes = this.#passes(g, q);
+        const allowed = Uint8Array.from({ length: this.#values(g).size }, (_, i) => (passes(i) ? 1 : 0));
+        failValues(docs, n, data.journal, allowed, fails, bitOf(g));
       }
-      if (g === 'place') {
-        const mask = (values: readonly string[] | undefined) =>
-          (values ?? []).reduce((m, v) => m | (1 << this.#library.campuses.findIndex((c) => c.id === v)), 0);
-        const [kept, dropped] = [mask(q.keep.place), mask(q.drop.place)];
-        for (let i = 0; i < n; i++) {
-          const place = data.place[docs[i] as number] as number;
-          if ((absentFails && (place & kept) === 0) || (place & dropped) !== 0) fails[i] = (fails[i] as number) | bit;
-        }
-        continue;
-      }
-      const allowed = this.#allowed(g, q.keep, q.drop);
-      if (g === 'wait') {
-        for (let i = 0; i < n; i++)
-          if (allowed[view.wait[data.row[docs[i] as number] as number] as number] === 0) fails[i] = (fails[i] as number) | bit;
-      } else failValues(docs, n, data[g], allowed, absentFails, fails, bit);
-    }
-    if (q.from !== null || q.to !== null) {
-      const [from, to] = [q.from ?? -32768, q.to ?? 32767];
-      for (let i = 0; i < n; i++) {
-        const year = data.year[docs[i] as number] as number;
-        if (year < from || year > to) fails[i] = (fails[i] as number) | YEAR_BIT;
-      }
-    }
-    if (maxReach < REACHES.length - 1) {
-      for (let i = 0; i < n; i++)
-        if ((view.reach[data.row[docs[i] as number] as number] as number) > maxReach) fails[i] = (fails[i] as number) | REACH_BIT;
     }
     return fails;
   }
 
-  /** A counter per group, kept between searches and zeroed at the start of each. Byte columns keep their "none given" in the last place, 255. */
-  #counter(group: Group): Uint32Array {
-    let c = this.#counters.get(group);
-    if (!c) {
-      c = new Uint32Array((BYTE_COLUMNS as readonly Group[]).includes(group) ? 256 : this.#values(group).size);
-      this.#counters.set(group, c);
+  #comboFails(group: ComboGroup, q: EngineQuery, fails: Uint16Array): void {
+    const { combos } = this.data;
+    const slot = comboSlot(group);
+    const bit = bitOf(group);
+    const passes = this.#passes(group, q);
+    const mask = (values: readonly string[] | undefined): number =>
+      (values ?? []).reduce((m, v) => m | (1 << this.#library.campuses.findIndex((c) => c.id === v)), 0);
+    const [kept, dropped] = group === 'place' ? [mask(q.keep.place), mask(q.drop.place)] : [0, 0];
+    const keeping = Boolean(q.keep[group]?.length);
+    for (let c = 0; c < fails.length; c++) {
+      const v = combos[c * COMBO_WIDTH + slot] as number;
+      const fine = group === 'place' ? (!keeping || (v & kept) !== 0) && (v & dropped) === 0 : passes(v === NONE ? -1 : v);
+      if (!fine) fails[c] = (fails[c] as number) | bit;
     }
-    return c;
   }
 
-  #top(group: Group, counts: Uint32Array, q: EngineQuery): ValueCount[] {
-    const { size, name, find } = this.#values(group);
-    const best = new Best(size <= 32 ? size : SHOWN);
+  /** All values of a group that occur among the results (or would, without the group's own condition). */
+  #all(group: Group, counted: Counted): ValueCount[] {
+    const { name, size } = this.#values(group);
+    const { parts, view, combos, codes } = counted;
+    const own = parts.nearly.get(bitOf(group));
+    const counts = new Uint32Array(256);
+    const named = (): ValueCount[] =>
+      Array.from({ length: size }, (_, i) => ({ value: name(i), count: counts[i] as number })).filter((v) => v.count > 0);
+    if (group === 'wait' || group === 'open') {
+      const all = own ? codes.slice() : codes;
+      if (own) countThrough(own, this.data.row, view.code, all);
+      for (let c = 0; c < CODES; c++) {
+        const v = group === 'wait' ? waitOf(c) : openOf(c);
+        counts[v] = (counts[v] as number) + (all[c] as number);
+      }
+      return named();
+    }
+    if ((COMBO_GROUPS as readonly Group[]).includes(group)) {
+      const slot = comboSlot(group as ComboGroup);
+      const add = (combo: number, by: number) => {
+        const v = this.data.combos[combo * COMBO_WIDTH + slot] as number;
+        if (group !== 'place') counts[v] = (counts[v] as number) + by;
+        else for (let bits = v, k = 0; bits !== 0; bits >>= 1, k++) if (bits & 1) counts[k] = (counts[k] as number) + by;
+      };
+      for (let i = 0; i < combos.n; i++) add(combos.touched[i] as number, combos.counts[combos.touched[i] as number] as number);
+      if (own) for (let i = 0; i < own.length; i++) add(this.data.combo[own[i] as number] as number, 1);
+      return named();
+    }
+    const t = this.#tally(group);
+    return Array.from(t.touched.subarray(0, t.n), (i) => ({ value: name(i), count: t.counts[i] as number })).filter((v) => v.value !== '');
+  }
+
+  #top(group: Group, q: EngineQuery, counted: Counted): ValueCount[] {
+    const chosen = [...(q.keep[group] ?? []), ...(q.drop[group] ?? [])];
+    if (!(OPEN_ENDED as readonly Group[]).includes(group)) {
+      const all = this.#all(group, counted);
+      const missing = chosen.filter((v) => !all.some((a) => a.value === v)).map((value) => ({ value, count: 0 }));
+      return [...all, ...missing].sort((a, b) => b.count - a.count);
+    }
+    const { name, find } = this.#values(group);
+    const t = this.#tally(group);
+    const best = new Best(SHOWN);
+    const { touched, counts } = t;
     let floor = 0;
-    for (let i = 0; i < size; i++) {
-      const c = counts[i] as number;
-      if (c > floor) {
-        best.offer(c, i);
+    for (let i = 0; i < t.n; i++) {
+      const v = touched[i] as number;
+      const c = counts[v] as number;
+      if (c >= floor) {
+        best.offer(c, v);
         floor = Math.max(0, best.floor);
       }
     }
-    const chosen = [...(q.keep[group] ?? []), ...(q.drop[group] ?? [])].map(find).filter((i) => i >= 0);
-    const shown = [...new Set([...best.sorted(), ...chosen])];
-    return shown.map((i) => ({ value: name(i), count: counts[i] as number })).filter((v) => v.value !== '');
+    const also = chosen.map(find).filter((i) => i >= 0);
+    return [...new Set([...best.sorted(), ...also])]
+      .map((i) => ({ value: name(i), count: t.counts[i] as number }))
+      .filter((v) => v.value !== '');
   }
 }
 
 function fillRows(docs: Uint32Array, n: number, rows: Uint32Array, view: AccessView): void {
   for (let i = 0; i < n; i++) {
     const row = rows[docs[i] as number] as number;
-    if (view.done[row] === 0) view.fill(row);
+    if (view.code[row] === NOT_YET) view.fill(row);
   }
 }
 
-/** The words' own weight, and on top of it whole-title closeness, names, and a mild preference for the recent. */
-function scoreOf(words: number, bits: number, titleLength: number, year: number, asked: number): number {
-  let s = words + Math.max(0, year - 1950) / 250;
-  if (asked > 0 && bits & 1) s += 1.5 + (6 * asked) / Math.max(asked, titleLength);
-  return bits & 2 ? s + 2 : s;
-}
-
-/** Bigger is better. Ties are broken by score inside a year or a moment. */
-function keyOf(sort: Sort, score: number, year: number, wait: number, titleRank: number): number {
-  switch (sort) {
-    case 'match':
-      return score;
-    case 'newest':
-      return year * 1e4 + score;
-    case 'oldest':
-      return (year < 0 ? -1e5 : -year) * 1e4 + score;
-    case 'title':
-      return -titleRank;
-    case 'soonest':
-      return -wait * 1e3 + score;
+/** Is d in an ascending list? */
+function holds(list: Uint32Array, d: number): boolean {
+  let lo = 0;
+  let hi = list.length;
+  while (lo < hi) {
+    const mid = (lo + hi) >> 1;
+    if ((list[mid] as number) < d) lo = mid + 1;
+    else hi = mid;
   }
+  return list[lo] === d;
 }

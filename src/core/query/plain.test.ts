@@ -11,6 +11,13 @@ const show = (n: QueryNode): string => {
       return `${n.field ? `${n.field}:` : ''}${n.text}${n.prefix ? '*' : ''}`;
     case 'phrase':
       return `${n.field ? `${n.field}:` : ''}"${n.text}"`;
+    case 'begins':
+    case 'whole':
+      return `${n.field}:${n.op === 'begins' ? '^' : '='}"${n.text}"`;
+    case 'code':
+      return `#${n.code}:${n.value}${n.prefix ? '*' : ''}`;
+    case 'near':
+      return `[${show(n.left)} ${n.ordered ? '>' : '~'}${n.distance} ${show(n.right)}]`;
     case 'not':
       return `-${show(n.of)}`;
     default:
@@ -38,6 +45,17 @@ describe('plain syntax', () => {
     ['http://x.example', 'http://x.example'],
     ['or not and', '(or not and)'],
     ['978-99-9900-018-9', '978-99-9900-018-9'],
+    ['10.5555/S1.2023.101', '#doi:10.5555/s1.2023.101'],
+    ['doi:10.5555/s1.2023.101', '#doi:10.5555/s1.2023.101'],
+    ['1939-1945', '1939-1945'],
+    ['callno:QK570.5*', '#call:qk570.5*'],
+    ['callno:"QK 570.5 .L56 2019"', '#call:qk570.5l562019'],
+    ['title: (kelp OR dulse)', '(title:kelp | title:dulse)'],
+    ['title:^"Edible shore"', 'title:^"Edible shore"'],
+    ['title:="Edible shore"', 'title:="Edible shore"'],
+    ['kelp NEAR/3 farm', '[kelp ~3 farm]'],
+    ['kelp BEFORE/1 "sea lettuce" iodine', '([kelp >1 "sea lettuce"] iodine)'],
+    ['volume:8 page:55-79', '(#vol:8 #page:55)'],
   ])('%s', (q, tree) => expect(read(q)).toBe(tree));
 
   it('repairs and says so', () => {

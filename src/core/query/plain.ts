@@ -1,13 +1,20 @@
 /**
  * The plain syntax: words are joined by AND without asking; "phrases", OR, NOT or -, brackets, `field:` and a `*` at a
  * word's end work. Nothing is refused: what is broken is repaired and the repair is told in a note.
+ *
+ * Beyond the everyday: `title:^"…"` begins with, `title:="…"` is exactly, `a NEAR/3 b` at most three words apart in any
+ * order, `a BEFORE/3 b` in this order. `printPlain` writes any tree so that `readPlain` gives it back.
  */
-import { readIsbn } from '../bibliography/identifiers';
-import { type Field, join, type QueryNode } from './tree';
+import { readDoi, readIsbn, readIssn } from '../bibliography/identifiers';
+import { type CodeKind, codeKey } from '../engine/codes';
+import { FIELD_TABLE, type FieldName, fieldNamed, nameOfCode, nameOfField } from './fields';
+import { type Field, join, type Near, type PhraseNode, type QueryNode, type WordNode } from './tree';
 
 export interface QueryNote {
   readonly code: string;
   readonly text: string;
+  /** A query that the note offers, in plain syntax. */
+  readonly q?: string;
 }
 export interface PlainQuery {
   readonly tree: QueryNode;
@@ -15,26 +22,16 @@ export interface PlainQuery {
 }
 
 export const MAX_WORDS = 64;
-const FIELD_NAMES: Readonly<Record<string, Field>> = {
-  title: 'title',
-  by: 'person',
-  person: 'person',
-  subject: 'subject',
-  in: 'container',
-  text: 'text',
-  publisher: 'other',
-  series: 'other',
-  isbn: 'other',
-  issn: 'other',
-  doi: 'other',
-};
 
+type Leaf = { readonly t: 'word' | 'phrase'; readonly text: string; readonly anchor: '' | '^' | '=' };
 type Token =
-  | { t: 'word'; text: string; field?: Field }
-  | { t: 'phrase'; text: string; field?: Field }
-  | { t: 'or' | 'and' | 'not' | '(' | ')' };
+  | Leaf
+  | { readonly t: 'field'; readonly name: FieldName }
+  | { readonly t: 'near'; readonly distance: number; readonly ordered: boolean }
+  | { readonly t: 'or' | 'and' | 'not' | '(' | ')' };
 
-const FIELD = /^([a-z]+):(?=\S)/i;
+const FIELD = /^([a-z]+):\s*(?=\S)/i;
+const NEAR = /^(NEAR|BEFORE)\/(\d{1,3})$/;
 
 function tokenise(input: string, note: (code: string, text: string) => void): Token[] {
   const tokens: Token[] = [];
@@ -42,8 +39,7 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
   let i = 0;
   let words = 0;
   while (i < text.length) {
-    const rest = text.slice(i);
-    const space = /^\s+/.exec(rest);
+    const space = /^\s+/.exec(text.slice(i, i + 200));
     if (space) {
       i += space[0].length;
       continue;
@@ -52,15 +48,17 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
       note('shortened', `Only the first ${MAX_WORDS} words are searched; the rest is kept in the box.`);
       break;
     }
-    let field: Field | undefined;
-    let body = rest;
+    const rest = text.slice(i);
     const named = FIELD.exec(rest);
-    const known = named?.[1] ? FIELD_NAMES[named[1].toLowerCase()] : undefined;
-    if (named && known) {
-      field = known;
-      body = rest.slice(named[0].length);
+    const name = named?.[1] ? fieldNamed(named[1]) : null;
+    if (named && name) {
+      tokens.push({ t: 'field', name });
       i += named[0].length;
+      continue;
     }
+    const anchor = /^[\^=](?=["\p{L}\p{N}])/u.exec(rest)?.[0] as '^' | '=' | undefined;
+    const body = anchor ? rest.slice(1) : rest;
+    if (anchor) i++;
     const first = body[0] ?? '';
     if (first === '"') {
       const end = body.indexOf('"', 1);
@@ -72,7 +70,7 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
         .slice(0, MAX_WORDS - words)
         .join(' ');
       words += taken.split(' ').length;
-      if (taken) tokens.push({ t: 'phrase', text: taken, field });
+      if (taken) tokens.push({ t: 'phrase', text: taken, anchor: anchor ?? '' });
       i += end < 0 ? body.length : end + 1;
     } else if (first === '(' || first === ')') {
       tokens.push({ t: first });
@@ -83,14 +81,28 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
     } else {
       const word = /^[^\s"()]+/.exec(body)?.[0] ?? first;
       i += word.length;
-      if (!field && (word === 'OR' || word === 'AND' || word === 'NOT')) tokens.push({ t: word.toLowerCase() as 'or' | 'and' | 'not' });
+      const near = NEAR.exec(word);
+      const afterField = tokens.at(-1)?.t === 'field';
+      if (!afterField && (word === 'OR' || word === 'AND' || word === 'NOT'))
+        tokens.push({ t: word.toLowerCase() as 'or' | 'and' | 'not' });
+      else if (!afterField && near) tokens.push({ t: 'near', distance: Number(near[2]), ordered: near[1] === 'BEFORE' });
       else {
-        tokens.push({ t: 'word', text: word, field });
+        tokens.push({ t: 'word', text: word, anchor: anchor ?? '' });
         words++;
       }
     }
   }
   return tokens;
+}
+
+/** A number that says by its form what it is: an ISBN, an ISSN, a DOI. Two years with a hyphen are no ISSN. */
+export function bareCode(text: string): { code: CodeKind; value: string } | null {
+  const doi = readDoi(text);
+  if (doi) return { code: 'doi', value: doi };
+  const isbn = /^[\d-]{9,17}[\dxX]$/.test(text) ? readIsbn(text) : null;
+  if (isbn) return { code: 'isbn', value: isbn };
+  const issn = /^\d{4}-\d{3}[\dxX]$/.test(text) && !/^(1[4-9]|20)\d\d-(1[4-9]|20)\d\d$/.test(text) ? readIssn(text) : null;
+  return issn ? { code: 'issn', value: issn } : null;
 }
 
 /** Reads the plain syntax. Pure and total: every string gives a tree. */
@@ -102,56 +114,129 @@ export function readPlain(input: string): PlainQuery {
   const tokens = tokenise(input, note);
   let at = 0;
 
-  const leaf = (token: Extract<Token, { t: 'word' | 'phrase' }>): QueryNode => {
-    const field = token.field ? { field: token.field } : {};
+  const coded = (name: FieldName, code: CodeKind, text: string): QueryNode => {
+    const prefix = text.length > 1 && text.endsWith('*');
+    const key = codeKey(code, prefix ? text.slice(0, -1) : text);
+    if (key !== null) return { op: 'code', code, value: key, ...(prefix ? { prefix } : {}) };
+    note('bad-number', `“${text}” is not a valid ${FIELD_TABLE[name].label}: check its digits. It is searched as it stands.`);
+    return { op: 'word', text, field: 'number' };
+  };
+  const leaf = (token: Leaf, name: FieldName | undefined): QueryNode => {
+    const target = name && FIELD_TABLE[name].target;
+    if (name && target && 'code' in target) return coded(name, target.code, token.text);
+    const field = target && 'field' in target ? { field: target.field } : {};
+    if (token.anchor && target && 'field' in target)
+      return { op: token.anchor === '^' ? 'begins' : 'whole', text: token.text, field: target.field };
     if (token.t === 'phrase') return { op: 'phrase', text: token.text, ...field };
-    // Hyphens in an ISBN are decoration; the index has its thirteen digits.
-    const isbn = readIsbn(token.text);
-    if (isbn) return { op: 'word', text: isbn, ...field };
+    const code = name ? null : bareCode(token.text);
+    if (code) return { op: 'code', ...code };
     const prefix = token.text.length > 2 && token.text.endsWith('*');
     return { op: 'word', text: prefix ? token.text.slice(0, -1) : token.text, ...field, ...(prefix ? { prefix } : {}) };
   };
-  const factor = (): QueryNode | null => {
+  const factor = (name: FieldName | undefined): QueryNode | null => {
     const token = tokens[at++];
     if (!token) return null;
-    if (token.t === 'word' || token.t === 'phrase') return leaf(token);
-    if (token.t === 'not') {
-      const of = factor();
-      if (!of) note('dangling', 'NOT at the end had nothing to leave out and was passed over.');
-      return of && { op: 'not', of };
+    switch (token.t) {
+      case 'word':
+      case 'phrase':
+        return leaf(token, name);
+      case 'field': {
+        const of = factor(token.name);
+        if (!of) note('dangling', 'A field’s name at the end had nothing to look for and was passed over.');
+        return of;
+      }
+      case 'not': {
+        const of = factor(name);
+        if (!of) note('dangling', 'NOT at the end had nothing to leave out and was passed over.');
+        return of && { op: 'not', of };
+      }
+      case '(': {
+        const inner = either(true, name);
+        if (tokens[at]?.t === ')') at++;
+        else note('unclosed-bracket', 'A bracket was not closed; it runs to the end.');
+        return inner;
+      }
+      case ')':
+        note('stray-bracket', 'A closing bracket without an opening one was passed over.');
+        return factor(name);
+      default:
+        note('dangling', `${token.t.toUpperCase()} stood where a word was expected and was passed over.`);
+        return factor(name);
     }
-    if (token.t === '(') {
-      const inner = either(true);
-      if (tokens[at]?.t === ')') at++;
-      else note('unclosed-bracket', 'A bracket was not closed; it runs to the end.');
-      return inner;
-    }
-    if (token.t === ')') note('stray-bracket', 'A closing bracket without an opening one was passed over.');
-    else note('dangling', `${token.t.toUpperCase()} stood where a word was expected and was passed over.`);
-    return factor();
   };
-  const both = (inside: boolean): QueryNode => {
+  const both = (inside: boolean, name: FieldName | undefined): QueryNode => {
     const parts: QueryNode[] = [];
     while (at < tokens.length && tokens[at]?.t !== 'or' && !(inside && tokens[at]?.t === ')')) {
-      if (tokens[at]?.t === 'and') {
+      const token = tokens[at];
+      if (token?.t === 'and') {
         at++;
         continue;
       }
-      const part = factor();
+      if (token?.t === 'near') {
+        at++;
+        const left = parts.at(-1);
+        const right = factor(name);
+        if (left && right && nearable(left) && nearable(right))
+          parts[parts.length - 1] = { op: 'near', left, right, distance: Math.max(1, token.distance), ordered: token.ordered };
+        else {
+          note('near', 'NEAR stands between two words or phrases; here it was read as AND.');
+          if (right) parts.push(right);
+        }
+        continue;
+      }
+      const part = factor(name);
       if (part) parts.push(part);
     }
     return join('and', parts);
   };
-  function either(inside: boolean): QueryNode {
-    const parts = [both(inside)];
+  function either(inside: boolean, name: FieldName | undefined): QueryNode {
+    const parts = [both(inside, name)];
     while (tokens[at]?.t === 'or') {
       at++;
-      parts.push(both(inside));
+      parts.push(both(inside, name));
     }
     if (parts.length > 1 && parts.some((p) => p.op === 'everything'))
       note('dangling', 'OR stood where a word was expected and was passed over.');
     return join('or', parts);
   }
 
-  return { tree: either(false), notes };
+  return { tree: either(false, undefined), notes };
 }
+
+export const nearable = (n: QueryNode): n is WordNode | PhraseNode => n.op === 'word' || n.op === 'phrase';
+
+/** A word that reads back as itself needs no quotation marks. */
+const plainWord = (text: string): boolean =>
+  /^[^\s"()^=*-][^\s"()*]*$/.test(text) && !/^(OR|AND|NOT)$/.test(text) && !NEAR.test(text) && !FIELD.test(`${text}x`) && !bareCode(text);
+
+/** Writes a tree in plain syntax; `readPlain` gives the same tree back. */
+export function printPlain(node: QueryNode): string {
+  const inField = (field: Field | undefined, body: string): string => (field ? `${nameOfField(field)}:${body}` : body);
+  const quoted = (text: string): string => `"${text.replaceAll('"', '')}"`;
+  const bracketed = (n: QueryNode): string => (n.op === 'or' || n.op === 'and' || n.op === 'near' ? `(${printPlain(n)})` : printPlain(n));
+  switch (node.op) {
+    case 'everything':
+      return '';
+    case 'word':
+      return inField(node.field, node.prefix ? `${node.text}*` : node.text);
+    case 'phrase':
+      return inField(node.field, quoted(node.text));
+    case 'begins':
+      return inField(node.field, `^${quoted(node.text)}`);
+    case 'whole':
+      return inField(node.field, `=${quoted(node.text)}`);
+    case 'code':
+      return `${nameOfCode(node.code)}:${node.value}${node.prefix ? '*' : ''}`;
+    case 'near':
+      return printNear(node);
+    case 'not':
+      return `NOT ${bracketed(node.of)}`;
+    case 'and':
+      return node.of.map((n) => (n.op === 'or' ? bracketed(n) : printPlain(n))).join(' ');
+    case 'or':
+      return node.of.map((n) => printPlain(n)).join(' OR ');
+  }
+}
+const printNear = (n: Near): string => `${printPlain(n.left)} ${n.ordered ? 'BEFORE' : 'NEAR'}/${n.distance} ${printPlain(n.right)}`;
+/** For those who build trees from typed texts: a word that the plain syntax can carry as it stands. */
+export const isPlainWord = plainWord;

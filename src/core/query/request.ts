@@ -13,6 +13,7 @@ export const GROUPS = [
   'person',
   'journal',
   'place',
+  'open',
   'carrier',
   'audience',
   'source',

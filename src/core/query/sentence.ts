@@ -30,6 +30,7 @@ export function valueLabel(group: Group, value: string): string {
   if (group === 'language') return languageLabel(value);
   if (group === 'wait') return WAIT_LABEL[value as WaitClass] ?? value;
   if (group === 'carrier') return CARRIERS[value as keyof typeof CARRIERS] ?? value;
+  if (group === 'open') return value === 'yes' ? 'open to all' : 'not open to all';
   if (group === 'peer') return value.replaceAll('-', ' ');
   return value;
 }
@@ -74,7 +75,7 @@ export function sentenceParts(r: SearchRequest): SentencePart[] {
     [r.keep, ''],
     [r.drop, 'not '],
   ] as const) {
-    for (const group of ['subject', 'person', 'journal', 'place', 'carrier', 'audience', 'source', 'wait'] as const) {
+    for (const group of ['subject', 'person', 'journal', 'place', 'open', 'carrier', 'audience', 'source', 'wait'] as const) {
       for (const value of choices[group] ?? []) {
         const lead =
           group === 'subject'

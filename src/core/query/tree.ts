@@ -1,13 +1,37 @@
 /** The query tree: what was asked, free of any syntax. Every syntax reads into it; the engine and the sentence start from it. */
+import type { CodeKind } from '../engine/codes';
 
-export const FIELDS = ['title', 'person', 'subject', 'container', 'text', 'other'] as const;
-/** title · person (by or about) · subject · container (journal, book) · text (abstract, contents) · other (publisher, series, numbers). */
+export const FIELDS = ['title', 'person', 'subject', 'container', 'text', 'series', 'publisher', 'number'] as const;
+/** title · person (by) · subject (and about) · container (journal, book) · text (abstract, contents) · series · publisher · number (year, codes). */
 export type Field = (typeof FIELDS)[number];
 
+export interface Near {
+  readonly op: 'near';
+  readonly left: WordNode | PhraseNode;
+  readonly right: WordNode | PhraseNode;
+  /** Words from one to the other: 1 = side by side. */
+  readonly distance: number;
+  readonly ordered: boolean;
+}
+export interface WordNode {
+  readonly op: 'word';
+  readonly text: string;
+  readonly field?: Field;
+  readonly prefix?: boolean;
+}
+export interface PhraseNode {
+  readonly op: 'phrase';
+  readonly text: string;
+  readonly field?: Field;
+}
 export type QueryNode =
   | { readonly op: 'everything' }
-  | { readonly op: 'word'; readonly text: string; readonly field?: Field; readonly prefix?: boolean }
-  | { readonly op: 'phrase'; readonly text: string; readonly field?: Field }
+  | WordNode
+  | PhraseNode
+  /** begins: a value of the field starts with these words · whole: it is these words and no others. */
+  | { readonly op: 'begins' | 'whole'; readonly text: string; readonly field: Field }
+  | { readonly op: 'code'; readonly code: CodeKind; readonly value: string; readonly prefix?: boolean }
+  | Near
   | { readonly op: 'and' | 'or'; readonly of: readonly QueryNode[] }
   | { readonly op: 'not'; readonly of: QueryNode };
 
@@ -18,16 +42,25 @@ export function join(op: 'and' | 'or', of: readonly QueryNode[]): QueryNode {
   return !only ? { op: 'everything' } : flat.length === 1 ? only : { op, of: flat };
 }
 
+export interface Wanted {
+  readonly text: string;
+  readonly prefix: boolean;
+}
 /** The words and phrases that a match should show, leaving out what was excluded. */
-export function wanted(node: QueryNode): readonly { text: string; prefix: boolean }[] {
+export function wanted(node: QueryNode): readonly Wanted[] {
   switch (node.op) {
     case 'everything':
     case 'not':
+    case 'code':
       return [];
     case 'word':
       return [{ text: node.text, prefix: node.prefix ?? false }];
     case 'phrase':
+    case 'begins':
+    case 'whole':
       return [{ text: node.text, prefix: false }];
+    case 'near':
+      return [...wanted(node.left), ...wanted(node.right)];
     case 'and':
     case 'or':
       return node.of.flatMap(wanted);

@@ -98,7 +98,12 @@ Editor’s note on {T}
 Editorial: {A} and the next ten years
 A word about {A}
 Introducing the special issue on {T}
-From the editors: {T} in {P}`);
+From the editors: {T}
+{T} after the meeting in {P}
+A view from {P}: {A} and {B}
+Editorial: what {P} can teach us about {A}
+On reading {T} today
+Ten issues on: {A}, {T} and this journal`);
 export const LETTER_TITLES = lines(`
 Letter: on {A} in {T}
 Reply to the comment on {T}
@@ -126,7 +131,12 @@ Thinking about {A}
 Companion to {T}
 {T}, people and {A}
 Working with {T}
-{P}: {T} and {A}
+{T} and {A} in {P}
+{P} and its {T}
+Across {P}: {A}, {T} and {U}
+{A} seen from {P}
+The {T} question
+{T} before {U}
 Readings in {A}`);
 export const BOOK_TAILS = lines(`
 theory and practice
@@ -136,7 +146,7 @@ from {P} to the world
 methods and cases
 {Y}
 an anthology
-the {P} experience
+experience from {P}
 concepts and controversies
 a reader
 {M} in use
@@ -152,7 +162,10 @@ Towards {A}
 {T} reconsidered
 {U} and the problem of {A}
 Conclusion: after {T}
-Voices from {P}
+Voices from {P}: {T}
+{P} and the question of {A}
+Fieldwork in {P}: {M}
+{T}, {U} and a third way
 A note on {M}`);
 export const THESIS_TITLES = lines(`
 {A} in {T}: {M} from {P}
@@ -183,10 +196,13 @@ What the row about {T} means for you`);
 export const MEDIA_TITLES = lines(`
 {T}: voices from {P}
 A day with {T}
-The sound of {P}
-{P} in winter
+The sound of {P}: {T}
+{P} in winter: {T}
+A year with {T} in {P}
+Walking through {P}: {A}
+{A}, a conversation in {N2} parts
 Conversations on {A}
-Songs of {P}
+Songs of {P}, {Y}
 Lecture: {A}
 {T}, a film essay`);
 export const SENTENCES = lines(`

@@ -1,10 +1,10 @@
 import type { APIRoute } from 'astro';
 import { guarded, readSearchInput } from '../../server/params';
-import { json } from '../../server/problem';
+import { jsonText } from '../../server/problem';
 
-export const GET: APIRoute = async ({ url, locals }) => {
+export const GET: APIRoute = async ({ url, request: http, locals }) => {
   const input = readSearchInput(url.searchParams, locals.info);
   if ('refused' in input) return input.refused;
   const { request, moment, slice } = input.ok;
-  return guarded(async () => json(await locals.index.search(request, moment, slice)));
+  return guarded(async () => jsonText(await locals.index.searchText(request, moment, slice, http.signal)));
 };

@@ -23,12 +23,7 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
   return (
     <Dialog label="Commands" close={close}>
       <Command label="Commands" className={styles.palette} loop>
-        <Command.Input
-          value={text}
-          onValueChange={setText}
-          placeholder="Where to, or what to do"
-          className={styles.paletteInput}
-        />
+        <Command.Input value={text} onValueChange={setText} placeholder="Where to, or what to do" className={styles.paletteInput} />
         <Command.List className={styles.paletteList}>
           <Command.Empty>Nothing by that name.</Command.Empty>
           <Command.Group heading="Views">
@@ -58,11 +53,7 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
           </Command.Group>
           {text.trim() !== '' && (
             <Command.Group heading="Search" forceMount>
-              <Command.Item
-                forceMount
-                value={`for ${text}`}
-                onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}
-              >
+              <Command.Item forceMount value={`for ${text}`} onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}>
                 Search for “{text}”
               </Command.Item>
             </Command.Group>

@@ -1,0 +1,22 @@
+/**
+ * The groups with few values, packed: each record has the number of its combination, and the table of combinations holds
+ * one byte a group. Value lists are closed (kinds, languages …) or small (sources); `place` is a bit set over the campuses.
+ */
+import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST, LANGUAGE_LIST } from '../bibliography/kinds';
+import { PEER_LIST } from '../bibliography/peerReview';
+import type { Group } from '../query/request';
+
+export const COMBO_GROUPS = ['kind', 'language', 'peer', 'carrier', 'audience', 'source', 'place'] as const satisfies readonly Group[];
+export type ComboGroup = (typeof COMBO_GROUPS)[number];
+export const COMBO_WIDTH = COMBO_GROUPS.length;
+export const comboSlot = (group: ComboGroup): number => COMBO_GROUPS.indexOf(group);
+/** In a byte of a combination: the record has no such value. */
+export const NONE = 255;
+
+export const CLOSED_LISTS: Partial<Record<Group, readonly string[]>> = {
+  kind: KIND_LIST,
+  language: LANGUAGE_LIST,
+  peer: PEER_LIST,
+  carrier: CARRIER_LIST,
+  audience: AUDIENCE_LIST,
+};

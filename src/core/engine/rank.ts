@@ -1,0 +1,85 @@
+/**
+ * What comes first. Two steps: a score from what the postings say, for every match; then, for the few at the top, a look
+ * at the title itself, whether the words stand in it in the order they were asked.
+ *
+ * The shares are ours, set by `npm run bench -- quality` (known items must be at rank 1) and not by any formula's claim.
+ */
+import type { Sort } from '../query/request';
+import { SMALL_WORDS, stemsOf } from './analysis';
+import { VALUE_END } from './builder';
+import type { IndexData } from './data';
+import { findString } from './strings';
+
+/** So many of the best by score are looked at a second time. */
+export const LOOKED_AT = 60;
+const TITLE_BIT = 1;
+const PERSON_BIT = 2;
+const TITLE_GAIN = 0.25;
+const CLOSE_GAIN = 0.85;
+const MAIN_TITLE = 0.9;
+const PERSON_GAIN = 0.4;
+const RECENT_GAIN = 0.06;
+const RECENT_FROM = 1950;
+const RECENT_YEARS = 76;
+
+/**
+ * The score of one match: the words' own weight, raised when the title has them all (the more, the less else it has),
+ * when the people do, and a little for the recent.
+ * @param asked number of words asked for, small words not counted
+ */
+export function scoreOf(weight: number, bits: number, titleLength: number, mainLength: number, year: number, asked: number): number {
+  let gain = 1 + RECENT_GAIN * Math.min(1, Math.max(0, (year - RECENT_FROM) / RECENT_YEARS));
+  if (asked > 0 && bits & TITLE_BIT) {
+    const whole = asked / Math.max(asked, titleLength);
+    const main = asked === mainLength ? MAIN_TITLE : 0;
+    const close = Math.max(whole, main);
+    gain += TITLE_GAIN + CLOSE_GAIN * close * close;
+  }
+  if (bits & PERSON_BIT) gain += PERSON_GAIN;
+  return (weight + 0.01) * gain;
+}
+
+/** Bigger is better. Ties are broken by score inside a year or a moment. */
+export function keyOf(sort: Sort, score: number, year: number, wait: number, titleRank: number): number {
+  switch (sort) {
+    case 'match':
+      return score;
+    case 'newest':
+      return year * 1e4 + score;
+    case 'oldest':
+      return (year < 0 ? -1e5 : -year) * 1e4 + score;
+    case 'title':
+      return -titleRank;
+    case 'soonest':
+      return -wait * 1e3 + score;
+  }
+}
+
+const IS_TITLE = 0.6;
+const IS_MAIN_TITLE = 0.35;
+const BEGINS_TITLE = 0.15;
+const IN_TITLE = 0.1;
+
+/** A judge of titles for one query's words: the share by which a title that has them in order beats one that has not. */
+export function titleJudge(data: IndexData, asked: readonly string[]): ((doc: number) => number) | null {
+  const strong = asked.filter((w) => !SMALL_WORDS.has(w));
+  const sequence = (strong.length ? strong : asked).map((w) => stemsOf(w).map((s) => findString(data.terms, s)));
+  if (!sequence.length) return null;
+  const small = new Set(strong.length ? [...SMALL_WORDS].flatMap((w) => stemsOf(w).map((s) => findString(data.terms, s))) : []);
+  const { forward, docStart, mainLength } = data;
+  return (doc) => {
+    const title: number[] = [];
+    for (let p = docStart[doc] as number, end = docStart[doc + 1] as number; p < end; p++) {
+      const t = forward[p] as number;
+      if (t <= VALUE_END) break;
+      if (!small.has(t)) title.push(t);
+    }
+    for (let at = 0; at + sequence.length <= title.length; at++) {
+      if (!sequence.every((stems, k) => stems.includes(title[at + k] as number))) continue;
+      if (at > 0) return IN_TITLE;
+      if (title.length === sequence.length) return IS_TITLE;
+      return mainLength[doc] === sequence.length ? IS_MAIN_TITLE : BEGINS_TITLE;
+    }
+    return 0;
+  };
+}

@@ -1,0 +1,25 @@
+/** One picture of each main view at 1280×800, from the demo data. */
+import type { Page } from '@playwright/test';
+import { test } from '../e2e/app';
+import { VIEWS } from '../e2e/views';
+
+const view = (name: string): ((page: Page) => Promise<void>) => VIEWS.find(([n]) => n === name)?.[1] ?? (async () => {});
+const PICTURES: readonly (readonly [file: string, view: string, more?: { dark?: boolean; width?: number; height?: number }])[] = [
+  ['first-visit', 'first visit'],
+  ['search', 'search'],
+  ['search-dark', 'search', { dark: true }],
+  ['item', 'item'],
+  ['record', 'record'],
+  ['slip', 'slip'],
+  ['requests', 'requests'],
+  ['narrow', 'search', { width: 360, height: 740 }],
+];
+for (const [file, name, more = {}] of PICTURES) {
+  test(file, async ({ page }) => {
+    await page.setViewportSize({ width: more.width ?? 1280, height: more.height ?? 800 });
+    if (more.dark) await page.addInitScript(() => localStorage.setItem('legendum.theme', 'dark'));
+    await view(name)(page);
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: `docs/screenshots/${file}.png` });
+  });
+}
