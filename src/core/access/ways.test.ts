@@ -77,7 +77,7 @@ describe('ways to read', () => {
     const answer = ways('Salt, smoke, weed');
     expect(answer.best?.id).toBe('partner-loan:ostmere');
     const hold = answer.ways.find((w) => w.id === 'hold:quayside');
-    expect(hold?.reasons).toEqual(expect.arrayContaining(['On loan until 2026-11-16.', '1 reader is waiting before you.']));
+    expect(hold?.reasons).toEqual(expect.arrayContaining(['On loan until Mon 16 Nov.', '1 reader is waiting before you.']));
     expect(hold?.ready?.median.slice(0, 10)).toBe('2026-12-08');
   });
   it('a missing copy is no way', () =>

@@ -5,9 +5,9 @@
  * building, or go and fetch it yourself from another campus, is listed but does not set the wait.
  */
 import type { CampusId } from '../bibliography/record';
-import type { Cents, Library, ReaderSituation } from '../policy/types';
+import type { Campus, Cents, Library, ReaderSituation } from '../policy/types';
 import { type PriceLine, priceOf } from '../requests/price';
-import { clockText, type DayNumber, dayOf, dayText, isoLocal, type Minutes, shortDay, startOf } from '../time';
+import { clockOf, clockText, type DayNumber, dayOf, dayText, isoLocal, type Minutes, parseDay, shortDay, startOf } from '../time';
 import { hoursOn, nextOpen } from './calendar';
 import { REFUSAL_TEXT, type Refusal } from './chance';
 import { type AccessItem, entitled, IN, type Option, optionsFor, type TextVersion } from './options';
@@ -183,6 +183,21 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
     };
   };
 
+  /** A day of the library's data as the reader sees it. */
+  const day = (iso: string): string => {
+    const d = parseDay(iso);
+    return d === null ? iso : dayText(d, dayOf(at));
+  };
+  const hoursLine = (campus: Campus): string => {
+    const today = hoursOn(campus, policy, dayOf(at));
+    if (today && clockOf(at) < today.close - policy.shelf.lastEntryMinutes)
+      return clockOf(at) < today.open
+        ? `In. ${campus.name} opens at ${clockText(today.open)}.`
+        : `In. Open until ${clockText(today.close)}.`;
+    const next = nextOpen(campus, policy, at, policy.shelf.lastEntryMinutes);
+    return next === null ? 'In.' : `In. ${campus.name} opens again ${dayText(dayOf(next), dayOf(at))} at ${clockText(clockOf(next))}.`;
+  };
+
   switch (option.type) {
     case 'online': {
       const { provider } = option;
@@ -262,7 +277,7 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
             approximate: true,
             route: 'hold',
             reasons: [
-              status.state === 'transit' ? `In transit, expected ${due}.` : `On loan until ${due}${overdue ? ', overdue' : ''}.`,
+              status.state === 'transit' ? `In transit, expected ${day(due)}.` : `On loan until ${day(due)}${overdue ? ', overdue' : ''}.`,
               queue ? `${many(queue, 'reader is', 'readers are')} waiting before you.` : 'Nobody is waiting.',
               campus.fetchesHolds ? 'Staff put it aside for you.' : `${campus.name} keeps it at its shelf; you fetch it yourself.`,
             ],
@@ -282,7 +297,7 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
       if (campus.id === situation.campus) {
         return make(`shelf:${campus.id}`, 'On the shelf', ready, {
           place,
-          reasons: [`${copy.location}, ${copy.callNumber}, in.`, ...short],
+          reasons: [hoursLine(campus), ...short],
           action: { do: 'go', campus: campus.id },
         });
       }
@@ -322,7 +337,7 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
           reasons: ['Their copy is missing.'],
           action: { do: 'nothing' },
         });
-      const out = copy.status.state === 'out' ? [`Checked out there until ${copy.status.due}.`] : ['In on their shelf as we speak.'];
+      const out = copy.status.state === 'out' ? [`Checked out there until ${day(copy.status.due)}.`] : ['In on their shelf as we speak.'];
       return make(`partner-loan:${partner.id}`, `${partner.name} lends it`, times.partnerLoan(partner, available), {
         place: partner.name,
         route: 'partner-loan',
