@@ -3,6 +3,7 @@ import { build } from 'esbuild';
 
 export async function bundleNode(entryPoints, outdir, logLevel = 'error') {
   await build({
+    splitting: true,
     entryPoints,
     outdir,
     bundle: true,

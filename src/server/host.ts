@@ -101,6 +101,8 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   health: DiscoveryIndex['health'] = () => this.#ask('health');
   search: DiscoveryIndex['search'] = (...args) => this.#ask('search', ...args);
   searchText: SearchText['searchText'] = (request, moment, slice, signal) => this.#text('search', [request, moment, slice], signal);
+  values: DiscoveryIndex['values'] = (...args) => this.#ask('values', ...args);
+  suggest: DiscoveryIndex['suggest'] = (...args) => this.#ask('suggest', ...args);
   record: DiscoveryIndex['record'] = (...args) => this.#ask('record', ...args);
   ways: DiscoveryIndex['ways'] = (...args) => this.#ask('ways', ...args);
   promise: DiscoveryIndex['promise'] = (...args) => this.#ask('promise', ...args);

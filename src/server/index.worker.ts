@@ -5,7 +5,7 @@ import { DiscoveryService } from './service';
 
 export interface Question {
   readonly n: number;
-  readonly method: 'health' | 'search' | 'record' | 'ways' | 'promise' | 'timeline';
+  readonly method: 'health' | 'search' | 'values' | 'suggest' | 'record' | 'ways' | 'promise' | 'timeline';
   readonly args: readonly unknown[];
 }
 /** The answer as JSON text: most of them are passed on as they are, and text crosses between threads faster than objects. */
@@ -24,6 +24,8 @@ const methods: Record<Question['method'], (...args: never[]) => unknown> = {
     moment: Parameters<typeof service.search>[1],
     slice: Parameters<typeof service.search>[2],
   ) => service.search(request, moment, slice),
+  values: (...args: Parameters<typeof service.values>) => service.values(...args),
+  suggest: (typed: string) => service.suggest(typed),
   record: (id: string) => service.record(id),
   ways: (id: string, moment: Parameters<typeof service.ways>[1], needBy: string, wanted?: Parameters<typeof service.ways>[3]) =>
     service.ways(id, moment, needBy, wanted),

@@ -3,7 +3,8 @@ import Joi from 'joi';
 import { REACHES } from '../core/access/summary';
 import type { CampusId } from '../core/bibliography/record';
 import type { LibraryInfo, Moment } from '../core/engine/port';
-import { GROUPS, readRequest, type SearchRequest, SORTS } from '../core/query/request';
+import { readQuery } from '../core/query/read';
+import { GROUPS, readRequest, type SearchRequest, SORTS, SYNTAXES } from '../core/query/request';
 import { situationSchema } from '../core/requests/schema';
 import { parseDay, parseLocal } from '../core/time';
 import { Gone, TooSlow } from './host';
@@ -31,7 +32,8 @@ const searchSchema = Joi.object({
     .allow('')
     .max(MAX_QUERY)
     .messages({ 'string.max': `q is longer than ${MAX_QUERY} characters. Shorten it; the first 64 words are what is searched.` }),
-  syntax: Joi.string().valid('plain'),
+  syntax: Joi.string().valid(...SYNTAXES),
+  exact: Joi.string().valid('1', '0'),
   reach: Joi.string().valid(...REACHES),
   ...choices,
   from: year,
@@ -87,9 +89,20 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
       ),
     };
   const remote = params.get('remote') === '1';
+  const request = readRequest(params);
+  const read = readQuery(request);
+  if ('problem' in read) {
+    const { text, details, at } = read.problem;
+    return {
+      refused: problem('bad-query', `${text}${details ? ` (${details})` : ''}, at character ${at + 1}.`, 'q', {
+        at,
+        code: read.problem.code,
+      }),
+    };
+  }
   return {
     ok: {
-      request: readRequest(params),
+      request,
       moment: {
         situation: { campus: campus as CampusId, category: remote ? 'distance' : 'undergraduate', remote },
         at: params.get('at') ?? info.start,

@@ -9,18 +9,34 @@ import { CARRIERS, KINDS } from '../core/bibliography/kinds';
 import { peerReviewOf } from '../core/bibliography/peerReview';
 import type { DiscoveryRecord, Journal } from '../core/bibliography/record';
 import type { KbartLine } from '../core/coverage/kbart';
+import { SMALL_WORDS, words } from '../core/engine/analysis';
+import { repair } from '../core/engine/assist';
 import { openIndex } from '../core/engine/data';
 import { markable, marksIn } from '../core/engine/marks';
-import type { BreakdownValue, Hit, LendingTimeline, Moment, RecordAnswer, RelatedRecord, SearchAnswer } from '../core/engine/port';
-import { EmbeddedEngine } from '../core/engine/search';
+import type {
+  BreakdownValue,
+  Hit,
+  LendingTimeline,
+  Moment,
+  RecordAnswer,
+  RelatedRecord,
+  SearchAnswer,
+  SuggestAnswer,
+  ValuesAnswer,
+} from '../core/engine/port';
+import { Recogniser } from '../core/engine/recognise';
+import { EmbeddedEngine, type EngineQuery } from '../core/engine/search';
+import { stringAt } from '../core/engine/strings';
+import { suggest, titleKey, titleRange } from '../core/engine/suggest';
 import { readPolicy } from '../core/policy/schema';
 import type { Library, Reader } from '../core/policy/types';
-import { type QueryNote, readPlain } from '../core/query/plain';
+import type { QueryNote } from '../core/query/plain';
+import { readQuery } from '../core/query/read';
 import { GROUPS, type Group, type SearchRequest } from '../core/query/request';
 import { sentence, valueLabel } from '../core/query/sentence';
-import { wanted } from '../core/query/tree';
+import { type Wanted, wanted } from '../core/query/tree';
 import { type CopyHistory, promiseFor, type SlipPromise, wantedItem } from '../core/requests/promise';
-import type { Slip, Wanted } from '../core/requests/slip';
+import type { Slip, Wanted as WantedPart } from '../core/requests/slip';
 import { type Minutes, parseDay, parseLocal } from '../core/time';
 import { lendingTimeline, type SentSlip } from '../standins/lending';
 import { readShared } from './shared';
@@ -32,8 +48,15 @@ interface LibraryFile {
   readonly readers: readonly Reader[];
   readonly start: string;
 }
+const VALUES_SHOWN = 500;
+const VERSIONS_SHOWN = 12;
+const WHY_SHOWN = 8;
+const SUGGESTED = 4;
+const TITLES_LOOKED_AT = 40;
+
 export class DiscoveryService {
   readonly #engine: EmbeddedEngine;
+  readonly #recogniser: Recogniser;
   readonly #library: Library;
   readonly #journals: ReadonlyMap<string, Journal>;
   readonly #lines: ReadonlyMap<string, readonly KbartLine[]>;
@@ -55,6 +78,7 @@ export class DiscoveryService {
     this.#start = file.start;
     this.#records = openSync(join(dir, 'records.jsonl'), 'r');
     this.#engine = new EmbeddedEngine(data, this.#library);
+    this.#recogniser = new Recogniser(data, this.#engine.evaluator);
     this.#loadMs = performance.now() - began;
   }
 
@@ -94,25 +118,38 @@ export class DiscoveryService {
 
   search(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }): SearchAnswer {
     const began = performance.now();
-    const { tree, notes } = readPlain(request.q);
+    const read = readQuery(request);
+    // The endpoint refuses what can't be read; for callers inside, such a query matches nothing.
+    if ('problem' in read) throw new Error(`${read.problem.text} at ${read.problem.at}`);
     const at = parseLocal(moment.at) as Minutes;
-    const answer = this.#engine.search({ ...request, ...slice, tree, situation: moment.situation, at });
-    const marks = markable(wanted(tree));
-    const hits = answer.docs.map((doc) => this.#hit(doc, moment, at, request, marks));
-    const breakdown = Object.fromEntries(
-      GROUPS.map((g) => [
-        g,
-        answer.breakdown[g].map(
-          (v): BreakdownValue => ({
-            ...v,
-            label: g === 'place' ? (this.#library.campuses.find((c) => c.id === v.value)?.name ?? v.value) : valueLabel(g, v.value),
-          }),
-        ),
-      ]),
-    ) as Record<Group, BreakdownValue[]>;
+    const sort = read.sort ?? request.sort;
+    const query = (tree: EngineQuery['tree']): EngineQuery => ({ ...request, ...slice, sort, tree, situation: moment.situation, at });
+    const helped =
+      request.exact || request.syntax === 'cql'
+        ? null
+        : this.#recogniser.recognise(request.q, read.tree, (t) => this.#engine.total(query(t)));
+    let tree: EngineQuery['tree'] = helped?.tree ?? read.tree;
+    let notes: readonly QueryNote[] = [...read.notes, ...(helped?.notes ?? [])];
+    let answer = this.#engine.search(query(tree));
+    if (answer.matched === 0 && !request.exact && tree === read.tree) {
+      const repaired = repair(request.q, read.tree, this.#engine.evaluator, this.#engine.data);
+      if (repaired) {
+        tree = repaired.tree;
+        notes = [...notes, ...repaired.notes];
+        answer = this.#engine.search(query(tree));
+      } else notes = [...notes, ...unknownNotes(answer.unknown)];
+    } else if (answer.total === 0) notes = [...notes, ...unknownNotes(answer.unknown)];
+    const asked: readonly Wanted[] = tree.op === 'closest' ? tree.words.map((text) => ({ text, prefix: false })) : wanted(tree);
+    const marks = markable(asked);
+    const hits = answer.docs.map((doc, i) => this.#hit(doc, moment, at, request, marks, asked, answer.versions[i] ?? []));
+    const breakdown = Object.fromEntries(GROUPS.map((g) => [g, answer.breakdown[g].map((v) => this.#labelled(g, v))])) as Record<
+      Group,
+      BreakdownValue[]
+    >;
     const counts = new Map(answer.breakdown.wait.map((v) => [v.value, v.count]));
     return {
       total: answer.total,
+      lines: answer.lines,
       tookMs: Math.round((performance.now() - began) * 10) / 10,
       indexed: this.#engine.size,
       hits,
@@ -121,12 +158,57 @@ export class DiscoveryService {
       years: answer.years,
       reach: answer.reach,
       byNeed: answer.byNeed,
-      notes: [...notes, ...unknownNotes(answer.unknown)],
+      cost: answer.cost,
+      distinct: answer.distinct,
+      notes,
       sentence: sentence(request),
     };
   }
 
-  #hit(doc: number, moment: Moment, at: Minutes, request: SearchRequest, marks: ReturnType<typeof markable>): Hit {
+  #labelled(group: Group, v: { value: string; count: number }): BreakdownValue {
+    const campus = group === 'place' ? this.#library.campuses.find((c) => c.id === v.value)?.name : undefined;
+    return { ...v, label: campus ?? valueLabel(group, v.value) };
+  }
+
+  values(request: SearchRequest, moment: Moment, group: Group, contains: string): ValuesAnswer {
+    const read = readQuery(request);
+    if ('problem' in read) throw new Error(read.problem.text);
+    const at = parseLocal(moment.at) as Minutes;
+    const { values, distinct } = this.#engine.values(
+      { ...request, tree: read.tree, offset: 0, limit: 0, situation: moment.situation, at },
+      group,
+      contains,
+      VALUES_SHOWN,
+    );
+    return { values: values.map((v) => this.#labelled(group, v)), distinct };
+  }
+
+  suggest(typed: string): SuggestAnswer {
+    const { data } = this.#engine;
+    const named = suggest(typed, data, SUGGESTED).map((s) => ({
+      kind: s.kind,
+      text: stringAt(data.tables[s.kind], s.value),
+      count: s.count,
+    }));
+    const titleAt = (position: number): DiscoveryRecord => this.recordAt(data.titleOrder[position] as number);
+    const [from, to] = titleRange(typed, data.n, (p) => titleKey(titleAt(p).csl.title));
+    const titles = new Map<string, SuggestAnswer['suggestions'][number]>();
+    for (let p = from; p < Math.min(to, from + TITLES_LOOKED_AT) && titles.size < SUGGESTED; p++) {
+      const { id, csl } = titleAt(p);
+      if (!titles.has(csl.title)) titles.set(csl.title, { kind: 'title', text: csl.title, count: 1, id });
+    }
+    return { suggestions: [...titles.values(), ...named] };
+  }
+
+  #hit(
+    doc: number,
+    moment: Moment,
+    at: Minutes,
+    request: SearchRequest,
+    marks: ReturnType<typeof markable>,
+    asked: readonly Wanted[],
+    versions: readonly number[],
+  ): Hit {
     const item = this.itemAt(doc);
     const { record } = item;
     const { best, wait } = waysToRead(item, this.#library, moment.situation, at, request.needBy);
@@ -144,13 +226,28 @@ export class DiscoveryService {
       wait: { ...wait, verdict: best?.verdict ?? null },
       best: best ? { title: best.title, place: best.place, price: best.price, chance: best.chance, action: best.action } : null,
       copies: { in: copies.filter((c) => c.status.state === 'in').length, of: copies.length },
+      versions: versions.slice(0, VERSIONS_SHOWN).map((d) => this.#version(d, moment, at)),
       editions: work ? (workStart[work + 1] as number) - (workStart[work] as number) : 1,
+      why: this.#why(doc, asked),
       retracted: Boolean(record.retraction),
       marks: {
         title: marksIn(record.csl.title, language, marks),
         container: marksIn(record.csl['container-title'] ?? '', language, marks),
       },
     };
+  }
+
+  #version(doc: number, moment: Moment, at: Minutes): Hit['versions'][number] {
+    const item = this.itemAt(doc);
+    const { wait } = waysToRead(item, this.#library, moment.situation, at);
+    const { id, note, line } = this.#related(doc);
+    return { id, note, line, wait: wait.label, class: wait.class };
+  }
+
+  /** Which of the words stand in which fields of this record. */
+  #why(doc: number, asked: readonly Wanted[]): Hit['why'] {
+    const list = asked.flatMap((w) => words(w.text).map((word) => ({ word, prefix: w.prefix }))).filter((w) => !SMALL_WORDS.has(w.word));
+    return list.slice(0, WHY_SHOWN).map(({ word, prefix }) => ({ word, fields: this.#engine.evaluator.fieldsOf(word, prefix, doc) }));
   }
 
   #related(doc: number): RelatedRecord {
@@ -217,7 +314,7 @@ export class DiscoveryService {
     };
   }
 
-  ways(id: string, moment: Moment, needBy: string, part?: Wanted): WaysAnswer | null {
+  ways(id: string, moment: Moment, needBy: string, part?: WantedPart): WaysAnswer | null {
     const item = this.#item(id);
     return (
       item &&

@@ -81,7 +81,16 @@ export function stem(word: string, language: string): string {
   return s;
 }
 
-/** All stems that a word asked for may have been indexed under, one per language that treats it differently. */
-export function stemsOf(word: string): string[] {
-  return [...new Set(['en', ...Object.keys(LANGUAGES)].map((l) => stem(word, l)))];
-}
+/**
+ * The index term of a folded word: its stem, marked with the language unless that is English. Without the mark the stem
+ * of an English word under, say, Finnish endings would meet English terms that have nothing to do with it.
+ */
+export const termOf = (word: string, language: string): string => {
+  const known = isLanguage(language) ? language : 'en';
+  const s = stem(word, known);
+  return known === 'en' ? s : `${s}${LANGUAGE_MARK}${known}`;
+};
+const LANGUAGE_MARK = '\u0003';
+
+/** All terms that a word asked for may have been indexed under, one per language. */
+export const termsFor = (word: string): string[] => Object.keys(LANGUAGES).map((l) => termOf(word, l));

@@ -12,12 +12,14 @@ import { PEER_LIST, peerReviewOf } from '../bibliography/peerReview';
 import { type DiscoveryRecord, yearOfRecord } from '../bibliography/record';
 import type { Library } from '../policy/types';
 import { FIELDS } from '../query/tree';
-import { fold, SMALL_WORDS, stem, words } from './analysis';
+import { SMALL_WORDS, termOf, words } from './analysis';
 import { codesOf } from './codes';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from './columns';
 import type { Section } from './format';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
-import { byCodePoint, packStrings, type StringTable } from './strings';
+import { buildSpelling } from './spelling';
+import { byCodePoint, countStrings, packStrings, type StringTable, stringAt } from './strings';
+import { buildSuggestions, type SuggestKind, titleKey } from './suggest';
 
 /** Weight and length normalisation b of each field, in the order of FIELDS (BM25F: Robertson, Zaragoza, Taylor 2004). */
 export const FIELD_WEIGHT = [6, 5, 2.5, 2, 1, 1, 1, 2] as const;
@@ -85,7 +87,10 @@ export class IndexBuilder {
     ['', FIELD_END],
     ['\u0001', VALUE_END],
   ]);
+  /** By language: each word's number among the words as they are written; `#written` has its term, `#uses` how often it stands. */
   readonly #tokens = new Map<string, Map<string, number>>();
+  readonly #written = growU32();
+  readonly #uses = growU32();
   readonly #stream = growU32();
   readonly #docStart = growU32();
   readonly #lengths = growU8();
@@ -157,7 +162,7 @@ export class IndexBuilder {
     });
     this.#references.push(r.references ?? NO_REFERENCES);
     if (r.work) this.#works.set(r.work, [...(this.#works.get(r.work) ?? []), this.#ids.length - 1]);
-    this.#titles.push(fold(r.csl.title).replace(/^(the|a|an|der|die|das|le|la|les|el|los|de|het|en|ett|il|lo|o|os) /, ''));
+    this.#titles.push(titleKey(r.csl.title));
     c.titleLength.push(Math.min(255, titleLength));
     c.mainLength.push(Math.min(255, mainWords(r.csl.title)));
     c.year.push(yearOfRecord(r.csl) ?? -1);
@@ -208,12 +213,22 @@ export class IndexBuilder {
       known = new Map();
       this.#tokens.set(language, known);
     }
-    let id = known.get(word);
-    if (id === undefined) {
-      id = this.#id(stem(word, language));
-      known.set(word, id);
+    let n = known.get(word);
+    if (n === undefined) {
+      n = this.#written.length;
+      this.#written.push(this.#id(termOf(word, language)));
+      this.#uses.push(0);
+      known.set(word, n);
     }
-    return id;
+    this.#uses.bump(n);
+    return this.#written.at(n);
+  }
+
+  /** The words as they are written, with their counts, for the speller. */
+  #spelling(): Record<string, Section> {
+    const counts = new Map<string, number>();
+    for (const words of this.#tokens.values()) for (const [word, n] of words) counts.set(word, (counts.get(word) ?? 0) + this.#uses.at(n));
+    return buildSpelling(counts);
   }
 
   #row(row: Uint16Array): number {
@@ -267,6 +282,7 @@ export class IndexBuilder {
     sorted.forEach((t, i) => {
       renumber[this.#terms.get(t) as number] = i;
     });
+    const spelling = this.#spelling();
     this.#terms.clear();
     this.#tokens.clear();
     const forward = this.#stream.view().slice();
@@ -293,8 +309,24 @@ export class IndexBuilder {
       titleRank[doc] = rank;
     });
     const terms = packStrings(sorted);
+    const [person, subject, journal] = [
+      mapped(c.person.view(), persons.renumber),
+      mapped(c.subject.view(), subjects.renumber),
+      mapped(c.journal.view(), journals.renumber),
+    ];
+    const source = (kind: SuggestKind, table: StringTable, column: Uint32Array) => {
+      const counts = new Uint32Array(countStrings(table));
+      for (const v of column) counts[v] = (counts[v] as number) + 1;
+      return { kind, values: Array.from(counts, (_, i) => stringAt(table, i)), counts };
+    };
     return {
       ...this.#relations(),
+      ...spelling,
+      ...buildSuggestions([
+        source('person', persons.table, person),
+        source('subject', subjects.table, subject),
+        source('journal', journals.table, journal),
+      ]),
       termBytes: terms.bytes,
       termOffsets: terms.offsets,
       ...postings,
@@ -308,15 +340,16 @@ export class IndexBuilder {
       mainLength: c.mainLength.view(),
       year: c.year.view(),
       titleRank,
-      journal: mapped(c.journal.view(), journals.renumber),
+      titleOrder: byTitle,
+      journal,
       journalBytes: journals.table.bytes,
       journalOffsets: journals.table.offsets,
       subjectStart: c.subjectStart.view(),
-      subject: mapped(c.subject.view(), subjects.renumber),
+      subject,
       subjectBytes: subjects.table.bytes,
       subjectOffsets: subjects.table.offsets,
       personStart: c.personStart.view(),
-      person: mapped(c.person.view(), persons.renumber),
+      person,
       personBytes: persons.table.bytes,
       personOffsets: persons.table.offsets,
       row: c.row.view(),

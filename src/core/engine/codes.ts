@@ -32,7 +32,7 @@ export function codeKey(kind: CodeKind, text: string): string | null {
     case 'vol':
     case 'iss':
     case 'page':
-      return plainNumber(text.split(/[-–]/)[0] ?? '') || null;
+      return /\d|^[ivxlc]+$/i.test(text) ? plainNumber(text.split(/[-–]/)[0] ?? '') || null : null;
   }
 }
 export const codeTerm = (kind: CodeKind, key: string): string => `${kind}:${key}`;

@@ -21,7 +21,9 @@ export interface IndexData {
   readonly titleLength: Uint8Array;
   readonly mainLength: Uint8Array;
   readonly year: Int16Array;
+  /** Place of each document among all titles in order, and the documents in that order. */
   readonly titleRank: Uint32Array;
+  readonly titleOrder: Uint32Array;
   readonly journal: Uint32Array;
   readonly subjectStart: Uint32Array;
   readonly subject: Uint32Array;
@@ -39,6 +41,16 @@ export interface IndexData {
   readonly workOf: Uint32Array;
   readonly workStart: Uint32Array;
   readonly work: Uint32Array;
+  readonly spell: StringTable;
+  readonly spellCount: Uint32Array;
+  readonly spellHash: Uint32Array;
+  readonly spellWord: Uint32Array;
+  readonly sug: StringTable;
+  readonly sugKind: Uint8Array;
+  readonly sugValue: Uint32Array;
+  readonly sugCount: Uint32Array;
+  readonly sugEntry: Uint32Array;
+  readonly sugAt: Uint16Array;
   readonly tables: Readonly<Record<'source' | 'journal' | 'subject' | 'person' | 'id', StringTable>>;
 }
 
@@ -72,6 +84,7 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     mainLength: get('mainLength'),
     year: get('year'),
     titleRank: get('titleRank'),
+    titleOrder: get('titleOrder'),
     journal: get('journal'),
     subjectStart: get('subjectStart'),
     subject: get('subject'),
@@ -88,6 +101,16 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     workOf: get('workOf'),
     workStart: get('workStart'),
     work: get('work'),
+    spell: table('spell'),
+    spellCount: get('spellCount'),
+    spellHash: get('spellHash'),
+    spellWord: get('spellWord'),
+    sug: table('sug'),
+    sugKind: get('sugKind'),
+    sugValue: get('sugValue'),
+    sugCount: get('sugCount'),
+    sugEntry: get('sugEntry'),
+    sugAt: get('sugAt'),
     tables: { source: table('source'), journal: table('journal'), subject: table('subject'), person: table('person'), id: table('id') },
   };
   return missing.length ? { problem: `The index file lacks ${missing[0]}. Build it again.` } : data;

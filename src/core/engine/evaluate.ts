@@ -3,7 +3,7 @@
  * phrases and nearness are checked in the forward index. Scores are sums of idf × quantised BM25F weight.
  */
 import { FIELDS, type Field, type Near, type PhraseNode, type QueryNode, type WordNode } from '../query/tree';
-import { SMALL_WORDS, stemsOf, words } from './analysis';
+import { SMALL_WORDS, termsFor, words } from './analysis';
 import { FIELD_END, VALUE_END } from './builder';
 import { codeTerm } from './codes';
 import type { IndexData } from './data';
@@ -63,7 +63,7 @@ export class Evaluator {
       const [from, to] = prefixRange(terms, word);
       return Array.from({ length: to - from }, (_, i) => from + i);
     }
-    return stemsOf(word)
+    return termsFor(word)
       .map((s) => findString(terms, s))
       .filter((t) => t >= 0);
   }
@@ -76,6 +76,14 @@ export class Evaluator {
   frequency(word: string): number {
     const { termStart } = this.#data;
     return this.#termsOf(word, false).reduce((sum, t) => sum + (termStart[t + 1] as number) - (termStart[t] as number), 0);
+  }
+
+  /** The fields of one record in which a word stands, as names. */
+  fieldsOf(word: string, prefix: boolean, doc: number): Field[] {
+    const { docs, fields } = this.#postings(word, prefix, undefined);
+    const i = gallop(docs, 0, doc);
+    if (docs[i] !== doc) return [];
+    return FIELDS.filter((_, f) => ((fields[i] as number) >> f) & 1);
   }
 
   #postings(word: string, prefix: boolean, field: Field | undefined): Postings {
@@ -169,6 +177,8 @@ export class Evaluator {
         return this.#code(node);
       case 'near':
         return this.#near(node);
+      case 'years':
+        return this.#years(node.from ?? Number.NEGATIVE_INFINITY, node.to ?? Number.POSITIVE_INFINITY);
       case 'closest':
         return this.#closest(node);
       case 'not':
@@ -188,6 +198,17 @@ export class Evaluator {
     for (let i = 0; i < n; i++) docs[i] = i;
     this.#all = { n, docs, score: new Float32Array(n), bits: new Uint8Array(n) };
     return this.#all;
+  }
+
+  #years(from: number, to: number): Matches {
+    const { year, n } = this.#data;
+    const docs = new Uint32Array(n);
+    let count = 0;
+    for (let d = 0; d < n; d++) {
+      const y = year[d] as number;
+      if (y > 0 && y >= from && y <= to) docs[count++] = d;
+    }
+    return { n: count, docs: docs.subarray(0, count), score: new Float32Array(count), bits: new Uint8Array(count).fill(255) };
   }
 
   #code(node: Extract<QueryNode, { op: 'code' }>): Matches {
@@ -258,7 +279,7 @@ export class Evaluator {
       if (hit < 2 && lists.length > 1) continue;
       if (ofWords < COVERED && ofTitle < COVERED) continue;
       docs.push(d);
-      score.push((weight[d] as number) * ofTitle * ofTitle);
+      score.push((all * 2 * ofTitle * ofWords) / (ofTitle + ofWords));
     }
     return { n: docs.length, docs: Uint32Array.from(docs), score: Float32Array.from(score), bits: new Uint8Array(docs.length) };
   }

@@ -17,6 +17,13 @@ export class Growable<T extends Numeric> {
     }
     this.#data[this.length++] = value;
   }
+  at(i: number): number {
+    return this.#data[i] as number;
+  }
+  /** Adds one at a place already filled. */
+  bump(i: number): void {
+    this.#data[i] = (this.#data[i] as number) + 1;
+  }
   /** The filled part, as a view. */
   view(): T {
     return this.#data.subarray(0, this.length) as T;

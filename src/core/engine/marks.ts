@@ -1,5 +1,5 @@
 /** Which parts of a text matched: ranges to be marked on the screen. */
-import { fold, stem, stemsOf, words } from './analysis';
+import { fold, termOf, termsFor, words } from './analysis';
 
 export type Mark = readonly [start: number, end: number];
 
@@ -7,7 +7,7 @@ export type Mark = readonly [start: number, end: number];
 export const markable = (
   wanted: readonly { text: string; prefix: boolean }[],
 ): { stems: ReadonlySet<string>; prefixes: readonly string[] } => ({
-  stems: new Set(wanted.filter((w) => !w.prefix).flatMap((w) => words(w.text).flatMap(stemsOf))),
+  stems: new Set(wanted.filter((w) => !w.prefix).flatMap((w) => words(w.text).flatMap(termsFor))),
   prefixes: wanted.filter((w) => w.prefix).flatMap((w) => words(w.text)),
 });
 
@@ -17,7 +17,8 @@ export function marksIn(text: string, language: string, wanted: ReturnType<typeo
   for (const m of text.matchAll(/[\p{L}\p{N}\p{M}]+(?:['’]\p{L}+)*/gu)) {
     const parts = words(m[0]);
     const hit = parts.some(
-      (w) => wanted.stems.has(stem(w, language)) || wanted.stems.has(stem(w, 'en')) || wanted.prefixes.some((p) => fold(w).startsWith(p)),
+      (w) =>
+        wanted.stems.has(termOf(w, language)) || wanted.stems.has(termOf(w, 'en')) || wanted.prefixes.some((p) => fold(w).startsWith(p)),
     );
     if (!hit) continue;
     const last = marks.at(-1);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fold, stem, stemsOf, words } from './analysis';
+import { fold, stem, termOf, termsFor, words } from './analysis';
 import { Best } from './best';
 import { decodeIndex, encodeIndex } from './format';
 import { growU32 } from './growable';
@@ -27,7 +27,10 @@ describe('analysis', () => {
     expect(stem('farming', 'en')).toBe(stem('farmed', 'en'));
     expect(stem('algen', 'de')).toBe(stem('alge', 'de'));
     expect(stem('2023', 'en')).toBe('2023');
-    expect(stemsOf('kelp')).toContain('kelp');
+    expect(termsFor('kelp')).toContain('kelp');
+    // What Finnish endings leave of an English word is no English term.
+    expect(termsFor('farming').filter((t) => t === termOf('farming', 'en'))).toHaveLength(1);
+    expect(termOf('algen', 'de')).not.toBe(termOf('algen', 'en'));
   });
 });
 

@@ -12,11 +12,13 @@ import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy } from '../bi
 import type { Campus, Policy, Reader, ReaderSituation } from '../policy/types';
 import type { QueryNote } from '../query/plain';
 import type { Group, SearchRequest } from '../query/request';
+import type { Field } from '../query/tree';
 import type { IsoSupplyingMessage } from '../requests/iso18626';
 import type { ArrivalNotice } from '../requests/lifecycle';
 import type { CopyHistory, SlipPromise } from '../requests/promise';
 import type { Slip, Wanted } from '../requests/slip';
 import type { Mark } from './marks';
+import type { EngineAnswer } from './search';
 
 export interface Moment {
   readonly situation: ReaderSituation;
@@ -45,7 +47,18 @@ export interface Hit {
     readonly action: Way['action'];
   } | null;
   readonly copies: { readonly in: number; readonly of: number };
+  /** Other records of the same work among the results: editions, carriers, translations, preprint. */
+  readonly versions: readonly {
+    readonly id: string;
+    readonly note: string;
+    readonly line: string;
+    readonly wait: string;
+    readonly class: WaitClass;
+  }[];
+  /** Records of the work in the whole index, this one included. */
   readonly editions: number;
+  /** For each word asked for, the fields it stands in. */
+  readonly why: readonly { readonly word: string; readonly fields: readonly Field[] }[];
   readonly retracted: boolean;
   readonly marks: { readonly title: readonly Mark[]; readonly container: readonly Mark[] };
 }
@@ -56,6 +69,8 @@ export interface BreakdownValue {
 }
 export interface SearchAnswer {
   readonly total: number;
+  /** Lines that the records make, versions of a work sharing one. */
+  readonly lines: number;
   readonly tookMs: number;
   readonly indexed: number;
   readonly hits: readonly Hit[];
@@ -64,8 +79,24 @@ export interface SearchAnswer {
   readonly years: readonly (readonly [year: number, count: number])[];
   readonly reach: Readonly<Record<Reach, number>>;
   readonly byNeed: number | null;
+  /** How many more there would be without one of the conditions. */
+  readonly cost: EngineAnswer['cost'];
+  /** How many values the open-ended groups have in all. */
+  readonly distinct: EngineAnswer['distinct'];
   readonly notes: readonly QueryNote[];
   readonly sentence: string;
+}
+export interface ValuesAnswer {
+  readonly values: readonly BreakdownValue[];
+  readonly distinct: number;
+}
+export interface SuggestAnswer {
+  readonly suggestions: readonly {
+    readonly kind: 'title' | 'person' | 'subject' | 'journal';
+    readonly text: string;
+    readonly count: number;
+    readonly id?: string;
+  }[];
 }
 export interface RelatedRecord {
   readonly id: string;
@@ -105,6 +136,9 @@ export interface LendingTimeline {
 export interface DiscoveryIndex {
   health(): Promise<{ readonly records: number; readonly engine: string; readonly loadMs: number; readonly start: string }>;
   search(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }): Promise<SearchAnswer>;
+  /** All values of one group among the results, `contains` narrowing them. */
+  values(request: SearchRequest, moment: Moment, group: Group, contains: string): Promise<ValuesAnswer>;
+  suggest(typed: string): Promise<SuggestAnswer>;
   record(id: string): Promise<RecordAnswer | null>;
   ways(id: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;

@@ -4,9 +4,11 @@
  *
  * The shares are ours, set by `npm run bench -- quality` (known items must be at rank 1) and not by any formula's claim.
  */
+import { KIND_LIST, type Kind } from '../bibliography/kinds';
 import type { Sort } from '../query/request';
-import { SMALL_WORDS, stemsOf } from './analysis';
+import { SMALL_WORDS, termsFor } from './analysis';
 import { VALUE_END } from './builder';
+import { COMBO_WIDTH, comboSlot } from './columns';
 import type { IndexData } from './data';
 import { findString } from './strings';
 
@@ -39,6 +41,15 @@ export function scoreOf(weight: number, bits: number, titleLength: number, mainL
   return (weight + 0.01) * gain;
 }
 
+/** Pieces about another piece carry its title; what they are about comes first. */
+const SECOND_HAND: Partial<Record<Kind, number>> = { 'book-review': 0.75, 'retraction-notice': 0.75 };
+/** The share of its score that each combination keeps, by its kind. */
+export const comboShares = (combos: Uint8Array): Float32Array =>
+  Float32Array.from(
+    { length: combos.length / COMBO_WIDTH },
+    (_, c) => SECOND_HAND[KIND_LIST[combos[c * COMBO_WIDTH + comboSlot('kind')] as number] as Kind] ?? 1,
+  );
+
 /** Bigger is better. Ties are broken by score inside a year or a moment. */
 export function keyOf(sort: Sort, score: number, year: number, wait: number, titleRank: number): number {
   switch (sort) {
@@ -57,29 +68,48 @@ export function keyOf(sort: Sort, score: number, year: number, wait: number, tit
 
 const IS_TITLE = 0.6;
 const IS_MAIN_TITLE = 0.35;
-const BEGINS_TITLE = 0.15;
+const BEGINS_TITLE = 0.3;
 const IN_TITLE = 0.1;
+
+/** On top of these: the small words stand where they were asked, too. */
+const TO_THE_LETTER = 0.05;
 
 /** A judge of titles for one query's words: the share by which a title that has them in order beats one that has not. */
 export function titleJudge(data: IndexData, asked: readonly string[]): ((doc: number) => number) | null {
   const strong = asked.filter((w) => !SMALL_WORDS.has(w));
-  const sequence = (strong.length ? strong : asked).map((w) => stemsOf(w).map((s) => findString(data.terms, s)));
+  const idsOf = (w: string): number[] => termsFor(w).map((t) => findString(data.terms, t));
+  const sequence = (strong.length ? strong : asked).map(idsOf);
+  const letter = asked.map(idsOf);
   if (!sequence.length) return null;
-  const small = new Set(strong.length ? [...SMALL_WORDS].flatMap((w) => stemsOf(w).map((s) => findString(data.terms, s))) : []);
+  const small = new Set(strong.length ? smallTerms(data) : []);
   const { forward, docStart, mainLength } = data;
+  const standsAt = (ids: readonly (readonly number[])[], title: readonly number[], at: number): boolean =>
+    ids.every((terms, k) => terms.includes(title[at + k] as number));
   return (doc) => {
-    const title: number[] = [];
+    const whole: number[] = [];
     for (let p = docStart[doc] as number, end = docStart[doc + 1] as number; p < end; p++) {
       const t = forward[p] as number;
       if (t <= VALUE_END) break;
-      if (!small.has(t)) title.push(t);
+      whole.push(t);
     }
+    const exact = standsAt(letter, whole, 0) ? TO_THE_LETTER : 0;
+    const title = whole.filter((t) => !small.has(t));
     for (let at = 0; at + sequence.length <= title.length; at++) {
-      if (!sequence.every((stems, k) => stems.includes(title[at + k] as number))) continue;
+      if (!standsAt(sequence, title, at)) continue;
       if (at > 0) return IN_TITLE;
-      if (title.length === sequence.length) return IS_TITLE;
-      return mainLength[doc] === sequence.length ? IS_MAIN_TITLE : BEGINS_TITLE;
+      if (title.length === sequence.length) return IS_TITLE + exact;
+      return (mainLength[doc] === sequence.length ? IS_MAIN_TITLE : BEGINS_TITLE) + exact;
     }
     return 0;
   };
+}
+
+const smallKept = new WeakMap<IndexData, readonly number[]>();
+function smallTerms(data: IndexData): readonly number[] {
+  let ids = smallKept.get(data);
+  if (!ids) {
+    ids = [...SMALL_WORDS].flatMap((w) => termsFor(w).map((t) => findString(data.terms, t))).filter((t) => t >= 0);
+    smallKept.set(data, ids);
+  }
+  return ids;
 }

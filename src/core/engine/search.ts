@@ -23,7 +23,7 @@ import {
 } from './counting';
 import type { IndexData } from './data';
 import { type Closest, Evaluator, type Matches } from './evaluate';
-import { keyOf, LOOKED_AT, scoreOf, titleJudge } from './rank';
+import { comboShares, keyOf, LOOKED_AT, scoreOf, titleJudge } from './rank';
 import { countStrings, findString, type StringTable, stringAt } from './strings';
 
 export interface EngineQuery {
@@ -112,6 +112,7 @@ export class EmbeddedEngine {
   readonly #library: Library;
   readonly #views = new Map<string, AccessView>();
   readonly #tallies = new Map<Group | 'combo', Tally>();
+  readonly #shares: Float32Array;
   readonly #room: Room;
   readonly #workBest: { key: Float64Array; doc: Int32Array };
 
@@ -119,6 +120,7 @@ export class EmbeddedEngine {
     this.data = data;
     this.#library = library;
     this.evaluator = new Evaluator(data);
+    this.#shares = comboShares(data.combos);
     this.#room = new Room(data.n);
     const works = data.workStart.length;
     this.#workBest = { key: new Float64Array(works), doc: new Int32Array(works).fill(-1) };
@@ -292,6 +294,19 @@ export class EmbeddedEngine {
     };
   }
 
+  /** How many records pass, without counting anything else. */
+  total(q: EngineQuery): number {
+    const { data } = this;
+    const { docs, n } = this.evaluator.evaluate(q.tree);
+    const view = this.#view(q.situation, q.at);
+    if (view.left() > 0) fillRows(docs, n, data.row, view);
+    const fails = this.#conditions(q, docs, n, view);
+    if (fails === null) return n;
+    let total = 0;
+    for (let i = 0; i < n; i++) if (fails[i] === 0) total++;
+    return total;
+  }
+
   /** All values of a group among the results with their counts, most frequent first; `contains` narrows them by their words' beginnings. */
   values(q: EngineQuery, group: Group, contains: string, limit: number): { values: readonly ValueCount[]; distinct: number } {
     const counted = this.#count(q);
@@ -307,7 +322,8 @@ export class EmbeddedEngine {
   }
 
   #best(q: EngineQuery, { matches, parts, view }: Counted, asked: readonly string[]): { docs: number[]; lines: number; byNeed: number } {
-    const { row, year, titleLength, mainLength, titleRank, workOf } = this.data;
+    const { row, year, titleLength, mainLength, titleRank, workOf, combo } = this.data;
+    const shares = this.#shares;
     const strong = asked.filter((w) => !SMALL_WORDS.has(w)).length;
     const wantedLines = Math.max(q.offset + q.limit, q.sort === 'match' ? LOOKED_AT : 0);
     const best = new Best(wantedLines);
@@ -326,7 +342,7 @@ export class EmbeddedEngine {
       if (t < needed) byNeed++;
       const m = position[i] as number;
       const y = year[d] as number;
-      let key = scoreOf(
+      const own = scoreOf(
         matches.score[m] as number,
         matches.bits[m] as number,
         titleLength[d] as number,
@@ -334,6 +350,7 @@ export class EmbeddedEngine {
         y,
         strong,
       );
+      let key = own * (shares[combo[d] as number] as number);
       if (sort !== 'match') key = keyOf(sort, key, y, t === NEVER ? 9e6 : t - at, titleRank[d] as number);
       const work = workOf[d] as number;
       if (work !== 0) {

@@ -18,7 +18,7 @@ export type FieldName =
   | 'volume'
   | 'issue'
   | 'page';
-export type FieldTarget = { readonly field: Field } | { readonly code: CodeKind };
+export type FieldTarget = { readonly field: Field } | { readonly code: CodeKind } | { readonly years: true };
 export interface FieldEntry {
   readonly label: string;
   /** CQL index; the sets are Dublin Core 1.1, bib 1.0 (Library of Congress context sets) and CQL's own. */
@@ -33,7 +33,7 @@ export const FIELD_TABLE: Readonly<Record<FieldName, FieldEntry>> = {
   series: { label: 'Series', cql: 'bib.titleSeries', target: { field: 'series' } },
   publisher: { label: 'Publisher', cql: 'dc.publisher', target: { field: 'publisher' } },
   text: { label: 'Abstract or contents', cql: 'dc.description', target: { field: 'text' } },
-  year: { label: 'Year', cql: 'dc.date', target: { field: 'number' } },
+  year: { label: 'Year', cql: 'dc.date', target: { years: true } },
   isbn: { label: 'ISBN', cql: 'bib.isbn', target: { code: 'isbn' } },
   issn: { label: 'ISSN', cql: 'bib.issn', target: { code: 'issn' } },
   doi: { label: 'DOI', cql: 'bib.doi', target: { code: 'doi' } },

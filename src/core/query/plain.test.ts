@@ -18,6 +18,8 @@ const show = (n: QueryNode): string => {
       return `#${n.code}:${n.value}${n.prefix ? '*' : ''}`;
     case 'near':
       return `[${show(n.left)} ${n.ordered ? '>' : '~'}${n.distance} ${show(n.right)}]`;
+    case 'years':
+      return `<${n.from}-${n.to}>`;
     case 'not':
       return `-${show(n.of)}`;
     default:
@@ -56,6 +58,9 @@ describe('plain syntax', () => {
     ['kelp NEAR/3 farm', '[kelp ~3 farm]'],
     ['kelp BEFORE/1 "sea lettuce" iodine', '([kelp >1 "sea lettuce"] iodine)'],
     ['volume:8 page:55-79', '(#vol:8 #page:55)'],
+    ['year:2012-2020 kelp', '(<2012-2020> kelp)'],
+    ['year:2012', '<2012-2012>'],
+    ['year:-1990', '<null-1990>'],
   ])('%s', (q, tree) => expect(read(q)).toBe(tree));
 
   it('repairs and says so', () => {

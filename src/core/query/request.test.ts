@@ -2,12 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { REACHES } from '../access/summary';
 import { dayNumber } from '../time';
-import { choiceOf, choose, GROUPS, NEW_SEARCH, printRequest, readRequest, type SearchRequest, SORTS } from './request';
+import { choiceOf, choose, GROUPS, NEW_SEARCH, printRequest, readRequest, type SearchRequest, SORTS, SYNTAXES } from './request';
 import { sentence, sentenceParts } from './sentence';
 
 const choices = fc.dictionary(fc.constantFrom(...GROUPS), fc.uniqueArray(fc.string({ minLength: 1 }), { minLength: 1, maxLength: 3 }));
 const request: fc.Arbitrary<SearchRequest> = fc.record({
   q: fc.string(),
+  syntax: fc.constantFrom(...SYNTAXES),
+  exact: fc.boolean(),
   reach: fc.constantFrom(...REACHES),
   keep: choices,
   drop: choices,

@@ -32,8 +32,13 @@ export const SORT_LABEL: Record<Sort, string> = {
 };
 
 export type Choices = Readonly<Partial<Record<Group, readonly string[]>>>;
+export const SYNTAXES = ['plain', 'cql'] as const;
+export type Syntax = (typeof SYNTAXES)[number];
 export interface SearchRequest {
   readonly q: string;
+  readonly syntax: Syntax;
+  /** Searched as written: nothing corrected, relaxed or recognised. */
+  readonly exact: boolean;
   readonly reach: Reach;
   readonly keep: Choices;
   readonly drop: Choices;
@@ -46,6 +51,8 @@ export interface SearchRequest {
 /** News is left out until it is let in: a condition like any other, seen in the sentence and removed with one gesture. */
 export const NEW_SEARCH: SearchRequest = {
   q: '',
+  syntax: 'plain',
+  exact: false,
   reach: 'index',
   keep: {},
   drop: { kind: ['newspaper-article'] },
@@ -71,6 +78,8 @@ export function readRequest(params: URLSearchParams): SearchRequest {
   };
   return {
     q: params.get('q') ?? '',
+    syntax: oneOf(SYNTAXES, params.get('syntax'), 'plain'),
+    exact: params.get('exact') === '1',
     reach: oneOf(REACHES, params.get('reach'), 'index'),
     keep: choices('keep'),
     drop: choices('drop'),
@@ -85,6 +94,8 @@ export function readRequest(params: URLSearchParams): SearchRequest {
 export function printRequest(r: SearchRequest): URLSearchParams {
   const params = new URLSearchParams();
   params.set('q', r.q);
+  if (r.syntax !== 'plain') params.set('syntax', r.syntax);
+  if (r.exact) params.set('exact', '1');
   if (r.reach !== 'index') params.set('reach', r.reach);
   for (const [prefix, choices] of [
     ['keep', r.keep],

@@ -32,12 +32,15 @@ export type QueryNode =
   | { readonly op: 'begins' | 'whole'; readonly text: string; readonly field: Field }
   | { readonly op: 'code'; readonly code: CodeKind; readonly value: string; readonly prefix?: boolean }
   | Near
+  /** Published in these years, both ends included; null = open. */
+  | { readonly op: 'years'; readonly from: number | null; readonly to: number | null }
   | { readonly op: 'and' | 'or'; readonly of: readonly QueryNode[] }
   | { readonly op: 'not'; readonly of: QueryNode };
 
-/** Joins nodes, leaving out needless levels: none → everything, one → itself. */
+/** Joins nodes, leaving out needless levels (none → everything, one → itself); what is excluded comes last. */
 export function join(op: 'and' | 'or', of: readonly QueryNode[]): QueryNode {
-  const flat = of.flatMap((n) => (n.op === op ? n.of : n.op === 'everything' ? [] : [n]));
+  const all = of.flatMap((n) => (n.op === op ? n.of : n.op === 'everything' ? [] : [n]));
+  const flat = op === 'and' ? [...all.filter((n) => n.op !== 'not'), ...all.filter((n) => n.op === 'not')] : all;
   const only = flat[0];
   return !only ? { op: 'everything' } : flat.length === 1 ? only : { op, of: flat };
 }
@@ -52,6 +55,7 @@ export function wanted(node: QueryNode): readonly Wanted[] {
     case 'everything':
     case 'not':
     case 'code':
+    case 'years':
       return [];
     case 'word':
       return [{ text: node.text, prefix: node.prefix ?? false }];

@@ -1,0 +1,24 @@
+/** What every bench needs: its options, and a demo index of so many records, made when it is missing. */
+import { existsSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { makeWorld } from '../demo/world';
+import { buildIndex } from '../server/build';
+
+export const benchOptions = () =>
+  parseArgs({
+    options: {
+      records: { type: 'string', default: '100000' },
+      json: { type: 'boolean', default: false },
+      rounds: { type: 'string', default: '5' },
+      items: { type: 'string', default: '1000' },
+    },
+    allowPositionals: true,
+  });
+
+export function benchIndex(count: number): { dir: string; buildSeconds: number | null } {
+  const dir = `data/demo-${count}`;
+  if (existsSync(`${dir}/index.lgd`)) return { dir, buildSeconds: null };
+  const began = Date.now();
+  buildIndex(makeWorld(count), dir, (done, stage) => stage === 'records' && done % 50_000 === 0 && console.error(`  ${done} records`));
+  return { dir, buildSeconds: (Date.now() - began) / 1000 };
+}

@@ -1,0 +1,137 @@
+/**
+ * `bench search [--records N] [--json] [--http]`: times full answers (25 hits and all counts) in the engine, and through the
+ * running server's HTTP interface. Queries are drawn from the index itself, seeded, eight kinds of them.
+ */
+import { spawn } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+import { fullName } from '../core/bibliography/describe';
+import type { CampusId } from '../core/bibliography/record';
+import { words } from '../core/engine/analysis';
+import { NEW_SEARCH, printRequest, type SearchRequest } from '../core/query/request';
+import { random } from '../core/random';
+import { DiscoveryService } from '../server/service';
+import { benchIndex, benchOptions } from './benchIndex';
+
+const { values } = benchOptions();
+const count = Number(values.records);
+const { dir, buildSeconds } = benchIndex(count);
+const service = new DiscoveryService(dir);
+const moment = {
+  situation: { campus: 'quayside' as CampusId, category: 'undergraduate' as const, remote: false },
+  at: service.health().start,
+};
+const slice = { offset: 0, limit: 25 };
+
+const r = random(7);
+const sample = () => service.recordAt(r.int(0, service.engine.size - 1));
+const strong = (text: string) => words(text).filter((w) => w.length > 4);
+const BROAD = ['history', 'local', 'theory', 'public', 'evidence', 'review', 'sites', 'policy', 'data', 'practice'];
+const classes: Record<string, () => SearchRequest> = {
+  'one broad word': () => ({ ...NEW_SEARCH, q: r.pick(BROAD) }),
+  'two broad words': () => ({ ...NEW_SEARCH, q: `${r.pick(BROAD)} ${r.pick(BROAD)}` }),
+  topic: () => ({
+    ...NEW_SEARCH,
+    q: strong(sample().subjects[0] ?? '')
+      .slice(0, 2)
+      .join(' '),
+  }),
+  'known title': () => ({ ...NEW_SEARCH, q: sample().csl.title }),
+  phrase: () => ({ ...NEW_SEARCH, q: `"${words(sample().csl.title).slice(0, 3).join(' ')}"` }),
+  person: () => ({ ...NEW_SEARCH, q: fullName(sample().csl.author?.[0] ?? { literal: 'Lind' }) }),
+  filtered: () => ({
+    ...NEW_SEARCH,
+    q: r.pick(BROAD),
+    keep: { peer: ['reviewed'], kind: ['research-article'], language: ['en'] },
+    from: 2015,
+    sort: 'newest',
+  }),
+  everything: () => ({ ...NEW_SEARCH, q: '', keep: { wait: ['now', 'today'] }, sort: 'soonest' }),
+};
+const quantile = (list: readonly number[], p: number): number => {
+  const sorted = [...list].sort((a, b) => a - b);
+  return Math.round((sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? 0) * 100) / 100;
+};
+const queries = Object.entries(classes).flatMap(([name, make]) => Array.from({ length: 25 }, () => ({ name, request: make() })));
+const report = (times: readonly { name: string; ms: number }[]) => ({
+  p50: quantile(
+    times.map((t) => t.ms),
+    0.5,
+  ),
+  p95: quantile(
+    times.map((t) => t.ms),
+    0.95,
+  ),
+  classes: Object.fromEntries(
+    Object.keys(classes).map((name) => {
+      const own = times.filter((t) => t.name === name).map((t) => t.ms);
+      return [name, { p50: quantile(own, 0.5), p95: quantile(own, 0.95) }];
+    }),
+  ),
+});
+
+for (const q of queries) service.search(q.request, moment, slice);
+const engine: { name: string; ms: number }[] = [];
+for (let round = Number(values.rounds); round > 0; round--) {
+  for (const { name, request } of queries) {
+    const began = performance.now();
+    service.search(request, moment, slice);
+    engine.push({ name, ms: performance.now() - began });
+  }
+}
+
+async function overHttp() {
+  if (!existsSync('dist/app/main.mjs')) return null;
+  const port = 18_000 + (process.pid % 10_000);
+  const child = spawn(process.execPath, ['dist/app/main.mjs'], {
+    env: { ...process.env, PORT: String(port), LEGENDUM_INDEX: dir, LEGENDUM_LOG: 'silent' },
+    stdio: 'ignore',
+  });
+  try {
+    for (let i = 0; i < 200; i++) {
+      if (
+        await fetch(`http://127.0.0.1:${port}/healthz`).then(
+          (x) => x.ok,
+          () => false,
+        )
+      )
+        break;
+      await new Promise((done) => setTimeout(done, 100));
+    }
+    const times: { name: string; ms: number }[] = [];
+    for (let round = 0; round <= 2; round++) {
+      for (const { name, request } of queries) {
+        const began = performance.now();
+        await (await fetch(`http://127.0.0.1:${port}/api/search?${printRequest(request)}`)).json();
+        if (round > 0) times.push({ name, ms: performance.now() - began });
+      }
+    }
+    const status = readFileSync(`/proc/${child.pid}/status`, 'utf8');
+    return {
+      ...report(times),
+      rssMb: Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024),
+      peakMb: Math.round(Number(/VmHWM:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024),
+    };
+  } finally {
+    child.kill();
+  }
+}
+const result = {
+  records: service.engine.size,
+  buildSeconds,
+  loadMs: service.health().loadMs,
+  engine: report(engine),
+  http: await overHttp(),
+};
+if (values.json) console.log(JSON.stringify(result, null, 2));
+else {
+  const show = (name: string, x: { p50: number; p95: number; classes: Record<string, { p50: number; p95: number }> } | null) => {
+    if (!x) return console.log(`${name}: not measured (run npm run build first)`);
+    console.log(`${name}: p50 ${x.p50} ms, p95 ${x.p95} ms`);
+    for (const [k, v] of Object.entries(x.classes)) console.log(`  ${k.padEnd(16)} ${v.p50} / ${v.p95}`);
+  };
+  console.log(`${result.records} records, index opened in ${result.loadMs} ms`);
+  show('engine', result.engine);
+  show('http', result.http);
+  if (result.http) console.log(`server memory ${result.http.rssMb} MB, peak ${result.http.peakMb} MB`);
+}
+process.exit(0);

@@ -1,0 +1,360 @@
+/**
+ * CQL, the Contextual Query Language 1.2 (OASIS searchRetrieve part 5; the form that SRU 1.2 and 2.0 carry), level 2:
+ * and or not prox, relations and their modifiers, anchors, masking, sortBy. Errors are the diagnostics of the standard
+ * (info:srw/diagnostic/1/…) and name the character at which reading stopped.
+ */
+import { codeKey } from '../engine/codes';
+import { FIELD_NAMES, FIELD_TABLE, type FieldName, nameOfCode, nameOfField } from './fields';
+import { nearable } from './plain';
+import type { Sort } from './request';
+import { type Field, join, type QueryNode } from './tree';
+
+export interface CqlProblem {
+  /** Number in the diagnostic list of SRU. */
+  readonly code: number;
+  readonly text: string;
+  readonly details: string;
+  /** Offset of the character at fault, from 0. */
+  readonly at: number;
+}
+export interface CqlQuery {
+  readonly tree: QueryNode;
+  readonly sort: Sort | null;
+}
+
+interface Token {
+  readonly text: string;
+  readonly quoted: boolean;
+  readonly at: number;
+}
+class Stop extends Error {
+  readonly problem: CqlProblem;
+  constructor(code: number, text: string, details: string, at: number) {
+    super(text);
+    this.problem = { code, text, details, at };
+  }
+}
+
+function tokenise(input: string): Token[] {
+  const tokens: Token[] = [];
+  let i = 0;
+  while (i < input.length) {
+    const c = input[i] as string;
+    if (/\s/.test(c)) i++;
+    else if (c === '"') {
+      let text = '';
+      let k = i + 1;
+      while (k < input.length && input[k] !== '"') {
+        // An escaped quotation mark is one; other escapes are kept for the mask reader.
+        if (input[k] === '\\' && k + 1 < input.length) {
+          text += input[k + 1] === '"' ? '"' : `\\${input[k + 1]}`;
+          k += 2;
+        } else text += input[k++];
+      }
+      if (k >= input.length) throw new Stop(14, 'A quotation mark is not closed', input.slice(i, i + 40), i);
+      tokens.push({ text, quoted: true, at: i });
+      i = k + 1;
+    } else {
+      const m = /^(==|<=|>=|<>|[()=<>/])|^[^\s()=<>/"]+/.exec(input.slice(i));
+      const text = m?.[0] ?? c;
+      tokens.push({ text, quoted: false, at: i });
+      i += text.length;
+    }
+  }
+  return tokens;
+}
+
+const BOOLEANS = new Set(['and', 'or', 'not', 'prox']);
+const SYMBOLS = new Set(['=', '==', '<', '>', '<=', '>=', '<>']);
+const NAMED = new Set(['any', 'all', 'adj', 'exact', 'within', 'scr', 'encloses']);
+const FREE_MODIFIERS = new Set([
+  'stem',
+  'relevant',
+  'word',
+  'string',
+  'ignorecase',
+  'masked',
+  'cql.stem',
+  'cql.relevant',
+  'cql.word',
+  'cql.string',
+  'cql.ignorecase',
+  'cql.masked',
+]);
+
+/** Short and other names of the indexes, beside those of the table. */
+const INDEX_ALIASES: Readonly<Record<string, FieldName>> = {
+  'bib.title': 'title',
+  'dc.contributor': 'by',
+  'bib.name': 'by',
+  'bib.namepersonal': 'by',
+  'bib.subjecttopical': 'subject',
+  'bib.dateissued': 'year',
+  'dc.issued': 'year',
+  'bath.isbn': 'isbn',
+  'bath.issn': 'issn',
+  'bath.title': 'title',
+  'bath.name': 'by',
+};
+const ANYWHERE = new Set(['cql.serverchoice', 'cql.anywhere', 'cql.anyindexes', 'cql.keywords', 'serverchoice', 'anywhere']);
+const SETS = new Set(['cql', 'dc', 'bib', 'bath', 'rec', 'sort']);
+
+function indexNamed(token: Token): FieldName | 'anywhere' | 'all' {
+  const name = token.text.toLowerCase();
+  if (ANYWHERE.has(name)) return 'anywhere';
+  if (name === 'cql.allrecords') return 'all';
+  const found = FIELD_NAMES.find((n) => FIELD_TABLE[n].cql.toLowerCase() === name || n === name) ?? INDEX_ALIASES[name];
+  if (found) return found;
+  const [set] = name.split('.');
+  if (name.includes('.') && set && !SETS.has(set)) throw new Stop(15, 'Unsupported context set', set, token.at);
+  throw new Stop(16, 'Unsupported index', token.text, token.at);
+}
+
+interface Modifier {
+  readonly name: string;
+  readonly symbol: string;
+  readonly value: string;
+  readonly at: number;
+}
+
+/** Reads a query. Total: what can't be read comes back as the problem that the standard names. */
+export function readCql(input: string): CqlQuery | { readonly problem: CqlProblem } {
+  try {
+    return parse(input);
+  } catch (error) {
+    if (error instanceof Stop) return { problem: error.problem };
+    throw error;
+  }
+}
+
+function parse(input: string): CqlQuery {
+  const tokens = tokenise(input);
+  let at = 0;
+  const here = (): Token | undefined => tokens[at];
+  const end = (): number => input.length;
+  const is = (text: string): boolean => !here()?.quoted && here()?.text.toLowerCase() === text;
+
+  const modifiers = (): Modifier[] => {
+    const list: Modifier[] = [];
+    while (is('/')) {
+      at++;
+      const name = tokens[at++];
+      if (!name || name.quoted) throw new Stop(10, 'A modifier’s name is missing after /', '', name?.at ?? end());
+      const symbol = here() && !here()?.quoted && SYMBOLS.has(here()?.text ?? '') ? (tokens[at++]?.text ?? '') : '';
+      const value = symbol ? (tokens[at++]?.text ?? '') : '';
+      list.push({ name: name.text.toLowerCase(), symbol, value, at: name.at });
+    }
+    return list;
+  };
+
+  const clause = (): QueryNode => {
+    const token = tokens[at];
+    if (!token) throw new Stop(10, 'A term is missing at the end', '', end());
+    if (is('(')) {
+      at++;
+      const inner = scoped();
+      if (!is(')')) throw new Stop(13, 'A bracket is not closed', '', here()?.at ?? end());
+      at++;
+      return inner;
+    }
+    if (!token.quoted && (token.text === ')' || SYMBOLS.has(token.text) || BOOLEANS.has(token.text.toLowerCase()) || token.text === '/'))
+      throw new Stop(10, `“${token.text}” stands where a term was expected`, token.text, token.at);
+    at++;
+    const next = here();
+    const relates = next && !next.quoted && (SYMBOLS.has(next.text) || NAMED.has(next.text.toLowerCase()));
+    if (!relates) return term('anywhere', '=', token);
+    const relation = (tokens[at++] as Token).text.toLowerCase();
+    for (const m of modifiers()) if (!FREE_MODIFIERS.has(m.name)) throw new Stop(20, 'Unsupported relation modifier', m.name, m.at);
+    const value = tokens[at++];
+    if (!value || (!value.quoted && (value.text === '(' || value.text === ')')))
+      throw new Stop(27, 'A term is missing after the relation', '', value?.at ?? end());
+    return term(indexNamed(token), relation, value);
+  };
+
+  const scoped = (): QueryNode => {
+    let left = clause();
+    for (;;) {
+      const token = here();
+      const name = token && !token.quoted ? token.text.toLowerCase() : '';
+      if (!token || !BOOLEANS.has(name)) return left;
+      at++;
+      const list = modifiers();
+      const right = clause();
+      if (name === 'prox') left = near(left, right, list, token);
+      else {
+        const bad = list.find((m) => m.name !== 'rel.combine');
+        if (bad) throw new Stop(46, 'Unsupported boolean modifier', bad.name, bad.at);
+        left = name === 'not' ? join('and', [left, { op: 'not', of: right }]) : join(name as 'and' | 'or', [left, right]);
+      }
+    }
+  };
+
+  const sorting = (): Sort | null => {
+    if (!is('sortby')) return null;
+    at++;
+    let sort: Sort | null = null;
+    while (at < tokens.length) {
+      const key = tokens[at++] as Token;
+      const down = modifiers().some((m) => m.name === 'sort.descending' || m.name === 'descending');
+      const name = indexNamed(key);
+      const found: Sort | null = name === 'year' ? (down ? 'newest' : 'oldest') : name === 'title' && !down ? 'title' : null;
+      if (!found) throw new Stop(80, 'Sorting by this is not supported', key.text, key.at);
+      sort ??= found;
+    }
+    return sort;
+  };
+
+  // Prefix assignments (>dc="info:…") name the sets that we know anyway.
+  while (is('>')) {
+    at++;
+    if (tokens[at + 1]?.text === '=') at += 3;
+    else at++;
+  }
+  if (!tokens.length) return { tree: { op: 'everything' }, sort: null };
+  const tree = is('sortby') ? ({ op: 'everything' } as const) : scoped();
+  const sort = sorting();
+  const rest = here();
+  if (rest) throw new Stop(rest.text === ')' ? 13 : 10, `“${rest.text}” is one too many here`, rest.text, rest.at);
+  return { tree, sort };
+}
+
+function near(left: QueryNode, right: QueryNode, list: readonly Modifier[], token: Token): QueryNode {
+  let distance = 1;
+  let ordered = false;
+  for (const m of list) {
+    if (m.name === 'distance') {
+      const n = Number(m.value);
+      if (!Number.isInteger(n) || n < 0) throw new Stop(41, 'Unsupported proximity distance', m.value, m.at);
+      if (m.symbol !== '<=' && m.symbol !== '=' && m.symbol !== '<') throw new Stop(40, 'Unsupported proximity relation', m.symbol, m.at);
+      distance = Math.max(1, m.symbol === '<' ? n - 1 : n);
+    } else if (m.name === 'unit') {
+      if (m.value !== 'word') throw new Stop(42, 'Unsupported proximity unit', m.value, m.at);
+    } else if (m.name === 'ordered') ordered = true;
+    else if (m.name !== 'unordered') throw new Stop(46, 'Unsupported boolean modifier', m.name, m.at);
+  }
+  if (!nearable(left) || !nearable(right)) throw new Stop(39, 'prox stands between two terms only', '', token.at);
+  return { op: 'near', left, right, distance, ordered };
+}
+
+/** A word without its mask: `*` at the end means "begins with"; a backslash takes the meaning from the next character. */
+function unmask(word: string): { text: string; prefix: boolean } {
+  const prefix = word.replace(/\\./g, '').endsWith('*') && word.length > 1;
+  return { text: (prefix ? word.slice(0, -1) : word).replace(/\\(.)/g, '$1'), prefix };
+}
+
+function term(index: FieldName | 'anywhere' | 'all', relation: string, value: Token): QueryNode {
+  if (index === 'all') return { op: 'everything' };
+  if (value.text.trim() === '') throw new Stop(27, 'Empty term unsupported', '', value.at);
+  const meant = value.text.replace(/\\./g, 'x');
+  if (meant.includes('?')) throw new Stop(28, 'Masking character not supported', '?', value.at);
+  if (/\*(?!\s|$)|(^|\s)\*/.test(meant)) throw new Stop(28, 'Masking is supported at the end of a word only', '*', value.at);
+  if (/\S\^\S|\s\^\s/.test(meant)) throw new Stop(32, 'Anchoring is supported at the ends of a term only', '^', value.at);
+  const target = index === 'anywhere' ? null : FIELD_TABLE[index].target;
+  if (target && 'years' in target) return yearTerm(relation, value);
+  if (/^(<|>|<=|>=|within|encloses)$/.test(relation))
+    throw new Stop(22, 'Unsupported combination of relation and index', relation, value.at);
+  if (target && 'code' in target) {
+    const { text, prefix } = unmask(value.text);
+    const key = codeKey(target.code, text);
+    if (key === null) throw new Stop(36, `Term in invalid format: not a valid ${FIELD_TABLE[index as FieldName].label}`, text, value.at);
+    const node: QueryNode = { op: 'code', code: target.code, value: key, ...(prefix ? { prefix } : {}) };
+    return relation === '<>' ? { op: 'not', of: node } : node;
+  }
+  const field = target && 'field' in target ? target.field : undefined;
+  const node = textTerm(field, relation, value.text, meant);
+  return relation === '<>' ? { op: 'not', of: node } : node;
+}
+
+function yearTerm(relation: string, value: Token): QueryNode {
+  const { text } = value;
+  const years = text
+    .trim()
+    .split(/[\s-]+/)
+    .filter(Boolean)
+    .map(Number);
+  const [a, b] = years;
+  if (a === undefined || years.some((y) => !Number.isInteger(y) || y < 0 || y > 9999))
+    throw new Stop(36, 'Term in invalid format: a year has four digits', text, value.at);
+  const span = (from: number | null, to: number | null): QueryNode => ({ op: 'years', from, to });
+  switch (relation) {
+    case '<':
+      return span(null, a - 1);
+    case '<=':
+      return span(null, a);
+    case '>':
+      return span(a + 1, null);
+    case '>=':
+      return span(a, null);
+    case '<>':
+      return { op: 'not', of: span(a, a) };
+    case 'within':
+      return span(a, b ?? a);
+    default:
+      return span(a, b ?? a);
+  }
+}
+
+function textTerm(field: Field | undefined, relation: string, written: string, meant: string): QueryNode {
+  const one = (word: string): QueryNode => {
+    const { text, prefix } = unmask(word);
+    return { op: 'word', text, ...(field ? { field } : {}), ...(prefix ? { prefix } : {}) };
+  };
+  const parts = written.split(/\s+/).filter(Boolean);
+  const [starts, ends] = [meant.startsWith('^'), meant.endsWith('^')];
+  const bare = unmask(written.slice(starts ? 1 : 0, ends ? -1 : undefined).trim()).text;
+  if (relation === 'exact' || relation === '==' || (starts && ends)) return { op: 'whole', text: bare, field: field ?? 'title' };
+  if (starts) return { op: 'begins', text: bare, field: field ?? 'title' };
+  if (relation === 'all') return join('and', parts.map(one));
+  if (relation === 'any') return join('or', parts.map(one));
+  const [only] = parts;
+  if (parts.length === 1 && only && relation !== 'adj') return one(only);
+  return { op: 'phrase', text: bare, ...(field ? { field } : {}) };
+}
+
+/** Writes a tree as CQL; `readCql` gives the same tree back. */
+export function printCql(node: QueryNode): string {
+  const quoted = (text: string): string => {
+    const word = /^[\p{L}\p{N}.]+\*?$/u.test(text) && !BOOLEANS.has(text.toLowerCase()) && !NAMED.has(text.toLowerCase());
+    return word && text.toLowerCase() !== 'sortby' ? text : `"${text.replaceAll('"', '\\"')}"`;
+  };
+  const plain = (text: string): string => text.replace(/[\\*?^]/g, '\\$&');
+  const named = (name: FieldName | null, relation: string, text: string): string =>
+    `${name ? FIELD_TABLE[name].cql : 'cql.serverChoice'} ${relation} ${quoted(text)}`;
+  const inField = (field: Field | undefined, relation: string, text: string): string =>
+    field || relation !== '=' ? named(field ? nameOfField(field) : null, relation, text) : quoted(text);
+  const inner = (n: QueryNode): string =>
+    n.op === 'and' || n.op === 'or' || n.op === 'near' || n.op === 'not' ? `(${printCql(n)})` : printCql(n);
+  switch (node.op) {
+    case 'everything':
+      return '';
+    case 'word':
+      return inField(node.field, '=', `${plain(node.text)}${node.prefix ? '*' : ''}`);
+    case 'phrase':
+      return inField(node.field, node.text.includes(' ') ? '=' : 'adj', plain(node.text));
+    case 'begins':
+      return named(nameOfField(node.field), '=', `^${plain(node.text)}`);
+    case 'whole':
+      return named(nameOfField(node.field), '==', plain(node.text));
+    case 'code':
+      return named(nameOfCode(node.code), '=', `${node.value}${node.prefix ? '*' : ''}`);
+    case 'years':
+      return node.from === null
+        ? named('year', '<=', String(node.to))
+        : node.to === null
+          ? named('year', '>=', String(node.from))
+          : named('year', 'within', `${node.from} ${node.to}`);
+    case 'near':
+      return `${printCql(node.left)} prox/distance<=${node.distance}${node.ordered ? '/ordered' : ''} ${printCql(node.right)}`;
+    case 'not':
+      // CQL has no "not" of one operand: everything but this.
+      return `cql.allRecords = 1 not ${inner(node.of)}`;
+    case 'or':
+      return node.of.map(inner).join(' or ');
+    case 'and': {
+      const kept = node.of.filter((n) => n.op !== 'not');
+      const left = node.of.flatMap((n) => (n.op === 'not' ? [n.of] : []));
+      const start = kept.length ? kept.map(inner).join(' and ') : 'cql.allRecords = 1';
+      return [start, ...left.map(inner)].join(' not ');
+    }
+  }
+}

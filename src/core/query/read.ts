@@ -1,0 +1,18 @@
+/** Reads the words of a search request, whichever syntax they are written in. */
+import { type CqlProblem, readCql } from './cql';
+import { type QueryNote, readPlain } from './plain';
+import type { SearchRequest, Sort } from './request';
+import type { QueryNode } from './tree';
+
+export interface ReadQuery {
+  readonly tree: QueryNode;
+  readonly notes: readonly QueryNote[];
+  /** An order that the words themselves ask for (CQL's sortBy). */
+  readonly sort: Sort | null;
+}
+
+export function readQuery(request: Pick<SearchRequest, 'q' | 'syntax'>): ReadQuery | { readonly problem: CqlProblem } {
+  if (request.syntax === 'plain') return { ...readPlain(request.q), sort: null };
+  const read = readCql(request.q);
+  return 'problem' in read ? read : { ...read, notes: [] };
+}
