@@ -2,12 +2,16 @@
 import type { DiscoveryRecord, Journal, JournalId } from '../core/bibliography/record';
 import type { KbartLine } from '../core/coverage/kbart';
 import type { Library, Reader } from '../core/policy/types';
-import { DEMO_START } from './clock';
+import { dayNumber, isoDay } from '../core/time';
+import { DEMO_START, DEMO_TODAY } from './clock';
 import { makeJournals } from './journals';
 import { LIBRARY, READERS } from './library';
 import { makeRecords } from './records';
 import { STORY_JOURNALS, STORY_LINES } from './storyline/journals';
 import { STORYLINE } from './storyline/records';
+
+const LATE_SHARE = 0.004;
+const LATE_DAYS = 40;
 
 export interface World {
   readonly library: Library;
@@ -24,9 +28,15 @@ export function makeWorld(count: number, seed = 2026): World {
   const made = makeJournals(seed);
   const lines = new Map<JournalId, readonly KbartLine[]>(made.lines);
   for (const [id, line] of STORY_LINES) lines.set(id, [...(lines.get(id) ?? []), line]);
+  /** The last of the records come in one after the other over the forty days after the demo's clock starts. */
+  const late = Math.floor(count * LATE_SHARE);
   function* records(): Generator<DiscoveryRecord> {
     yield* STORYLINE;
-    yield* makeRecords(Math.max(0, count - STORYLINE.length), STORYLINE.length + 1, made, seed + 1);
+    let n = STORYLINE.length;
+    for (const record of makeRecords(Math.max(0, count - STORYLINE.length), STORYLINE.length + 1, made, seed + 1)) {
+      const past = n++ - (count - late);
+      yield past < 0 ? record : { ...record, added: isoDay(dayNumber(DEMO_TODAY + 1 + Math.floor((past / late) * LATE_DAYS))) };
+    }
   }
   return {
     library: LIBRARY,

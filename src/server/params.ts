@@ -40,9 +40,10 @@ const searchSchema = Joi.object({
   to: year,
   sort: Joi.string().valid(...SORTS),
   need: day,
+  since: day,
   offset: Joi.string()
-    .pattern(/^\d{1,4}$/)
-    .messages({ 'string.pattern.base': 'offset is a whole number up to 9999.' }),
+    .pattern(/^\d{1,5}$/)
+    .messages({ 'string.pattern.base': 'offset is a whole number up to 99999.' }),
   limit: Joi.string()
     .pattern(/^([1-9]\d?|100)$/)
     .messages({ 'string.pattern.base': 'limit is a whole number from 1 to 100.' }),

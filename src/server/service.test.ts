@@ -9,15 +9,18 @@ import { readKbart } from '../core/coverage/kbart';
 import { fold, termOf, termsFor, words } from '../core/engine/analysis';
 import { fieldTexts } from '../core/engine/builder';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
-import { type Minutes, parseLocal } from '../core/time';
+import { type Minutes, parseDay, parseLocal } from '../core/time';
 import { DiscoveryService } from './service';
 
 const COUNT = 3000;
 let world: ReturnType<typeof openWorld>;
 let records: DiscoveryRecord[];
+/** Those that are in the index on the demo's first day. */
+let present: DiscoveryRecord[];
 beforeAll(() => {
   world = openWorld(COUNT);
   records = Array.from({ length: COUNT }, (_, i) => world.service.recordAt(i));
+  present = records.filter((r) => !r.added);
 }, 60_000);
 afterAll(() => world.close());
 
@@ -33,7 +36,7 @@ const has = (r: DiscoveryRecord, word: string): boolean => {
 describe('search', () => {
   it('finds what looking through every record finds', () => {
     for (const q of ['kelp', 'history', 'food', 'evidence review', 'küste', 'Hallgrim iodine']) {
-      const expected = records.filter((r) => q.split(' ').every((w) => has(r, w))).length;
+      const expected = present.filter((r) => q.split(' ').every((w) => has(r, w))).length;
       expect(search({ q }).total, q).toBe(expected);
     }
   });
@@ -76,15 +79,28 @@ describe('search', () => {
     const helped = search({ q: 'kelp qzxv' });
     expect([helped.total, helped.notes.map((n) => n.code)]).toEqual([search({ q: 'kelp' }).total, ['without']]);
   });
-  it('nothing asked is everything', () => expect(search({ q: '' }).total).toBe(COUNT));
+  it('nothing asked is everything', () => expect(search({ q: '' }).total).toBe(present.length));
   it('only small words are searched after all', () => expect(search({ q: 'the of' }).total).toBeGreaterThan(0));
+});
+
+describe('what comes in later', () => {
+  const onDay = (day: string, more: Partial<SearchRequest> = {}) =>
+    world.service.search({ ...all, ...more }, moment(`${day}T09:00`), { offset: 0, limit: 100 });
+  it('is not there before its day, and is what is new since', () => {
+    const came = (from: string, to: string) => records.filter((r) => r.added && r.added > from && r.added <= to).map((r) => r.id);
+    expect(onDay('2026-11-20').total).toBe(present.length + came('', '2026-11-20').length);
+    const fresh = onDay('2026-11-20', { since: parseDay('2026-11-10'), sort: 'added' });
+    expect(came('2026-11-10', '2026-11-20').length).toBeGreaterThan(1);
+    expect(fresh.hits.flatMap((h) => [h.id, ...h.versions.map((v) => v.id)]).sort()).toEqual(came('2026-11-10', '2026-11-20').sort());
+    expect(fresh.breakdown.kind.reduce((n, v) => n + v.count, 0)).toBe(fresh.total);
+  });
 });
 
 describe('counts', () => {
   const q = 'evidence';
   it('are over all results', () => {
     const answer = search({ q });
-    const matching = records.filter((r) => has(r, q));
+    const matching = present.filter((r) => has(r, q));
     for (const v of answer.breakdown.kind) expect(v.count, v.value).toBe(matching.filter((r) => r.kind === v.value).length);
     for (const v of answer.breakdown.subject) expect(v.count, v.value).toBe(matching.filter((r) => r.subjects.includes(v.value)).length);
     expect(answer.years.reduce((n, [, c]) => n + c, 0)).toBe(answer.total);

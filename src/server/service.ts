@@ -151,7 +151,7 @@ export class DiscoveryService {
       total: answer.total,
       lines: answer.lines,
       tookMs: Math.round((performance.now() - began) * 10) / 10,
-      indexed: this.#engine.size,
+      indexed: this.#engine.sizeAt(at),
       hits,
       breakdown,
       waits: WAIT_CLASSES.map((c) => ({ class: c, label: WAIT_LABEL[c], count: counts.get(c) ?? 0 })),

@@ -85,6 +85,8 @@ export interface DiscoveryRecord {
   readonly contents?: readonly string[];
   /** The file or feed that this description was indexed from. */
   readonly source: string;
+  /** ISO day on which it came into the index; records come in the order of these days. Absent: with the index itself. */
+  readonly added?: string;
   /** Records of one work share this id. */
   readonly work?: string;
   readonly journal?: JournalId;

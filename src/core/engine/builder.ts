@@ -12,6 +12,7 @@ import { PEER_LIST, peerReviewOf } from '../bibliography/peerReview';
 import { type DiscoveryRecord, yearOfRecord } from '../bibliography/record';
 import type { Library } from '../policy/types';
 import { FIELDS } from '../query/tree';
+import { parseDay } from '../time';
 import { SMALL_WORDS, termOf, words } from './analysis';
 import { codesOf } from './codes';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from './columns';
@@ -106,6 +107,7 @@ export class IndexBuilder {
     personStart: growU32(),
     person: growU32(),
     recordAt: growF64(),
+    added: growU16(),
   };
   readonly #rows = growU16();
   readonly #rowIds = new Map<string, number>();
@@ -120,6 +122,7 @@ export class IndexBuilder {
   readonly #works = new Map<string, number[]>();
   readonly #titles: string[] = [];
   #end = 0;
+  #lastDay = 0;
 
   constructor(library: Library) {
     this.#library = library;
@@ -173,6 +176,10 @@ export class IndexBuilder {
     for (const n of new Set([...(r.csl.author ?? []), ...(r.csl.editor ?? [])].map(fullName))) c.person.push(this.#persons.id(n));
     const row = summarise(item, this.#library, this.#layout);
     c.row.push(this.#row(row));
+    const day = r.added ? (parseDay(r.added) ?? 0) : 0;
+    if (day < this.#lastDay) throw new Error(`Record ${r.id} was added on ${r.added}, before the one that precedes it.`);
+    this.#lastDay = day;
+    c.added.push(day);
     c.combo.push(
       this.#combo({
         kind: KIND_LIST.indexOf(r.kind),
@@ -355,6 +362,7 @@ export class IndexBuilder {
       row: c.row.view(),
       rows: this.#rows.view(),
       recordAt: c.recordAt.view(),
+      added: c.added.view(),
       idBytes: ids.bytes,
       idOffsets: ids.offsets,
       idDoc: idOrder,

@@ -32,6 +32,8 @@ export interface IndexData {
   readonly row: Uint32Array;
   readonly rows: Uint16Array;
   readonly recordAt: Float64Array;
+  /** Day on which each document came into the index (0: with it), never falling. */
+  readonly added: Uint16Array;
   readonly idDoc: Uint32Array;
   readonly citeStart: Uint32Array;
   readonly cite: Uint32Array;
@@ -93,6 +95,7 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     row: get('row'),
     rows: get('rows'),
     recordAt: get('recordAt'),
+    added: get('added'),
     idDoc: get('idDoc'),
     citeStart: get('citeStart'),
     cite: get('cite'),

@@ -51,7 +51,7 @@ export const comboShares = (combos: Uint8Array): Float32Array =>
   );
 
 /** Bigger is better. Ties are broken by score inside a year or a moment. */
-export function keyOf(sort: Sort, score: number, year: number, wait: number, titleRank: number): number {
+export function keyOf(sort: Sort, score: number, year: number, wait: number, titleRank: number, doc: number): number {
   switch (sort) {
     case 'match':
       return score;
@@ -63,6 +63,9 @@ export function keyOf(sort: Sort, score: number, year: number, wait: number, tit
       return -titleRank;
     case 'soonest':
       return -wait * 1e3 + score;
+    // Records are numbered in the order in which they came.
+    case 'added':
+      return doc;
   }
 }
 

@@ -4,7 +4,7 @@ import { WAIT_CLASSES, waitClassOf } from '../access/times';
 import type { Library, ReaderSituation } from '../policy/types';
 import { type Choices, GROUPS, type Group, type Sort } from '../query/request';
 import { type QueryNode, wanted } from '../query/tree';
-import { addDays, type DayNumber, type Minutes, minutes, startOf } from '../time';
+import { addDays, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../time';
 import { fold, SMALL_WORDS, words } from './analysis';
 import { Best } from './best';
 import { CLOSED_LISTS, COMBO_GROUPS, COMBO_WIDTH, type ComboGroup, comboSlot, NONE } from './columns';
@@ -39,6 +39,7 @@ export interface EngineQuery {
   readonly situation: ReaderSituation;
   readonly at: Minutes;
   readonly needBy: DayNumber | null;
+  readonly since: DayNumber | null;
 }
 export interface ValueCount {
   readonly value: string;
@@ -214,10 +215,25 @@ export class EmbeddedEngine {
     return t;
   }
 
+  /** How many records the index has at a moment. */
+  sizeAt(at: Minutes): number {
+    return firstAfter(this.data.added, dayOf(at));
+  }
+
+  /** The matches that are in the index at this moment, and came after `since`. Days never fall, so these are a stretch. */
+  #present(matches: Matches, q: EngineQuery): Matches {
+    const { added, n } = this.data;
+    const [low, high] = [q.since === null ? 0 : firstAfter(added, q.since), firstAfter(added, dayOf(q.at))];
+    if (low === 0 && high === n) return matches;
+    const list = matches.docs.subarray(0, matches.n);
+    const [a, b] = [place(list, low), place(list, high)];
+    return { n: b - a, docs: list.subarray(a, b), score: matches.score.subarray(a, b), bits: matches.bits.subarray(a, b) };
+  }
+
   /** Everything but the best: matches, conditions, counts. */
   #count(q: EngineQuery): Counted {
     const { data } = this;
-    const matches = this.evaluator.evaluate(q.tree);
+    const matches = this.#present(this.evaluator.evaluate(q.tree), q);
     for (const t of this.#tallies.values()) t.clear();
     const { docs, n } = matches;
     const view = this.#view(q.situation, q.at);
@@ -297,7 +313,7 @@ export class EmbeddedEngine {
   /** How many records pass, without counting anything else. */
   total(q: EngineQuery): number {
     const { data } = this;
-    const { docs, n } = this.evaluator.evaluate(q.tree);
+    const { docs, n } = this.#present(this.evaluator.evaluate(q.tree), q);
     const view = this.#view(q.situation, q.at);
     if (view.left() > 0) fillRows(docs, n, data.row, view);
     const fails = this.#conditions(q, docs, n, view);
@@ -351,7 +367,7 @@ export class EmbeddedEngine {
         strong,
       );
       let key = own * (shares[combo[d] as number] as number);
-      if (sort !== 'match') key = keyOf(sort, key, y, t === NEVER ? 9e6 : t - at, titleRank[d] as number);
+      if (sort !== 'match') key = keyOf(sort, key, y, t === NEVER ? 9e6 : t - at, titleRank[d] as number, d);
       const work = workOf[d] as number;
       if (work !== 0) {
         // The best of a work's records stands for all; it is offered once all have been seen.
@@ -512,8 +528,8 @@ function fillRows(docs: Uint32Array, n: number, rows: Uint32Array, view: AccessV
   }
 }
 
-/** Is d in an ascending list? */
-function holds(list: Uint32Array, d: number): boolean {
+/** First position in an ascending list whose value is not before d. */
+function place(list: Uint32Array | Uint16Array, d: number): number {
   let lo = 0;
   let hi = list.length;
   while (lo < hi) {
@@ -521,5 +537,7 @@ function holds(list: Uint32Array, d: number): boolean {
     if ((list[mid] as number) < d) lo = mid + 1;
     else hi = mid;
   }
-  return list[lo] === d;
+  return lo;
 }
+const firstAfter = (added: Uint16Array, day: number): number => place(added, day + 1);
+const holds = (list: Uint32Array, d: number): boolean => list[place(list, d)] === d;

@@ -17,6 +17,7 @@ const request: fc.Arbitrary<SearchRequest> = fc.record({
   to: fc.option(fc.integer({ min: 1000, max: 2100 })),
   sort: fc.constantFrom(...SORTS),
   needBy: fc.option(fc.integer({ min: 15000, max: 25000 }).map(dayNumber)),
+  since: fc.option(fc.integer({ min: 15000, max: 25000 }).map(dayNumber)),
 });
 
 describe('a search as an address', () => {

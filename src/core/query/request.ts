@@ -21,7 +21,7 @@ export const GROUPS = [
 ] as const;
 export type Group = (typeof GROUPS)[number];
 export const isGroup = (text: string): text is Group => (GROUPS as readonly string[]).includes(text);
-export const SORTS = ['match', 'newest', 'oldest', 'title', 'soonest'] as const;
+export const SORTS = ['match', 'newest', 'oldest', 'title', 'soonest', 'added'] as const;
 export type Sort = (typeof SORTS)[number];
 export const SORT_LABEL: Record<Sort, string> = {
   match: 'Best match first',
@@ -29,6 +29,7 @@ export const SORT_LABEL: Record<Sort, string> = {
   oldest: 'Oldest first',
   title: 'By title',
   soonest: 'Soonest to read first',
+  added: 'Latest in the index first',
 };
 
 export type Choices = Readonly<Partial<Record<Group, readonly string[]>>>;
@@ -46,6 +47,8 @@ export interface SearchRequest {
   readonly to: number | null;
   readonly sort: Sort;
   readonly needBy: DayNumber | null;
+  /** Only what came into the index after this day. */
+  readonly since: DayNumber | null;
 }
 
 /** News is left out until it is let in: a condition like any other, seen in the sentence and removed with one gesture. */
@@ -60,6 +63,7 @@ export const NEW_SEARCH: SearchRequest = {
   to: null,
   sort: 'match',
   needBy: null,
+  since: null,
 };
 
 const year = (text: string | null): number | null => (text && /^\d{4}$/.test(text) ? Number(text) : null);
@@ -87,6 +91,7 @@ export function readRequest(params: URLSearchParams): SearchRequest {
     to: year(params.get('to')),
     sort: oneOf(SORTS, params.get('sort'), 'match'),
     needBy: parseDay(params.get('need') ?? ''),
+    since: parseDay(params.get('since') ?? ''),
   };
 }
 
@@ -107,6 +112,7 @@ export function printRequest(r: SearchRequest): URLSearchParams {
   if (r.to !== null) params.set('to', String(r.to));
   if (r.sort !== 'match') params.set('sort', r.sort);
   if (r.needBy !== null) params.set('need', isoDay(r.needBy));
+  if (r.since !== null) params.set('since', isoDay(r.since));
   return params;
 }
 
