@@ -1,6 +1,8 @@
 /** The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do. */
 import type { WaysAnswer } from '../core/access/ways';
-import type { LibraryInfo, Moment, RecordAnswer, SearchAnswer } from '../core/engine/port';
+import type { LibraryInfo, Moment, RecordAnswer, SearchAnswer, SuggestAnswer, ValuesAnswer } from '../core/engine/port';
+import type { Guidance } from '../core/guidance/guidance';
+import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { ArrivalNotice } from '../core/requests/lifecycle';
 import type { CopyHistory, SlipPromise } from '../core/requests/promise';
@@ -10,10 +12,13 @@ import type { Slip, Wanted } from '../core/requests/slip';
 export class AskError extends Error {
   readonly sort: 'offline' | 'refused' | 'failed';
   readonly parameter: string | undefined;
-  constructor(sort: AskError['sort'], message: string, parameter?: string) {
+  /** For a query that can't be read: the character at which reading stopped, from 0. */
+  readonly at: number | undefined;
+  constructor(sort: AskError['sort'], message: string, parameter?: string, at?: number) {
     super(message);
     this.sort = sort;
     this.parameter = parameter;
+    this.at = at;
   }
 }
 /** Longer queries would not fit an address; the box keeps them whole. */
@@ -28,11 +33,12 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
     throw new AskError('offline', 'The library can’t be reached. What you have here is kept; try again when you are connected.');
   }
   if (response.ok) return (await response.json()) as T;
-  const problem = (await response.json().catch(() => null)) as { detail?: string; parameter?: string } | null;
+  const problem = (await response.json().catch(() => null)) as { detail?: string; parameter?: string; at?: number } | null;
   throw new AskError(
     response.status >= 400 && response.status < 500 ? 'refused' : 'failed',
     problem?.detail ?? `The library answered with an error (${response.status}). Try again in a moment.`,
     problem?.parameter,
+    problem?.at,
   );
 }
 const post = <T>(path: string, body: unknown): Promise<T> =>
@@ -46,14 +52,32 @@ export function getSearch(
   slice: { offset: number; limit: number },
   signal?: AbortSignal,
 ): Promise<SearchAnswer> {
+  return ask(`/api/search?${searchParams(request, moment, slice)}`, signal ? { signal } : undefined);
+}
+function searchParams(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }): URLSearchParams {
   const params = printRequest({ ...request, q: request.q.slice(0, MAX_ASKED) });
   params.set('campus', moment.situation.campus);
   if (moment.situation.remote) params.set('remote', '1');
   params.set('at', moment.at);
   params.set('offset', String(slice.offset));
   params.set('limit', String(slice.limit));
-  return ask(`/api/search?${params}`, signal ? { signal } : undefined);
+  return params;
 }
+export const getSuggestions = (q: string, signal: AbortSignal): Promise<SuggestAnswer> =>
+  ask(`/api/suggest?${new URLSearchParams({ q })}`, { signal });
+export function getValues(
+  request: SearchRequest,
+  moment: Moment,
+  group: Group,
+  contains: string,
+  signal?: AbortSignal,
+): Promise<ValuesAnswer> {
+  const params = searchParams(request, moment, { offset: 0, limit: 1 });
+  params.set('group', group);
+  if (contains.trim()) params.set('contains', contains.trim());
+  return ask(`/api/values?${params}`, signal ? { signal } : undefined);
+}
+export const getGuidance = (): Promise<Guidance> => ask('/api/guidance');
 export const getRecord = (id: string): Promise<RecordAnswer> => ask(`/api/records/${encodeURIComponent(id)}`);
 export const getWays = (record: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer> =>
   post('/api/ways', { record, moment, needBy, ...(wanted ? { wanted } : {}) });

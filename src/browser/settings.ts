@@ -2,6 +2,7 @@
 
 import type { LibraryInfo } from '../core/engine/port';
 import type { Reader } from '../core/policy/types';
+import type { Kept } from '../core/query/request';
 import type { Store } from './store';
 
 export interface Contact {
@@ -13,8 +14,10 @@ export interface Settings {
   /** ISO local time of the demo clock; null before it was ever moved. */
   readonly clock: string | null;
   readonly contacts: Readonly<Record<string, Contact>>;
+  /** By reader: the conditions kept for later searches. */
+  readonly kept: Readonly<Record<string, Kept>>;
 }
-const EMPTY: Settings = { reader: null, clock: null, contacts: {} };
+const EMPTY: Settings = { reader: null, clock: null, contacts: {}, kept: {} };
 
 export async function readSettings(store: Store): Promise<Settings> {
   const rows = await store.settings.toArray();
@@ -32,6 +35,12 @@ export const register = (store: Store, reader: string, contact: Contact): Promis
   store.transaction('rw', store.settings, async () => {
     const contacts = ((await store.settings.get('contacts'))?.value as Settings['contacts'] | undefined) ?? {};
     await store.settings.put({ key: 'contacts', value: { ...contacts, [reader]: contact } });
+  });
+
+export const saveKept = (store: Store, reader: string, kept: Kept): Promise<unknown> =>
+  store.transaction('rw', store.settings, async () => {
+    const all = ((await store.settings.get('kept'))?.value as Settings['kept'] | undefined) ?? {};
+    await store.settings.put({ key: 'kept', value: { ...all, [reader]: kept } });
   });
 
 /** The reader as they are now: the library's entry, and what they registered since. */

@@ -10,13 +10,39 @@ export interface Setting {
   readonly value: unknown;
 }
 
+/** A search that was made; `address` is its parameters. */
+export interface PastSearch {
+  readonly id: string;
+  readonly reader: string;
+  readonly address: string;
+  readonly q: string;
+  readonly sentence: string;
+  /** ISO local time, the clock's. */
+  readonly at: string;
+  readonly total: number;
+}
+/** A search kept under a name: it tells what is new since the day it was last looked at. */
+export interface StandingSearch {
+  readonly id: string;
+  readonly reader: string;
+  readonly name: string;
+  readonly address: string;
+  readonly sentence: string;
+  readonly created: string;
+  /** ISO day up to which the reader has seen what there is. */
+  readonly seen: string;
+}
+
 export class Store extends Dexie {
   slips!: Table<Slip, string>;
   settings!: Table<Setting, string>;
+  history!: Table<PastSearch, string>;
+  standing!: Table<StandingSearch, string>;
 
   constructor(options?: DexieOptions) {
     super('legendum', options);
     this.version(1).stores({ slips: 'id, reader, state, record', settings: 'key' });
+    this.version(2).stores({ history: 'id, [reader+at]', standing: 'id, reader' });
   }
 }
 

@@ -8,7 +8,7 @@
  * whose remaining words are not all in another, no longer title: nothing typed could tell those apart.
  */
 import type { CampusId, DiscoveryRecord } from '../core/bibliography/record';
-import { SMALL_WORDS, words } from '../core/engine/analysis';
+import { SMALL_WORDS, words } from '../core/engine/fold';
 import { NEW_SEARCH } from '../core/query/request';
 import { type Random, random } from '../core/random';
 import { DiscoveryService } from '../server/service';

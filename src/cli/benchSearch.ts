@@ -6,7 +6,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { fullName } from '../core/bibliography/describe';
 import type { CampusId } from '../core/bibliography/record';
-import { words } from '../core/engine/analysis';
+import { words } from '../core/engine/fold';
 import { NEW_SEARCH, printRequest, type SearchRequest } from '../core/query/request';
 import { random } from '../core/random';
 import { DiscoveryService } from '../server/service';

@@ -1,9 +1,11 @@
 /** The whole made-up university in one value: library, journals, coverage, readers, and the stream of records. */
 import type { DiscoveryRecord, Journal, JournalId } from '../core/bibliography/record';
 import type { KbartLine } from '../core/coverage/kbart';
+import type { Guidance } from '../core/guidance/guidance';
 import type { Library, Reader } from '../core/policy/types';
 import { dayNumber, isoDay } from '../core/time';
 import { DEMO_START, DEMO_TODAY } from './clock';
+import { GUIDANCE } from './guidance';
 import { makeJournals } from './journals';
 import { LIBRARY, READERS } from './library';
 import { makeRecords } from './records';
@@ -19,6 +21,7 @@ export interface World {
   readonly lines: ReadonlyMap<JournalId, readonly KbartLine[]>;
   readonly readers: readonly Reader[];
   readonly start: string;
+  readonly guidance: Guidance;
   /** Hosts come before the chapters that stand in them. */
   readonly records: Iterable<DiscoveryRecord>;
 }
@@ -44,6 +47,7 @@ export function makeWorld(count: number, seed = 2026): World {
     lines,
     readers: READERS,
     start: DEMO_START,
+    guidance: GUIDANCE,
     records: { [Symbol.iterator]: records },
   };
 }

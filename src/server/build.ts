@@ -10,6 +10,7 @@ import type { DiscoveryRecord, Journal, JournalId } from '../core/bibliography/r
 import { type KbartLine, writeKbart } from '../core/coverage/kbart';
 import { IndexBuilder } from '../core/engine/builder';
 import { encodeIndex } from '../core/engine/format';
+import type { Guidance } from '../core/guidance/guidance';
 import { readPolicy } from '../core/policy/schema';
 import type { Library, Reader } from '../core/policy/types';
 
@@ -21,6 +22,8 @@ export interface IndexSource {
   readonly readers: readonly Reader[];
   /** ISO local time at which the demo clock starts. */
   readonly start: string;
+  /** Databases and study guides, and the map from subjects to them. */
+  readonly guidance?: Guidance;
   /** Hosts come before the chapters that stand in them. */
   readonly records: Iterable<DiscoveryRecord>;
 }
@@ -96,6 +99,7 @@ export function buildIndex(world: IndexSource, dir: string, progress: Progress =
         lines: [...world.lines],
         readers: world.readers,
         start: world.start,
+        guidance: world.guidance ?? { databases: [], guides: [], topics: [] },
       }),
     );
     rmSync(dir, { recursive: true, force: true });

@@ -101,8 +101,11 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   health: DiscoveryIndex['health'] = () => this.#ask('health');
   search: DiscoveryIndex['search'] = (...args) => this.#ask('search', ...args);
   searchText: SearchText['searchText'] = (request, moment, slice, signal) => this.#text('search', [request, moment, slice], signal);
+  retrieve: DiscoveryIndex['retrieve'] = (...args) => this.#ask('retrieve', ...args);
   values: DiscoveryIndex['values'] = (...args) => this.#ask('values', ...args);
   suggest: DiscoveryIndex['suggest'] = (...args) => this.#ask('suggest', ...args);
+  journals: DiscoveryIndex['journals'] = (...args) => this.#ask('journals', ...args);
+  guidance: DiscoveryIndex['guidance'] = () => this.#ask('guidance');
   record: DiscoveryIndex['record'] = (...args) => this.#ask('record', ...args);
   ways: DiscoveryIndex['ways'] = (...args) => this.#ask('ways', ...args);
   promise: DiscoveryIndex['promise'] = (...args) => this.#ask('promise', ...args);

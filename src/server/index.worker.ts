@@ -5,7 +5,18 @@ import { DiscoveryService } from './service';
 
 export interface Question {
   readonly n: number;
-  readonly method: 'health' | 'search' | 'values' | 'suggest' | 'record' | 'ways' | 'promise' | 'timeline';
+  readonly method:
+    | 'health'
+    | 'search'
+    | 'retrieve'
+    | 'values'
+    | 'suggest'
+    | 'journals'
+    | 'guidance'
+    | 'record'
+    | 'ways'
+    | 'promise'
+    | 'timeline';
   readonly args: readonly unknown[];
 }
 /** The answer as JSON text: most of them are passed on as they are, and text crosses between threads faster than objects. */
@@ -24,8 +35,11 @@ const methods: Record<Question['method'], (...args: never[]) => unknown> = {
     moment: Parameters<typeof service.search>[1],
     slice: Parameters<typeof service.search>[2],
   ) => service.search(request, moment, slice),
+  retrieve: (...args: Parameters<typeof service.retrieve>) => service.retrieve(...args),
   values: (...args: Parameters<typeof service.values>) => service.values(...args),
   suggest: (typed: string) => service.suggest(typed),
+  journals: (...args: Parameters<typeof service.journals>) => service.journals(...args),
+  guidance: () => service.guidance(),
   record: (id: string) => service.record(id),
   ways: (id: string, moment: Parameters<typeof service.ways>[1], needBy: string, wanted?: Parameters<typeof service.ways>[3]) =>
     service.ways(id, moment, needBy, wanted),

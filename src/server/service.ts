@@ -5,17 +5,20 @@ import { type AccessItem, optionsFor } from '../core/access/options';
 import { WAIT_CLASSES, WAIT_LABEL } from '../core/access/times';
 import { type WaysAnswer, waysToRead } from '../core/access/ways';
 import { creators, editionText, numbering, peopleLine } from '../core/bibliography/describe';
+import { readIssn } from '../core/bibliography/identifiers';
 import { CARRIERS, KINDS } from '../core/bibliography/kinds';
 import { peerReviewOf } from '../core/bibliography/peerReview';
 import type { DiscoveryRecord, Journal } from '../core/bibliography/record';
 import type { KbartLine } from '../core/coverage/kbart';
-import { SMALL_WORDS, words } from '../core/engine/analysis';
 import { repair } from '../core/engine/assist';
 import { openIndex } from '../core/engine/data';
+import { SMALL_WORDS, words } from '../core/engine/fold';
 import { markable, marksIn } from '../core/engine/marks';
 import type {
   BreakdownValue,
   Hit,
+  JournalEntry,
+  JournalsAnswer,
   LendingTimeline,
   Moment,
   RecordAnswer,
@@ -28,6 +31,7 @@ import { Recogniser } from '../core/engine/recognise';
 import { EmbeddedEngine, type EngineQuery } from '../core/engine/search';
 import { stringAt } from '../core/engine/strings';
 import { suggest, titleKey, titleRange } from '../core/engine/suggest';
+import type { Guidance } from '../core/guidance/guidance';
 import { readPolicy } from '../core/policy/schema';
 import type { Library, Reader } from '../core/policy/types';
 import type { QueryNote } from '../core/query/plain';
@@ -47,6 +51,7 @@ interface LibraryFile {
   readonly lines: readonly (readonly [string, readonly KbartLine[]])[];
   readonly readers: readonly Reader[];
   readonly start: string;
+  readonly guidance: Guidance;
 }
 const VALUES_SHOWN = 500;
 const VERSIONS_SHOWN = 12;
@@ -61,6 +66,7 @@ export class DiscoveryService {
   readonly #journals: ReadonlyMap<string, Journal>;
   readonly #lines: ReadonlyMap<string, readonly KbartLine[]>;
   readonly #start: string;
+  readonly #guidance: Guidance;
   readonly #records: number;
   readonly #loadMs: number;
 
@@ -76,6 +82,7 @@ export class DiscoveryService {
     this.#journals = new Map(file.journals.map((j) => [j.id, j]));
     this.#lines = new Map(file.lines);
     this.#start = file.start;
+    this.#guidance = file.guidance;
     this.#records = openSync(join(dir, 'records.jsonl'), 'r');
     this.#engine = new EmbeddedEngine(data, this.#library);
     this.#recogniser = new Recogniser(data, this.#engine.evaluator);
@@ -165,6 +172,19 @@ export class DiscoveryService {
     };
   }
 
+  retrieve(
+    request: SearchRequest,
+    moment: Moment,
+    slice: { offset: number; limit: number },
+  ): { total: number; records: DiscoveryRecord[] } {
+    const read = readQuery(request);
+    if ('problem' in read) throw new Error(read.problem.text);
+    const at = parseLocal(moment.at) as Minutes;
+    const query = { ...request, ...slice, sort: read.sort ?? request.sort, tree: read.tree, situation: moment.situation, at, apart: true };
+    const { total, docs } = this.#engine.search(query);
+    return { total, records: docs.map((d) => this.recordAt(d)) };
+  }
+
   #labelled(group: Group, v: { value: string; count: number }): BreakdownValue {
     const campus = group === 'place' ? this.#library.campuses.find((c) => c.id === v.value)?.name : undefined;
     return { ...v, label: campus ?? valueLabel(group, v.value) };
@@ -198,6 +218,60 @@ export class DiscoveryService {
       if (!titles.has(csl.title)) titles.set(csl.title, { kind: 'title', text: csl.title, count: 1, id });
     }
     return { suggestions: [...titles.values(), ...named] };
+  }
+
+  guidance(): Guidance {
+    return this.#guidance;
+  }
+
+  /** Journals by the beginnings of their titles' words, an ISSN, or their subject; all of them, by title, when nothing is asked. */
+  journals(q: string, campus: string, limit: number): JournalsAnswer {
+    const asked = words(q);
+    const issn = readIssn(q);
+    const found = [...this.#journals.values()].filter((j) => {
+      if (issn) return j.issn === issn || j.eissn === issn;
+      const own = words(`${j.title} ${this.#subjectOf(j)}`);
+      return asked.every((a) => own.some((o) => o.startsWith(a)));
+    });
+    found.sort((a, b) => (titleKey(a.title) < titleKey(b.title) ? -1 : 1));
+    return { total: found.length, journals: found.slice(0, limit).map((j) => this.#journalEntry(j, campus)) };
+  }
+  #subjectOf(j: Journal): string {
+    return this.#guidance.guides.find((g) => g.id === j.discipline)?.subjects[0] ?? j.discipline;
+  }
+  #journalEntry(j: Journal, campus: string): JournalEntry {
+    const named = (id: string | undefined): string | null => (id ? (this.#journals.get(id)?.title ?? null) : null);
+    const allowed = (entitlement: Library['providers'][number]['entitlement']): boolean =>
+      typeof entitlement === 'string' || (entitlement as readonly string[]).includes(campus);
+    const spans = (list: readonly { from: number; to?: number }[]): string => list.map((s) => `${s.from}–${s.to ?? 'now'}`).join(', ');
+    return {
+      id: j.id,
+      title: j.title,
+      issn: j.eissn ? `${j.issn}, online ${j.eissn}` : j.issn,
+      subject: this.#subjectOf(j),
+      publisher: j.publisher,
+      span: `${j.from}–${j.to ?? 'now'}`,
+      refereed: j.refereed === 'unknown' ? 'refereeing not known' : j.refereed.length ? `refereed ${spans(j.refereed)}` : 'not refereed',
+      formerly: named(j.continues),
+      laterTitle: named(j.continuedBy),
+      online: (this.#lines.get(j.id) ?? []).flatMap((line) => {
+        const p = this.#library.providers.find((x) => x.id === line.provider);
+        return p
+          ? [{ provider: p.name, text: `${lineSpan(line)}${allowed(p.entitlement) ? '' : ', not for readers of your campus'}` }]
+          : [];
+      }),
+      print: [
+        ...j.print.map((r) => ({
+          place: this.#library.campuses.find((c) => c.id === r.campus)?.name ?? r.campus,
+          text: `${r.from}–${r.to ?? 'now'}, ${r.callNumber}`,
+        })),
+        ...j.partnerPrint.map((r) => ({
+          place: this.#library.partners.find((c) => c.id === r.partner)?.name ?? r.partner,
+          text: `${r.from}–${r.to ?? 'now'}`,
+        })),
+      ],
+      articles: this.#engine.evaluator.evaluate({ op: 'code', code: 'issn', value: j.issn }).n,
+    };
   }
 
   #hit(
@@ -335,6 +409,18 @@ export class DiscoveryService {
   close(): void {
     closeSync(this.#records);
   }
+}
+
+/** A KBART line in words: years, volumes, moving wall, depth. */
+function lineSpan(line: KbartLine): string {
+  const volume = (v: string | undefined): string => (v ? ` (vol. ${v})` : '');
+  const parts = [
+    `${line.date_first_issue_online ?? 'first issue'}${volume(line.num_first_vol_online)} to ${line.date_last_issue_online ?? 'now'}${volume(line.num_last_vol_online)}`,
+    ...(line.embargo_info ? [`moving wall ${line.embargo_info}`] : []),
+    ...(line.coverage_depth && line.coverage_depth !== 'fulltext' ? [line.coverage_depth] : []),
+    ...(line.access_type === 'F' ? ['open to all'] : []),
+  ];
+  return parts.join(', ');
 }
 
 /** What to say about words that stand in no record: which they are, and that they are why nothing was found. */

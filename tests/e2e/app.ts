@@ -69,7 +69,7 @@ export const expect = test.expect;
 
 /** Searches as a reader does: into the box, Enter, until the lines stand. */
 export async function search(page: Page, text: string): Promise<void> {
-  const box = page.getByRole('searchbox');
+  const box = page.locator('#query');
   await box.fill(text);
   await box.press('Enter');
   await lines(page);

@@ -60,3 +60,18 @@ export const languageLabel = (code: string): string => (isLanguage(code) ? LANGU
 export const AUDIENCES = { general: 'General readers', student: 'Students', research: 'Researchers', practice: 'Practitioners' } as const;
 export type Audience = keyof typeof AUDIENCES;
 export const AUDIENCE_LIST = Object.keys(AUDIENCES) as readonly Audience[];
+
+/** The upper level of kinds, in the order shown: each a name for several kinds. */
+export const KIND_FAMILIES: readonly { readonly id: string; readonly label: string; readonly kinds: readonly Kind[] }[] = [
+  {
+    id: 'articles',
+    label: 'Articles and papers',
+    kinds: ['research-article', 'review-article', 'conference-paper', 'editorial', 'book-review', 'letter', 'retraction-notice'],
+  },
+  { id: 'books', label: 'Books and chapters', kinds: ['book', 'chapter'] },
+  { id: 'grey', label: 'Theses and reports', kinds: ['thesis', 'report'] },
+  { id: 'recordings', label: 'Recordings', kinds: ['video', 'sound-recording'] },
+  { id: 'sheets', label: 'Scores and maps', kinds: ['score', 'map'] },
+  { id: 'journals', label: 'Journals', kinds: ['journal'] },
+  { id: 'news', label: 'News', kinds: ['newspaper-article'] },
+];

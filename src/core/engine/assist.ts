@@ -6,9 +6,9 @@
 import type { QueryNote } from '../query/plain';
 import { printPlain } from '../query/plain';
 import { join, type QueryNode, wanted } from '../query/tree';
-import { SMALL_WORDS, words } from './analysis';
 import type { IndexData } from './data';
 import type { Closest, Evaluator } from './evaluate';
+import { SMALL_WORDS, words } from './fold';
 import { spellingsOf } from './spelling';
 
 export interface Repaired {

@@ -4,7 +4,7 @@
  */
 import { readDoi, readIsbn, readIssn } from '../bibliography/identifiers';
 import type { DiscoveryRecord } from '../bibliography/record';
-import { fold } from './analysis';
+import { fold } from './fold';
 
 /** isbn · issn · doi · call (call number) · vol · iss · page (first page) */
 export const CODE_KINDS = ['isbn', 'issn', 'doi', 'call', 'vol', 'iss', 'page'] as const;

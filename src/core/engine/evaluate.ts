@@ -3,10 +3,11 @@
  * phrases and nearness are checked in the forward index. Scores are sums of idf × quantised BM25F weight.
  */
 import { FIELDS, type Field, type Near, type PhraseNode, type QueryNode, type WordNode } from '../query/tree';
-import { SMALL_WORDS, termsFor, words } from './analysis';
+import { termsFor } from './analysis';
 import { FIELD_END, VALUE_END } from './builder';
 import { codeTerm } from './codes';
 import type { IndexData } from './data';
+import { SMALL_WORDS, words } from './fold';
 import { findString, prefixRange } from './strings';
 
 export interface Matches {

@@ -1,5 +1,6 @@
 /** Which parts of a text matched: ranges to be marked on the screen. */
-import { fold, termOf, termsFor, words } from './analysis';
+import { termOf, termsFor } from './analysis';
+import { fold, words } from './fold';
 
 export type Mark = readonly [start: number, end: number];
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fold, stem, termOf, termsFor, words } from './analysis';
+import { stem, termOf, termsFor } from './analysis';
 import { Best } from './best';
+import { fold, words } from './fold';
 import { decodeIndex, encodeIndex } from './format';
 import { growU32 } from './growable';
 import { markable, marksIn } from './marks';

@@ -9,6 +9,7 @@ import type { Route, Verdict, Way, WaysAnswer } from '../access/ways';
 import type { Carrier, Kind } from '../bibliography/kinds';
 import type { PeerReview } from '../bibliography/peerReview';
 import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy } from '../bibliography/record';
+import type { Guidance } from '../guidance/guidance';
 import type { Campus, Policy, Reader, ReaderSituation } from '../policy/types';
 import type { QueryNote } from '../query/plain';
 import type { Group, SearchRequest } from '../query/request';
@@ -98,6 +99,26 @@ export interface SuggestAnswer {
     readonly id?: string;
   }[];
 }
+/** A journal as the journal finder shows it: what it is, where and for which years it can be read. */
+export interface JournalEntry {
+  readonly id: string;
+  readonly title: string;
+  readonly issn: string;
+  readonly subject: string;
+  readonly publisher: string;
+  readonly span: string;
+  readonly refereed: string;
+  readonly formerly: string | null;
+  readonly laterTitle: string | null;
+  readonly online: readonly { readonly provider: string; readonly text: string }[];
+  readonly print: readonly { readonly place: string; readonly text: string }[];
+  /** Articles indexed from it. */
+  readonly articles: number;
+}
+export interface JournalsAnswer {
+  readonly total: number;
+  readonly journals: readonly JournalEntry[];
+}
 export interface RelatedRecord {
   readonly id: string;
   readonly title: string;
@@ -136,9 +157,17 @@ export interface LendingTimeline {
 export interface DiscoveryIndex {
   health(): Promise<{ readonly records: number; readonly engine: string; readonly loadMs: number; readonly start: string }>;
   search(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }): Promise<SearchAnswer>;
+  /** Whole records of a search, every one for itself, and how many there are. */
+  retrieve(
+    request: SearchRequest,
+    moment: Moment,
+    slice: { offset: number; limit: number },
+  ): Promise<{ readonly total: number; readonly records: readonly DiscoveryRecord[] }>;
   /** All values of one group among the results, `contains` narrowing them. */
   values(request: SearchRequest, moment: Moment, group: Group, contains: string): Promise<ValuesAnswer>;
   suggest(typed: string): Promise<SuggestAnswer>;
+  journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
+  guidance(): Promise<Guidance>;
   record(id: string): Promise<RecordAnswer | null>;
   ways(id: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;

@@ -6,10 +6,11 @@
  */
 import { KIND_LIST, type Kind } from '../bibliography/kinds';
 import type { Sort } from '../query/request';
-import { SMALL_WORDS, termsFor } from './analysis';
+import { termsFor } from './analysis';
 import { VALUE_END } from './builder';
 import { COMBO_WIDTH, comboSlot } from './columns';
 import type { IndexData } from './data';
+import { SMALL_WORDS } from './fold';
 import { findString } from './strings';
 
 /** So many of the best by score are looked at a second time. */

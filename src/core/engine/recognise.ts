@@ -6,10 +6,10 @@
 import type { Offer, QueryNote } from '../query/plain';
 import { printPlain } from '../query/plain';
 import { join, type QueryNode } from '../query/tree';
-import { fold, SMALL_WORDS, words } from './analysis';
 import { type CodeKind, callNumberKey } from './codes';
 import type { IndexData } from './data';
 import type { Evaluator } from './evaluate';
+import { fold, SMALL_WORDS, words } from './fold';
 import { countStrings, stringAt } from './strings';
 
 export interface Recognised {

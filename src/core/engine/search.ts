@@ -5,7 +5,6 @@ import type { Library, ReaderSituation } from '../policy/types';
 import { type Choices, GROUPS, type Group, type Sort } from '../query/request';
 import { type QueryNode, wanted } from '../query/tree';
 import { addDays, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../time';
-import { fold, SMALL_WORDS, words } from './analysis';
 import { Best } from './best';
 import { CLOSED_LISTS, COMBO_GROUPS, COMBO_WIDTH, type ComboGroup, comboSlot, NONE } from './columns';
 import {
@@ -23,6 +22,7 @@ import {
 } from './counting';
 import type { IndexData } from './data';
 import { type Closest, Evaluator, type Matches } from './evaluate';
+import { fold, SMALL_WORDS, words } from './fold';
 import { comboShares, keyOf, LOOKED_AT, scoreOf, titleJudge } from './rank';
 import { countStrings, findString, type StringTable, stringAt } from './strings';
 
@@ -40,6 +40,8 @@ export interface EngineQuery {
   readonly at: Minutes;
   readonly needBy: DayNumber | null;
   readonly since: DayNumber | null;
+  /** Every record for itself instead of one line a work. */
+  readonly apart?: boolean;
 }
 export interface ValueCount {
   readonly value: string;
@@ -368,7 +370,7 @@ export class EmbeddedEngine {
       );
       let key = own * (shares[combo[d] as number] as number);
       if (sort !== 'match') key = keyOf(sort, key, y, t === NEVER ? 9e6 : t - at, titleRank[d] as number, d);
-      const work = workOf[d] as number;
+      const work = q.apart ? 0 : (workOf[d] as number);
       if (work !== 0) {
         // The best of a work's records stands for all; it is offered once all have been seen.
         if (works.doc[work] === -1) {

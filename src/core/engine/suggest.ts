@@ -2,7 +2,7 @@
  * Suggestions while typing: people, subject headings and journals by the beginning of any of their words, titles by
  * their beginning. All beginnings are sorted when the index is built, so that what is typed selects one range of them.
  */
-import { fold } from './analysis';
+import { fold } from './fold';
 import type { Section } from './format';
 import { type StringTable, stringAt } from './strings';
 

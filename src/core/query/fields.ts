@@ -62,3 +62,5 @@ export const nameOfField = (field: Field): FieldName =>
   FIELD_NAMES.find((n) => 'field' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { field: Field }).field === field) as FieldName;
 export const nameOfCode = (code: CodeKind): FieldName =>
   FIELD_NAMES.find((n) => 'code' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { code: CodeKind }).code === code) as FieldName;
+/** The name shown for a code, as in “ISBN 978…”. */
+export const fieldLabel = (code: CodeKind): string => FIELD_TABLE[nameOfCode(code)].label;

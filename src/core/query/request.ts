@@ -129,3 +129,56 @@ export function choose(r: SearchRequest, group: Group, value: string, choice: 'k
   const drop = without(r.drop);
   return { ...r, keep: tidy(choice === 'keep' ? withIt(keep) : keep), drop: tidy(choice === 'drop' ? withIt(drop) : drop) };
 }
+
+/** A condition of a search by its name: a group, the years, the reach. */
+export type Condition = Group | 'years' | 'reach';
+export const CONDITIONS: readonly Condition[] = [...GROUPS, 'years', 'reach'];
+
+const withoutGroup = (c: Choices, group: Group): Choices => Object.fromEntries(Object.entries(c).filter(([g]) => g !== group));
+/** Is anything asked of this condition? */
+export const hasCondition = (r: SearchRequest, name: Condition): boolean =>
+  name === 'years'
+    ? r.from !== null || r.to !== null
+    : name === 'reach'
+      ? r.reach !== 'index'
+      : Boolean(r.keep[name]?.length || r.drop[name]?.length);
+/** The same search without one condition. */
+export function withoutCondition(r: SearchRequest, name: Condition): SearchRequest {
+  if (name === 'years') return { ...r, from: null, to: null };
+  if (name === 'reach') return { ...r, reach: 'index' };
+  return { ...r, keep: withoutGroup(r.keep, name), drop: withoutGroup(r.drop, name) };
+}
+/** A search with one condition taken over from another. */
+export function withConditionOf(r: SearchRequest, from: SearchRequest, name: Condition): SearchRequest {
+  if (name === 'years') return { ...r, from: from.from, to: from.to };
+  if (name === 'reach') return { ...r, reach: from.reach };
+  const bare = withoutCondition(r, name);
+  const [keep, drop] = [from.keep[name], from.drop[name]];
+  return { ...bare, keep: keep ? { ...bare.keep, [name]: keep } : bare.keep, drop: drop ? { ...bare.drop, [name]: drop } : bare.drop };
+}
+export const sameCondition = (a: SearchRequest, b: SearchRequest, name: Condition): boolean =>
+  printRequest(withConditionOf(NEW_SEARCH, a, name)).toString() === printRequest(withConditionOf(NEW_SEARCH, b, name)).toString();
+
+/** Conditions that the reader keeps for later searches, with the values they had. */
+export interface Kept {
+  readonly names: readonly Condition[];
+  readonly values: SearchRequest;
+}
+export const NOTHING_KEPT: Kept = { names: [], values: NEW_SEARCH };
+/** Keeps a condition as it stands in a search, or no longer. */
+export const keepCondition = (kept: Kept, r: SearchRequest, name: Condition, on: boolean): Kept =>
+  on
+    ? { names: [...new Set([...kept.names, name])], values: withConditionOf(kept.values, r, name) }
+    : { names: kept.names.filter((n) => n !== name), values: withoutCondition(kept.values, name) };
+/** A new search for other words: clean, but for what is kept, the day and the order. */
+export const newWords = (r: SearchRequest, q: string, kept: Kept): SearchRequest =>
+  kept.names.reduce<SearchRequest>((next, name) => withConditionOf(next, kept.values, name), {
+    ...NEW_SEARCH,
+    q,
+    syntax: r.syntax,
+    needBy: r.needBy,
+    sort: r.sort === 'added' ? 'match' : r.sort,
+  });
+/** Conditions that a search had and its successor has no longer. */
+export const leftBehind = (before: SearchRequest, after: SearchRequest): readonly Condition[] =>
+  CONDITIONS.filter((name) => hasCondition(before, name) && !sameCondition(before, after, name));

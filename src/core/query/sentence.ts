@@ -3,7 +3,10 @@
 import type { Reach } from '../access/summary';
 import { WAIT_LABEL, type WaitClass } from '../access/times';
 import { CARRIERS, isKind, KINDS, languageLabel } from '../bibliography/kinds';
-import type { Group, SearchRequest } from './request';
+import { fieldLabel } from './fields';
+import { readQuery } from './read';
+import { type Condition, type Group, hasCondition, NEW_SEARCH, type SearchRequest, withConditionOf } from './request';
+import type { Field, QueryNode } from './tree';
 
 export type SentenceControl = 'kind' | 'peer' | 'years' | 'language' | 'reach' | 'other';
 export interface SentencePart {
@@ -11,6 +14,8 @@ export interface SentencePart {
   readonly control?: SentenceControl;
   /** Set for parts of control `other`: the choice that the part stands for. */
   readonly choice?: { readonly group: Group; readonly value: string };
+  /** The words of the search. */
+  readonly asked?: boolean;
 }
 
 export const REACH_LABEL: Record<Reach, string> = {
@@ -44,15 +49,108 @@ function peerText(keep: readonly string[]): string {
   );
 }
 
+const MOST = 160;
+const shortened = (text: string): string => (text.length > MOST ? `${text.slice(0, MOST - 1)}…` : text);
+
+const IN_FIELD: Record<Field, string> = {
+  title: 'in the title',
+  person: 'as a person',
+  subject: 'as a subject',
+  container: 'in the journal or book',
+  text: 'in the abstract or contents',
+  series: 'in the series',
+  publisher: 'as the publisher',
+  number: 'among the numbers',
+};
+/** The query tree in words: what was understood, however it was written. */
+export function treeWords(node: QueryNode): string {
+  const within = (text: string, field: Field | undefined): string => (field ? `${text} ${IN_FIELD[field]}` : text);
+  const inner = (n: QueryNode): string => (n.op === 'or' || n.op === 'and' ? `(${treeWords(n)})` : treeWords(n));
+  switch (node.op) {
+    case 'everything':
+      return 'anything';
+    case 'word':
+      return within(node.prefix ? `${node.text}…` : node.text, node.field);
+    case 'phrase':
+      return within(`“${node.text}”`, node.field);
+    case 'begins':
+      return `“${node.text}” at the beginning ${IN_FIELD[node.field].replace(/^(in|as|among) /, 'of ')}`;
+    case 'whole':
+      return `exactly “${node.text}” ${IN_FIELD[node.field]}`;
+    case 'code':
+      return `${fieldLabel(node.code)} ${node.value}${node.prefix ? '…' : ''}`;
+    case 'years':
+      return node.from === node.to
+        ? `year ${node.from}`
+        : node.from === null
+          ? `years up to ${node.to}`
+          : node.to === null
+            ? `years from ${node.from}`
+            : `years ${node.from} to ${node.to}`;
+    case 'near':
+      return `${treeWords(node.left)} ${node.ordered ? 'before' : 'near'} ${treeWords(node.right)} (${node.distance === 1 ? 'side by side' : `at most ${node.distance} words`})`;
+    case 'not':
+      return `without ${inner(node.of)}`;
+    case 'and': {
+      // Plain words stand side by side, as they were typed; anything more is set apart.
+      const simple = node.of.every((n) => (n.op === 'word' || n.op === 'phrase') && !n.field);
+      return node.of.map((n) => (n.op === 'or' ? inner(n) : treeWords(n))).join(simple ? ' ' : ', ');
+    }
+    case 'or':
+      return node.of.map(inner).join(' or ');
+  }
+}
+/** What was asked, in words, and the word before it: `about` for words alone, `with` for anything more exact. */
+function asked(r: SearchRequest): { lead: 'about' | 'with'; text: string } {
+  const read = readQuery(r);
+  if ('problem' in read) return { lead: 'about', text: r.q.trim() };
+  const { tree } = read;
+  const simple = (n: QueryNode): boolean =>
+    ((n.op === 'word' || n.op === 'phrase') && !n.field) || ((n.op === 'and' || n.op === 'or') && n.of.every(simple));
+  return { lead: simple(tree) ? 'about' : 'with', text: treeWords(tree) };
+}
+
+/** One condition of a search in words, as it stands in the sentence; empty when nothing is asked of it. */
+export function conditionText(r: SearchRequest, name: Condition): string {
+  if (!hasCondition(r, name)) return '';
+  const alone = withConditionOf({ ...NEW_SEARCH, drop: {} }, r, name);
+  const parts = sentenceParts(alone);
+  const find = (control: SentenceControl) => parts.filter((p) => p.control === control);
+  switch (name) {
+    case 'years':
+      return find('years')[0]?.text ?? '';
+    case 'reach':
+      return `only as far as ${find('reach')[0]?.text ?? ''}`;
+    case 'peer':
+      return find('peer')[0]?.text ?? '';
+    case 'language':
+    case 'kind': {
+      const dropped = alone.drop[name] ?? [];
+      const kept = alone.keep[name]?.length ? (find(name)[0]?.text ?? '').toLowerCase() : '';
+      return [
+        name === 'language' && kept ? `in ${find(name)[0]?.text}` : kept,
+        dropped.length ? `leaving out ${list(dropped.map(name === 'kind' ? kindPlural : languageLabel))}` : '',
+      ]
+        .filter(Boolean)
+        .join(', ');
+    }
+    default:
+      return find('other')
+        .map((p) => p.text)
+        .join(', ');
+  }
+}
+
 /** The parts in reading order; joined by the given text they make one English sentence. */
 export function sentenceParts(r: SearchRequest): SentencePart[] {
+  const words = asked(r);
   const kept = r.keep.kind ?? [];
   const left = [...(r.drop.kind ?? []).map(kindPlural), ...(r.drop.language ?? []).map(languageLabel)];
   const parts: SentencePart[] = [
     { text: kept.length ? cap(list(kept.map(kindPlural))) : 'Every kind', control: 'kind' },
-    { text: r.q.trim() ? ' about ' : ' of thing' },
+    { text: r.q.trim() ? ` ${words.lead} ` : ' of thing' },
   ];
-  if (r.q.trim()) parts.push({ text: r.q.trim().length > 80 ? `${r.q.trim().slice(0, 79)}…` : r.q.trim() });
+  if (r.q.trim()) parts.push({ text: shortened(words.text), asked: true });
   parts.push({ text: ', ' }, { text: peerText(r.keep.peer ?? []), control: 'peer' }, { text: ', from ' });
   parts.push({
     text:

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { AskError, getRecord } from '../../browser/client';
+import type { Hit } from '../../core/engine/port';
 import type { DayNumber } from '../../core/time';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -11,13 +12,38 @@ import { Ways } from './Ways';
 interface Props {
   readonly id: string;
   readonly needBy: DayNumber | null;
+  readonly why?: Hit['why'] | undefined;
   readonly position: { readonly at: number; readonly of: number } | null;
   readonly close: () => void;
   readonly step: (by: number) => void;
 }
 
+const FIELD_WORD: Record<Hit['why'][number]['fields'][number], string> = {
+  title: 'title',
+  person: 'people',
+  subject: 'subjects',
+  container: 'journal or book',
+  text: 'abstract or contents',
+  series: 'series',
+  publisher: 'publisher',
+  number: 'numbers',
+};
+/** Why the search found it: where each of its words stands. */
+const Why = ({ why }: { why: Hit['why'] }) => (
+  <p className={styles.why}>
+    Found by{' '}
+    {why.map((w, i) => (
+      <span key={w.word}>
+        {i > 0 && ', '}
+        <b>{w.word}</b> {w.fields.length ? `(${w.fields.map((f) => FIELD_WORD[f]).join(', ')})` : '(not in this one)'}
+      </span>
+    ))}
+    .
+  </p>
+);
+
 /** An item beside the results. */
-export function ItemPane({ id, needBy, position, close, step }: Props) {
+export function ItemPane({ id, needBy, why, position, close, step }: Props) {
   const query = useQuery({
     queryKey: ['record', id],
     queryFn: () => getRecord(id),
@@ -59,6 +85,7 @@ export function ItemPane({ id, needBy, position, close, step }: Props) {
           <TitleBlock answer={query.data} heading={2} href={`/records/${id}`} />
           <Notices answer={query.data} />
           <Ways record={id} needBy={needBy} level={3} />
+          {why && why.length > 0 && <Why why={why} />}
           <About answer={query.data} level={3} />
           <Facts answer={query.data} level={3} />
         </>

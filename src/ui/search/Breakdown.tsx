@@ -1,57 +1,61 @@
 /** The picture of the results: every bar can be kept or left out, and says how many it would leave. */
-import type { MouseEvent, ReactNode } from 'react';
+import { lazy, type MouseEvent, type ReactNode, Suspense, useState } from 'react';
+import { KIND_FAMILIES } from '../../core/bibliography/kinds';
 import type { BreakdownValue, SearchAnswer } from '../../core/engine/port';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './search.module.css';
 
+const AllValues = lazy(() => import('./AllValues'));
+
 const SHOWN: readonly (readonly [group: Group, label: string, most: number])[] = [
-  ['kind', 'Kind', 8],
   ['peer', 'Peer review', 3],
+  ['open', 'Open to all', 2],
   ['subject', 'Subject', 8],
   ['journal', 'In', 6],
   ['person', 'Person', 6],
   ['language', 'Language', 6],
   ['place', 'On our shelves', 3],
   ['carrier', 'Form', 6],
+  ['audience', 'For', 4],
+  ['source', 'Indexed from', 7],
 ];
+const OPEN_ENDED = ['subject', 'journal', 'person'] as const satisfies readonly Group[];
+const number = (n: number): string => n.toLocaleString('en');
+const cap = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-function Row({
-  group,
-  value,
-  most,
-  request,
-  change,
-}: {
-  group: Group;
-  value: BreakdownValue;
-  most: number;
-  request: SearchRequest;
-  change: (r: SearchRequest) => void;
-}) {
-  const choice = choiceOf(request, group, value.value);
-  const label = value.label.charAt(0).toUpperCase() + value.label.slice(1);
-  const pick = (event: MouseEvent) => change(choose(request, group, value.value, choice ? null : event.altKey ? 'drop' : 'keep'));
+interface Bar {
+  readonly label: string;
+  readonly count: number;
+  readonly choice: 'keep' | 'drop' | null;
+  /** Sets the choice; `null` frees. */
+  readonly set: (choice: 'keep' | 'drop' | null) => void;
+  readonly sub?: boolean;
+}
+export function BarRow({ bar, most }: { bar: Bar; most: number }) {
+  const { label, count, choice, set, sub } = bar;
+  const pick = (event: MouseEvent) => set(choice ? null : event.altKey ? 'drop' : 'keep');
   return (
-    <li className={styles.bar} data-choice={choice ?? undefined}>
+    <li className={styles.bar} data-choice={choice ?? undefined} data-sub={sub ? '' : undefined}>
       <button
         type="button"
         className={styles.barButton}
         aria-pressed={choice !== null}
-        aria-label={`${label}, ${value.count}${choice === 'drop' ? ', left out' : choice ? ', kept' : ''}`}
+        aria-label={`${label}, ${count}${choice === 'drop' ? ', left out' : choice ? ', kept' : ''}`}
         onClick={pick}
       >
         <span className={styles.barLabel}>{label}</span>
         <span className={styles.barTrack} aria-hidden="true">
-          <span style={{ width: `${Math.max(1, (100 * value.count) / most)}%` }} />
+          <span style={{ width: `${Math.max(1, (100 * count) / most)}%` }} />
         </span>
-        <span className={styles.barCount}>{value.count.toLocaleString('en')}</span>
+        <span className={styles.barCount}>{number(count)}</span>
       </button>
       <button
         type="button"
         className={styles.leave}
         aria-pressed={choice === 'drop'}
-        onClick={() => change(choose(request, group, value.value, choice === 'drop' ? null : 'drop'))}
+        onClick={() => set(choice === 'drop' ? null : 'drop')}
       >
         {choice === 'drop' ? 'let in' : 'leave out'}
         <span className="sr">: {label}</span>
@@ -60,42 +64,119 @@ function Row({
   );
 }
 
-export function Breakdown({
-  request,
-  answer,
-  change,
-  children,
-}: {
-  request: SearchRequest;
-  answer: SearchAnswer;
-  change: (r: SearchRequest) => void;
-  children: ReactNode;
-}) {
+interface Props {
+  readonly request: SearchRequest;
+  readonly answer: SearchAnswer;
+  readonly change: (r: SearchRequest) => void;
+}
+const barOf = (group: Group, v: BreakdownValue, { request, change }: Props): Bar => ({
+  label: cap(v.label),
+  count: v.count,
+  choice: choiceOf(request, group, v.value),
+  set: (choice) => change(choose(request, group, v.value, choice)),
+});
+
+/** Two levels: a family stands for all its kinds; the kinds of the larger families stand under it. */
+function Kinds(props: Props) {
+  const { request, answer, change } = props;
+  const counts = new Map(answer.breakdown.kind.map((v) => [v.value, v]));
+  const all = (kinds: readonly string[], choice: 'keep' | 'drop' | null) =>
+    change(kinds.reduce((r, k) => choose(r, 'kind', k, choice), request));
+  const bars = KIND_FAMILIES.flatMap(({ label, kinds }): Bar[] => {
+    const own = kinds.flatMap((k) => counts.get(k) ?? []);
+    const chosen = kinds.map((k) => choiceOf(request, 'kind', k));
+    const count = own.reduce((n, v) => n + v.count, 0);
+    if (!count && !chosen.some(Boolean)) return [];
+    const same = chosen.every((c) => c === chosen[0]) ? (chosen[0] ?? null) : null;
+    const family: Bar = { label, count, choice: same, set: (choice) => all(kinds, choice) };
+    const one = own[0];
+    if (own.length === 1 && one) return [{ ...barOf('kind', one, props), label: kinds.length > 1 ? cap(one.label) : label }];
+    return [family, ...own.sort((a, b) => b.count - a.count).map((v) => ({ ...barOf('kind', v, props), sub: true }))];
+  });
+  const most = Math.max(1, ...bars.map((b) => b.count));
+  return (
+    <section className={styles.group}>
+      <h3>Kind</h3>
+      <ul>
+        {bars.map((b) => (
+          <BarRow key={`${b.label}${b.sub ? 1 : 0}`} bar={b} most={most} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+export function Breakdown(props: Props & { children: ReactNode }) {
+  const { request, answer, change, children } = props;
+  const { info } = useHere();
+  const [all, setAll] = useState<Group | null>(null);
+  const campuses = info.campuses.map((c) => c.id as string);
+  const ours = campuses.every((c) => choiceOf(request, 'place', c) === 'keep');
+  const tool = (group: Group): ReactNode => {
+    const n = (OPEN_ENDED as readonly Group[]).includes(group) ? (answer.distinct[group] ?? 0) : 0;
+    if (n > 8)
+      return (
+        <button
+          type="button"
+          className={kit.link}
+          onClick={() => setAll(group)}
+          aria-label={`All ${number(n)}: ${SHOWN.find(([g]) => g === group)?.[1]}`}
+        >
+          all {number(n)}
+        </button>
+      );
+    if (group === 'place')
+      return (
+        <button
+          type="button"
+          className={kit.link}
+          aria-pressed={ours}
+          onClick={() => change(campuses.reduce((r, c) => choose(r, 'place', c, ours ? null : 'keep'), request))}
+        >
+          {ours ? 'anywhere' : 'any of ours'}
+        </button>
+      );
+    return null;
+  };
   return (
     <div className={styles.breakdown}>
       <header className={styles.listHead}>
-        <h2>Breakdown of {answer.total.toLocaleString('en')}</h2>
+        <h2>Breakdown of {number(answer.total)}</h2>
         <p className={styles.byNeed}>
           click keeps, <kbd className={kit.key}>Alt</kbd> click leaves out
         </p>
       </header>
       {answer.years.length > 0 && children}
+      <Kinds request={request} answer={answer} change={change} />
       {SHOWN.map(([group, label, limit]) => {
-        const all = answer.breakdown[group];
-        const values = all.filter((v, i) => (i < limit && v.count > 0) || choiceOf(request, group, v.value));
+        const values = answer.breakdown[group].filter((v, i) => (i < limit && v.count > 0) || choiceOf(request, group, v.value));
         if (!values.length) return null;
         const most = Math.max(1, ...values.map((v) => v.count));
         return (
           <section key={group} className={styles.group}>
-            <h3>{label}</h3>
+            <div className={styles.chartHead}>
+              <h3>{label}</h3>
+              {tool(group)}
+            </div>
             <ul>
               {values.map((v) => (
-                <Row key={v.value} group={group} value={v} most={most} request={request} change={change} />
+                <BarRow key={v.value} bar={barOf(group, v, props)} most={most} />
               ))}
             </ul>
           </section>
         );
       })}
+      {all && (
+        <Suspense>
+          <AllValues
+            group={all}
+            label={SHOWN.find(([g]) => g === all)?.[1] ?? ''}
+            request={request}
+            change={change}
+            close={() => setAll(null)}
+          />
+        </Suspense>
+      )}
     </div>
   );
 }

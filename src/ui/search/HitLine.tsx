@@ -1,4 +1,4 @@
-import { type MouseEvent, memo } from 'react';
+import { type MouseEvent, memo, useState } from 'react';
 import { creators, editionText, numbering, peopleLine } from '../../core/bibliography/describe';
 import { CARRIERS, KINDS, languageLabel } from '../../core/bibliography/kinds';
 import { PEER_LABEL } from '../../core/bibliography/peerReview';
@@ -18,7 +18,6 @@ function quietParts(hit: Hit): string[] {
   if (hit.carrier !== 'print' && hit.carrier !== 'online') parts.push(CARRIERS[hit.carrier].toLowerCase());
   if (KINDS[hit.kind].family === 'article' || hit.peerReview.status === 'reviewed') parts.push(PEER_LABEL[hit.peerReview.status]);
   if (csl.language && csl.language !== 'en') parts.push(`in ${languageLabel(csl.language)}`);
-  if (hit.editions > 1) parts.push(`${hit.editions} editions and versions`);
   if (best) {
     const chance = best.chance < 0.99 ? `, chance ${Math.round(best.chance * 100)} %` : '';
     const price = best.price > 0 ? `, ${money(best.price)}` : '';
@@ -58,7 +57,7 @@ export const HitLine = memo(function HitLine({
     ? numbering(csl)
     : [csl.publisher, numbering(csl), editionText(csl.edition)].filter(Boolean).join(', ');
   return (
-    <li className={styles.line} data-open={open ? '' : undefined}>
+    <article className={styles.line} data-open={open ? '' : undefined}>
       <p className={styles.wait} data-wait={wait.class}>
         <b>{wait.label}</b>
         {wait.sub && <span>{wait.sub}</span>}
@@ -100,7 +99,43 @@ export const HitLine = memo(function HitLine({
             <a href={`/records/${hit.id}`}>Full page</a>
           </p>
         </div>
+        {hit.versions.length > 0 && <Versions hit={hit} show={show} />}
       </div>
-    </li>
+    </article>
   );
 });
+
+/** Editions, carriers, translations and preprints of one work stand on its line, and open under it. */
+function Versions({ hit, show }: { hit: Hit; show: (id: string | null) => void }) {
+  const [open, setOpen] = useState(false);
+  const n = hit.versions.length;
+  return (
+    <div className={styles.versions}>
+      <button type="button" className={kit.link} aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? 'Only this one' : `${n} other ${n === 1 ? 'version' : 'versions'}: ${summary(hit)}`}
+      </button>
+      {open && (
+        <ul>
+          {hit.versions.map((v) => (
+            <li key={v.id}>
+              <b data-wait={v.class}>{v.wait}</b>
+              <a
+                href={`/records/${v.id}`}
+                onClick={(e) => {
+                  if (e.metaKey || e.ctrlKey || e.shiftKey || e.altKey) return;
+                  e.preventDefault();
+                  show(v.id);
+                }}
+              >
+                {v.note}
+              </a>
+              <span>{v.line}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+/** The different sorts of versions, each once. */
+const summary = (hit: Hit): string => [...new Set(hit.versions.map((v) => v.note.toLowerCase()))].slice(0, 3).join('; ');

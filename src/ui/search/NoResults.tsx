@@ -1,7 +1,11 @@
 import type { SearchAnswer } from '../../core/engine/port';
-import { NEW_SEARCH, type SearchRequest } from '../../core/query/request';
+import { CONDITIONS, hasCondition, NEW_SEARCH, type SearchRequest, withoutCondition } from '../../core/query/request';
+import { conditionText } from '../../core/query/sentence';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './search.module.css';
+
+const number = (n: number): string => n.toLocaleString('en');
 
 /** Nothing found: says why as far as it is known, and offers what would find more. */
 export function NoResults({
@@ -13,34 +17,35 @@ export function NoResults({
   answer: SearchAnswer;
   change: (r: SearchRequest) => void;
 }) {
-  const conditioned =
-    Object.keys(request.keep).length > 0 || request.from !== null || request.to !== null || Object.keys(request.drop).length > 0;
-  const wider = request.reach !== 'index' ? answer.reach.index : 0;
+  const { info } = useHere();
+  const asked = CONDITIONS.filter((c) => hasCondition(request, c));
+  const costs = asked.filter((c) => (answer.cost[c] ?? 0) > 0);
   const words = request.q.trim().split(/\s+/).length;
+  const question = `I searched ${info.name}’s Legendum: ${answer.sentence}\n${typeof window === 'undefined' ? '' : window.location.href}\n\nIt found nothing. I am looking for `;
   return (
     <div className={styles.none}>
       <p>Nothing in the index fits all of this at once.</p>
       <ul>
-        {wider > 0 && (
-          <li>
-            <button type="button" className={kit.link} onClick={() => change({ ...request, reach: 'index' })}>
-              Look through everything indexed
+        {costs.map((c) => (
+          <li key={c}>
+            <button type="button" className={kit.link} onClick={() => change(withoutCondition(request, c))}>
+              Without “{conditionText(request, c)}”
             </button>
-            : {wider.toLocaleString('en')} more.
+            : {number(answer.cost[c] ?? 0)}
           </li>
-        )}
-        {conditioned && (
+        ))}
+        {asked.length > 0 && (
           <li>
             <button
               type="button"
               className={kit.link}
-              onClick={() => change({ ...NEW_SEARCH, drop: {}, q: request.q, needBy: request.needBy })}
+              onClick={() => change({ ...NEW_SEARCH, drop: {}, q: request.q, syntax: request.syntax, needBy: request.needBy })}
             >
               Search without conditions
             </button>
           </li>
         )}
-        {/["“”]/.test(request.q) && (
+        {/["“”]/.test(request.q) && request.syntax === 'plain' && (
           <li>
             <button type="button" className={kit.link} onClick={() => change({ ...request, q: request.q.replace(/["“”]/g, '') })}>
               Search the words without the quotation marks
@@ -48,6 +53,17 @@ export function NoResults({
           </li>
         )}
         {words > 3 && <li>All words must occur in a record: leave out the less important ones.</li>}
+        <li>
+          <a
+            href={`mailto:ask@library.tarnholm.example?${new URLSearchParams({ subject: 'A search that found nothing', body: question })}`.replace(
+              /\+/g,
+              '%20',
+            )}
+          >
+            Ask a librarian
+          </a>{' '}
+          by e-mail; this search goes with it.
+        </li>
       </ul>
     </div>
   );

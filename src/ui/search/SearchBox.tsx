@@ -1,36 +1,181 @@
-import { type FormEvent, useState } from 'react';
+/** One wide box, its suggestions, the day by which the thing is needed, and the three ways of asking. */
+import { useLiveQuery } from 'dexie-react-hooks';
+import { type FormEvent, type KeyboardEvent, lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
+import { getSuggestions } from '../../browser/client';
+import { pastOf } from '../../browser/searches';
+import { theStore } from '../../browser/store';
+import { fold } from '../../core/engine/fold';
 import type { SearchRequest } from '../../core/query/request';
 import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './search.module.css';
 
-/** One wide box and the day by which the thing is needed. */
-export function SearchBox({ request, change }: { request: SearchRequest; change: (r: SearchRequest) => void }) {
+const ByFields = lazy(() => import('./ByFields'));
+const Commands = lazy(() => import('./Commands'));
+
+interface Choice {
+  readonly kind: 'title' | 'person' | 'subject' | 'journal' | 'past';
+  readonly text: string;
+  readonly hint: string;
+  /** What choosing it asks. */
+  readonly q?: string;
+  readonly href?: string;
+}
+const KIND_WORD: Record<Choice['kind'], string> = {
+  title: 'title',
+  person: 'person',
+  subject: 'subject',
+  journal: 'in',
+  past: 'asked before',
+};
+const TYPING_PAUSE = 120;
+const PAST_SHOWN = 3;
+
+/** What fits the text being typed: the reader's own past searches, then titles, people, subjects, journals. */
+function useSuggestions(text: string, active: boolean): readonly Choice[] {
+  const { reader } = useHere();
+  const past = useLiveQuery(() => (active ? pastOf(theStore(), reader.id) : []), [active, reader.id]) ?? [];
+  const [found, setFound] = useState<{ text: string; choices: readonly Choice[] }>({ text: '', choices: [] });
+  useEffect(() => {
+    if (!active || text.trim().length < 2) return;
+    const stop = new AbortController();
+    const timer = setTimeout(() => {
+      getSuggestions(text, stop.signal).then(
+        ({ suggestions }) =>
+          setFound({
+            text,
+            choices: suggestions.map((s) => ({
+              kind: s.kind,
+              text: s.text,
+              hint: s.kind === 'title' ? '' : s.count.toLocaleString('en'),
+              ...(s.id
+                ? { href: `/records/${s.id}` }
+                : { q: `${s.kind === 'person' ? 'by' : s.kind === 'subject' ? 'subject' : 'in'}:"${s.text}"` }),
+            })),
+          }),
+        () => {},
+      );
+    }, TYPING_PAUSE);
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
+  }, [text, active]);
+  if (!active || text.trim().length < 2) return [];
+  const key = fold(text.trim());
+  const own = past
+    .filter((p) => fold(p.q).includes(key) && fold(p.q) !== key)
+    .slice(0, PAST_SHOWN)
+    .map((p): Choice => ({ kind: 'past', text: p.q, hint: p.total.toLocaleString('en'), href: `/?${p.address}` }));
+  return [...own, ...(found.text === text || found.text.startsWith(text) || text.startsWith(found.text) ? found.choices : [])];
+}
+
+interface Props {
+  readonly request: SearchRequest;
+  /** Asks for other words. */
+  readonly ask: (q: string, needBy: SearchRequest['needBy'], syntax: SearchRequest['syntax']) => void;
+  readonly change: (r: SearchRequest) => void;
+  /** For CQL that can't be read: what was wrong, and where. */
+  readonly fault: { readonly text: string; readonly at: number } | null;
+}
+export function SearchBox({ request, ask, change, fault }: Props) {
   const { moment } = useHere();
+  const id = useId();
   const [text, setText] = useState(request.q);
   const [need, setNeed] = useState(request.needBy === null ? '' : isoDay(request.needBy));
+  const [typing, setTyping] = useState(false);
+  const [picked, setPicked] = useState(-1);
+  const [way, setWay] = useState<'words' | 'fields' | 'cql'>(request.syntax === 'cql' ? 'cql' : 'words');
+  const input = useRef<HTMLInputElement>(null);
+  const choices = useSuggestions(text, typing && way === 'words');
+  const open = choices.length > 0;
   const today = isoDay(dayOf(parseLocal(moment.at) as Minutes));
   const past = need !== '' && need < today;
+  const day = past ? null : parseDay(need);
+
+  const take = (c: Choice) => {
+    setTyping(false);
+    if (c.href) window.location.href = c.href;
+    else if (c.q) {
+      setText(c.q);
+      ask(c.q, day, 'plain');
+    }
+  };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    change({ ...request, q: text.trim(), needBy: past ? null : parseDay(need) });
+    const choice = open ? choices[picked] : undefined;
+    setTyping(false);
+    if (choice) take(choice);
+    else ask(text.trim(), day, way === 'cql' ? 'cql' : 'plain');
+  };
+  const keys = (event: KeyboardEvent) => {
+    if (!open) return;
+    if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+      event.preventDefault();
+      const step = event.key === 'ArrowDown' ? 1 : -1;
+      // One place more than there are choices: the text itself.
+      setPicked((p) => ((p + 1 + step + choices.length + 1) % (choices.length + 1)) - 1);
+    } else if (event.key === 'Escape') {
+      event.preventDefault();
+      setTyping(false);
+    }
   };
   return (
     <search>
       <form className={styles.boxRow} onSubmit={submit}>
-        <label className={styles.box}>
-          <span className="sr">Search for a topic, title, person or number</span>
-          <input
-            id="query"
-            type="search"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-            placeholder="A topic, a title, a person"
-            autoComplete="off"
-            spellCheck={false}
-          />
-        </label>
+        {way === 'words' ? (
+          <div className={styles.box}>
+            <input
+              ref={input}
+              id="query"
+              type="search"
+              role="combobox"
+              aria-label="Search for a topic, title, person or number"
+              aria-expanded={open}
+              aria-controls={`${id}list`}
+              aria-autocomplete="list"
+              aria-activedescendant={open && picked >= 0 ? `${id}${picked}` : undefined}
+              value={text}
+              onChange={(e) => {
+                setText(e.target.value);
+                setTyping(true);
+                setPicked(-1);
+              }}
+              onKeyDown={keys}
+              onBlur={() => setTyping(false)}
+              placeholder="A topic, a title, a person"
+              autoComplete="off"
+              spellCheck={false}
+            />
+            <div id={`${id}list`} role="listbox" aria-label="Suggestions" className={styles.suggestions} hidden={!open}>
+              {choices.map((c, i) => (
+                // biome-ignore lint/a11y/useKeyWithClickEvents: keys act on the input (ARIA combobox pattern)
+                <div
+                  key={`${c.kind}${c.text}`}
+                  id={`${id}${i}`}
+                  role="option"
+                  tabIndex={-1}
+                  aria-selected={i === picked}
+                  onMouseDown={(e) => e.preventDefault()}
+                  onClick={() => take(c)}
+                >
+                  <span>{KIND_WORD[c.kind]}</span>
+                  <b>{c.text}</b>
+                  <span>{c.hint}</span>
+                </div>
+              ))}
+            </div>
+          </div>
+        ) : (
+          <Suspense fallback={<div className={styles.box} />}>
+            {way === 'fields' ? (
+              <ByFields q={text} request={request} change={change} set={setText} />
+            ) : (
+              <Commands text={text} set={setText} fault={fault} />
+            )}
+          </Suspense>
+        )}
         <label className={styles.need}>
           <span>Need by</span>
           <input
@@ -45,6 +190,7 @@ export function SearchBox({ request, change }: { request: SearchRequest; change:
         <button type="submit" className={kit.main}>
           Search
         </button>
+        <Ask way={way} set={setWay} text={text} setText={setText} request={request} change={change} />
         {past && (
           <p id="need-past" className={styles.fault} role="alert">
             Need by lies in the past. Choose today or later; the search goes ahead without a day.
@@ -52,5 +198,57 @@ export function SearchBox({ request, change }: { request: SearchRequest; change:
         )}
       </form>
     </search>
+  );
+}
+
+/** Switches between the ways of asking. The same search stands in each; switching loses nothing. */
+function Ask({
+  way,
+  set,
+  text,
+  setText,
+  request,
+  change,
+}: {
+  way: 'words' | 'fields' | 'cql';
+  set: (w: 'words' | 'fields' | 'cql') => void;
+  text: string;
+  setText: (t: string) => void;
+  request: SearchRequest;
+  change: (r: SearchRequest) => void;
+}) {
+  const [said, setSaid] = useState('');
+  const go = async (to: typeof way) => {
+    const syntaxes = await import('./syntaxes');
+    const next = to === 'cql' ? syntaxes.plainToCql(text) : way === 'cql' ? syntaxes.cqlToPlain(text) : { text };
+    if ('problem' in next) {
+      setSaid(`This can’t be read yet, so it stays here: ${next.problem}.`);
+      return;
+    }
+    setSaid('');
+    setText(next.text);
+    set(to);
+    const syntax = to === 'cql' ? 'cql' : 'plain';
+    if (request.q.trim() && request.syntax !== syntax) change({ ...request, q: next.text, syntax });
+  };
+  const option = (name: typeof way, label: string) => (
+    <button type="button" className={styles.way} aria-pressed={way === name} onClick={() => void go(name)}>
+      {label}
+    </button>
+  );
+  return (
+    <div className={styles.askRow}>
+      <fieldset className={styles.waysOfAsking}>
+        <legend className="sr">How to ask</legend>
+        {option('words', 'In words')}
+        {option('fields', 'By fields')}
+        {option('cql', 'In CQL')}
+      </fieldset>
+      {said && (
+        <p className={styles.fault} role="alert">
+          {said}
+        </p>
+      )}
+    </div>
   );
 }

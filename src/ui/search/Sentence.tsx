@@ -1,14 +1,27 @@
 /** The search sentence, each of its parts a control. */
 import { type ReactNode, useState } from 'react';
+import { saveKept } from '../../browser/settings';
+import { theStore } from '../../browser/store';
 import { REACHES } from '../../core/access/summary';
 import { KIND_LIST, KINDS, LANGUAGE_LIST, languageLabel } from '../../core/bibliography/kinds';
 import type { SearchAnswer } from '../../core/engine/port';
-import { choiceOf, choose, NEW_SEARCH, type SearchRequest } from '../../core/query/request';
+import {
+  type Condition,
+  choiceOf,
+  choose,
+  hasCondition,
+  type Kept,
+  keepCondition,
+  NEW_SEARCH,
+  type SearchRequest,
+  sameCondition,
+} from '../../core/query/request';
 import { REACH_LABEL, type SentencePart, sentenceParts } from '../../core/query/sentence';
 import { dayOf, isoDay, type Minutes, parseLocal, yearOf } from '../../core/time';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import { SearchTools } from './SearchTools';
 import styles from './search.module.css';
 
 interface Props {
@@ -208,10 +221,46 @@ function ReachChoice({ request, answer, change }: Props) {
   );
 }
 
-export function Sentence(props: Props) {
-  const { request, answer, change } = props;
+/** The condition that a control of the sentence stands for. */
+const conditionOf = (part: SentencePart): Condition | null =>
+  part.control === 'other' ? (part.choice?.group ?? null) : (part.control ?? null);
+
+/** Keeps a condition for later searches, or no longer. */
+function Keep({ name, request, kept }: { name: Condition; request: SearchRequest; kept: Kept }) {
+  const { reader } = useHere();
+  return (
+    <label className={`${kit.check} ${styles.keep}`}>
+      <input
+        type="checkbox"
+        checked={kept.names.includes(name)}
+        onChange={(e) => void saveKept(theStore(), reader.id, keepCondition(kept, request, name, e.target.checked))}
+      />
+      Keep this for later searches
+    </label>
+  );
+}
+
+export function Sentence(props: Props & { kept: Kept }) {
+  const { request, answer, kept } = props;
+  const { reader } = useHere();
+  // What is kept follows its condition: changing the years changes the years that are kept.
+  const change = (next: SearchRequest) => {
+    const moved = kept.names.filter((n) => !sameCondition(request, next, n));
+    if (moved.length)
+      void saveKept(
+        theStore(),
+        reader.id,
+        moved.reduce((k, n) => keepCondition(k, next, n, true), kept),
+      );
+    props.change(next);
+  };
+  const inner: Props = { request, answer, change };
+  const isKept = (name: Condition | null): boolean =>
+    name !== null && kept.names.includes(name) && hasCondition(request, name) && sameCondition(request, kept.values, name);
   const control = (part: SentencePart, i: number): ReactNode => {
-    if (!part.control) return i === 2 && request.q.trim() ? <b key={i}>{part.text}</b> : <span key={i}>{part.text}</span>;
+    if (!part.control) return part.asked ? <b key={i}>{part.text}</b> : <span key={i}>{part.text}</span>;
+    const name = conditionOf(part);
+    const mark = isKept(name) ? <small className={styles.keptMark}>kept</small> : null;
     if (part.control === 'other' && part.choice) {
       const { group, value } = part.choice;
       return (
@@ -222,7 +271,8 @@ export function Sentence(props: Props) {
           title="Remove this condition"
           onClick={() => change(choose(request, group, value, null))}
         >
-          {part.text} <span aria-hidden="true">×</span>
+          {part.text}
+          {mark} <span aria-hidden="true">×</span>
           <span className="sr"> (remove)</span>
         </button>
       );
@@ -230,24 +280,40 @@ export function Sentence(props: Props) {
     const panel = (close: () => void): ReactNode => {
       switch (part.control) {
         case 'kind':
-          return <Kinds {...props} />;
+          return <Kinds {...inner} />;
         case 'peer':
-          return <Peer {...props} />;
+          return <Peer {...inner} />;
         case 'years':
-          return <Years {...props} close={close} />;
+          return <Years {...inner} close={close} />;
         case 'language':
-          return <Languages {...props} />;
+          return <Languages {...inner} />;
         default:
-          return <ReachChoice {...props} />;
+          return <ReachChoice {...inner} />;
       }
     };
     return (
-      <Popover key={`${part.control}${i}`} className={styles.part} describe={`${part.text}: change`} label={part.text}>
-        {panel}
+      <Popover
+        key={`${part.control}${i}`}
+        className={styles.part}
+        describe={`${part.text}${mark ? ', kept' : ''}: change`}
+        label={
+          <>
+            {part.text}
+            {mark}
+          </>
+        }
+      >
+        {(close) => (
+          <>
+            {panel(close)}
+            {name && <Keep name={name} request={request} kept={kept} />}
+          </>
+        )}
       </Popover>
     );
   };
-  const plain = printable({ ...NEW_SEARCH, q: request.q, needBy: request.needBy, sort: request.sort });
+  const bare: SearchRequest = { ...NEW_SEARCH, q: request.q, syntax: request.syntax, needBy: request.needBy, sort: request.sort };
+  const plain = printable(bare);
   return (
     <div className={styles.sentenceRow}>
       <p className={styles.sentence}>
@@ -257,17 +323,24 @@ export function Sentence(props: Props) {
         </span>
       </p>
       {printable(request) !== plain && (
-        <button
-          type="button"
-          className={kit.link}
-          onClick={() => change({ ...NEW_SEARCH, q: request.q, needBy: request.needBy, sort: request.sort })}
-        >
+        <button type="button" className={kit.link} onClick={() => change(bare)}>
           Remove conditions
         </button>
       )}
+      {answer && <SearchTools request={request} answer={answer} />}
       {answer?.notes.map((n) => (
-        <p key={n.code} className={styles.note}>
+        <p key={n.code} className={styles.note} data-offer={n.code === 'person' || n.code === 'journal' ? '' : undefined}>
           {n.text}
+          {n.offers?.map((o) => (
+            <button
+              key={o.text}
+              type="button"
+              className={kit.link}
+              onClick={() => change({ ...request, q: o.q, exact: o.exact ?? false, syntax: 'plain' })}
+            >
+              {o.text}
+            </button>
+          ))}
         </p>
       ))}
     </div>

@@ -1,29 +1,95 @@
-/** The timetable: each line begins with when it could be read. */
-import type { Hit, SearchAnswer } from '../../core/engine/port';
+/** The timetable: each line begins with when it could be read. Only the lines in view are drawn. */
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { type FormEvent, type RefObject, useEffect, useImperativeHandle, useLayoutEffect, useRef, useState } from 'react';
 import { type SearchRequest, SORT_LABEL, SORTS, type Sort } from '../../core/query/request';
 import { dayText } from '../../core/time';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import { Few } from './Few';
 import { HitLine } from './HitLine';
 import { NoResults } from './NoResults';
 import styles from './search.module.css';
+import { MOST_LINES, type Results } from './useResults';
 
+export interface TimetableHandle {
+  /** Brings a line into view and the focus to it. */
+  readonly goTo: (line: number, focus: boolean) => void;
+  readonly focused: () => number;
+}
 interface Props {
+  readonly handle: RefObject<TimetableHandle | null>;
   readonly request: SearchRequest;
-  readonly answer: SearchAnswer | undefined;
-  readonly hits: readonly Hit[];
+  readonly results: Results;
   readonly open: string | null;
-  readonly loading: boolean;
-  readonly more: (() => void) | null;
   readonly change: (r: SearchRequest) => void;
   readonly show: (id: string | null) => void;
 }
+const LINE = 92;
+const number = (n: number): string => n.toLocaleString('en');
+interface Kept {
+  readonly line?: number;
+  readonly into?: number;
+}
 
-export function Timetable({ request, answer, hits, open, loading, more, change, show }: Props) {
+export function Timetable({ handle, request, results, open, change, show }: Props) {
+  const { answer, lines, fetching } = results;
+  const list = useRef<HTMLOListElement>(null);
+  const [top, setTop] = useState(0);
+  useLayoutEffect(() => {
+    if (list.current) setTop(list.current.getBoundingClientRect().top + window.scrollY);
+  }, []);
+  const virtual = useWindowVirtualizer({ count: lines, estimateSize: () => LINE, overscan: 6, scrollMargin: top });
+  const items = virtual.getVirtualItems();
+  const from = items[0]?.index ?? 0;
+  const to = items.at(-1)?.index ?? 0;
+  const { see } = results;
+  useEffect(() => see(from, to), [see, from, to]);
+
+  // The place in the list belongs to the history's entry: Back brings it again.
+  useEffect(() => {
+    window.history.scrollRestoration = 'manual';
+    let timer = 0;
+    const scrolled = () => {
+      window.clearTimeout(timer);
+      timer = window.setTimeout(() => {
+        const first = virtual.getVirtualItems().find((i) => i.end > window.scrollY);
+        const into = first ? window.scrollY - first.start : window.scrollY;
+        window.history.replaceState({ ...window.history.state, line: window.scrollY > top ? first?.index : undefined, into }, '');
+      }, 120);
+    };
+    window.addEventListener('scroll', scrolled, { passive: true });
+    return () => {
+      window.clearTimeout(timer);
+      window.removeEventListener('scroll', scrolled);
+    };
+  }, [virtual, top]);
+  const restored = useRef(false);
+  useEffect(() => {
+    if (restored.current || !lines || !top) return;
+    restored.current = true;
+    const { line, into = 0 } = (window.history.state ?? {}) as Kept;
+    if (line === undefined) window.scrollTo(0, into);
+    else {
+      virtual.scrollToIndex(Math.min(line, lines - 1), { align: 'start' });
+      requestAnimationFrame(() => window.scrollBy(0, into));
+    }
+  }, [lines, top, virtual]);
+
+  const lineAt = (i: number) => list.current?.querySelector<HTMLElement>(`li[data-index="${i}"] [data-line]`);
+  const goTo = (i: number, focus: boolean) => {
+    const line = Math.max(0, Math.min(lines - 1, i));
+    virtual.scrollToIndex(line, { align: 'auto' });
+    if (focus) waitFor(() => lineAt(line)).then((el) => el?.focus({ preventScroll: false }));
+  };
+  useImperativeHandle(handle, () => ({
+    goTo,
+    focused: () => Number((document.activeElement?.closest('li[data-index]') as HTMLElement | null)?.dataset.index ?? -1),
+  }));
+
   return (
-    <section className={styles.timetable} aria-label="Results" aria-busy={loading}>
+    <section className={styles.timetable} aria-label="Results" aria-busy={fetching}>
       <header className={styles.listHead}>
-        <h1>{answer ? `${answer.total.toLocaleString('en')} to read` : 'Looking…'}</h1>
+        <h1>{answer ? `${number(answer.total)} to read` : 'Looking…'}</h1>
         <Popover className={styles.sortButton} describe={`Order: ${SORT_LABEL[request.sort]}. Change`} label={SORT_LABEL[request.sort]}>
           {(close) => (
             <fieldset className={styles.choices}>
@@ -45,41 +111,98 @@ export function Timetable({ request, answer, hits, open, loading, more, change, 
             </fieldset>
           )}
         </Popover>
-        {answer?.byNeed !== null && answer !== undefined && request.needBy !== null && (
+        {answer && answer.byNeed !== null && request.needBy !== null && (
           <p className={styles.byNeed}>
-            {answer.byNeed.toLocaleString('en')} can be yours by {dayText(request.needBy)}
+            {number(answer.byNeed)} can be yours by {dayText(request.needBy)}
           </p>
         )}
+        {lines > 25 && <GoTo lines={lines} goTo={(n) => goTo(n, true)} />}
       </header>
       {!answer && <Waiting />}
-      {answer && hits.length === 0 && <NoResults request={request} answer={answer} change={change} />}
-      <ol className={styles.lines} data-stale={loading ? '' : undefined}>
-        {hits.map((hit) => (
-          <HitLine key={hit.id} hit={hit} open={hit.id === open} needBy={request.needBy} show={show} />
-        ))}
+      {answer && answer.total === 0 && <NoResults request={request} answer={answer} change={change} />}
+      <ol ref={list} className={styles.lines} data-stale={fetching ? '' : undefined} style={{ height: virtual.getTotalSize() }}>
+        {items.map((item) => {
+          const hit = results.lineAt(item.index);
+          return (
+            <li
+              key={item.key}
+              ref={virtual.measureElement}
+              data-index={item.index}
+              aria-setsize={lines}
+              aria-posinset={item.index + 1}
+              className={styles.slot}
+              style={{ transform: `translateY(${item.start - top}px)` }}
+            >
+              {hit ? (
+                <HitLine
+                  hit={hit}
+                  open={hit.id === open || (open !== null && hit.versions.some((v) => v.id === open))}
+                  needBy={request.needBy}
+                  show={show}
+                />
+              ) : (
+                <Ghost />
+              )}
+            </li>
+          );
+        })}
       </ol>
-      {more && (
-        <p className={styles.more}>
-          <button type="button" className={kit.main} onClick={more} disabled={loading}>
-            {loading ? 'Fetching…' : 'More lines'}
-          </button>
-          <span>
-            {hits.length.toLocaleString('en')} of {answer?.total.toLocaleString('en')} shown
-          </span>
-        </p>
+      {answer && answer.total > 0 && <Few request={request} answer={answer} change={change} />}
+      {lines === MOST_LINES && (
+        <p className={styles.more}>These are the first {number(MOST_LINES)} lines. Narrow the search to come to the rest.</p>
       )}
     </section>
   );
 }
 
+function GoTo({ lines, goTo }: { lines: number; goTo: (line: number) => void }) {
+  const [text, setText] = useState('');
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const n = Number(text);
+    if (Number.isInteger(n) && n > 0) goTo(n - 1);
+  };
+  return (
+    <form className={styles.goTo} onSubmit={submit}>
+      <label>
+        Line{' '}
+        <input
+          inputMode="numeric"
+          size={4}
+          value={text}
+          onChange={(e) => setText(e.target.value.replace(/\D/g, ''))}
+          aria-label="Go to line"
+        />
+      </label>{' '}
+      of {number(lines)}
+    </form>
+  );
+}
+
+/** Asks again each frame until a thing is there, for half a second at most. */
+function waitFor<T>(find: () => T | null | undefined): Promise<T | null> {
+  return new Promise((resolve) => {
+    let left = 30;
+    const look = () => {
+      const found = find();
+      if (found || --left === 0) resolve(found ?? null);
+      else requestAnimationFrame(look);
+    };
+    look();
+  });
+}
+
+const Ghost = () => (
+  <div className={styles.ghost} aria-hidden="true">
+    <span />
+    <span />
+  </div>
+);
 /** Empty lines of the right height while the first answer is on its way. */
 const Waiting = () => (
-  <ol className={styles.lines} aria-hidden="true">
+  <div aria-hidden="true">
     {[0, 1, 2, 3, 4].map((i) => (
-      <li key={i} className={styles.ghost}>
-        <span />
-        <span />
-      </li>
+      <Ghost key={i} />
     ))}
-  </ol>
+  </div>
 );

@@ -1,5 +1,9 @@
-/** Results by year; clicking a bar keeps that year. Loaded when the Breakdown is shown, since the chart library is heavy. */
-import { Bar, BarChart, Cell, ResponsiveContainer, Tooltip, XAxis } from 'recharts';
+/**
+ * Results by year. A click keeps a year, a stroke over several keeps the span: the brush is drawn as it goes, the search
+ * follows when it is let go. Loaded when the Breakdown is shown, since the chart library is heavy.
+ */
+import { useState } from 'react';
+import { Bar, BarChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis } from 'recharts';
 import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/time';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -12,23 +16,38 @@ interface Props {
   readonly pick: (from: number | null, to: number | null) => void;
 }
 const SHOWN_BACK_TO = 1950;
+interface Shape {
+  readonly x?: number;
+  readonly y?: number;
+  readonly width?: number;
+  readonly height?: number;
+  readonly payload?: { readonly year: number };
+}
 
 export default function YearsChart({ years, from, to, pick }: Props) {
   const { moment } = useHere();
   const now = yearOf(dayOf(parseLocal(moment.at) as Minutes));
+  const [stroke, setStroke] = useState<readonly [number, number] | null>(null);
   const known = new Map(years);
   const first = Math.max(SHOWN_BACK_TO, Math.min(years[0]?.[0] ?? now, now - 30));
   const older = years.filter(([y]) => y < first).reduce((n, [, c]) => n + c, 0);
   const data = Array.from({ length: now - first + 1 }, (_, i) => ({ year: first + i, count: known.get(first + i) ?? 0 }));
   const inside = (y: number) => y >= (from ?? -1) && y <= (to ?? 9999);
   const chosen = from !== null || to !== null;
+  const yearAt = (e: { activeLabel?: string | number | undefined }): number | null =>
+    e.activeLabel === undefined ? null : Number(e.activeLabel);
+  const span = stroke && ([Math.min(...stroke), Math.max(...stroke)] as const);
+  const finish = () => {
+    if (span) pick(span[0], span[1] === now ? null : span[1]);
+    setStroke(null);
+  };
   return (
     <section className={styles.group}>
       <div className={styles.chartHead}>
         <h3>Years</h3>
-        {[5, 10].map((n) => (
+        {[1, 5, 10].map((n) => (
           <button key={n} type="button" className={kit.link} onClick={() => pick(now - n + 1, null)}>
-            last {n}
+            {n === 1 ? 'this year' : `last ${n}`}
           </button>
         ))}
         {chosen && (
@@ -38,9 +57,24 @@ export default function YearsChart({ years, from, to, pick }: Props) {
         )}
       </div>
       <p className="sr">{`From ${years[0]?.[0]} to ${years.at(-1)?.[0]}; most in ${[...years].sort((a, b) => b[1] - a[1])[0]?.[0]}. Years can be typed in the search sentence.`}</p>
-      <div className={styles.chart} aria-hidden="true">
+
+      <div className={styles.chart} aria-hidden="true" onMouseLeave={() => setStroke(null)}>
         <ResponsiveContainer width="100%" height={104}>
-          <BarChart data={data} margin={{ top: 4, right: 14, bottom: 0, left: 14 }} barCategoryGap={1} accessibilityLayer={false}>
+          <BarChart
+            data={data}
+            margin={{ top: 4, right: 14, bottom: 0, left: 14 }}
+            barCategoryGap={1}
+            accessibilityLayer={false}
+            onMouseDown={(e) => {
+              const year = yearAt(e);
+              if (year !== null) setStroke([year, year]);
+            }}
+            onMouseMove={(e) => {
+              const year = yearAt(e);
+              if (year !== null && stroke && year !== stroke[1]) setStroke([stroke[0], year]);
+            }}
+            onMouseUp={finish}
+          >
             <XAxis
               dataKey="year"
               tickLine={false}
@@ -51,22 +85,29 @@ export default function YearsChart({ years, from, to, pick }: Props) {
             />
             <Tooltip
               cursor={{ fill: 'var(--paper-picked)' }}
-              content={({ active, payload }) =>
-                active && payload?.[0] ? (
-                  <p className={styles.tip}>{`${(payload[0].payload as { year: number }).year}: ${payload[0].value}`}</p>
-                ) : null
-              }
+              content={({ active, payload }) => {
+                const at = active ? (payload?.[0]?.payload as { year: number; count: number } | undefined) : undefined;
+                if (!at) return null;
+                const count = span ? data.filter((d) => d.year >= span[0] && d.year <= span[1]).reduce((n, d) => n + d.count, 0) : at.count;
+                const label = span && span[0] !== span[1] ? `${span[0]}–${span[1]}` : at.year;
+                return <p className={styles.tip}>{`${label}: ${count.toLocaleString('en')}`}</p>;
+              }}
             />
             <Bar
               dataKey="count"
               isAnimationActive={false}
-              onClick={(bar: { payload?: { year: number } }) => bar.payload && pick(bar.payload.year, bar.payload.year)}
               cursor="pointer"
-            >
-              {data.map((d) => (
-                <Cell key={d.year} fill={!chosen || inside(d.year) ? 'var(--bar-kept)' : 'var(--wait-two-weeks)'} />
-              ))}
-            </Bar>
+              shape={({ x = 0, y = 0, width = 0, height = 0, payload }: Shape) => (
+                <rect
+                  x={x}
+                  y={y}
+                  width={width}
+                  height={Math.max(0, height)}
+                  fill={!chosen || inside(payload?.year ?? 0) ? 'var(--bar-kept)' : 'var(--wait-two-weeks)'}
+                />
+              )}
+            />
+            {span && <ReferenceArea x1={span[0]} x2={span[1]} fill="var(--petrol)" fillOpacity={0.18} />}
           </BarChart>
         </ResponsiveContainer>
       </div>

@@ -28,7 +28,10 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
           <Command.Empty>Nothing by that name.</Command.Empty>
           <Command.Group heading="Views">
             <Command.Item onSelect={goTo('/')}>Search</Command.Item>
+            <Command.Item onSelect={goTo('/searches')}>Your searches</Command.Item>
             <Command.Item onSelect={goTo('/requests')}>Requests</Command.Item>
+            <Command.Item onSelect={goTo('/journals')}>Journals</Command.Item>
+            <Command.Item onSelect={goTo('/databases')}>Databases</Command.Item>
             <Command.Item onSelect={goTo('/about')}>About Legendum</Command.Item>
             <Command.Item onSelect={then(showKeys)}>Keys</Command.Item>
           </Command.Group>

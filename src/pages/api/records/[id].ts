@@ -1,21 +1,38 @@
 import type { APIRoute } from 'astro';
+import type { DiscoveryRecord } from '../../../core/bibliography/record';
+import { writeDublinCore } from '../../../core/formats/dublinCore';
+import { writeMarcxml } from '../../../core/formats/marcxml';
 import { guarded } from '../../../server/params';
 import { json, problem } from '../../../server/problem';
 
 const CSL = 'application/vnd.citationstyles.csl+json';
 
-/** The full record, or its CSL-JSON by `format=csl` or `Accept`. */
+/** The formats a record can be had in, with their media types. */
+const FORMATS: Readonly<Record<string, { type: string; write: (r: DiscoveryRecord) => string }>> = {
+  csl: { type: CSL, write: (r) => JSON.stringify([r.csl]) },
+  marcxml: { type: 'application/marcxml+xml', write: writeMarcxml },
+  dc: { type: 'application/xml', write: writeDublinCore },
+};
+
+/** The full record, or one of its formats by `format=` or `Accept`. */
 export const GET: APIRoute = async ({ params, url, request, locals }) => {
   const unknown = [...url.searchParams.keys()].find((k) => k !== 'format');
   if (unknown) return problem('bad-parameter', `There is no parameter “${unknown.slice(0, 60)}”.`, unknown.slice(0, 60));
-  const format = url.searchParams.get('format') ?? (request.headers.get('accept')?.includes(CSL) ? 'csl' : null);
-  if (format !== null && format !== 'csl')
-    return problem('bad-parameter', `There is no format “${format.slice(0, 60)}” here yet; csl is.`, 'format');
+  const accepted = request.headers.get('accept') ?? '';
+  const asked =
+    url.searchParams.get('format') ?? (accepted.includes(CSL) ? 'csl' : accepted.includes('application/marcxml+xml') ? 'marcxml' : null);
+  const format = asked === null ? null : Object.hasOwn(FORMATS, asked) ? FORMATS[asked] : undefined;
+  if (format === undefined)
+    return problem(
+      'bad-parameter',
+      `There is no format “${asked?.slice(0, 60)}” here; there are ${Object.keys(FORMATS).join(', ')}.`,
+      'format',
+    );
   const id = params.id ?? '';
   return guarded(async () => {
     const answer = id.length > 100 ? null : await locals.index.record(id);
     if (!answer) return problem('not-found', 'No record has this id. It may have been mistyped: take the address from a search.', 'id');
-    if (format === 'csl') return new Response(JSON.stringify([answer.record.csl]), { headers: { 'content-type': CSL } });
+    if (format) return new Response(format.write(answer.record), { headers: { 'content-type': `${format.type}; charset=utf-8` } });
     return json(answer);
   });
 };

@@ -1,0 +1,23 @@
+/** The reader's searches: history with undo, and standing searches that tell what is new. */
+import type { PastSearch, StandingSearch, Store } from './store';
+
+const HISTORY_KEPT = 300;
+
+/** Remembers a search; the same search made again moves to the front instead of standing twice. */
+export const remember = (store: Store, search: Omit<PastSearch, 'id'>): Promise<unknown> =>
+  store.transaction('rw', store.history, async () => {
+    await store.history.put({ ...search, id: `${search.reader}|${search.address}` });
+    const old = await pastOf(store, search.reader);
+    if (old.length > HISTORY_KEPT) await store.history.bulkDelete(old.slice(HISTORY_KEPT).map((s) => s.id));
+  });
+/** Latest first. */
+export const pastOf = (store: Store, reader: string): Promise<PastSearch[]> =>
+  store.history.where('[reader+at]').between([reader, ''], [reader, '\uffff']).reverse().toArray();
+export const forget = (store: Store, ids: readonly string[]): Promise<unknown> => store.history.bulkDelete([...ids]);
+export const bringBack = (store: Store, searches: readonly PastSearch[]): Promise<unknown> => store.history.bulkPut([...searches]);
+
+export const standingOf = (store: Store, reader: string): Promise<StandingSearch[]> =>
+  store.standing.where('reader').equals(reader).sortBy('name');
+export const saveStanding = (store: Store, search: StandingSearch): Promise<unknown> => store.standing.put(search);
+export const endStanding = (store: Store, id: string): Promise<unknown> => store.standing.delete(id);
+export const markSeen = (store: Store, id: string, day: string): Promise<unknown> => store.standing.update(id, { seen: day });

@@ -1,0 +1,55 @@
+/** Folding: the form in which texts are compared. Apart from the stemmers, so that what only folds stays light. */
+
+/** Letters that NFKD does not take apart. */
+const WHOLE: Readonly<Record<string, string>> = {
+  ø: 'o',
+  æ: 'ae',
+  œ: 'oe',
+  ß: 'ss',
+  ł: 'l',
+  đ: 'd',
+  ð: 'd',
+  þ: 'th',
+  ı: 'i',
+  ŋ: 'n',
+  ħ: 'h',
+};
+const MARKS = /\p{M}+/gu;
+const ASCII = /^[\x20-\x7e]*$/;
+
+/** Lower case without diacritics and ligatures; the same for query and record. */
+export function fold(text: string): string {
+  const lower = text.toLowerCase();
+  if (ASCII.test(lower)) return lower;
+  return lower
+    .normalize('NFKD')
+    .replace(MARKS, '')
+    .replace(/[øæœßłđðþıŋħ]/g, (c) => WHOLE[c] ?? c);
+}
+
+const WORD = /[\p{L}\p{N}]+(?:['’][\p{L}]+)*/gu;
+
+/**
+ * The words of a text, folded. A hyphen separates; an apostrophe inside a word is taken out with a lone letter before it
+ * (l'algue → algue) or a lone s after it (reader's → reader).
+ * @example words("L'algue, small-scale") // ['algue', 'small', 'scale']
+ */
+export function words(text: string): string[] {
+  const found = fold(text).match(WORD) ?? [];
+  for (let i = 0; i < found.length; i++) {
+    const w = found[i] as string;
+    if (w.includes("'") || w.includes('’'))
+      found[i] = w
+        .replace(/^\p{L}['’]/u, '')
+        .replace(/['’]s$/, '')
+        .replace(/['’]/g, '');
+  }
+  return found;
+}
+
+/** Words too common to ask for; they count inside phrases only. */
+export const SMALL_WORDS: ReadonlySet<string> = new Set(
+  'a an and are as at be by for from in into is it its of on or that the their this to was were what when which with der die das und ein eine le la les de du des et un une el los las y en il lo gli e het een och ett og av i'.split(
+    ' ',
+  ),
+);

@@ -1,0 +1,45 @@
+/** A search as an Atom feed (RFC 4287): its matches, latest in the index first. */
+import { creators, numbering, peopleLine } from '../bibliography/describe';
+import type { DiscoveryRecord } from '../bibliography/record';
+import { element, textElement } from './xml';
+
+export interface Feed {
+  readonly title: string;
+  /** Addresses of the search and of the feed itself. */
+  readonly page: string;
+  readonly self: string;
+  /** Site address before `/records/…`. */
+  readonly site: string;
+  /** ISO day for records that came with the index itself. */
+  readonly since: string;
+}
+export function writeAtom(feed: Feed, records: readonly DiscoveryRecord[]): string {
+  const at = (r: DiscoveryRecord): string => `${r.added ?? feed.since}T00:00:00Z`;
+  const entry = (r: DiscoveryRecord): string => {
+    const by = creators(r.csl);
+    return element(
+      'entry',
+      textElement('id', `urn:legendum:record:${r.id}`) +
+        textElement('title', r.csl.title) +
+        textElement('updated', at(r)) +
+        element('link', '', { href: `${feed.site}/records/${r.id}` }, true) +
+        by.names.map((n) => element('author', textElement('name', n.literal ?? [n.given, n.family].filter(Boolean).join(' ')))).join('') +
+        textElement(
+          'summary',
+          [peopleLine(by.names), r.csl['container-title'] ?? r.csl.publisher, numbering(r.csl), r.csl.abstract].filter(Boolean).join('. '),
+        ),
+    );
+  };
+  const updated = records.reduce((latest, r) => (at(r) > latest ? at(r) : latest), `${feed.since}T00:00:00Z`);
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${element(
+    'feed',
+    textElement('id', feed.self) +
+      textElement('title', feed.title) +
+      textElement('updated', updated) +
+      element('author', textElement('name', 'Legendum')) +
+      element('link', '', { rel: 'self', href: feed.self }, true) +
+      element('link', '', { rel: 'alternate', href: feed.page }, true) +
+      records.map(entry).join(''),
+    { xmlns: 'http://www.w3.org/2005/Atom' },
+  )}`;
+}

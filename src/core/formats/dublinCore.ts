@@ -1,0 +1,33 @@
+/** A record as simple Dublin Core 1.1 (ISO 15836-1), in the SRU schema info:srw/schema/1/dc-v1.1. */
+import { creators, fullName, numbering } from '../bibliography/describe';
+import { KINDS } from '../bibliography/kinds';
+import type { DiscoveryRecord } from '../bibliography/record';
+import { element, textElement } from './xml';
+
+export const DC_SCHEMA = 'info:srw/schema/1/dc-v1.1';
+
+export function writeDublinCore(r: DiscoveryRecord): string {
+  const { csl } = r;
+  const by = creators(csl).names;
+  const date = csl.issued?.['date-parts'][0].map((n) => String(n).padStart(2, '0')).join('-');
+  const body = [
+    textElement('dc:title', csl.title),
+    ...by.map((n) => textElement('dc:creator', fullName(n))),
+    ...(csl.author?.length ? (csl.editor ?? []) : []).map((n) => textElement('dc:contributor', fullName(n))),
+    ...(csl.translator ?? []).map((n) => textElement('dc:contributor', fullName(n))),
+    ...r.subjects.map((s) => textElement('dc:subject', s)),
+    textElement('dc:description', csl.abstract),
+    textElement('dc:publisher', csl.publisher),
+    textElement('dc:date', date),
+    textElement('dc:type', csl.genre ?? KINDS[r.kind].label),
+    ...[csl.DOI && `doi:${csl.DOI}`, csl.ISBN && `urn:ISBN:${csl.ISBN}`, csl.ISSN && `urn:ISSN:${csl.ISSN}`, r.id].map((id) =>
+      textElement('dc:identifier', id || undefined),
+    ),
+    textElement('dc:source', csl['container-title'] ? `${csl['container-title']} ${numbering(csl)}`.trim() : undefined),
+    ...r.languages.map((l) => textElement('dc:language', l)),
+  ].join('');
+  return element('srw_dc:dc', body, {
+    'xmlns:srw_dc': DC_SCHEMA,
+    'xmlns:dc': 'http://purl.org/dc/elements/1.1/',
+  });
+}

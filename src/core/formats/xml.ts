@@ -1,0 +1,15 @@
+/** Writing XML by hand where the shape is small: text is escaped, what XML 1.0 can't carry is dropped. */
+const ESCAPES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' };
+export const xmlText = (text: string): string =>
+  text.replace(/[^\P{Cc}\t\n\r]|[\ufffe\uffff]|\p{Cs}/gu, '').replace(/[&<>"']/g, (c) => ESCAPES[c] as string);
+/** An element with attributes; `body` is XML already. Elements without content are left out unless `empty`. */
+export function element(name: string, body: string, attributes: Readonly<Record<string, string | undefined>> = {}, empty = false): string {
+  if (body === '' && !empty) return '';
+  const list = Object.entries(attributes).flatMap(([k, v]) => (v === undefined ? [] : [` ${k}="${xmlText(v)}"`]));
+  return body === '' ? `<${name}${list.join('')}/>` : `<${name}${list.join('')}>${body}</${name}>`;
+}
+export const textElement = (
+  name: string,
+  text: string | undefined,
+  attributes: Readonly<Record<string, string | undefined>> = {},
+): string => (text ? element(name, xmlText(text), attributes) : '');

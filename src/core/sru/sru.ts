@@ -1,0 +1,202 @@
+/**
+ * SRU, Search/Retrieve via URL: versions 1.2 and 2.0 (OASIS searchRetrieve 1.0 parts 3 and 4), operations explain and
+ * searchRetrieve, queries in CQL, records in Dublin Core and MARCXML. Pure: what a request asks, and what an answer says.
+ */
+import type { DiscoveryRecord } from '../bibliography/record';
+import { DC_SCHEMA, writeDublinCore } from '../formats/dublinCore';
+import { MARCXML_SCHEMA, writeMarcxml } from '../formats/marcxml';
+import { element, textElement, xmlText } from '../formats/xml';
+import { type CqlQuery, readCql } from '../query/cql';
+import { FIELD_NAMES, FIELD_TABLE } from '../query/fields';
+
+export type SruVersion = '1.2' | '2.0';
+export interface Diagnostic {
+  /** Number in info:srw/diagnostic/1/. */
+  readonly code: number;
+  readonly details: string;
+  readonly message: string;
+}
+export interface SruSearch {
+  readonly operation: 'searchRetrieve';
+  readonly version: SruVersion;
+  readonly query: string;
+  readonly cql: CqlQuery;
+  readonly start: number;
+  readonly count: number;
+  readonly schema: 'dc' | 'marcxml';
+  readonly packing: 'xml' | 'string';
+}
+export type SruRequest =
+  | { readonly operation: 'explain'; readonly version: SruVersion }
+  | SruSearch
+  | { readonly operation: 'fault'; readonly version: SruVersion; readonly diagnostics: readonly Diagnostic[] };
+
+const SCHEMAS: Readonly<Record<string, 'dc' | 'marcxml'>> = {
+  dc: 'dc',
+  [DC_SCHEMA]: 'dc',
+  marcxml: 'marcxml',
+  [MARCXML_SCHEMA]: 'marcxml',
+  'http://www.loc.gov/MARC21/slim': 'marcxml',
+};
+const DEFAULT_COUNT = 10;
+export const MOST_RECORDS = 100;
+const KNOWN = new Set([
+  'operation',
+  'version',
+  'query',
+  'queryType',
+  'startRecord',
+  'maximumRecords',
+  'recordSchema',
+  'recordPacking',
+  'recordXMLEscaping',
+  'httpAccept',
+  'resultSetTTL',
+  'stylesheet',
+  'renderedBy',
+  'sortKeys',
+]);
+
+/** Reads the parameters. Without operation and query it is an explain, as both versions say. */
+export function readSru(params: URLSearchParams): SruRequest {
+  const given = params.get('version');
+  const version: SruVersion = given === '1.2' || given === '1.1' || (given === null && params.has('operation')) ? '1.2' : '2.0';
+  const fault = (code: number, message: string, details: string): SruRequest => ({
+    operation: 'fault',
+    version,
+    diagnostics: [{ code, message, details }],
+  });
+  if (given !== null && !['1.1', '1.2', '2.0'].includes(given)) return fault(5, 'Unsupported version', '1.2, 2.0');
+  const unknown = [...params.keys()].find((k) => !KNOWN.has(k) && !k.startsWith('x-'));
+  if (unknown) return fault(8, 'Unsupported parameter', unknown);
+  const operation = params.get('operation') ?? (params.has('query') ? 'searchRetrieve' : 'explain');
+  if (operation === 'explain') return { operation, version };
+  if (operation !== 'searchRetrieve') return fault(4, 'Unsupported operation', operation);
+  const query = params.get('query');
+  if (query === null) return fault(7, 'Mandatory parameter not supplied', 'query');
+  if ((params.get('queryType') ?? 'cql') !== 'cql') return fault(6, 'Unsupported parameter value', 'queryType');
+  if (params.get('sortKeys')) return fault(80, 'Sort not supported', 'sortKeys; use sortBy in the query');
+  const whole = (name: string, otherwise: number): number | null => {
+    const text = params.get(name);
+    return text === null ? otherwise : /^\d{1,6}$/.test(text) ? Number(text) : null;
+  };
+  const start = whole('startRecord', 1);
+  const count = whole('maximumRecords', DEFAULT_COUNT);
+  if (start === null || start < 1) return fault(6, 'Unsupported parameter value', 'startRecord');
+  if (count === null) return fault(6, 'Unsupported parameter value', 'maximumRecords');
+  const schema = SCHEMAS[params.get('recordSchema') ?? 'dc'];
+  if (!schema) return fault(66, 'Unknown schema for retrieval', params.get('recordSchema') ?? '');
+  const packing = version === '2.0' ? (params.get('recordXMLEscaping') ?? 'xml') : (params.get('recordPacking') ?? 'xml');
+  if (packing !== 'xml' && packing !== 'string') return fault(71, 'Unsupported record packing', packing);
+  const cql = readCql(query);
+  if ('problem' in cql) {
+    const { code, text, details, at } = cql.problem;
+    return fault(code, `${text}, at character ${at + 1}`, details);
+  }
+  return { operation, version, query, cql, start, count: Math.min(count, MOST_RECORDS), schema, packing };
+}
+
+const NAMESPACE: Record<SruVersion, string> = {
+  '1.2': 'http://www.loc.gov/zing/srw/',
+  '2.0': 'http://docs.oasis-open.org/ns/search-ws/sruResponse',
+};
+const wrap = (version: SruVersion, root: string, body: string): string =>
+  `<?xml version="1.0" encoding="UTF-8"?>\n${element(`sru:${root}`, textElement('sru:version', version) + body, { 'xmlns:sru': NAMESPACE[version] })}`;
+
+function diagnostics(list: readonly Diagnostic[], version: SruVersion): string {
+  const ns = version === '1.2' ? 'http://www.loc.gov/zing/srw/diagnostic/' : 'http://docs.oasis-open.org/ns/search-ws/diagnostic';
+  const one = (d: Diagnostic): string =>
+    element(
+      'diag:diagnostic',
+      textElement('diag:uri', `info:srw/diagnostic/1/${d.code}`) +
+        textElement('diag:details', d.details) +
+        textElement('diag:message', d.message),
+      { 'xmlns:diag': ns },
+    );
+  return element('sru:diagnostics', list.map(one).join(''));
+}
+
+export const sruFault = (fault: Extract<SruRequest, { operation: 'fault' }>): string =>
+  wrap(fault.version, 'searchRetrieveResponse', element('sru:numberOfRecords', '0') + diagnostics(fault.diagnostics, fault.version));
+
+/** The answer to a search. `records` begin at the search's start. */
+export function sruAnswer(search: SruSearch, total: number, records: readonly DiscoveryRecord[]): string {
+  const beyond = search.start > total && (total > 0 || search.start > 1) && search.count > 0;
+  const next = search.start + records.length;
+  const data = (r: DiscoveryRecord): string => (search.schema === 'dc' ? writeDublinCore(r) : writeMarcxml(r));
+  const packing = search.version === '2.0' ? 'sru:recordXMLEscaping' : 'sru:recordPacking';
+  const record = (r: DiscoveryRecord, i: number): string =>
+    element(
+      'sru:record',
+      textElement('sru:recordSchema', search.schema === 'dc' ? DC_SCHEMA : MARCXML_SCHEMA) +
+        textElement(packing, search.packing) +
+        element('sru:recordData', search.packing === 'xml' ? data(r) : xmlText(data(r))) +
+        textElement('sru:recordIdentifier', r.id) +
+        textElement('sru:recordPosition', String(search.start + i)),
+    );
+  return wrap(
+    search.version,
+    'searchRetrieveResponse',
+    textElement('sru:numberOfRecords', String(total)) +
+      element('sru:records', records.map(record).join('')) +
+      (next <= total && records.length ? textElement('sru:nextRecordPosition', String(next)) : '') +
+      element('sru:echoedSearchRetrieveRequest', textElement('sru:version', search.version) + textElement('sru:query', search.query)) +
+      (beyond
+        ? diagnostics([{ code: 61, message: 'First record position out of range', details: String(search.start) }], search.version)
+        : ''),
+  );
+}
+
+/** The explain record (ZeeRex 2.0): what can be asked. */
+export function sruExplain(version: SruVersion, host: string, port: string, name: string): string {
+  const index = (label: string, cql: string): string => {
+    const [set = '', title = ''] = cql.split('.');
+    return element('index', textElement('title', label) + element('map', textElement('name', title, { set })), {
+      search: 'true',
+      scan: 'false',
+      sort: 'false',
+    });
+  };
+  const sets: readonly (readonly [string, string])[] = [
+    ['cql', 'info:srw/cql-context-set/1/cql-v1.2'],
+    ['dc', 'info:srw/cql-context-set/1/dc-v1.1'],
+    ['bib', 'info:srw/cql-context-set/1/bib-v1'],
+    ['sort', 'info:srw/cql-context-set/1/sort-v1.0'],
+  ];
+  const explain = element(
+    'explain',
+    element('serverInfo', textElement('host', host) + textElement('port', port) + textElement('database', 'sru'), {
+      protocol: 'SRU',
+      version,
+    }) +
+      element('databaseInfo', textElement('title', name)) +
+      element(
+        'indexInfo',
+        sets.map(([n, identifier]) => element('set', '', { name: n, identifier }, true)).join('') +
+          FIELD_NAMES.map((f) => index(FIELD_TABLE[f].label, FIELD_TABLE[f].cql)).join(''),
+      ) +
+      element(
+        'schemaInfo',
+        (
+          [
+            ['dc', DC_SCHEMA, 'Dublin Core'],
+            ['marcxml', MARCXML_SCHEMA, 'MARCXML'],
+          ] as const
+        )
+          .map(([n, identifier, title]) => element('schema', textElement('title', title), { name: n, identifier }))
+          .join(''),
+      ) +
+      element(
+        'configInfo',
+        textElement('default', String(DEFAULT_COUNT), { type: 'numberOfRecords' }) +
+          textElement('setting', String(MOST_RECORDS), { type: 'maximumRecords' }) +
+          textElement('supports', 'prox', { type: 'booleanModifier' }),
+      ),
+    { xmlns: 'http://explain.z3950.org/dtd/2.0/' },
+  );
+  const record =
+    textElement('sru:recordSchema', 'http://explain.z3950.org/dtd/2.0/') +
+    textElement(version === '2.0' ? 'sru:recordXMLEscaping' : 'sru:recordPacking', 'xml') +
+    element('sru:recordData', explain);
+  return wrap(version, 'explainResponse', element('sru:record', record));
+}

@@ -1,0 +1,23 @@
+import type { APIRoute } from 'astro';
+import { writeAtom } from '../../core/formats/atom';
+import { sentence } from '../../core/query/sentence';
+import { guarded, readSearchInput } from '../../server/params';
+
+const ENTRIES = 50;
+
+/** A search as an Atom feed, latest first; the same parameters as `/api/search`. */
+export const GET: APIRoute = ({ url, locals }) =>
+  guarded(async () => {
+    const input = readSearchInput(url.searchParams, locals.info);
+    if ('refused' in input) return input.refused;
+    const { request, moment } = input.ok;
+    const { records } = await locals.index.retrieve({ ...request, sort: 'added' }, moment, { offset: 0, limit: ENTRIES });
+    const feed = {
+      title: `Legendum: ${sentence(request)}`,
+      page: `${url.origin}/?${url.searchParams}`,
+      self: url.href,
+      site: url.origin,
+      since: locals.info.start.slice(0, 10),
+    };
+    return new Response(writeAtom(feed, records), { headers: { 'content-type': 'application/atom+xml; charset=utf-8' } });
+  });

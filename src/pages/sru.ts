@@ -1,0 +1,23 @@
+import type { APIRoute } from 'astro';
+import type { CampusId } from '../core/bibliography/record';
+import { NEW_SEARCH } from '../core/query/request';
+import { readSru, sruAnswer, sruExplain, sruFault } from '../core/sru/sru';
+import { guarded } from '../server/params';
+
+const xml = (text: string): Response =>
+  new Response(text, { headers: { 'content-type': 'application/xml; charset=utf-8', 'cache-control': 'no-store' } });
+
+/** SRU 1.2 and 2.0: explain and searchRetrieve. Every record counts for itself here, versions of a work too. */
+export const GET: APIRoute = ({ url, locals }) =>
+  guarded(async () => {
+    const request = readSru(url.searchParams);
+    if (request.operation === 'explain') return xml(sruExplain(request.version, url.hostname, url.port || '80', locals.info.name));
+    if (request.operation === 'fault') return xml(sruFault(request));
+    const campus = locals.info.campuses[0]?.id as CampusId;
+    const { total, records } = await locals.index.retrieve(
+      { ...NEW_SEARCH, drop: {}, q: request.query, syntax: 'cql' },
+      { situation: { campus, category: 'undergraduate', remote: false }, at: locals.info.start },
+      { offset: request.start - 1, limit: request.count },
+    );
+    return xml(sruAnswer(request, total, records));
+  });

@@ -1,0 +1,163 @@
+/** An answered search: the sentence, the wait bar, the timetable, the pane. Loaded with the first search, not before. */
+import { lazy, Suspense, useEffect, useRef } from 'react';
+import { AskError } from '../../browser/client';
+import { remember } from '../../browser/searches';
+import { theStore } from '../../browser/store';
+import type { Hit } from '../../core/engine/port';
+import { type Condition, NOTHING_KEPT, printRequest, type SearchRequest, withConditionOf } from '../../core/query/request';
+import { conditionText } from '../../core/query/sentence';
+import { ItemPane } from '../item/ItemPane';
+import { slipHref } from '../item/links';
+import { useHere } from '../kit/app';
+import { Failure } from '../kit/Failure';
+import { useKeys } from '../kit/keys';
+import kit from '../kit/kit.module.css';
+import { Breakdown } from './Breakdown';
+import { Sentence } from './Sentence';
+import styles from './search.module.css';
+import { Timetable, type TimetableHandle } from './Timetable';
+import { useResults } from './useResults';
+import { WaitBar } from './WaitBar';
+
+const YearsChart = lazy(() => import('./YearsChart'));
+const Beside = lazy(() => import('./Beside'));
+
+/** Conditions that did not come along to other words. */
+export interface LeftBehind {
+  readonly before: SearchRequest;
+  readonly names: readonly Condition[];
+  readonly q: string;
+}
+export interface Fault {
+  readonly text: string;
+  readonly at: number;
+}
+interface Props {
+  readonly request: SearchRequest;
+  readonly open: string | null;
+  readonly left: LeftBehind | null;
+  readonly change: (r: SearchRequest) => void;
+  readonly show: (id: string | null) => void;
+  /** Told when a query can't be read, and where. */
+  readonly setFault: (fault: Fault | null) => void;
+}
+
+export default function Answered({ request, open, left, change, show, setFault }: Props) {
+  const { moment, reader, settings } = useHere();
+  const kept = settings.kept[reader.id] ?? NOTHING_KEPT;
+  const results = useResults(request, moment, true);
+  const { answer, positionOf, lineAt, error } = results;
+  const table = useRef<TimetableHandle>(null);
+  const faultText = error instanceof AskError && error.at !== undefined ? error.message : null;
+  const faultAt = error instanceof AskError ? (error.at ?? 0) : 0;
+  useEffect(() => {
+    setFault(faultText === null ? null : { text: faultText, at: faultAt });
+  }, [faultText, faultAt, setFault]);
+
+  const printed = printRequest(request).toString();
+  const said = answer && !results.fetching ? answer.sentence : null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each search that was answered
+  useEffect(() => {
+    if (said === null || !answer || !request.q.trim()) return;
+    void remember(theStore(), { reader: reader.id, address: printed, q: request.q, sentence: said, at: moment.at, total: answer.total });
+  }, [printed, said, reader.id]);
+
+  const position = positionOf(open);
+  const focused = () => table.current?.focused() ?? -1;
+  const move = (by: number) => (event: KeyboardEvent) => {
+    if (!results.lines) return;
+    event.preventDefault();
+    const at = open ? position : focused();
+    const next = Math.max(0, Math.min(results.lines - 1, at < 0 ? 0 : at + by));
+    table.current?.goTo(next, true);
+    const hit = lineAt(next);
+    if (open && hit) show(hit.id);
+  };
+  const current = (): Hit | undefined => lineAt(open ? position : focused());
+  const close = () => {
+    const at = position;
+    show(null);
+    requestAnimationFrame(() => at >= 0 && table.current?.goTo(at, true));
+  };
+  useKeys({
+    ArrowDown: move(1),
+    ArrowUp: move(-1),
+    j: move(1),
+    k: move(-1),
+    Escape: () => open && close(),
+    o: () => {
+      const hit = current();
+      const action = hit?.best?.action;
+      if (action?.do === 'open')
+        window.open(action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href, '_blank', 'noopener');
+      else if (hit && action?.do === 'slip') window.location.href = slipHref(hit.id, action, request.needBy);
+    },
+    r: () => {
+      const hit = current();
+      if (hit) window.location.href = slipHref(hit.id, hit.best?.action.do === 'slip' ? hit.best.action : null, request.needBy);
+    },
+    f: () => {
+      const hit = current();
+      if (hit) window.location.href = `/records/${hit.id}`;
+    },
+  });
+
+  return (
+    <>
+      {faultText === null && <Sentence request={request} answer={answer} change={change} kept={kept} />}
+      {left && left.q === request.q && (
+        <p className={styles.left}>
+          Left behind with the other words: {left.names.map((n) => conditionText(left.before, n)).join(', ')}.{' '}
+          <button
+            type="button"
+            className={kit.link}
+            onClick={() => change(left.names.reduce((r, n) => withConditionOf(r, left.before, n), request))}
+          >
+            Put them back
+          </button>
+        </p>
+      )}
+      {answer && faultText === null && <WaitBar waits={answer.waits} request={request} change={change} />}
+      {error !== null && faultText === null && <Failure error={error} again={results.again} />}
+      {error === null && (
+        <div className={styles.columns} data-item={open ? '' : undefined}>
+          <Timetable key={printed} handle={table} request={request} results={results} open={open} change={change} show={show} />
+          <aside className={styles.pane} aria-label={open ? 'The item' : 'Breakdown of the results'}>
+            {open ? (
+              <ItemPane
+                key={open}
+                id={open}
+                needBy={request.needBy}
+                why={lineAt(position)?.id === open ? lineAt(position)?.why : undefined}
+                position={position < 0 ? null : { at: position + 1, of: results.lines }}
+                close={close}
+                step={(by) => {
+                  const hit = lineAt(position + by);
+                  if (hit) show(hit.id);
+                }}
+              />
+            ) : (
+              answer && (
+                <>
+                  <Breakdown request={request} answer={answer} change={change}>
+                    <Suspense fallback={<div className={styles.chartSpace} />}>
+                      <YearsChart
+                        years={answer.years}
+                        from={request.from}
+                        to={request.to}
+                        pick={(from, to) => change({ ...request, from, to })}
+                      />
+                    </Suspense>
+                  </Breakdown>
+                  <Suspense>
+                    <Beside request={request} answer={answer} />
+                  </Suspense>
+                </>
+              )
+            )}
+          </aside>
+        </div>
+      )}
+    </>
+  );
+}

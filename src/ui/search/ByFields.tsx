@@ -1,0 +1,135 @@
+/** The search by fields: rows of field, relation and words, and the limits that are only wanted here. It edits the same search. */
+import { useState } from 'react';
+import { AUDIENCE_LIST, AUDIENCES, CARRIER_LIST, CARRIERS } from '../../core/bibliography/kinds';
+import { FIELD_NAMES, FIELD_TABLE, type FieldName } from '../../core/query/fields';
+import { printPlain, readPlain } from '../../core/query/plain';
+import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
+import { EMPTY_ROW, printRows, RELATIONS, type Relation, type Row, readRows, relationsFor } from '../../core/query/rows';
+import kit from '../kit/kit.module.css';
+import styles from './search.module.css';
+
+interface Props {
+  readonly q: string;
+  readonly request: SearchRequest;
+  readonly change: (r: SearchRequest) => void;
+  readonly set: (q: string) => void;
+}
+/** Recordings apart: what is spoken and what is music are asked for differently. */
+const RECORDINGS: readonly (readonly [label: string, keep: Partial<Record<Group, readonly string[]>>])[] = [
+  ['spoken (audiobooks)', { carrier: ['audiobook'] }],
+  ['music and other sound', { kind: ['sound-recording'] }],
+];
+
+export default function ByFields({ q, request, change, set }: Props) {
+  const [rows, setRows] = useState<readonly Row[]>(() => printRows(readPlain(q).tree));
+  const put = (next: readonly Row[]) => {
+    setRows(next);
+    set(printPlain(readRows(next)));
+  };
+  const edit = (i: number, more: Partial<Row>) =>
+    put(
+      rows.map((r, k) => {
+        if (k !== i) return r;
+        const row = { ...r, ...more };
+        return relationsFor(row.field).includes(row.relation) ? row : { ...row, relation: relationsFor(row.field)[0] as Relation };
+      }),
+    );
+  const limit = (group: Group, values: readonly string[], label: (v: string) => string) => (
+    <fieldset className={styles.limit}>
+      <legend>{group === 'carrier' ? 'Form' : 'For'}</legend>
+      {values.map((v) => (
+        <label key={v} className={kit.check}>
+          <input
+            type="checkbox"
+            checked={choiceOf(request, group, v) === 'keep'}
+            onChange={(e) => change(choose(request, group, v, e.target.checked ? 'keep' : null))}
+          />
+          {label(v)}
+        </label>
+      ))}
+    </fieldset>
+  );
+  return (
+    <div className={styles.byFields}>
+      {rows.map((row, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+        <div key={i} className={styles.fieldRow}>
+          {i === 0 ? (
+            <span className={styles.join}>Find what</span>
+          ) : (
+            <select
+              className={styles.join}
+              aria-label={`Row ${i + 1}, joined by`}
+              value={row.join}
+              onChange={(e) => edit(i, { join: e.target.value as Row['join'] })}
+            >
+              <option value="and">and</option>
+              <option value="or">or</option>
+              <option value="not">but not</option>
+            </select>
+          )}
+          <select aria-label={`Row ${i + 1}, field`} value={row.field} onChange={(e) => edit(i, { field: e.target.value as Row['field'] })}>
+            <option value="anywhere">Anywhere</option>
+            {FIELD_NAMES.map((f: FieldName) => (
+              <option key={f} value={f}>
+                {FIELD_TABLE[f].label}
+              </option>
+            ))}
+          </select>
+          <select
+            aria-label={`Row ${i + 1}, relation`}
+            value={row.relation}
+            onChange={(e) => edit(i, { relation: e.target.value as Relation })}
+          >
+            {relationsFor(row.field).map((r) => (
+              <option key={r} value={r}>
+                {RELATIONS[r]}
+              </option>
+            ))}
+          </select>
+          <input
+            id={i === 0 ? 'query' : undefined}
+            aria-label={`Row ${i + 1}, words`}
+            value={row.text}
+            onChange={(e) => edit(i, { text: e.target.value })}
+            autoComplete="off"
+          />
+          <button
+            type="button"
+            className={kit.link}
+            onClick={() => put(rows.length > 1 ? rows.filter((_, k) => k !== i) : [EMPTY_ROW])}
+            aria-label={`Remove row ${i + 1}`}
+          >
+            remove
+          </button>
+        </div>
+      ))}
+      <p className={styles.fieldTools}>
+        <button type="button" className={kit.link} onClick={() => setRows([...rows, EMPTY_ROW])}>
+          Add a row
+        </button>
+        <span className={styles.hint}>reads: {printPlain(readRows(rows)) || 'nothing yet'}</span>
+      </p>
+      <div className={styles.limits}>
+        {limit('carrier', CARRIER_LIST, (v) => CARRIERS[v as keyof typeof CARRIERS])}
+        <fieldset className={styles.limit}>
+          <legend>Recordings</legend>
+          {RECORDINGS.map(([label, keep]) => {
+            const [[group, [value]]] = Object.entries(keep) as [[Group, [string]]];
+            return (
+              <label key={label} className={kit.check}>
+                <input
+                  type="checkbox"
+                  checked={choiceOf(request, group, value) === 'keep'}
+                  onChange={(e) => change(choose(request, group, value, e.target.checked ? 'keep' : null))}
+                />
+                {label}
+              </label>
+            );
+          })}
+        </fieldset>
+        {limit('audience', AUDIENCE_LIST, (v) => AUDIENCES[v as keyof typeof AUDIENCES])}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,52 @@
+/** A small answer: which condition costs how much, what else the subject is called. Each is one gesture. */
+import { REACHES } from '../../core/access/summary';
+import type { SearchAnswer } from '../../core/engine/port';
+import { CONDITIONS, hasCondition, type SearchRequest, withoutCondition } from '../../core/query/request';
+import { conditionText, REACH_LABEL } from '../../core/query/sentence';
+import kit from '../kit/kit.module.css';
+import styles from './search.module.css';
+
+const FEW = 20;
+const number = (n: number): string => n.toLocaleString('en');
+
+export function Few({ request, answer, change }: { request: SearchRequest; answer: SearchAnswer; change: (r: SearchRequest) => void }) {
+  if (answer.total > FEW) return null;
+  const wider = REACHES.slice(REACHES.indexOf(request.reach) + 1).filter((r) => answer.reach[r] > answer.reach[request.reach]);
+  const costs = CONDITIONS.filter((c) => c !== 'reach' && hasCondition(request, c) && (answer.cost[c] ?? 0) > 0);
+  const subjects = answer.breakdown.subject.filter((s) => s.count > 1).slice(0, 4);
+  if (!wider.length && !costs.length && !subjects.length) return null;
+  return (
+    <section className={styles.few} aria-label="To find more">
+      <h2>{answer.total === 1 ? 'One result.' : `${answer.total} results.`} To find more:</h2>
+      <ul>
+        {costs.map((c) => (
+          <li key={c}>
+            <button type="button" className={kit.link} onClick={() => change(withoutCondition(request, c))}>
+              without “{conditionText(request, c)}”
+            </button>
+            : {number(answer.cost[c] ?? 0)} more
+          </li>
+        ))}
+        {wider.map((r) => (
+          <li key={r}>
+            <button type="button" className={kit.link} onClick={() => change({ ...request, reach: r })}>
+              look as far as {REACH_LABEL[r]}
+            </button>
+            : {number(answer.reach[r] - answer.reach[request.reach])} more
+          </li>
+        ))}
+        {subjects.length > 0 && (
+          <li>
+            the same subjects:{' '}
+            {subjects.map((s, i) => (
+              <span key={s.value}>
+                {i > 0 && ', '}
+                <a href={`/?${new URLSearchParams({ q: `subject:"${s.value}"` })}`}>{s.label}</a>
+              </span>
+            ))}
+          </li>
+        )}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,64 @@
+/** What can be done with a search as a whole: keep it standing, follow it as a feed. */
+import { type FormEvent, useState } from 'react';
+import { saveStanding } from '../../browser/searches';
+import { theStore } from '../../browser/store';
+import type { SearchAnswer } from '../../core/engine/port';
+import { printRequest, type SearchRequest } from '../../core/query/request';
+import { useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import { Popover } from '../kit/Popover';
+import styles from './search.module.css';
+
+export function SearchTools({ request, answer }: { request: SearchRequest; answer: SearchAnswer }) {
+  const { reader, moment } = useHere();
+  const [saved, setSaved] = useState('');
+  const address = printRequest({ ...request, since: null, needBy: null }).toString();
+  const save = (event: FormEvent<HTMLFormElement>, close: () => void) => {
+    event.preventDefault();
+    const name = String(new FormData(event.currentTarget).get('name') ?? '').trim() || request.q || 'Everything';
+    void saveStanding(theStore(), {
+      id: `${reader.id}|${address}`,
+      reader: reader.id,
+      name,
+      address,
+      sentence: answer.sentence,
+      created: moment.at,
+      seen: moment.at.slice(0, 10),
+    });
+    setSaved(name);
+    close();
+  };
+  return (
+    <div className={styles.tools}>
+      {saved ? (
+        <span className={styles.hint} role="status">
+          Standing as “{saved}”. <a href="/searches">Your searches</a>
+        </span>
+      ) : (
+        <Popover className={kit.link} label="Keep as a standing search" describe="Keep as a standing search">
+          {(close) => (
+            <form onSubmit={(e) => save(e, close)} className={styles.choices}>
+              <label className={kit.legend} htmlFor="standing-name">
+                Its name
+              </label>
+              <p className={styles.yearRow}>
+                <input
+                  id="standing-name"
+                  name="name"
+                  defaultValue={request.q}
+                  maxLength={120}
+                  style={{ width: '16em', fontFamily: 'var(--serif)' }}
+                />
+                <button type="submit" className={kit.main}>
+                  Keep
+                </button>
+              </p>
+              <p className={styles.hint}>It tells what is new since you last looked. It stays in this browser.</p>
+            </form>
+          )}
+        </Popover>
+      )}
+      <a href={`/feeds/search.atom?${address}`}>Feed</a>
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+/** The pages of one search's results, fetched as they come into view; any line can be asked for, near or far. */
+import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
+import { useCallback, useMemo, useState } from 'react';
+import { getSearch } from '../../browser/client';
+import type { Hit, Moment, SearchAnswer } from '../../core/engine/port';
+import { printRequest, type SearchRequest } from '../../core/query/request';
+
+export const PAGE = 25;
+/** Beyond this many lines nobody reads on; narrowing helps more. */
+export const MOST_LINES = 10_000;
+
+export interface Results {
+  readonly answer: SearchAnswer | undefined;
+  readonly lines: number;
+  readonly lineAt: (i: number) => Hit | undefined;
+  readonly positionOf: (id: string | null) => number;
+  /** Says which lines are in view. */
+  readonly see: (from: number, to: number) => void;
+  readonly fetching: boolean;
+  readonly error: unknown;
+  readonly again: () => void;
+}
+
+export function useResults(request: SearchRequest, moment: Moment, enabled: boolean): Results {
+  const key = printRequest(request).toString();
+  const [seen, setSeen] = useState<{ key: string; pages: readonly number[] }>({ key, pages: [] });
+  const page = (n: number) => ({
+    queryKey: ['search', key, moment, n],
+    queryFn: ({ signal }: { signal: AbortSignal }) => getSearch(request, moment, { offset: n * PAGE, limit: PAGE }, signal),
+    enabled,
+  });
+  const first = useQuery({ ...page(0), placeholderData: keepPreviousData });
+  const further = seen.key === key ? seen.pages : [];
+  const others = useQueries({ queries: further.map(page) });
+
+  const hits = useMemo(() => {
+    const map = new Map<number, Hit>();
+    first.data?.hits.forEach((h, i) => {
+      map.set(i, h);
+    });
+    others.forEach((o, k) => {
+      o.data?.hits.forEach((h, i) => {
+        map.set((further[k] as number) * PAGE + i, h);
+      });
+    });
+    return map;
+  }, [first.data, others, further]);
+  const see = useCallback(
+    (from: number, to: number) => {
+      const pages: number[] = [];
+      for (let n = Math.floor(from / PAGE); n <= Math.floor(to / PAGE); n++) if (n > 0) pages.push(n);
+      setSeen((was) => {
+        const known = was.key === key ? was.pages : [];
+        const more = pages.filter((n) => !known.includes(n));
+        // Of far travels only the latest pages are held; the cache has the rest for a while.
+        return more.length || was.key !== key ? { key, pages: [...known, ...more].slice(-12) } : was;
+      });
+    },
+    [key],
+  );
+  return {
+    answer: first.data,
+    lines: Math.min(MOST_LINES, first.data?.lines ?? 0),
+    lineAt: (i) => hits.get(i),
+    positionOf: (id) => (id === null ? -1 : ([...hits].find(([, h]) => h.id === id || h.versions.some((v) => v.id === id))?.[0] ?? -1)),
+    see,
+    fetching: first.isFetching,
+    error: first.error,
+    again: () => void first.refetch(),
+  };
+}

@@ -1,0 +1,163 @@
+/** The reader's searches: those that stand, with what is new, and those that were made. */
+import { useQueries } from '@tanstack/react-query';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useState } from 'react';
+import { getSearch } from '../../browser/client';
+import { bringBack, endStanding, forget, markSeen, pastOf, saveStanding, standingOf } from '../../browser/searches';
+import { type PastSearch, type StandingSearch, theStore } from '../../browser/store';
+import { readRequest } from '../../core/query/request';
+import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
+import { App, useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import styles from './searches.module.css';
+
+const dayOfIso = (iso: string): string => dayText(dayOf(parseLocal(iso) as Minutes));
+
+/** How many are new for each standing search since it was last looked at. */
+export function useNews(standing: readonly StandingSearch[]): readonly (number | null)[] {
+  const { moment } = useHere();
+  const today = moment.at.slice(0, 10);
+  const answers = useQueries({
+    queries: standing.map((s) => ({
+      queryKey: ['news', s.id, s.seen, today, moment.situation],
+      queryFn: () =>
+        getSearch({ ...readRequest(new URLSearchParams(s.address)), since: parseDay(s.seen) }, moment, { offset: 0, limit: 1 }),
+    })),
+  });
+  return answers.map((a) => a.data?.total ?? null);
+}
+export const newHref = (s: StandingSearch): string => `/?${s.address}&since=${s.seen}&sort=added`;
+
+function Searches() {
+  const { reader, moment } = useHere();
+  const standing = useLiveQuery(() => standingOf(theStore(), reader.id), [reader.id]) ?? [];
+  const past = useLiveQuery(() => pastOf(theStore(), reader.id), [reader.id]) ?? [];
+  const news = useNews(standing);
+  const [gone, setGone] = useState<readonly PastSearch[]>([]);
+  const [ended, setEnded] = useState<StandingSearch | null>(null);
+  const today = moment.at.slice(0, 10);
+  const drop = (list: readonly PastSearch[]) => {
+    setGone(list);
+    void forget(
+      theStore(),
+      list.map((s) => s.id),
+    );
+  };
+  return (
+    <div className={styles.view}>
+      <h1>Your searches</h1>
+      <section>
+        <h2>Standing</h2>
+        {standing.length === 0 && (
+          <p className={styles.hint}>None yet. “Keep as a standing search” is under the sentence of every search.</p>
+        )}
+        {ended && (
+          <p className={styles.hint}>
+            “{ended.name}” no longer stands.{' '}
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => {
+                void saveStanding(theStore(), ended);
+                setEnded(null);
+              }}
+            >
+              Undo
+            </button>
+          </p>
+        )}
+        <ul className={styles.list}>
+          {standing.map((s, i) => (
+            <li key={s.id}>
+              <p className={styles.when}>
+                {news[i] === null || news[i] === undefined ? (
+                  '…'
+                ) : news[i] === 0 ? (
+                  'nothing new'
+                ) : (
+                  <b>{`${news[i]?.toLocaleString('en')} new`}</b>
+                )}
+                <span>since {dayText(parseDay(s.seen) ?? (0 as never))}</span>
+              </p>
+              <div>
+                <a href={`/?${s.address}`}>{s.name}</a>
+                <p>{s.sentence}</p>
+              </div>
+              <p className={styles.acts}>
+                {(news[i] ?? 0) > 0 && (
+                  <a href={newHref(s)} onClick={() => void markSeen(theStore(), s.id, today)}>
+                    See what is new
+                  </a>
+                )}
+                <a href={`/feeds/search.atom?${s.address}`}>Feed</a>
+                <button
+                  type="button"
+                  className={kit.link}
+                  onClick={() => {
+                    setEnded(s);
+                    void endStanding(theStore(), s.id);
+                  }}
+                >
+                  End
+                </button>
+              </p>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h2>
+          Made before
+          {past.length > 0 && (
+            <button type="button" className={kit.link} onClick={() => drop(past)}>
+              Forget all
+            </button>
+          )}
+        </h2>
+        {gone.length > 0 && (
+          <p className={styles.hint} role="status">
+            {gone.length === 1 ? 'One search' : `${gone.length} searches`} forgotten.{' '}
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => {
+                void bringBack(theStore(), gone);
+                setGone([]);
+              }}
+            >
+              Undo
+            </button>
+          </p>
+        )}
+        {past.length === 0 && gone.length === 0 && <p className={styles.hint}>None yet. They are kept in this browser only.</p>}
+        <ul className={styles.list}>
+          {past.slice(0, 100).map((s) => (
+            <li key={s.id}>
+              <p className={styles.when}>
+                {s.total.toLocaleString('en')}
+                <span>{dayOfIso(s.at)}</span>
+              </p>
+              <div>
+                <a href={`/?${s.address}`}>{s.q || 'Everything'}</a>
+                <p>{s.sentence}</p>
+              </div>
+              <p className={styles.acts}>
+                <button type="button" className={kit.link} onClick={() => drop([s])}>
+                  Forget
+                </button>
+              </p>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}
+
+export default function SearchesView() {
+  return (
+    <App>
+      <Searches />
+    </App>
+  );
+}
