@@ -59,6 +59,37 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
         .waitFor();
     },
   ],
+  [
+    'by fields',
+    async (page) => {
+      await page.goto('/?q=title%3Aseaweed+by%3AHallgrim');
+      await lines(page);
+      await page.getByRole('button', { name: 'By fields' }).click();
+      await page.getByLabel('Row 2, words').waitFor();
+    },
+  ],
+  [
+    'CQL',
+    async (page) => {
+      await page.goto(`/?syntax=cql&q=${encodeURIComponent('dc.title = seaweed and dc.date > 2015 sortBy dc.date/sort.descending')}`);
+      await lines(page);
+    },
+  ],
+  [
+    'searches',
+    async (page) => {
+      await page.goto('/?q=seaweed&drop.kind=newspaper-article');
+      await lines(page);
+      await page.getByRole('button', { name: 'Keep as a standing search' }).click();
+      await page.getByRole('button', { name: 'Keep', exact: true }).click();
+      await page.getByText(/^Standing as/).waitFor();
+      await page.goto('/searches');
+      await page.getByText(/nothing new/).waitFor();
+    },
+  ],
+  ['journals', (page) => page.goto('/journals?q=seaweed').then(() => page.getByRole('heading', { name: 'Journals' }).waitFor())],
+  ['databases', (page) => page.goto('/databases').then(() => page.getByRole('heading', { name: /^Databases/ }).waitFor())],
+  ['guide', (page) => page.goto('/guides/phycology').then(() => page.getByRole('heading', { level: 1 }).waitFor())],
   ['about', (page) => page.goto('/about').then(() => page.getByRole('heading', { name: 'Licences' }).waitFor())],
   ['no such page', (page) => page.goto('/nowhere').then(() => undefined)],
 ];

@@ -22,6 +22,7 @@ const SHOWN: readonly (readonly [group: Group, label: string, most: number])[] =
   ['source', 'Indexed from', 7],
 ];
 const OPEN_ENDED = ['subject', 'journal', 'person'] as const satisfies readonly Group[];
+const KINDS_SHOWN = 4;
 const number = (n: number): string => n.toLocaleString('en');
 const cap = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -91,7 +92,8 @@ function Kinds(props: Props) {
     const family: Bar = { label, count, choice: same, set: (choice) => all(kinds, choice) };
     const one = own[0];
     if (own.length === 1 && one) return [{ ...barOf('kind', one, props), label: kinds.length > 1 ? cap(one.label) : label }];
-    return [family, ...own.sort((a, b) => b.count - a.count).map((v) => ({ ...barOf('kind', v, props), sub: true }))];
+    const shown = own.sort((a, b) => b.count - a.count).filter((v, i) => i < KINDS_SHOWN || choiceOf(request, 'kind', v.value));
+    return [family, ...shown.map((v) => ({ ...barOf('kind', v, props), sub: true }))];
   });
   const most = Math.max(1, ...bars.map((b) => b.count));
   return (

@@ -71,6 +71,7 @@ function useSuggestions(text: string, active: boolean): readonly Choice[] {
   return [...own, ...(found.text === text || found.text.startsWith(text) || text.startsWith(found.text) ? found.choices : [])];
 }
 
+export type WayOfAsking = 'words' | 'fields' | 'cql';
 interface Props {
   readonly request: SearchRequest;
   /** Asks for other words. */
@@ -78,15 +79,16 @@ interface Props {
   readonly change: (r: SearchRequest) => void;
   /** For CQL that can't be read: what was wrong, and where. */
   readonly fault: { readonly text: string; readonly at: number } | null;
+  readonly way: WayOfAsking;
+  readonly setWay: (way: WayOfAsking) => void;
 }
-export function SearchBox({ request, ask, change, fault }: Props) {
+export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
   const { moment } = useHere();
   const id = useId();
   const [text, setText] = useState(request.q);
   const [need, setNeed] = useState(request.needBy === null ? '' : isoDay(request.needBy));
   const [typing, setTyping] = useState(false);
   const [picked, setPicked] = useState(-1);
-  const [way, setWay] = useState<'words' | 'fields' | 'cql'>(request.syntax === 'cql' ? 'cql' : 'words');
   const input = useRef<HTMLInputElement>(null);
   const choices = useSuggestions(text, typing && way === 'words');
   const open = choices.length > 0;
@@ -123,59 +125,62 @@ export function SearchBox({ request, ask, change, fault }: Props) {
   };
   return (
     <search>
-      <form className={styles.boxRow} onSubmit={submit}>
-        {way === 'words' ? (
-          <div className={styles.box}>
-            <input
-              ref={input}
-              id="query"
-              type="search"
-              role="combobox"
-              aria-label="Search for a topic, title, person or number"
-              aria-expanded={open}
-              aria-controls={`${id}list`}
-              aria-autocomplete="list"
-              aria-activedescendant={open && picked >= 0 ? `${id}${picked}` : undefined}
-              value={text}
-              onChange={(e) => {
-                setText(e.target.value);
-                setTyping(true);
-                setPicked(-1);
-              }}
-              onKeyDown={keys}
-              onBlur={() => setTyping(false)}
-              placeholder="A topic, a title, a person"
-              autoComplete="off"
-              spellCheck={false}
-            />
-            <div id={`${id}list`} role="listbox" aria-label="Suggestions" className={styles.suggestions} hidden={!open}>
-              {choices.map((c, i) => (
-                // biome-ignore lint/a11y/useKeyWithClickEvents: keys act on the input (ARIA combobox pattern)
-                <div
-                  key={`${c.kind}${c.text}`}
-                  id={`${id}${i}`}
-                  role="option"
-                  tabIndex={-1}
-                  aria-selected={i === picked}
-                  onMouseDown={(e) => e.preventDefault()}
-                  onClick={() => take(c)}
-                >
-                  <span>{KIND_WORD[c.kind]}</span>
-                  <b>{c.text}</b>
-                  <span>{c.hint}</span>
-                </div>
-              ))}
+      <form className={styles.boxRow} onSubmit={submit} data-way={way}>
+        <div className={styles.asking}>
+          <Ask way={way} set={setWay} text={text} setText={setText} request={request} change={change} />
+          {way === 'words' ? (
+            <div className={styles.box}>
+              <input
+                ref={input}
+                id="query"
+                type="search"
+                role="combobox"
+                aria-label="Search for a topic, title, person or number"
+                aria-expanded={open}
+                aria-controls={`${id}list`}
+                aria-autocomplete="list"
+                aria-activedescendant={open && picked >= 0 ? `${id}${picked}` : undefined}
+                value={text}
+                onChange={(e) => {
+                  setText(e.target.value);
+                  setTyping(true);
+                  setPicked(-1);
+                }}
+                onKeyDown={keys}
+                onBlur={() => setTyping(false)}
+                placeholder="A topic, a title, a person"
+                autoComplete="off"
+                spellCheck={false}
+              />
+              <div id={`${id}list`} role="listbox" aria-label="Suggestions" className={styles.suggestions} hidden={!open}>
+                {choices.map((c, i) => (
+                  // biome-ignore lint/a11y/useKeyWithClickEvents: keys act on the input (ARIA combobox pattern)
+                  <div
+                    key={`${c.kind}${c.text}`}
+                    id={`${id}${i}`}
+                    role="option"
+                    tabIndex={-1}
+                    aria-selected={i === picked}
+                    onMouseDown={(e) => e.preventDefault()}
+                    onClick={() => take(c)}
+                  >
+                    <span>{KIND_WORD[c.kind]}</span>
+                    <b>{c.text}</b>
+                    <span>{c.hint}</span>
+                  </div>
+                ))}
+              </div>
             </div>
-          </div>
-        ) : (
-          <Suspense fallback={<div className={styles.box} />}>
-            {way === 'fields' ? (
-              <ByFields q={text} request={request} change={change} set={setText} />
-            ) : (
-              <Commands text={text} set={setText} fault={fault} />
-            )}
-          </Suspense>
-        )}
+          ) : (
+            <Suspense fallback={<div className={styles.box} />}>
+              {way === 'fields' ? (
+                <ByFields q={text} request={request} change={change} set={setText} />
+              ) : (
+                <Commands text={text} set={setText} fault={fault} />
+              )}
+            </Suspense>
+          )}
+        </div>
         <label className={styles.need}>
           <span>Need by</span>
           <input
@@ -190,7 +195,6 @@ export function SearchBox({ request, ask, change, fault }: Props) {
         <button type="submit" className={kit.main}>
           Search
         </button>
-        <Ask way={way} set={setWay} text={text} setText={setText} request={request} change={change} />
         {past && (
           <p id="need-past" className={styles.fault} role="alert">
             Need by lies in the past. Choose today or later; the search goes ahead without a day.
@@ -210,15 +214,15 @@ function Ask({
   request,
   change,
 }: {
-  way: 'words' | 'fields' | 'cql';
-  set: (w: 'words' | 'fields' | 'cql') => void;
+  way: WayOfAsking;
+  set: (w: WayOfAsking) => void;
   text: string;
   setText: (t: string) => void;
   request: SearchRequest;
   change: (r: SearchRequest) => void;
 }) {
   const [said, setSaid] = useState('');
-  const go = async (to: typeof way) => {
+  const go = async (to: WayOfAsking) => {
     const syntaxes = await import('./syntaxes');
     const next = to === 'cql' ? syntaxes.plainToCql(text) : way === 'cql' ? syntaxes.cqlToPlain(text) : { text };
     if ('problem' in next) {
@@ -231,7 +235,7 @@ function Ask({
     const syntax = to === 'cql' ? 'cql' : 'plain';
     if (request.q.trim() && request.syntax !== syntax) change({ ...request, q: next.text, syntax });
   };
-  const option = (name: typeof way, label: string) => (
+  const option = (name: WayOfAsking, label: string) => (
     <button type="button" className={styles.way} aria-pressed={way === name} onClick={() => void go(name)}>
       {label}
     </button>

@@ -29,7 +29,7 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
     close();
   };
   return (
-    <div className={styles.tools}>
+    <>
       {saved ? (
         <span className={styles.hint} role="status">
           Standing as “{saved}”. <a href="/searches">Your searches</a>
@@ -59,6 +59,6 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
         </Popover>
       )}
       <a href={`/feeds/search.atom?${address}`}>Feed</a>
-    </div>
+    </>
   );
 }

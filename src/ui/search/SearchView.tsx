@@ -6,7 +6,7 @@ import { App, useHere } from '../kit/app';
 import { useKeys } from '../kit/keys';
 import type { Fault, LeftBehind } from './Answered';
 import { FirstVisit } from './FirstVisit';
-import { SearchBox } from './SearchBox';
+import { SearchBox, type WayOfAsking } from './SearchBox';
 import styles from './search.module.css';
 
 const loadAnswered = () => import('./Answered');
@@ -21,6 +21,8 @@ function Search() {
   const searched = address.has('q');
   const [left, setLeft] = useState<LeftBehind | null>(null);
   const [fault, setFault] = useState<Fault | null>(null);
+  const [chosen, setWay] = useState<WayOfAsking>('words');
+  const way = searched && request.syntax === 'cql' ? 'cql' : searched && chosen === 'cql' ? 'words' : chosen;
 
   const change = useCallback((next: SearchRequest) => {
     setLeft(null);
@@ -59,6 +61,8 @@ function Search() {
         ask={ask}
         change={change}
         fault={searched ? fault : null}
+        way={way}
+        setWay={setWay}
       />
       {searched ? (
         <Suspense fallback={<p className={styles.left}>Looking…</p>}>

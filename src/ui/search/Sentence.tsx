@@ -316,18 +316,18 @@ export function Sentence(props: Props & { kept: Kept }) {
   const plain = printable(bare);
   return (
     <div className={styles.sentenceRow}>
-      <p className={styles.sentence}>
-        {sentenceParts(request).map(control)}{' '}
+      <p className={styles.sentence}>{sentenceParts(request).map(control)}</p>
+      <div className={styles.tools}>
         <span className={styles.total} aria-live="polite">
           {answer ? `${number(answer.total)} of ${number(answer.indexed)} indexed` : ''}
         </span>
-      </p>
-      {printable(request) !== plain && (
-        <button type="button" className={kit.link} onClick={() => change(bare)}>
-          Remove conditions
-        </button>
-      )}
-      {answer && <SearchTools request={request} answer={answer} />}
+        {printable(request) !== plain && (
+          <button type="button" className={kit.link} onClick={() => change(bare)}>
+            Remove conditions
+          </button>
+        )}
+        {answer && <SearchTools request={request} answer={answer} />}
+      </div>
       {answer?.notes.map((n) => (
         <p key={n.code} className={styles.note} data-offer={n.code === 'person' || n.code === 'journal' ? '' : undefined}>
           {n.text}
