@@ -3,6 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { bundleNode } from './bundle.mjs';
 
 const [name, ...args] = process.argv.slice(2);
-const out = await bundleNode({ [name]: `src/cli/${name}.ts` }, '.cache/cli');
+const entries = name === 'bench' ? { bench: 'src/cli/bench.ts', peerEngine: 'src/cli/peerEngine.ts' } : { [name]: `src/cli/${name}.ts` };
+const out = await bundleNode(entries, '.cache/cli');
 const done = spawnSync(process.execPath, ['--max-old-space-size=12000', `${out}/${name}.mjs`, ...args], { stdio: 'inherit' });
 process.exit(done.status ?? 1);

@@ -1,9 +1,10 @@
-/** `bench search|quality [--records N] [--json]`: each bench is a module that measures when it is loaded. */
+/** `bench search|quality|peers [--records N] [--json]`: each bench is a module that measures when it is loaded. */
 import { benchOptions } from './benchIndex';
 
 const BENCHES: Readonly<Record<string, () => Promise<unknown>>> = {
   search: () => import('./benchSearch'),
   quality: () => import('./benchQuality'),
+  peers: () => import('./benchPeers'),
 };
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');
 const bench = BENCHES[what];

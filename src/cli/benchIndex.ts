@@ -11,6 +11,8 @@ export const benchOptions = () =>
       json: { type: 'boolean', default: false },
       rounds: { type: 'string', default: '5' },
       items: { type: 'string', default: '1000' },
+      bench: { type: 'string' },
+      engines: { type: 'string' },
     },
     allowPositionals: true,
   });

@@ -8,6 +8,7 @@ import type { AccessItem } from '../core/access/options';
 import { rowLayout } from '../core/access/summary';
 import type { DiscoveryRecord, Journal, JournalId } from '../core/bibliography/record';
 import { type KbartLine, writeKbart } from '../core/coverage/kbart';
+import type { Analysis } from '../core/engine/analysis';
 import { IndexBuilder } from '../core/engine/builder';
 import { encodeIndex } from '../core/engine/format';
 import type { Guidance } from '../core/guidance/guidance';
@@ -32,7 +33,12 @@ const CHUNK = 4 << 20;
 /** Chapters follow their book at once; a few books back is far enough. */
 const HOSTS_KEPT = 64;
 
-export function buildIndex(world: IndexSource, dir: string, progress: Progress = () => {}): { records: number; bytes: number } {
+export function buildIndex(
+  world: IndexSource,
+  dir: string,
+  progress: Progress = () => {},
+  analysis: Analysis = 'stems',
+): { records: number; bytes: number } {
   const checked = readPolicy(world.library.policy);
   if ('problem' in checked) throw new Error(checked.problem);
   const making = `${dir}.making-${process.pid}`;
@@ -40,7 +46,7 @@ export function buildIndex(world: IndexSource, dir: string, progress: Progress =
   mkdirSync(join(making, 'kbart'), { recursive: true });
   try {
     const journals = new Map(world.journals.map((j) => [j.id, j]));
-    const builder = new IndexBuilder(world.library);
+    const builder = new IndexBuilder(world.library, analysis);
     const hosts = new Map<string, DiscoveryRecord>();
     const ebooks: KbartLine[] = [];
     const fd = openSync(join(making, 'records.jsonl'), 'w');
@@ -80,7 +86,7 @@ export function buildIndex(world: IndexSource, dir: string, progress: Progress =
     closeSync(fd);
     progress(builder.count, 'index');
     const records = builder.count;
-    const meta = { layout: rowLayout(world.library), records, built: world.start };
+    const meta = { layout: rowLayout(world.library), records, built: world.start, analysis };
     const out = openSync(join(making, 'index.lgd'), 'w');
     for (const chunk of encodeIndex(meta, builder.finish())) {
       for (let at = 0; at < chunk.length; at += CHUNK * 64) writeSync(out, chunk, at, Math.min(CHUNK * 64, chunk.length - at));

@@ -55,7 +55,16 @@ export const LANGUAGES = {
 export type Language = keyof typeof LANGUAGES;
 export const LANGUAGE_LIST = Object.keys(LANGUAGES) as readonly Language[];
 export const isLanguage = (value: string): value is Language => Object.hasOwn(LANGUAGES, value);
-export const languageLabel = (code: string): string => (isLanguage(code) ? LANGUAGES[code].label : code);
+const otherNames = new Intl.DisplayNames('en', { type: 'language', fallback: 'code' });
+/** The English name of an ISO 639 code; a code that nobody knows stays as it is. */
+export function languageLabel(code: string): string {
+  if (isLanguage(code)) return LANGUAGES[code].label;
+  try {
+    return otherNames.of(code) ?? code;
+  } catch {
+    return code;
+  }
+}
 
 export const AUDIENCES = { general: 'General readers', student: 'Students', research: 'Researchers', practice: 'Practitioners' } as const;
 export type Audience = keyof typeof AUDIENCES;

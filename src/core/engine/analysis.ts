@@ -40,3 +40,10 @@ const LANGUAGE_MARK = '\u0003';
 
 /** All terms that a word asked for may have been indexed under, one per language. */
 export const termsFor = (word: string): string[] => Object.keys(LANGUAGES).map((l) => termOf(word, l));
+
+/** How words become terms: by their stems, or as they are written (for indexes that must answer word for word). */
+export const ANALYSES = {
+  stems: { termOf, termsFor },
+  words: { termOf: (word: string) => word, termsFor: (word: string) => [word] },
+} as const satisfies Record<string, { termOf: (word: string, language: string) => string; termsFor: (word: string) => string[] }>;
+export type Analysis = keyof typeof ANALYSES;

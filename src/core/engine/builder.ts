@@ -7,13 +7,13 @@
 import type { AccessItem } from '../access/options';
 import { type RowLayout, rowLayout, summarise } from '../access/summary';
 import { fullName } from '../bibliography/describe';
-import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST, LANGUAGE_LIST } from '../bibliography/kinds';
+import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../bibliography/kinds';
 import { PEER_LIST, peerReviewOf } from '../bibliography/peerReview';
 import { type DiscoveryRecord, yearOfRecord } from '../bibliography/record';
 import type { Library } from '../policy/types';
 import { FIELDS } from '../query/tree';
 import { parseDay } from '../time';
-import { termOf } from './analysis';
+import { ANALYSES, type Analysis } from './analysis';
 import { codesOf } from './codes';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from './columns';
 import { SMALL_WORDS, words } from './fold';
@@ -118,6 +118,7 @@ export class IndexBuilder {
   readonly #persons = new Values();
   readonly #journals = new Values();
   readonly #sources = new Values();
+  readonly #languages = new Values();
   readonly #ids: string[] = [];
   readonly #references: (readonly string[])[] = [];
   readonly #works = new Map<string, number[]>();
@@ -125,8 +126,11 @@ export class IndexBuilder {
   #end = 0;
   #lastDay = 0;
 
-  constructor(library: Library) {
+  readonly #termOf: (word: string, language: string) => string;
+
+  constructor(library: Library, analysis: Analysis = 'stems') {
     this.#library = library;
+    this.#termOf = ANALYSES[analysis].termOf;
     this.#layout = rowLayout(library);
     this.#journals.id('');
   }
@@ -184,7 +188,7 @@ export class IndexBuilder {
     c.combo.push(
       this.#combo({
         kind: KIND_LIST.indexOf(r.kind),
-        language: (LANGUAGE_LIST as readonly string[]).indexOf(r.languages[0] ?? ''),
+        language: r.languages[0] ? this.#languages.id(r.languages[0]) : NONE,
         peer: PEER_LIST.indexOf(peerReviewOf(r, item.journal).status),
         carrier: CARRIER_LIST.indexOf(r.carrier),
         audience: r.audience ? AUDIENCE_LIST.indexOf(r.audience) : NONE,
@@ -224,7 +228,7 @@ export class IndexBuilder {
     let n = known.get(word);
     if (n === undefined) {
       n = this.#written.length;
-      this.#written.push(this.#id(termOf(word, language)));
+      this.#written.push(this.#id(this.#termOf(word, language)));
       this.#uses.push(0);
       known.set(word, n);
     }
@@ -298,15 +302,21 @@ export class IndexBuilder {
     const docStart = this.#docStart.view();
     const postings = invert(forward, docStart, this.#lengths.view(), sorted.length);
 
-    const [subjects, persons, journals, sources] = [
+    const [subjects, persons, journals, sources, languages] = [
       this.#subjects.finish(),
       this.#persons.finish(),
       this.#journals.finish(),
       this.#sources.finish(),
+      this.#languages.finish(),
     ];
     const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);
     const combos = this.#combos.view().slice();
-    for (let i = comboSlot('source'); i < combos.length; i += COMBO_WIDTH) combos[i] = sources.renumber[combos[i] as number] as number;
+    for (const [group, by] of [
+      ['source', sources.renumber],
+      ['language', languages.renumber],
+    ] as const)
+      for (let i = comboSlot(group); i < combos.length; i += COMBO_WIDTH)
+        if (combos[i] !== NONE) combos[i] = by[combos[i] as number] as number;
     const idOrder = Uint32Array.from(this.#ids.keys()).sort((a, b) => byCodePoint(this.#ids[a] as string, this.#ids[b] as string));
     const ids = packStrings([...idOrder].map((i) => this.#ids[i] as string));
     const byTitle = Uint32Array.from(this.#titles.keys()).sort((a, b) =>
@@ -344,6 +354,8 @@ export class IndexBuilder {
       combos,
       sourceBytes: sources.table.bytes,
       sourceOffsets: sources.table.offsets,
+      languageBytes: languages.table.bytes,
+      languageOffsets: languages.table.offsets,
       titleLength: c.titleLength.view(),
       mainLength: c.mainLength.view(),
       year: c.year.view(),

@@ -1,8 +1,8 @@
 /**
  * The groups with few values, packed: each record has the number of its combination, and the table of combinations holds
- * one byte a group. Value lists are closed (kinds, languages …) or small (sources); `place` is a bit set over the campuses.
+ * one byte a group. Value lists are closed (kinds, carriers …) or small (languages, sources); `place` is a bit set over the campuses.
  */
-import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST, LANGUAGE_LIST } from '../bibliography/kinds';
+import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../bibliography/kinds';
 import { PEER_LIST } from '../bibliography/peerReview';
 import type { Group } from '../query/request';
 
@@ -15,7 +15,6 @@ export const NONE = 255;
 
 export const CLOSED_LISTS: Partial<Record<Group, readonly string[]>> = {
   kind: KIND_LIST,
-  language: LANGUAGE_LIST,
   peer: PEER_LIST,
   carrier: CARRIER_LIST,
   audience: AUDIENCE_LIST,

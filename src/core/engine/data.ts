@@ -1,5 +1,6 @@
 /** The index in memory: named typed arrays, checked for presence once when a file is opened. */
 import type { RowLayout } from '../access/summary';
+import type { Analysis } from './analysis';
 import { decodeIndex, type Header, type Section } from './format';
 import type { StringTable } from './strings';
 
@@ -7,6 +8,7 @@ export interface IndexData {
   readonly n: number;
   readonly meta: Header['meta'];
   readonly layout: RowLayout;
+  readonly analysis: Analysis;
   readonly terms: StringTable;
   readonly termStart: Uint32Array;
   readonly posting: Uint32Array;
@@ -53,7 +55,7 @@ export interface IndexData {
   readonly sugCount: Uint32Array;
   readonly sugEntry: Uint32Array;
   readonly sugAt: Uint16Array;
-  readonly tables: Readonly<Record<'source' | 'journal' | 'subject' | 'person' | 'id', StringTable>>;
+  readonly tables: Readonly<Record<'source' | 'language' | 'journal' | 'subject' | 'person' | 'id', StringTable>>;
 }
 
 /** Opens an index buffer; a file that is not one of ours, or is cut short, gives a message. */
@@ -73,6 +75,7 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     n: combo?.length ?? 0,
     meta: header.meta,
     layout: header.meta.layout as RowLayout,
+    analysis: header.meta.analysis === 'words' ? 'words' : 'stems',
     terms: table('term'),
     termStart: get('termStart'),
     posting: get('posting'),
@@ -114,7 +117,14 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     sugCount: get('sugCount'),
     sugEntry: get('sugEntry'),
     sugAt: get('sugAt'),
-    tables: { source: table('source'), journal: table('journal'), subject: table('subject'), person: table('person'), id: table('id') },
+    tables: {
+      language: table('language'),
+      source: table('source'),
+      journal: table('journal'),
+      subject: table('subject'),
+      person: table('person'),
+      id: table('id'),
+    },
   };
   return missing.length ? { problem: `The index file lacks ${missing[0]}. Build it again.` } : data;
 }

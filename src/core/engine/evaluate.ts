@@ -3,7 +3,7 @@
  * phrases and nearness are checked in the forward index. Scores are sums of idf × quantised BM25F weight.
  */
 import { FIELDS, type Field, type Near, type PhraseNode, type QueryNode, type WordNode } from '../query/tree';
-import { termsFor } from './analysis';
+import { ANALYSES } from './analysis';
 import { FIELD_END, VALUE_END } from './builder';
 import { codeTerm } from './codes';
 import type { IndexData } from './data';
@@ -64,7 +64,8 @@ export class Evaluator {
       const [from, to] = prefixRange(terms, word);
       return Array.from({ length: to - from }, (_, i) => from + i);
     }
-    return termsFor(word)
+    return ANALYSES[this.#data.analysis]
+      .termsFor(word)
       .map((s) => findString(terms, s))
       .filter((t) => t >= 0);
   }

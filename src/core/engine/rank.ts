@@ -6,7 +6,7 @@
  */
 import { KIND_LIST, type Kind } from '../bibliography/kinds';
 import type { Sort } from '../query/request';
-import { termsFor } from './analysis';
+import { ANALYSES } from './analysis';
 import { VALUE_END } from './builder';
 import { COMBO_WIDTH, comboSlot } from './columns';
 import type { IndexData } from './data';
@@ -81,7 +81,7 @@ const TO_THE_LETTER = 0.05;
 /** A judge of titles for one query's words: the share by which a title that has them in order beats one that has not. */
 export function titleJudge(data: IndexData, asked: readonly string[]): ((doc: number) => number) | null {
   const strong = asked.filter((w) => !SMALL_WORDS.has(w));
-  const idsOf = (w: string): number[] => termsFor(w).map((t) => findString(data.terms, t));
+  const idsOf = (w: string): number[] => ANALYSES[data.analysis].termsFor(w).map((t) => findString(data.terms, t));
   const sequence = (strong.length ? strong : asked).map(idsOf);
   const letter = asked.map(idsOf);
   if (!sequence.length) return null;
@@ -112,7 +112,7 @@ const smallKept = new WeakMap<IndexData, readonly number[]>();
 function smallTerms(data: IndexData): readonly number[] {
   let ids = smallKept.get(data);
   if (!ids) {
-    ids = [...SMALL_WORDS].flatMap((w) => termsFor(w).map((t) => findString(data.terms, t))).filter((t) => t >= 0);
+    ids = [...SMALL_WORDS].flatMap((w) => ANALYSES[data.analysis].termsFor(w).map((t) => findString(data.terms, t))).filter((t) => t >= 0);
     smallKept.set(data, ids);
   }
   return ids;

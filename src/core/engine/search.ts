@@ -150,7 +150,7 @@ export class EmbeddedEngine {
             ? OPEN_VALUES
             : CLOSED_LISTS[group];
     if (closed) return { size: closed.length, name: (i) => closed[i] ?? '', find: (v) => closed.indexOf(v as never) };
-    const table: StringTable = this.data.tables[group as OpenEnded | 'source'];
+    const table: StringTable = this.data.tables[group as OpenEnded | 'source' | 'language'];
     return { size: countStrings(table), name: (i) => stringAt(table, i), find: (v) => findString(table, v) };
   }
 

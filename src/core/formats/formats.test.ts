@@ -1,0 +1,107 @@
+import fc from 'fast-check';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { describe, expect, it } from 'vitest';
+import { STORYLINE } from '../../demo/storyline/records';
+import { readSru, sruAnswer, sruExplain, sruFault } from '../sru/sru';
+import { writeAtom } from './atom';
+import { readCslRecord } from './cslJson';
+import { writeDublinCore } from './dublinCore';
+import { writeMarcxml } from './marcxml';
+import { xmlText } from './xml';
+
+const valid = (xml: string) => XMLValidator.validate(xml);
+const parser = new XMLParser({ ignoreAttributes: false, removeNSPrefix: true, parseTagValue: false });
+const records = [...STORYLINE];
+
+describe('records as XML', () => {
+  it('every record of the storyline is well-formed MARCXML and Dublin Core with its title and people', () => {
+    for (const r of records) {
+      expect(valid(writeMarcxml(r)), r.id).toBe(true);
+      expect(valid(writeDublinCore(r)), r.id).toBe(true);
+      expect(parser.parse(writeDublinCore(r)).dc.title, r.id).toBe(r.csl.title);
+      const fields = [parser.parse(writeMarcxml(r)).record.datafield].flat() as { '@_tag': string }[];
+      expect(fields.filter((f) => ['100', '110', '700', '710'].includes(f['@_tag'])).length).toBe(
+        (r.csl.author?.length ?? 0) + (r.csl.editor?.length ?? 0) + (r.csl.translator?.length ?? 0),
+      );
+    }
+  });
+  it('any text stays text', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary' }), (text) => {
+        expect(valid(`<a>${xmlText(text)}</a>`)).toBe(true);
+      }),
+    );
+  });
+  it('an article says where it stands', () => {
+    const kelp = records.find((r) => r.csl.title.startsWith('Kelp on the plate'));
+    const xml = kelp ? writeMarcxml(kelp) : '';
+    expect(xml).toContain(
+      '<datafield tag="773" ind1="0" ind2=" "><subfield code="t">Coastal Food Systems</subfield><subfield code="g">14(2), 2023, 101–128, April</subfield>',
+    );
+    expect(xml).toMatch(/<leader>00000nab a22/);
+  });
+});
+
+describe('SRU', () => {
+  const read = (q: string) => readSru(new URLSearchParams(q));
+  it.each([
+    ['', 'explain', '2.0'],
+    ['operation=explain&version=1.2', 'explain', '1.2'],
+    ['query=kelp', 'searchRetrieve', '2.0'],
+    ['operation=searchRetrieve&version=1.2&query=kelp', 'searchRetrieve', '1.2'],
+  ])('%j is %s in %s', (q, operation, version) => expect(read(q)).toMatchObject({ operation, version }));
+  it.each([
+    ['version=3.0', 5],
+    ['operation=scan', 4],
+    ['operation=searchRetrieve', 7],
+    ['query=kelp&colour=red', 8],
+    ['query=kelp&startRecord=0', 6],
+    ['query=kelp&recordSchema=cake', 66],
+    ['query=kelp&recordXMLEscaping=zip', 71],
+    ['query=kelp+and', 10],
+    ['query=kelp&sortKeys=title', 80],
+  ])('%s is diagnostic %i', (q, code) => {
+    const r = read(q);
+    expect(r).toMatchObject({ operation: 'fault', diagnostics: [{ code }] });
+    if (r.operation === 'fault') expect(sruFault(r)).toContain(`info:srw/diagnostic/1/${code}<`);
+  });
+  it('answers carry total, records and the next position, in both packings', () => {
+    for (const packing of ['xml', 'string']) {
+      const r = read(`operation=searchRetrieve&version=1.2&query=kelp&maximumRecords=2&recordPacking=${packing}&recordSchema=marcxml`);
+      const xml = r.operation === 'searchRetrieve' ? sruAnswer(r, 5, records.slice(0, 2)) : '';
+      expect(valid(xml)).toBe(true);
+      expect(parser.parse(xml).searchRetrieveResponse).toMatchObject({ numberOfRecords: '5', nextRecordPosition: '3' });
+    }
+    const far = read('query=kelp&startRecord=9');
+    expect(far.operation === 'searchRetrieve' && sruAnswer(far, 5, [])).toContain('info:srw/diagnostic/1/61');
+    expect(valid(sruExplain('2.0', 'localhost', '80', 'A & B'))).toBe(true);
+  });
+});
+
+describe('Atom', () => {
+  it('is well-formed and as new as its newest entry', () => {
+    const feed = { title: 'a & b', page: 'http://x/?q=1&b=2', self: 'http://x/feed?q=1&b=2', site: 'http://x', since: '2026-11-02' };
+    const xml = writeAtom(
+      feed,
+      records.slice(0, 3).map((r, i) => ({ ...r, added: `2026-11-0${i + 3}` })),
+    );
+    expect(valid(xml)).toBe(true);
+    expect(parser.parse(xml).feed.updated).toBe('2026-11-05T00:00:00Z');
+  });
+});
+
+describe('CSL-JSON', () => {
+  it('the storyline comes in as it went out', () => {
+    for (const r of records.slice(0, 60)) {
+      const back = readCslRecord(JSON.parse(JSON.stringify({ ...r.csl, keyword: r.subjects.join(', ') })), 'test');
+      expect('record' in back && back.record.csl, r.id).toEqual(r.csl);
+    }
+  });
+  it.each([
+    [{ type: 'book', title: 'x' }, 'id is missing'],
+    [{ id: 'a', type: 'book', title: '' }, 'title is empty'],
+    [{ id: 'a', type: 'cake', title: 'x' }, 'type cake is none of ours'],
+    ['text', 'must be of type object'],
+    [null, 'must be of type object'],
+  ])('%j is refused: %s', (value, problem) => expect(readCslRecord(value, 't')).toEqual({ problem: expect.stringContaining(problem) }));
+});
