@@ -19,7 +19,8 @@ export const memory = false;
 const bare = (r: DiscoveryRecord): DiscoveryRecord => {
   const { publisher: _p, 'publisher-place': _l, DOI: _d, ISSN: _s, ISBN: _i, volume: _v, issue: _n, page: _g, genre: _k, ...csl } = r.csl;
   const { journal: _j, ...rest } = r;
-  return { ...rest, csl };
+  // Their flag is taken as it stands; ours would follow the kind of piece, too.
+  return { ...rest, csl, audience: r.statedPeerReviewed ? 'research' : 'general' };
 };
 
 export async function build({ corpus, dir }: { corpus: string; dir: string }): Promise<null> {
@@ -79,8 +80,8 @@ export function search(service: DiscoveryService, q: PeerQuery) {
   const f = q.filter;
   const request: SearchRequest = {
     ...NEW_SEARCH,
-    drop: f && !f.peer ? { peer: ['reviewed'] } : {},
-    keep: f ? { kind: [KIND_OF[f.type] as string], ...(f.peer ? { peer: ['reviewed'] } : {}) } : {},
+    drop: {},
+    keep: f ? { kind: [KIND_OF[f.type] as string], audience: [f.peer ? 'research' : 'general'] } : {},
     from: f?.yearFrom ?? null,
     to: f?.yearTo ?? null,
   };
@@ -94,13 +95,14 @@ export function search(service: DiscoveryService, q: PeerQuery) {
     situation,
     at: parseLocal(start) as Minutes,
     apart: true,
+    groups: ['kind', 'language', 'audience', 'subject', 'journal'],
   });
   const { breakdown: b } = answer;
   // Their counts are of what passes the filter; ours disregard a group's own condition, so what fails it is taken out.
   const only = (list: readonly { value: string; count: number }[], keep: (v: string) => boolean) =>
     list.filter((v) => keep(v.value) && v.count > 0).map((v) => [v.value, v.count] as const);
-  const reviewed = b.peer.find((v) => v.value === 'reviewed')?.count ?? 0;
-  const not = b.peer.reduce((n, v) => n + (v.value === 'reviewed' ? 0 : v.count), 0);
+  const reviewed = b.audience.find((v) => v.value === 'research')?.count ?? 0;
+  const not = b.audience.find((v) => v.value === 'general')?.count ?? 0;
   const peers: [number, number][] = [
     [1, !f || f.peer ? reviewed : 0],
     [0, !f?.peer ? not : 0],

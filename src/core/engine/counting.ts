@@ -10,8 +10,8 @@
  */
 
 export interface Partition {
-  /** Positions among the matches of those that pass everything. */
-  readonly passing: Uint32Array;
+  /** Positions among the matches of those that pass everything; null when all do. */
+  readonly passing: Uint32Array | null;
   readonly docs: Uint32Array;
   /** Documents that fail in one group only, by that group's bit. */
   readonly nearly: ReadonlyMap<number, Uint32Array>;
@@ -42,10 +42,7 @@ export class Room {
  */
 export function partition(docs: Uint32Array, n: number, fails: Uint16Array | null, room: Room): Partition {
   const { passing, docs: kept } = room;
-  if (fails === null) {
-    for (let i = 0; i < n; i++) passing[i] = i;
-    return { passing: passing.subarray(0, n), docs: docs.subarray(0, n), nearly: new Map() };
-  }
+  if (fails === null) return { passing: null, docs: docs.subarray(0, n), nearly: new Map() };
   const { nearly } = room;
   const sizes = new Uint32Array(32);
   let count = 0;
@@ -91,6 +88,39 @@ export class Tally {
   }
 }
 
+/** The columns with one value a document, counted in one walk: reading the list once is cheaper than reading it thrice. */
+export function tallyBasics(
+  docs: Uint32Array,
+  combo: Uint32Array,
+  combos: Tally,
+  year: Int16Array,
+  low: number,
+  years: Uint32Array,
+  journal: Uint32Array,
+  journals: Tally | null,
+): void {
+  const { counts: ofCombo, touched: seenCombos } = combos;
+  const ofJournal = journals?.counts ?? null;
+  const seenJournals = journals?.touched ?? null;
+  let nc = combos.n;
+  let nj = journals?.n ?? 0;
+  for (let i = 0; i < docs.length; i++) {
+    const d = docs[i] as number;
+    const c = combo[d] as number;
+    const cc = ofCombo[c] as number;
+    if (cc === 0) seenCombos[nc++] = c;
+    ofCombo[c] = cc + 1;
+    const y = (year[d] as number) - low;
+    if (y >= 0 && y < years.length) years[y] = (years[y] as number) + 1;
+    if (ofJournal === null || seenJournals === null) continue;
+    const j = journal[d] as number;
+    const cj = ofJournal[j] as number;
+    if (cj === 0) seenJournals[nj++] = j;
+    ofJournal[j] = cj + 1;
+  }
+  combos.n = nc;
+  if (journals) journals.n = nj;
+}
 /** One value a document. */
 export function tally(docs: Uint32Array, column: Uint32Array, t: Tally): void {
   const { counts, touched } = t;

@@ -29,6 +29,7 @@ type Anchor = 'anywhere' | 'start' | 'whole';
 
 const EMPTY: Matches = { n: 0, docs: new Uint32Array(0), score: new Float32Array(0), bits: new Uint8Array(0) };
 const MERGED_KEPT = 64;
+const TERMS_KEPT = 5000;
 /** Codes are exact, so finding one is worth as much as a rare word. */
 const CODE_IDF_LEAST = 4;
 const PHRASE_GAIN = 1.3;
@@ -57,8 +58,19 @@ export class Evaluator {
     this.#data = data;
   }
 
+  readonly #terms = new Map<string, number[]>();
   /** Terms of a folded word: all languages' stems that exist, or all terms with the prefix. */
   #termsOf(word: string, prefix: boolean): number[] {
+    const key = prefix ? `${word}*` : word;
+    let ids = this.#terms.get(key);
+    if (!ids) {
+      ids = this.#lookUp(word, prefix);
+      if (this.#terms.size > TERMS_KEPT) this.#terms.clear();
+      this.#terms.set(key, ids);
+    }
+    return ids;
+  }
+  #lookUp(word: string, prefix: boolean): number[] {
     const { terms } = this.#data;
     if (prefix) {
       const [from, to] = prefixRange(terms, word);
@@ -297,6 +309,9 @@ export class Evaluator {
     if (sets.some((s) => s.length === 0)) return EMPTY;
     const { forward, docStart } = this.#data;
     const wantedField = field ? FIELDS.indexOf(field) : -1;
+    // Most words have one term each; comparing numbers is then all there is to do.
+    const single = sets.every((s) => s.length === 1) ? Uint32Array.from(sets, (s) => s[0] as number) : null;
+    if (single && anchor === 'anywhere') return this.#keep(candidates, (d) => this.#run(d, single, wantedField));
     return this.#keep(candidates, (d) => {
       const first = sets[0] as number[];
       let f = 0;
@@ -315,6 +330,25 @@ export class Evaluator {
       }
       return found;
     });
+  }
+
+  /** Fields of a document in which these terms stand one after the other. */
+  #run(doc: number, terms: Uint32Array, wantedField: number): number {
+    const { forward, docStart } = this.#data;
+    const first = terms[0] as number;
+    const length = terms.length;
+    let f = 0;
+    let found = 0;
+    for (let p = docStart[doc] as number, end = docStart[doc + 1] as number; p < end; p++) {
+      const t = forward[p] as number;
+      if (t === FIELD_END) f++;
+      else if (t === first && (wantedField < 0 || f === wantedField)) {
+        let k = 1;
+        while (k < length && forward[p + k] === terms[k]) k++;
+        if (k === length) found |= 1 << f;
+      }
+    }
+    return found;
   }
 
   /** Two words or phrases in the same value of a field, at most `distance` words apart. */

@@ -25,31 +25,41 @@ const RECENT_GAIN = 0.06;
 const RECENT_FROM = 1950;
 const RECENT_YEARS = 76;
 
+/** The most that a match can gain beyond its words and its document's own worth. */
+export const MOST_GAIN = 1 + TITLE_GAIN + CLOSE_GAIN + PERSON_GAIN;
+
 /**
- * The score of one match: the words' own weight, raised when the title has them all (the more, the less else it has),
- * when the people do, and a little for the recent.
+ * What the title and the people add to the words' weight: more when the title has all the words, the more the less else
+ * it has, and when the people do.
  * @param asked number of words asked for, small words not counted
  */
-export function scoreOf(weight: number, bits: number, titleLength: number, mainLength: number, year: number, asked: number): number {
-  let gain = 1 + RECENT_GAIN * Math.min(1, Math.max(0, (year - RECENT_FROM) / RECENT_YEARS));
+export function gainOf(bits: number, titleLength: number, mainLength: number, asked: number): number {
+  let gain = 1;
   if (asked > 0 && bits & TITLE_BIT) {
     const whole = asked / Math.max(asked, titleLength);
-    const main = asked === mainLength ? MAIN_TITLE : 0;
-    const close = Math.max(whole, main);
+    const close = asked === mainLength && whole < MAIN_TITLE ? MAIN_TITLE : whole;
     gain += TITLE_GAIN + CLOSE_GAIN * close * close;
   }
-  if (bits & PERSON_BIT) gain += PERSON_GAIN;
-  return (weight + 0.01) * gain;
+  return bits & PERSON_BIT ? gain + PERSON_GAIN : gain;
 }
 
 /** Pieces about another piece carry its title; what they are about comes first. */
 const SECOND_HAND: Partial<Record<Kind, number>> = { 'book-review': 0.75, 'retraction-notice': 0.75 };
-/** The share of its score that each combination keeps, by its kind. */
-export const comboShares = (combos: Uint8Array): Float32Array =>
-  Float32Array.from(
+/** What a document is worth before any question: its kind, and a little for being recent. */
+export function ownWorth(data: Pick<IndexData, 'n' | 'combo' | 'combos' | 'year'>): Float32Array {
+  const { combo, combos, year } = data;
+  const slot = comboSlot('kind');
+  const share = Float32Array.from(
     { length: combos.length / COMBO_WIDTH },
-    (_, c) => SECOND_HAND[KIND_LIST[combos[c * COMBO_WIDTH + comboSlot('kind')] as number] as Kind] ?? 1,
+    (_, c) => SECOND_HAND[KIND_LIST[combos[c * COMBO_WIDTH + slot] as number] as Kind] ?? 1,
   );
+  const worth = new Float32Array(data.n);
+  for (let d = 0; d < worth.length; d++) {
+    const recent = Math.min(1, Math.max(0, ((year[d] as number) - RECENT_FROM) / RECENT_YEARS));
+    worth[d] = (share[combo[d] as number] as number) * (1 + RECENT_GAIN * recent);
+  }
+  return worth;
+}
 
 /** Bigger is better. Ties are broken by score inside a year or a moment. */
 export function keyOf(sort: Sort, score: number, year: number, wait: number, titleRank: number, doc: number): number {

@@ -18,12 +18,13 @@ import {
   Room,
   Tally,
   tally,
+  tallyBasics,
   tallyLists,
 } from './counting';
 import type { IndexData } from './data';
 import { type Closest, Evaluator, type Matches } from './evaluate';
 import { fold, SMALL_WORDS, words } from './fold';
-import { comboShares, keyOf, LOOKED_AT, scoreOf, titleJudge } from './rank';
+import { gainOf, keyOf, LOOKED_AT, MOST_GAIN, ownWorth, titleJudge } from './rank';
 import { countStrings, findString, type StringTable, stringAt } from './strings';
 
 export interface EngineQuery {
@@ -40,6 +41,8 @@ export interface EngineQuery {
   readonly at: Minutes;
   readonly needBy: DayNumber | null;
   readonly since: DayNumber | null;
+  /** The groups to be counted; all of them when left out. */
+  readonly groups?: readonly Group[];
   /** Every record for itself instead of one line a work. */
   readonly apart?: boolean;
 }
@@ -104,7 +107,8 @@ interface Counted {
   readonly matches: Matches;
   readonly view: AccessView;
   readonly parts: Partition;
-  readonly combos: Tally;
+  /** Counts of the values of the combination groups: 256 places a group. */
+  readonly small: Uint32Array;
   readonly codes: Uint32Array;
   readonly years: Uint32Array;
 }
@@ -115,7 +119,8 @@ export class EmbeddedEngine {
   readonly #library: Library;
   readonly #views = new Map<string, AccessView>();
   readonly #tallies = new Map<Group | 'combo', Tally>();
-  readonly #shares: Float32Array;
+  readonly #worth: Float32Array;
+  readonly #names = new Map<Group, string[]>();
   readonly #room: Room;
   readonly #workBest: { key: Float64Array; doc: Int32Array };
 
@@ -123,7 +128,7 @@ export class EmbeddedEngine {
     this.data = data;
     this.#library = library;
     this.evaluator = new Evaluator(data);
-    this.#shares = comboShares(data.combos);
+    this.#worth = ownWorth(data);
     this.#room = new Room(data.n);
     const works = data.workStart.length;
     this.#workBest = { key: new Float64Array(works), doc: new Int32Array(works).fill(-1) };
@@ -151,7 +156,19 @@ export class EmbeddedEngine {
             : CLOSED_LISTS[group];
     if (closed) return { size: closed.length, name: (i) => closed[i] ?? '', find: (v) => closed.indexOf(v as never) };
     const table: StringTable = this.data.tables[group as OpenEnded | 'source' | 'language'];
-    return { size: countStrings(table), name: (i) => stringAt(table, i), find: (v) => findString(table, v) };
+    let names = this.#names.get(group);
+    if (!names) {
+      names = [];
+      this.#names.set(group, names);
+    }
+    // A name is decoded once; the same few are shown again and again.
+    const known = names;
+    const name = (i: number): string => {
+      const text = known[i] ?? stringAt(table, i);
+      known[i] = text;
+      return text;
+    };
+    return { size: countStrings(table), name, find: (v) => findString(table, v) };
   }
 
   #view(situation: ReaderSituation, at: Minutes): AccessView {
@@ -243,19 +260,47 @@ export class EmbeddedEngine {
     const parts = partition(docs, n, this.#conditions(q, docs, n, view), this.#room);
     const nearly = (group: Group): Uint32Array | undefined => parts.nearly.get(bitOf(group));
 
+    const wants = (group: Group): boolean => q.groups === undefined || q.groups.includes(group);
     const combos = this.#tally('combo');
-    tally(parts.docs, data.combo, combos);
-    const codes = new Uint32Array(CODES);
-    countThrough(parts.docs, data.row, view.code, codes);
     const years = new Uint32Array(YEAR_SPAN);
-    countYears(parts.docs, data.year, YEAR_LOW, years);
+    const journals = wants('journal') ? this.#tally('journal') : null;
+    tallyBasics(parts.docs, data.combo, combos, data.year, YEAR_LOW, years, data.journal, journals);
+    const small = this.#small(combos, parts);
+    const codes = new Uint32Array(CODES);
+    if (wants('wait') || wants('open')) countThrough(parts.docs, data.row, view.code, codes);
     const late = parts.nearly.get(YEAR_BIT);
     if (late) countYears(late, data.year, YEAR_LOW, years);
-    for (const list of [parts.docs, nearly('journal')]) if (list) tally(list, data.journal, this.#tally('journal'));
+    const otherJournals = nearly('journal');
+    if (journals && otherJournals) tally(otherJournals, data.journal, journals);
     for (const g of ['subject', 'person'] as const)
-      for (const list of [parts.docs, nearly(g)])
-        if (list) tallyLists(list, g === 'subject' ? data.subjectStart : data.personStart, data[g], this.#tally(g));
-    return { matches, view, parts, combos, codes, years };
+      if (wants(g))
+        for (const list of [parts.docs, nearly(g)])
+          if (list) tallyLists(list, g === 'subject' ? data.subjectStart : data.personStart, data[g], this.#tally(g));
+    return { matches, view, parts, small, codes, years };
+  }
+
+  /** Shares the counts of combinations out to the values of their groups. */
+  #small(combos: Tally, parts: Partition): Uint32Array {
+    const table = this.data.combos;
+    const place = comboSlot('place');
+    const counts = new Uint32Array(COMBO_WIDTH * 256);
+    const add = (combo: number, slot: number, by: number): void => {
+      const v = table[combo * COMBO_WIDTH + slot] as number;
+      if (slot !== place) counts[slot * 256 + v] = (counts[slot * 256 + v] as number) + by;
+      else
+        for (let bits = v, k = 0; bits !== 0; bits >>= 1, k++)
+          if (bits & 1) counts[slot * 256 + k] = (counts[slot * 256 + k] as number) + by;
+    };
+    for (let i = 0; i < combos.n; i++) {
+      const c = combos.touched[i] as number;
+      const by = combos.counts[c] as number;
+      for (let slot = 0; slot < COMBO_WIDTH; slot++) add(c, slot, by);
+    }
+    COMBO_GROUPS.forEach((group, slot) => {
+      const own = parts.nearly.get(bitOf(group));
+      if (own) for (let i = 0; i < own.length; i++) add(this.data.combo[own[i] as number] as number, slot, 1);
+    });
+    return counts;
   }
 
   search(q: EngineQuery): EngineAnswer {
@@ -297,8 +342,10 @@ export class EmbeddedEngine {
       lines,
       docs,
       versions,
-      breakdown: Object.fromEntries(GROUPS.map((g) => [g, this.#top(g, q, counted)])) as Record<Group, ValueCount[]>,
-      distinct: Object.fromEntries(OPEN_ENDED.map((g) => [g, this.#tally(g).n])),
+      breakdown: Object.fromEntries(
+        GROUPS.map((g) => [g, q.groups === undefined || q.groups.includes(g) ? this.#top(g, q, counted) : []]),
+      ) as Record<Group, ValueCount[]>,
+      distinct: Object.fromEntries(OPEN_ENDED.map((g) => [g, this.#distinct(g)])),
       years,
       reach,
       byNeed: q.needBy === null ? null : byNeed,
@@ -340,8 +387,8 @@ export class EmbeddedEngine {
   }
 
   #best(q: EngineQuery, { matches, parts, view }: Counted, asked: readonly string[]): { docs: number[]; lines: number; byNeed: number } {
-    const { row, year, titleLength, mainLength, titleRank, workOf, combo } = this.data;
-    const shares = this.#shares;
+    const { row, year, titleLength, mainLength, titleRank, workOf } = this.data;
+    const worth = this.#worth;
     const strong = asked.filter((w) => !SMALL_WORDS.has(w)).length;
     const wantedLines = Math.max(q.offset + q.limit, q.sort === 'match' ? LOOKED_AT : 0);
     const best = new Best(wantedLines);
@@ -349,28 +396,27 @@ export class EmbeddedEngine {
     const needed = q.needBy === null ? -1 : startOf(addDays(q.needBy, 1));
     const { ready } = view;
     const { docs: passing, passing: position } = parts;
+    const { score, bits } = matches;
     const { sort, at } = q;
+    const byMatch = sort === 'match';
+    const timed = sort === 'soonest' || needed >= 0;
+    const alone = q.apart === true;
     const works = this.#workBest;
     const touched: number[] = [];
     let byNeed = 0;
     let hidden = 0;
     for (let i = 0; i < passing.length; i++) {
       const d = passing[i] as number;
-      const t = ready[row[d] as number] as number;
+      const m = position === null ? i : (position[i] as number);
+      const t = timed ? (ready[row[d] as number] as number) : 0;
       if (t < needed) byNeed++;
-      const m = position[i] as number;
-      const y = year[d] as number;
-      const own = scoreOf(
-        matches.score[m] as number,
-        matches.bits[m] as number,
-        titleLength[d] as number,
-        mainLength[d] as number,
-        y,
-        strong,
-      );
-      let key = own * (shares[combo[d] as number] as number);
-      if (sort !== 'match') key = keyOf(sort, key, y, t === NEVER ? 9e6 : t - at, titleRank[d] as number, d);
-      const work = q.apart ? 0 : (workOf[d] as number);
+      const work = alone ? 0 : (workOf[d] as number);
+      const plain = ((score[m] as number) + 0.01) * (worth[d] as number);
+      // Most matches of a broad search can't reach the best whatever their title says.
+      if (byMatch && work === 0 && plain * MOST_GAIN <= floor) continue;
+      const b = bits[m] as number;
+      let key = b === 0 ? plain : plain * gainOf(b, titleLength[d] as number, mainLength[d] as number, strong);
+      if (!byMatch) key = keyOf(sort, key, year[d] as number, t === NEVER ? 9e6 : t - at, titleRank[d] as number, d);
       if (work !== 0) {
         // The best of a work's records stands for all; it is offered once all have been seen.
         if (works.doc[work] === -1) {
@@ -467,7 +513,7 @@ export class EmbeddedEngine {
   /** All values of a group that occur among the results (or would, without the group's own condition). */
   #all(group: Group, counted: Counted): ValueCount[] {
     const { name, size } = this.#values(group);
-    const { parts, view, combos, codes } = counted;
+    const { parts, view, codes } = counted;
     const own = parts.nearly.get(bitOf(group));
     const counts = new Uint32Array(256);
     const named = (): ValueCount[] =>
@@ -483,17 +529,17 @@ export class EmbeddedEngine {
     }
     if ((COMBO_GROUPS as readonly Group[]).includes(group)) {
       const slot = comboSlot(group as ComboGroup);
-      const add = (combo: number, by: number) => {
-        const v = this.data.combos[combo * COMBO_WIDTH + slot] as number;
-        if (group !== 'place') counts[v] = (counts[v] as number) + by;
-        else for (let bits = v, k = 0; bits !== 0; bits >>= 1, k++) if (bits & 1) counts[k] = (counts[k] as number) + by;
-      };
-      for (let i = 0; i < combos.n; i++) add(combos.touched[i] as number, combos.counts[combos.touched[i] as number] as number);
-      if (own) for (let i = 0; i < own.length; i++) add(this.data.combo[own[i] as number] as number, 1);
+      for (let v = 0; v < size; v++) counts[v] = counted.small[slot * 256 + v] as number;
       return named();
     }
     const t = this.#tally(group);
     return Array.from(t.touched.subarray(0, t.n), (i) => ({ value: name(i), count: t.counts[i] as number })).filter((v) => v.value !== '');
+  }
+
+  #distinct(group: OpenEnded): number {
+    const t = this.#tally(group);
+    const none = this.#values(group).find('');
+    return none >= 0 && (t.counts[none] as number) > 0 ? t.n - 1 : t.n;
   }
 
   #top(group: Group, q: EngineQuery, counted: Counted): ValueCount[] {
@@ -507,9 +553,12 @@ export class EmbeddedEngine {
     const t = this.#tally(group);
     const best = new Best(SHOWN);
     const { touched, counts } = t;
+    // Records without a journal have the empty name, which is no value to choose.
+    const none = find('');
     let floor = 0;
     for (let i = 0; i < t.n; i++) {
       const v = touched[i] as number;
+      if (v === none) continue;
       const c = counts[v] as number;
       if (c >= floor) {
         best.offer(c, v);
