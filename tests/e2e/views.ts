@@ -76,6 +76,19 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
     },
   ],
   [
+    'all values',
+    async (page) => {
+      await page.goto('/?q=seaweed&drop.kind=newspaper-article');
+      await lines(page);
+      await page.getByRole('button', { name: /^All .*: Subject/ }).click();
+      await page
+        .getByRole('dialog')
+        .getByRole('button', { name: /, kept|, \d+$/ })
+        .first()
+        .waitFor();
+    },
+  ],
+  [
     'searches',
     async (page) => {
       await page.goto('/?q=seaweed&drop.kind=newspaper-article');

@@ -13,6 +13,12 @@ const PICTURES: readonly (readonly [file: string, view: string, more?: { dark?: 
   ['slip', 'slip'],
   ['requests', 'requests'],
   ['narrow', 'search', { width: 360, height: 740 }],
+  ['by-fields', 'by fields'],
+  ['cql', 'CQL'],
+  ['all-values', 'all values'],
+  ['searches', 'searches'],
+  ['journals', 'journals'],
+  ['databases', 'databases'],
 ];
 for (const [file, name, more = {}] of PICTURES) {
   test(file, async ({ page }) => {

@@ -1,7 +1,11 @@
 /** Before the first search: what the box takes, and what of the reader's is under way. */
+import { useLiveQuery } from 'dexie-react-hooks';
+import { standingOf } from '../../browser/searches';
+import { theStore } from '../../browser/store';
 import { OPEN_STATES, STATE_LABEL, slipTitle } from '../../core/requests/slip';
-import { dayOf, dayText, parseLocal } from '../../core/time';
+import { dayOf, dayText, parseDay, parseLocal } from '../../core/time';
 import { useHere } from '../kit/app';
+import { useNews } from '../searches/useNews';
 import styles from './search.module.css';
 
 const EXAMPLES: readonly (readonly [what: string, q: string, says: string])[] = [
@@ -10,9 +14,39 @@ const EXAMPLES: readonly (readonly [what: string, q: string, says: string])[] = 
   ['A person', 'by:Lindqvarn', 'by: asks for people only'],
   ['A journal', 'in:"Annals of Island Nutrition" iodine', 'in: asks for a journal or book'],
   ['One word or another', 'dulse OR nori -supermarket', 'OR widens, a minus leaves out'],
-  ['A subject', 'subject:foreshore', 'subject: asks the subject headings'],
-  ['A number', '10.5555/s1.2023.101', 'a DOI, an ISBN or an ISSN'],
+  ['A place in a journal', 'Annals of Island Nutrition 8 55', 'volume and page find the article'],
+  ['A number', '10.5555/s1.2023.101', 'a DOI, an ISBN, an ISSN or a call number'],
+  [
+    'A reference',
+    'Brandsæter, I. & Patanini, L. (2021). Edible seaweeds and food security: a review of two decades. Coastal Food Systems, 12(1), 1–46.',
+    'whole, as it was pasted',
+  ],
 ];
+
+/** Standing searches that have something new. */
+function Standing() {
+  const { reader } = useHere();
+  const standing = useLiveQuery(() => standingOf(theStore(), reader.id), [reader.id]) ?? [];
+  const news = useNews(standing);
+  if (!standing.length) return null;
+  return (
+    <>
+      <h2 className={styles.second}>
+        <a href="/searches">Standing searches</a>
+      </h2>
+      <ul className={styles.openSlips}>
+        {standing.slice(0, 6).map((s, i) => (
+          <li key={s.id}>
+            <a href={`/?${s.address}`}>{s.name}</a>
+            <span>
+              {news[i] ? `${news[i]?.toLocaleString('en')} new since ${dayText(parseDay(s.seen) ?? (0 as never))}` : 'nothing new'}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
 
 export function FirstVisit() {
   const { slips } = useHere();
@@ -50,6 +84,7 @@ export function FirstVisit() {
             ))}
           </ul>
         )}
+        <Standing />
       </section>
     </div>
   );

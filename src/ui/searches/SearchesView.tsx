@@ -1,32 +1,15 @@
 /** The reader's searches: those that stand, with what is new, and those that were made. */
-import { useQueries } from '@tanstack/react-query';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
-import { getSearch } from '../../browser/client';
 import { bringBack, endStanding, forget, markSeen, pastOf, saveStanding, standingOf } from '../../browser/searches';
 import { type PastSearch, type StandingSearch, theStore } from '../../browser/store';
-import { readRequest } from '../../core/query/request';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './searches.module.css';
+import { newHref, useNews } from './useNews';
 
 const dayOfIso = (iso: string): string => dayText(dayOf(parseLocal(iso) as Minutes));
-
-/** How many are new for each standing search since it was last looked at. */
-export function useNews(standing: readonly StandingSearch[]): readonly (number | null)[] {
-  const { moment } = useHere();
-  const today = moment.at.slice(0, 10);
-  const answers = useQueries({
-    queries: standing.map((s) => ({
-      queryKey: ['news', s.id, s.seen, today, moment.situation],
-      queryFn: () =>
-        getSearch({ ...readRequest(new URLSearchParams(s.address)), since: parseDay(s.seen) }, moment, { offset: 0, limit: 1 }),
-    })),
-  });
-  return answers.map((a) => a.data?.total ?? null);
-}
-export const newHref = (s: StandingSearch): string => `/?${s.address}&since=${s.seen}&sort=added`;
 
 function Searches() {
   const { reader, moment } = useHere();
