@@ -37,10 +37,10 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   /** Starts the workers and waits until each has opened the index. Rejects with their message when they can't. */
   static async open(script: URL, dir: string, workers: number, limit: number): Promise<IndexHost> {
     const host = new IndexHost(limit);
-    const buffer = readShared(dir);
+    const shared = readShared(dir);
     await Promise.all(
       Array.from({ length: workers }, async () => {
-        const worker = new Worker(script, { workerData: { dir, buffer, limit } });
+        const worker = new Worker(script, { workerData: { dir, shared, limit } });
         await new Promise<void>((resolve, reject) => {
           worker.once('message', () => resolve());
           worker.once('error', reject);

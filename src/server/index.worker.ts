@@ -2,6 +2,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { TimeUp } from '../core/engine/evaluate';
 import { DiscoveryService } from './service';
+import type { SharedIndex } from './shared';
 
 export interface Question {
   readonly n: number;
@@ -24,8 +25,8 @@ export type Reply = { readonly n: number; readonly json: string } | { readonly n
 
 if (!parentPort) throw new Error('index.worker runs in a worker thread');
 const port = parentPort;
-const { dir, buffer, limit } = workerData as { dir: string; buffer: SharedArrayBuffer; limit: number };
-const service = new DiscoveryService(dir, buffer);
+const { dir, shared, limit } = workerData as { dir: string; shared: SharedIndex; limit: number };
+const service = new DiscoveryService(dir, shared);
 let until = Number.POSITIVE_INFINITY;
 service.engine.evaluator.expired = () => performance.now() > until;
 const methods: Record<Question['method'], (...args: never[]) => unknown> = {

@@ -43,7 +43,7 @@ import { type CopyHistory, promiseFor, type SlipPromise, wantedItem } from '../c
 import type { Slip, Wanted as WantedPart } from '../core/requests/slip';
 import { type Minutes, parseDay, parseLocal } from '../core/time';
 import { lendingTimeline, type SentSlip } from '../standins/lending';
-import { readShared } from './shared';
+import { readShared, type SharedIndex } from './shared';
 
 interface LibraryFile {
   readonly library: Library;
@@ -68,12 +68,15 @@ export class DiscoveryService {
   readonly #start: string;
   readonly #guidance: Guidance;
   readonly #records: number;
+  readonly #held: Buffer | null;
   readonly #loadMs: number;
 
   /** Opens an index directory. Throws with a message for people when it can't be used. */
-  constructor(dir: string, buffer: SharedArrayBuffer = readShared(dir)) {
+  constructor(dir: string, shared?: SharedIndex) {
     const began = performance.now();
-    const data = openIndex(buffer);
+    const { index, records } = shared ?? readShared(dir);
+    this.#held = records && Buffer.from(records);
+    const data = openIndex(index);
     if ('problem' in data) throw new Error(data.problem);
     const file = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as LibraryFile;
     const policy = readPolicy(file.library.policy);
@@ -104,6 +107,7 @@ export class DiscoveryService {
   recordAt(doc: number): DiscoveryRecord {
     const { recordAt } = this.#engine.data;
     const from = recordAt[doc] as number;
+    if (this.#held) return JSON.parse(this.#held.toString('utf8', from, recordAt[doc + 1] as number)) as DiscoveryRecord;
     const bytes = Buffer.allocUnsafe((recordAt[doc + 1] as number) - from);
     readSync(this.#records, bytes, 0, bytes.length, from);
     return JSON.parse(bytes.toString('utf8')) as DiscoveryRecord;

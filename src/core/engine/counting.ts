@@ -136,6 +136,19 @@ export function tally(docs: Uint32Array, column: Uint32Array, t: Tally): void {
 /** Several values a document. */
 export function tallyLists(docs: Uint32Array, start: Uint32Array, column: Uint32Array, t: Tally): void {
   const { counts, touched } = t;
+  if (docs.length > counts.length >> 1) {
+    // So many documents touch most values anyway: counted without a note, and the touched ones gathered afterwards.
+    for (let i = 0; i < docs.length; i++) {
+      const d = docs[i] as number;
+      for (let k = start[d] as number, e = start[d + 1] as number; k < e; k++) {
+        const v = column[k] as number;
+        counts[v] = (counts[v] as number) + 1;
+      }
+    }
+    t.n = 0;
+    for (let v = 0; v < counts.length; v++) if (counts[v] !== 0) touched[t.n++] = v;
+    return;
+  }
   let n = t.n;
   for (let i = 0; i < docs.length; i++) {
     const d = docs[i] as number;

@@ -24,12 +24,27 @@ interface Postings {
   readonly fields: Uint8Array;
   readonly idf: number;
 }
+type Lists = Omit<Postings, 'idf'>;
+/**
+ * A word before its lists are joined: one posting list per form (per language, mostly one long and some short). Among
+ * rarer words the lists are only looked into, which costs nothing for their length; joining them would.
+ */
+interface Word {
+  readonly lists: readonly Lists[];
+  /** Documents in all lists together. */
+  readonly size: number;
+  readonly idf: number;
+  /** Fields that count; 255 = any. */
+  readonly mask: number;
+  readonly joined: () => Postings;
+}
 /** Where the words must stand in a field's value: anywhere, from its start, or be all of it. */
 type Anchor = 'anywhere' | 'start' | 'whole';
 
 const EMPTY: Matches = { n: 0, docs: new Uint32Array(0), score: new Float32Array(0), bits: new Uint8Array(0) };
 const MERGED_KEPT = 64;
 const TERMS_KEPT = 5000;
+const ZIPPED = 16;
 /** Codes are exact, so finding one is worth as much as a rare word. */
 const CODE_IDF_LEAST = 4;
 const PHRASE_GAIN = 1.3;
@@ -104,6 +119,15 @@ export class Evaluator {
     return this.#remembered(`${field ?? ''}:${word}${prefix ? '*' : ''}`, () => this.#termsOf(word, prefix), field);
   }
 
+  #word(word: string, prefix: boolean, field: Field | undefined): Word {
+    const ids = this.#termsOf(word, prefix);
+    const joined = () => this.#postings(word, prefix, field);
+    const mask = field ? 1 << FIELDS.indexOf(field) : 255;
+    const lists = ids.length <= ZIPPED ? ids.map((t) => this.#raw(t)) : [joined()];
+    const size = lists.reduce((sum, l) => sum + l.docs.length, 0);
+    return { lists, size, idf: idfOf(this.#data.n, Math.min(size, this.#data.n)), mask, joined };
+  }
+
   #remembered(key: string, find: () => readonly number[], field: Field | undefined): Postings {
     const kept = this.#merged.get(key);
     if (kept) {
@@ -115,7 +139,7 @@ export class Evaluator {
     let list = ids.length <= 1 ? this.#raw(ids[0]) : this.#merge(ids);
     if (field) list = onlyIn(list, 1 << FIELDS.indexOf(field));
     const { n } = this.#data;
-    const made: Postings = { ...list, idf: Math.log(1 + (n - list.docs.length + 0.5) / (list.docs.length + 0.5)) };
+    const made: Postings = { ...list, idf: idfOf(n, list.docs.length) };
     if (ids.length > 1 || field) {
       this.#merged.set(key, made);
       if (this.#merged.size > MERGED_KEPT)
@@ -135,6 +159,12 @@ export class Evaluator {
 
   /** The union of several terms' postings, each document with its best weight. */
   #merge(ids: readonly number[]): Omit<Postings, 'idf'> {
+    // A word's forms in several languages: a few lists, mostly one long and some short. Zipped, the short ones first.
+    if (ids.length <= ZIPPED)
+      return ids
+        .map((t) => this.#raw(t))
+        .sort((a, b) => a.docs.length - b.docs.length)
+        .reduce(zip);
     const { termStart, posting, impact, fields, n } = this.#data;
     this.#scratch ??= { impact: new Uint8Array(n), fields: new Uint8Array(n) };
     const s = this.#scratch;
@@ -238,7 +268,7 @@ export class Evaluator {
   }
 
   #and(of: readonly QueryNode[]): Matches {
-    const plain: Postings[] = [];
+    const plain: Word[] = [];
     const rest: QueryNode[] = [];
     const not: QueryNode[] = [];
     const simple = (n: QueryNode): string | null => {
@@ -251,9 +281,9 @@ export class Evaluator {
       const word = simple(n);
       if (n.op === 'not') not.push(n.of);
       else if (word === null || n.op !== 'word') rest.push(n);
-      else if (word !== '' && (small || n.field || !SMALL_WORDS.has(word))) plain.push(this.#postings(word, n.prefix ?? false, n.field));
+      else if (word !== '' && (small || n.field || !SMALL_WORDS.has(word))) plain.push(this.#word(word, n.prefix ?? false, n.field));
     }
-    let matches = plain.length ? intersectPostings(plain) : null;
+    let matches = plain.length ? intersectWords(plain) : null;
     for (const n of rest) {
       if (matches?.n === 0) break;
       const next = this.evaluate(n);
@@ -303,7 +333,7 @@ export class Evaluator {
     const [only] = parts;
     if (parts.length === 1 && only && anchor === 'anywhere') return materialise(this.#postings(only, false, field));
     const strong = parts.filter((w) => !SMALL_WORDS.has(w));
-    const candidates = intersectPostings((strong.length ? strong : parts).map((w) => this.#postings(w, false, field)));
+    const candidates = intersectWords((strong.length ? strong : parts).map((w) => this.#word(w, false, field)));
     if (candidates.n === 0) return EMPTY;
     const sets = parts.map((w) => this.#termsOf(w, false));
     if (sets.some((s) => s.length === 0)) return EMPTY;
@@ -412,6 +442,50 @@ export class Evaluator {
   }
 }
 
+const COPIED_ONE_BY_ONE = 48;
+/** Two posting lists as one; a document in both has its better weight and the fields of both. */
+function zip(a: Omit<Postings, 'idf'>, b: Omit<Postings, 'idf'>): Omit<Postings, 'idf'> {
+  const [x, y] = [a.docs, b.docs];
+  if (x.length === 0) return b;
+  const size = x.length + y.length;
+  const docs = new Uint32Array(size);
+  const impact = new Uint8Array(size);
+  const fields = new Uint8Array(size);
+  let n = 0;
+  let j = 0;
+  // The first list is the shorter: between two of its documents a stretch of the second is copied whole.
+  const copy = (to: number): void => {
+    if (to - j < COPIED_ONE_BY_ONE) {
+      for (; j < to; j++, n++) {
+        docs[n] = y[j] as number;
+        impact[n] = b.impact[j] as number;
+        fields[n] = b.fields[j] as number;
+      }
+      return;
+    }
+    docs.set(y.subarray(j, to), n);
+    impact.set(b.impact.subarray(j, to), n);
+    fields.set(b.fields.subarray(j, to), n);
+    n += to - j;
+    j = to;
+  };
+  for (let i = 0; i < x.length; i++) {
+    const d = x[i] as number;
+    copy(gallop(y, j, d));
+    docs[n] = d;
+    impact[n] = a.impact[i] as number;
+    fields[n] = a.fields[i] as number;
+    if (y[j] === d) {
+      impact[n] = Math.max(a.impact[i] as number, b.impact[j] as number);
+      fields[n] = (a.fields[i] as number) | (b.fields[j] as number);
+      j++;
+    }
+    n++;
+  }
+  copy(y.length);
+  return { docs: docs.subarray(0, n), impact: impact.subarray(0, n), fields: fields.subarray(0, n) };
+}
+
 function onlyIn(list: Omit<Postings, 'idf'>, bit: number): Omit<Postings, 'idf'> {
   const { docs, impact, fields } = list;
   const kept = { docs: new Uint32Array(docs.length), impact: new Uint8Array(docs.length), fields: new Uint8Array(docs.length) };
@@ -448,28 +522,45 @@ function gallop(docs: Uint32Array, at: number, d: number): number {
   return lo;
 }
 
-function intersectPostings(lists: readonly Postings[]): Matches {
-  const order = [...lists].sort((a, b) => a.docs.length - b.docs.length);
-  const rarest = order[0];
-  if (!rarest || rarest.docs.length === 0) return EMPTY;
+const idfOf = (n: number, df: number): number => Math.log(1 + (n - df + 0.5) / (df + 0.5));
+/** A word's lists are joined rather than looked into when the rarest word is no rarer than this share of them. */
+const JOIN_FROM = 0.25;
+
+function intersectWords(asked: readonly Word[]): Matches {
+  const order = [...asked].sort((a, b) => a.size - b.size);
+  const first = order[0];
+  if (!first || first.size === 0) return EMPTY;
+  const rarest = first.joined();
   if (order.length === 1) return materialise(rarest);
+  const others = order.slice(1).map((w) => {
+    const join = w.lists.length > 1 && rarest.docs.length > w.size * JOIN_FROM;
+    const joined = join ? w.joined() : null;
+    return { lists: joined ? [joined] : w.lists, mask: joined ? 255 : w.mask, unit: w.idf / 255, at: new Uint32Array(w.lists.length) };
+  });
   const docs = new Uint32Array(rarest.docs.length);
   const score = new Float32Array(rarest.docs.length);
   const bits = new Uint8Array(rarest.docs.length);
-  const at = new Array<number>(order.length).fill(0);
+  const unit = rarest.idf / 255;
   let n = 0;
   next: for (let i = 0; i < rarest.docs.length; i++) {
     const d = rarest.docs[i] as number;
-    let s = (rarest.idf * (rarest.impact[i] as number)) / 255;
+    let s = unit * (rarest.impact[i] as number);
     let b = rarest.fields[i] as number;
-    for (let k = 1; k < order.length; k++) {
-      const l = order[k] as Postings;
-      const p = gallop(l.docs, at[k] as number, d);
-      at[k] = p;
-      if (p === l.docs.length) break next;
-      if (l.docs[p] !== d) continue next;
-      s += (l.idf * (l.impact[p] as number)) / 255;
-      b &= l.fields[p] as number;
+    for (let k = 0; k < others.length; k++) {
+      const { lists, at, mask, unit: worth } = others[k] as (typeof others)[number];
+      let impact = 0;
+      let fields = 0;
+      for (let l = 0; l < lists.length; l++) {
+        const list = lists[l] as Lists;
+        const p = gallop(list.docs, at[l] as number, d);
+        at[l] = p;
+        if (list.docs[p] !== d) continue;
+        fields |= list.fields[p] as number;
+        if ((list.impact[p] as number) > impact) impact = list.impact[p] as number;
+      }
+      if ((fields & mask) === 0) continue next;
+      s += worth * impact;
+      b &= fields;
     }
     docs[n] = d;
     score[n] = s;
