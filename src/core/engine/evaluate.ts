@@ -277,13 +277,21 @@ export class Evaluator {
       return parts.length === 1 ? (parts[0] as string) : parts.length === 0 ? '' : null;
     };
     const small = of.every((n) => n.op === 'word' && SMALL_WORDS.has(n.text.toLowerCase()));
+    const phrases: { parts: readonly string[]; field: Field | undefined }[] = [];
     for (const n of of) {
       const word = simple(n);
       if (n.op === 'not') not.push(n.of);
-      else if (word === null || n.op !== 'word') rest.push(n);
+      else if (n.op === 'phrase' || (n.op === 'word' && word === null)) {
+        // A phrase's words join the others first: what is left is looked through for the phrase.
+        const parts = words(n.text);
+        const strong = parts.filter((w) => !SMALL_WORDS.has(w));
+        for (const w of strong.length ? strong : parts) plain.push(this.#word(w, false, n.field));
+        if (parts.length > 1) phrases.push({ parts, field: n.field });
+      } else if (word === null || n.op !== 'word') rest.push(n);
       else if (word !== '' && (small || n.field || !SMALL_WORDS.has(word))) plain.push(this.#word(word, n.prefix ?? false, n.field));
     }
     let matches = plain.length ? intersectWords(plain) : null;
+    for (const p of phrases) matches = this.#standing(matches as Matches, p.parts, p.field, 'anywhere');
     for (const n of rest) {
       if (matches?.n === 0) break;
       const next = this.evaluate(n);
@@ -333,7 +341,11 @@ export class Evaluator {
     const [only] = parts;
     if (parts.length === 1 && only && anchor === 'anywhere') return materialise(this.#postings(only, false, field));
     const strong = parts.filter((w) => !SMALL_WORDS.has(w));
-    const candidates = intersectWords((strong.length ? strong : parts).map((w) => this.#word(w, false, field)));
+    return this.#standing(intersectWords((strong.length ? strong : parts).map((w) => this.#word(w, false, field))), parts, field, anchor);
+  }
+
+  /** Of the candidates, those in which the words stand one after the other. */
+  #standing(candidates: Matches, parts: readonly string[], field: Field | undefined, anchor: Anchor): Matches {
     if (candidates.n === 0) return EMPTY;
     const sets = parts.map((w) => this.#termsOf(w, false));
     if (sets.some((s) => s.length === 0)) return EMPTY;
@@ -436,7 +448,7 @@ export class Evaluator {
       if (found === 0) continue;
       docs[count] = d;
       score[count] = (candidates.score[i] as number) * PHRASE_GAIN;
-      bits[count++] = found;
+      bits[count++] = (candidates.bits[i] as number) & found;
     }
     return { n: count, docs: docs.subarray(0, count), score: score.subarray(0, count), bits: bits.subarray(0, count) };
   }
