@@ -11,6 +11,7 @@ import type { CampusId, DiscoveryRecord } from '../core/bibliography/record';
 import { SMALL_WORDS, words } from '../core/engine/fold';
 import { NEW_SEARCH } from '../core/query/request';
 import { type Random, random } from '../core/random';
+import { type Minutes, parseLocal } from '../core/time';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
 
@@ -23,6 +24,8 @@ const moment = {
 };
 const r = random(20);
 const items = Number(values.items);
+/** Only what is in the index on the demo's first day can be found. */
+const present = service.engine.sizeAt(parseLocal(moment.at) as Minutes);
 
 const folded = (title: string): string => words(title).join(' ');
 const mainOf = (title: string): string => title.split(/[:?](?=\s)/)[0] ?? title;
@@ -75,7 +78,10 @@ const CASES: Readonly<Record<string, Case>> = {
   'without subtitle': {
     rank: 1,
     fits: (a, b) => folded(mainOf(a.csl.title)) === folded(mainOf(b.csl.title)),
-    make: (x) => (mainOf(x.csl.title) !== x.csl.title && strongWords(mainOf(x.csl.title)).length > 1 ? mainOf(x.csl.title) : null),
+    make: (x) =>
+      mainOf(x.csl.title) !== x.csl.title && !/[“”]/.test(x.csl.title) && strongWords(mainOf(x.csl.title)).length > 1
+        ? mainOf(x.csl.title)
+        : null,
   },
   'two words missing': { rank: 1, fits: asShort, make: (x) => without(x.csl.title, 2, r) },
   'in quotes with one slip': {
@@ -116,7 +122,7 @@ for (const [name, { make, rank, fits }] of Object.entries(CASES)) {
   const missed: string[] = [];
   const times: number[] = [];
   for (let tries = 0; n < items && tries < items * 40; tries++) {
-    const doc = r.int(0, service.engine.size - 1);
+    const doc = r.int(0, present - 1);
     const record = service.recordAt(doc);
     const typed = make(record);
     if (typed === null) continue;

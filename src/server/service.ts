@@ -135,15 +135,16 @@ export class DiscoveryService {
     const at = parseLocal(moment.at) as Minutes;
     const sort = read.sort ?? request.sort;
     const query = (tree: EngineQuery['tree']): EngineQuery => ({ ...request, ...slice, sort, tree, situation: moment.situation, at });
+    const count = (t: EngineQuery['tree']): number => this.#engine.matching(query(t));
     const helped =
       request.exact || request.syntax === 'cql'
         ? null
-        : this.#recogniser.recognise(request.q, read.tree, (t) => this.#engine.total(query(t)));
+        : this.#recogniser.recognise(request.q, read.tree, (t) => this.#engine.total(query(t)), count);
     let tree: EngineQuery['tree'] = helped?.tree ?? read.tree;
     let notes: readonly QueryNote[] = [...read.notes, ...(helped?.notes ?? [])];
     let answer = this.#engine.search(query(tree));
     if (answer.matched === 0 && !request.exact && tree === read.tree) {
-      const repaired = repair(request.q, read.tree, this.#engine.evaluator, this.#engine.data);
+      const repaired = repair(request.q, read.tree, this.#engine.evaluator, this.#engine.data, count);
       if (repaired) {
         tree = repaired.tree;
         notes = [...notes, ...repaired.notes];

@@ -66,8 +66,17 @@ const hasPhrase = (node: QueryNode): boolean =>
   node.op === 'begins' ||
   ((node.op === 'and' || node.op === 'or') && node.of.some(hasPhrase));
 
-/** For a tree that matches nothing: what to search instead, or null when nothing helps. */
-export function repair(q: string, tree: QueryNode, evaluator: Evaluator, data: IndexData): Repaired | null {
+/**
+ * For a tree that matches nothing: what to search instead, or null when nothing helps.
+ * @param count how many records a tree matches now
+ */
+export function repair(
+  q: string,
+  tree: QueryNode,
+  evaluator: Evaluator,
+  data: IndexData,
+  count: (node: QueryNode | Closest) => number,
+): Repaired | null {
   const asked = [
     ...new Set(
       wanted(tree)
@@ -76,7 +85,6 @@ export function repair(q: string, tree: QueryNode, evaluator: Evaluator, data: I
     ),
   ].filter((w) => !SMALL_WORDS.has(w));
   const asWritten = { text: 'Search exactly what I wrote', q, exact: true };
-  const count = (node: QueryNode): number => evaluator.evaluate(node).n;
 
   const unknown = asked.filter((w) => !evaluator.knows(w));
   const corrected = correct(tree, unknown, asked, evaluator, data, count);
@@ -106,7 +114,7 @@ export function repair(q: string, tree: QueryNode, evaluator: Evaluator, data: I
   const mended = asked.map((w) => (unknown.includes(w) ? (spellingsOf(w, data, 1)[0]?.word ?? w) : w));
   const closest = (code: string, text: string): Repaired | null => {
     const node: Closest = { op: 'closest', words: mended };
-    return evaluator.evaluate(node).n > 0 ? { tree: node, notes: [{ code, text, offers: [asWritten] }] } : null;
+    return count(node) > 0 ? { tree: node, notes: [{ code, text, offers: [asWritten] }] } : null;
   };
   if (hasPhrase(tree)) {
     const found = closest('closest', 'No record has this phrase word for word. These are the closest titles.');
@@ -134,15 +142,16 @@ function correct(
   const [first, ...others] = unknown;
   if (first !== undefined) {
     // All unknown words at once, each by its best; then the first one's other candidates.
-    const best = others.map((w) => [w, spellingsOf(w, data, 1)[0]?.word] as const);
-    const rest = best.reduce((t, [w, to]) => (to ? replaceWord(t, w, to) : t), tree);
-    const to = best.flatMap(([, b]) => b ?? []);
+    const nearest = others.map((w) => [w, spellingsOf(w, data, 1)[0]?.word] as const);
+    const rest = nearest.reduce((t, [w, to]) => (to ? replaceWord(t, w, to) : t), tree);
+    const to = nearest.flatMap(([, b]) => b ?? []);
     if (to.length < others.length) return null;
-    for (const s of spellingsOf(first, data, CANDIDATES)) {
-      const node = replaceWord(rest, first, s.word);
-      if (count(node) > 0) return { tree: node, from: [...unknown], to: [s.word, ...to] };
-    }
-    return null;
+    // Of several that find something, the one whose words stand together in a title.
+    const tries = spellingsOf(first, data, CANDIDATES)
+      .map((s) => ({ word: s.word, tree: replaceWord(rest, first, s.word) }))
+      .filter((t) => count(t.tree) > 0);
+    const best = tries.find((t) => inATitle(evaluator, t.tree)) ?? tries[0];
+    return best ? { tree: best.tree, from: [...unknown], to: [best.word, ...to] } : null;
   }
   let found: { tree: QueryNode; from: string[]; to: string[]; weight: number } | null = null;
   for (const word of asked) {
@@ -158,6 +167,13 @@ function correct(
   }
   return found;
 }
+
+/** Does some record have all the words in its title? */
+const inATitle = (evaluator: Evaluator, tree: QueryNode): boolean => {
+  const { n, bits } = evaluator.evaluate(tree);
+  for (let i = 0; i < n; i++) if ((bits[i] as number) & 1) return true;
+  return false;
+};
 
 /** Leaves out the one part whose absence lets the others be found, and says so. */
 function withoutOne(tree: QueryNode, evaluator: Evaluator, count: (node: QueryNode) => number): Repaired | null {

@@ -88,7 +88,13 @@ const IN_TITLE = 0.1;
 /** On top of these: the small words stand where they were asked, too. */
 const TO_THE_LETTER = 0.05;
 
-/** A judge of titles for one query's words: the share by which a title that has them in order beats one that has not. */
+/** Words that stand in the title, but not in this order, still say that it is this title and not a translation's. */
+const HAS_WORDS = 0.08;
+
+/**
+ * A judge of titles for one query's words: the factor by which a title that has them in order beats one that has not.
+ * It also takes back what `gainOf` gave a main title by its length alone, where the words are not that main title.
+ */
 export function titleJudge(data: IndexData, asked: readonly string[]): ((doc: number) => number) | null {
   const strong = asked.filter((w) => !SMALL_WORDS.has(w));
   const idsOf = (w: string): number[] => ANALYSES[data.analysis].termsFor(w).map((t) => findString(data.terms, t));
@@ -96,9 +102,19 @@ export function titleJudge(data: IndexData, asked: readonly string[]): ((doc: nu
   const letter = asked.map(idsOf);
   if (!sequence.length) return null;
   const small = new Set(strong.length ? smallTerms(data) : []);
-  const { forward, docStart, mainLength } = data;
+  const { forward, docStart, mainLength, titleLength } = data;
   const standsAt = (ids: readonly (readonly number[])[], title: readonly number[], at: number): boolean =>
     ids.every((terms, k) => terms.includes(title[at + k] as number));
+  const inOrder = (title: readonly number[], doc: number): { gain: number; main: boolean } => {
+    for (let at = 0; at + sequence.length <= title.length; at++) {
+      if (!standsAt(sequence, title, at)) continue;
+      if (at > 0) return { gain: IN_TITLE, main: false };
+      if (title.length === sequence.length) return { gain: IS_TITLE, main: true };
+      const main = mainLength[doc] === sequence.length;
+      return { gain: main ? IS_MAIN_TITLE : BEGINS_TITLE, main };
+    }
+    return { gain: 0, main: false };
+  };
   return (doc) => {
     const whole: number[] = [];
     for (let p = docStart[doc] as number, end = docStart[doc + 1] as number; p < end; p++) {
@@ -106,15 +122,13 @@ export function titleJudge(data: IndexData, asked: readonly string[]): ((doc: nu
       if (t <= VALUE_END) break;
       whole.push(t);
     }
-    const exact = standsAt(letter, whole, 0) ? TO_THE_LETTER : 0;
     const title = whole.filter((t) => !small.has(t));
-    for (let at = 0; at + sequence.length <= title.length; at++) {
-      if (!standsAt(sequence, title, at)) continue;
-      if (at > 0) return IN_TITLE;
-      if (title.length === sequence.length) return IS_TITLE + exact;
-      return (mainLength[doc] === sequence.length ? IS_MAIN_TITLE : BEGINS_TITLE) + exact;
-    }
-    return 0;
+    const { gain, main } = inOrder(title, doc);
+    const has = sequence.filter((terms) => title.some((t) => terms.includes(t))).length / sequence.length;
+    const close = sequence.length / Math.max(sequence.length, titleLength[doc] as number);
+    const taken = !main && has === 1 && mainLength[doc] === sequence.length && close < MAIN_TITLE;
+    const back = taken ? (1 + TITLE_GAIN + CLOSE_GAIN * close * close) / (1 + TITLE_GAIN + CLOSE_GAIN * MAIN_TITLE * MAIN_TITLE) : 1;
+    return back * (1 + gain + HAS_WORDS * has + (gain > 0 && standsAt(letter, whole, 0) ? TO_THE_LETTER : 0));
   };
 }
 

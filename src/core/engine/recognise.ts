@@ -55,8 +55,8 @@ export class Recogniser {
     return this.#journals;
   }
 
-  /** `total` says how many records a tree would leave under the search's conditions. */
-  recognise(q: string, tree: QueryNode, total: (tree: QueryNode) => number): Recognised {
+  /** `total` says how many records a tree would leave under the search's conditions, `count` how many it matches now. */
+  recognise(q: string, tree: QueryNode, total: (tree: QueryNode) => number, count: (tree: QueryNode) => number): Recognised {
     const text = q.trim().replace(/\s+/g, ' ');
     if (!text || text.length > 600) return NOTHING;
     if (tree.op === 'code') return { tree: null, notes: [{ code: 'recognised', text: `Read as ${CODE_LABEL[tree.code]}.` }] };
@@ -64,14 +64,14 @@ export class Recogniser {
 
     if (LC.test(text) || DEWEY.test(text)) {
       const node: QueryNode = { op: 'code', code: 'call', value: callNumberKey(text), prefix: true };
-      if (this.#evaluator.evaluate(node).n > 0)
+      if (count(node) > 0)
         return {
           tree: node,
           notes: [{ code: 'recognised', text: 'Read as a call number: what stands at that place on the shelf.', offers: [asWords] }],
         };
     }
     const plain = !/["():*]|\b(OR|AND|NOT)\b/.test(text);
-    const place = /\d/.test(text) ? this.#placeInJournal(text) : null;
+    const place = /\d/.test(text) ? this.#placeInJournal(text, count) : null;
     if (place) {
       const numbers = place.of.flatMap((n) =>
         n.op === 'code' ? [`${n.code === 'vol' ? 'volume' : n.code === 'iss' ? 'issue' : 'page'} ${n.value}`] : [],
@@ -99,7 +99,7 @@ export class Recogniser {
     return { tree: null, notes };
   }
 
-  #placeInJournal(text: string): { op: 'and'; of: readonly QueryNode[]; title: string } | null {
+  #placeInJournal(text: string, count: (tree: QueryNode) => number): { op: 'and'; of: readonly QueryNode[]; title: string } | null {
     const list = words(text);
     const titles = this.#titles();
     for (let length = Math.min(14, list.length - 2); length > 0; length--) {
@@ -109,7 +109,7 @@ export class Recogniser {
         const rest = list.slice(at + length);
         for (const codes of readings(rest)) {
           const of: QueryNode[] = [{ op: 'whole', text: title, field: 'container' }, ...codes];
-          if (this.#evaluator.evaluate(join('and', of)).n > 0) return { op: 'and', of, title };
+          if (count(join('and', of)) > 0) return { op: 'and', of, title };
         }
       }
     }

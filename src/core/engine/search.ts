@@ -359,6 +359,11 @@ export class EmbeddedEngine {
     };
   }
 
+  /** How many records match the words at this moment, whatever the conditions. */
+  matching(q: EngineQuery): number {
+    return this.#present(this.evaluator.evaluate(q.tree), q).n;
+  }
+
   /** How many records pass, without counting anything else. */
   total(q: EngineQuery): number {
     const { data } = this;
@@ -450,7 +455,7 @@ export class EmbeddedEngine {
   #lookedAtAgain(order: readonly { key: number; id: number }[], asked: readonly string[]): { key: number; id: number }[] {
     const judge = titleJudge(this.data, asked);
     if (!judge) return [...order];
-    const top = order.slice(0, LOOKED_AT).map(({ key, id }) => ({ id, key: key * (1 + judge(id)) }));
+    const top = order.slice(0, LOOKED_AT).map(({ key, id }) => ({ id, key: key * judge(id) }));
     return [...top.sort((a, b) => b.key - a.key || a.id - b.id), ...order.slice(LOOKED_AT)];
   }
 
