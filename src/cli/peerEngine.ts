@@ -3,7 +3,7 @@
  * they are written and only in the five fields that the benchmark names, so that totals and counts can be compared.
  */
 
-import { KINDS, type Kind } from '../core/bibliography/kinds';
+import { KINDS, type Kind, marcLanguage } from '../core/bibliography/kinds';
 import type { CampusId, DiscoveryRecord } from '../core/bibliography/record';
 import { spellingsOf } from '../core/engine/spelling';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
@@ -42,21 +42,6 @@ interface PeerQuery {
   readonly filter?: { readonly type: string; readonly yearFrom: number; readonly yearTo: number; readonly peer: boolean };
 }
 const KIND_OF: Readonly<Record<string, Kind>> = { 'article-journal': 'research-article', book: 'book' };
-const ISO_639_2: Readonly<Record<string, string>> = {
-  en: 'eng',
-  de: 'ger',
-  fr: 'fre',
-  es: 'spa',
-  it: 'ita',
-  pt: 'por',
-  nl: 'dut',
-  sv: 'swe',
-  nb: 'nor',
-  da: 'dan',
-  fi: 'fin',
-  tr: 'tur',
-};
-
 function treeOf(q: PeerQuery, service: DiscoveryService): QueryNode {
   const field = q.field === 'author' ? ({ field: 'person' } as const) : {};
   if (q.phrase) return { op: 'phrase', text: q.terms.join(' '), ...field };
@@ -113,7 +98,7 @@ export function search(service: DiscoveryService, q: PeerQuery) {
     facets: {
       type: only(b.kind, (v) => !f || v === KIND_OF[f.type]).map(([v, n]) => [KINDS[v as Kind].csl, n]),
       year: answer.years.filter(([y]) => !f || (y >= f.yearFrom && y <= f.yearTo)),
-      language: only(b.language, () => true).map(([v, n]) => [ISO_639_2[v] ?? v, n]),
+      language: only(b.language, () => true).map(([v, n]) => [v === 'nb' ? 'nor' : marcLanguage(v), n]),
       peer: peers.filter(([, n]) => n > 0),
       subject: only(b.subject, () => true),
       container: only(b.journal, () => true),

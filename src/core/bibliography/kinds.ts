@@ -37,24 +37,25 @@ export const CARRIERS = {
 export type Carrier = keyof typeof CARRIERS;
 export const CARRIER_LIST = Object.keys(CARRIERS) as readonly Carrier[];
 
-/** ISO 639-1 codes that the analysis knows, with the stemmer that serves them. */
+/** ISO 639-1 codes that the analysis knows, with the stemmer that serves them and the ISO 639-2/B code that MARC writes. */
 export const LANGUAGES = {
-  en: { label: 'English', stemmer: 'english' },
-  de: { label: 'German', stemmer: 'german' },
-  fr: { label: 'French', stemmer: 'french' },
-  es: { label: 'Spanish', stemmer: 'spanish' },
-  it: { label: 'Italian', stemmer: 'italian' },
-  pt: { label: 'Portuguese', stemmer: 'portuguese' },
-  nl: { label: 'Dutch', stemmer: 'dutch' },
-  sv: { label: 'Swedish', stemmer: 'swedish' },
-  nb: { label: 'Norwegian', stemmer: 'norwegian' },
-  da: { label: 'Danish', stemmer: 'danish' },
-  fi: { label: 'Finnish', stemmer: 'finnish' },
-  tr: { label: 'Turkish', stemmer: 'turkish' },
+  en: { label: 'English', stemmer: 'english', marc: 'eng' },
+  de: { label: 'German', stemmer: 'german', marc: 'ger' },
+  fr: { label: 'French', stemmer: 'french', marc: 'fre' },
+  es: { label: 'Spanish', stemmer: 'spanish', marc: 'spa' },
+  it: { label: 'Italian', stemmer: 'italian', marc: 'ita' },
+  pt: { label: 'Portuguese', stemmer: 'portuguese', marc: 'por' },
+  nl: { label: 'Dutch', stemmer: 'dutch', marc: 'dut' },
+  sv: { label: 'Swedish', stemmer: 'swedish', marc: 'swe' },
+  nb: { label: 'Norwegian', stemmer: 'norwegian', marc: 'nob' },
+  da: { label: 'Danish', stemmer: 'danish', marc: 'dan' },
+  fi: { label: 'Finnish', stemmer: 'finnish', marc: 'fin' },
+  tr: { label: 'Turkish', stemmer: 'turkish', marc: 'tur' },
 } as const;
 export type Language = keyof typeof LANGUAGES;
 export const LANGUAGE_LIST = Object.keys(LANGUAGES) as readonly Language[];
 export const isLanguage = (value: string): value is Language => Object.hasOwn(LANGUAGES, value);
+export const marcLanguage = (code: string): string => (isLanguage(code) ? LANGUAGES[code].marc : code);
 const otherNames = new Intl.DisplayNames('en', { type: 'language', fallback: 'code' });
 /** The English name of an ISO 639 code; a code that nobody knows stays as it is. */
 export function languageLabel(code: string): string {

@@ -22,8 +22,9 @@ import {
   tallyLists,
 } from './counting';
 import type { IndexData } from './data';
-import { type Closest, Evaluator, type Matches } from './evaluate';
+import { type Closest, Evaluator } from './evaluate';
 import { fold, SMALL_WORDS, words } from './fold';
+import type { Matches } from './postings';
 import { gainOf, keyOf, LOOKED_AT, MOST_GAIN, ownWorth, titleJudge } from './rank';
 import { countStrings, findString, type StringTable, stringAt } from './strings';
 

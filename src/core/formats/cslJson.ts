@@ -3,7 +3,7 @@
  * what is missing is left open (peer review not known, no holdings). A line that can't be used is named, never guessed.
  */
 import Joi from 'joi';
-import { KIND_LIST, KINDS, type Kind } from '../bibliography/kinds';
+import { KIND_LIST, KINDS, type Kind, LANGUAGE_LIST, LANGUAGES } from '../bibliography/kinds';
 import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../bibliography/record';
 
 const text = Joi.string().allow('').max(20_000);
@@ -33,24 +33,13 @@ const schema = Joi.object({
   .unknown(true)
   .messages({ 'any.required': '{{#label}} is missing', 'string.empty': '{{#label}} is empty' });
 
-/** ISO 639-2/B codes that catalogues use, to ISO 639-1. */
+/** ISO 639-2 codes that catalogues use, to ISO 639-1: the bibliographic ones from our table, and the terminological. */
 const ISO_639_1: Readonly<Record<string, string>> = {
-  eng: 'en',
-  ger: 'de',
+  ...Object.fromEntries(LANGUAGE_LIST.map((l) => [LANGUAGES[l].marc, l])),
   deu: 'de',
-  fre: 'fr',
   fra: 'fr',
-  spa: 'es',
-  ita: 'it',
-  por: 'pt',
-  dut: 'nl',
   nld: 'nl',
-  swe: 'sv',
-  nob: 'nb',
   nor: 'nb',
-  dan: 'da',
-  fin: 'fi',
-  tur: 'tr',
 };
 const languageCode = (tag: string | undefined): string => {
   const code = (tag ?? 'en').toLowerCase().split(/[-_]/)[0] ?? 'en';

@@ -3,27 +3,12 @@
  * Leader and 008 follow the MARC 21 Format for Bibliographic Data; positions we know nothing about are `|` (no attempt to code).
  */
 import { editionText, fullName, numbering } from '../bibliography/describe';
-import { KINDS } from '../bibliography/kinds';
+import { KINDS, marcLanguage } from '../bibliography/kinds';
 import type { DiscoveryRecord } from '../bibliography/record';
 import { yearOfRecord } from '../bibliography/record';
 import { element, textElement } from './xml';
 
 export const MARCXML_SCHEMA = 'info:srw/schema/1/marcxml-v1.1';
-/** ISO 639-2/B codes for ours of ISO 639-1. */
-const MARC_LANGUAGE: Readonly<Record<string, string>> = {
-  en: 'eng',
-  de: 'ger',
-  fr: 'fre',
-  es: 'spa',
-  it: 'ita',
-  pt: 'por',
-  nl: 'dut',
-  sv: 'swe',
-  nb: 'nob',
-  da: 'dan',
-  fi: 'fin',
-  tr: 'tur',
-};
 const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 
 type Subfield = readonly [code: string, text: string | undefined];
@@ -51,7 +36,9 @@ function typeAndLevel(r: DiscoveryRecord): string {
 export function writeMarcxml(r: DiscoveryRecord): string {
   const { csl } = r;
   const year = yearOfRecord(csl);
-  const language = MARC_LANGUAGE[r.languages[0] ?? ''] ?? 'und';
+  const language = marcLanguage(r.languages[0] ?? 'und')
+    .padEnd(3)
+    .slice(0, 3);
   const part = csl['container-title'];
   const [first, ...others] = csl.author ?? [];
   const month = csl.issued?.['date-parts'][0][1];

@@ -1,0 +1,246 @@
+/** The reader's data in the browser, on a stand-in for IndexedDB: nothing lost, nothing doubled. */
+import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { LibraryInfo, Moment } from '../core/engine/port';
+import { keepCondition, NEW_SEARCH, NOTHING_KEPT } from '../core/query/request';
+import { applyMessage } from '../core/requests/lifecycle';
+import type { Slip } from '../core/requests/slip';
+import { READERS } from '../demo/library';
+import { bringBack, endStanding, forget, markSeen, pastOf, remember, saveStanding, standingOf } from './searches';
+import { chooseReader, currentReader, moveClock, readSettings, register, saveKept } from './settings';
+import {
+  dropDraft,
+  historyFor,
+  keepDraft,
+  markCollected,
+  reopen,
+  restoreDraft,
+  sendOutgoing,
+  slipById,
+  slipsOf,
+  toOutgoing,
+  withdrawSlip,
+} from './slips';
+import { Store } from './store';
+
+let store: Store;
+beforeEach(() => {
+  store = new Store({ indexedDB, IDBKeyRange });
+});
+afterEach(async () => {
+  vi.unstubAllGlobals();
+  await store.delete();
+});
+
+const moment: Moment = { situation: { campus: 'quayside' as never, category: 'undergraduate', remote: false }, at: '2026-11-02T09:10' };
+const slip = (id: string, more: Partial<Slip> = {}): Slip => ({
+  id,
+  reader: 'imke',
+  record: 'tu1' as never,
+  wanted: 'loan',
+  route: 'ill-loan',
+  from: 'lending',
+  item: {
+    kind: 'book',
+    title: 'T',
+    author: '',
+    container: '',
+    volume: '',
+    issue: '',
+    pages: '',
+    year: '2019',
+    publisher: '',
+    edition: '',
+    isbn: '',
+    issn: '',
+    doi: '',
+    chapter: '',
+    totalPages: '',
+  },
+  delivery: { to: 'pickup', campus: 'quayside' },
+  needBy: '',
+  speed: 'standard',
+  limit: '',
+  anyEdition: true,
+  note: '',
+  declared: false,
+  state: 'draft',
+  created: '2026-11-02T09:00',
+  changed: '2026-11-02T09:00',
+  sent: null,
+  promised: null,
+  messages: [],
+  file: null,
+  ended: null,
+  ...more,
+});
+const promised = { median: '2026-11-05T08:00', likely: '2026-11-09T08:00', chance: 1, lines: [], total: 0 };
+/** Answers each request in turn: a body, a status, or a lost connection. */
+function answers(list: readonly (object | number | 'lost')[]): { calls: string[] } {
+  const calls: string[] = [];
+  let i = 0;
+  vi.stubGlobal('fetch', async (path: string, init?: RequestInit) => {
+    calls.push(`${init?.method ?? 'GET'} ${path}`);
+    const next = list[Math.min(i++, list.length - 1)];
+    if (next === 'lost') throw new TypeError('Failed to fetch');
+    if (typeof next === 'number') return new Response(JSON.stringify({ detail: 'no' }), { status: next });
+    return new Response(JSON.stringify(next), { status: 200 });
+  });
+  return { calls };
+}
+
+describe('drafts', () => {
+  it('are kept, dropped and brought back', async () => {
+    await keepDraft(store, slip('S-1'));
+    await keepDraft(store, slip('S-1', { note: 'more' }));
+    expect((await slipById(store, 'S-1'))?.note).toBe('more');
+    await dropDraft(store, 'S-1');
+    expect(await slipsOf(store, 'imke')).toEqual([]);
+    await restoreDraft(store, slip('S-1'));
+    expect(await slipsOf(store, 'imke')).toHaveLength(1);
+  });
+  it('a slip that has left is not written over by a late keystroke, and not dropped as a draft', async () => {
+    await toOutgoing(store, slip('S-1'), promised, moment.at);
+    await keepDraft(store, slip('S-1', { note: 'late' }));
+    await dropDraft(store, 'S-1');
+    expect(await slipById(store, 'S-1')).toMatchObject({ state: 'outgoing', note: '' });
+  });
+});
+
+describe('sending', () => {
+  it('takes a slip out of Outgoing only when it was confirmed', async () => {
+    await toOutgoing(store, slip('S-1'), promised, moment.at);
+    answers(['lost']);
+    expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({ sent: 0, problem: { sort: 'offline' } });
+    expect((await slipById(store, 'S-1'))?.state).toBe('outgoing');
+    answers([{ confirmation: '<ok/>' }]);
+    expect(await sendOutgoing(store, 'imke', moment)).toEqual({ sent: 1, problem: null });
+    expect(await slipById(store, 'S-1')).toMatchObject({ state: 'sent', sent: moment.at });
+  });
+  it('one refused slip leaves the others intact, and nothing is sent twice', async () => {
+    for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, moment.at);
+    const { calls } = answers([{ confirmation: '' }, 400, { confirmation: '' }]);
+    expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({ sent: 2, problem: { sort: 'refused' } });
+    expect((await slipsOf(store, 'imke')).map((s) => s.state).sort()).toEqual(['outgoing', 'sent', 'sent']);
+    await sendOutgoing(store, 'imke', moment);
+    expect(calls).toHaveLength(4);
+    await sendOutgoing(store, 'imke', moment);
+    expect(calls).toHaveLength(4);
+  });
+  it('goes back to the editor only before it left', async () => {
+    await toOutgoing(store, slip('S-1'), promised, moment.at);
+    expect((await reopen(store, 'S-1', moment.at))?.state).toBe('draft');
+    await toOutgoing(store, slip('S-2', { state: 'sent' }), promised, moment.at);
+    answers([{ confirmation: '' }]);
+    await sendOutgoing(store, 'imke', moment);
+    expect((await reopen(store, 'S-2', moment.at))?.state).toBe('sent');
+  });
+  it('is withdrawn by asking, unless it never left', async () => {
+    await toOutgoing(store, slip('S-1'), promised, moment.at);
+    const { calls } = answers([409]);
+    await withdrawSlip(store, (await slipById(store, 'S-1')) as Slip, moment);
+    expect([calls.length, (await slipById(store, 'S-1'))?.state]).toEqual([0, 'withdrawn']);
+    await store.slips.put(slip('S-2', { state: 'sent' }));
+    await expect(withdrawSlip(store, slip('S-2', { state: 'sent' }), moment)).rejects.toMatchObject({ sort: 'refused' });
+    expect((await slipById(store, 'S-2'))?.state).toBe('sent');
+  });
+  it('is collected once it is ready', async () => {
+    await store.slips.put(slip('S-1', { state: 'ready' }));
+    expect((await markCollected(store, 'S-1', moment.at))?.state).toBe('finished');
+    expect(await markCollected(store, 'nobody', moment.at)).toBeUndefined();
+  });
+});
+
+describe('what the copyright rules count', () => {
+  it('other copies of the issue, the journal this year, the book; not drafts, not loans, not the slip itself', () => {
+    const copy = (id: string, more: Partial<Slip> = {}) => {
+      const s = slip(id, { wanted: 'article', route: 'ill-copy', state: 'sent', ...more });
+      return { ...s, item: { ...s.item, issn: '7000-0013', volume: '4', issue: '2' } };
+    };
+    const own = copy('S-own', { state: 'draft' });
+    const all = [
+      own,
+      copy('S-a'),
+      copy('S-b', { state: 'draft' }),
+      copy('S-c', { created: '2025-01-01T09:00' }),
+      slip('S-d', { state: 'sent' }),
+    ];
+    expect(historyFor(own, all)).toEqual({ journalThisYear: 1, sameIssue: 2, sameBookCopies: 0 });
+    expect(historyFor(own, [own])).toEqual({ journalThisYear: 0, sameIssue: 0, sameBookCopies: 0 });
+  });
+});
+
+describe('settings', () => {
+  const info = { readers: READERS, start: '2026-11-02T09:10' } as unknown as LibraryInfo;
+  it('the clock never goes back', async () => {
+    await moveClock(store, '2026-11-03T09:10', info.start);
+    await moveClock(store, '2026-11-02T12:00', info.start);
+    expect((await readSettings(store)).clock).toBe('2026-11-03T09:10');
+  });
+  it('registering is kept with its reader', async () => {
+    await chooseReader(store, 'tove');
+    expect(currentReader(info, await readSettings(store))).toMatchObject({ id: 'tove', registered: false });
+    await register(store, 'tove', { email: 't@x.example', address: 'Room 3' });
+    expect(currentReader(info, await readSettings(store))).toMatchObject({ registered: true, address: 'Room 3' });
+    await chooseReader(store, 'imke');
+    expect(currentReader(info, await readSettings(store)).address).not.toBe('Room 3');
+  });
+  it('kept conditions belong to their reader', async () => {
+    const kept = keepCondition(NOTHING_KEPT, { ...NEW_SEARCH, from: 2015 }, 'years', true);
+    await saveKept(store, 'imke', kept);
+    expect((await readSettings(store)).kept).toEqual({ imke: kept });
+  });
+});
+
+describe('searches', () => {
+  const past = (q: string, at: string, reader = 'imke') => ({ reader, address: `q=${q}`, q, sentence: q, at, total: 1 });
+  it('history is latest first, each search once, and readers apart', async () => {
+    await remember(store, past('kelp', '2026-11-02T09:00'));
+    await remember(store, past('dulse', '2026-11-02T09:05'));
+    await remember(store, past('kelp', '2026-11-02T09:10'));
+    await remember(store, past('nori', '2026-11-02T09:20', 'noor'));
+    expect((await pastOf(store, 'imke')).map((s) => s.q)).toEqual(['kelp', 'dulse']);
+    const all = await pastOf(store, 'imke');
+    await forget(
+      store,
+      all.map((s) => s.id),
+    );
+    expect(await pastOf(store, 'imke')).toEqual([]);
+    await bringBack(store, all);
+    expect(await pastOf(store, 'imke')).toHaveLength(2);
+  });
+  it('standing searches move their day and end', async () => {
+    await saveStanding(store, { id: 'a', reader: 'imke', name: 'A', address: 'q=a', sentence: '', created: moment.at, seen: '2026-11-02' });
+    await markSeen(store, 'a', '2026-11-09');
+    expect((await standingOf(store, 'imke'))[0]?.seen).toBe('2026-11-09');
+    await endStanding(store, 'a');
+    expect(await standingOf(store, 'imke')).toEqual([]);
+  });
+});
+
+describe('an older store', () => {
+  it('is brought up to date with its slips intact', async () => {
+    await store.delete();
+    const { default: Dexie } = await import('dexie');
+    const old = new Dexie('legendum', { indexedDB, IDBKeyRange });
+    old.version(1).stores({ slips: 'id, reader, state, record', settings: 'key' });
+    await old.table('slips').put(slip('S-old'));
+    old.close();
+    store = new Store({ indexedDB, IDBKeyRange });
+    expect((await slipsOf(store, 'imke')).map((s) => s.id)).toEqual(['S-old']);
+    expect(await store.standing.count()).toBe(0);
+    expect(
+      applyMessage(slip('S-old'), {
+        requestId: 'other',
+        supplyingAgency: '',
+        supplierName: '',
+        timestamp: '',
+        reason: 'StatusChange',
+        status: 'Loaned',
+        note: '',
+        expected: '',
+        url: '',
+      }).state,
+    ).toBe('draft');
+  });
+});
