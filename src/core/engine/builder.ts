@@ -151,10 +151,11 @@ export class IndexBuilder {
     const fields = fieldTexts(r);
     fields.forEach(({ values, language }, f) => {
       let length = 0;
+      const known = this.#known(language);
       values.forEach((text, i) => {
         if (i > 0) this.#stream.push(VALUE_END);
         for (const w of words(text)) {
-          this.#stream.push(this.#term(w, language));
+          this.#stream.push(this.#term(w, language, known));
           length++;
           if (f === 0 && i === 0 && !SMALL_WORDS.has(w)) titleLength++;
         }
@@ -219,12 +220,16 @@ export class IndexBuilder {
     return id;
   }
 
-  #term(word: string, language: string): number {
+  /** The words known in a language, as they are written. */
+  #known(language: string): Map<string, number> {
     let known = this.#tokens.get(language);
     if (!known) {
       known = new Map();
       this.#tokens.set(language, known);
     }
+    return known;
+  }
+  #term(word: string, language: string, known: Map<string, number>): number {
     let n = known.get(word);
     if (n === undefined) {
       n = this.#written.length;

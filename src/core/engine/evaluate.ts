@@ -83,6 +83,9 @@ export class Evaluator {
       .filter((t) => t >= 0);
   }
 
+  /** The terms of a word, remembered. */
+  readonly termsOf = (word: string): readonly number[] => this.#termsOf(word, false);
+
   /** Is there any record with this word at all? */
   knows(word: string, prefix = false): boolean {
     return this.#termsOf(word, prefix).length > 0;

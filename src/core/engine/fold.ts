@@ -28,6 +28,8 @@ export function fold(text: string): string {
 }
 
 const WORD = /[\p{L}\p{N}]+(?:['’][\p{L}]+)*/gu;
+/** The same for plain ASCII, which most texts are and which needs no Unicode tables. */
+const ASCII_WORD = /[a-z0-9]+(?:'[a-z]+)*/g;
 
 /**
  * The words of a text, folded. A hyphen separates; an apostrophe inside a word is taken out with a lone letter before it
@@ -35,7 +37,8 @@ const WORD = /[\p{L}\p{N}]+(?:['’][\p{L}]+)*/gu;
  * @example words("L'algue, small-scale") // ['algue', 'small', 'scale']
  */
 export function words(text: string): string[] {
-  const found = fold(text).match(WORD) ?? [];
+  const folded = fold(text);
+  const found = folded.match(ASCII.test(folded) ? ASCII_WORD : WORD) ?? [];
   for (let i = 0; i < found.length; i++) {
     const w = found[i] as string;
     if (w.includes("'") || w.includes('’'))

@@ -93,11 +93,14 @@ const HAS_WORDS = 0.08;
 
 /**
  * A judge of titles for one query's words: the factor by which a title that has them in order beats one that has not.
- * It also takes back what `gainOf` gave a main title by its length alone, where the words are not that main title.
+ * `idsOf` gives the terms of a word. It also takes back what `gainOf` gave a main title by its length alone, where the words are not that main title.
  */
-export function titleJudge(data: IndexData, asked: readonly string[]): ((doc: number) => number) | null {
+export function titleJudge(
+  data: IndexData,
+  asked: readonly string[],
+  idsOf: (word: string) => readonly number[],
+): ((doc: number) => number) | null {
   const strong = asked.filter((w) => !SMALL_WORDS.has(w));
-  const idsOf = (w: string): number[] => ANALYSES[data.analysis].termsFor(w).map((t) => findString(data.terms, t));
   const sequence = (strong.length ? strong : asked).map(idsOf);
   const letter = asked.map(idsOf);
   if (!sequence.length) return null;

@@ -454,7 +454,7 @@ export class EmbeddedEngine {
   }
 
   #lookedAtAgain(order: readonly { key: number; id: number }[], asked: readonly string[]): { key: number; id: number }[] {
-    const judge = titleJudge(this.data, asked);
+    const judge = titleJudge(this.data, asked, this.evaluator.termsOf);
     if (!judge) return [...order];
     const top = order.slice(0, LOOKED_AT).map(({ key, id }) => ({ id, key: key * judge(id) }));
     return [...top.sort((a, b) => b.key - a.key || a.id - b.id), ...order.slice(LOOKED_AT)];
