@@ -3,7 +3,9 @@ import { spawnSync } from 'node:child_process';
 import { bundleNode } from './bundle.mjs';
 
 const [name, ...args] = process.argv.slice(2);
-const entries = name === 'bench' ? { bench: 'src/cli/bench.ts', peerEngine: 'src/cli/peerEngine.ts' } : { [name]: `src/cli/${name}.ts` };
+/** Programs that come with another: a thread, an engine that a benchmark loads. */
+const WITH = { bench: 'peerEngine', demoIndex: 'worldWorker' };
+const entries = Object.fromEntries([name, WITH[name]].filter(Boolean).map((n) => [n, `src/cli/${n}.ts`]));
 const out = await bundleNode(entries, '.cache/cli');
 const done = spawnSync(process.execPath, ['--max-old-space-size=12000', `${out}/${name}.mjs`, ...args], { stdio: 'inherit' });
 process.exit(done.status ?? 1);

@@ -2,6 +2,7 @@
 import { parseArgs } from 'node:util';
 import { makeWorld } from '../demo/world';
 import { buildIndex } from '../server/build';
+import { recordsFromThread } from './demoRecords';
 
 const { values } = parseArgs({
   options: { records: { type: 'string', default: '100000' }, out: { type: 'string' } },
@@ -14,8 +15,10 @@ if (!Number.isInteger(count) || count < 200 || count > 5_000_000) {
 }
 const out = values.out ?? `data/demo-${count}`;
 const began = Date.now();
+const script = new URL('./worldWorker.mjs', import.meta.url);
+const world = { ...makeWorld(count), records: { [Symbol.iterator]: () => recordsFromThread(count, script) } };
 const seconds = () => ((Date.now() - began) / 1000).toFixed(1);
-const { records, bytes } = buildIndex(makeWorld(count), out, (done, stage) => {
+const { records, bytes } = buildIndex(world, out, (done, stage) => {
   const text =
     stage === 'records'
       ? `${done.toLocaleString('en')} of ${count.toLocaleString('en')} records`
