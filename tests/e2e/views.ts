@@ -81,11 +81,7 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       await page.goto('/?q=seaweed&drop.kind=newspaper-article');
       await lines(page);
       await page.getByRole('button', { name: /^All .*: Subject/ }).click();
-      await page
-        .getByRole('dialog')
-        .getByRole('button', { name: /, kept|, \d+$/ })
-        .first()
-        .waitFor();
+      await page.getByRole('dialog', { name: 'Subject: all' }).getByRole('listitem').first().waitFor();
     },
   ],
   [

@@ -7,7 +7,7 @@ import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Dialog } from '../shell/Dialog';
-import { BarRow } from './Breakdown';
+import { BarRow } from './Bar';
 import styles from './search.module.css';
 
 interface Props {

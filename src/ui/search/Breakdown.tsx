@@ -1,10 +1,11 @@
 /** The picture of the results: every bar can be kept or left out, and says how many it would leave. */
-import { lazy, type MouseEvent, type ReactNode, Suspense, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useState } from 'react';
 import { KIND_FAMILIES } from '../../core/bibliography/kinds';
 import type { BreakdownValue, SearchAnswer } from '../../core/engine/port';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { type Bar, BarRow } from './Bar';
 import styles from './search.module.css';
 
 const AllValues = lazy(() => import('./AllValues'));
@@ -25,45 +26,6 @@ const OPEN_ENDED = ['subject', 'journal', 'person'] as const satisfies readonly 
 const KINDS_SHOWN = 4;
 const number = (n: number): string => n.toLocaleString('en');
 const cap = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
-interface Bar {
-  readonly label: string;
-  readonly count: number;
-  readonly choice: 'keep' | 'drop' | null;
-  /** Sets the choice; `null` frees. */
-  readonly set: (choice: 'keep' | 'drop' | null) => void;
-  readonly sub?: boolean;
-}
-export function BarRow({ bar, most }: { bar: Bar; most: number }) {
-  const { label, count, choice, set, sub } = bar;
-  const pick = (event: MouseEvent) => set(choice ? null : event.altKey ? 'drop' : 'keep');
-  return (
-    <li className={styles.bar} data-choice={choice ?? undefined} data-sub={sub ? '' : undefined}>
-      <button
-        type="button"
-        className={styles.barButton}
-        aria-pressed={choice !== null}
-        aria-label={`${label}, ${count}${choice === 'drop' ? ', left out' : choice ? ', kept' : ''}`}
-        onClick={pick}
-      >
-        <span className={styles.barLabel}>{label}</span>
-        <span className={styles.barTrack} aria-hidden="true">
-          <span style={{ width: `${Math.max(1, (100 * count) / most)}%` }} />
-        </span>
-        <span className={styles.barCount}>{number(count)}</span>
-      </button>
-      <button
-        type="button"
-        className={styles.leave}
-        aria-pressed={choice === 'drop'}
-        onClick={() => set(choice === 'drop' ? null : 'drop')}
-      >
-        {choice === 'drop' ? 'let in' : 'leave out'}
-        <span className="sr">: {label}</span>
-      </button>
-    </li>
-  );
-}
 
 interface Props {
   readonly request: SearchRequest;

@@ -228,12 +228,17 @@ const conditionOf = (part: SentencePart): Condition | null =>
 /** Keeps a condition for later searches, or no longer. */
 function Keep({ name, request, kept }: { name: Condition; request: SearchRequest; kept: Kept }) {
   const { reader } = useHere();
+  // Shown at once; the store follows.
+  const [on, setOn] = useState(kept.names.includes(name));
   return (
     <label className={`${kit.check} ${styles.keep}`}>
       <input
         type="checkbox"
-        checked={kept.names.includes(name)}
-        onChange={(e) => void saveKept(theStore(), reader.id, keepCondition(kept, request, name, e.target.checked))}
+        checked={on}
+        onChange={(e) => {
+          setOn(e.target.checked);
+          void saveKept(theStore(), reader.id, keepCondition(kept, request, name, e.target.checked));
+        }}
       />
       Keep this for later searches
     </label>
