@@ -69,6 +69,10 @@ const report = (times: readonly { name: string; ms: number }[]) => ({
   ),
 });
 
+/** Each query's best round, as the peer benchmark counts: on a shared machine the others' work is not ours. */
+const bestRounds = (times: readonly { name: string; ms: number }[]) =>
+  report(queries.map(({ name }, i) => ({ name, ms: Math.min(...times.filter((_, k) => k % queries.length === i).map((t) => t.ms)) })));
+
 for (const q of queries) service.search(q.request, moment, slice);
 const engine: { name: string; ms: number }[] = [];
 for (let round = Number(values.rounds); round > 0; round--) {
@@ -108,6 +112,7 @@ async function overHttp() {
     const status = readFileSync(`/proc/${child.pid}/status`, 'utf8');
     return {
       ...report(times),
+      best: bestRounds(times),
       rssMb: Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024),
       peakMb: Math.round(Number(/VmHWM:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024),
     };
@@ -119,7 +124,7 @@ const result = {
   records: service.engine.size,
   buildSeconds,
   loadMs: service.health().loadMs,
-  engine: report(engine),
+  engine: { ...report(engine), best: bestRounds(engine) },
   http: await overHttp(),
 };
 if (values.json) console.log(JSON.stringify(result, null, 2));
