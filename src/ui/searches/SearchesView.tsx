@@ -1,6 +1,6 @@
 /** The reader's searches: those that stand, with what is new, and those that were made. */
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useState } from 'react';
+import { type MouseEvent, useState } from 'react';
 import { bringBack, endStanding, forget, markSeen, pastOf, saveStanding, standingOf } from '../../browser/searches';
 import { type PastSearch, type StandingSearch, theStore } from '../../browser/store';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
@@ -19,6 +19,15 @@ function Searches() {
   const [gone, setGone] = useState<readonly PastSearch[]>([]);
   const [ended, setEnded] = useState<StandingSearch | null>(null);
   const today = moment.at.slice(0, 10);
+  /** Seen is written before the page is left: leaving would break off the writing. */
+  const see = (s: StandingSearch) => (event: MouseEvent) => {
+    if (event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return void markSeen(theStore(), s.id, today);
+    event.preventDefault();
+    const href = newHref(s);
+    void markSeen(theStore(), s.id, today).then(() => {
+      window.location.href = href;
+    });
+  };
   const drop = (list: readonly PastSearch[]) => {
     setGone(list);
     void forget(
@@ -68,7 +77,7 @@ function Searches() {
               </div>
               <p className={styles.acts}>
                 {(news[i] ?? 0) > 0 && (
-                  <a href={newHref(s)} onClick={() => void markSeen(theStore(), s.id, today)}>
+                  <a href={newHref(s)} onClick={see(s)}>
                     See what is new
                   </a>
                 )}
