@@ -26,9 +26,12 @@ export const weekdayOf = (day: DayNumber): number => (((day + 4) % 7) + 7) % 7;
 export function parseDay(text: string): DayNumber | null {
   const m = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
   if (!m) return null;
-  const ms = Date.UTC(Number(m[1]), Number(m[2]) - 1, Number(m[3]));
-  const day = dayNumber(ms / 86_400_000);
-  return isoDay(day) === text ? day : null;
+  const [year, month, date] = [Number(m[1]), Number(m[2]), Number(m[3])];
+  const ms = Date.UTC(year, month - 1, date);
+  // Date rolls 31 June over into July, and takes the years 0 to 99 for 1900 to 1999.
+  const made = new Date(ms);
+  const same = made.getUTCFullYear() === year && made.getUTCMonth() === month - 1 && made.getUTCDate() === date;
+  return same ? dayNumber(ms / 86_400_000) : null;
 }
 
 /** Reads `YYYY-MM-DDTHH:MM` (seconds ignored) or `YYYY-MM-DD` (midnight). Null for anything else. */
@@ -42,9 +45,19 @@ export function parseLocal(text: string): Minutes | null {
 /** Reads a clock time `HH:MM` (24:00 allowed) as minutes into the day. */
 export const clock = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5));
 
-export const isoDay = (day: DayNumber): string => new Date(day * 86_400_000).toISOString().slice(0, 10);
+/** Days as they are written; the same few dozen come again and again. */
+const DAYS_WRITTEN = new Map<DayNumber, string>();
+export function isoDay(day: DayNumber): string {
+  let text = DAYS_WRITTEN.get(day);
+  if (text === undefined) {
+    text = new Date(day * 86_400_000).toISOString().slice(0, 10);
+    if (DAYS_WRITTEN.size > 2000) DAYS_WRITTEN.clear();
+    DAYS_WRITTEN.set(day, text);
+  }
+  return text;
+}
 export const isoLocal = (t: Minutes): string => `${isoDay(dayOf(t))}T${clockText(clockOf(t))}`;
-export const yearOf = (day: DayNumber): number => Number(isoDay(day).slice(0, 4));
+export const yearOf = (day: DayNumber): number => new Date(day * 86_400_000).getUTCFullYear();
 export const clockText = (n: number): string => `${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}`;
 
 /**

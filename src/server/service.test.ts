@@ -34,6 +34,42 @@ const has = (r: DiscoveryRecord, word: string): boolean => {
   return fieldTexts(r).some(({ values, language }) => values.some((v) => words(v).some((w) => wanted.has(termOf(w, language)))));
 };
 
+describe('broad and narrow', () => {
+  const groups = ['journal', 'subject', 'person'] as const;
+  it('the first values, counted value by value, are those of the whole list, counted record by record', () => {
+    const requests: Partial<SearchRequest>[] = [
+      { q: '' },
+      { q: 'history', from: 1990 },
+      { q: '', keep: { wait: ['now'] }, drop: { kind: ['book'] } },
+      { q: '', keep: { subject: [search({ q: '' }).breakdown.subject[2]?.value as string] } },
+    ];
+    for (const r of requests)
+      for (const group of groups) {
+        const first = search(r).breakdown[group].map((v) => [v.value, v.count]);
+        const whole = world.service.values({ ...all, ...r }, moment(), group, '').values;
+        const chosen = r.keep?.[group] ?? [];
+        const counts = new Map(whole.map((v) => [v.value, v.count]));
+        for (const [value, count] of first)
+          expect([value, counts.get(value as string)], `${JSON.stringify(r)} ${group}`).toEqual([value, count]);
+        const floor = Math.min(...first.filter(([v]) => !chosen.includes(v as string)).map(([, n]) => n as number));
+        expect(first.length).toBeGreaterThanOrEqual(Math.min(20, whole.length));
+        for (const v of whole) if (v.count > floor) expect(first.map(([x]) => x)).toContain(v.value);
+      }
+  });
+  it('says what a wider reach would add, and how long that would take', () => {
+    const near = search({ q: 'food', reach: 'online' });
+    for (const reach of ['shelves', 'partners', 'index'] as const) {
+      const far = search({ q: 'food', reach });
+      const more = (c: string): number =>
+        (far.waits.find((w) => w.class === c)?.count ?? 0) - (near.waits.find((w) => w.class === c)?.count ?? 0);
+      const said = near.wider[reach];
+      for (const [c, n] of Object.entries(said ?? {})) expect([reach, c, n]).toEqual([reach, c, more(c)]);
+      expect(Object.values(said ?? {}).reduce((a, b) => a + b, 0)).toBe(far.total - near.total);
+    }
+    expect(search({ q: 'food', reach: 'index' }).wider).toEqual({});
+  });
+});
+
 describe('search', () => {
   it('finds what looking through every record finds', () => {
     for (const q of ['kelp', 'history', 'food', 'evidence review', 'küste', 'Hallgrim iodine']) {

@@ -12,6 +12,7 @@ import type { DiscoveryRecord, Journal } from '../core/bibliography/record';
 import type { KbartLine } from '../core/coverage/kbart';
 import { repair } from '../core/engine/assist';
 import { openIndex } from '../core/engine/data';
+import { workAt } from '../core/engine/facts';
 import { SMALL_WORDS, words } from '../core/engine/fold';
 import { markable, marksIn } from '../core/engine/marks';
 import type {
@@ -169,6 +170,7 @@ export class DiscoveryService {
       waits: WAIT_CLASSES.map((c) => ({ class: c, label: WAIT_LABEL[c], count: counts.get(c) ?? 0 })),
       years: answer.years,
       reach: answer.reach,
+      wider: answer.wider,
       byNeed: answer.byNeed,
       cost: answer.cost,
       distinct: answer.distinct,
@@ -293,8 +295,9 @@ export class DiscoveryService {
     const { best, wait } = waysToRead(item, this.#library, moment.situation, at, request.needBy);
     const copies = record.copies ?? item.host?.copies ?? [];
     const language = record.languages[0] ?? 'en';
-    const { workOf, workStart } = this.#engine.data;
-    const work = workOf[doc] as number;
+    const { data } = this.#engine;
+    const { workStart } = data;
+    const work = workAt(data, doc);
     const { abstract: _abstract, ...csl } = record.csl;
     return {
       id: record.id,
@@ -356,7 +359,7 @@ export class DiscoveryService {
     const slice = (start: Uint32Array, values: Uint32Array, i: number, most: number) => [
       ...values.subarray(start[i], Math.min(start[i + 1] as number, (start[i] as number) + most)),
     ];
-    const work = d.workOf[doc] as number;
+    const work = workAt(d, doc);
     const places = [
       ...this.#library.campuses.map((c) => ({
         name: c.name,

@@ -24,6 +24,15 @@ export const WAIT_LABEL: Record<WaitClass, string> = {
   unlikely: 'unlikely',
 };
 
+/**
+ * How long so many would take, in words: the classes that occur, soonest first.
+ * @example waitsInWords({ now: 0, today: 0, week: 12, 'two-weeks': 180, later: 0, unlikely: 3 }) // '12 this week, 180 within two weeks, 3 unlikely'
+ */
+export const waitsInWords = (waits: Readonly<Record<WaitClass, number>>): string =>
+  WAIT_CLASSES.filter((c) => waits[c] > 0)
+    .map((c) => `${waits[c].toLocaleString('en')} ${WAIT_LABEL[c]}`)
+    .join(', ');
+
 /** The wait class of a moment; null (never) is unlikely. */
 export function waitClassOf(ready: Minutes | null, at: Minutes, library: Library): WaitClass {
   if (ready === null) return 'unlikely';

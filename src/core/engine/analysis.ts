@@ -5,24 +5,32 @@
 import snowball from 'snowball-stemmers';
 import { isLanguage, LANGUAGES, type Language } from '../bibliography/kinds';
 
-const stemmers = new Map<Language, { stem(word: string): string }>();
-const cache = new Map<string, string>();
+interface Stemmer {
+  readonly stem: (word: string) => string;
+  /** By word: a Map a language, since composing a key costs more than finding it. */
+  readonly known: Map<string, string>;
+}
+const stemmers = new Map<Language, Stemmer>();
+const KNOWN = 100_000;
+function stemmerOf(language: Language): Stemmer {
+  let s = stemmers.get(language);
+  if (!s) {
+    const snow = snowball.newStemmer(LANGUAGES[language].stemmer);
+    s = { stem: (word) => snow.stem(word) || word, known: new Map() };
+    stemmers.set(language, s);
+  }
+  return s;
+}
 
 /** The stem of a folded word in a language; numbers and very short words stand as they are. */
 export function stem(word: string, language: string): string {
   if (word.length < 3 || /\d/.test(word)) return word;
-  const known: Language = isLanguage(language) ? language : 'en';
-  const key = `${known}:${word}`;
-  let s = cache.get(key);
+  const { stem: made, known } = stemmerOf(isLanguage(language) ? language : 'en');
+  let s = known.get(word);
   if (s === undefined) {
-    let stemmer = stemmers.get(known);
-    if (!stemmer) {
-      stemmer = snowball.newStemmer(LANGUAGES[known].stemmer);
-      stemmers.set(known, stemmer);
-    }
-    s = stemmer.stem(word) || word;
-    if (cache.size > 400_000) cache.clear();
-    cache.set(key, s);
+    s = made(word);
+    if (known.size > KNOWN) known.clear();
+    known.set(word, s);
   }
   return s;
 }

@@ -16,9 +16,12 @@ import { parseDay } from '../time';
 import { ANALYSES, type Analysis } from './analysis';
 import { codesOf } from './codes';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from './columns';
+import type { Holders } from './data';
+import { packFacts } from './facts';
 import { SMALL_WORDS, words } from './fold';
-import type { Section } from './format';
+import { FIELD_END, type Section, VALUE_END } from './format';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
+import { ownWorth } from './rank';
 import { buildSpelling } from './spelling';
 import { byCodePoint, countStrings, packStrings, type StringTable, stringAt } from './strings';
 import { buildSuggestions, type SuggestKind, titleKey } from './suggest';
@@ -27,9 +30,6 @@ import { buildSuggestions, type SuggestKind, titleKey } from './suggest';
 export const FIELD_WEIGHT = [6, 5, 2.5, 2, 1, 1, 1, 2] as const;
 const FIELD_B = [0.5, 0.3, 0.4, 0.3, 0.7, 0.3, 0.3, 0] as const;
 export const K1 = 1.4;
-/** Marks in the forward index: the end of a field, and the end of a value inside one. */
-export const FIELD_END = 0;
-export const VALUE_END = 1;
 const NO_REFERENCES: readonly string[] = [];
 
 /** Values of an open-ended group, numbered as they come and sorted at the end. */
@@ -337,47 +337,70 @@ export class IndexBuilder {
       mapped(c.subject.view(), subjects.renumber),
       mapped(c.journal.view(), journals.renumber),
     ];
-    const source = (kind: SuggestKind, table: StringTable, column: Uint32Array) => {
-      const counts = new Uint32Array(countStrings(table));
-      for (const v of column) counts[v] = (counts[v] as number) + 1;
+    const subjectStart = c.subjectStart.view();
+    const personStart = c.personStart.view();
+    const holders = {
+      person: holdersOf(personStart, person, countStrings(persons.table)),
+      subject: holdersOf(subjectStart, subject, countStrings(subjects.table)),
+      journal: holdersOf(
+        Uint32Array.from({ length: n + 1 }, (_, i) => i),
+        journal,
+        countStrings(journals.table),
+      ),
+    };
+    const source = (kind: SuggestKind, table: StringTable, { start }: Holders) => {
+      const counts = Uint32Array.from({ length: start.length - 1 }, (_, v) => (start[v + 1] as number) - (start[v] as number));
       return { kind, values: Array.from(counts, (_, i) => stringAt(table, i)), counts };
     };
+    const { workOf, ...relations } = this.#relations();
+    const [combo, year] = [c.combo.view(), c.year.view()];
     return {
-      ...this.#relations(),
+      ...relations,
+      ...packFacts({
+        row: c.row.view(),
+        journal,
+        work: workOf as Uint32Array,
+        titleRank,
+        titleLength: c.titleLength.view(),
+        mainLength: c.mainLength.view(),
+        combo,
+        year,
+        worth: ownWorth(combo, combos, year),
+        subjectStart,
+        subject,
+        personStart,
+        person,
+      }),
       ...spelling,
       ...buildSuggestions([
-        source('person', persons.table, person),
-        source('subject', subjects.table, subject),
-        source('journal', journals.table, journal),
+        source('person', persons.table, holders.person),
+        source('subject', subjects.table, holders.subject),
+        source('journal', journals.table, holders.journal),
       ]),
+      ...Object.fromEntries(
+        Object.entries(holders).flatMap(([name, h]) => [
+          [`${name}Start`, h.start],
+          [`${name}Docs`, h.docs],
+          [`${name}Order`, h.order],
+        ]),
+      ),
       termBytes: terms.bytes,
       termOffsets: terms.offsets,
       ...postings,
       forward,
       docStart: docStart.slice(),
-      combo: c.combo.view(),
       combos,
       sourceBytes: sources.table.bytes,
       sourceOffsets: sources.table.offsets,
       languageBytes: languages.table.bytes,
       languageOffsets: languages.table.offsets,
-      titleLength: c.titleLength.view(),
-      mainLength: c.mainLength.view(),
-      year: c.year.view(),
-      titleRank,
       titleOrder: byTitle,
-      journal,
       journalBytes: journals.table.bytes,
       journalOffsets: journals.table.offsets,
-      subjectStart: c.subjectStart.view(),
-      subject,
       subjectBytes: subjects.table.bytes,
       subjectOffsets: subjects.table.offsets,
-      personStart: c.personStart.view(),
-      person,
       personBytes: persons.table.bytes,
       personOffsets: persons.table.offsets,
-      row: c.row.view(),
       rows: this.#rows.view(),
       recordAt: c.recordAt.view(),
       added: c.added.view(),
@@ -386,6 +409,29 @@ export class IndexBuilder {
       idDoc: idOrder,
     };
   }
+}
+
+/** Turns a column of values round: the documents of each value. */
+function holdersOf(start: Uint32Array, column: Uint32Array, values: number): Holders {
+  const first = new Uint32Array(values + 1);
+  for (const v of column) first[v + 1] = (first[v + 1] as number) + 1;
+  for (let v = 0; v < values; v++) first[v + 1] = (first[v + 1] as number) + (first[v] as number);
+  const next = first.slice();
+  const docs = new Uint32Array(column.length);
+  for (let d = 0; d + 1 < start.length; d++)
+    for (let k = start[d] as number; k < (start[d + 1] as number); k++) {
+      const v = column[k] as number;
+      docs[next[v] as number] = d;
+      next[v] = (next[v] as number) + 1;
+    }
+  const size = (v: number): number => (first[v + 1] as number) - (first[v] as number);
+  return {
+    start: first,
+    docs,
+    order: Uint32Array.from(next.keys())
+      .subarray(0, values)
+      .sort((a, b) => size(b) - size(a) || a - b),
+  };
 }
 
 /** Turns the forward index round: postings per term, in document order, with quantised weight and field bits. */

@@ -2,227 +2,259 @@
  * Counting: which conditions a match breaks, and how many matches have each value of each group.
  *
  * Counting rule (job: "Counts"): a group's counts disregard the choice made inside that group. So a match that fails in
- * exactly one group still counts there, and one that fails in two counts nowhere. `partition` sorts the matches by that
- * once; every count then runs over plain lists of documents.
+ * exactly one group still counts there, and one that fails in two counts nowhere. `sortOut` puts the positions of the matches
+ * into lists by that: list 0 passes everything, list k fails in the k-th condition only.
  *
  * Groups with few values are not counted one by one: a record's kind, language, peer review, carrier, audience, source
  * and places together are one *combination* (a few thousand of them exist), counted in one pass and shared out at the end.
+ *
+ * The loops work without branches wherever a match's luck would decide them: a processor guesses wrong on those half the
+ * time, and that cost more than the work itself. And they take a stretch of matches at a time, so that the stretch is still
+ * near when the next loop wants it.
  */
+import { COMBO_BITS, COMBO_MASK, COMBO_YEAR, FACTS, type Facts, JOURNAL, LENGTHS, LISTS, ROW } from './facts';
 
-export interface Partition {
-  /** Positions among the matches of those that pass everything; null when all do. */
-  readonly passing: Uint32Array | null;
-  readonly docs: Uint32Array;
-  /** Documents that fail in one group only, by that group's bit. */
-  readonly nearly: ReadonlyMap<number, Uint32Array>;
-}
+/** Conditions at most: the groups, the years, the reach. */
+const CONDITIONS = 16;
+/** The list of matches that break more than one condition. */
+const SEVERAL = CONDITIONS + 1;
+export const YEAR_LOW = 1400;
+export const YEAR_SPAN = 800;
+/** Access codes: wait class, reach and openness in one byte; 255 = not worked out. */
+export const CODES = 64;
+export const NOT_YET = 255;
+/** Matches taken at a time. */
+export const STRETCH = 4096;
 
-/** Room for the lists of a search, kept from one to the next: fresh memory for every search costs more than the search. */
+/** Which list a mask of broken conditions belongs to: none to list 0, the k-th alone to list k + 1. */
+const LIST_OF = Uint8Array.from({ length: 1 << CONDITIONS }, (_, mask) =>
+  mask === 0 ? 0 : mask & (mask - 1) ? SEVERAL : 32 - Math.clz32(mask),
+);
+
+/** Lists of positions, and counts of years, access codes and combinations. Kept from one search to the next: fresh memory costs more than a search. */
 export class Room {
-  readonly passing: Uint32Array;
-  readonly docs: Uint32Array;
-  readonly fails: Uint16Array;
-  /** By the place of the group's bit; made when first needed. */
-  readonly nearly: Uint32Array[] = [];
-  constructor(size: number) {
-    this.passing = new Uint32Array(size);
-    this.docs = new Uint32Array(size);
-    this.fails = new Uint16Array(size);
+  /** Lists one behind the other; `next` is where each goes on, `first` where it begins. */
+  positions = new Uint32Array(0);
+  readonly first = new Uint32Array(SEVERAL + 1);
+  readonly next = new Uint32Array(SEVERAL + 1);
+  /** By list. */
+  readonly codes = new Uint32Array((SEVERAL + 1) * CODES);
+  readonly years = new Uint32Array((SEVERAL + 1) * YEAR_SPAN);
+  /** Of the matches that pass. */
+  readonly combos: Uint32Array;
+
+  constructor(combos: number) {
+    this.combos = new Uint32Array(combos);
   }
-  listFor(k: number): Uint32Array {
-    const list = new Uint32Array(this.docs.length);
-    this.nearly[k] = list;
-    return list;
+
+  begin(matches: number, conditions: number): void {
+    if (this.positions.length < matches * (conditions + 2)) this.positions = new Uint32Array(matches * (conditions + 2));
+    for (let k = 0; k <= conditions; k++) this.first[k] = k * matches;
+    this.first[SEVERAL] = (conditions + 1) * matches;
+    this.next.set(this.first);
+    this.codes.fill(0);
+    this.years.fill(0);
+    this.combos.fill(0);
+  }
+  /** Positions in list k so far. */
+  list(k: number): Uint32Array {
+    return this.positions.subarray(this.first[k], this.next[k]);
+  }
+  size(k: number): number {
+    return (this.next[k] as number) - (this.first[k] as number);
   }
 }
 
-/**
- * `fails` holds for every match the bits of the groups whose condition it breaks; null when there is no condition.
- * The lists stand in `room` and are good until the next search.
- */
-export function partition(docs: Uint32Array, n: number, fails: Uint16Array | null, room: Room): Partition {
-  const { passing, docs: kept } = room;
-  if (fails === null) return { passing: null, docs: docs.subarray(0, n), nearly: new Map() };
-  const { nearly } = room;
-  const sizes = new Uint32Array(32);
-  let count = 0;
-  for (let i = 0; i < n; i++) {
-    const f = fails[i] as number;
-    if (f === 0) {
-      passing[count] = i;
-      kept[count++] = docs[i] as number;
-    } else if ((f & (f - 1)) === 0) {
-      const k = 31 - Math.clz32(f);
-      const list = nearly[k] ?? room.listFor(k);
-      const at = sizes[k] as number;
-      list[at] = docs[i] as number;
-      sizes[k] = at + 1;
-    }
+/** What is asked of a match besides its words. Masks have a bit for each condition that is broken. */
+export interface Conditions {
+  readonly comboFails: Uint16Array;
+  readonly codeFails: Uint16Array;
+  /** Bounds of the years, and the bit of that condition (0: there is none). */
+  readonly from: number;
+  readonly to: number;
+  readonly yearBit: number;
+  /** By position: conditions on headings, people and journals; null when there are none. */
+  readonly extra: Uint16Array | null;
+}
+
+/** Puts the positions [from, to) of the matches into their lists and counts what needs no second look. */
+export function sortOut(
+  docs: Uint32Array,
+  from: number,
+  to: number,
+  facts: Uint32Array,
+  code: Uint8Array,
+  asked: Conditions,
+  room: Room,
+): void {
+  const { comboFails, codeFails, from: low, to: high, yearBit, extra } = asked;
+  const { positions, next, codes, years, combos } = room;
+  for (let i = from; i < to; i++) {
+    const f = (docs[i] as number) * FACTS;
+    const comboYear = facts[f + COMBO_YEAR] as number;
+    const combo = comboYear & COMBO_MASK;
+    const y = (comboYear >>> COMBO_BITS) - 1;
+    const c = code[facts[f + ROW] as number] as number;
+    // The sign of a difference says on which side of a bound the year is.
+    const outside = ((y - low) >>> 31) | ((high - y) >>> 31);
+    let mask = (comboFails[combo] as number) | (codeFails[c] as number) | (-outside & yearBit);
+    if (extra !== null) mask |= extra[i] as number;
+    const list = LIST_OF[mask] as number;
+    const at = next[list] as number;
+    positions[at] = i;
+    next[list] = at + 1;
+    codes[list * CODES + c] = (codes[list * CODES + c] as number) + 1;
+    const span = y - YEAR_LOW;
+    if (span >= 0 && span < YEAR_SPAN) years[list * YEAR_SPAN + span] = (years[list * YEAR_SPAN + span] as number) + 1;
+    combos[combo] = (combos[combo] as number) + (list === 0 ? 1 : 0);
   }
-  const lists = new Map<number, Uint32Array>();
-  sizes.forEach((size, k) => {
-    if (size > 0) lists.set(1 << k, (nearly[k] as Uint32Array).subarray(0, size));
-  });
-  return { passing: passing.subarray(0, count), docs: kept.subarray(0, count), nearly: lists };
+}
+
+/** How many of the matches break none of the conditions. */
+export function countPassing(docs: Uint32Array, n: number, facts: Uint32Array, code: Uint8Array, asked: Conditions): number {
+  const { comboFails, codeFails, from: low, to: high, yearBit, extra } = asked;
+  let passing = 0;
+  for (let i = 0; i < n; i++) {
+    const f = (docs[i] as number) * FACTS;
+    const comboYear = facts[f + COMBO_YEAR] as number;
+    const y = (comboYear >>> COMBO_BITS) - 1;
+    const outside = ((y - low) >>> 31) | ((high - y) >>> 31);
+    let mask =
+      (comboFails[comboYear & COMBO_MASK] as number) |
+      (codeFails[code[facts[f + ROW] as number] as number] as number) |
+      (-outside & yearBit);
+    if (extra !== null) mask |= extra[i] as number;
+    passing += mask === 0 ? 1 : 0;
+  }
+  return passing;
 }
 
 /** Counts of values numbered 0…size−1 that remembers which it touched, so that a narrow search costs nothing for a wide table. */
 export class Tally {
-  readonly counts: Uint32Array;
+  readonly counts: Uint32Array | Uint16Array;
+  /** The first n are the values that occur. One place more, for the write that turns out not to be needed. */
   readonly touched: Uint32Array;
   n = 0;
-  constructor(size: number) {
-    this.counts = new Uint32Array(size);
-    this.touched = new Uint32Array(size);
+  /** @param most how often a value can occur at most; half the memory does where that is little */
+  constructor(size: number, most: number) {
+    this.counts = most > 0xffff ? new Uint32Array(size) : new Uint16Array(size);
+    this.touched = new Uint32Array(size + 1);
   }
   clear(): void {
     const { counts, touched, n } = this;
-    if (n > counts.length >> 3) counts.fill(0);
+    if (n > counts.length >> 4) counts.fill(0);
     else for (let i = 0; i < n; i++) counts[touched[i] as number] = 0;
     this.n = 0;
   }
-  add(value: number, by: number): void {
-    const c = this.counts[value] as number;
-    if (c === 0) this.touched[this.n++] = value;
-    this.counts[value] = c + by;
-  }
 }
 
-/** The columns with one value a document, counted in one walk: reading the list once is cheaper than reading it thrice. */
-export function tallyBasics(
-  docs: Uint32Array,
-  combo: Uint32Array,
-  combos: Tally,
-  year: Int16Array,
-  low: number,
-  years: Uint32Array,
-  journal: Uint32Array,
-  journals: Tally | null,
-): void {
-  const { counts: ofCombo, touched: seenCombos } = combos;
-  const ofJournal = journals?.counts ?? null;
-  const seenJournals = journals?.touched ?? null;
-  let nc = combos.n;
-  let nj = journals?.n ?? 0;
-  for (let i = 0; i < docs.length; i++) {
-    const d = docs[i] as number;
-    const c = combo[d] as number;
-    const cc = ofCombo[c] as number;
-    if (cc === 0) seenCombos[nc++] = c;
-    ofCombo[c] = cc + 1;
-    const y = (year[d] as number) - low;
-    if (y >= 0 && y < years.length) years[y] = (years[y] as number) + 1;
-    if (ofJournal === null || seenJournals === null) continue;
-    const j = journal[d] as number;
-    const cj = ofJournal[j] as number;
-    if (cj === 0) seenJournals[nj++] = j;
-    ofJournal[j] = cj + 1;
-  }
-  combos.n = nc;
-  if (journals) journals.n = nj;
-}
-/** One value a document. */
-export function tally(docs: Uint32Array, column: Uint32Array, t: Tally): void {
+/** Journals of the matches at these positions. */
+export function tallyJournals(positions: Uint32Array, from: number, to: number, docs: Uint32Array, facts: Uint32Array, t: Tally): void {
   const { counts, touched } = t;
   let n = t.n;
-  for (let i = 0; i < docs.length; i++) {
-    const v = column[docs[i] as number] as number;
+  for (let i = from; i < to; i++) {
+    const v = facts[(docs[positions[i] as number] as number) * FACTS + JOURNAL] as number;
     const c = counts[v] as number;
-    if (c === 0) touched[n++] = v;
+    touched[n] = v;
+    // One more when there was none: the sign bit of nought less one.
+    n += (c - 1) >>> 31;
     counts[v] = c + 1;
   }
   t.n = n;
 }
-/** Several values a document. */
-export function tallyLists(docs: Uint32Array, start: Uint32Array, column: Uint32Array, t: Tally): void {
+
+/** Subjects (part 0) or people (part 1) of the matches at these positions. */
+export function tallyLists(
+  positions: Uint32Array,
+  from: number,
+  to: number,
+  docs: Uint32Array,
+  { facts, lists }: Facts,
+  part: 0 | 1,
+  t: Tally,
+): void {
   const { counts, touched } = t;
-  if (docs.length > counts.length >> 1) {
-    // So many documents touch most values anyway: counted without a note, and the touched ones gathered afterwards.
-    for (let i = 0; i < docs.length; i++) {
-      const d = docs[i] as number;
-      for (let k = start[d] as number, e = start[d + 1] as number; k < e; k++) {
-        const v = column[k] as number;
-        counts[v] = (counts[v] as number) + 1;
-      }
-    }
-    t.n = 0;
-    for (let v = 0; v < counts.length; v++) if (counts[v] !== 0) touched[t.n++] = v;
-    return;
-  }
   let n = t.n;
-  for (let i = 0; i < docs.length; i++) {
-    const d = docs[i] as number;
-    for (let k = start[d] as number, e = start[d + 1] as number; k < e; k++) {
-      const v = column[k] as number;
+  for (let i = from; i < to; i++) {
+    const f = (docs[positions[i] as number] as number) * FACTS;
+    const first = facts[f + LISTS] as number;
+    const middle = first + ((facts[f + LENGTHS] as number) >>> 16);
+    const end = part === 0 ? middle : (facts[f + FACTS + LISTS] as number);
+    for (let k = part === 0 ? first : middle; k < end; k++) {
+      const v = lists[k] as number;
       const c = counts[v] as number;
-      if (c === 0) touched[n++] = v;
+      touched[n] = v;
+      n += (c - 1) >>> 31;
       counts[v] = c + 1;
     }
   }
   t.n = n;
 }
-/** Counts through a small table: document → row → code. */
-export function countThrough(docs: Uint32Array, row: Uint32Array, table: Uint8Array, counts: Uint32Array): void {
-  for (let i = 0; i < docs.length; i++) {
-    const v = table[row[docs[i] as number] as number] as number;
-    counts[v] = (counts[v] as number) + 1;
+
+/**
+ * The matches as a set of bits, for counting the other way round: not what each match has, but how many matches each value has.
+ * For a broad search that is far less work, since a value that is rarer in the whole index than the least of the best
+ * needs no look at all.
+ */
+export class DocSet {
+  readonly #bits: Uint32Array;
+  constructor(size: number) {
+    this.#bits = new Uint32Array((size >>> 5) + 1);
   }
-}
-export function countYears(docs: Uint32Array, column: Int16Array, low: number, counts: Uint32Array): void {
-  for (let i = 0; i < docs.length; i++) {
-    const v = (column[docs[i] as number] as number) - low;
-    if (v >= 0 && v < counts.length) counts[v] = (counts[v] as number) + 1;
+  clear(): void {
+    this.#bits.fill(0);
+  }
+  add(positions: Uint32Array, from: number, to: number, docs: Uint32Array): void {
+    const bits = this.#bits;
+    for (let i = from; i < to; i++) {
+      const d = docs[positions[i] as number] as number;
+      bits[d >>> 5] = (bits[d >>> 5] as number) | (1 << (d & 31));
+    }
+  }
+  remove(positions: Uint32Array, from: number, to: number, docs: Uint32Array): void {
+    const bits = this.#bits;
+    for (let i = from; i < to; i++) {
+      const d = docs[positions[i] as number] as number;
+      bits[d >>> 5] = (bits[d >>> 5] as number) & ~(1 << (d & 31));
+    }
+  }
+  /** How many of the documents at [from, to) are in the set. */
+  count(list: Uint32Array, from: number, to: number): number {
+    const bits = this.#bits;
+    let c = 0;
+    for (let i = from; i < to; i++) {
+      const d = list[i] as number;
+      c += ((bits[d >>> 5] as number) >>> (d & 31)) & 1;
+    }
+    return c;
   }
 }
 
-/** Fills `fails` from tables of broken conditions, one for combinations and one for access codes, and the span of years. */
-export function failBasics(
-  docs: Uint32Array,
-  n: number,
-  what: {
-    readonly combo: Uint32Array;
-    readonly comboFails: Uint16Array;
-    readonly row: Uint32Array;
-    readonly code: Uint8Array;
-    readonly codeFails: Uint16Array;
-    readonly year: Int16Array;
-    readonly from: number;
-    readonly to: number;
-    readonly yearBit: number;
-  },
-  fails: Uint16Array,
-): void {
-  const { combo, comboFails, row, code, codeFails, year, from, to, yearBit } = what;
+/** Marks the matches whose journal is not allowed. */
+export function failJournals(docs: Uint32Array, n: number, facts: Uint32Array, allowed: Uint8Array, fails: Uint16Array, bit: number): void {
   for (let i = 0; i < n; i++) {
-    const d = docs[i] as number;
-    const y = year[d] as number;
-    let f = (comboFails[combo[d] as number] as number) | (codeFails[code[row[d] as number] as number] as number);
-    if (y < from || y > to) f |= yearBit;
-    fails[i] = f;
+    if (allowed[facts[(docs[i] as number) * FACTS + JOURNAL] as number] === 0) fails[i] = (fails[i] as number) | bit;
   }
 }
-/** Marks the matches whose value is not allowed. */
-export function failValues(docs: Uint32Array, n: number, column: Uint32Array, allowed: Uint8Array, fails: Uint16Array, bit: number): void {
-  for (let i = 0; i < n; i++) {
-    if (allowed[column[docs[i] as number] as number] === 0) fails[i] = (fails[i] as number) | bit;
-  }
-}
-/** As `failValues`, for several values a document: one kept value suffices, one left-out value is enough to fail. */
+/** As `failJournals`, for subjects (part 0) or people (part 1): one kept value suffices, one left-out value is enough to fail. */
 export function failLists(
   docs: Uint32Array,
   n: number,
-  start: Uint32Array,
-  column: Uint32Array,
+  { facts, lists }: Facts,
+  part: 0 | 1,
   kept: Uint8Array | null,
   dropped: Uint8Array | null,
   fails: Uint16Array,
   bit: number,
 ): void {
   for (let i = 0; i < n; i++) {
-    const d = docs[i] as number;
+    const f = (docs[i] as number) * FACTS;
+    const first = facts[f + LISTS] as number;
+    const middle = first + ((facts[f + LENGTHS] as number) >>> 16);
+    const end = part === 0 ? middle : (facts[f + FACTS + LISTS] as number);
     let ok = kept === null;
-    for (let k = start[d] as number, e = start[d + 1] as number; k < e; k++) {
-      const v = column[k] as number;
+    for (let k = part === 0 ? first : middle; k < end; k++) {
+      const v = lists[k] as number;
       if (kept !== null && kept[v] === 1) ok = true;
       if (dropped !== null && dropped[v] === 1) {
         ok = false;

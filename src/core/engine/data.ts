@@ -4,6 +4,12 @@ import type { Analysis } from './analysis';
 import { decodeIndex, type Header, type Section } from './format';
 import type { StringTable } from './strings';
 
+/** The documents of value v are docs[start[v]] to docs[start[v + 1]]; `order` has the values from the most frequent on. */
+export interface Holders {
+  readonly start: Uint32Array;
+  readonly docs: Uint32Array;
+  readonly order: Uint32Array;
+}
 export interface IndexData {
   readonly n: number;
   readonly meta: Header['meta'];
@@ -16,23 +22,16 @@ export interface IndexData {
   readonly fields: Uint8Array;
   readonly forward: Uint32Array;
   readonly docStart: Uint32Array;
-  /** Number of each document's combination, and the combinations (see columns.ts), COMBO_WIDTH bytes each. */
-  readonly combo: Uint32Array;
+  /** What counting and ranking need of each document (see facts.ts). */
+  readonly facts: Uint32Array;
+  readonly lists: Uint32Array;
+  /** The combinations (see columns.ts), COMBO_WIDTH bytes each. */
   readonly combos: Uint8Array;
-  /** Words of the whole title, and of its part before the subtitle; small words not counted. */
-  readonly titleLength: Uint8Array;
-  readonly mainLength: Uint8Array;
-  readonly year: Int16Array;
-  /** Place of each document among all titles in order, and the documents in that order. */
-  readonly titleRank: Uint32Array;
+  /** The documents in the order of their titles. */
   readonly titleOrder: Uint32Array;
-  readonly journal: Uint32Array;
-  readonly subjectStart: Uint32Array;
-  readonly subject: Uint32Array;
-  readonly personStart: Uint32Array;
-  readonly person: Uint32Array;
-  readonly row: Uint32Array;
   readonly rows: Uint16Array;
+  /** The open-ended groups the other way round: the documents of each value. */
+  readonly holders: Readonly<Record<'journal' | 'subject' | 'person', Holders>>;
   readonly recordAt: Float64Array;
   /** Day on which each document came into the index (0: with it), never falling. */
   readonly added: Uint16Array;
@@ -41,8 +40,7 @@ export interface IndexData {
   readonly cite: Uint32Array;
   readonly citedStart: Uint32Array;
   readonly cited: Uint32Array;
-  /** Group of each document's work in workStart/work; 0 stands for "alone". */
-  readonly workOf: Uint32Array;
+  /** The documents of each work; work 0 stands for "alone". */
   readonly workStart: Uint32Array;
   readonly work: Uint32Array;
   readonly spell: StringTable;
@@ -70,9 +68,9 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     return s as T;
   };
   const table = (name: string): StringTable => ({ bytes: get<Uint8Array>(`${name}Bytes`), offsets: get<Uint32Array>(`${name}Offsets`) });
-  const combo = get<Uint32Array>('combo');
+  const holders = (name: string): Holders => ({ start: get(`${name}Start`), docs: get(`${name}Docs`), order: get(`${name}Order`) });
   const data: IndexData = {
-    n: combo?.length ?? 0,
+    n: get<Float64Array>('recordAt')?.length - 1,
     meta: header.meta,
     layout: header.meta.layout as RowLayout,
     analysis: header.meta.analysis === 'words' ? 'words' : 'stems',
@@ -83,20 +81,12 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     fields: get('fields'),
     forward: get('forward'),
     docStart: get('docStart'),
-    combo,
+    facts: get('facts'),
+    lists: get('lists'),
     combos: get('combos'),
-    titleLength: get('titleLength'),
-    mainLength: get('mainLength'),
-    year: get('year'),
-    titleRank: get('titleRank'),
     titleOrder: get('titleOrder'),
-    journal: get('journal'),
-    subjectStart: get('subjectStart'),
-    subject: get('subject'),
-    personStart: get('personStart'),
-    person: get('person'),
-    row: get('row'),
     rows: get('rows'),
+    holders: { journal: holders('journal'), subject: holders('subject'), person: holders('person') },
     recordAt: get('recordAt'),
     added: get('added'),
     idDoc: get('idDoc'),
@@ -104,7 +94,6 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     cite: get('cite'),
     citedStart: get('citedStart'),
     cited: get('cited'),
-    workOf: get('workOf'),
     workStart: get('workStart'),
     work: get('work'),
     spell: table('spell'),

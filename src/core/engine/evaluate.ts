@@ -4,10 +4,11 @@
  */
 import { FIELDS, type Field, type Near, type PhraseNode, type QueryNode, type WordNode } from '../query/tree';
 import { ANALYSES } from './analysis';
-import { FIELD_END, VALUE_END } from './builder';
 import { codeTerm } from './codes';
 import type { IndexData } from './data';
+import { titleLengthAt, yearAt } from './facts';
 import { SMALL_WORDS, words } from './fold';
+import { FIELD_END, VALUE_END } from './format';
 import {
   EMPTY,
   gallop,
@@ -234,11 +235,11 @@ export class Evaluator {
   }
 
   #years(from: number, to: number): Matches {
-    const { year, n } = this.#data;
+    const { n } = this.#data;
     const docs = new Uint32Array(n);
     let count = 0;
     for (let d = 0; d < n; d++) {
-      const y = year[d] as number;
+      const y = yearAt(this.#data, d);
       if (y > 0 && y >= from && y <= to) docs[count++] = d;
     }
     return { n: count, docs: docs.subarray(0, count), score: new Float32Array(count), bits: new Uint8Array(count).fill(255) };
@@ -280,7 +281,7 @@ export class Evaluator {
       else if (word !== '' && (small || n.field || !SMALL_WORDS.has(word))) plain.push(this.#word(word, n.prefix ?? false, n.field));
     }
     let matches = plain.length ? intersectWords(plain) : null;
-    for (const p of phrases) matches = this.#standing(matches as Matches, p.parts, p.field, 'anywhere');
+    for (const p of phrases) matches = this.#standing(matches as Matches, p.parts, p.field, 'anywhere', of.length === 1);
     for (const n of rest) {
       if (matches?.n === 0) break;
       const next = this.evaluate(n);
@@ -292,7 +293,7 @@ export class Evaluator {
   }
 
   #closest(node: Closest): Matches {
-    const { n, titleLength } = this.#data;
+    const { n } = this.#data;
     const lists = [...new Set(node.words)]
       .filter((w) => !SMALL_WORDS.has(w))
       .map((w) => this.#postings(w, false, undefined))
@@ -315,7 +316,7 @@ export class Evaluator {
     for (let d = 0; d < n; d++) {
       const hit = inTitle[d] as number;
       if (hit === 0) continue;
-      const ofTitle = hit / Math.max(hit, titleLength[d] as number);
+      const ofTitle = hit / Math.max(hit, titleLengthAt(this.#data, d));
       const ofWords = (weight[d] as number) / all;
       if (hit < 2 && lists.length > 1) continue;
       if (ofWords < COVERED && ofTitle < COVERED) continue;
@@ -330,56 +331,68 @@ export class Evaluator {
     const [only] = parts;
     if (parts.length === 1 && only && anchor === 'anywhere') return materialise(this.#postings(only, false, field));
     const strong = parts.filter((w) => !SMALL_WORDS.has(w));
-    return this.#standing(intersectWords((strong.length ? strong : parts).map((w) => this.#word(w, false, field))), parts, field, anchor);
+    return this.#standing(
+      intersectWords((strong.length ? strong : parts).map((w) => this.#word(w, false, field))),
+      parts,
+      field,
+      anchor,
+      true,
+    );
   }
 
-  /** Of the candidates, those in which the words stand one after the other. */
-  #standing(candidates: Matches, parts: readonly string[], field: Field | undefined, anchor: Anchor): Matches {
+  /**
+   * Of the candidates, those in which the words stand one after the other.
+   * @param within the candidates' bits say in which fields all these words are, so that no other needs a look
+   */
+  #standing(candidates: Matches, parts: readonly string[], field: Field | undefined, anchor: Anchor, within: boolean): Matches {
     if (candidates.n === 0) return EMPTY;
     const sets = parts.map((w) => this.#termsOf(w, false));
     if (sets.some((s) => s.length === 0)) return EMPTY;
     const { forward, docStart } = this.#data;
     const wantedField = field ? FIELDS.indexOf(field) : -1;
-    // Most words have one term each; comparing numbers is then all there is to do.
-    const single = sets.every((s) => s.length === 1) ? Uint32Array.from(sets, (s) => s[0] as number) : null;
-    if (single && anchor === 'anywhere') return this.#keep(candidates, (d) => this.#run(d, single, wantedField));
-    return this.#keep(candidates, (d) => {
-      const first = sets[0] as number[];
-      let f = 0;
-      let found = 0;
-      for (let p = docStart[d] as number, end = docStart[d + 1] as number; p < end; p++) {
-        const t = forward[p] as number;
-        if (t === FIELD_END) {
-          f++;
-          continue;
+    // The phrase is looked for by one of its words: one that has a single term, the rarest of these.
+    const anchorWord = sets.reduce((best, set, k) => {
+      const [own, held] = [set, sets[best] as readonly number[]];
+      if (own.length !== held.length) return own.length < held.length ? k : best;
+      return this.#size(own) < this.#size(held) ? k : best;
+    }, 0);
+    const anchorTerms = sets[anchorWord] as readonly number[];
+    const [only] = anchorTerms.length === 1 ? anchorTerms : [-1];
+    const stands = (first: number): boolean => {
+      for (let k = 0; k < sets.length; k++) if (!(sets[k] as number[]).includes(forward[first + k] as number)) return false;
+      return true;
+    };
+    return this.#keep(
+      candidates,
+      (d, possible) => {
+        const begin = docStart[d] as number;
+        let f = 0;
+        let found = 0;
+        for (let p = begin, end = docStart[d + 1] as number; p < end; p++) {
+          const t = forward[p] as number;
+          if (t === FIELD_END) {
+            f++;
+            // No later field can have it.
+            if (possible >> f === 0) break;
+            continue;
+          }
+          if (t !== only && (only !== -1 || !anchorTerms.includes(t))) continue;
+          if (wantedField >= 0 && f !== wantedField) continue;
+          // Marks are terms as well, so a run never goes over the end of a value.
+          const first = p - anchorWord;
+          if (first < begin || !stands(first)) continue;
+          if (anchor !== 'anywhere' && first > begin && (forward[first - 1] as number) > VALUE_END) continue;
+          if (anchor === 'whole' && (forward[first + sets.length] as number) > VALUE_END) continue;
+          found |= 1 << f;
         }
-        if ((wantedField >= 0 && f !== wantedField) || !first.includes(t)) continue;
-        if (anchor !== 'anywhere' && p > (docStart[d] as number) && (forward[p - 1] as number) > VALUE_END) continue;
-        let k = 1;
-        while (k < sets.length && (sets[k] as number[]).includes(forward[p + k] as number)) k++;
-        if (k === sets.length && (anchor !== 'whole' || (forward[p + k] as number) <= VALUE_END)) found |= 1 << f;
-      }
-      return found;
-    });
+        return found;
+      },
+      within,
+    );
   }
-
-  /** Fields of a document in which these terms stand one after the other. */
-  #run(doc: number, terms: Uint32Array, wantedField: number): number {
-    const { forward, docStart } = this.#data;
-    const first = terms[0] as number;
-    const length = terms.length;
-    let f = 0;
-    let found = 0;
-    for (let p = docStart[doc] as number, end = docStart[doc + 1] as number; p < end; p++) {
-      const t = forward[p] as number;
-      if (t === FIELD_END) f++;
-      else if (t === first && (wantedField < 0 || f === wantedField)) {
-        let k = 1;
-        while (k < length && forward[p + k] === terms[k]) k++;
-        if (k === length) found |= 1 << f;
-      }
-    }
-    return found;
+  #size(ids: readonly number[]): number {
+    const { termStart } = this.#data;
+    return ids.reduce((sum, t) => sum + (termStart[t + 1] as number) - (termStart[t] as number), 0);
   }
 
   /** Two words or phrases in the same value of a field, at most `distance` words apart. */
@@ -394,37 +407,41 @@ export class Evaluator {
     const { forward, docStart } = this.#data;
     const standsAt = (sets: readonly number[][], p: number): boolean => sets.every((s, k) => s.includes(forward[p + k] as number));
     const inField = (wanted: Field | undefined, f: number): boolean => wanted === undefined || FIELDS.indexOf(wanted) === f;
-    return this.#keep(candidates, (d) => {
-      let found = 0;
-      let f = 0;
-      let lefts: number[] = [];
-      let rights: number[] = [];
-      for (let p = docStart[d] as number, end = docStart[d + 1] as number; p < end; p++) {
-        const t = forward[p] as number;
-        if (t <= VALUE_END) {
-          // Words between the end of the one and the start of the other, plus one, is their distance.
-          const close = lefts.some((a) =>
-            rights.some(
-              (b) =>
-                (b > a ? b - (a + left.sets.length - 1) : node.ordered ? Number.POSITIVE_INFINITY : a - (b + right.sets.length - 1)) <=
-                  node.distance && a !== b,
-            ),
-          );
-          if (close) found |= 1 << f;
-          lefts = [];
-          rights = [];
-          if (t === FIELD_END) f++;
-          continue;
+    return this.#keep(
+      candidates,
+      (d) => {
+        let found = 0;
+        let f = 0;
+        let lefts: number[] = [];
+        let rights: number[] = [];
+        for (let p = docStart[d] as number, end = docStart[d + 1] as number; p < end; p++) {
+          const t = forward[p] as number;
+          if (t <= VALUE_END) {
+            // Words between the end of the one and the start of the other, plus one, is their distance.
+            const close = lefts.some((a) =>
+              rights.some(
+                (b) =>
+                  (b > a ? b - (a + left.sets.length - 1) : node.ordered ? Number.POSITIVE_INFINITY : a - (b + right.sets.length - 1)) <=
+                    node.distance && a !== b,
+              ),
+            );
+            if (close) found |= 1 << f;
+            lefts = [];
+            rights = [];
+            if (t === FIELD_END) f++;
+            continue;
+          }
+          if (inField(left.field, f) && standsAt(left.sets, p)) lefts.push(p);
+          if (inField(right.field, f) && standsAt(right.sets, p)) rights.push(p);
         }
-        if (inField(left.field, f) && standsAt(left.sets, p)) lefts.push(p);
-        if (inField(right.field, f) && standsAt(right.sets, p)) rights.push(p);
-      }
-      return found;
-    });
+        return found;
+      },
+      false,
+    );
   }
 
   /** The candidates for which `fieldsOf` gives a field at all, with those fields as their bits. */
-  #keep(candidates: Matches, fieldsOf: (doc: number) => number): Matches {
+  #keep(candidates: Matches, fieldsOf: (doc: number, possible: number) => number, within: boolean): Matches {
     const { n } = candidates;
     const docs = new Uint32Array(n);
     const score = new Float32Array(n);
@@ -433,7 +450,8 @@ export class Evaluator {
     for (let i = 0; i < n; i++) {
       if ((i & 4095) === 4095 && this.expired()) throw new TimeUp();
       const d = candidates.docs[i] as number;
-      const found = fieldsOf(d);
+      const possible = within ? (candidates.bits[i] as number) : 255;
+      const found = possible === 0 ? 0 : fieldsOf(d, possible);
       if (found === 0) continue;
       docs[count] = d;
       score[count] = (candidates.score[i] as number) * PHRASE_GAIN;

@@ -3,7 +3,11 @@
  * themselves as little-endian typed arrays, each aligned to 8 bytes so that loading is one read and no decoding.
  */
 export const MAGIC = 'LEGENDUM';
-export const FORMAT_VERSION = 6;
+export const FORMAT_VERSION = 7;
+
+/** Marks in the forward index: the end of a field, and the end of a value inside one. */
+export const FIELD_END = 0;
+export const VALUE_END = 1;
 
 const TYPES = { u8: Uint8Array, u16: Uint16Array, i16: Int16Array, u32: Uint32Array, f32: Float32Array, f64: Float64Array } as const;
 type TypeName = keyof typeof TYPES;

@@ -79,6 +79,7 @@ export interface SearchAnswer {
   readonly waits: readonly { readonly class: WaitClass; readonly label: string; readonly count: number }[];
   readonly years: readonly (readonly [year: number, count: number])[];
   readonly reach: Readonly<Record<Reach, number>>;
+  readonly wider: EngineAnswer['wider'];
   readonly byNeed: number | null;
   /** How many more there would be without one of the conditions. */
   readonly cost: EngineAnswer['cost'];

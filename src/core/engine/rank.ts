@@ -7,10 +7,11 @@
 import { KIND_LIST, type Kind } from '../bibliography/kinds';
 import type { Sort } from '../query/request';
 import { ANALYSES } from './analysis';
-import { VALUE_END } from './builder';
 import { COMBO_WIDTH, comboSlot } from './columns';
 import type { IndexData } from './data';
+import { mainLengthAt, titleLengthAt } from './facts';
 import { SMALL_WORDS } from './fold';
+import { VALUE_END } from './format';
 import { findString } from './strings';
 
 /** So many of the best by score are looked at a second time. */
@@ -46,14 +47,13 @@ export function gainOf(bits: number, titleLength: number, mainLength: number, as
 /** Pieces about another piece carry its title; what they are about comes first. */
 const SECOND_HAND: Partial<Record<Kind, number>> = { 'book-review': 0.75, 'retraction-notice': 0.75 };
 /** What a document is worth before any question: its kind, and a little for being recent. */
-export function ownWorth(data: Pick<IndexData, 'n' | 'combo' | 'combos' | 'year'>): Float32Array {
-  const { combo, combos, year } = data;
+export function ownWorth(combo: Uint32Array, combos: Uint8Array, year: Int16Array): Float32Array {
   const slot = comboSlot('kind');
   const share = Float32Array.from(
     { length: combos.length / COMBO_WIDTH },
     (_, c) => SECOND_HAND[KIND_LIST[combos[c * COMBO_WIDTH + slot] as number] as Kind] ?? 1,
   );
-  const worth = new Float32Array(data.n);
+  const worth = new Float32Array(combo.length);
   for (let d = 0; d < worth.length; d++) {
     const recent = Math.min(1, Math.max(0, ((year[d] as number) - RECENT_FROM) / RECENT_YEARS));
     worth[d] = (share[combo[d] as number] as number) * (1 + RECENT_GAIN * recent);
@@ -61,19 +61,21 @@ export function ownWorth(data: Pick<IndexData, 'n' | 'combo' | 'combos' | 'year'
   return worth;
 }
 
-/** Bigger is better. Ties are broken by score inside a year or a moment. */
-export function keyOf(sort: Sort, score: number, year: number, wait: number, titleRank: number, doc: number): number {
+/** Sorts that the score takes no part in; in the others it breaks ties inside a year or a moment. */
+export const UNSCORED: readonly Sort[] = ['title', 'added'];
+/** What a sort goes by before the score; bigger is better. */
+export function baseOf(sort: Sort, year: number, wait: number, titleRank: number, doc: number): number {
   switch (sort) {
     case 'match':
-      return score;
+      return 0;
     case 'newest':
-      return year * 1e4 + score;
+      return year * 1e4;
     case 'oldest':
-      return (year < 0 ? -1e5 : -year) * 1e4 + score;
+      return (year < 0 ? -1e5 : -year) * 1e4;
     case 'title':
       return -titleRank;
     case 'soonest':
-      return -wait * 1e3 + score;
+      return -wait * 1e3;
     // Records are numbered in the order in which they came.
     case 'added':
       return doc;
@@ -105,7 +107,7 @@ export function titleJudge(
   const letter = asked.map(idsOf);
   if (!sequence.length) return null;
   const small = new Set(strong.length ? smallTerms(data) : []);
-  const { forward, docStart, mainLength, titleLength } = data;
+  const { forward, docStart } = data;
   const standsAt = (ids: readonly (readonly number[])[], title: readonly number[], at: number): boolean =>
     ids.every((terms, k) => terms.includes(title[at + k] as number));
   const inOrder = (title: readonly number[], doc: number): { gain: number; main: boolean } => {
@@ -113,7 +115,7 @@ export function titleJudge(
       if (!standsAt(sequence, title, at)) continue;
       if (at > 0) return { gain: IN_TITLE, main: false };
       if (title.length === sequence.length) return { gain: IS_TITLE, main: true };
-      const main = mainLength[doc] === sequence.length;
+      const main = mainLengthAt(data, doc) === sequence.length;
       return { gain: main ? IS_MAIN_TITLE : BEGINS_TITLE, main };
     }
     return { gain: 0, main: false };
@@ -128,8 +130,8 @@ export function titleJudge(
     const title = whole.filter((t) => !small.has(t));
     const { gain, main } = inOrder(title, doc);
     const has = sequence.filter((terms) => title.some((t) => terms.includes(t))).length / sequence.length;
-    const close = sequence.length / Math.max(sequence.length, titleLength[doc] as number);
-    const taken = !main && has === 1 && mainLength[doc] === sequence.length && close < MAIN_TITLE;
+    const close = sequence.length / Math.max(sequence.length, titleLengthAt(data, doc));
+    const taken = !main && has === 1 && mainLengthAt(data, doc) === sequence.length && close < MAIN_TITLE;
     const back = taken ? (1 + TITLE_GAIN + CLOSE_GAIN * close * close) / (1 + TITLE_GAIN + CLOSE_GAIN * MAIN_TITLE * MAIN_TITLE) : 1;
     return back * (1 + gain + HAS_WORDS * has + (gain > 0 && standsAt(letter, whole, 0) ? TO_THE_LETTER : 0));
   };

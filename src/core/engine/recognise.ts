@@ -9,6 +9,7 @@ import { join, type QueryNode } from '../query/tree';
 import { type CodeKind, callNumberKey } from './codes';
 import type { IndexData } from './data';
 import type { Evaluator } from './evaluate';
+import { personsAt } from './facts';
 import { fold, SMALL_WORDS, words } from './fold';
 import { countStrings, stringAt } from './strings';
 
@@ -150,11 +151,11 @@ export class Recogniser {
         names.map((w): QueryNode => ({ op: 'word', text: w, field: 'person' })),
       ),
     );
-    const { personStart, person, tables } = this.#data;
+    const { tables } = this.#data;
     for (let i = 0; i < Math.min(n, 50); i++) {
       const d = docs[i] as number;
-      for (let k = personStart[d] as number; k < (personStart[d + 1] as number); k++) {
-        const own = fold(stringAt(tables.person, person[k] as number));
+      for (const p of personsAt(this.#data, d)) {
+        const own = fold(stringAt(tables.person, p));
         if (names.every((w) => words(own).includes(w))) return true;
       }
     }

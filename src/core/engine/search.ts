@@ -1,31 +1,36 @@
 /** One search: matches from the tree, which conditions each breaks, the counts of every group, and the best. */
-import { REACHES, type Reach, rowReader } from '../access/summary';
-import { WAIT_CLASSES, waitClassOf } from '../access/times';
+import { REACHES, type Reach } from '../access/summary';
+import { WAIT_CLASSES, type WaitClass } from '../access/times';
 import type { Library, ReaderSituation } from '../policy/types';
 import { type Choices, GROUPS, type Group, type Sort } from '../query/request';
 import { type QueryNode, wanted } from '../query/tree';
 import { addDays, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../time';
+import { AccessView, NEVER, openOf, reachOf, waitOf } from './accessView';
 import { Best } from './best';
 import { CLOSED_LISTS, COMBO_GROUPS, COMBO_WIDTH, type ComboGroup, comboSlot, NONE } from './columns';
 import {
-  countThrough,
-  countYears,
-  failBasics,
+  CODES,
+  type Conditions,
+  countPassing,
+  DocSet,
+  failJournals,
   failLists,
-  failValues,
-  type Partition,
-  partition,
   Room,
+  STRETCH,
+  sortOut,
   Tally,
-  tally,
-  tallyBasics,
+  tallyJournals,
   tallyLists,
+  YEAR_LOW,
+  YEAR_SPAN,
 } from './counting';
 import type { IndexData } from './data';
 import { type Closest, Evaluator } from './evaluate';
+import { COMBO_MASK, COMBO_YEAR, FACTS, ROW, workAt } from './facts';
 import { fold, SMALL_WORDS, words } from './fold';
 import type { Matches } from './postings';
-import { gainOf, keyOf, LOOKED_AT, MOST_GAIN, ownWorth, titleJudge } from './rank';
+import { LOOKED_AT, titleJudge } from './rank';
+import { Ranking, Works } from './ranking';
 import { countStrings, findString, type StringTable, stringAt } from './strings';
 
 export interface EngineQuery {
@@ -65,10 +70,12 @@ export interface EngineAnswer {
   /** For each of `docs`, the other records of its work that pass. */
   readonly versions: readonly (readonly number[])[];
   readonly breakdown: Readonly<Record<Group, readonly ValueCount[]>>;
-  /** How many different values each open-ended group has among the results. */
+  /** How many different values each open-ended group has among the results; not counted for broad searches. */
   readonly distinct: Readonly<Partial<Record<Group, number>>>;
   readonly years: readonly (readonly [year: number, count: number])[];
   readonly reach: Readonly<Record<Reach, number>>;
+  /** For each reach wider than the one asked for: how long what it adds would take. */
+  readonly wider: Readonly<Partial<Record<Reach, Readonly<Record<WaitClass, number>>>>>;
   readonly byNeed: number | null;
   /** How many more there would be without this one condition; only conditions that cost something. */
   readonly cost: Readonly<Partial<Record<Condition, number>>>;
@@ -77,62 +84,57 @@ export interface EngineAnswer {
 }
 
 const SHOWN = 20;
-const YEAR_BIT = 1 << GROUPS.length;
-const REACH_BIT = YEAR_BIT << 1;
-const bitOf = (group: Group): number => 1 << GROUPS.indexOf(group);
-const YEAR_LOW = 1400;
-const YEAR_SPAN = 800;
 const OPEN_ENDED = ['journal', 'subject', 'person'] as const;
 type OpenEnded = (typeof OPEN_ENDED)[number];
 const OPEN_VALUES = ['yes', 'no'] as const;
-
-/** Access of every distinct row for one reader and moment, worked out when first asked for: moment, and a packed code. */
-interface AccessView {
-  readonly ready: Int32Array;
-  readonly code: Uint8Array;
-  readonly fill: (row: number) => void;
-  /** Rows not yet worked out. */
-  readonly left: () => number;
-}
-const NEVER = 0x7fffffff;
 const VIEWS_KEPT = 8;
-/** Access code: wait class, reach and openness in one byte; 255 = not worked out. */
-const CODES = 64;
-const NOT_YET = 255;
-const packCode = (wait: number, reach: number, open: boolean): number => wait | (reach << 3) | (open ? 0 : 32);
-const waitOf = (code: number): number => code & 7;
-const reachOf = (code: number): number => (code >> 3) & 3;
-const openOf = (code: number): number => code >> 5;
+/** A search is broad when it matches more than this share of the index. */
+const BROAD = 1 / 16;
 
 interface Counted {
   readonly matches: Matches;
   readonly view: AccessView;
-  readonly parts: Partition;
+  /** The conditions in the order of their lists: the k-th alone broken is list k + 1. */
+  readonly conditions: readonly Condition[];
   /** Counts of the values of the combination groups: 256 places a group. */
   readonly small: Uint32Array;
-  readonly codes: Uint32Array;
-  readonly years: Uint32Array;
+  /** The open-ended groups are not tallied but to be probed. */
+  readonly probed: boolean;
+  /** Where in the room's positions those stand that break this group's condition alone. */
+  readonly nearly: (group: Group) => readonly [from: number, to: number];
 }
+
+interface Numbered {
+  readonly id: number;
+  readonly count: number;
+}
+const numbered = (best: Best): Numbered[] => best.ranked().map(({ id, key }) => ({ id, count: key }));
 
 export class EmbeddedEngine {
   readonly data: IndexData;
   readonly evaluator: Evaluator;
   readonly #library: Library;
   readonly #views = new Map<string, AccessView>();
-  readonly #tallies = new Map<Group | 'combo', Tally>();
-  readonly #worth: Float32Array;
+  readonly #tallies: Readonly<Record<OpenEnded, Tally>>;
   readonly #names = new Map<Group, string[]>();
   readonly #room: Room;
-  readonly #workBest: { key: Float64Array; doc: Int32Array };
+  readonly #works: Works;
+  readonly #set: DocSet;
+  #extra = new Uint16Array(0);
 
   constructor(data: IndexData, library: Library) {
     this.data = data;
     this.#library = library;
     this.evaluator = new Evaluator(data);
-    this.#worth = ownWorth(data);
-    this.#room = new Room(data.n);
-    const works = data.workStart.length;
-    this.#workBest = { key: new Float64Array(works), doc: new Int32Array(works).fill(-1) };
+    this.#room = new Room(data.combos.length / COMBO_WIDTH);
+    this.#works = new Works(data.workStart.length);
+    this.#set = new DocSet(data.n);
+    const tally = (g: OpenEnded): Tally => {
+      const { start, order } = data.holders[g];
+      const most = order[0] ?? 0;
+      return new Tally(order.length, (start[most + 1] ?? 0) - (start[most] ?? 0));
+    };
+    this.#tallies = { journal: tally('journal'), subject: tally('subject'), person: tally('person') };
   }
 
   get size(): number {
@@ -176,21 +178,7 @@ export class EmbeddedEngine {
     const key = `${situation.campus}|${situation.remote}|${at}`;
     let view = this.#views.get(key);
     if (!view) {
-      const { layout, rows } = this.data;
-      const size = rows.length / layout.width;
-      const read = rowReader(this.#library, layout, situation, at);
-      const made = { ready: new Int32Array(size), code: new Uint8Array(size).fill(NOT_YET) };
-      let left = size;
-      view = {
-        ...made,
-        left: () => left,
-        fill: (row) => {
-          left--;
-          const { ready, reach, open } = read(rows, row * layout.width);
-          made.ready[row] = ready ?? NEVER;
-          made.code[row] = packCode(WAIT_CLASSES.indexOf(waitClassOf(ready, at, this.#library)), reach, open);
-        },
-      };
+      view = new AccessView(this.#library, this.data.layout, this.data.rows, situation, at);
       this.#views.set(key, view);
       if (this.#views.size > VIEWS_KEPT)
         for (const oldest of this.#views.keys()) {
@@ -204,8 +192,9 @@ export class EmbeddedEngine {
   /** The summary's word on one record: its wait class and moment, for the test that holds it against the exact ways. */
   accessOf(doc: number, situation: ReaderSituation, at: Minutes): { wait: string; ready: Minutes | null } {
     const view = this.#view(situation, at);
-    const row = this.data.row[doc] as number;
-    if (view.code[row] === NOT_YET) view.fill(row);
+    const { facts } = this.data;
+    view.meet(Uint32Array.of(doc), 0, 1, facts);
+    const row = facts[doc * FACTS + ROW] as number;
     const ready = view.ready[row] as number;
     return { wait: WAIT_CLASSES[waitOf(view.code[row] as number)] as string, ready: ready === NEVER ? null : minutes(ready) };
   }
@@ -226,15 +215,6 @@ export class EmbeddedEngine {
     return (v) => (kept === null || kept[v] === 1) && !(dropped !== null && dropped[v] === 1);
   }
 
-  #tally(group: Group | 'combo'): Tally {
-    let t = this.#tallies.get(group);
-    if (!t) {
-      t = new Tally(group === 'combo' ? this.data.combos.length / COMBO_WIDTH : this.#values(group).size);
-      this.#tallies.set(group, t);
-    }
-    return t;
-  }
-
   /** How many records the index has at a moment. */
   sizeAt(at: Minutes): number {
     return firstAfter(this.data.added, dayOf(at));
@@ -250,39 +230,83 @@ export class EmbeddedEngine {
     return { n: b - a, docs: list.subarray(a, b), score: matches.score.subarray(a, b), bits: matches.bits.subarray(a, b) };
   }
 
-  /** Everything but the best: matches, conditions, counts. */
-  #count(q: EngineQuery): Counted {
-    const { data } = this;
+  /** Matches, conditions, counts, and the best when there is a ranking; all of it stretch by stretch. */
+  #count(q: EngineQuery, rankingOf: ((matches: Matches, view: AccessView) => Ranking) | null): Counted & { ranking: Ranking | null } {
+    const { facts } = this.data;
+    const room = this.#room;
     const matches = this.#present(this.evaluator.evaluate(q.tree), q);
-    for (const t of this.#tallies.values()) t.clear();
     const { docs, n } = matches;
     const view = this.#view(q.situation, q.at);
-    if (view.left() > 0) fillRows(docs, n, data.row, view);
-    const parts = partition(docs, n, this.#conditions(q, docs, n, view), this.#room);
-    const nearly = (group: Group): Uint32Array | undefined => parts.nearly.get(bitOf(group));
+    if (n > view.code.length) view.meetAll();
+    const { conditions, asked } = this.#conditions(q, docs, n);
+    room.begin(n, conditions.length);
+    const ranking = rankingOf?.(matches, view) ?? null;
+    const { positions, next } = room;
+    const tallied: OpenEnded[] = [];
+    const tally = (g: OpenEnded, from: number, to: number): void => {
+      const t = this.#tallies[g];
+      if (g === 'journal') tallyJournals(positions, from, to, docs, facts, t);
+      else tallyLists(positions, from, to, docs, this.data, g === 'subject' ? 0 : 1, t);
+    };
+    for (const g of OPEN_ENDED) {
+      this.#tallies[g].clear();
+      if (q.groups === undefined || q.groups.includes(g)) tallied.push(g);
+    }
+    // The best twenty values of a broad search are sooner found the other way round, value by value (see #probe).
+    const broad = ranking !== null && n > this.data.n * BROAD;
+    for (let at = 0; at < n; at += STRETCH) {
+      const end = Math.min(n, at + STRETCH);
+      const from = next[0] as number;
+      view.meet(docs, at, end, facts);
+      sortOut(docs, at, end, facts, view.code, asked, room);
+      const to = next[0] as number;
+      if (!broad) for (const g of tallied) tally(g, from, to);
+      ranking?.take(positions, from, to);
+    }
+    // A group's own counts disregard its own condition.
+    const nearly = (group: Group): readonly [from: number, to: number] => {
+      const k = conditions.indexOf(group) + 1;
+      return k > 0 ? [room.first[k] as number, next[k] as number] : [0, 0];
+    };
+    const probed = broad && room.size(0) > this.data.n * (BROAD / 2);
+    if (probed) {
+      this.#set.clear();
+      this.#set.add(positions, 0, next[0] as number, docs);
+    } else
+      for (const g of tallied) {
+        if (broad) tally(g, 0, next[0] as number);
+        tally(g, ...nearly(g));
+      }
+    return { matches, view, conditions, small: this.#small(docs, nearly), ranking, probed, nearly };
+  }
 
-    const wants = (group: Group): boolean => q.groups === undefined || q.groups.includes(group);
-    const combos = this.#tally('combo');
-    const years = new Uint32Array(YEAR_SPAN);
-    const journals = wants('journal') ? this.#tally('journal') : null;
-    tallyBasics(parts.docs, data.combo, combos, data.year, YEAR_LOW, years, data.journal, journals);
-    const small = this.#small(combos, parts);
-    const codes = new Uint32Array(CODES);
-    if (wants('wait') || wants('open')) countThrough(parts.docs, data.row, view.code, codes);
-    const late = parts.nearly.get(YEAR_BIT);
-    if (late) countYears(late, data.year, YEAR_LOW, years);
-    const otherJournals = nearly('journal');
-    if (journals && otherJournals) tally(otherJournals, data.journal, journals);
-    for (const g of ['subject', 'person'] as const)
-      if (wants(g))
-        for (const list of [parts.docs, nearly(g)])
-          if (list) tallyLists(list, g === 'subject' ? data.subjectStart : data.personStart, data[g], this.#tally(g));
-    return { matches, view, parts, small, codes, years };
+  /** The values of a group with the most matches, and these others, counted value by value. */
+  #probe(group: OpenEnded, also: readonly number[], { matches, nearly }: Counted): Numbered[] {
+    const { start, docs, order } = this.data.holders[group];
+    const { positions } = this.#room;
+    const set = this.#set;
+    const [from, to] = nearly(group);
+    set.add(positions, from, to, matches.docs);
+    const none = this.#values(group).find('');
+    const best = new Best(SHOWN);
+    const count = (v: number): number => set.count(docs, start[v] as number, start[v + 1] as number);
+    for (let i = 0; i < order.length; i++) {
+      const v = order[i] as number;
+      // Nobody from here on is frequent enough in the whole index.
+      if ((start[v + 1] as number) - (start[v] as number) < best.floor) break;
+      if (v === none) continue;
+      const c = count(v);
+      if (c > 0 && c >= best.floor) best.offer(c, v);
+    }
+    const more = also.map((id) => ({ id, count: count(id) }));
+    set.remove(positions, from, to, matches.docs);
+    return [...numbered(best), ...more];
   }
 
   /** Shares the counts of combinations out to the values of their groups. */
-  #small(combos: Tally, parts: Partition): Uint32Array {
-    const table = this.data.combos;
+  #small(docs: Uint32Array, nearly: (group: Group) => readonly [number, number]): Uint32Array {
+    const { combos: table, facts } = this.data;
+    const { combos, positions } = this.#room;
     const place = comboSlot('place');
     const counts = new Uint32Array(COMBO_WIDTH * 256);
     const add = (combo: number, slot: number, by: number): void => {
@@ -292,16 +316,23 @@ export class EmbeddedEngine {
         for (let bits = v, k = 0; bits !== 0; bits >>= 1, k++)
           if (bits & 1) counts[slot * 256 + k] = (counts[slot * 256 + k] as number) + by;
     };
-    for (let i = 0; i < combos.n; i++) {
-      const c = combos.touched[i] as number;
-      const by = combos.counts[c] as number;
-      for (let slot = 0; slot < COMBO_WIDTH; slot++) add(c, slot, by);
+    for (let c = 0; c < combos.length; c++) {
+      const by = combos[c] as number;
+      if (by > 0) for (let slot = 0; slot < COMBO_WIDTH; slot++) add(c, slot, by);
     }
     COMBO_GROUPS.forEach((group, slot) => {
-      const own = parts.nearly.get(bitOf(group));
-      if (own) for (let i = 0; i < own.length; i++) add(this.data.combo[own[i] as number] as number, slot, 1);
+      const [from, to] = nearly(group);
+      for (let i = from; i < to; i++)
+        add((facts[(docs[positions[i] as number] as number) * FACTS + COMBO_YEAR] as number) & COMBO_MASK, slot, 1);
     });
     return counts;
+  }
+
+  /** Access codes of what passes, and of what fails this condition alone. */
+  #codes({ conditions }: Counted, condition: Condition): Uint32Array {
+    const { codes } = this.#room;
+    const k = conditions.indexOf(condition) + 1;
+    return Uint32Array.from({ length: CODES }, (_, c) => (codes[c] as number) + (k > 0 ? (codes[k * CODES + c] as number) : 0));
   }
 
   search(q: EngineQuery): EngineAnswer {
@@ -311,21 +342,31 @@ export class EmbeddedEngine {
         ? q.tree.words.map((text) => ({ text, prefix: false }))
         : wanted(q.tree).flatMap((w) => words(w.text).map((text) => ({ text, prefix: w.prefix })));
     const unknown = asked.filter((w) => !this.evaluator.knows(w.text, w.prefix)).map((w) => w.text);
-    const counted = this.#count(q);
-    const { parts, view, codes } = counted;
-    const { docs, lines, byNeed } = this.#best(
+    const needed = q.needBy === null ? null : startOf(addDays(q.needBy, 1));
+    const strong = asked.filter((w) => !SMALL_WORDS.has(w.text)).length;
+    const lines = Math.max(q.offset + q.limit, q.sort === 'match' ? LOOKED_AT : 0);
+    const counted = this.#count(
       q,
-      counted,
-      asked.map((w) => w.text),
+      (matches, view) =>
+        new Ranking(data, matches, view, { sort: q.sort, lines, words: strong, at: q.at, needed, apart: q.apart === true }, this.#works),
     );
-    const { workOf } = data;
-    const versions = docs.map((doc) => this.#passingVersions(workOf[doc] as number, doc, parts.docs));
+    const { matches, conditions } = counted;
+    const ranking = counted.ranking as Ranking;
+    const room = this.#room;
+    const passing = room.list(0);
+    let order = ranking.finish();
+    if (q.sort === 'match') {
+      order = this.#lookedAtAgain(
+        order,
+        asked.map((w) => w.text),
+      );
+    }
+    const docs = order.slice(q.offset, q.offset + q.limit).map((x) => x.id);
 
     const reachCounts = new Uint32Array(REACHES.length);
-    const beyond = parts.nearly.get(REACH_BIT);
-    const reachCodes = beyond ? codes.slice() : codes;
-    if (beyond) countThrough(beyond, data.row, view.code, reachCodes);
-    for (let c = 0; c < CODES; c++) reachCounts[reachOf(c)] = (reachCounts[reachOf(c)] as number) + (reachCodes[c] as number);
+    this.#codes(counted, 'reach').forEach((count, c) => {
+      reachCounts[reachOf(c)] = (reachCounts[reachOf(c)] as number) + count;
+    });
     let sum = 0;
     const reach = Object.fromEntries(
       REACHES.map((r, i) => {
@@ -334,30 +375,44 @@ export class EmbeddedEngine {
       }),
     ) as Record<Reach, number>;
     const years: [number, number][] = [];
-    counted.years.forEach((count, i) => {
+    const late = conditions.indexOf('years') + 1;
+    for (let i = 0; i < YEAR_SPAN; i++) {
+      const count = (room.years[i] as number) + (late > 0 ? (room.years[late * YEAR_SPAN + i] as number) : 0);
       if (count) years.push([i + YEAR_LOW, count]);
-    });
+    }
     return {
-      matched: counted.matches.n,
-      total: parts.docs.length,
-      lines,
+      matched: matches.n,
+      total: passing.length,
+      lines: passing.length - ranking.hidden,
       docs,
-      versions,
+      versions: docs.map((doc) => this.#passingVersions(workAt(data, doc), doc, matches.docs, passing)),
       breakdown: Object.fromEntries(
         GROUPS.map((g) => [g, q.groups === undefined || q.groups.includes(g) ? this.#top(g, q, counted) : []]),
       ) as Record<Group, ValueCount[]>,
-      distinct: Object.fromEntries(OPEN_ENDED.map((g) => [g, this.#distinct(g)])),
+      distinct: counted.probed ? {} : Object.fromEntries(OPEN_ENDED.map((g) => [g, this.#distinct(g)])),
       years,
       reach,
-      byNeed: q.needBy === null ? null : byNeed,
-      cost: Object.fromEntries(
-        [...parts.nearly].map(([bit, list]) => [
-          bit === YEAR_BIT ? 'years' : bit === REACH_BIT ? 'reach' : GROUPS[31 - Math.clz32(bit)],
-          list.length,
-        ]),
-      ),
+      wider: this.#wider(q.reach, conditions),
+      byNeed: q.needBy === null ? null : ranking.inTime,
+      cost: Object.fromEntries(conditions.map((c, k) => [c, room.size(k + 1)] as const).filter(([, size]) => size > 0)),
       unknown,
     };
+  }
+
+  /** What each wider reach would add, by wait: of the matches that break no other condition. */
+  #wider(reach: Reach, conditions: readonly Condition[]): EngineAnswer['wider'] {
+    const own = REACHES.indexOf(reach);
+    const k = conditions.indexOf('reach') + 1;
+    if (k === 0) return {};
+    const codes = this.#room.codes.subarray(k * CODES, (k + 1) * CODES);
+    const waits = (to: number): Record<WaitClass, number> => {
+      const counts = new Uint32Array(WAIT_CLASSES.length);
+      codes.forEach((count, c) => {
+        if (reachOf(c) > own && reachOf(c) <= to) counts[waitOf(c)] = (counts[waitOf(c)] as number) + count;
+      });
+      return Object.fromEntries(WAIT_CLASSES.map((w, i) => [w, counts[i] as number])) as Record<WaitClass, number>;
+    };
+    return Object.fromEntries(REACHES.flatMap((r, i) => (i > own ? [[r, waits(i)] as const] : [])));
   }
 
   /** How many records match the words at this moment, whatever the conditions. */
@@ -367,20 +422,18 @@ export class EmbeddedEngine {
 
   /** How many records pass, without counting anything else. */
   total(q: EngineQuery): number {
-    const { data } = this;
+    const { facts } = this.data;
     const { docs, n } = this.#present(this.evaluator.evaluate(q.tree), q);
+    const { conditions, asked } = this.#conditions(q, docs, n);
+    if (conditions.length === 0) return n;
     const view = this.#view(q.situation, q.at);
-    if (view.left() > 0) fillRows(docs, n, data.row, view);
-    const fails = this.#conditions(q, docs, n, view);
-    if (fails === null) return n;
-    let total = 0;
-    for (let i = 0; i < n; i++) if (fails[i] === 0) total++;
-    return total;
+    view.meet(docs, 0, n, facts);
+    return countPassing(docs, n, facts, view.code, asked);
   }
 
   /** All values of a group among the results with their counts, most frequent first; `contains` narrows them by their words' beginnings. */
   values(q: EngineQuery, group: Group, contains: string, limit: number): { values: readonly ValueCount[]; distinct: number } {
-    const counted = this.#count(q);
+    const counted = this.#count(q, null);
     const wantedWords = words(contains);
     const all = this.#all(group, counted)
       .filter((v) => {
@@ -392,67 +445,6 @@ export class EmbeddedEngine {
     return { values: all.slice(0, limit), distinct: all.length };
   }
 
-  #best(q: EngineQuery, { matches, parts, view }: Counted, asked: readonly string[]): { docs: number[]; lines: number; byNeed: number } {
-    const { row, year, titleLength, mainLength, titleRank, workOf } = this.data;
-    const worth = this.#worth;
-    const strong = asked.filter((w) => !SMALL_WORDS.has(w)).length;
-    const wantedLines = Math.max(q.offset + q.limit, q.sort === 'match' ? LOOKED_AT : 0);
-    const best = new Best(wantedLines);
-    let floor = best.floor;
-    const needed = q.needBy === null ? -1 : startOf(addDays(q.needBy, 1));
-    const { ready } = view;
-    const { docs: passing, passing: position } = parts;
-    const { score, bits } = matches;
-    const { sort, at } = q;
-    const byMatch = sort === 'match';
-    const timed = sort === 'soonest' || needed >= 0;
-    const alone = q.apart === true;
-    const works = this.#workBest;
-    const touched: number[] = [];
-    let byNeed = 0;
-    let hidden = 0;
-    for (let i = 0; i < passing.length; i++) {
-      const d = passing[i] as number;
-      const m = position === null ? i : (position[i] as number);
-      const t = timed ? (ready[row[d] as number] as number) : 0;
-      if (t < needed) byNeed++;
-      const work = alone ? 0 : (workOf[d] as number);
-      const plain = ((score[m] as number) + 0.01) * (worth[d] as number);
-      // Most matches of a broad search can't reach the best whatever their title says.
-      if (byMatch && work === 0 && plain * MOST_GAIN <= floor) continue;
-      const b = bits[m] as number;
-      let key = b === 0 ? plain : plain * gainOf(b, titleLength[d] as number, mainLength[d] as number, strong);
-      if (!byMatch) key = keyOf(sort, key, year[d] as number, t === NEVER ? 9e6 : t - at, titleRank[d] as number, d);
-      if (work !== 0) {
-        // The best of a work's records stands for all; it is offered once all have been seen.
-        if (works.doc[work] === -1) {
-          touched.push(work);
-          works.doc[work] = d;
-          works.key[work] = key;
-        } else {
-          hidden++;
-          if (key > (works.key[work] as number)) {
-            works.doc[work] = d;
-            works.key[work] = key;
-          }
-        }
-        continue;
-      }
-      // Documents come in ascending order, so an equal key never displaces what is already there.
-      if (key > floor) {
-        best.offer(key, d);
-        floor = best.floor;
-      }
-    }
-    for (const work of touched) {
-      best.offer(works.key[work] as number, works.doc[work] as number);
-      works.doc[work] = -1;
-    }
-    let order = best.ranked();
-    if (sort === 'match') order = this.#lookedAtAgain(order, asked);
-    return { docs: order.slice(q.offset, q.offset + q.limit).map((x) => x.id), lines: passing.length - hidden, byNeed };
-  }
-
   #lookedAtAgain(order: readonly { key: number; id: number }[], asked: readonly string[]): { key: number; id: number }[] {
     const judge = titleJudge(this.data, asked, this.evaluator.termsOf);
     if (!judge) return [...order];
@@ -460,50 +452,58 @@ export class EmbeddedEngine {
     return [...top.sort((a, b) => b.key - a.key || a.id - b.id), ...order.slice(LOOKED_AT)];
   }
 
-  #passingVersions(work: number, doc: number, passing: Uint32Array): number[] {
+  /** The other records of a work that pass. `passing` are positions in `docs`. */
+  #passingVersions(work: number, doc: number, docs: Uint32Array, passing: Uint32Array): number[] {
     if (work === 0) return [];
     const { workStart, work: members } = this.data;
-    return [...members.subarray(workStart[work], workStart[work + 1])].filter((d) => d !== doc && holds(passing, d));
+    return [...members.subarray(workStart[work], workStart[work + 1])].filter((d) => {
+      const position = place(docs, d);
+      return d !== doc && docs[position] === d && passing[place(passing, position)] === position;
+    });
   }
 
-  /** Which conditions each match breaks; null when there are none. */
-  #conditions(q: EngineQuery, docs: Uint32Array, n: number, view: AccessView): Uint16Array | null {
+  /** What is asked of a match besides its words, as tables; and which conditions these are, in the order of their bits. */
+  #conditions(q: EngineQuery, docs: Uint32Array, n: number): { conditions: readonly Condition[]; asked: Conditions } {
     const { data } = this;
     const maxReach = REACHES.indexOf(q.reach);
     const chosen = GROUPS.filter((g) => q.keep[g]?.length || q.drop[g]?.length);
-    if (!chosen.length && q.from === null && q.to === null && maxReach === REACHES.length - 1) return null;
+    const conditions: readonly Condition[] = [
+      ...chosen,
+      ...(q.from !== null || q.to !== null ? (['years'] as const) : []),
+      ...(maxReach < REACHES.length - 1 ? (['reach'] as const) : []),
+    ];
+    const bitOf = (c: Condition): number => (1 << (conditions.indexOf(c) + 1)) >> 1;
     const comboFails = new Uint16Array(data.combos.length / COMBO_WIDTH);
     const codeFails = new Uint16Array(256);
-    for (let c = 0; c < CODES; c++) if (reachOf(c) > maxReach) codeFails[c] = REACH_BIT;
+    for (let c = 0; c < CODES; c++) if (reachOf(c) > maxReach) codeFails[c] = bitOf('reach');
+    const extra = chosen.some((g) => (OPEN_ENDED as readonly Group[]).includes(g)) ? this.#noFails(n) : null;
     for (const g of chosen) {
       const bit = bitOf(g);
       if (g === 'wait' || g === 'open') {
         const passes = this.#passes(g, q);
         for (let c = 0; c < CODES; c++) if (!passes(g === 'wait' ? waitOf(c) : openOf(c))) codeFails[c] = (codeFails[c] as number) | bit;
-      } else if ((COMBO_GROUPS as readonly Group[]).includes(g)) this.#comboFails(g as ComboGroup, q, comboFails);
-    }
-    const { fails } = this.#room;
-    const { combo, row, year } = data;
-    const from = q.from ?? Number.NEGATIVE_INFINITY;
-    const to = q.to ?? Number.POSITIVE_INFINITY;
-    failBasics(docs, n, { combo, comboFails, row, code: view.code, codeFails, year, from, to, yearBit: YEAR_BIT }, fails);
-    for (const g of chosen) {
-      if (g === 'subject' || g === 'person') {
-        const start = g === 'subject' ? data.subjectStart : data.personStart;
-        failLists(docs, n, start, data[g], this.#flags(g, q.keep[g]), this.#flags(g, q.drop[g]), fails, bitOf(g));
       } else if (g === 'journal') {
         const passes = this.#passes(g, q);
         const allowed = Uint8Array.from({ length: this.#values(g).size }, (_, i) => (passes(i) ? 1 : 0));
-        failValues(docs, n, data.journal, allowed, fails, bitOf(g));
-      }
+        failJournals(docs, n, data.facts, allowed, extra as Uint16Array, bit);
+      } else if (g === 'subject' || g === 'person') {
+        const [kept, dropped] = [this.#flags(g, q.keep[g]), this.#flags(g, q.drop[g])];
+        failLists(docs, n, data, g === 'subject' ? 0 : 1, kept, dropped, extra as Uint16Array, bit);
+      } else this.#comboFails(g, q, comboFails, bit);
     }
-    return fails;
+    const bound = (year: number | null, none: number): number => year ?? none;
+    const asked = { comboFails, codeFails, from: bound(q.from, -1), to: bound(q.to, 1 << 20), yearBit: bitOf('years'), extra };
+    return { conditions, asked };
+  }
+  #noFails(n: number): Uint16Array {
+    if (this.#extra.length < n) this.#extra = new Uint16Array(n);
+    else this.#extra.fill(0, 0, n);
+    return this.#extra;
   }
 
-  #comboFails(group: ComboGroup, q: EngineQuery, fails: Uint16Array): void {
+  #comboFails(group: ComboGroup, q: EngineQuery, fails: Uint16Array, bit: number): void {
     const { combos } = this.data;
     const slot = comboSlot(group);
-    const bit = bitOf(group);
     const passes = this.#passes(group, q);
     const mask = (values: readonly string[] | undefined): number =>
       (values ?? []).reduce((m, v) => m | (1 << this.#library.campuses.findIndex((c) => c.id === v)), 0);
@@ -519,18 +519,14 @@ export class EmbeddedEngine {
   /** All values of a group that occur among the results (or would, without the group's own condition). */
   #all(group: Group, counted: Counted): ValueCount[] {
     const { name, size } = this.#values(group);
-    const { parts, view, codes } = counted;
-    const own = parts.nearly.get(bitOf(group));
     const counts = new Uint32Array(256);
     const named = (): ValueCount[] =>
       Array.from({ length: size }, (_, i) => ({ value: name(i), count: counts[i] as number })).filter((v) => v.count > 0);
     if (group === 'wait' || group === 'open') {
-      const all = own ? codes.slice() : codes;
-      if (own) countThrough(own, this.data.row, view.code, all);
-      for (let c = 0; c < CODES; c++) {
+      this.#codes(counted, group).forEach((count, c) => {
         const v = group === 'wait' ? waitOf(c) : openOf(c);
-        counts[v] = (counts[v] as number) + (all[c] as number);
-      }
+        counts[v] = (counts[v] as number) + count;
+      });
       return named();
     }
     if ((COMBO_GROUPS as readonly Group[]).includes(group)) {
@@ -538,12 +534,25 @@ export class EmbeddedEngine {
       for (let v = 0; v < size; v++) counts[v] = counted.small[slot * 256 + v] as number;
       return named();
     }
-    const t = this.#tally(group);
+    const t = this.#tallies[group as OpenEnded];
     return Array.from(t.touched.subarray(0, t.n), (i) => ({ value: name(i), count: t.counts[i] as number })).filter((v) => v.value !== '');
   }
 
+  #mostTallied(group: OpenEnded, also: readonly number[]): Numbered[] {
+    const { touched, counts, n } = this.#tallies[group];
+    const best = new Best(SHOWN);
+    // Records without a journal have the empty name, which is no value to choose.
+    const none = this.#values(group).find('');
+    for (let i = 0; i < n; i++) {
+      const v = touched[i] as number;
+      const c = counts[v] as number;
+      if (v !== none && c >= best.floor) best.offer(c, v);
+    }
+    return [...numbered(best), ...also.map((id) => ({ id, count: counts[id] as number }))];
+  }
+
   #distinct(group: OpenEnded): number {
-    const t = this.#tally(group);
+    const t = this.#tallies[group];
     const none = this.#values(group).find('');
     return none >= 0 && (t.counts[none] as number) > 0 ? t.n - 1 : t.n;
   }
@@ -556,38 +565,10 @@ export class EmbeddedEngine {
       return [...all, ...missing].sort((a, b) => b.count - a.count);
     }
     const { name, find } = this.#values(group);
-    const t = this.#tally(group);
-    const best = new Best(SHOWN);
-    const { touched, counts } = t;
-    // Records without a journal have the empty name, which is no value to choose.
-    const none = find('');
-    let floor = 0;
-    for (let i = 0; i < t.n; i++) {
-      const v = touched[i] as number;
-      if (v === none) continue;
-      const c = counts[v] as number;
-      if (c >= floor) {
-        best.offer(c, v);
-        floor = Math.max(0, best.floor);
-      }
-    }
+    const own = group as OpenEnded;
     const also = chosen.map(find).filter((i) => i >= 0);
-    return [...new Set([...best.sorted(), ...also])]
-      .map((i) => ({ value: name(i), count: t.counts[i] as number }))
-      .filter((v) => v.value !== '');
-  }
-}
-
-/** Works out the rows of these documents; all rows at once where a search is broad, so that the next one need not look. */
-function fillRows(docs: Uint32Array, n: number, rows: Uint32Array, view: AccessView): void {
-  const all = view.code.length;
-  if (n > all) {
-    for (let row = 0; row < all; row++) if (view.code[row] === NOT_YET) view.fill(row);
-    return;
-  }
-  for (let i = 0; i < n; i++) {
-    const row = rows[docs[i] as number] as number;
-    if (view.code[row] === NOT_YET) view.fill(row);
+    const most = counted.probed ? this.#probe(own, also, counted) : this.#mostTallied(own, also);
+    return [...new Map(most.map((v) => [v.id, v.count]))].map(([id, count]) => ({ value: name(id), count })).filter((v) => v.value !== '');
   }
 }
 
@@ -603,4 +584,3 @@ function place(list: Uint32Array | Uint16Array, d: number): number {
   return lo;
 }
 const firstAfter = (added: Uint16Array, day: number): number => place(added, day + 1);
-const holds = (list: Uint32Array, d: number): boolean => list[place(list, d)] === d;

@@ -77,16 +77,18 @@ export function Breakdown(props: Props & { children: ReactNode }) {
   const campuses = info.campuses.map((c) => c.id as string);
   const ours = campuses.every((c) => choiceOf(request, 'place', c) === 'keep');
   const tool = (group: Group): ReactNode => {
-    const n = (OPEN_ENDED as readonly Group[]).includes(group) ? (answer.distinct[group] ?? 0) : 0;
+    // A broad search doesn't count how many there are; there are many.
+    const n = (OPEN_ENDED as readonly Group[]).includes(group) ? (answer.distinct[group] ?? Number.POSITIVE_INFINITY) : 0;
+    const text = n < Number.POSITIVE_INFINITY ? number(n) : 'of them';
     if (n > 8)
       return (
         <button
           type="button"
           className={kit.link}
           onClick={() => setAll(group)}
-          aria-label={`All ${number(n)}: ${SHOWN.find(([g]) => g === group)?.[1]}`}
+          aria-label={`All ${text}: ${SHOWN.find(([g]) => g === group)?.[1]}`}
         >
-          all {number(n)}
+          all {text}
         </button>
       );
     if (group === 'place')

@@ -1,12 +1,14 @@
 /** The search by fields: rows of field, relation and words, and the limits that are only wanted here. It edits the same search. */
 import { useState } from 'react';
-import { AUDIENCE_LIST, AUDIENCES, CARRIER_LIST, CARRIERS } from '../../core/bibliography/kinds';
+import { AUDIENCE_LIST, AUDIENCES, CARRIER_LIST, CARRIERS, LANGUAGE_LIST, languageLabel } from '../../core/bibliography/kinds';
 import { FIELD_NAMES, FIELD_TABLE, type FieldName } from '../../core/query/fields';
 import { printPlain, readPlain } from '../../core/query/plain';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
 import { EMPTY_ROW, printRows, RELATIONS, type Relation, type Row, readRows, relationsFor } from '../../core/query/rows';
 import kit from '../kit/kit.module.css';
 import styles from './search.module.css';
+
+const LEGENDS: Partial<Record<Group, string>> = { carrier: 'Form', audience: 'For', language: 'In' };
 
 interface Props {
   readonly q: string;
@@ -36,7 +38,7 @@ export default function ByFields({ q, request, change, set }: Props) {
     );
   const limit = (group: Group, values: readonly string[], label: (v: string) => string) => (
     <fieldset className={styles.limit}>
-      <legend>{group === 'carrier' ? 'Form' : 'For'}</legend>
+      <legend>{LEGENDS[group]}</legend>
       {values.map((v) => (
         <label key={v} className={kit.check}>
           <input
@@ -129,6 +131,7 @@ export default function ByFields({ q, request, change, set }: Props) {
           })}
         </fieldset>
         {limit('audience', AUDIENCE_LIST, (v) => AUDIENCES[v as keyof typeof AUDIENCES])}
+        {limit('language', LANGUAGE_LIST, languageLabel)}
       </div>
     </div>
   );

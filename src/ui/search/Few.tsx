@@ -1,5 +1,6 @@
 /** A small answer: which condition costs how much, what else the subject is called. Each is one gesture. */
 import { REACHES } from '../../core/access/summary';
+import { waitsInWords } from '../../core/access/times';
 import type { SearchAnswer } from '../../core/engine/port';
 import { CONDITIONS, hasCondition, type SearchRequest, withoutCondition } from '../../core/query/request';
 import { conditionText, REACH_LABEL } from '../../core/query/sentence';
@@ -33,6 +34,7 @@ export function Few({ request, answer, change }: { request: SearchRequest; answe
               look as far as {REACH_LABEL[r]}
             </button>
             : {number(answer.reach[r] - answer.reach[request.reach])} more
+            {answer.wider[r] ? ` (${waitsInWords(answer.wider[r])})` : ''}
           </li>
         ))}
         {subjects.length > 0 && (

@@ -2,7 +2,8 @@
 import { type ReactNode, useState } from 'react';
 import { saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import { REACHES } from '../../core/access/summary';
+import { REACHES, type Reach } from '../../core/access/summary';
+import { waitsInWords } from '../../core/access/times';
 import { KIND_LIST, KINDS, LANGUAGE_LIST, languageLabel } from '../../core/bibliography/kinds';
 import type { SearchAnswer } from '../../core/engine/port';
 import {
@@ -204,6 +205,13 @@ const REACH_HINT: Record<string, string> = {
   partners: 'and what the Skerry Compact lends',
   index: 'and what must be asked for further away',
 };
+/** What a wider reach would add, and how long that would take. */
+function Wider({ answer, reach }: { answer: SearchAnswer | undefined; reach: Reach }) {
+  const waits = answer?.wider[reach];
+  if (!waits) return null;
+  const more = Object.values(waits).reduce((a, b) => a + b, 0);
+  return <small className={styles.wider}>{more > 0 ? `${number(more)} more: ${waitsInWords(waits)}` : 'nothing more'}</small>;
+}
 function ReachChoice({ request, answer, change }: Props) {
   return (
     <fieldset className={styles.choices}>
@@ -213,6 +221,7 @@ function ReachChoice({ request, answer, change }: Props) {
           <input type="radio" name="reach" checked={request.reach === reach} onChange={() => change({ ...request, reach })} />
           <span>
             {REACH_LABEL[reach]} <span className={styles.hint}>{REACH_HINT[reach]}</span>
+            <Wider answer={answer} reach={reach} />
           </span>
           <span className={kit.count}>{answer ? number(answer.reach[reach]) : ''}</span>
         </label>

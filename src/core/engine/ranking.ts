@@ -1,0 +1,125 @@
+/** The best of a search, taken stretch by stretch: one line a work, its best record standing for all. */
+import type { Sort } from '../query/request';
+import type { Minutes } from '../time';
+import { type AccessView, NEVER } from './accessView';
+import { Best } from './best';
+import { FACTS, type Facts, LENGTHS, ROW, TITLE_RANK, WORK, WORTH, yearAt } from './facts';
+import type { Matches } from './postings';
+import { baseOf, gainOf, MOST_GAIN, UNSCORED } from './rank';
+
+/** The best record of each work met in a search; kept from one search to the next. */
+export class Works {
+  readonly key: Float64Array;
+  /** -1: not met. */
+  readonly doc: Int32Array;
+  readonly met: Uint32Array;
+  constructor(works: number) {
+    this.key = new Float64Array(works);
+    this.doc = new Int32Array(works).fill(-1);
+    this.met = new Uint32Array(works);
+  }
+}
+
+export interface Wanted {
+  readonly sort: Sort;
+  /** So many lines. */
+  readonly lines: number;
+  /** Words asked for, small words not counted. */
+  readonly words: number;
+  readonly at: Minutes;
+  /** Before this minute is in time; null when no day was given. */
+  readonly needed: Minutes | null;
+  /** Every record for itself. */
+  readonly apart: boolean;
+}
+
+export class Ranking {
+  readonly #data: Facts;
+  readonly #worth: Float32Array;
+  readonly #matches: Matches;
+  readonly #view: AccessView;
+  readonly #wanted: Wanted;
+  readonly #works: Works;
+  readonly #best: Best;
+  #met = 0;
+  /** Records that share another's line. */
+  hidden = 0;
+  /** Records that come in time. */
+  inTime = 0;
+
+  constructor(data: Facts, matches: Matches, view: AccessView, wanted: Wanted, works: Works) {
+    this.#data = data;
+    this.#worth = new Float32Array(data.facts.buffer, data.facts.byteOffset, data.facts.length);
+    this.#matches = matches;
+    this.#view = view;
+    this.#wanted = wanted;
+    this.#works = works;
+    this.#best = new Best(wanted.lines);
+  }
+
+  /** Takes the matches at positions [from, to) of the list. */
+  take(positions: Uint32Array, from: number, to: number): void {
+    const { facts } = this.#data;
+    const { docs, score, bits } = this.#matches;
+    const { ready } = this.#view;
+    const { sort, at, apart, words } = this.#wanted;
+    const { key: workKey, doc: workDoc, met } = this.#works;
+    const worth = this.#worth;
+    const best = this.#best;
+    const needed = this.#wanted.needed ?? -1;
+    const timed = sort === 'soonest' || needed >= 0;
+    const scored = !UNSCORED.includes(sort);
+    const byMatch = sort === 'match';
+    let floor = best.floor;
+    let [n, hidden, inTime] = [this.#met, this.hidden, this.inTime];
+    for (let i = from; i < to; i++) {
+      const m = positions[i] as number;
+      const d = docs[m] as number;
+      const f = d * FACTS;
+      const t = timed ? (ready[facts[f + ROW] as number] as number) : 0;
+      if (t < needed) inTime++;
+      const base = byMatch ? 0 : baseOf(sort, yearAt(this.#data, d), t === NEVER ? 9e6 : t - at, facts[f + TITLE_RANK] as number, d);
+      const plain = scored ? ((score[m] as number) + 0.01) * (worth[f + WORTH] as number) : 0;
+      let key = Number.NEGATIVE_INFINITY;
+      // Most matches of a broad search can't reach the best whatever their title says.
+      if (base + plain * MOST_GAIN > floor) {
+        const lengths = facts[f + LENGTHS] as number;
+        const b = bits[m] as number;
+        key = base + (b === 0 ? plain : plain * gainOf(b, lengths & 0xff, (lengths >>> 8) & 0xff, words));
+      }
+      const work = apart ? 0 : (facts[f + WORK] as number);
+      if (work === 0) {
+        // Documents come in ascending order, so an equal key never displaces what is already there.
+        if (key > floor) {
+          best.offer(key, d);
+          floor = best.floor;
+        }
+      } else if (workDoc[work] === -1) {
+        // The best of a work's records stands for all; it is offered once all have been seen.
+        met[n++] = work;
+        workDoc[work] = d;
+        workKey[work] = key;
+      } else {
+        hidden++;
+        if (key > (workKey[work] as number)) {
+          workDoc[work] = d;
+          workKey[work] = key;
+        }
+      }
+    }
+    this.#met = n;
+    this.hidden = hidden;
+    this.inTime = inTime;
+  }
+
+  /** Keys and documents, best first. */
+  finish(): { key: number; id: number }[] {
+    const { key, doc, met } = this.#works;
+    for (let i = 0; i < this.#met; i++) {
+      const work = met[i] as number;
+      this.#best.offer(key[work] as number, doc[work] as number);
+      doc[work] = -1;
+    }
+    return this.#best.ranked();
+  }
+}
