@@ -4,7 +4,7 @@ import { WAIT_CLASSES, waitClassOf } from '../access/times';
 import type { Library, ReaderSituation } from '../policy/types';
 import type { Minutes } from '../time';
 import { NOT_YET } from './counting';
-import { FACTS, ROW } from './facts';
+import { ROW, SHIFT } from './facts';
 
 /** In `ready`: it can never be read. */
 export const NEVER = 0x7fffffff;
@@ -39,7 +39,7 @@ export class AccessView {
     if (this.#left === 0) return;
     const { code } = this;
     for (let i = from; i < to; i++) {
-      const row = facts[(docs[i] as number) * FACTS + ROW] as number;
+      const row = facts[((docs[i] as number) << SHIFT) | ROW] as number;
       if (code[row] === NOT_YET) this.#fill(row);
     }
   }

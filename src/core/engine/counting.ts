@@ -12,7 +12,7 @@
  * time, and that cost more than the work itself. And they take a stretch of matches at a time, so that the stretch is still
  * near when the next loop wants it.
  */
-import { COMBO_BITS, COMBO_MASK, COMBO_YEAR, FACTS, type Facts, JOURNAL, LENGTHS, LISTS, ROW } from './facts';
+import { COMBO_BITS, COMBO_MASK, COMBO_YEAR, FACTS, type Facts, JOURNAL, LENGTHS, LISTS, ROW, SHIFT } from './facts';
 
 /** Conditions at most: the groups, the years, the reach. */
 const CONDITIONS = 16;
@@ -40,11 +40,13 @@ export class Room {
   /** By list. */
   readonly codes = new Uint32Array((SEVERAL + 1) * CODES);
   readonly years = new Uint32Array((SEVERAL + 1) * YEAR_SPAN);
-  /** Of the matches that pass. */
   readonly combos: Uint32Array;
+  /** Number of combinations. */
+  readonly width: number;
 
   constructor(combos: number) {
-    this.combos = new Uint32Array(combos);
+    this.width = combos;
+    this.combos = new Uint32Array((SEVERAL + 1) * combos);
   }
 
   begin(matches: number, conditions: number): void {
@@ -54,7 +56,7 @@ export class Room {
     this.next.set(this.first);
     this.codes.fill(0);
     this.years.fill(0);
-    this.combos.fill(0);
+    this.combos.fill(0, 0, (conditions + 1) * this.width);
   }
   /** Positions in list k so far. */
   list(k: number): Uint32Array {
@@ -88,13 +90,13 @@ export function sortOut(
   room: Room,
 ): void {
   const { comboFails, codeFails, from: low, to: high, yearBit, extra } = asked;
-  const { positions, next, codes, years, combos } = room;
+  const { positions, next, codes, years, combos, width } = room;
   for (let i = from; i < to; i++) {
-    const f = (docs[i] as number) * FACTS;
-    const comboYear = facts[f + COMBO_YEAR] as number;
+    const f = (docs[i] as number) << SHIFT;
+    const comboYear = facts[f | COMBO_YEAR] as number;
     const combo = comboYear & COMBO_MASK;
     const y = (comboYear >>> COMBO_BITS) - 1;
-    const c = code[facts[f + ROW] as number] as number;
+    const c = code[facts[f | ROW] as number] as number;
     // The sign of a difference says on which side of a bound the year is.
     const outside = ((y - low) >>> 31) | ((high - y) >>> 31);
     let mask = (comboFails[combo] as number) | (codeFails[c] as number) | (-outside & yearBit);
@@ -106,7 +108,8 @@ export function sortOut(
     codes[list * CODES + c] = (codes[list * CODES + c] as number) + 1;
     const span = y - YEAR_LOW;
     if (span >= 0 && span < YEAR_SPAN) years[list * YEAR_SPAN + span] = (years[list * YEAR_SPAN + span] as number) + 1;
-    combos[combo] = (combos[combo] as number) + (list === 0 ? 1 : 0);
+    const own = list * width + combo;
+    combos[own] = (combos[own] as number) + 1;
   }
 }
 
@@ -115,13 +118,13 @@ export function countPassing(docs: Uint32Array, n: number, facts: Uint32Array, c
   const { comboFails, codeFails, from: low, to: high, yearBit, extra } = asked;
   let passing = 0;
   for (let i = 0; i < n; i++) {
-    const f = (docs[i] as number) * FACTS;
-    const comboYear = facts[f + COMBO_YEAR] as number;
+    const f = (docs[i] as number) << SHIFT;
+    const comboYear = facts[f | COMBO_YEAR] as number;
     const y = (comboYear >>> COMBO_BITS) - 1;
     const outside = ((y - low) >>> 31) | ((high - y) >>> 31);
     let mask =
       (comboFails[comboYear & COMBO_MASK] as number) |
-      (codeFails[code[facts[f + ROW] as number] as number] as number) |
+      (codeFails[code[facts[f | ROW] as number] as number] as number) |
       (-outside & yearBit);
     if (extra !== null) mask |= extra[i] as number;
     passing += mask === 0 ? 1 : 0;
@@ -153,7 +156,7 @@ export function tallyJournals(positions: Uint32Array, from: number, to: number, 
   const { counts, touched } = t;
   let n = t.n;
   for (let i = from; i < to; i++) {
-    const v = facts[(docs[positions[i] as number] as number) * FACTS + JOURNAL] as number;
+    const v = facts[((docs[positions[i] as number] as number) << SHIFT) | JOURNAL] as number;
     const c = counts[v] as number;
     touched[n] = v;
     // One more when there was none: the sign bit of nought less one.
@@ -176,10 +179,10 @@ export function tallyLists(
   const { counts, touched } = t;
   let n = t.n;
   for (let i = from; i < to; i++) {
-    const f = (docs[positions[i] as number] as number) * FACTS;
-    const first = facts[f + LISTS] as number;
-    const middle = first + ((facts[f + LENGTHS] as number) >>> 16);
-    const end = part === 0 ? middle : (facts[f + FACTS + LISTS] as number);
+    const f = (docs[positions[i] as number] as number) << SHIFT;
+    const first = facts[f | LISTS] as number;
+    const middle = first + ((facts[f | LENGTHS] as number) >>> 16);
+    const end = part === 0 ? middle : (facts[(f + FACTS) | LISTS] as number);
     for (let k = part === 0 ? first : middle; k < end; k++) {
       const v = lists[k] as number;
       const c = counts[v] as number;
@@ -233,7 +236,7 @@ export class DocSet {
 /** Marks the matches whose journal is not allowed. */
 export function failJournals(docs: Uint32Array, n: number, facts: Uint32Array, allowed: Uint8Array, fails: Uint16Array, bit: number): void {
   for (let i = 0; i < n; i++) {
-    if (allowed[facts[(docs[i] as number) * FACTS + JOURNAL] as number] === 0) fails[i] = (fails[i] as number) | bit;
+    if (allowed[facts[((docs[i] as number) << SHIFT) | JOURNAL] as number] === 0) fails[i] = (fails[i] as number) | bit;
   }
 }
 /** As `failJournals`, for subjects (part 0) or people (part 1): one kept value suffices, one left-out value is enough to fail. */
@@ -248,10 +251,10 @@ export function failLists(
   bit: number,
 ): void {
   for (let i = 0; i < n; i++) {
-    const f = (docs[i] as number) * FACTS;
-    const first = facts[f + LISTS] as number;
-    const middle = first + ((facts[f + LENGTHS] as number) >>> 16);
-    const end = part === 0 ? middle : (facts[f + FACTS + LISTS] as number);
+    const f = (docs[i] as number) << SHIFT;
+    const first = facts[f | LISTS] as number;
+    const middle = first + ((facts[f | LENGTHS] as number) >>> 16);
+    const end = part === 0 ? middle : (facts[(f + FACTS) | LISTS] as number);
     let ok = kept === null;
     for (let k = part === 0 ? first : middle; k < end; k++) {
       const v = lists[k] as number;

@@ -15,6 +15,7 @@ export const markable = (
 /** Ranges [start, end) in UTF-16 units of the words that match, neighbours joined. */
 export function marksIn(text: string, language: string, wanted: ReturnType<typeof markable>): Mark[] {
   const marks: [number, number][] = [];
+  if (wanted.stems.size === 0 && wanted.prefixes.length === 0) return marks;
   for (const m of text.matchAll(/[\p{L}\p{N}\p{M}]+(?:['’]\p{L}+)*/gu)) {
     const parts = words(m[0]);
     const hit = parts.some(

@@ -3,7 +3,7 @@ import type { Sort } from '../query/request';
 import type { Minutes } from '../time';
 import { type AccessView, NEVER } from './accessView';
 import { Best } from './best';
-import { FACTS, type Facts, LENGTHS, ROW, TITLE_RANK, WORK, WORTH, yearAt } from './facts';
+import { type Facts, LENGTHS, ROW, SHIFT, TITLE_RANK, WORK, WORTH, yearAt } from './facts';
 import type { Matches } from './postings';
 import { baseOf, gainOf, MOST_GAIN, UNSCORED } from './rank';
 
@@ -75,19 +75,19 @@ export class Ranking {
     for (let i = from; i < to; i++) {
       const m = positions[i] as number;
       const d = docs[m] as number;
-      const f = d * FACTS;
-      const t = timed ? (ready[facts[f + ROW] as number] as number) : 0;
+      const f = d << SHIFT;
+      const t = timed ? (ready[facts[f | ROW] as number] as number) : 0;
       if (t < needed) inTime++;
-      const base = byMatch ? 0 : baseOf(sort, yearAt(this.#data, d), t === NEVER ? 9e6 : t - at, facts[f + TITLE_RANK] as number, d);
-      const plain = scored ? ((score[m] as number) + 0.01) * (worth[f + WORTH] as number) : 0;
+      const base = byMatch ? 0 : baseOf(sort, yearAt(this.#data, d), t === NEVER ? 9e6 : t - at, facts[f | TITLE_RANK] as number, d);
+      const plain = scored ? ((score[m] as number) + 0.01) * (worth[f | WORTH] as number) : 0;
       let key = Number.NEGATIVE_INFINITY;
       // Most matches of a broad search can't reach the best whatever their title says.
       if (base + plain * MOST_GAIN > floor) {
-        const lengths = facts[f + LENGTHS] as number;
+        const lengths = facts[f | LENGTHS] as number;
         const b = bits[m] as number;
         key = base + (b === 0 ? plain : plain * gainOf(b, lengths & 0xff, (lengths >>> 8) & 0xff, words));
       }
-      const work = apart ? 0 : (facts[f + WORK] as number);
+      const work = apart ? 0 : (facts[f | WORK] as number);
       if (work === 0) {
         // Documents come in ascending order, so an equal key never displaces what is already there.
         if (key > floor) {

@@ -26,7 +26,7 @@ import {
 } from './counting';
 import type { IndexData } from './data';
 import { type Closest, Evaluator } from './evaluate';
-import { COMBO_MASK, COMBO_YEAR, FACTS, ROW, workAt } from './facts';
+import { ROW, SHIFT, workAt } from './facts';
 import { fold, SMALL_WORDS, words } from './fold';
 import type { Matches } from './postings';
 import { LOOKED_AT, titleJudge } from './rank';
@@ -194,7 +194,7 @@ export class EmbeddedEngine {
     const view = this.#view(situation, at);
     const { facts } = this.data;
     view.meet(Uint32Array.of(doc), 0, 1, facts);
-    const row = facts[doc * FACTS + ROW] as number;
+    const row = facts[(doc << SHIFT) | ROW] as number;
     const ready = view.ready[row] as number;
     return { wait: WAIT_CLASSES[waitOf(view.code[row] as number)] as string, ready: ready === NEVER ? null : minutes(ready) };
   }
@@ -277,7 +277,7 @@ export class EmbeddedEngine {
         if (broad) tally(g, 0, next[0] as number);
         tally(g, ...nearly(g));
       }
-    return { matches, view, conditions, small: this.#small(docs, nearly), ranking, probed, nearly };
+    return { matches, view, conditions, small: this.#small(conditions), ranking, probed, nearly };
   }
 
   /** The values of a group with the most matches, and these others, counted value by value. */
@@ -303,10 +303,10 @@ export class EmbeddedEngine {
     return [...numbered(best), ...more];
   }
 
-  /** Shares the counts of combinations out to the values of their groups. */
-  #small(docs: Uint32Array, nearly: (group: Group) => readonly [number, number]): Uint32Array {
-    const { combos: table, facts } = this.data;
-    const { combos, positions } = this.#room;
+  /** Shares the counts of combinations out to the values of their groups; a group's own condition is disregarded. */
+  #small(conditions: readonly Condition[]): Uint32Array {
+    const { combos: table } = this.data;
+    const { combos, width } = this.#room;
     const place = comboSlot('place');
     const counts = new Uint32Array(COMBO_WIDTH * 256);
     const add = (combo: number, slot: number, by: number): void => {
@@ -316,14 +316,13 @@ export class EmbeddedEngine {
         for (let bits = v, k = 0; bits !== 0; bits >>= 1, k++)
           if (bits & 1) counts[slot * 256 + k] = (counts[slot * 256 + k] as number) + by;
     };
-    for (let c = 0; c < combos.length; c++) {
+    for (let c = 0; c < width; c++) {
       const by = combos[c] as number;
       if (by > 0) for (let slot = 0; slot < COMBO_WIDTH; slot++) add(c, slot, by);
     }
     COMBO_GROUPS.forEach((group, slot) => {
-      const [from, to] = nearly(group);
-      for (let i = from; i < to; i++)
-        add((facts[(docs[positions[i] as number] as number) * FACTS + COMBO_YEAR] as number) & COMBO_MASK, slot, 1);
+      const own = (conditions.indexOf(group) + 1) * width;
+      for (let c = 0; own > 0 && c < width; c++) if ((combos[own + c] as number) > 0) add(c, slot, combos[own + c] as number);
     });
     return counts;
   }
