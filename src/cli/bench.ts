@@ -1,9 +1,10 @@
-/** `bench search|quality|peers [--records N] [--json]`: each bench is a module that measures when it is loaded. */
+/** `bench search|quality|references|peers [--records N] [--json]`: each bench is a module that measures when it is loaded. */
 import { benchOptions } from './benchIndex';
 
 const BENCHES: Readonly<Record<string, () => Promise<unknown>>> = {
   search: () => import('./benchSearch'),
   quality: () => import('./benchQuality'),
+  references: () => import('./benchReferences'),
   peers: () => import('./benchPeers'),
 };
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');

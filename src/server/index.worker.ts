@@ -15,6 +15,7 @@ export interface Question {
     | 'journals'
     | 'guidance'
     | 'record'
+    | 'resolve'
     | 'ways'
     | 'promise'
     | 'timeline';
@@ -42,6 +43,7 @@ const methods: Record<Question['method'], (...args: never[]) => unknown> = {
   journals: (...args: Parameters<typeof service.journals>) => service.journals(...args),
   guidance: () => service.guidance(),
   record: (id: string) => service.record(id),
+  resolve: (...args: Parameters<typeof service.resolve>) => service.resolve(...args),
   ways: (id: string, moment: Parameters<typeof service.ways>[1], needBy: string, wanted?: Parameters<typeof service.ways>[3]) =>
     service.ways(id, moment, needBy, wanted),
   promise: (

@@ -24,6 +24,8 @@ import type {
   Moment,
   RecordAnswer,
   RelatedRecord,
+  ResolvedMatch,
+  ResolvedReference,
   SearchAnswer,
   SuggestAnswer,
   ValuesAnswer,
@@ -40,6 +42,9 @@ import { readQuery } from '../core/query/read';
 import { GROUPS, type Group, type SearchRequest } from '../core/query/request';
 import { sentence, valueLabel } from '../core/query/sentence';
 import { type Wanted, wanted } from '../core/query/tree';
+import { candidatesFor } from '../core/references/candidates';
+import { choose, type Match, type MatchResult } from '../core/references/match';
+import type { ReferenceItem } from '../core/references/read';
 import { type CopyHistory, promiseFor, type SlipPromise, wantedItem } from '../core/requests/promise';
 import type { Slip, Wanted as WantedPart } from '../core/requests/slip';
 import { type Minutes, parseDay, parseLocal } from '../core/time';
@@ -394,6 +399,35 @@ export class DiscoveryService {
       retraction: this.#relatedById(record.retraction?.notice),
       retracts: this.#relatedById(record.retracts),
     };
+  }
+
+  /** The record that a reference means, if that is sure enough, and those that it might mean. */
+  matchReference(said: ReferenceItem): MatchResult {
+    const records = candidatesFor(said, this.#engine.evaluator).map((d) => ({ record: this.recordAt(d) }));
+    return choose(said, records);
+  }
+
+  /** What references mean, and when each could be read. */
+  resolve(items: readonly ReferenceItem[], moment: Moment, needBy: string): ResolvedReference[] {
+    const at = parseLocal(moment.at) as Minutes;
+    const need = parseDay(needBy);
+    const shown = (m: Match): ResolvedMatch => {
+      const item = this.#item(m.id) as AccessItem;
+      const { best, wait } = waysToRead(item, this.#library, moment.situation, at, need);
+      const { abstract: _abstract, ...csl } = item.record.csl;
+      return {
+        ...m,
+        csl,
+        kind: item.record.kind,
+        line: this.#related(this.#engine.find(m.id)).line,
+        wait: { ...wait, verdict: best?.verdict ?? null },
+        best: best ? { title: best.title, place: best.place, price: best.price, chance: best.chance, action: best.action } : null,
+      };
+    };
+    return items.map((said) => {
+      const { match, others } = this.matchReference(said);
+      return { match: match && shown(match), others: others.map(shown) };
+    });
   }
 
   ways(id: string, moment: Moment, needBy: string, part?: WantedPart): WaysAnswer | null {

@@ -14,6 +14,8 @@ import type { Campus, Policy, Reader, ReaderSituation } from '../policy/types';
 import type { QueryNote } from '../query/plain';
 import type { Group, SearchRequest } from '../query/request';
 import type { Field } from '../query/tree';
+import type { Match } from '../references/match';
+import type { ReferenceItem } from '../references/read';
 import type { IsoSupplyingMessage } from '../requests/iso18626';
 import type { ArrivalNotice } from '../requests/lifecycle';
 import type { CopyHistory, SlipPromise } from '../requests/promise';
@@ -120,6 +122,18 @@ export interface JournalsAnswer {
   readonly total: number;
   readonly journals: readonly JournalEntry[];
 }
+/** A record that a reference means or might mean, and when it could be read. */
+export interface ResolvedMatch extends Match {
+  readonly csl: Hit['csl'];
+  readonly kind: Kind;
+  readonly line: string;
+  readonly wait: Hit['wait'];
+  readonly best: Hit['best'];
+}
+export interface ResolvedReference {
+  readonly match: ResolvedMatch | null;
+  readonly others: readonly ResolvedMatch[];
+}
 export interface RelatedRecord {
   readonly id: string;
   readonly title: string;
@@ -170,6 +184,7 @@ export interface DiscoveryIndex {
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
   guidance(): Promise<Guidance>;
   record(id: string): Promise<RecordAnswer | null>;
+  resolve(items: readonly ReferenceItem[], moment: Moment, needBy: string): Promise<readonly ResolvedReference[]>;
   ways(id: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
   /** What the outside world will say about a slip sent at its `sent` time. Used by the stand-ins. */
