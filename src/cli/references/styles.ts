@@ -175,7 +175,7 @@ export const STYLES: Readonly<Record<string, Manner>> = {
     date: 'after-author',
     quotes: true,
     volume: ' ',
-    issue: ['', ''],
+    issue: ['(', ')'],
     pages: ' ',
     chapter: 'in-plain',
     doi: 'none',
@@ -243,7 +243,7 @@ export function cslStyle(name: string, m: Manner): string {
   return `<?xml version="1.0" encoding="utf-8"?>
 <style xmlns="http://purl.org/net/xbiblio/csl" class="in-text" version="1.0" default-locale="en-US"><info><title>${esc(name)}</title><id>legendum-${name.replace(/\W+/g, '-')}</id><updated>2026-01-01T00:00:00+00:00</updated></info>
 <citation><layout><text variable="title"/></layout></citation>
-<bibliography><layout suffix="."><group>${m.numbered ? '<text variable="citation-number" prefix="[" suffix="] "/>' : ''}<group delimiter="${m.stop}"><group>${people('author')}${early}</group><group>${body}</group></group>${doi}</group></layout></bibliography></style>`;
+<bibliography><layout suffix="."><group>${m.numbered ? '<text variable="citation-number" prefix="[" suffix="] "/>' : ''}<group delimiter="${m.stop}"><group>${people('author', '<substitute><names variable="editor"/><text variable="title"/></substitute>')}${early}</group><group>${body}</group></group>${doi}</group></layout></bibliography></style>`;
 }
 
 /** The terms that these styles use, so that no other locale needs to come along. */

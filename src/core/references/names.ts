@@ -17,6 +17,12 @@ const isInitials = (text: string): boolean => INITIALS.test(text) && text.replac
 function direct(text: string): CslName {
   const words = text.split(' ');
   const last = words.at(-1) as string;
+  const m = BEHIND.exec(text);
+  // `Family G van der`
+  if (m) {
+    const own = direct(m[1] as string);
+    return { ...own, family: `${(m[2] as string).trim()} ${own.family}` };
+  }
   // `Family GH`: initials behind the name.
   if (words.length > 1 && /^\p{Lu}{1,3}$/u.test(last) && !isInitials(words[0] as string))
     return { family: words.slice(0, -1).join(' '), given: dotted(last) };
@@ -27,7 +33,13 @@ function direct(text: string): CslName {
 }
 const dotted = (initials: string): string => [...initials].map((i) => `${i}.`).join(' ');
 const spaced = (given: string): string => (/^(?:\p{Lu}\.){2,}$/u.test(given) ? dotted(given.replaceAll('.', '')) : given.trim());
-const inverted = (family: string, given: string): CslName => ({
+/** Particles that stand behind the given name belong before the family name: `Calawa, N. van der`. */
+const BEHIND = new RegExp(`^(.*?)\\s+((?:${PARTICLE}\\s*)+)$`, 'iu');
+function inverted(family: string, given: string): CslName {
+  const m = BEHIND.exec(given);
+  return m ? upright(`${(m[2] as string).trim().toLowerCase()} ${family}`, m[1] as string) : upright(family, given);
+}
+const upright = (family: string, given: string): CslName => ({
   family,
   given: /^\p{Lu}{1,3}$/u.test(given) ? dotted(given) : spaced(given),
 });

@@ -144,7 +144,9 @@ function typeOf(x: {
 
 /** Reads one reference. The text is taken as it is; where lines were joined, `splitReferences` has done so. */
 export function readReference(text: string, model: Model): ReadReference {
-  const tokens = tokenise(text);
+  // Its number in the list says nothing about it.
+  const skip = /^\s*(?:\[\d{1,3}\]|\(\d{1,3}\)|\d{1,3}[.)])\s+/.exec(text)?.[0].length ?? 0;
+  const tokens = tokenise(text.slice(skip)).map((t) => ({ ...t, start: t.start + skip, end: t.end + skip }));
   const { roles, sure } = tag(tokens, model);
   const parts = runs(text, tokens, roles, sure);
   return { text, parts, csl: cslOf(text, parts) };
