@@ -15,7 +15,7 @@ await bundleNode({ main: 'src/server/main.ts', 'index.worker': 'src/server/index
 
 // Every script, sheet and picture once more in small, for the server to send as it is.
 for (const name of readdirSync('dist/client', { recursive: true })) {
-  if (!/\.(js|css|svg|json|txt|xml)$/.test(name)) continue;
+  if (!/\.(js|css|svg|json|txt|xml|bin)$/.test(name)) continue;
   const file = join('dist/client', name);
   const body = readFileSync(file);
   if (body.length < 1024) continue;

@@ -108,6 +108,7 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   guidance: DiscoveryIndex['guidance'] = () => this.#ask('guidance');
   record: DiscoveryIndex['record'] = (...args) => this.#ask('record', ...args);
   resolve: DiscoveryIndex['resolve'] = (...args) => this.#ask('resolve', ...args);
+  references: DiscoveryIndex['references'] = (...args) => this.#ask('references', ...args);
   ways: DiscoveryIndex['ways'] = (...args) => this.#ask('ways', ...args);
   promise: DiscoveryIndex['promise'] = (...args) => this.#ask('promise', ...args);
   timeline: DiscoveryIndex['timeline'] = (...args) => this.#ask('timeline', ...args);

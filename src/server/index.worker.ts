@@ -1,6 +1,10 @@
 /** The worker thread that holds the index: takes questions as messages, answers in order. */
+import { readFileSync } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
 import { TimeUp } from '../core/engine/evaluate';
+import { readReference } from '../core/references/read';
+import { splitReferences } from '../core/references/split';
+import { decodeModel, type Model } from '../core/references/tagger';
 import { DiscoveryService } from './service';
 import type { SharedIndex } from './shared';
 
@@ -16,6 +20,7 @@ export interface Question {
     | 'guidance'
     | 'record'
     | 'resolve'
+    | 'references'
     | 'ways'
     | 'promise'
     | 'timeline';
@@ -30,6 +35,12 @@ const { dir, shared, limit } = workerData as { dir: string; shared: SharedIndex;
 const service = new DiscoveryService(dir, shared);
 let until = Number.POSITIVE_INFINITY;
 service.engine.evaluator.expired = () => performance.now() > until;
+/** The model for reading references stands among the files that browsers load, too. */
+let model: Model | undefined;
+const theModel = (): Model => {
+  model ??= decodeModel(readFileSync(new URL('../client/models/references.bin', import.meta.url)));
+  return model;
+};
 const methods: Record<Question['method'], (...args: never[]) => unknown> = {
   health: () => service.health(),
   search: (
@@ -43,9 +54,22 @@ const methods: Record<Question['method'], (...args: never[]) => unknown> = {
   journals: (...args: Parameters<typeof service.journals>) => service.journals(...args),
   guidance: () => service.guidance(),
   record: (id: string) => service.record(id),
+  references: (text: string, moment: Parameters<typeof service.resolve>[1], needBy: string) => {
+    const read = splitReferences(text).map((r) => readReference(r.text, theModel()));
+    const found = service.resolve(
+      read.map((r) => r.csl),
+      moment,
+      needBy,
+    );
+    return read.map((r, i) => ({ ...r, ...found[i] }));
+  },
   resolve: (...args: Parameters<typeof service.resolve>) => service.resolve(...args),
-  ways: (id: string, moment: Parameters<typeof service.ways>[1], needBy: string, wanted?: Parameters<typeof service.ways>[3]) =>
-    service.ways(id, moment, needBy, wanted),
+  ways: (
+    id: Parameters<typeof service.ways>[0],
+    moment: Parameters<typeof service.ways>[1],
+    needBy: string,
+    wanted?: Parameters<typeof service.ways>[3],
+  ) => service.ways(id, moment, needBy, wanted),
   promise: (
     slip: Parameters<typeof service.promise>[0],
     moment: Parameters<typeof service.promise>[1],

@@ -69,6 +69,20 @@ export interface SearchInput {
   readonly moment: Moment;
   readonly slice: { readonly offset: number; readonly limit: number };
 }
+const momentParams = Joi.object({ campus: one(), remote: Joi.string().valid('1', '0'), at: moment, need: day });
+/** Who asks and when, from an address: `campus`, `remote`, `at`, `need`. */
+export function readMoment(params: URLSearchParams, info: LibraryInfo): Checked<{ readonly moment: Moment; readonly needBy: string }> {
+  const { error } = momentParams.validate(collected(params));
+  const detail = error?.details[0];
+  if (detail) return { refused: problem('bad-parameter', detail.message.replaceAll('"', ''), String(detail.path[0] ?? '')) };
+  const campus = params.get('campus') ?? info.campuses[0]?.id ?? '';
+  if (!info.campuses.some((c) => c.id === campus))
+    return { refused: problem('bad-parameter', `There is no campus “${campus}”.`, 'campus') };
+  const remote = params.get('remote') === '1';
+  const situation = { campus: campus as CampusId, category: remote ? ('distance' as const) : ('undergraduate' as const), remote };
+  return { ok: { moment: { situation, at: params.get('at') ?? info.start }, needBy: params.get('need') ?? '' } };
+}
+
 export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Checked<SearchInput> {
   const { error } = searchSchema.validate(collected(params), { convert: true });
   const detail = error?.details[0];
@@ -119,16 +133,37 @@ const slipShape = Joi.object({
   id: Joi.string()
     .pattern(/^[A-Za-z0-9-]{6,60}$/)
     .required(),
-  record: Joi.string().max(100).required(),
+  record: Joi.string().allow('').max(100).required(),
 }).unknown(true);
+/** A reference as a CSL item: bounded, and no more than matching needs. */
+const cslName = Joi.object({
+  family: Joi.string().allow('').max(300),
+  given: Joi.string().allow('').max(300),
+  literal: Joi.string().allow('').max(500),
+}).unknown(true);
+const cslText = Joi.string().allow('').max(4000);
+const referenceShape = Joi.object({
+  type: Joi.string().max(60).required(),
+  title: cslText.required(),
+  author: Joi.array().items(cslName).max(300),
+  editor: Joi.array().items(cslName).max(300),
+  translator: Joi.array().items(cslName).max(300),
+  issued: Joi.object({ 'date-parts': Joi.array().items(Joi.array().items(Joi.number()).min(1).max(3)).length(1).required() }).unknown(true),
+}).pattern(/^[\w-]{1,40}$/, cslText);
 const count = Joi.number().integer().min(0).max(10_000);
 export const BODIES = {
+  resolve: Joi.object({
+    items: Joi.array().items(referenceShape).min(1).max(100).required(),
+    moment: momentSchema.required(),
+    needBy: day.allow('').default(''),
+  }),
   ways: Joi.object({
-    record: Joi.string().max(100).required(),
+    record: Joi.string().max(100),
+    csl: referenceShape,
     moment: momentSchema.required(),
     needBy: day.allow('').default(''),
     wanted: Joi.string().valid('loan', 'article', 'chapter'),
-  }),
+  }).xor('record', 'csl'),
   promise: Joi.object({
     slip: slipShape.required(),
     moment: momentSchema.required(),

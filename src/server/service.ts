@@ -45,8 +45,9 @@ import { type Wanted, wanted } from '../core/query/tree';
 import { candidatesFor } from '../core/references/candidates';
 import { choose, type Match, type MatchResult } from '../core/references/match';
 import type { ReferenceItem } from '../core/references/read';
+import { journalOf, NO_RECORD, unindexedItem } from '../core/references/unindexed';
 import { type CopyHistory, promiseFor, type SlipPromise, wantedItem } from '../core/requests/promise';
-import type { Slip, Wanted as WantedPart } from '../core/requests/slip';
+import { cslOfSlip, type Slip, type Wanted as WantedPart } from '../core/requests/slip';
 import { type Minutes, parseDay, parseLocal } from '../core/time';
 import { lendingTimeline, type SentSlip } from '../standins/lending';
 import { readShared, type SharedIndex } from './shared';
@@ -430,8 +431,18 @@ export class DiscoveryService {
     });
   }
 
-  ways(id: string, moment: Moment, needBy: string, part?: WantedPart): WaysAnswer | null {
-    const item = this.#item(id);
+  /** An item that has no record: what its journal's coverage and shelves still make possible. */
+  #unindexed(csl: ReferenceItem): AccessItem {
+    const journal = journalOf(csl, this.#journals.values());
+    return unindexedItem(csl, journal, journal ? (this.#lines.get(journal.id) ?? []) : []);
+  }
+  #slipItem(slip: Pick<Slip, 'record' | 'item'>): AccessItem | null {
+    return slip.record === NO_RECORD ? this.#unindexed(cslOfSlip(slip.item)) : this.#item(slip.record);
+  }
+
+  /** Ways to read a record, by its id, or something that has none, by its description. */
+  ways(wanted: string | ReferenceItem, moment: Moment, needBy: string, part?: WantedPart): WaysAnswer | null {
+    const item = typeof wanted === 'string' ? this.#item(wanted) : this.#unindexed(wanted);
     return (
       item &&
       waysToRead(part ? wantedItem(item, part) : item, this.#library, moment.situation, parseLocal(moment.at) as Minutes, parseDay(needBy))
@@ -439,12 +450,12 @@ export class DiscoveryService {
   }
 
   promise(slip: Slip, moment: Moment, history: CopyHistory): SlipPromise | null {
-    const item = this.#item(slip.record);
+    const item = this.#slipItem(slip);
     return item && promiseFor(slip, item, this.#library, moment.situation, parseLocal(moment.at) as Minutes, history);
   }
 
-  timeline(slip: SentSlip, moment: Moment): LendingTimeline | null {
-    const item = this.#item(slip.record);
+  timeline(slip: SentSlip & Pick<Slip, 'item'>, moment: Moment): LendingTimeline | null {
+    const item = this.#slipItem(slip);
     return item && lendingTimeline(slip, item, this.#library, moment.situation);
   }
 

@@ -15,7 +15,7 @@ import type { QueryNote } from '../query/plain';
 import type { Group, SearchRequest } from '../query/request';
 import type { Field } from '../query/tree';
 import type { Match } from '../references/match';
-import type { ReferenceItem } from '../references/read';
+import type { ReadReference, ReferenceItem } from '../references/read';
 import type { IsoSupplyingMessage } from '../requests/iso18626';
 import type { ArrivalNotice } from '../requests/lifecycle';
 import type { CopyHistory, SlipPromise } from '../requests/promise';
@@ -122,6 +122,8 @@ export interface JournalsAnswer {
   readonly total: number;
   readonly journals: readonly JournalEntry[];
 }
+/** A pasted reference: read, and what it means. */
+export type PastedReference = ReadReference & ResolvedReference;
 /** A record that a reference means or might mean, and when it could be read. */
 export interface ResolvedMatch extends Match {
   readonly csl: Hit['csl'];
@@ -184,12 +186,14 @@ export interface DiscoveryIndex {
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
   guidance(): Promise<Guidance>;
   record(id: string): Promise<RecordAnswer | null>;
+  /** Pasted text, split, read and resolved. */
+  references(text: string, moment: Moment, needBy: string): Promise<readonly PastedReference[]>;
   resolve(items: readonly ReferenceItem[], moment: Moment, needBy: string): Promise<readonly ResolvedReference[]>;
-  ways(id: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer | null>;
+  ways(asked: string | ReferenceItem, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
   /** What the outside world will say about a slip sent at its `sent` time. Used by the stand-ins. */
   timeline(
-    slip: Pick<Slip, 'id' | 'record' | 'wanted' | 'route' | 'from' | 'speed'> & { sent: string },
+    slip: Pick<Slip, 'id' | 'record' | 'item' | 'wanted' | 'route' | 'from' | 'speed'> & { sent: string },
     moment: Moment,
   ): Promise<LendingTimeline | null>;
 }

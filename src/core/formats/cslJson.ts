@@ -53,8 +53,12 @@ const BY_TYPE: Readonly<Record<string, Kind>> = {
   'article-magazine': 'newspaper-article',
   review: 'book-review',
   broadcast: 'video',
+  patent: 'report',
   monograph: 'book',
 };
+
+/** The kind that a CSL type is read as; null for types that are none of ours. */
+export const kindOfCsl = (type: string): Kind | null => (Object.hasOwn(BY_TYPE, type) ? (BY_TYPE[type] as Kind) : null);
 
 const TEXTS = [
   'container-title',
@@ -77,7 +81,7 @@ export function readCslRecord(value: unknown, source: string): { record: Discove
   const { error } = schema.validate(value, { convert: false });
   if (error) return { problem: error.message.replaceAll('"', '') };
   const item = value as Record<string, unknown> & { id: string | number; type: string; title: string };
-  const kind = BY_TYPE[item.type];
+  const kind = kindOfCsl(item.type);
   if (!kind) return { problem: `type ${item.type} is none of ours` };
   const id = recordId(String(item.id));
   const parts = (item.issued as CslItem['issued'] | undefined)?.['date-parts'][0]?.map(Number) as [number, number?, number?] | undefined;

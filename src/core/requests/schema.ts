@@ -62,7 +62,7 @@ export const slipSchema = Joi.object<Slip>({
     .pattern(/^[A-Za-z0-9-]{6,60}$/)
     .required(),
   reader: Joi.string().max(60).required(),
-  record: Joi.string().max(100).required(),
+  record: Joi.string().allow('').max(100).required(),
   wanted: Joi.string().valid('loan', 'article', 'chapter').required(),
   route: Joi.string().valid('hold', 'transfer', 'post', 'scan', 'partner-loan', 'partner-copy', 'ill-loan', 'ill-copy').required(),
   from: Joi.string().max(60).required(),

@@ -138,7 +138,7 @@ export function wantedChoices(kind: Kind, carrier: string): readonly WantedChoic
   }
 }
 
-export function itemOf(record: DiscoveryRecord): SlipItem {
+export function itemOf(record: Pick<DiscoveryRecord, 'csl' | 'kind'>): SlipItem {
   const c = record.csl;
   return {
     kind: record.kind,
@@ -159,6 +159,33 @@ export function itemOf(record: DiscoveryRecord): SlipItem {
   };
 }
 
+/** What a slip's fields say, as a CSL item: for things that have no record. */
+export function cslOfSlip(item: SlipItem): Omit<DiscoveryRecord['csl'], 'id'> {
+  const names = item.author
+    .split(/;\s*/)
+    .filter(Boolean)
+    .map((n) => {
+      const [family = '', given] = n.split(/,\s*/);
+      return given ? { family, given } : { literal: n };
+    });
+  const fields = {
+    type: KINDS[item.kind].csl as string,
+    title: item.title,
+    author: names.length ? names : undefined,
+    issued: /^\d{4}$/.test(item.year) ? { 'date-parts': [[Number(item.year)]] } : undefined,
+    'container-title': item.container || undefined,
+    volume: item.volume || undefined,
+    issue: item.issue || undefined,
+    page: item.pages || undefined,
+    publisher: item.publisher || undefined,
+    edition: item.edition || undefined,
+    ISBN: item.isbn || undefined,
+    ISSN: item.issn || undefined,
+    DOI: item.doi || undefined,
+  };
+  return Object.fromEntries(Object.entries(fields).filter(([, v]) => v !== undefined)) as unknown as Omit<DiscoveryRecord['csl'], 'id'>;
+}
+
 /** Where a slip of this sort goes by default: files by e-mail, volumes to the home campus or by post. */
 export const defaultDelivery = (wanted: Wanted, reader: Reader): Delivery =>
   wanted !== 'loan'
@@ -169,7 +196,7 @@ export const defaultDelivery = (wanted: Wanted, reader: Reader): Delivery =>
 
 export function newSlip(input: {
   id: string;
-  record: DiscoveryRecord;
+  record: Pick<DiscoveryRecord, 'id' | 'csl' | 'kind'>;
   reader: Reader;
   wanted: Wanted;
   route: Route;
@@ -219,6 +246,8 @@ export function duplicateOf(slip: Slip, others: readonly Slip[]): Slip | null {
       (o) =>
         o.id !== slip.id && o.reader === slip.reader && OPEN_STATES.has(o.state) && o.record === slip.record && o.wanted === slip.wanted,
     )
+    // Things without a record are the same when they are called the same and stand in the same place.
+    .filter((o) => slip.record !== '' || (same(o.item.title, slip.item.title) && same(o.item.container, slip.item.container)))
     .filter((o) => slip.wanted !== 'chapter' || (same(o.item.chapter, slip.item.chapter) && same(o.item.pages, slip.item.pages)))
     .sort((a, b) => (a.created < b.created ? -1 : 1));
   return found[0] ?? null;
