@@ -1,9 +1,10 @@
 /** The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do. */
 import type { WaysAnswer } from '../core/access/ways';
-import type { LibraryInfo, Moment, RecordAnswer, SearchAnswer, SuggestAnswer, ValuesAnswer } from '../core/engine/port';
+import type { LibraryInfo, Moment, RecordAnswer, ResolvedReference, SearchAnswer, SuggestAnswer, ValuesAnswer } from '../core/engine/port';
 import type { Guidance } from '../core/guidance/guidance';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
+import type { ReferenceItem } from '../core/references/read';
 import type { ArrivalNotice } from '../core/requests/lifecycle';
 import type { CopyHistory, SlipPromise } from '../core/requests/promise';
 import type { Slip, Wanted } from '../core/requests/slip';
@@ -79,8 +80,9 @@ export function getValues(
 }
 export const getGuidance = (): Promise<Guidance> => ask('/api/guidance');
 export const getRecord = (id: string): Promise<RecordAnswer> => ask(`/api/records/${encodeURIComponent(id)}`);
-export const getWays = (record: string, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer> =>
-  post('/api/ways', { record, moment, needBy, ...(wanted ? { wanted } : {}) });
+/** Ways to read a record, or something described that has none. */
+export const getWays = (asked: string | ReferenceItem, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer> =>
+  post('/api/ways', { ...(typeof asked === 'string' ? { record: asked } : { csl: asked }), moment, needBy, ...(wanted ? { wanted } : {}) });
 export const getPromise = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise> =>
   post('/api/promise', { slip, moment, history });
 export const sendSlip = (slip: Slip, moment: Moment): Promise<{ confirmation: string }> => post('/api/slips', { slip, moment });
@@ -90,3 +92,15 @@ export const getNews = (
 ): Promise<readonly { slip: string; messages: readonly string[]; arrival: ArrivalNotice | null }[]> =>
   post('/api/slips/news', { slips, moment });
 export const askWithdraw = (slip: Slip, moment: Moment): Promise<{ withdrawn: true }> => post('/api/slips/withdraw', { slip, moment });
+export const resolveReferences = (
+  items: readonly ReferenceItem[],
+  moment: Moment,
+  needBy: string,
+  signal: AbortSignal,
+): Promise<readonly ResolvedReference[]> =>
+  ask('/api/references/resolve', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ items, moment, needBy }),
+    signal,
+  });

@@ -13,7 +13,7 @@ export const POLICY: Policy = {
   transfer: { median: 2, likely: 3, cutoff: '15:00' },
   post: { median: 3, likely: 5 },
   scanDesk: { median: 1, likely: 2, sentAt: '16:00' },
-  lending: { country: 'XV', region: ['XV', 'XA', 'XB', 'XF', 'XH'], processingDays: 2, askAtMost: 5, fastSaves: 2 },
+  lending: { country: 'XV', region: ['XV', 'XA', 'XB', 'XF', 'XH'], processingDays: 2, askAtMost: 5, unrecordedShare: 0.3, fastSaves: 2 },
   copyright: {
     articlesPerIssue: 1,
     chaptersPerBook: 1,

@@ -3,7 +3,7 @@ import { creators, fullName, numbering } from '../core/bibliography/describe';
 import type { DiscoveryRecord } from '../core/bibliography/record';
 import { makePdf } from '../standins/pdf';
 
-export async function pdfResponse(record: DiscoveryRecord, foot: string): Promise<Response> {
+export async function pdfResponse(record: Pick<DiscoveryRecord, 'id' | 'csl'>, foot: string): Promise<Response> {
   const { csl } = record;
   const bytes = await makePdf({
     title: csl.title,

@@ -59,7 +59,9 @@ export function lendingTimeline(slip: SentSlip, whole: AccessItem, library: Libr
         : startOf(day);
   const place = situation.remote ? 'your address' : (home?.name ?? '');
   const file = (t: Minutes): Partial<IsoSupplyingMessage> => ({
-    url: `/standin/delivery/${slip.record}.pdf?slip=${slip.id}`,
+    url: slip.record
+      ? `/standin/delivery/${slip.record}.pdf?slip=${slip.id}`
+      : `/standin/delivery/unrecorded.pdf?${new URLSearchParams({ slip: slip.id, title: whole.record.csl.title })}`,
     expected: isoDay(addDays(dayOf(t), FILE_DAYS)),
   });
   const arrivalAt = (t: Minutes): LendingTimeline['arrival'] => ({ slip: slip.id, time: isoLocal(t), place });
@@ -68,9 +70,9 @@ export function lendingTimeline(slip: SentSlip, whole: AccessItem, library: Libr
     const plan = lendingFor(item, library, slip.speed);
     say(sent, 'RequestReceived', library.agency, library.name, 'Received by the interlibrary loan desk.');
     let now = after(sent, policy.lending.processingDays, 'desk');
-    for (const { lender } of plan?.asked ?? []) {
+    for (const { lender, p } of plan?.asked ?? []) {
       say(now, 'ExpectToSupply', lender.agency, lender.name, `${lender.name} has been asked.`);
-      if (u(lender.id) >= lender.fillRate) {
+      if (u(lender.id) >= p) {
         now = after(now, lender.answerDays, `${lender.id}-no`);
         continue;
       }

@@ -26,7 +26,8 @@ export interface Asked {
 }
 export interface LendingPlan {
   readonly service: Service;
-  readonly owners: number;
+  /** null: nobody knows who owns it, since it has no record. */
+  readonly owners: number | null;
   readonly able: number;
   readonly refused: Readonly<Partial<Record<Refusal, number>>>;
   readonly asked: readonly Asked[];
@@ -36,6 +37,9 @@ export interface LendingPlan {
   /** Expected charge of the lender that supplies. */
   readonly cost: Cents;
 }
+
+/** In place of an owner set: the thing has no record. */
+export const UNKNOWN_OWNERS = '?';
 
 /** Why this lender cannot supply, or null when it can be asked. */
 export function refusalOf(lender: Lender, what: { kind: Kind; year: number | null }, service: Service, policy: Policy): Refusal | null {
@@ -80,9 +84,12 @@ export function planLending(
   policy: Policy,
   speed: Speed = 'standard',
 ): LendingPlan {
+  // Without a record any lender may own it; how many of those asked turn out to, the library knows from its past.
+  const unknown = owners === UNKNOWN_OWNERS;
+  const share = unknown ? policy.lending.unrecordedShare : 1;
   const able: Lender[] = [];
   const refused: Partial<Record<Refusal, number>> = {};
-  const owning = ownersIn(owners);
+  const owning = unknown ? [...lenders.keys()] : ownersIn(owners);
   for (const n of owning) {
     const lender = lenders[n];
     if (!lender) continue;
@@ -100,20 +107,21 @@ export function planLending(
   const asked: Asked[] = [];
   const outcomes: { weight: number; median: number; likely: number }[] = [];
   for (const lender of able.slice(0, policy.lending.askAtMost)) {
-    const weight = missed * lender.fillRate;
+    const p = lender.fillRate * share;
+    const weight = missed * p;
     const road = transport(lender, service, policy);
     outcomes.push({ weight, median: waited + days(lender).median + road, likely: waited + days(lender).likely + road });
     cost += weight * (service === 'copy' ? lender.copyCost : lender.loanCost);
-    missed *= 1 - lender.fillRate;
+    missed *= 1 - p;
     waited += lender.answerDays;
-    asked.push({ lender, p: lender.fillRate, cumulative: 1 - missed });
+    asked.push({ lender, p, cumulative: 1 - missed });
   }
   const chance = asked.length ? 1 - missed : 0;
   const saved = speed === 'fast' ? policy.lending.fastSaves : 0;
   const spread = quantiles(outcomes, chance);
   return {
     service,
-    owners: owning.length,
+    owners: unknown ? null : owning.length,
     able: able.length,
     refused,
     asked,

@@ -9,7 +9,7 @@ import { ALWAYS, coverageWindow, FOREVER, positionOf } from '../coverage/covers'
 import type { KbartLine } from '../coverage/kbart';
 import type { Campus, Library, Partner, Policy, Provider } from '../policy/types';
 import { type DayNumber, dayNumber, parseDay } from '../time';
-import { type LendingPlan, planLending, serviceFor } from './chance';
+import { type LendingPlan, planLending, serviceFor, UNKNOWN_OWNERS } from './chance';
 
 /** A record with what it depends on: its journal and the journal's coverage, or the book a chapter stands in. */
 export interface AccessItem {
@@ -153,7 +153,7 @@ export function lendingFor(item: AccessItem, library: Library, speed: 'standard'
   const { record, journal, host } = item;
   const service = serviceFor(record.kind);
   if (!service || (service === 'loan' && record.carrier === 'online') || library.policy.kindsNeverLent.includes(record.kind)) return null;
-  const owners = record.owners ?? host?.owners ?? journal?.owners;
+  const owners = record.owners ?? host?.owners ?? journal?.owners ?? (record.id === '' ? UNKNOWN_OWNERS : undefined);
   return planLending(owners, { kind: record.kind, year: yearOfRecord(record.csl) }, service, library.lenders, library.policy, speed);
 }
 

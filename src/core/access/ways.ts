@@ -88,8 +88,9 @@ const percent = (p: number): string => `${p > 0.995 ? 99 : Math.round(p * 100)} 
 const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
 
 /** How the library reached the number: `38 own it, 21 can be asked; 12 don’t send to Vessary`. */
-export function ownersLine(plan: { owners: number; able: number; refused: Readonly<Partial<Record<Refusal, number>>> }): string {
+export function ownersLine(plan: { owners: number | null; able: number; refused: Readonly<Partial<Record<Refusal, number>>> }): string {
   const refused = Object.entries(plan.refused).map(([why, n]) => `${n} ${REFUSAL_TEXT[why as Refusal]}`);
+  if (plan.owners === null) return `No record says who owns it; ${plan.able} libraries can be asked`;
   return [`${many(plan.owners, 'library owns', 'libraries own')} it, ${plan.able} can be asked`, ...refused].join('; ');
 }
 

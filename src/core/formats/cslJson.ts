@@ -3,7 +3,8 @@
  * what is missing is left open (peer review not known, no holdings). A line that can't be used is named, never guessed.
  */
 import Joi from 'joi';
-import { KIND_LIST, KINDS, type Kind, LANGUAGE_LIST, LANGUAGES } from '../bibliography/kinds';
+import { kindOfCsl } from '../bibliography/cslTypes';
+import { LANGUAGE_LIST, LANGUAGES } from '../bibliography/kinds';
 import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../bibliography/record';
 
 const text = Joi.string().allow('').max(20_000);
@@ -45,20 +46,6 @@ const languageCode = (tag: string | undefined): string => {
   const code = (tag ?? 'en').toLowerCase().split(/[-_]/)[0] ?? 'en';
   return ISO_639_1[code] ?? code;
 };
-
-const BY_TYPE: Readonly<Record<string, Kind>> = {
-  ...Object.fromEntries([...KIND_LIST].reverse().map((k) => [KINDS[k].csl, k])),
-  'article-journal': 'research-article',
-  article: 'research-article',
-  'article-magazine': 'newspaper-article',
-  review: 'book-review',
-  broadcast: 'video',
-  patent: 'report',
-  monograph: 'book',
-};
-
-/** The kind that a CSL type is read as; null for types that are none of ours. */
-export const kindOfCsl = (type: string): Kind | null => (Object.hasOwn(BY_TYPE, type) ? (BY_TYPE[type] as Kind) : null);
 
 const TEXTS = [
   'container-title',

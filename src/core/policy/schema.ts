@@ -34,6 +34,7 @@ export const policySchema = Joi.object<Policy>({
     region: Joi.array().items(Joi.string().length(2)).required(),
     processingDays: days.required(),
     askAtMost: Joi.number().integer().min(1).max(20).required(),
+    unrecordedShare: Joi.number().min(0).max(1).required(),
     fastSaves: days.required(),
   }).required(),
   copyright: Joi.object({

@@ -89,6 +89,8 @@ export interface Policy {
     readonly region: readonly string[];
     readonly processingDays: number;
     readonly askAtMost: number;
+    /** Of the lenders asked for something without a record, the share that turned out to have it. */
+    readonly unrecordedShare: number;
     /** Days of work saved by paying for speed; never below one. */
     readonly fastSaves: number;
   };

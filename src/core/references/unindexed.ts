@@ -1,14 +1,13 @@
 /** An item that the index does not have, as far as it can still be got: by its journal's coverage and shelves, when that is known. */
 import type { AccessItem } from '../access/options';
+import { kindOfCsl } from '../bibliography/cslTypes';
 import { readIssn } from '../bibliography/identifiers';
-import { type CslItem, type DiscoveryRecord, type Journal, recordId } from '../bibliography/record';
+import type { CslItem, DiscoveryRecord, Journal } from '../bibliography/record';
 import type { KbartLine } from '../coverage/kbart';
 import { words } from '../engine/fold';
-import { kindOfCsl } from '../formats/cslJson';
+import { NO_RECORD } from './noRecord';
 import type { ReferenceItem } from './read';
 
-/** The id of what has no record. */
-export const NO_RECORD = recordId('');
 const key = (t: string): string => words(t).join(' ');
 
 /** The journal that an item names by ISSN or title. */

@@ -28,6 +28,7 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
           <Command.Empty>Nothing by that name.</Command.Empty>
           <Command.Group heading="Views">
             <Command.Item onSelect={goTo('/')}>Search</Command.Item>
+            <Command.Item onSelect={goTo('/references')}>References</Command.Item>
             <Command.Item onSelect={goTo('/searches')}>Your searches</Command.Item>
             <Command.Item onSelect={goTo('/requests')}>Requests</Command.Item>
             <Command.Item onSelect={goTo('/journals')}>Journals</Command.Item>

@@ -46,7 +46,7 @@ export function SlipEditor({ kept }: { kept: Slip }) {
   const [sending, setSending] = useState(false);
   const [contact, setContact] = useState({ email: reader.email, address: reader.address, agreed: false });
   const today = moment.at.slice(0, 10);
-  const record = useQuery({ queryKey: ['record', slip.record], queryFn: () => getRecord(slip.record) });
+  const record = useQuery({ queryKey: ['record', slip.record], queryFn: () => getRecord(slip.record), enabled: slip.record !== '' });
 
   const set = (next: Slip) => {
     const dated = { ...next, changed: moment.at };

@@ -1,0 +1,58 @@
+/** The reader's bibliography: read in a worker, kept in the store, one a reader. */
+import type { ReadReference } from '../core/references/read';
+import type { ReadingProgress, ReadingTask } from './references.worker';
+import type { Store } from './store';
+
+/** One reference of a bibliography, and what the reader decided about it. */
+export interface KeptReference {
+  readonly id: string;
+  readonly ref: ReadReference;
+  /** The record chosen by hand; null: none of those offered; left out: what was found stands. */
+  readonly chosen?: string | null;
+}
+export interface Bibliography {
+  readonly reader: string;
+  readonly text: string;
+  readonly needBy: string;
+  readonly rows: readonly KeptReference[];
+}
+export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', needBy: '', rows: [] };
+
+export const bibliographyOf = (store: Store, reader: string): Promise<Bibliography | undefined> => store.bibliographies.get(reader);
+export const keepBibliography = (store: Store, b: Bibliography): Promise<unknown> => store.bibliographies.put(b);
+
+export interface Reading {
+  readonly progress: (p: ReadingProgress) => void;
+}
+/** A worker that reads; a new task takes the place of the one before. */
+export class ReferenceReader {
+  #worker: Worker | null = null;
+  #n = 0;
+
+  /** Reads text or a file; `progress` is called with each few references. Rejects with a message for people. */
+  read(
+    what: { readonly text: string } | { readonly name: string; readonly bytes: ArrayBuffer },
+    progress: Reading['progress'],
+  ): Promise<void> {
+    this.stop();
+    const worker = new Worker(new URL('./references.worker.ts', import.meta.url), { type: 'module' });
+    this.#worker = worker;
+    const n = ++this.#n;
+    return new Promise((resolve, reject) => {
+      worker.onmessage = ({ data }: MessageEvent<ReadingProgress>) => {
+        if (data.n !== this.#n) return;
+        if (data.failed !== undefined) reject(new Error(data.failed));
+        else {
+          progress(data);
+          if (data.done >= data.total) resolve();
+        }
+      };
+      worker.onerror = () => reject(new Error('The reader of references could not be started. Reload the page; what you pasted is kept.'));
+      worker.postMessage({ n, ...what } satisfies ReadingTask);
+    });
+  }
+  stop(): void {
+    this.#worker?.terminate();
+    this.#worker = null;
+  }
+}

@@ -1,0 +1,16 @@
+/** CSL item types and our kinds. */
+import { KIND_LIST, KINDS, type Kind } from './kinds';
+
+const BY_TYPE: Readonly<Record<string, Kind>> = {
+  ...Object.fromEntries([...KIND_LIST].reverse().map((k) => [KINDS[k].csl, k])),
+  'article-journal': 'research-article',
+  article: 'research-article',
+  'article-magazine': 'newspaper-article',
+  review: 'book-review',
+  broadcast: 'video',
+  patent: 'report',
+  monograph: 'book',
+};
+
+/** The kind that a CSL type is read as; null for types that are none of ours. */
+export const kindOfCsl = (type: string): Kind | null => (Object.hasOwn(BY_TYPE, type) ? (BY_TYPE[type] as Kind) : null);

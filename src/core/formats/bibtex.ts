@@ -1,0 +1,76 @@
+/**
+ * BibTeX and BibLaTeX. Written by ourselves, since it is a small and strict shape; read by a well-kept parser (read there).
+ * Keys are the item's id made safe; braces keep what must not change.
+ */
+import type { CslItem, CslName } from '../bibliography/record';
+
+const TYPE: Readonly<Record<string, string>> = {
+  'article-journal': 'article',
+  'article-newspaper': 'article',
+  'article-magazine': 'article',
+  'review-book': 'article',
+  review: 'article',
+  book: 'book',
+  chapter: 'incollection',
+  'paper-conference': 'inproceedings',
+  thesis: 'phdthesis',
+  report: 'techreport',
+  patent: 'patent',
+};
+const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+/** TeX's own characters; letters beyond ASCII stay as they are (every current program reads UTF-8). */
+const escaped = (text: string): string =>
+  text
+    .replace(/\\/g, '\\textbackslash{}')
+    .replace(/[{}]/g, (c) => `\\${c}`)
+    .replace(/[&%$#_]/g, (c) => `\\${c}`)
+    .replace(/~/g, '\\textasciitilde{}')
+    .replace(/\^/g, '\\textasciicircum{}')
+    .replace(/\s+/g, ' ');
+const person = (n: CslName): string =>
+  n.literal
+    ? `{${escaped(n.literal)}}`
+    : [n.family, n.given]
+        .filter(Boolean)
+        .map((x) => escaped(x as string))
+        .join(', ');
+const people = (list: readonly CslName[] | undefined): string | undefined => (list?.length ? list.map(person).join(' and ') : undefined);
+
+export function writeBibtex(items: readonly CslItem[]): string {
+  const used = new Map<string, number>();
+  return items
+    .map((c) => {
+      const base = c.id.replace(/[^A-Za-z0-9:_.-]+/g, '-') || 'item';
+      const n = (used.get(base) ?? 0) + 1;
+      used.set(base, n);
+      const type = TYPE[c.type] ?? 'misc';
+      const [year, month] = c.issued?.['date-parts'][0] ?? [];
+      const text = (v: string | undefined): string | undefined => (v ? escaped(v) : undefined);
+      const container = text(c['container-title']);
+      const fields: readonly (readonly [string, string | undefined])[] = [
+        ['author', people(c.author)],
+        ['editor', people(c.editor)],
+        ['title', c.title ? `{${escaped(c.title)}}` : undefined],
+        [type === 'article' ? 'journal' : 'booktitle', container],
+        ['year', year === undefined ? undefined : String(year)],
+        ['volume', text(c.volume)],
+        ['number', text(c.issue)],
+        ['pages', c.page ? escaped(c.page).replace(/[-–]/, '--') : undefined],
+        ['edition', text(c.edition)],
+        [type === 'phdthesis' ? 'school' : type === 'techreport' ? 'institution' : 'publisher', text(c.publisher)],
+        ['address', text(c['publisher-place'])],
+        ['series', text(c['collection-title'])],
+        ['type', text(c.genre)],
+        ['isbn', text(c.ISBN)],
+        ['issn', text(c.ISSN)],
+        ['doi', c.DOI],
+        ['language', text(c.language)],
+        ['abstract', text(c.abstract)],
+      ];
+      const lines = fields.flatMap(([k, v]) => (v ? [`  ${k} = {${v}}`] : []));
+      if (month !== undefined && MONTHS[month - 1]) lines.push(`  month = ${MONTHS[month - 1]}`);
+      return `@${type}{${n > 1 ? `${base}-${n}` : base},\n${lines.join(',\n')}\n}`;
+    })
+    .join('\n\n')
+    .concat(items.length ? '\n' : '');
+}

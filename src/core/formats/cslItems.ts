@@ -1,0 +1,94 @@
+/** CSL-JSON: one array of items, one item, or an item a line. Bad items are named and left out. */
+import type { CslItem } from '../bibliography/record';
+import type { Problem, ReadItems } from './item';
+
+const NAMES = ['author', 'editor', 'translator'] as const;
+const TEXTS = [
+  'title',
+  'container-title',
+  'collection-title',
+  'volume',
+  'issue',
+  'page',
+  'number-of-pages',
+  'edition',
+  'publisher',
+  'publisher-place',
+  'genre',
+  'medium',
+  'language',
+  'abstract',
+  'ISBN',
+  'ISSN',
+  'DOI',
+  'original-title',
+] as const;
+
+/** An item with the fields we know, each of the sort that it must be; a message when it has no title. */
+export function cslItem(value: unknown, n: number): CslItem | string {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return 'is not an object';
+  const v = value as Record<string, unknown>;
+  const out: Record<string, unknown> = {
+    id: typeof v.id === 'string' || typeof v.id === 'number' ? String(v.id) : `csl-${n}`,
+    type: typeof v.type === 'string' ? v.type : 'document',
+  };
+  for (const k of TEXTS) {
+    const t = v[k];
+    if (typeof t === 'string' && t.trim()) out[k] = t.replace(/\s+/g, ' ').trim();
+    else if (typeof t === 'number') out[k] = String(t);
+  }
+  for (const k of NAMES) {
+    const list = Array.isArray(v[k])
+      ? (v[k] as unknown[]).flatMap((x) => {
+          if (typeof x !== 'object' || x === null) return [];
+          const { family, given, literal, 'non-dropping-particle': particle } = x as Record<string, unknown>;
+          const text = (t: unknown): string => (typeof t === 'string' ? t.trim() : '');
+          const whole = [text(particle), text(family)].filter(Boolean).join(' ');
+          return whole || text(literal)
+            ? [whole ? { family: whole, ...(text(given) ? { given: text(given) } : {}) } : { literal: text(literal) }]
+            : [];
+        })
+      : [];
+    if (list.length) out[k] = list;
+  }
+  const parts = (v.issued as { 'date-parts'?: unknown } | undefined)?.['date-parts'];
+  const first =
+    Array.isArray(parts) && Array.isArray(parts[0]) ? (parts[0] as unknown[]).map(Number).filter((x) => Number.isInteger(x)) : [];
+  if (first.length) out.issued = { 'date-parts': [first.slice(0, 3)] };
+  return typeof out.title === 'string' ? (out as unknown as CslItem) : 'has no title';
+}
+
+export function readCslItems(text: string): ReadItems {
+  const items: CslItem[] = [];
+  const problems: Problem[] = [];
+  const take = (value: unknown, line: number): void => {
+    const item = cslItem(value, items.length + 1);
+    if (typeof item === 'string') problems.push({ line, text: `This item ${item} and is left out.` });
+    else items.push(item);
+  };
+  try {
+    const whole: unknown = JSON.parse(text);
+    for (const [i, v] of (Array.isArray(whole) ? whole : [whole]).entries()) take(v, i + 1);
+  } catch (error) {
+    const lines = text.split(/\r\n|\n|\r/);
+    if (lines.filter((l) => l.trim().startsWith('{')).length < 2)
+      return {
+        items,
+        problems: [{ line: lineOfError(error, text), text: `This is not JSON: ${error instanceof Error ? error.message : error}` }],
+      };
+    lines.forEach((l, i) => {
+      if (!l.trim()) return;
+      try {
+        take(JSON.parse(l), i + 1);
+      } catch {
+        problems.push({ line: i + 1, text: 'This line is not JSON and is left out.' });
+      }
+    });
+  }
+  return { items, problems };
+}
+function lineOfError(error: unknown, text: string): number {
+  const at = Number(/position (\d+)/.exec(String(error))?.[1] ?? 0);
+  return text.slice(0, at).split('\n').length;
+}
+export const writeCslItems = (items: readonly CslItem[]): string => `${JSON.stringify(items, null, 1)}\n`;

@@ -1,0 +1,102 @@
+/** CSV (RFC 4180) of bibliographic items, one a line. Cells that a spreadsheet would run as a formula get an apostrophe before them. */
+import Papa from 'papaparse';
+import type { CslItem, CslName } from '../bibliography/record';
+import type { Problem, ReadItems } from './item';
+
+export const CSV_COLUMNS = [
+  'type',
+  'title',
+  'author',
+  'editor',
+  'year',
+  'container-title',
+  'volume',
+  'issue',
+  'page',
+  'edition',
+  'publisher',
+  'publisher-place',
+  'language',
+  'DOI',
+  'ISBN',
+  'ISSN',
+  'id',
+] as const;
+export type CsvColumn = (typeof CSV_COLUMNS)[number];
+
+const names = (list: readonly CslName[] | undefined): string =>
+  (list ?? []).map((n) => n.literal ?? [n.family, n.given].filter(Boolean).join(', ')).join('; ');
+const FORMULA = /^[=+\-@\t\r]/;
+const safe = (text: string): string => (FORMULA.test(text) ? `'${text}` : text);
+
+export function writeCsv(items: readonly CslItem[]): string {
+  const rows = items.map((c) =>
+    CSV_COLUMNS.map((k) => {
+      if (k === 'author' || k === 'editor') return safe(names(c[k]));
+      if (k === 'year') return String(c.issued?.['date-parts'][0][0] ?? '');
+      return safe(c[k] ?? '');
+    }),
+  );
+  return `${Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { newline: '\r\n' })}\r\n`;
+}
+
+/** Names of columns as people write them. */
+const ALIASES: Readonly<Record<string, CsvColumn>> = {
+  authors: 'author',
+  editors: 'editor',
+  'publication year': 'year',
+  date: 'year',
+  journal: 'container-title',
+  'journal title': 'container-title',
+  in: 'container-title',
+  container: 'container-title',
+  pages: 'page',
+  number: 'issue',
+  place: 'publisher-place',
+  kind: 'type',
+};
+export const columnFor = (heading: string): CsvColumn | null => {
+  const h = heading.trim().toLowerCase();
+  return CSV_COLUMNS.find((c) => c.toLowerCase() === h) ?? ALIASES[h] ?? null;
+};
+const readNames = (text: string): CslName[] =>
+  text
+    .split(/\s*;\s*/)
+    .filter(Boolean)
+    .map((t) => {
+      const [family = '', ...given] = t.split(/\s*,\s*/);
+      return given.length ? { family, given: given.join(', ') } : { literal: t };
+    });
+
+/**
+ * Reads CSV, comma, semicolon or tab. `columns` says what each column is, by its heading; without it the headings themselves do.
+ * Rows without a title are named and left out.
+ */
+export function readCsv(text: string, columns?: Readonly<Record<string, CsvColumn | ''>>): ReadItems {
+  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const [heading = [], ...rows] = parsed.data;
+  const meaning = heading.map((h) => (columns ? columns[h] || null : columnFor(h)));
+  if (!meaning.includes('title'))
+    return { items: [], problems: [{ line: 1, text: `No column is the title. The columns are: ${heading.join(', ').slice(0, 300)}.` }] };
+  const items: CslItem[] = [];
+  const problems: Problem[] = parsed.errors
+    .filter((e) => e.type === 'Quotes')
+    .map((e) => ({ line: (e.row ?? 0) + 1, text: `Quotation marks don’t match: ${e.message}.` }));
+  rows.forEach((row, i) => {
+    const value = (k: CsvColumn): string => (row[meaning.indexOf(k)] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
+    if (!value('title')) {
+      problems.push({ line: i + 2, text: 'This row has no title and is left out.' });
+      return;
+    }
+    const year = /\d{4}/.exec(value('year'))?.[0];
+    const item: Record<string, unknown> = {
+      id: value('id') || `csv-${i + 1}`,
+      type: value('type') || (value('container-title') ? 'article-journal' : 'book'),
+    };
+    for (const k of CSV_COLUMNS) if (!['id', 'type', 'author', 'editor', 'year'].includes(k) && value(k)) item[k] = value(k);
+    for (const k of ['author', 'editor'] as const) if (value(k)) item[k] = readNames(value(k));
+    if (year) item.issued = { 'date-parts': [[Number(year)]] };
+    items.push(item as unknown as CslItem);
+  });
+  return { items, problems };
+}

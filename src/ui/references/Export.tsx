@@ -1,0 +1,53 @@
+/** The corrected bibliography as a file: what the record says where there is one, else what was read. */
+import type { CslItem } from '../../core/bibliography/record';
+import type { ReferenceItem } from '../../core/references/read';
+import kit from '../kit/kit.module.css';
+import { Popover } from '../kit/Popover';
+import styles from './references.module.css';
+
+interface Exported {
+  readonly said: ReferenceItem;
+  readonly record: Omit<CslItem, 'abstract'> | null;
+}
+const FORMATS = {
+  ris: { label: 'RIS', type: 'application/x-research-info-systems', file: 'references.ris' },
+  bibtex: { label: 'BibTeX', type: 'application/x-bibtex', file: 'references.bib' },
+  csl: { label: 'CSL-JSON', type: 'application/vnd.citationstyles.csl+json', file: 'references.json' },
+  csv: { label: 'CSV', type: 'text/csv', file: 'references.csv' },
+} as const;
+
+export function Export({ items }: { items: readonly Exported[] }) {
+  const save = async (format: keyof typeof FORMATS) => {
+    const { writeItems } = await import('../../core/formats/write');
+    const list = items.map(({ said, record }, i) => ({ ...(record ?? said), id: record?.id ?? `reference-${i + 1}` }) as CslItem);
+    const { type, file } = FORMATS[format];
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([writeItems(format, list)], { type: `${type};charset=utf-8` }));
+    link.download = file;
+    link.click();
+    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+  };
+  return (
+    <Popover label="Save as a file" describe="Save the corrected bibliography as a file" className={kit.link}>
+      {(close) => (
+        <>
+          <p className={kit.legend}>The corrected bibliography</p>
+          <p className={styles.hint}>Details of the record where it was found, else what was read.</p>
+          {(Object.keys(FORMATS) as (keyof typeof FORMATS)[]).map((f) => (
+            <button
+              key={f}
+              type="button"
+              className={styles.choice}
+              onClick={() => {
+                void save(f);
+                close();
+              }}
+            >
+              {FORMATS[f].label}
+            </button>
+          ))}
+        </>
+      )}
+    </Popover>
+  );
+}

@@ -1,0 +1,257 @@
+/** One reference: when it can be read, its text with the parts named, what it is, and what disagrees. */
+import { useState } from 'react';
+import type { KeptReference } from '../../browser/references';
+import { KINDS } from '../../core/bibliography/kinds';
+import { writeOpenUrl } from '../../core/coverage/openurl';
+import type { ResolvedMatch, ResolvedReference } from '../../core/engine/port';
+import { type Part, withRole } from '../../core/references/read';
+import { ROLE_LABEL, ROLES, type Role } from '../../core/references/roles';
+import { matchOf, missingDetails } from '../../core/references/standing';
+import { money } from '../../core/requests/price';
+import { parseDay } from '../../core/time';
+import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
+import kit from '../kit/kit.module.css';
+import styles from './references.module.css';
+
+const PART_LABEL: Readonly<Record<string, string>> = {
+  title: 'Title',
+  person: 'Person',
+  year: 'Year',
+  container: 'In',
+  volume: 'Volume',
+  issue: 'Issue',
+  page: 'Pages',
+  publisher: 'Publisher',
+  DOI: 'DOI',
+  ISBN: 'ISBN',
+};
+const SURE = 0.85;
+
+/** The text with its parts tinted, each with its name. */
+function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
+  const out: React.ReactNode[] = [];
+  let at = 0;
+  for (const p of parts) {
+    if (p.start > at) out.push(text.slice(at, p.start));
+    out.push(
+      <span key={p.start} className={styles.part} data-role={p.role}>
+        <small>{ROLE_LABEL[p.role]}</small> {text.slice(p.start, p.end)}
+      </span>,
+    );
+    at = p.end;
+  }
+  out.push(text.slice(at));
+  return <p className={styles.text}>{out}</p>;
+}
+
+/** Words as buttons: the first and the last of a stretch are picked, then its role. */
+function Corrector({ row, change, close }: { row: KeptReference; change: (r: KeptReference) => void; close: () => void }) {
+  const { ref } = row;
+  const words = [...ref.text.matchAll(/\S+/g)].map((m) => ({ start: m.index, end: m.index + m[0].length, text: m[0] }));
+  const [picked, setPicked] = useState<readonly [number, number] | null>(null);
+  const [role, setRole] = useState<Role>('title');
+  const partAt = (start: number) => ref.parts.find((p) => p.start <= start + 1 && start < p.end)?.role;
+  const pick = (i: number) =>
+    setPicked(picked === null || picked[0] !== picked[1] ? [i, i] : [Math.min(picked[0], i), Math.max(picked[1], i)]);
+  const give = () => {
+    if (!picked) return;
+    const [a, b] = [words[picked[0]], words[picked[1]]];
+    if (!a || !b) return;
+    // Marks around the words are not part of what they say.
+    const raw = ref.text.slice(a.start, b.end);
+    const head = /^[“"‘«([]+/.exec(raw)?.[0].length ?? 0;
+    const tail = /[”"’»)\],.;:]+$/.exec(raw)?.[0].length ?? 0;
+    const end = Math.max(a.start + head + 1, b.end - tail);
+    change({ ...row, ref: withRole(ref, a.start + head, end, role) });
+    setPicked(null);
+  };
+  return (
+    <fieldset className={styles.corrector}>
+      <legend className="sr">Correct the parts</legend>
+      <p className={styles.hint}>Pick the first and the last word, then say what they are.</p>
+      <p className={styles.words}>
+        {words.map((w, i) => (
+          <button
+            key={w.start}
+            type="button"
+            data-role={partAt(w.start)}
+            aria-pressed={picked !== null && i >= picked[0] && i <= picked[1]}
+            onClick={() => pick(i)}
+          >
+            {w.text}
+          </button>
+        ))}
+      </p>
+      <div className={styles.give}>
+        <label>
+          These are{' '}
+          <select value={role} onChange={(e) => setRole(e.target.value as Role)}>
+            {ROLES.map((r) => (
+              <option key={r} value={r}>
+                {ROLE_LABEL[r]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="button" className={kit.main} disabled={!picked} onClick={give}>
+          Set
+        </button>
+        <button type="button" className={kit.link} onClick={close}>
+          Done
+        </button>
+      </div>
+    </fieldset>
+  );
+}
+
+function Found({ match, sure }: { match: ResolvedMatch; sure: boolean }) {
+  const { csl } = match;
+  return (
+    <>
+      <p className={styles.found}>
+        <a href={`/records/${match.id}`}>{csl.title}</a>
+        <span className={styles.quiet}>
+          {KINDS[match.kind].label} · {match.line}
+          {sure ? '' : ' · likely, look at it'}
+        </span>
+      </p>
+      {match.disagreements.length > 0 && (
+        <table className={styles.differs}>
+          <caption className="sr">What disagrees</caption>
+          <thead>
+            <tr>
+              <th scope="col" />
+              <th scope="col">your reference</th>
+              <th scope="col">the record</th>
+            </tr>
+          </thead>
+          <tbody>
+            {match.disagreements.map((d) => (
+              <tr key={d.part}>
+                <th scope="row">{PART_LABEL[d.part]}</th>
+                <td>{d.said}</td>
+                <td>{d.record}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </>
+  );
+}
+
+export function ReferenceRow({
+  row,
+  found,
+  needBy,
+  change,
+  remove,
+}: {
+  row: KeptReference;
+  found: ResolvedReference | undefined;
+  needBy: string;
+  change: (r: KeptReference) => void;
+  remove: () => void;
+}) {
+  const [correcting, setCorrecting] = useState(false);
+  const match = matchOf(found, row.chosen);
+  const others = found ? [found.match, ...found.others].filter((m): m is ResolvedMatch => m !== null && m.id !== match?.id) : [];
+  const missing = missingDetails(row.ref.csl);
+  const slipAddress = (() => {
+    if (match) return match.best?.action.do === 'slip' ? slipHref(match.id, match.best.action, parseDay(needBy)) : null;
+    const params = writeOpenUrl(row.ref.csl);
+    if (needBy) params.set('need', needBy);
+    return `/requests/new?${params}`;
+  })();
+  const best = match?.best ?? null;
+  return (
+    <li className={styles.row}>
+      <p className={styles.wait} data-wait={match?.wait.class}>
+        <b>{match ? match.wait.label : found ? 'unknown' : '…'}</b>
+        {match?.wait.sub && <span>{match.wait.sub}</span>}
+        {match?.wait.verdict && needBy && (
+          <span className={match.wait.verdict === 'in-time' ? styles.fine : kit.tag}>{VERDICT_TEXT[match.wait.verdict]}</span>
+        )}
+      </p>
+      <div className={styles.what}>
+        {correcting ? (
+          <Corrector row={row} change={change} close={() => setCorrecting(false)} />
+        ) : (
+          <Parted text={row.ref.text} parts={row.ref.parts} />
+        )}
+        {match && <Found match={match} sure={match.confidence >= SURE || row.chosen === match.id} />}
+        {best && (
+          <p className={styles.quiet}>
+            {[
+              best.title,
+              best.title.includes(best.place) ? '' : best.place,
+              best.price > 0 ? money(best.price) : '',
+              best.chance < 0.99 ? `chance ${Math.round(best.chance * 100)} %` : '',
+            ]
+              .filter(Boolean)
+              .join(', ')}
+          </p>
+        )}
+        {found && !match && (
+          <p className={styles.quiet}>
+            {missing.length
+              ? `Not found in the index, and ${missing.join(' and ')} is missing: correct the parts.`
+              : 'Nothing in the index is surely this. A slip can be made from what was read.'}
+          </p>
+        )}
+        {others.length > 0 && (
+          <details className={styles.others}>
+            <summary>
+              {match ? `Not this? ${others.length} other${others.length === 1 ? '' : 's'}` : `It may be one of ${others.length}`}
+            </summary>
+            <ul>
+              {others.map((m) => (
+                <li key={m.id}>
+                  <a href={`/records/${m.id}`}>{m.csl.title}</a> <span className={styles.quiet}>{m.line}</span>{' '}
+                  {m.disagreements.length > 0 && (
+                    <span className={styles.quiet}>
+                      differs in {m.disagreements.map((d) => (PART_LABEL[d.part] ?? d.part).toLowerCase()).join(', ')}
+                    </span>
+                  )}{' '}
+                  <button type="button" className={kit.link} onClick={() => change({ ...row, chosen: m.id })}>
+                    This one<span className="sr">: {m.csl.title}</span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
+        <p className={styles.acts}>
+          {best?.action.do === 'open' && (
+            <a href={readHref(best.action)} target="_blank" rel="noopener">
+              Read<span className="sr">: {match?.csl.title}</span>
+            </a>
+          )}
+          {slipAddress && !missing.includes('the title') && found && (
+            <a href={slipAddress}>
+              Make slip<span className="sr">: {row.ref.csl.title}</span>
+            </a>
+          )}
+          {row.ref.parts.length > 0 && !correcting && (
+            <button type="button" className={kit.link} onClick={() => setCorrecting(true)}>
+              Correct the parts
+            </button>
+          )}
+          {match && (
+            <button type="button" className={kit.link} onClick={() => change({ ...row, chosen: null })}>
+              None of these
+            </button>
+          )}
+          {row.chosen !== undefined && (
+            <button type="button" className={kit.link} onClick={() => change({ id: row.id, ref: row.ref })}>
+              As found
+            </button>
+          )}
+          <button type="button" className={kit.link} onClick={remove}>
+            Remove
+          </button>
+        </p>
+      </div>
+    </li>
+  );
+}

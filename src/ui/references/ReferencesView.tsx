@@ -1,0 +1,358 @@
+/** References: a pasted bibliography on the left, each of its references read, matched and timed on the right. */
+import { type ChangeEvent, type DragEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { AskError, resolveReferences } from '../../browser/client';
+import {
+  type Bibliography,
+  bibliographyOf,
+  type KeptReference,
+  keepBibliography,
+  NO_BIBLIOGRAPHY,
+  ReferenceReader,
+} from '../../browser/references';
+import { theStore } from '../../browser/store';
+import type { ResolvedReference } from '../../core/engine/port';
+import { matchOf, STANDING_LABEL, STANDINGS, type Standing, standingOf } from '../../core/references/standing';
+import { parseDay } from '../../core/time';
+import { App, useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import { Export } from './Export';
+import { ReferenceRow } from './ReferenceRow';
+import styles from './references.module.css';
+
+const BulkSlips = lazy(() => import('./BulkSlips'));
+const AT_A_TIME = 20;
+const EXAMPLE = `Adewold, E., Ostholt, N., & Brimoto, H. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.
+
+Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Tarnholm University Press, 2019.`;
+const newId = (): string => crypto.randomUUID().slice(0, 13);
+
+/** What is known of each reference, asked for a few at a time; what is asked twice is answered from memory. */
+function useResolved(rows: readonly KeptReference[], needBy: string) {
+  const { moment } = useHere();
+  const known = useRef(new Map<string, ResolvedReference>());
+  const [, redraw] = useState(0);
+  const [failure, setFailure] = useState<string | null>(null);
+  const [again, setAgain] = useState(0);
+  const keyOf = useCallback(
+    (r: KeptReference) => `${moment.at}|${moment.situation.campus}|${moment.situation.remote}|${needBy}|${JSON.stringify(r.ref.csl)}`,
+    [moment, needBy],
+  );
+  const keys = useMemo(() => rows.map(keyOf).join('\n'), [rows, keyOf]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the keys say all that matters of the rows
+  useEffect(() => {
+    const stop = new AbortController();
+    const open = rows.filter((r) => !known.current.has(keyOf(r)));
+    const work = async () => {
+      for (let at = 0; at < open.length; at += AT_A_TIME) {
+        const some = open.slice(at, at + AT_A_TIME);
+        const found = await resolveReferences(
+          some.map((r) => r.ref.csl),
+          moment,
+          needBy,
+          stop.signal,
+        );
+        some.forEach((r, i) => {
+          known.current.set(keyOf(r), found[i] as ResolvedReference);
+        });
+        redraw((n) => n + 1);
+      }
+      setFailure(null);
+    };
+    work().catch((error: unknown) => {
+      if (!stop.signal.aborted)
+        setFailure(error instanceof AskError ? error.message : 'They could not be looked up. Try again in a moment.');
+    });
+    return () => stop.abort();
+  }, [keys, again]);
+  return { found: (r: KeptReference) => known.current.get(keyOf(r)), failure, retry: () => setAgain((n) => n + 1) };
+}
+
+function References() {
+  const { reader, moment } = useHere();
+  const [bib, setBib] = useState<Bibliography | null>(null);
+  const [reading, setReading] = useState<{ done: number; total: number } | null>(null);
+  const [said, setSaid] = useState<readonly string[]>([]);
+  const [undo, setUndo] = useState<Bibliography | null>(null);
+  const [only, setOnly] = useState<Standing | null>(null);
+  const [bulk, setBulk] = useState(false);
+  const [over, setOver] = useState(false);
+  const work = useRef<ReferenceReader | null>(null);
+  useEffect(() => {
+    work.current = new ReferenceReader();
+    return () => work.current?.stop();
+  }, []);
+  useEffect(() => {
+    let here = true;
+    void bibliographyOf(theStore(), reader.id).then((b) => here && setBib(b ?? { ...NO_BIBLIOGRAPHY, reader: reader.id }));
+    return () => {
+      here = false;
+    };
+  }, [reader.id]);
+  const set = (next: Bibliography) => {
+    setBib(next);
+    void keepBibliography(theStore(), next);
+  };
+  const rows = bib?.rows ?? [];
+  const needBy = bib && parseDay(bib.needBy) !== null ? bib.needBy : '';
+  const { found, failure, retry } = useResolved(rows, needBy);
+  const standings = rows.map((r) => {
+    const f = found(r);
+    return standingOf(r.ref.csl, f, matchOf(f, r.chosen));
+  });
+  const counts = STANDINGS.map((s) => [s, standings.filter((x) => x === s).length] as const).filter(([, n]) => n > 0);
+  const late = rows.filter((r) => matchOf(found(r), r.chosen)?.wait.verdict === 'too-late').length;
+  const lookedUp = standings.filter((s) => s !== 'open').length;
+  if (!bib) return null;
+
+  const read = async (what: { text: string } | { name: string; bytes: ArrayBuffer }) => {
+    const before = bib;
+    let taken: readonly KeptReference[] = [];
+    const told: string[] = [];
+    setSaid([]);
+    setOnly(null);
+    setReading({ done: 0, total: 0 });
+    const base: Bibliography = { ...bib, text: 'text' in what ? what.text : `From the file ${what.name}` };
+    try {
+      await work.current?.read(what, (p) => {
+        taken = [...taken, ...p.refs.map((ref) => ({ id: newId(), ref }))];
+        told.push(...p.problems);
+        setReading({ done: p.done, total: p.total });
+        set({ ...base, rows: taken });
+      });
+      if (before.rows.length) setUndo(before);
+      const n = taken.length;
+      setSaid([
+        n
+          ? `${n} ${n === 1 ? 'reference' : 'references'} read.`
+          : 'No reference was found in this. A reference has at least a name or a title, and a year.',
+        ...told,
+      ]);
+      if (!n) set({ ...before, text: base.text });
+    } catch (error) {
+      setSaid([error instanceof Error ? error.message : 'It could not be read.', 'What you pasted is kept.']);
+    } finally {
+      setReading(null);
+    }
+  };
+  const takeFile = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > 20_000_000) return setSaid([`${file.name} is over 20 MB: take a part of it.`]);
+    await read({ name: file.name, bytes: await file.arrayBuffer() });
+  };
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void takeFile(event.dataTransfer.files[0]);
+  };
+  const cancel = () => {
+    work.current?.stop();
+    setReading(null);
+    setSaid(['Stopped. What was read until then stands below.']);
+  };
+  const shown = rows.filter((_, i) => only === null || standings[i] === only);
+  const wanting = rows.filter((_, i) => ['slip', 'ask', 'unlikely'].includes(standings[i] as string));
+
+  return (
+    <div className={styles.columns}>
+      <section className={styles.left} aria-label="Your text">
+        <h1>References</h1>
+        <p className={styles.hint}>
+          Paste a reference, a reading list or a whole bibliography, or drop a file (RIS, BibTeX, CSL-JSON, MARC, text).
+        </p>
+        {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping a file is an extra; the button below does the same */}
+        <div
+          className={styles.drop}
+          data-over={over || undefined}
+          onDragOver={(e) => {
+            e.preventDefault();
+            setOver(true);
+          }}
+          onDragLeave={() => setOver(false)}
+          onDrop={drop}
+        >
+          <label className="sr" htmlFor="paste">
+            References as text
+          </label>
+          <textarea
+            id="paste"
+            value={bib.text}
+            onChange={(e) => set({ ...bib, text: e.target.value })}
+            placeholder={EXAMPLE}
+            spellCheck={false}
+          />
+        </div>
+        <div className={styles.tools}>
+          <button
+            type="button"
+            className={kit.main}
+            disabled={reading !== null || !bib.text.trim()}
+            onClick={() => void read({ text: bib.text })}
+          >
+            {rows.length ? 'Read again' : 'Read'}
+          </button>
+          <label className={styles.file}>
+            <input
+              type="file"
+              accept=".ris,.bib,.json,.txt,.xml,.mrc,.csv,text/plain"
+              className="sr"
+              onChange={(e: ChangeEvent<HTMLInputElement>) => {
+                void takeFile(e.target.files?.[0]);
+                e.target.value = '';
+              }}
+            />
+            <span className={kit.link}>Choose a file</span>
+          </label>
+          {!bib.text && (
+            <button type="button" className={kit.link} onClick={() => set({ ...bib, text: EXAMPLE })}>
+              Try an example
+            </button>
+          )}
+          {bib.text && rows.length > 0 && (
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => {
+                setUndo(bib);
+                set({ ...NO_BIBLIOGRAPHY, reader: reader.id, needBy: bib.needBy });
+                setSaid([]);
+              }}
+            >
+              Clear
+            </button>
+          )}
+        </div>
+        {reading && (
+          <p className={styles.progress}>
+            <progress max={Math.max(1, reading.total)} value={reading.done} aria-label="References read" /> {reading.done} of{' '}
+            {reading.total || '…'} read{' '}
+            <button type="button" className={kit.link} onClick={cancel}>
+              Stop
+            </button>
+          </p>
+        )}
+        <div aria-live="polite">
+          {said.slice(0, 8).map((t) => (
+            <p key={t} className={styles.said}>
+              {t}
+            </p>
+          ))}
+          {said.length > 8 && <p className={styles.said}>and {said.length - 8} more.</p>}
+          {undo && (
+            <p className={styles.said}>
+              What stood here before is kept.{' '}
+              <button
+                type="button"
+                className={kit.link}
+                onClick={() => {
+                  set(undo);
+                  setUndo(null);
+                  setSaid([]);
+                }}
+              >
+                Bring it back
+              </button>
+            </p>
+          )}
+        </div>
+      </section>
+      <section className={styles.right} aria-label="What they are" aria-busy={reading !== null || lookedUp < rows.length}>
+        {rows.length > 0 && (
+          <header className={styles.head}>
+            <div className={styles.headRow}>
+              <h2>
+                {rows.length} {rows.length === 1 ? 'reference' : 'references'}
+              </h2>
+              <label className={styles.need}>
+                Need by{' '}
+                <input
+                  type="date"
+                  min={moment.at.slice(0, 10)}
+                  value={bib.needBy}
+                  onChange={(e) => set({ ...bib, needBy: e.target.value })}
+                />
+              </label>
+              {needBy && (
+                <span className={late ? kit.tag : styles.hint}>{late ? `${late} too late` : 'all that is known comes in time'}</span>
+              )}
+            </div>
+            <fieldset className={styles.bar}>
+              <legend className="sr">Where they stand</legend>
+              {counts.map(([s, n]) => (
+                <button
+                  key={s}
+                  type="button"
+                  className={styles.segment}
+                  data-standing={s}
+                  aria-pressed={only === s}
+                  data-off={(only !== null && only !== s) || undefined}
+                  style={{ flexGrow: n }}
+                  onClick={() => setOnly(only === s ? null : s)}
+                >
+                  <b>{n}</b> <span>{STANDING_LABEL[s][n === 1 ? 0 : 1]}</span>
+                </button>
+              ))}
+            </fieldset>
+            <div className={styles.bulk}>
+              {wanting.length > 0 && (
+                <button type="button" className={kit.plum} onClick={() => setBulk(!bulk)} aria-expanded={bulk}>
+                  Slips for the {wanting.length} missing
+                </button>
+              )}
+              <Export items={rows.map((r) => ({ said: r.ref.csl, record: matchOf(found(r), r.chosen)?.csl ?? null }))} />
+            </div>
+          </header>
+        )}
+        {failure && (
+          <p role="alert" className={kit.failure}>
+            {failure}{' '}
+            <button type="button" className={kit.link} onClick={retry}>
+              Try again
+            </button>
+          </p>
+        )}
+        {bulk && wanting.length > 0 && (
+          <Suspense fallback={<p className={styles.hint}>Writing the slips…</p>}>
+            <BulkSlips
+              things={wanting.map((r) => ({ id: r.id, csl: r.ref.csl, match: matchOf(found(r), r.chosen) }))}
+              needBy={needBy}
+              close={() => setBulk(false)}
+            />
+          </Suspense>
+        )}
+        <ol className={styles.rows}>
+          {shown.map((r) => (
+            <ReferenceRow
+              key={r.id}
+              row={r}
+              found={found(r)}
+              needBy={needBy}
+              change={(next) => set({ ...bib, rows: rows.map((x) => (x.id === r.id ? next : x)) })}
+              remove={() => {
+                setUndo(bib);
+                set({ ...bib, rows: rows.filter((x) => x.id !== r.id) });
+              }}
+            />
+          ))}
+        </ol>
+        {rows.length === 0 && !reading && (
+          <div className={styles.empty}>
+            <h2>What comes out</h2>
+            <p>
+              Each reference is read, its parts are named, and it is matched with the index. You see when you could be reading it, what
+              disagrees with the record, and what still needs a slip.
+            </p>
+            <p>A syllabus, a footnote, the end of a PDF, a list with numbers or without: all of it will do.</p>
+          </div>
+        )}
+      </section>
+    </div>
+  );
+}
+
+export default function ReferencesView() {
+  return (
+    <App>
+      <References />
+    </App>
+  );
+}
