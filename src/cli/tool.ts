@@ -1,39 +1,17 @@
-/** `tool query TEXT [--syntax plain|cql]`: how any input is understood, as JSON: tree, plain, CQL, rows, sentence, notes. */
-import { readFileSync } from 'node:fs';
-import { parseArgs } from 'node:util';
-import { printCql } from '../core/query/cql';
-import { printPlain } from '../core/query/plain';
-import { readQuery } from '../core/query/read';
-import { NEW_SEARCH } from '../core/query/request';
-import { printRows } from '../core/query/rows';
-import { sentence } from '../core/query/sentence';
-
-const { values, positionals } = parseArgs({ options: { syntax: { type: 'string', default: 'plain' } }, allowPositionals: true });
-const [what, ...words] = positionals.filter((p) => p !== '--');
-if (what !== 'query' || (values.syntax !== 'plain' && values.syntax !== 'cql')) {
-  console.error('tool query TEXT [--syntax plain|cql]; without TEXT, one query a line is read from standard input.');
+/** `tool query|references|coverage|convert|train-references`: each tool is a module that works when it is loaded. */
+const TOOLS: Readonly<Record<string, () => Promise<unknown>>> = {
+  query: () => import('./tools/query'),
+  references: () => import('./tools/references'),
+  coverage: () => import('./tools/coverage'),
+  convert: () => import('./tools/convert'),
+  'train-references': () => import('./trainReferences').then((m) => m.runTraining()),
+};
+const what = process.argv.slice(2).find((a) => a !== '--') ?? '';
+const tool = Object.hasOwn(TOOLS, what) ? TOOLS[what] : undefined;
+if (!tool) {
+  console.error(`tool knows ${Object.keys(TOOLS).join(', ')}; not “${what}”.`);
   process.exit(2);
 }
-const { syntax } = values;
-const inputs = words.length
-  ? [words.join(' ')]
-  : readFileSync(0, 'utf8')
-      .split('\n')
-      .filter((l) => l.trim() !== '');
-for (const q of inputs) {
-  const read = readQuery({ q, syntax });
-  const out =
-    'problem' in read
-      ? { q, syntax, problem: read.problem }
-      : {
-          q,
-          syntax,
-          tree: read.tree,
-          plain: printPlain(read.tree),
-          cql: printCql(read.tree),
-          rows: printRows(read.tree),
-          sentence: sentence({ ...NEW_SEARCH, q, syntax }),
-          notes: read.notes,
-        };
-  console.log(JSON.stringify(out, null, words.length ? 2 : undefined));
-}
+await tool();
+
+export {};

@@ -82,10 +82,10 @@ describe('coverage', () => {
 describe('KBART files', () => {
   it('are read back as written', () => {
     const lines = [
-      line({ embargo_info: 'P1Y', coverage_depth: 'fulltext', print_identifier: '7000-0005' }),
+      line({ embargo_info: 'P1Y', coverage_depth: 'fulltext', print_identifier: '7000-0050' }),
       line({ publication_title: 'Ü, "quoted"' }),
     ];
-    expect(readKbart(writeKbart(lines), 'p')).toEqual({ lines, problems: [] });
+    expect(readKbart(writeKbart(lines), 'p')).toEqual({ lines, numbers: [2, 3], problems: [] });
   });
   it('bad lines are named and left out, the rest is kept', () => {
     const file = 'publication_title\tembargo_info\nGood\tP1Y\n\tP1Y\nBad\tsoon\n';

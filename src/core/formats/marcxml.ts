@@ -1,88 +1,87 @@
-/**
- * A record as MARC 21 in MARCXML (the "slim" schema). What MARC has no place for is left out: waits, coverage, references.
- * Leader and 008 follow the MARC 21 Format for Bibliographic Data; positions we know nothing about are `|` (no attempt to code).
- */
-import { editionText, fullName, numbering } from '../bibliography/describe';
-import { KINDS, marcLanguage } from '../bibliography/kinds';
-import type { DiscoveryRecord } from '../bibliography/record';
-import { yearOfRecord } from '../bibliography/record';
+/** MARC 21 in XML (the "slim" schema of the MARCXML format), written and read. */
+import { XMLParser } from 'fast-xml-parser';
+import type { Problem } from './item';
+import { type MarcField, type MarcRecord, type MarcSource, marcOf } from './marc';
 import { element, textElement } from './xml';
 
 export const MARCXML_SCHEMA = 'info:srw/schema/1/marcxml-v1.1';
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const NAMESPACE = 'http://www.loc.gov/MARC21/slim';
 
-type Subfield = readonly [code: string, text: string | undefined];
-const field = (tag: string, ind1: string, ind2: string, ...subfields: readonly Subfield[]): string =>
-  element('datafield', subfields.map(([code, text]) => textElement('subfield', text, { code })).join(''), { tag, ind1, ind2 });
+const recordXml = (m: MarcRecord, attributes: Readonly<Record<string, string>>): string =>
+  element(
+    'record',
+    [
+      textElement('leader', m.leader),
+      ...m.control.map(([tag, text]) => textElement('controlfield', text, { tag })),
+      ...m.fields.map(({ tag, ind1, ind2, subfields }) =>
+        element('datafield', subfields.map(([code, text]) => textElement('subfield', text, { code })).join(''), { tag, ind1, ind2 }),
+      ),
+    ].join(''),
+    attributes,
+  );
+export const writeMarcxml = (r: MarcSource): string => recordXml(marcOf(r), { xmlns: NAMESPACE });
+export const writeMarcxmlCollection = (records: readonly MarcSource[]): string =>
+  `<?xml version="1.0" encoding="UTF-8"?>\n${element('collection', records.map((r) => recordXml(marcOf(r), {})).join('\n'), { xmlns: NAMESPACE }, true)}\n`;
 
-/** Leader 06 and 07: type of record and bibliographic level. */
-function typeAndLevel(r: DiscoveryRecord): string {
-  const level = r.kind === 'journal' ? 's' : KINDS[r.kind].family === 'article' ? 'b' : r.kind === 'chapter' ? 'a' : 'm';
-  const type =
-    r.kind === 'score'
-      ? 'c'
-      : r.kind === 'map'
-        ? 'e'
-        : r.kind === 'video'
-          ? 'g'
-          : r.carrier === 'audiobook'
-            ? 'i'
-            : r.kind === 'sound-recording'
-              ? 'j'
-              : 'a';
-  return type + level;
+interface Node {
+  readonly [name: string]: unknown;
 }
+const list = (v: unknown): Node[] => (Array.isArray(v) ? (v as Node[]) : v === undefined || v === '' ? [] : [v as Node]);
+const text = (v: unknown): string => (typeof v === 'object' && v !== null ? String((v as Node)['#text'] ?? '') : String(v ?? ''));
 
-export function writeMarcxml(r: DiscoveryRecord): string {
-  const { csl } = r;
-  const year = yearOfRecord(csl);
-  const language = marcLanguage(r.languages[0] ?? 'und')
-    .padEnd(3)
-    .slice(0, 3);
-  const part = csl['container-title'];
-  const [first, ...others] = csl.author ?? [];
-  const month = csl.issued?.['date-parts'][0][1];
-  const heads = Math.max(0, /^(the |a |an |der |die |das |le |la |les )/i.exec(csl.title)?.[0].length ?? 0);
-  const [main, ...rest] = csl.title.split(/:\s+/);
-  const person = (tag: string, n: NonNullable<typeof csl.author>[number], role?: string): string =>
-    n.literal
-      ? field(tag.replace('00', '10'), '2', ' ', ['a', n.literal], ['e', role])
-      : field(tag, '1', ' ', ['a', fullName(n)], ['e', role]);
-  const control = [
-    textElement('leader', `00000n${typeAndLevel(r)} a22000003u 4500`),
-    textElement('controlfield', r.id, { tag: '001' }),
-    textElement('controlfield', `000000s${year ?? 'uuuu'}    xx |||||||||||||||||${language} d`, { tag: '008' }),
-  ];
-  const fields = [
-    field('020', ' ', ' ', ['a', csl.ISBN]),
-    field('022', ' ', ' ', ['a', part ? undefined : csl.ISSN]),
-    field('024', '7', ' ', ['a', csl.DOI], ['2', csl.DOI && 'doi']),
-    ...(r.copies ?? [])
-      .slice(0, 1)
-      .map((c) => field(/^[A-Z]/.test(c.callNumber) ? '050' : '082', /^[A-Z]/.test(c.callNumber) ? ' ' : '0', '4', ['a', c.callNumber])),
-    first ? person('100', first) : '',
-    field('245', first ? '1' : '0', String(Math.min(9, heads)), ['a', main], ['b', rest.join(': ') || undefined]),
-    field('250', ' ', ' ', ['a', editionText(csl.edition) || undefined]),
-    field('264', ' ', '1', ['a', csl['publisher-place']], ['b', csl.publisher], ['c', year === null ? undefined : String(year)]),
-    field('300', ' ', ' ', ['a', csl['number-of-pages'] && `${csl['number-of-pages']} pages`]),
-    field('490', '0', ' ', ['a', csl['collection-title']]),
-    field('502', ' ', ' ', ['b', r.kind === 'thesis' ? csl.genre : undefined]),
-    field('505', '0', ' ', ['a', r.contents?.join(' -- ')]),
-    field('520', ' ', ' ', ['a', csl.abstract]),
-    ...r.subjects.map((s) => field('650', ' ', '4', ['a', s])),
-    ...(r.about ?? []).map((n) => field('600', '1', '4', ['a', fullName(n)])),
-    ...others.map((n) => person('700', n)),
-    ...(csl.editor ?? []).map((n) => person('700', n, 'editor')),
-    ...(csl.translator ?? []).map((n) => person('700', n, 'translator')),
-    field(
-      '773',
-      '0',
-      ' ',
-      ['t', part],
-      ['g', part && [numbering(csl), month ? MONTHS[month - 1] : ''].filter(Boolean).join(', ')],
-      ['x', part ? csl.ISSN : undefined],
-    ),
-    field('856', '4', '0', ['u', csl.DOI && `https://doi.org/${csl.DOI}`]),
-  ];
-  return element('record', [...control, ...fields].join(''), { xmlns: 'http://www.loc.gov/MARC21/slim' });
+/**
+ * Reads MARCXML record by record, so that one that is broken costs the others nothing. Document types are refused: they can
+ * define entities that grow without end or point outside.
+ */
+export function readMarcxml(xml: string): { records: MarcRecord[]; problems: Problem[] } {
+  if (/<!DOCTYPE|<!ENTITY/i.test(xml))
+    return {
+      records: [],
+      problems: [
+        {
+          line: 1 + xml.slice(0, xml.search(/<!DOCTYPE|<!ENTITY/i)).split('\n').length - 1,
+          text: 'A document type or entity is declared: such files are refused, since entities can do harm. Remove the declaration.',
+        },
+      ],
+    };
+  const parser = new XMLParser({
+    ignoreAttributes: false,
+    attributeNamePrefix: '@',
+    removeNSPrefix: true,
+    trimValues: false,
+    parseTagValue: false,
+    parseAttributeValue: false,
+  });
+  const records: MarcRecord[] = [];
+  const problems: Problem[] = [];
+  const opening = /<(?:[\w-]+:)?record[\s>]/g;
+  for (let m = opening.exec(xml); m; m = opening.exec(xml)) {
+    const line = xml.slice(0, m.index).split('\n').length;
+    const close = /<\/(?:[\w-]+:)?record\s*>/g;
+    close.lastIndex = m.index;
+    const end = close.exec(xml);
+    if (!end) {
+      problems.push({ line, text: 'This record is cut short and is left out.' });
+      break;
+    }
+    opening.lastIndex = end.index;
+    try {
+      const { record } = parser.parse(xml.slice(m.index, end.index + end[0].length)) as { record: Node };
+      const fields: MarcField[] = list(record.datafield).map((f) => ({
+        tag: String(f['@tag'] ?? ''),
+        ind1: String(f['@ind1'] ?? ' '),
+        ind2: String(f['@ind2'] ?? ' '),
+        subfields: list(f.subfield).map((s) => [String(s['@code'] ?? ''), text(s)] as const),
+      }));
+      records.push({
+        leader: text(record.leader),
+        control: list(record.controlfield).map((c) => [String(c['@tag'] ?? ''), text(c)] as const),
+        fields,
+      });
+    } catch (error) {
+      problems.push({ line, text: `This record can’t be read: ${error instanceof Error ? error.message : error}` });
+    }
+  }
+  if (!records.length && !problems.length) problems.push({ line: 1, text: 'There is no record in this: it is not MARCXML.' });
+  return { records, problems };
 }

@@ -1,18 +1,63 @@
 /** Files of references: which format one is, and its items. What is in no known format is text to be read. */
 import type { CslItem } from '../bibliography/record';
 import type { ReadReference } from '../references/read';
+import { readBibtex } from './bibtexRead';
 import { readCslItems } from './cslItems';
-import type { ReadItems } from './item';
+import { columnFor, readCsv } from './csv';
+import { readIso2709 } from './iso2709';
+import type { Problem, ReadItems } from './item';
+import type { MarcRecord } from './marc';
+import { itemOfMarc } from './marcItems';
+import { readMarcxml } from './marcxml';
 import { readRis } from './ris';
 import { decodeText } from './text';
 
-/** By the file's content first, its name second. */
+export const READ_FORMATS = ['ris', 'bibtex', 'csl', 'marc', 'marcxml', 'csv'] as const;
+export type ReadFormat = (typeof READ_FORMATS)[number];
+
+function marcItems({ records, problems }: { records: readonly MarcRecord[]; problems: readonly Problem[] }): ReadItems {
+  const found = records.map((m, i) => itemOfMarc(m, i + 1));
+  return {
+    items: found.filter((x): x is CslItem => typeof x !== 'string'),
+    problems: [...problems, ...found.flatMap((x, i) => (typeof x === 'string' ? [{ line: i + 1, text: x }] : []))],
+  };
+}
+
+/** Items of a file in a format. */
+export function readAs(format: ReadFormat, bytes: Uint8Array): ReadItems {
+  switch (format) {
+    case 'ris':
+      return readRis(decodeText(bytes));
+    case 'bibtex':
+      return readBibtex(decodeText(bytes));
+    case 'csl':
+      return readCslItems(decodeText(bytes));
+    case 'csv':
+      return readCsv(decodeText(bytes));
+    case 'marcxml':
+      return marcItems(readMarcxml(decodeText(bytes)));
+    case 'marc':
+      return marcItems(readIso2709(bytes));
+  }
+}
+
+/** The format of a file by its content first, its name second; null when it is text. */
+export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
+  const head = decodeText(bytes.subarray(0, 4000)).trimStart();
+  if (/^\d{5}[a-z ][a-z][a-z ]/.test(head) && bytes.includes(0x1e)) return 'marc';
+  if (/^TY {1,2}- /m.test(head)) return 'ris';
+  if (/^\s*@\w+\s*[{(]/m.test(head) && !/^[[{]/.test(head)) return 'bibtex';
+  if (/^[[{]/.test(head) && /"(?:title|type)"\s*:/.test(head)) return 'csl';
+  if (/^<(\?xml|!DOCTYPE|(\w+:)?(collection|record))/i.test(head)) return 'marcxml';
+  const columns = (head.split('\n')[0] ?? '').split(/[,;\t]/).map((h) => columnFor(h.replace(/"/g, '')));
+  if (columns.includes('title') && columns.filter(Boolean).length > 1) return 'csv';
+  const ending = /\.(ris|bib|mrc|csv)$/i.exec(name)?.[1]?.toLowerCase();
+  return ending === 'bib' ? 'bibtex' : ending === 'mrc' ? 'marc' : ((ending as ReadFormat | undefined) ?? null);
+}
+
 export function readFile(name: string, bytes: Uint8Array): ReadItems | { readonly text: string } {
-  const text = decodeText(bytes);
-  const head = text.slice(0, 2000).trimStart();
-  if (/^TY {1,2}- /m.test(head) || /\.ris$/i.test(name)) return readRis(text);
-  if (/^[[{]/.test(head) && /"(?:title|type)"\s*:/.test(head)) return readCslItems(text);
-  return { text };
+  const format = formatOf(name, bytes);
+  return format ? readAs(format, bytes) : { text: decodeText(bytes) };
 }
 
 /** Items that need no reading, as references that are read already: one line of text each, and no part to be corrected. */

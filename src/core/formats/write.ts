@@ -1,10 +1,40 @@
 /** Items in any of the formats that files are written in. */
-import type { CslItem } from '../bibliography/record';
+import { kindOfCsl } from '../bibliography/cslTypes';
+import { type CslItem, recordId } from '../bibliography/record';
 import { writeBibtex } from './bibtex';
 import { writeCslItems } from './cslItems';
 import { writeCsv } from './csv';
+import { writeIso2709 } from './iso2709';
+import { type MarcSource, marcOf } from './marc';
+import { writeMarcxmlCollection } from './marcxml';
 import { writeRis } from './ris';
 
-const WRITERS = { ris: writeRis, bibtex: writeBibtex, csl: writeCslItems, csv: writeCsv } as const;
+const marcSource = (csl: CslItem): MarcSource => ({
+  id: recordId(csl.id),
+  csl,
+  kind: kindOfCsl(csl.type) ?? 'book',
+  carrier: 'print',
+  languages: csl.language ? [csl.language] : [],
+  subjects: [],
+});
+function writeMarc(items: readonly CslItem[]): Uint8Array {
+  const parts = items.flatMap((c) => writeIso2709(marcOf(marcSource(c))) ?? []);
+  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
+  let at = 0;
+  for (const p of parts) {
+    out.set(p, at);
+    at += p.length;
+  }
+  return out;
+}
+const WRITERS = {
+  ris: writeRis,
+  bibtex: writeBibtex,
+  csl: writeCslItems,
+  csv: writeCsv,
+  marcxml: (items: readonly CslItem[]) => writeMarcxmlCollection(items.map(marcSource)),
+  marc: writeMarc,
+} as const satisfies Record<string, (items: readonly CslItem[]) => string | Uint8Array>;
 export type WrittenFormat = keyof typeof WRITERS;
-export const writeItems = (format: WrittenFormat, items: readonly CslItem[]): string => WRITERS[format](items);
+export const WRITTEN_FORMATS = Object.keys(WRITERS) as readonly WrittenFormat[];
+export const writeItems = (format: WrittenFormat, items: readonly CslItem[]): string | Uint8Array => WRITERS[format](items);

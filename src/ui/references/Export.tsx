@@ -22,7 +22,9 @@ export function Export({ items }: { items: readonly Exported[] }) {
     const list = items.map(({ said, record }, i) => ({ ...(record ?? said), id: record?.id ?? `reference-${i + 1}` }) as CslItem);
     const { type, file } = FORMATS[format];
     const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([writeItems(format, list)], { type: `${type};charset=utf-8` }));
+    link.href = URL.createObjectURL(
+      new Blob([writeItems(format, list) as string | Uint8Array<ArrayBuffer>], { type: `${type};charset=utf-8` }),
+    );
     link.download = file;
     link.click();
     setTimeout(() => URL.revokeObjectURL(link.href), 1000);

@@ -1,7 +1,9 @@
 import type { APIRoute } from 'astro';
 import type { DiscoveryRecord } from '../../../core/bibliography/record';
+import { writeBibtex } from '../../../core/formats/bibtex';
 import { writeDublinCore } from '../../../core/formats/dublinCore';
 import { writeMarcxml } from '../../../core/formats/marcxml';
+import { writeRis } from '../../../core/formats/ris';
 import { guarded } from '../../../server/params';
 import { json, problem } from '../../../server/problem';
 
@@ -12,6 +14,8 @@ const FORMATS: Readonly<Record<string, { type: string; write: (r: DiscoveryRecor
   csl: { type: CSL, write: (r) => JSON.stringify([r.csl]) },
   marcxml: { type: 'application/marcxml+xml', write: writeMarcxml },
   dc: { type: 'application/xml', write: writeDublinCore },
+  ris: { type: 'application/x-research-info-systems', write: (r) => writeRis([r.csl]) },
+  bibtex: { type: 'application/x-bibtex', write: (r) => writeBibtex([r.csl]) },
 };
 
 /** The full record, or one of its formats by `format=` or `Accept`. */

@@ -1,0 +1,26 @@
+/**
+ * `tool references [--index DIR]`: text on standard input, split and read; one JSON line a reference, `{text, csl, parts, match}`.
+ * `match` is null without an index, or where nothing is sure.
+ */
+import { existsSync, readFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { decodeText } from '../../core/formats/text';
+import { readReference } from '../../core/references/read';
+import { splitReferences } from '../../core/references/split';
+import { decodeModel } from '../../core/references/tagger';
+import { DiscoveryService } from '../../server/service';
+import { MODEL_FILE } from '../trainReferences';
+
+const { values } = parseArgs({ options: { index: { type: 'string' } }, allowPositionals: true });
+const dir = values.index ?? ['data/demo-100000', 'data/demo-20000'].find((d) => existsSync(`${d}/index.lgd`));
+if (values.index && !existsSync(`${values.index}/index.lgd`)) {
+  console.error(`There is no index in ${values.index}.`);
+  process.exit(2);
+}
+const service = dir ? new DiscoveryService(dir) : null;
+if (!service) console.error('There is no index yet (npm run demo makes one): references are read and not matched.');
+const model = decodeModel(readFileSync(MODEL_FILE));
+for (const { text } of splitReferences(decodeText(readFileSync(0)))) {
+  const { csl, parts } = readReference(text, model);
+  console.log(JSON.stringify({ text, csl, parts, match: service?.matchReference(csl).match ?? null }));
+}

@@ -1,0 +1,166 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { CslItem } from '../bibliography/record';
+import { readCslItems } from './cslItems';
+import { readCsv, writeCsv } from './csv';
+import { formatOf, READ_FORMATS, type ReadFormat, readAs, readFile } from './read';
+import { decodeText } from './text';
+import { WRITTEN_FORMATS, writeItems } from './write';
+
+const bytes = (text: string | Uint8Array): Uint8Array => (typeof text === 'string' ? new TextEncoder().encode(text) : text);
+const word = fc.stringMatching(/^[A-Za-zÀ-ÖØ-öø-ÿ]{2,10}$/);
+const phrase = fc.array(word, { minLength: 1, maxLength: 6 }).map((w) => w.join(' '));
+/** Titles with what gives formats trouble: ampersands, braces, quotes, percent signs. */
+const title = fc
+  .tuple(phrase, fc.constantFrom('', ' & ', ' 100 % ', ' "x" ', ' <b> ', ' #1 ', ' – ', ' $5 ', ' a_b '), phrase)
+  .map((p) => p.join('').replace(/\s+/g, ' ').trim());
+const person = fc.record({
+  family: word.map((w) => w[0]?.toUpperCase() + w.slice(1).toLowerCase()),
+  given: word.map((w) => w[0]?.toUpperCase() + w.slice(1).toLowerCase()),
+});
+const article: fc.Arbitrary<CslItem> = fc.record({
+  id: fc.stringMatching(/^[a-z]{3}[0-9]{3}$/),
+  type: fc.constant('article-journal'),
+  title,
+  author: fc.array(person, { minLength: 1, maxLength: 3 }),
+  issued: fc.integer({ min: 1500, max: 2026 }).map((y) => ({ 'date-parts': [[y]] as [[number]] })),
+  'container-title': phrase,
+  volume: fc.integer({ min: 1, max: 999 }).map(String),
+  issue: fc.integer({ min: 1, max: 12 }).map(String),
+  page: fc.tuple(fc.integer({ min: 1, max: 400 }), fc.integer({ min: 401, max: 900 })).map(([a, b]) => `${a}-${b}`),
+  DOI: fc.stringMatching(/^10\.5555\/[a-z0-9]{3,8}$/),
+});
+/** MARC keeps titles in two parts and drops marks at their ends, so it is held to what a reference needs. */
+const flat = (t: string | undefined): string =>
+  (t ?? '')
+    .normalize('NFC')
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim()
+    .toLowerCase();
+
+describe('what is written is read back', () => {
+  for (const format of WRITTEN_FORMATS) {
+    it(format, () => {
+      fc.assert(
+        fc.property(fc.uniqueArray(article, { minLength: 1, maxLength: 4, selector: (a) => a.id }), (items) => {
+          const { items: back, problems } = readAs(format as ReadFormat, bytes(writeItems(format, items)));
+          expect(problems).toEqual([]);
+          expect(back).toHaveLength(items.length);
+          items.forEach((item, i) => {
+            const own = back[i] as CslItem;
+            expect(flat(own.title)).toBe(flat(item.title));
+            expect(flat(own['container-title'])).toBe(flat(item['container-title']));
+            expect(own.author?.map((a) => `${a.family}|${a.given}`)).toEqual(item.author?.map((a) => `${a.family}|${a.given}`));
+            expect([own.type, own.issued?.['date-parts'][0][0], own.volume, own.issue, own.page, own.DOI]).toEqual([
+              item.type,
+              item.issued?.['date-parts'][0][0],
+              item.volume,
+              item.issue,
+              item.page,
+              item.DOI,
+            ]);
+          });
+        }),
+        { numRuns: format === 'bibtex' ? 40 : 100 },
+      );
+    });
+  }
+  it('every format can be told from the others', () => {
+    const item = {
+      id: 'a',
+      type: 'article-journal',
+      title: 'Kelp',
+      author: [{ family: 'Lind', given: 'Ada' }],
+      'container-title': 'J',
+    } as CslItem;
+    for (const format of READ_FORMATS) expect(formatOf('file', bytes(writeItems(format, [item]))), format).toBe(format);
+    expect(readFile('list.txt', bytes('Lind, A. (2019). Kelp.'))).toEqual({ text: 'Lind, A. (2019). Kelp.' });
+  });
+});
+
+describe('what is broken', () => {
+  it('RIS: the good come in, the bad are named with their line', () => {
+    const { items, problems } = readAs(
+      'ris',
+      bytes('stray\nTY  - JOUR\nTI  - One\nER  - \n\nTY  - BOOK\nAU  - Nobody\nER  - \nTY  - JOUR\nTI  - Two,\n cut\n'),
+    );
+    expect(items.map((i) => i.title)).toEqual(['One', 'Two, cut']);
+    expect(problems.map((p) => p.line)).toEqual([1, 6, 9]);
+  });
+  it('BibTeX: an entry that never closes costs no other; accents and abbreviations are read', () => {
+    const file =
+      '@string{jx = "Journal of X"}\n@article{a, title={Sea {\\"o}}, author={M{\\"u}ller, J{\\"o}rg}, journal=jx, year=2019}\n@article{b, title={never closed, year=2019\n@book{c, title={Last}, year=2020, author={Lind, Ada}}\n';
+    const { items, problems } = readAs('bibtex', bytes(file));
+    expect(items.map((i) => i.title)).toEqual(['Sea ö', 'Last']);
+    expect(items[0]).toMatchObject({ 'container-title': 'Journal of X', author: [{ family: 'Müller', given: 'Jörg' }] });
+    expect(problems.map((p) => p.line)).toEqual([3]);
+  });
+  it('MARCXML: entities are refused, a cut record costs no other', () => {
+    const bomb = '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><collection><record>&b;</record></collection>';
+    expect(readAs('marcxml', bytes(bomb))).toMatchObject({ items: [], problems: [{ line: 1 }] });
+    const whole = writeItems('marcxml', [{ id: 'a', type: 'book', title: 'Kelp' } as CslItem]) as string;
+    const { items, problems } = readAs('marcxml', bytes(`${whole}<record><leader>x</leader>`));
+    expect(items.map((i) => i.title)).toEqual(['Kelp']);
+    expect(problems[0]?.text).toContain('cut short');
+  });
+  it('MARC 21: a wrong directory and a cut end are named by their number', () => {
+    const good = writeItems('marc', [{ id: 'a', type: 'book', title: 'Kelp' } as CslItem]) as Uint8Array;
+    const bad = good.slice();
+    bad.set(bytes('99999'), 24 + 7);
+    const { items, problems } = readAs('marc', Uint8Array.from([...bad, ...good, ...good.subarray(0, 60)]));
+    expect(items.map((i) => i.title)).toEqual(['Kelp']);
+    expect(problems.map((p) => p.line)).toEqual([1, 3]);
+  });
+  it('CSL-JSON: one array, or a line each; what is no item is named', () => {
+    expect(readCslItems('[{"title":"A"},{"x":1},3]')).toMatchObject({ items: [{ title: 'A' }], problems: [{ line: 2 }, { line: 3 }] });
+    expect(readCslItems('{"title":"A"}\n{"title":\n{"title":"B"}')).toMatchObject({
+      items: [{ title: 'A' }, { title: 'B' }],
+      problems: [{ line: 2 }],
+    });
+    expect(readCslItems('{"title": "A",\n oops}').problems).toHaveLength(1);
+  });
+  it('anything at all is survived', () => {
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 300 }), fc.constantFrom(...READ_FORMATS), (junk, format) => {
+        const { items, problems } = readAs(format, junk);
+        expect(Array.isArray(items) && Array.isArray(problems)).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('CSV', () => {
+  it('cells that would run as a formula are made safe, and come back as they were', () => {
+    const items = [{ id: '1', type: 'book', title: '=HYPERLINK("x")', publisher: '@cmd' } as CslItem];
+    const text = writeCsv(items);
+    expect(text).toContain(`"'=HYPERLINK(""x"")"`);
+    expect(text).toContain("'@cmd");
+    expect(readCsv(text).items[0]).toMatchObject({ title: '=HYPERLINK("x")', publisher: '@cmd' });
+  });
+  it('columns can be said, or are known by their usual names', () => {
+    expect(readCsv('Journal title;Authors;Title;Year\nJ;Lind, Ada;Kelp;2019\n').items[0]).toMatchObject({
+      'container-title': 'J',
+      title: 'Kelp',
+      author: [{ family: 'Lind', given: 'Ada' }],
+    });
+    expect(readCsv('a,b\nKelp,2019\n', { a: 'title', b: 'year' }).items[0]).toMatchObject({
+      title: 'Kelp',
+      issued: { 'date-parts': [[2019]] },
+    });
+    expect(readCsv('a,b\n1,2').problems[0]?.text).toContain('No column is the title');
+    expect(readCsv('title,year\n,2019\nKelp,\n')).toMatchObject({ items: [{ title: 'Kelp' }], problems: [{ line: 2 }] });
+  });
+});
+
+describe('encodings', () => {
+  const text = 'Brandsæter – Küste';
+  it('UTF-8 with and without mark, UTF-16, Windows-1252', () => {
+    const u8 = new TextEncoder().encode(text);
+    expect(decodeText(u8)).toBe(text);
+    expect(decodeText(Uint8Array.from([0xef, 0xbb, 0xbf, ...u8]))).toBe(text);
+    const u16 = Uint8Array.from([...text].flatMap((c) => [c.charCodeAt(0) & 255, c.charCodeAt(0) >> 8]));
+    expect(decodeText(Uint8Array.from([0xff, 0xfe, ...u16]))).toBe(text);
+    expect(decodeText(u16)).toBe(text);
+    expect(decodeText(Uint8Array.from([...'Brands\u00e6ter'].map((c) => c.charCodeAt(0))))).toBe('Brandsæter');
+  });
+});

@@ -1,0 +1,114 @@
+/**
+ * MARC 21 in its exchange form (ISO 2709): leader, directory, fields, in bytes. Ours, since the packages for it stand on Node's
+ * streams and the core runs in a browser's worker as well; the format is a leader, a table and separators. UTF-8 (leader 09 = a);
+ * records in another encoding are read as Windows-1252, which says what it can of MARC-8.
+ */
+import type { Problem } from './item';
+import type { MarcField, MarcRecord } from './marc';
+import { decodeText } from './text';
+
+const RECORD_END = 0x1d;
+const FIELD_END = 0x1e;
+const SUBFIELD = 0x1f;
+const encoder = new TextEncoder();
+const MOST_FIELD = 9999;
+const MOST_RECORD = 99_999;
+const MARKS = /\p{Cc}/gu;
+
+/** Writes a record; null when it is over what the format's lengths can say (99,999 bytes). Fields over 9,999 bytes are cut. */
+export function writeIso2709(m: MarcRecord): Uint8Array | null {
+  const parts: { tag: string; bytes: Uint8Array }[] = [
+    ...m.control.map(([tag, text]) => ({ tag, bytes: encoder.encode(`${text.replace(MARKS, ' ')}\u001e`) })),
+    ...m.fields.map((f) => ({
+      tag: f.tag,
+      bytes: encoder.encode(`${f.ind1}${f.ind2}${f.subfields.map(([c, t]) => `\u001f${c}${t.replace(MARKS, ' ')}`).join('')}\u001e`),
+    })),
+  ].map((p) => {
+    if (p.bytes.length <= MOST_FIELD) return p;
+    const cut = new Uint8Array(MOST_FIELD);
+    // Not inside a letter: bytes that continue one begin with 10.
+    let end = MOST_FIELD - 1;
+    while (((p.bytes[end] as number) & 0xc0) === 0x80) end--;
+    cut.set(p.bytes.subarray(0, end));
+    cut[end] = FIELD_END;
+    return { tag: p.tag, bytes: cut.subarray(0, end + 1) };
+  });
+  const digits = (n: number, width: number): string => String(n).padStart(width, '0');
+  let at = 0;
+  const directory = parts
+    .map(({ tag, bytes }) => {
+      const entry = `${tag}${digits(bytes.length, 4)}${digits(at, 5)}`;
+      at += bytes.length;
+      return entry;
+    })
+    .join('');
+  const base = 24 + directory.length + 1;
+  const size = base + at + 1;
+  if (size > MOST_RECORD) return null;
+  const leader = `${digits(size, 5)}${m.leader.slice(5, 9)}a22${digits(base, 5)}${m.leader.slice(17, 20)}4500`;
+  const out = new Uint8Array(size);
+  out.set(encoder.encode(leader));
+  out.set(encoder.encode(directory), 24);
+  out[base - 1] = FIELD_END;
+  let p = base;
+  for (const { bytes } of parts) {
+    out.set(bytes, p);
+    p += bytes.length;
+  }
+  out[p] = RECORD_END;
+  return out;
+}
+
+/** Reads records one after the other; a broken one is named by its number and left out, and reading goes on at the next separator. */
+export function readIso2709(bytes: Uint8Array): { records: MarcRecord[]; problems: Problem[] } {
+  const records: MarcRecord[] = [];
+  const problems: Problem[] = [];
+  const ascii = (from: number, to: number): string => String.fromCharCode(...bytes.subarray(from, to));
+  let n = 0;
+  for (let start = 0; start < bytes.length; ) {
+    while (start < bytes.length && [0x0a, 0x0d, 0x20, 0x00].includes(bytes[start] as number)) start++;
+    if (start >= bytes.length) break;
+    n++;
+    let end = bytes.indexOf(RECORD_END, start);
+    const whole = end >= 0;
+    if (!whole) end = bytes.length;
+    const bad = (why: string): void => void problems.push({ line: n, text: `Record ${n} ${why} and is left out.` });
+    const leader = ascii(start, start + 24);
+    const base = Number(leader.slice(12, 17));
+    if (!whole) bad('is cut short');
+    else if (!/^\d{5}/.test(leader) || !Number.isInteger(base) || base < 25 || start + base > end) bad('has no usable leader');
+    else {
+      const fields: MarcField[] = [];
+      const control: (readonly [string, string])[] = [];
+      let fault = '';
+      for (let d = start + 24; d + 12 <= start + base - 1; d += 12) {
+        const entry = ascii(d, d + 12);
+        const [tag, length, at] = [entry.slice(0, 3), Number(entry.slice(3, 7)), Number(entry.slice(7, 12))];
+        const from = start + base + at;
+        if (!/^[0-9A-Za-z]{3}$/.test(tag) || !Number.isInteger(length) || !Number.isInteger(at) || from + length > end) {
+          fault = 'has a directory that points outside of it';
+          break;
+        }
+        const own = bytes.subarray(from, from + length);
+        const body = own.at(-1) === FIELD_END ? own.subarray(0, -1) : own;
+        if (tag < '010' && tag.startsWith('00')) control.push([tag, decodeText(body)]);
+        else {
+          const cuts = [...body.keys()].filter((i) => body[i] === SUBFIELD);
+          fields.push({
+            tag,
+            ind1: String.fromCharCode(body[0] ?? 32),
+            ind2: String.fromCharCode(body[1] ?? 32),
+            subfields: cuts.map(
+              (c, i) => [String.fromCharCode(body[c + 1] ?? 32), decodeText(body.subarray(c + 2, cuts[i + 1] ?? body.length))] as const,
+            ),
+          });
+        }
+      }
+      if (fault) bad(fault);
+      else records.push({ leader, control, fields });
+    }
+    start = end + 1;
+  }
+  if (!n) problems.push({ line: 1, text: 'There is no record in this.' });
+  return { records, problems };
+}

@@ -1,0 +1,272 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { composeReference, damagePieces, textOf } from '../../demo/references';
+import { makeWorld } from '../../demo/world';
+import { random } from '../random';
+import { agreementOf, choose, likeness } from './match';
+import { readNames } from './names';
+import { type ReferenceItem, readReference, withRole } from './read';
+import { splitReferences } from './split';
+import { matchOf, missingDetails, standingOf } from './standing';
+import { decodeModel, encodeModel, train, viterbi } from './tagger';
+import { tokenise } from './tokens';
+
+const model = decodeModel(readFileSync('public/models/references.bin'));
+const read = (text: string) => readReference(text, model);
+const part = (text: string, role: string): string | undefined => {
+  const { parts } = read(text);
+  const p = parts.find((x) => x.role === role);
+  return p && text.slice(p.start, p.end);
+};
+
+describe('tokens', () => {
+  it('keeps identifiers whole and knows cues', () => {
+    const tokens = tokenise('Lind, A. (2019). In: X, eds. https://doi.org/10.5555/ab.c-1, ISBN 978-9-80000-042-7.');
+    expect(tokens.map((t) => t.shape)).toContain('DOI');
+    expect(tokens.find((t) => t.shape === 'DOI')?.text).toBe('https://doi.org/10.5555/ab.c-1');
+    expect(tokens.find((t) => t.shape === 'ISBN')?.text).toBe('978-9-80000-042-7');
+    expect(tokens.filter((t) => t.cue).map((t) => t.cue)).toEqual(expect.arrayContaining(['in', 'eds', 'isbn']));
+  });
+  it('covers every character that is not a space, in order', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme', maxLength: 80 }), (text) => {
+        const tokens = tokenise(text);
+        let at = 0;
+        for (const t of tokens) {
+          expect(text.slice(at, t.start).trim()).toBe('');
+          expect(text.slice(t.start, t.end)).toBe(t.text);
+          expect(t.end).toBeGreaterThan(t.start);
+          at = t.end;
+        }
+        expect(text.slice(at).trim()).toBe('');
+      }),
+    );
+  });
+});
+
+describe('the tagger', () => {
+  it('finds the best chain: never worse than any other', () => {
+    const states = 20;
+    fc.assert(
+      fc.property(fc.integer(), fc.integer({ min: 1, max: 6 }), (seed, n) => {
+        const r = random(seed);
+        const scores = Float32Array.from({ length: n * states }, () => r() * 10 - 5);
+        const steps = Float32Array.from({ length: (states + 1) * states }, () => r() * 4 - 2);
+        const worth = (path: ArrayLike<number>): number => {
+          let sum = 0;
+          for (let i = 0; i < n; i++)
+            sum +=
+              (scores[i * states + (path[i] as number)] as number) +
+              (steps[(i ? (path[i - 1] as number) : states) * states + (path[i] as number)] as number);
+          return sum;
+        };
+        const best = worth(viterbi(scores, n, steps));
+        for (let k = 0; k < 60; k++)
+          expect(best).toBeGreaterThanOrEqual(worth(Array.from({ length: n }, () => r.int(0, states - 1))) - 1e-3);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  it('learns what it is shown, and its file is read back', () => {
+    const rows = [0, 1, 2, 3].map((k) => ({ features: [Uint16Array.of(k), Uint16Array.of(100 + k)], states: Uint8Array.of(k, 5) }));
+    const made = decodeModel(encodeModel(train(rows, 5)));
+    const scores = new Float32Array(40);
+    for (let s = 0; s < 20; s++) scores[s] = made.facts[2 * 20 + s] as number;
+    expect(viterbi(scores.subarray(0, 20), 1, made.steps)[0]).toBe(2);
+    expect(() => decodeModel(new Uint8Array(10))).toThrow('not a model');
+  });
+});
+
+describe('names', () => {
+  const families = (text: string) => readNames(text).map((n) => n.family ?? n.literal);
+  it.each([
+    ['Lindqvarn, T., & Ostholt, N.', ['Lindqvarn', 'Ostholt']],
+    ['Theodora Lindqvarn and Nils van der Ostholt', ['Lindqvarn', 'van der Ostholt']],
+    ['Lindqvarn, Theodora, Nils Ostholt, and Hana Brimoto', ['Lindqvarn', 'Ostholt', 'Brimoto']],
+    ['Lindqvarn T, Ostholt NB, Brimoto H', ['Lindqvarn', 'Ostholt', 'Brimoto']],
+    ['LINDQVARN, Theodora; OSTHOLT, Nils', ['Lindqvarn', 'Ostholt']],
+    ['T. Lindqvarn, N. B. Ostholt, and H. Brimoto', ['Lindqvarn', 'Ostholt', 'Brimoto']],
+    ['Calawa, N. van der', ['van der Calawa']],
+    ['Adewold, E. et al.', ['Adewold']],
+    ['Tvedore Office for Psychology', ['Tvedore Office for Psychology']],
+    ['Okonedo-Falk, A.', ['Okonedo-Falk']],
+    ['', []],
+  ])('%s', (text, expected) => expect(families(text)).toEqual(expected));
+  it('spells initials one way', () => expect(readNames('Lind AB')[0]).toEqual({ family: 'Lind', given: 'A. B.' }));
+});
+
+describe('reading', () => {
+  it('names the parts and keeps their places', () => {
+    const text =
+      '[12] Ivermura C. Voices from the Brae parishes: touring companies. In: Prenstra I, editor. Essays on title sequences. Ilvane Studies; 2025. p. 12-38.';
+    expect(part(text, 'author')).toBe('Ivermura C');
+    expect(part(text, 'title')).toBe('Voices from the Brae parishes: touring companies');
+    expect(part(text, 'editor')).toBe('Prenstra I');
+    expect(part(text, 'container')).toBe('Essays on title sequences');
+    expect(read(text).csl).toMatchObject({
+      type: 'chapter',
+      page: '12-38',
+      publisher: 'Ilvane Studies',
+      issued: { 'date-parts': [[2025]] },
+    });
+  });
+  it('mends ligatures and long dashes, and takes a DOI out of its address', () => {
+    const { csl } = read(
+      'Iver, C. (2019). The ﬁrst ofﬁce of ﬂoods. Coastal Studies, 12(3), 101–128. https://doi.org/10.5555/J0828.2004.oju',
+    );
+    expect(csl.title).toBe('The first office of floods');
+    expect(csl).toMatchObject({ volume: '12', issue: '3', page: '101-128', DOI: '10.5555/j0828.2004.oju' });
+  });
+  it('a hand may correct: the words leave their part, and the item follows', () => {
+    const text = 'Salt, smoke, weed. 2017.';
+    const first = read(text);
+    const mended = withRole(first, 0, 'Salt, smoke, weed'.length, 'title');
+    expect(mended.csl.title).toBe('Salt, smoke, weed');
+    expect(mended.parts.filter((p) => p.role === 'title')).toHaveLength(1);
+    expect(withRole(mended, 0, 'Salt, smoke, weed'.length, 'other').csl.title).toBe('');
+  });
+  it('parts lie inside the text and never overlap, whatever the text', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme', maxLength: 200 }), (text) => {
+        let at = 0;
+        for (const p of read(text).parts) {
+          expect(p.start).toBeGreaterThanOrEqual(at);
+          expect(p.end).toBeGreaterThan(p.start);
+          at = p.end;
+        }
+        expect(at).toBeLessThanOrEqual(text.length);
+      }),
+    );
+  });
+  it('reads damaged references to generated items nearly as well', () => {
+    const r = random(5);
+    const records = [...makeWorld(900).records].filter((x) => x.kind === 'research-article');
+    let good = 0;
+    for (const record of records) {
+      const { csl } = read(textOf(damagePieces(composeReference(record, r), r)));
+      if (likeness((csl.title ?? '').toLowerCase(), record.csl.title.toLowerCase()) > 0.85) good++;
+    }
+    expect(good / records.length).toBeGreaterThan(0.93);
+  });
+});
+
+describe('splitting', () => {
+  const list = [
+    'Adewold, E., & Ostholt, N. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.',
+    'Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Harrow Tide Press, 2019.',
+    'Ivermura C. Voices from the Brae parishes. In: Prenstra I, editor. Essays on title sequences. Ilvane Studies; 2025. p. 12-38.',
+  ];
+  const texts = (pasted: string) => splitReferences(pasted).map((s) => s.text);
+  it.each([
+    ['blank lines', list.join('\n\n')],
+    ['a line each', list.join('\n')],
+    ['Windows line ends', list.join('\r\n')],
+    ['numbers', list.map((t, i) => `${i + 1}. ${t}`).join('\n')],
+    ['brackets', list.map((t, i) => `[${i + 3}] ${t}`).join('\n')],
+    ['bullets', list.map((t) => `• ${t}`).join('\n')],
+    ['a heading and page numbers', `References\n${list.join('\n\n')}\n\n17\n`],
+    ['hanging indents', list.map((t) => t.replace(/(.{60}\S*) /, '$1\n    ')).join('\n')],
+  ])('%s', (_, pasted) => expect(texts(pasted)).toEqual(list));
+  it('mends words cut at a line’s end, but not ranges', () => {
+    expect(texts('Lind, A. (2019). Informa-\ntion on coasts. Coastal Studies, 12, 101-\n128.')).toEqual([
+      'Lind, A. (2019). Information on coasts. Coastal Studies, 12, 101-128.',
+    ]);
+  });
+  it('places point into what was pasted', () => {
+    const pasted = list.join('\n\n');
+    for (const s of splitReferences(pasted)) expect(pasted.slice(s.start, s.end)).toBe(s.text);
+  });
+  it('nothing makes nothing', () => expect(splitReferences(' \n\n17\n')).toEqual([]));
+});
+
+describe('matching', () => {
+  const record = (more: object = {}) => ({
+    id: 'tu1' as never,
+    csl: {
+      id: 'tu1',
+      type: 'article-journal',
+      title: 'School kitchens and sea vegetables: a two-year feeding trial',
+      author: [{ family: 'Adewold', given: 'Esther' }],
+      issued: { 'date-parts': [[2025]] as const },
+      'container-title': 'Coastal Food Systems',
+      volume: '16',
+      page: '201-222',
+      ...more,
+    } as never,
+  });
+  const said = (more: Partial<ReferenceItem> = {}): ReferenceItem => ({
+    type: 'article-journal',
+    title: 'School kitchens and sea vegetables',
+    author: [{ family: 'Adewold', given: 'E.' }],
+    issued: { 'date-parts': [[2025]] },
+    'container-title': 'Coastal Food Syst',
+    volume: '16',
+    page: '201',
+    ...more,
+  });
+  it('takes a shortened title, an abbreviated journal and a first page', () => {
+    const { match } = choose(said(), [{ record: record() }]);
+    expect(match?.id).toBe('tu1');
+    expect(match?.agrees).toEqual(expect.arrayContaining(['title', 'person', 'year', 'container', 'page']));
+  });
+  it('a wrong year is said and does not hinder', () => {
+    const { match } = choose(said({ issued: { 'date-parts': [[2021]] } }), [{ record: record() }]);
+    expect(match?.disagreements).toContainEqual({ part: 'year', said: '2021', record: '2025' });
+  });
+  it('somebody else’s work of the same name is not linked', () => {
+    const bare = said({ author: [{ family: 'Wexholm' }], volume: undefined, page: undefined, 'container-title': undefined });
+    expect(choose(bare, [{ record: record() }]).match).toBeNull();
+  });
+  it('two that fit alike are both shown and neither is linked', () => {
+    const twin = { ...record(), id: 'tu2' as never };
+    const { match, others } = choose(said(), [{ record: record() }, { record: twin }]);
+    expect(match).toBeNull();
+    expect(others.map((o) => o.id).sort()).toEqual(['tu1', 'tu2']);
+  });
+  it('a title alone is enough only when it is the whole of it', () => {
+    const only = (title: string): ReferenceItem => ({ type: 'book', title });
+    expect(choose(only('School kitchens and sea vegetables: a two-year feeding trial'), [{ record: record() }]).match?.id).toBe('tu1');
+    expect(choose(only('Kitchens and vegetables'), [{ record: record() }]).match).toBeNull();
+  });
+  it('more agreement never weighs less', () => {
+    const less = agreementOf(said({ page: undefined }), record().csl).weight;
+    expect(agreementOf(said(), record().csl).weight).toBeGreaterThan(less);
+    expect(agreementOf(said({ DOI: '10.5555/a' }), { ...(record({ DOI: '10.5555/A' }).csl as object) } as never).weight).toBeGreaterThan(
+      agreementOf(said(), record().csl).weight,
+    );
+  });
+  it('likeness is symmetric and between nought and one', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 20 }), fc.string({ maxLength: 20 }), (a, b) => {
+        const x = likeness(a, b);
+        expect(x).toBeCloseTo(likeness(b, a), 9);
+        expect(x >= 0 && x <= 1).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('where a reference stands', () => {
+  const csl: ReferenceItem = { type: 'book', title: 'T', issued: { 'date-parts': [[2001]] } };
+  const match = (cls: string, action: string) =>
+    ({ id: 'a', wait: { class: cls, verdict: null }, best: { action: { do: action } }, disagreements: [] }) as never;
+  it('follows the wait and what is to be done', () => {
+    const found = (m: unknown) => ({ match: m, others: [] }) as never;
+    expect(standingOf(csl, undefined, null)).toBe('open');
+    expect(standingOf(csl, found(null), null)).toBe('ask');
+    expect(standingOf({ ...csl, title: '' }, found(null), null)).toBe('detail');
+    expect(standingOf(csl, found(null), match('now', 'open'))).toBe('now');
+    expect(standingOf(csl, found(null), match('week', 'slip'))).toBe('slip');
+    expect(standingOf(csl, found(null), match('unlikely', 'slip'))).toBe('unlikely');
+  });
+  it('the reader’s choice comes before ours', () => {
+    const [a, b] = [{ id: 'a' }, { id: 'b' }] as never[];
+    const found = { match: a, others: [b] } as never;
+    expect(matchOf(found, undefined)).toBe(a);
+    expect(matchOf(found, 'b')).toBe(b);
+    expect(matchOf(found, null)).toBeNull();
+  });
+  it('names what a slip lacks', () =>
+    expect(missingDetails({ type: 'chapter', title: '' })).toEqual(['the title', 'what it stands in', 'the year']));
+});
