@@ -1,6 +1,9 @@
+import { fileURLToPath } from 'node:url';
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import { defineConfig } from 'astro/config';
+
+const NO_FETCH = fileURLToPath(new URL('./src/browser/noFetch.ts', import.meta.url));
 
 export default defineConfig({
   output: 'server',
@@ -30,6 +33,8 @@ export default defineConfig({
   },
   vite: {
     build: { assetsInlineLimit: 0 },
+    // Citation.js brings Node's ways of fetching; in the browser nothing is to be fetched by it.
+    resolve: { alias: Object.fromEntries(['node-fetch', 'sync-fetch', 'fetch-ponyfill'].map((name) => [name, NO_FETCH])) },
     worker: { format: 'es' },
     css: { modules: { generateScopedName: '[name]_[local]_[hash:base64:4]' } },
   },

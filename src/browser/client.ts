@@ -92,6 +92,11 @@ export const getNews = (
 ): Promise<readonly { slip: string; messages: readonly string[]; arrival: ArrivalNotice | null }[]> =>
   post('/api/slips/news', { slips, moment });
 export const askWithdraw = (slip: Slip, moment: Moment): Promise<{ withdrawn: true }> => post('/api/slips/withdraw', { slip, moment });
+export const getAnswers = (
+  questions: readonly { id: string; kind: 'question' | 'link'; subject: string; asked: string }[],
+  moment: Moment,
+): Promise<readonly { id: string; time: string; text: string }[]> =>
+  post('/api/ask', { questions: questions.slice(0, 200).map(({ id, kind, subject, asked }) => ({ id, kind, subject, asked })), moment });
 export const resolveReferences = (
   items: readonly ReferenceItem[],
   moment: Moment,

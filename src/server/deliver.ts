@@ -1,15 +1,20 @@
 /** A record as a made PDF, for the stand-ins that deliver one. */
 import { creators, fullName, numbering } from '../core/bibliography/describe';
 import type { DiscoveryRecord } from '../core/bibliography/record';
+import { fullTextOf } from '../standins/fullText';
 import { makePdf } from '../standins/pdf';
 
-export async function pdfResponse(record: Pick<DiscoveryRecord, 'id' | 'csl'>, foot: string): Promise<Response> {
+export async function pdfResponse(
+  record: Pick<DiscoveryRecord, 'id' | 'csl'> & Partial<Pick<DiscoveryRecord, 'subjects'>>,
+  foot: string,
+): Promise<Response> {
   const { csl } = record;
   const bytes = await makePdf({
     title: csl.title,
     people: creators(csl).names.map(fullName).join('; '),
     source: [csl['container-title'] ?? csl.publisher, numbering(csl)].filter(Boolean).join(' '),
     abstract: csl.abstract ?? '',
+    sections: fullTextOf(record),
     foot,
   });
   return new Response(bytes as Uint8Array<ArrayBuffer>, {

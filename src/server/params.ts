@@ -152,6 +152,22 @@ const referenceShape = Joi.object({
 }).pattern(/^[\w-]{1,40}$/, cslText);
 const count = Joi.number().integer().min(0).max(10_000);
 export const BODIES = {
+  ask: Joi.object({
+    questions: Joi.array()
+      .items(
+        Joi.object({
+          id: Joi.string()
+            .pattern(/^Q-[A-Za-z0-9-]{6,40}$/)
+            .required(),
+          kind: Joi.string().valid('question', 'link').required(),
+          subject: Joi.string().max(2000).required(),
+          asked: moment.required(),
+        }),
+      )
+      .max(200)
+      .required(),
+    moment: momentSchema.required(),
+  }),
   resolve: Joi.object({
     items: Joi.array().items(referenceShape).min(1).max(100).required(),
     moment: momentSchema.required(),

@@ -1,11 +1,14 @@
 /** A made PDF of an item: what a publisher or a scan desk would deliver, with sample text instead of the work. */
+
 import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
+import type { TextSection } from './fullText';
 
 export interface PdfText {
   readonly title: string;
   readonly people: string;
   readonly source: string;
   readonly abstract: string;
+  readonly sections: readonly TextSection[];
   /** A line at the foot of every page: who delivered it, under which terms. */
   readonly foot: string;
 }
@@ -24,13 +27,21 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
   doc.setAuthor(text.people);
   doc.setProducer('Legendum stand-in');
   const [serif, italic] = [await doc.embedFont(StandardFonts.TimesRoman), await doc.embedFont(StandardFonts.TimesRomanItalic)];
-  const page = doc.addPage([PAGE.width, PAGE.height]);
+  let page = doc.addPage([PAGE.width, PAGE.height]);
   let y = PAGE.height - PAGE.margin;
+  let pages = 1;
+  const foot = (): void =>
+    page.drawText(`${printable(text.foot)}   ${pages}`, { x: PAGE.margin, y: 40, size: 8, font: italic, color: rgb(0.35, 0.42, 0.45) });
   const write = (body: string, size: number, font = serif): void => {
     const width = PAGE.width - 2 * PAGE.margin;
     let line = '';
     const put = () => {
-      if (y < PAGE.margin + 40) return;
+      if (y < PAGE.margin + 10) {
+        foot();
+        page = doc.addPage([PAGE.width, PAGE.height]);
+        pages++;
+        y = PAGE.height - PAGE.margin;
+      }
       page.drawText(line, { x: PAGE.margin, y, size, font, color: rgb(0.08, 0.13, 0.17) });
       y -= size * 1.4;
       line = '';
@@ -49,11 +60,11 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
   write(text.title, 20);
   write(text.people, 12, italic);
   write(text.abstract || 'No abstract.', 12);
-  write(
-    'This document was made for the demo: everything in it is invented, and the rest of the text is left to the imagination.',
-    11,
-    italic,
-  );
-  page.drawText(printable(text.foot), { x: PAGE.margin, y: 40, size: 8, font: italic, color: rgb(0.35, 0.42, 0.45) });
+  write('This document was made for the demo: everything in it is invented.', 11, italic);
+  for (const { heading, paragraphs } of text.sections) {
+    write(heading, 14);
+    for (const p of paragraphs) write(p, 11);
+  }
+  foot();
   return doc.save();
 }

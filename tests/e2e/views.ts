@@ -13,6 +13,15 @@ export const send = async (page: Page): Promise<void> => {
   await page.getByRole('heading', { name: 'Messages' }).waitFor();
 };
 
+/** The end of somebody's paper: a wrong year, a book on loan, an abbreviated journal, and something that is nowhere. */
+const REFERENCES = `References
+
+Adewold, E., Ostholt, N., & Brimoto, H. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.
+
+Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Harrow Tide Press, 2019.
+
+Nobody, A. (2001). A book that is not there. Aldersund: No Press.`;
+
 export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Promise<void>])[] = [
   ['first visit', (page) => page.goto('/').then(() => page.getByRole('heading', { name: /^What can you be reading/ }).waitFor())],
   [
@@ -43,6 +52,24 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
     async (page) => {
       await page.goto('/records/tu0000044');
       await page.getByRole('region', { name: 'Ways to read' }).getByRole('listitem').first().waitFor();
+    },
+  ],
+  [
+    'references',
+    async (page) => {
+      await page.goto('/references');
+      await page.getByLabel('References as text').fill(REFERENCES);
+      await page.getByRole('button', { name: 'Read', exact: true }).click();
+      await page.waitForSelector('section[aria-label="What they are"][aria-busy="false"] li');
+      await page.getByLabel('Need by').fill('2026-11-13');
+      await page.waitForSelector('section[aria-label="What they are"][aria-busy="false"] li');
+    },
+  ],
+  [
+    'ask',
+    async (page) => {
+      await page.goto('/ask?record=tu0000043');
+      await page.getByText('About', { exact: true }).waitFor();
     },
   ],
   ['slip', (page) => draft(page, 'record=tu0000052&route=ill-copy&from=lending&need=2026-11-13')],

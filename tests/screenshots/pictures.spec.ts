@@ -10,6 +10,8 @@ const PICTURES: readonly (readonly [file: string, view: string, more?: { dark?: 
   ['search-dark', 'search', { dark: true }],
   ['item', 'item'],
   ['record', 'record'],
+  ['references', 'references'],
+  ['ask', 'ask'],
   ['slip', 'slip'],
   ['requests', 'requests'],
   ['narrow', 'search', { width: 360, height: 740 }],

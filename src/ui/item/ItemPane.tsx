@@ -84,7 +84,7 @@ export function ItemPane({ id, needBy, why, position, close, step }: Props) {
         <>
           <TitleBlock answer={query.data} heading={2} href={`/records/${id}`} />
           <Notices answer={query.data} />
-          <Ways record={id} needBy={needBy} level={3} />
+          <Ways record={id} title={query.data.record.csl.title} needBy={needBy} level={3} />
           {why && why.length > 0 && <Why why={why} />}
           <About answer={query.data} level={3} />
           <Facts answer={query.data} level={3} />

@@ -1,6 +1,10 @@
 /** Ways to read: a vertical line in time, the best on top with its one main button. */
 import { useQuery } from '@tanstack/react-query';
+import { useLiveQuery } from 'dexie-react-hooks';
 import { getWays } from '../../browser/client';
+import { askQuestion, brokenWays } from '../../browser/questions';
+import { theStore } from '../../browser/store';
+import { withoutBroken } from '../../core/access/broken';
 import type { Way } from '../../core/access/ways';
 import { money } from '../../core/requests/price';
 import { type DayNumber, dayText, isoDay } from '../../core/time';
@@ -60,17 +64,29 @@ function Action({ way, record, needBy, main }: { way: Way; record: string; needB
   return action.do === 'go' ? <Hours campus={action.campus} main={main} /> : null;
 }
 
-export function Ways({ record, needBy, level }: { record: string; needBy: DayNumber | null; level: 2 | 3 }) {
+export function Ways({ record, title, needBy, level }: { record: string; title: string; needBy: DayNumber | null; level: 2 | 3 }) {
   const H = `h${level}` as const;
-  const { moment } = useHere();
+  const { moment, reader } = useHere();
   const need = needBy === null ? '' : isoDay(needBy);
+  const broken = useLiveQuery(() => brokenWays(theStore(), reader.id, record), [reader.id, record]);
   const query = useQuery({
     queryKey: ['ways', record, moment, need],
     queryFn: () => getWays(record, moment, need),
     placeholderData: (p) => p,
   });
   if (query.isError) return <Failure error={query.error} again={() => void query.refetch()} />;
-  const best = query.data?.best;
+  const answer = query.data && withoutBroken(query.data, broken ?? new Set());
+  const best = answer?.best;
+  const report = (way: Way) =>
+    void askQuestion(theStore(), {
+      reader: reader.id,
+      kind: 'link',
+      subject: title,
+      text: `The link to ${way.place} did not work.`,
+      record,
+      way: way.id,
+      asked: moment.at,
+    });
   return (
     <section aria-label="Ways to read" aria-busy={query.isPending}>
       <header className={styles.sectionHead}>
@@ -78,13 +94,13 @@ export function Ways({ record, needBy, level }: { record: string; needBy: DayNum
         {needBy !== null && <p>you need it by {dayText(needBy)}</p>}
       </header>
       {query.isPending && <p className={styles.hint}>Working out the ways…</p>}
-      {query.data && query.data.ways.length === 0 && (
+      {answer && answer.ways.length === 0 && (
         <p className={styles.hint}>
           We know of no way to get this: nobody whose holdings we see owns it. Another edition may do, or ask the library to buy it.
         </p>
       )}
       <ol className={styles.ways}>
-        {query.data?.ways.map((way) => (
+        {answer?.ways.map((way) => (
           <li key={way.id} className={styles.way} data-wait={way.class} data-no={way.label === 'No' ? '' : undefined}>
             <p className={styles.when}>
               <b>{way.label}</b>
@@ -105,10 +121,23 @@ export function Ways({ record, needBy, level }: { record: string; needBy: DayNum
             </div>
             <p className={styles.act}>
               <Action way={way} record={record} needBy={needBy} main={way === best || way.id === best?.id} />
+              {way.action.do === 'open' && !broken?.has(way.id) && (
+                <button type="button" className={styles.report} onClick={() => report(way)}>
+                  This link did not work<span className="sr">: {way.place}</span>
+                </button>
+              )}
             </p>
           </li>
         ))}
       </ol>
+      {broken && broken.size > 0 && (
+        <p className={styles.hint} role="status">
+          Reported to the <a href="/ask">ask desk</a>; the next way stands first.
+        </p>
+      )}
+      <p className={styles.hint}>
+        <a href={`/ask?record=${encodeURIComponent(record)}`}>Ask a librarian about this</a>
+      </p>
     </section>
   );
 }

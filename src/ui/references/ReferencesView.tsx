@@ -102,9 +102,19 @@ function References() {
   const counts = STANDINGS.map((s) => [s, standings.filter((x) => x === s).length] as const).filter(([, n]) => n > 0);
   const late = rows.filter((r) => matchOf(found(r), r.chosen)?.wait.verdict === 'too-late').length;
   const lookedUp = standings.filter((s) => s !== 'open').length;
+  const pasted = useRef(false);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the store has answered
+  useEffect(() => {
+    const paste = new URLSearchParams(window.location.search).get('paste');
+    if (!bib || !paste || pasted.current) return;
+    pasted.current = true;
+    window.history.replaceState(null, '', '/references');
+    void read({ text: paste });
+  }, [bib]);
   if (!bib) return null;
 
-  const read = async (what: { text: string } | { name: string; bytes: ArrayBuffer }) => {
+  async function read(what: { text: string } | { name: string; bytes: ArrayBuffer }): Promise<void> {
+    if (!bib) return;
     const before = bib;
     let taken: readonly KeptReference[] = [];
     const told: string[] = [];
@@ -133,7 +143,7 @@ function References() {
     } finally {
       setReading(null);
     }
-  };
+  }
   const takeFile = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > 20_000_000) return setSaid([`${file.name} is over 20 MB: take a part of it.`]);

@@ -1,7 +1,6 @@
 import type { SearchAnswer } from '../../core/engine/port';
-import { CONDITIONS, hasCondition, NEW_SEARCH, type SearchRequest, withoutCondition } from '../../core/query/request';
+import { CONDITIONS, hasCondition, NEW_SEARCH, printRequest, type SearchRequest, withoutCondition } from '../../core/query/request';
 import { conditionText } from '../../core/query/sentence';
-import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './search.module.css';
 
@@ -17,11 +16,9 @@ export function NoResults({
   answer: SearchAnswer;
   change: (r: SearchRequest) => void;
 }) {
-  const { info } = useHere();
   const asked = CONDITIONS.filter((c) => hasCondition(request, c));
   const costs = asked.filter((c) => (answer.cost[c] ?? 0) > 0);
   const words = request.q.trim().split(/\s+/).length;
-  const question = `I searched ${info.name}’s Legendum: ${answer.sentence}\n${typeof window === 'undefined' ? '' : window.location.href}\n\nIt found nothing. I am looking for `;
   return (
     <div className={styles.none}>
       <p>Nothing in the index fits all of this at once.</p>
@@ -54,15 +51,8 @@ export function NoResults({
         )}
         {words > 3 && <li>All words must occur in a record: leave out the less important ones.</li>}
         <li>
-          <a
-            href={`mailto:ask@library.tarnholm.example?${new URLSearchParams({ subject: 'A search that found nothing', body: question })}`.replace(
-              /\+/g,
-              '%20',
-            )}
-          >
-            Ask a librarian
-          </a>{' '}
-          by e-mail; this search goes with it.
+          <a href={`/ask?${new URLSearchParams({ search: printRequest(request).toString() })}`}>Ask a librarian</a>; this search goes with
+          it.
         </li>
       </ul>
     </div>

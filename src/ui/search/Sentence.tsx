@@ -342,6 +342,11 @@ export function Sentence(props: Props & { kept: Kept }) {
         )}
         {answer && <SearchTools request={request} answer={answer} />}
       </div>
+      {looksLikeReference(request.q) && (
+        <p className={styles.note} data-offer="">
+          This looks like a reference. <a href={`/references?${new URLSearchParams({ paste: request.q })}`}>Read it part by part</a>
+        </p>
+      )}
       {answer?.notes.map((n) => (
         <p key={n.code} className={styles.note} data-offer={n.code === 'person' || n.code === 'journal' ? '' : undefined}>
           {n.text}
@@ -360,5 +365,8 @@ export function Sentence(props: Props & { kept: Kept }) {
     </div>
   );
 }
+/** Long, with a year and marks between its parts: somebody pasted a reference. */
+const looksLikeReference = (q: string): boolean =>
+  q.trim().split(/\s+/).length >= 8 && /\b(1[5-9]|20)\d\d\b/.test(q) && (q.match(/[.,:;]/g) ?? []).length >= 3;
 const printable = (r: SearchRequest): string =>
   JSON.stringify([r.keep, r.drop, r.from, r.to, r.reach, r.needBy === null ? '' : isoDay(r.needBy)]);

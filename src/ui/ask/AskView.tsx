@@ -1,0 +1,130 @@
+/** The ask desk: a question with what it is about, and what was answered. Reports of broken links stand among them. */
+import { useQuery } from '@tanstack/react-query';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useState } from 'react';
+import { getAnswers, getRecord } from '../../browser/client';
+import { askQuestion, dropQuestion, type Question, questionsOf } from '../../browser/questions';
+import { theStore } from '../../browser/store';
+import { readRequest } from '../../core/query/request';
+import { sentence } from '../../core/query/sentence';
+import { clockOf, clockText, dayOf, dayText, parseLocal } from '../../core/time';
+import { App, useHere } from '../kit/app';
+import { Failure } from '../kit/Failure';
+import kit from '../kit/kit.module.css';
+import styles from './ask.module.css';
+
+const when = (iso: string): string => {
+  const t = parseLocal(iso);
+  return t === null ? '' : `${dayText(dayOf(t))}, ${clockText(clockOf(t))}`;
+};
+const LONGEST = 4000;
+
+function Ask() {
+  const { reader, moment } = useHere();
+  const [params] = useState(() => new URLSearchParams(window.location.search));
+  const record = params.get('record') ?? '';
+  const search = params.get('search') ?? '';
+  const [text, setText] = useState('');
+  const [said, setSaid] = useState('');
+  const item = useQuery({ queryKey: ['record', record], queryFn: () => getRecord(record), enabled: record !== '' });
+  const questions = useLiveQuery(() => questionsOf(theStore(), reader.id), [reader.id]) ?? [];
+  const answers = useQuery({
+    queryKey: ['answers', questions.map((q) => q.id), moment.at],
+    queryFn: () => getAnswers(questions, moment),
+    enabled: questions.length > 0,
+  });
+  const about = record ? (item.data?.record.csl.title ?? '') : search ? sentence(readRequest(new URLSearchParams(search))) : '';
+  const send = async () => {
+    if (!text.trim()) {
+      setSaid('There is no question yet. Write what you are looking for, and by when.');
+      document.getElementById('question')?.focus();
+      return;
+    }
+    await askQuestion(theStore(), {
+      reader: reader.id,
+      kind: 'question',
+      subject: about || text.trim().slice(0, 80),
+      text: text.trim(),
+      ...(record ? { record } : {}),
+      ...(search ? { search } : {}),
+      asked: moment.at,
+    });
+    setText('');
+    setSaid('Asked. The desk sits on working days from nine to five; the answer comes here.');
+  };
+  const answerOf = (q: Question) => answers.data?.find((a) => a.id === q.id);
+  return (
+    <div className={styles.view}>
+      <h1>Ask a librarian</h1>
+      <form
+        className={styles.form}
+        onSubmit={(e) => {
+          e.preventDefault();
+          void send();
+        }}
+      >
+        {about && (
+          <p className={styles.about}>
+            <span>{record ? 'About' : 'With your search'}</span>{' '}
+            {record ? <a href={`/records/${record}`}>{about}</a> : <a href={`/?${search}`}>{about}</a>}
+          </p>
+        )}
+        <label htmlFor="question">Your question</label>
+        <textarea id="question" value={text} maxLength={LONGEST} onChange={(e) => setText(e.target.value)} rows={5} />
+        <div className={styles.row}>
+          <button type="submit" className={kit.main}>
+            Ask
+          </button>
+          <p role="status">{said}</p>
+        </div>
+      </form>
+      {answers.isError && <Failure error={answers.error} again={() => void answers.refetch()} />}
+      <section aria-labelledby="asked">
+        <h2 id="asked">What you asked</h2>
+        {questions.length === 0 && <p className={styles.hint}>Nothing yet. Broken links that you report stand here, too.</p>}
+        <ol className={styles.list}>
+          {questions.map((q) => {
+            const a = answerOf(q);
+            return (
+              <li key={q.id}>
+                <p className={styles.when}>{when(q.asked)}</p>
+                <div>
+                  <p className={styles.subject}>
+                    {q.kind === 'link' && <span className={kit.tag}>broken link</span>}{' '}
+                    {q.record ? (
+                      <a href={`/records/${q.record}`}>{q.subject}</a>
+                    ) : q.search ? (
+                      <a href={`/?${q.search}`}>{q.subject}</a>
+                    ) : (
+                      q.subject
+                    )}
+                  </p>
+                  <p className={styles.text}>{q.text}</p>
+                  {a ? (
+                    <p className={styles.answer}>
+                      <b>The desk, {when(a.time)}:</b> {a.text}
+                    </p>
+                  ) : (
+                    <p className={styles.hint}>Not answered yet.</p>
+                  )}
+                  <button type="button" className={kit.link} onClick={() => void dropQuestion(theStore(), q.id)}>
+                    {q.kind === 'link' ? 'Take the report back' : 'Remove'}
+                    <span className="sr">: {q.subject}</span>
+                  </button>
+                </div>
+              </li>
+            );
+          })}
+        </ol>
+      </section>
+    </div>
+  );
+}
+
+export default function AskView() {
+  return (
+    <App>
+      <Ask />
+    </App>
+  );
+}
