@@ -13,10 +13,12 @@ export interface KeptReference {
 export interface Bibliography {
   readonly reader: string;
   readonly text: string;
+  /** The text that the rows were read from. */
+  readonly read: string;
   readonly needBy: string;
   readonly rows: readonly KeptReference[];
 }
-export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', needBy: '', rows: [] };
+export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', read: '', needBy: '', rows: [] };
 
 export const bibliographyOf = (store: Store, reader: string): Promise<Bibliography | undefined> => store.bibliographies.get(reader);
 export const keepBibliography = (store: Store, b: Bibliography): Promise<unknown> => store.bibliographies.put(b);

@@ -54,7 +54,7 @@ test('from a reading list to what must be requested today', async ({ page }) => 
 });
 
 test('parts are corrected by hand, by keyboard, and the match follows', async ({ page }) => {
-  await paste(page, 'Salt, smoke, weed. 2017.');
+  await paste(page, 'Salt, smoke, weed. 2011.');
   const row = rows(page).first();
   await row.getByRole('button', { name: 'Correct the parts' }).press('Enter');
   const words = row.getByRole('group', { name: 'Correct the parts' });

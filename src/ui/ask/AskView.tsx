@@ -50,7 +50,7 @@ function Ask() {
       asked: moment.at,
     });
     setText('');
-    setSaid('Asked. The desk sits on working days from nine to five; the answer comes here.');
+    setSaid('Asked. The answer comes here.');
   };
   const answerOf = (q: Question) => answers.data?.find((a) => a.id === q.id);
   return (
@@ -70,6 +70,7 @@ function Ask() {
           </p>
         )}
         <label htmlFor="question">Your question</label>
+        <p className={styles.hint}>Say what you are looking for, what for, and by when. The desk sits on working days from nine to five.</p>
         <textarea id="question" value={text} maxLength={LONGEST} onChange={(e) => setText(e.target.value)} rows={5} />
         <div className={styles.row}>
           <button type="submit" className={kit.main}>

@@ -115,13 +115,14 @@ function References() {
 
   async function read(what: { text: string } | { name: string; bytes: ArrayBuffer }): Promise<void> {
     if (!bib) return;
-    const before = bib;
+    const before = { ...bib, text: bib.read };
     let taken: readonly KeptReference[] = [];
     const told: string[] = [];
     setSaid([]);
     setOnly(null);
     setReading({ done: 0, total: 0 });
-    const base: Bibliography = { ...bib, text: 'text' in what ? what.text : `From the file ${what.name}` };
+    const text = 'text' in what ? what.text : `From the file ${what.name}`;
+    const base: Bibliography = { ...bib, text, read: text };
     try {
       await work.current?.read(what, (p) => {
         taken = [...taken, ...p.refs.map((ref) => ({ id: newId(), ref }))];
@@ -137,7 +138,7 @@ function References() {
           : 'No reference was found in this. A reference has at least a name or a title, and a year.',
         ...told,
       ]);
-      if (!n) set({ ...before, text: base.text });
+      if (!n) set({ ...bib, text });
     } catch (error) {
       setSaid([error instanceof Error ? error.message : 'It could not be read.', 'What you pasted is kept.']);
     } finally {
