@@ -1,4 +1,5 @@
 /** The reader's bibliography: read in a worker, kept in the store, one a reader. */
+import type { Columns } from '../core/formats/read';
 import type { ReadReference } from '../core/references/read';
 import type { ReadingProgress, ReadingTask } from './references.worker';
 import type { Store } from './store';
@@ -23,6 +24,7 @@ export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', read: '
 export const bibliographyOf = (store: Store, reader: string): Promise<Bibliography | undefined> => store.bibliographies.get(reader);
 export const keepBibliography = (store: Store, b: Bibliography): Promise<unknown> => store.bibliographies.put(b);
 
+export type ReadingSource = { readonly text: string } | { readonly name: string; readonly bytes: ArrayBuffer; readonly columns?: Columns };
 export interface Reading {
   readonly progress: (p: ReadingProgress) => void;
 }
@@ -32,10 +34,7 @@ export class ReferenceReader {
   #n = 0;
 
   /** Reads text or a file; `progress` is called with each few references. Rejects with a message for people. */
-  read(
-    what: { readonly text: string } | { readonly name: string; readonly bytes: ArrayBuffer },
-    progress: Reading['progress'],
-  ): Promise<void> {
+  read(what: ReadingSource, progress: Reading['progress']): Promise<void> {
     this.stop();
     const worker = new Worker(new URL('./references.worker.ts', import.meta.url), { type: 'module' });
     this.#worker = worker;

@@ -1,10 +1,13 @@
 /** Reads references in a thread of their own, so that the page never stands still: text or a file in, references out, a few at a time. */
-import { itemsAsReferences, readFile } from '../core/formats/read';
+import { type Columns, itemsAsReferences, readFile } from '../core/formats/read';
 import { type ReadReference, readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import { decodeModel, type Model } from '../core/references/tagger';
 
-export type ReadingTask = { readonly n: number } & ({ readonly text: string } | { readonly name: string; readonly bytes: ArrayBuffer });
+export type ReadingTask = { readonly n: number } & (
+  | { readonly text: string }
+  | { readonly name: string; readonly bytes: ArrayBuffer; readonly columns?: Columns }
+);
 export interface ReadingProgress {
   readonly n: number;
   readonly refs: readonly ReadReference[];
@@ -12,6 +15,8 @@ export interface ReadingProgress {
   readonly total: number;
   readonly problems: readonly string[];
   readonly failed?: string;
+  /** The headings of a CSV file that must be asked about. */
+  readonly headings?: readonly string[];
 }
 const AT_A_TIME = 25;
 let model: Promise<Model> | undefined;
@@ -40,7 +45,8 @@ self.onmessage = async ({ data }: MessageEvent<ReadingTask>) => {
   const { n } = data;
   try {
     if ('text' in data) return await readText(n, data.text, []);
-    const read = readFile(data.name, new Uint8Array(data.bytes));
+    const read = readFile(data.name, new Uint8Array(data.bytes), data.columns);
+    if ('headings' in read) return say({ n, refs: [], done: 0, total: 0, problems: [], headings: read.headings });
     if ('text' in read) return await readText(n, read.text, []);
     const refs = itemsAsReferences(read.items);
     say({ n, refs, done: refs.length, total: refs.length, problems: read.problems.map((p) => `Line ${p.line}: ${p.text}`) });

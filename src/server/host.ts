@@ -9,9 +9,13 @@ import type { Question, Reply } from './index.worker';
 import { readShared } from './shared';
 
 /** The question took longer than its time, in the queue or at work. */
-export class TooSlow extends Error {}
+export class TooSlow extends Error {
+  override readonly name = 'TooSlow';
+}
 /** The asker went away before the question was begun. */
-export class Gone extends Error {}
+export class Gone extends Error {
+  override readonly name = 'Gone';
+}
 
 interface Waiting {
   readonly question: Omit<Question, 'n'>;

@@ -7,7 +7,6 @@ import { readQuery } from '../core/query/read';
 import { GROUPS, readRequest, type SearchRequest, SORTS, SYNTAXES } from '../core/query/request';
 import { situationSchema } from '../core/requests/schema';
 import { parseDay, parseLocal } from '../core/time';
-import { Gone, TooSlow } from './host';
 import { problem } from './problem';
 
 export const MAX_QUERY = 12_000;
@@ -196,7 +195,9 @@ export async function withBody<T>(
   info: LibraryInfo,
   work: (body: T) => Promise<Response>,
 ): Promise<Response> {
-  const text = await request.text();
+  const text = await request.text().catch(() => null);
+  // The asker left while sending.
+  if (text === null) return new Response(null, { status: 499 });
   if (text.length > MAX_BODY) return problem('too-large', `What was sent is over ${MAX_BODY} characters.`);
   let body: unknown;
   try {
@@ -216,9 +217,11 @@ export async function guarded(work: () => Promise<Response>): Promise<Response> 
   try {
     return await work();
   } catch (error) {
+    // By name, not by class: the pages and the index host are bundled apart, and each has a class of its own.
+    const name = error instanceof Error ? error.name : '';
     // Nobody reads this answer any more.
-    if (error instanceof Gone) return new Response(null, { status: 499 });
-    if (error instanceof TooSlow)
+    if (name === 'Gone') return new Response(null, { status: 499 });
+    if (name === 'TooSlow')
       return problem('too-slow', 'This took too long to look up. Nothing is lost: ask for something narrower, or try again in a moment.');
     throw error;
   }

@@ -271,3 +271,46 @@ describe('index directory', () => {
     other.close();
   });
 });
+
+describe('what has no record', () => {
+  const journal = () => [...records].find((r) => r.kind === 'research-article' && r.csl.ISSN && !r.added) as DiscoveryRecord;
+  it('an article of a known journal has the ways of its siblings', () => {
+    const { csl } = journal();
+    const found = world.service.ways(
+      {
+        type: 'article-journal',
+        title: 'Never indexed',
+        ISSN: csl.ISSN as string,
+        issued: csl.issued as never,
+        volume: csl.volume as string,
+      },
+      moment(),
+      '',
+    );
+    const sibling = world.service.ways(journal().id, moment(), '');
+    const online = (a: typeof found) => a?.ways.filter((w) => w.id.startsWith('online:') || w.id.startsWith('none:')).map((w) => w.id);
+    expect(online(found)?.length).toBeGreaterThan(0);
+    for (const id of online(found) ?? []) expect(online(sibling)).toContain(id);
+  });
+  it('a book that nobody is known to own is asked for all the same, at the odds of the past', () => {
+    const answer = world.service.ways(
+      { type: 'book', title: 'A book that is not there', issued: { 'date-parts': [[2001]] } },
+      moment(),
+      '',
+    );
+    const way = answer?.ways[0];
+    expect(way?.reasons[0]).toContain('No record says who owns it');
+    expect(way?.action).toMatchObject({ do: 'slip', route: 'ill-loan' });
+    const { unrecordedShare, askAtMost } = world.service.library.policy.lending;
+    const most = 1 - (1 - unrecordedShare) ** askAtMost;
+    expect(way?.chance).toBeGreaterThan(0);
+    expect(way?.chance).toBeLessThanOrEqual(most);
+  });
+  it('references are matched to the records they were made from', () => {
+    for (const r of present.filter((x) => x.kind === 'research-article').slice(0, 60)) {
+      const { abstract: _a, id: _i, DOI: _d, ...said } = r.csl;
+      const { match, others } = world.service.matchReference(said);
+      expect([match?.id, ...others.map((o) => o.id)], r.csl.title).toContain(r.id);
+    }
+  });
+});

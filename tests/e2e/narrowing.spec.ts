@@ -15,7 +15,10 @@ test('from a one-word topic to reviewed recent articles in two languages, readab
 
 test('the same by keyboard alone', async ({ page }) => {
   await page.goto('/');
+  await page.getByRole('heading', { name: /^What can you be reading/ }).waitFor();
+  await page.locator('#query').blur();
   await page.keyboard.press('/');
+  await expect(page.locator('#query')).toBeFocused();
   await page.keyboard.type('local');
   await page.keyboard.press('Enter');
   await lines(page);

@@ -101,6 +101,19 @@ test('a file comes in, what is bad in it is named, and the corrected list goes o
   expect(text).toContain('doi = {10.5555/s1.2025.201}');
 });
 
+test('a table whose columns nobody knows is asked about', async ({ page }) => {
+  await page.goto('/references');
+  const csv = 'Werk,title of it,Jahr\nx,The edible shore,2019\n';
+  await page.locator('input[type="file"]').setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  const chooser = page.getByRole('group', { name: 'What are the columns of list.csv?' });
+  await expect(chooser.getByRole('button', { name: 'Read it' })).toBeDisabled();
+  await chooser.getByLabel('title of it').selectOption('title');
+  await chooser.getByLabel('Jahr').selectOption('year');
+  await chooser.getByRole('button', { name: 'Read it' }).click();
+  await looked(page);
+  await expect(rows(page).first()).toContainText('The edible shore');
+});
+
 test('empty, hopeless and very long text each get an answer, and nothing is lost', async ({ page }) => {
   await page.goto('/references');
   await expect(page.getByRole('button', { name: 'Read', exact: true })).toBeDisabled();

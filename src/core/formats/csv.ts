@@ -1,28 +1,8 @@
 /** CSV (RFC 4180) of bibliographic items, one a line. Cells that a spreadsheet would run as a formula get an apostrophe before them. */
 import Papa from 'papaparse';
 import type { CslItem, CslName } from '../bibliography/record';
+import { CSV_COLUMNS, type CsvColumn, columnFor } from './csvColumns';
 import type { Problem, ReadItems } from './item';
-
-export const CSV_COLUMNS = [
-  'type',
-  'title',
-  'author',
-  'editor',
-  'year',
-  'container-title',
-  'volume',
-  'issue',
-  'page',
-  'edition',
-  'publisher',
-  'publisher-place',
-  'language',
-  'DOI',
-  'ISBN',
-  'ISSN',
-  'id',
-] as const;
-export type CsvColumn = (typeof CSV_COLUMNS)[number];
 
 const names = (list: readonly CslName[] | undefined): string =>
   (list ?? []).map((n) => n.literal ?? [n.family, n.given].filter(Boolean).join(', ')).join('; ');
@@ -40,25 +20,6 @@ export function writeCsv(items: readonly CslItem[]): string {
   return `${Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { newline: '\r\n' })}\r\n`;
 }
 
-/** Names of columns as people write them. */
-const ALIASES: Readonly<Record<string, CsvColumn>> = {
-  authors: 'author',
-  editors: 'editor',
-  'publication year': 'year',
-  date: 'year',
-  journal: 'container-title',
-  'journal title': 'container-title',
-  in: 'container-title',
-  container: 'container-title',
-  pages: 'page',
-  number: 'issue',
-  place: 'publisher-place',
-  kind: 'type',
-};
-export const columnFor = (heading: string): CsvColumn | null => {
-  const h = heading.trim().toLowerCase();
-  return CSV_COLUMNS.find((c) => c.toLowerCase() === h) ?? ALIASES[h] ?? null;
-};
 const readNames = (text: string): CslName[] =>
   text
     .split(/\s*;\s*/)
@@ -67,6 +28,9 @@ const readNames = (text: string): CslName[] =>
       const [family = '', ...given] = t.split(/\s*,\s*/);
       return given.length ? { family, given: given.join(', ') } : { literal: t };
     });
+
+/** The headings of a CSV file. */
+export const csvHeadings = (text: string): string[] => Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { preview: 1 }).data[0] ?? [];
 
 /**
  * Reads CSV, comma, semicolon or tab. `columns` says what each column is, by its heading; without it the headings themselves do.

@@ -3,7 +3,8 @@ import type { CslItem } from '../bibliography/record';
 import type { ReadReference } from '../references/read';
 import { readBibtex } from './bibtexRead';
 import { readCslItems } from './cslItems';
-import { columnFor, readCsv } from './csv';
+import { csvHeadings, readCsv } from './csv';
+import { type CsvColumn, columnFor } from './csvColumns';
 import { readIso2709 } from './iso2709';
 import type { Problem, ReadItems } from './item';
 import type { MarcRecord } from './marc';
@@ -23,8 +24,11 @@ function marcItems({ records, problems }: { records: readonly MarcRecord[]; prob
   };
 }
 
-/** Items of a file in a format. */
-export function readAs(format: ReadFormat, bytes: Uint8Array): ReadItems {
+/** What the columns of a CSV file are, by their headings. */
+export type Columns = Readonly<Record<string, CsvColumn | ''>>;
+
+/** Items of a file in a format; for CSV, `columns` says what the columns are where their headings don't. */
+export function readAs(format: ReadFormat, bytes: Uint8Array, columns?: Columns): ReadItems {
   switch (format) {
     case 'ris':
       return readRis(decodeText(bytes));
@@ -33,7 +37,7 @@ export function readAs(format: ReadFormat, bytes: Uint8Array): ReadItems {
     case 'csl':
       return readCslItems(decodeText(bytes));
     case 'csv':
-      return readCsv(decodeText(bytes));
+      return readCsv(decodeText(bytes), columns);
     case 'marcxml':
       return marcItems(readMarcxml(decodeText(bytes)));
     case 'marc':
@@ -55,9 +59,18 @@ export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
   return ending === 'bib' ? 'bibtex' : ending === 'mrc' ? 'marc' : ((ending as ReadFormat | undefined) ?? null);
 }
 
-export function readFile(name: string, bytes: Uint8Array): ReadItems | { readonly text: string } {
+/** A CSV file whose title column is not known by its heading gives its headings, to be asked about. */
+export function readFile(
+  name: string,
+  bytes: Uint8Array,
+  columns?: Columns,
+): ReadItems | { readonly text: string } | { readonly headings: readonly string[] } {
   const format = formatOf(name, bytes);
-  return format ? readAs(format, bytes) : { text: decodeText(bytes) };
+  if (format === 'csv' && !columns) {
+    const headings = csvHeadings(decodeText(bytes));
+    if (!headings.some((h) => columnFor(h) === 'title')) return { headings };
+  }
+  return format ? readAs(format, bytes, columns) : { text: decodeText(bytes) };
 }
 
 /** Items that need no reading, as references that are read already: one line of text each, and no part to be corrected. */

@@ -163,6 +163,13 @@ export function About({ answer, level }: Props) {
   );
 }
 
+const FILES = [
+  ['ris', 'RIS'],
+  ['bibtex', 'BibTeX'],
+  ['csl', 'CSL-JSON'],
+  ['marcxml', 'MARCXML'],
+] as const;
+
 /** Why it counts as peer-reviewed, where copies stand, who shows it online, the plain facts. */
 export function Facts({ answer, level }: Props) {
   const { record, peerReview, journal } = answer;
@@ -215,7 +222,15 @@ export function Facts({ answer, level }: Props) {
           </p>
         )}
         <p>
-          <a href={`/api/records/${record.id}?format=csl`}>CSL-JSON</a>
+          As a file:{' '}
+          {FILES.map(([format, label], i) => (
+            <span key={format}>
+              {i > 0 && ' · '}
+              <a href={`/api/records/${record.id}?format=${format}`} download={`${record.id}.${format}`}>
+                {label}
+              </a>
+            </span>
+          ))}
         </p>
       </Section>
     </div>

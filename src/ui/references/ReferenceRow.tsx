@@ -120,7 +120,7 @@ function Found({ match, sure }: { match: ResolvedMatch; sure: boolean }) {
           <caption className="sr">What disagrees</caption>
           <thead>
             <tr>
-              <th scope="col" />
+              <td />
               <th scope="col">your reference</th>
               <th scope="col">the record</th>
             </tr>
@@ -221,6 +221,7 @@ export function ReferenceRow({
             </ul>
           </details>
         )}
+        <span className="Z3988" title={writeOpenUrl(match?.csl ?? row.ref.csl).toString()} />
         <p className={styles.acts}>
           {best?.action.do === 'open' && (
             <a href={readHref(best.action)} target="_blank" rel="noopener">

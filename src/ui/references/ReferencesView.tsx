@@ -1,6 +1,7 @@
 /** References: a pasted bibliography on the left, each of its references read, matched and timed on the right. */
 import { type ChangeEvent, type DragEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { AskError, resolveReferences } from '../../browser/client';
+import type { ReadingSource } from '../../browser/references';
 import {
   type Bibliography,
   bibliographyOf,
@@ -15,6 +16,7 @@ import { matchOf, STANDING_LABEL, STANDINGS, type Standing, standingOf } from '.
 import { parseDay } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { type AskedColumns, ColumnChooser } from './ColumnChooser';
 import { Export } from './Export';
 import { ReferenceRow } from './ReferenceRow';
 import styles from './references.module.css';
@@ -76,6 +78,7 @@ function References() {
   const [only, setOnly] = useState<Standing | null>(null);
   const [bulk, setBulk] = useState(false);
   const [over, setOver] = useState(false);
+  const [columns, setColumns] = useState<AskedColumns | null>(null);
   const work = useRef<ReferenceReader | null>(null);
   useEffect(() => {
     work.current = new ReferenceReader();
@@ -113,11 +116,12 @@ function References() {
   }, [bib]);
   if (!bib) return null;
 
-  async function read(what: { text: string } | { name: string; bytes: ArrayBuffer }): Promise<void> {
+  async function read(what: ReadingSource): Promise<void> {
     if (!bib) return;
     const before = { ...bib, text: bib.read };
     let taken: readonly KeptReference[] = [];
     const told: string[] = [];
+    let asked: AskedColumns | null = null;
     setSaid([]);
     setOnly(null);
     setReading({ done: 0, total: 0 });
@@ -127,9 +131,15 @@ function References() {
       await work.current?.read(what, (p) => {
         taken = [...taken, ...p.refs.map((ref) => ({ id: newId(), ref }))];
         told.push(...p.problems);
+        if (p.headings && 'name' in what) asked = { name: what.name, bytes: what.bytes, headings: p.headings };
         setReading({ done: p.done, total: p.total });
         set({ ...base, rows: taken });
       });
+      setColumns(asked);
+      if (asked) {
+        set(before);
+        return;
+      }
       if (before.rows.length) setUndo(before);
       const n = taken.length;
       setSaid([
@@ -232,6 +242,13 @@ function References() {
             </button>
           )}
         </div>
+        {columns && (
+          <ColumnChooser
+            asked={columns}
+            take={(chosen) => void read({ name: columns.name, bytes: columns.bytes, columns: chosen })}
+            close={() => setColumns(null)}
+          />
+        )}
         {reading && (
           <p className={styles.progress}>
             <progress max={Math.max(1, reading.total)} value={reading.done} aria-label="References read" /> {reading.done} of{' '}

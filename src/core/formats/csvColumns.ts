@@ -1,0 +1,41 @@
+/** The columns of our CSV, and what people call them. */
+export const CSV_COLUMNS = [
+  'type',
+  'title',
+  'author',
+  'editor',
+  'year',
+  'container-title',
+  'volume',
+  'issue',
+  'page',
+  'edition',
+  'publisher',
+  'publisher-place',
+  'language',
+  'DOI',
+  'ISBN',
+  'ISSN',
+  'id',
+] as const;
+export type CsvColumn = (typeof CSV_COLUMNS)[number];
+
+/** Names of columns as people write them. */
+const ALIASES: Readonly<Record<string, CsvColumn>> = {
+  authors: 'author',
+  editors: 'editor',
+  'publication year': 'year',
+  date: 'year',
+  journal: 'container-title',
+  'journal title': 'container-title',
+  in: 'container-title',
+  container: 'container-title',
+  pages: 'page',
+  number: 'issue',
+  place: 'publisher-place',
+  kind: 'type',
+};
+export const columnFor = (heading: string): CsvColumn | null => {
+  const h = heading.trim().toLowerCase();
+  return CSV_COLUMNS.find((c) => c.toLowerCase() === h) ?? ALIASES[h] ?? null;
+};
