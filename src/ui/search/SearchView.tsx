@@ -52,6 +52,8 @@ function Search() {
       e.preventDefault();
       document.querySelector<HTMLInputElement>('#query')?.select();
     },
+    b: () => document.querySelector<HTMLButtonElement>('[aria-label="Breakdown of the results"] button')?.focus(),
+    w: () => document.querySelector<HTMLButtonElement>('button[data-wait]')?.focus(),
   });
   return (
     <div className={styles.view}>

@@ -6,6 +6,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'to the search box'],
   ['↓ or j', 'next line'],
   ['↑ or k', 'previous line'],
+  ['b', 'into the Breakdown'],
+  ['w', 'to the wait bar'],
   ['Enter', 'open the line beside the results'],
   ['Esc', 'back to the Breakdown'],
   ['o', 'take the best way to read: open it'],
