@@ -24,7 +24,7 @@ export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', read: '
 export const bibliographyOf = (store: Store, reader: string): Promise<Bibliography | undefined> => store.bibliographies.get(reader);
 export const keepBibliography = (store: Store, b: Bibliography): Promise<unknown> => store.bibliographies.put(b);
 
-export type ReadingSource = { readonly text: string } | { readonly name: string; readonly bytes: ArrayBuffer; readonly columns?: Columns };
+export type ReadingSource = { readonly text: string } | { readonly name: string; readonly file: Blob; readonly columns?: Columns };
 export interface Reading {
   readonly progress: (p: ReadingProgress) => void;
 }

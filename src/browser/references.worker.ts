@@ -1,12 +1,14 @@
 /** Reads references in a thread of their own, so that the page never stands still: text or a file in, references out, a few at a time. */
-import { type Columns, itemsAsReferences, readFile } from '../core/formats/read';
+import { type Columns, itemsAsReferences, kindOfFile } from '../core/formats/read';
+import { StreamReader } from '../core/formats/stream';
+import { decodeText } from '../core/formats/text';
 import { type ReadReference, readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import { decodeModel, type Model } from '../core/references/tagger';
 
 export type ReadingTask = { readonly n: number } & (
   | { readonly text: string }
-  | { readonly name: string; readonly bytes: ArrayBuffer; readonly columns?: Columns }
+  | { readonly name: string; readonly file: Blob; readonly columns?: Columns }
 );
 export interface ReadingProgress {
   readonly n: number;
@@ -19,6 +21,7 @@ export interface ReadingProgress {
   readonly headings?: readonly string[];
 }
 const AT_A_TIME = 25;
+const FILE_PIECE = 4 << 20;
 let model: Promise<Model> | undefined;
 const theModel = (): Promise<Model> => {
   model ??= fetch('/models/references.bin').then(async (r) => {
@@ -41,15 +44,28 @@ async function readText(n: number, text: string, problems: readonly string[]): P
     say({ n, refs, done: at + refs.length, total: pieces.length, problems: at === 0 ? problems : [] });
   }
 }
+/** A file, piece by piece; the whole of it is in memory only when it is text to be read. */
+async function readBlob(n: number, { name, file, columns }: Extract<ReadingTask, { file: Blob }>): Promise<void> {
+  const bytes = async (blob: Blob): Promise<Uint8Array> => new Uint8Array(await blob.arrayBuffer());
+  const kind = kindOfFile(name, await bytes(file.slice(0, 8192)), columns);
+  if (kind === 'text') return readText(n, decodeText(await bytes(file)), []);
+  if ('headings' in kind) return say({ n, refs: [], done: 0, total: 0, problems: [], headings: kind.headings });
+  const reader = new StreamReader(kind.format, columns);
+  let done = 0;
+  const give = ({ items, problems }: ReturnType<StreamReader['push']>, last: boolean): void => {
+    const refs = itemsAsReferences(items);
+    done += refs.length;
+    say({ n, refs, done, total: last ? done : done + 1, problems: problems.map((p) => `Line ${p.line}: ${p.text}`) });
+  };
+  for (let at = 0; at < file.size; at += FILE_PIECE) give(reader.push(await bytes(file.slice(at, at + FILE_PIECE))), false);
+  give(reader.end(), true);
+}
+
 self.onmessage = async ({ data }: MessageEvent<ReadingTask>) => {
   const { n } = data;
   try {
     if ('text' in data) return await readText(n, data.text, []);
-    const read = readFile(data.name, new Uint8Array(data.bytes), data.columns);
-    if ('headings' in read) return say({ n, refs: [], done: 0, total: 0, problems: [], headings: read.headings });
-    if ('text' in read) return await readText(n, read.text, []);
-    const refs = itemsAsReferences(read.items);
-    say({ n, refs, done: refs.length, total: refs.length, problems: read.problems.map((p) => `Line ${p.line}: ${p.text}`) });
+    await readBlob(n, data);
   } catch (error) {
     say({ n, refs: [], done: 0, total: 0, problems: [], failed: error instanceof Error ? error.message : String(error) });
   }

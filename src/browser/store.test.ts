@@ -6,6 +6,9 @@ import { keepCondition, NEW_SEARCH, NOTHING_KEPT } from '../core/query/request';
 import { applyMessage } from '../core/requests/lifecycle';
 import type { Slip } from '../core/requests/slip';
 import { READERS } from '../demo/library';
+import { asideOf, isAside, putBackAside, setAside, takeFromAside } from './aside';
+import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions';
+import { bibliographyOf, keepBibliography, NO_BIBLIOGRAPHY } from './references';
 import { bringBack, endStanding, forget, markSeen, pastOf, remember, saveStanding, standingOf } from './searches';
 import { chooseReader, currentReader, moveClock, readSettings, register, saveKept } from './settings';
 import {
@@ -242,5 +245,60 @@ describe('an older store', () => {
         url: '',
       }).state,
     ).toBe('draft');
+  });
+});
+
+describe('aside, questions, bibliographies', () => {
+  const item = (record: string) => ({ record, title: `T ${record}`, line: 'l' });
+  it('an item is set aside once, and comes back where it was', async () => {
+    expect(await setAside(store, 'imke', [item('a'), item('b'), item('a')], '2026-11-02T09:10')).toBe(2);
+    expect(await setAside(store, 'imke', [item('a'), item('c')], '2026-11-02T10:00')).toBe(1);
+    const all = await asideOf(store, 'imke');
+    expect(all.map((i) => i.record)).toEqual(['c', 'a', 'b']);
+    expect(await asideOf(store, 'other')).toEqual([]);
+    await takeFromAside(
+      store,
+      all.map((i) => i.id),
+    );
+    expect(await asideOf(store, 'imke')).toEqual([]);
+    await putBackAside(store, all);
+    expect(await asideOf(store, 'imke')).toEqual(all);
+    expect(await isAside(store, 'imke', 'a')).toBe(true);
+  });
+  it('a reported link is remembered for its reader and item only', async () => {
+    await askQuestion(store, {
+      reader: 'imke',
+      kind: 'link',
+      subject: 's',
+      text: 't',
+      record: 'tu1',
+      way: 'online:x',
+      asked: '2026-11-02T09:10',
+    });
+    await askQuestion(store, { reader: 'imke', kind: 'question', subject: 's', text: 't', record: 'tu1', asked: '2026-11-02T09:11' });
+    expect([...(await brokenWays(store, 'imke', 'tu1'))]).toEqual(['online:x']);
+    expect([...(await brokenWays(store, 'imke', 'tu2'))]).toEqual([]);
+    expect([...(await brokenWays(store, 'other', 'tu1'))]).toEqual([]);
+    const [latest] = await questionsOf(store, 'imke');
+    expect(latest?.kind).toBe('question');
+    for (const q of await questionsOf(store, 'imke')) await dropQuestion(store, q.id);
+    expect([...(await brokenWays(store, 'imke', 'tu1'))]).toEqual([]);
+  });
+  it('a bibliography is one a reader', async () => {
+    await keepBibliography(store, { ...NO_BIBLIOGRAPHY, reader: 'imke', text: 'x' });
+    await keepBibliography(store, { ...NO_BIBLIOGRAPHY, reader: 'imke', text: 'y' });
+    expect((await bibliographyOf(store, 'imke'))?.text).toBe('y');
+    expect(await bibliographyOf(store, 'other')).toBeUndefined();
+  });
+  it('older stores are carried over', async () => {
+    const { default: Dexie } = await import('dexie');
+    await store.delete();
+    const old = new Dexie('legendum', { indexedDB, IDBKeyRange });
+    old.version(2).stores({ slips: 'id, reader, state, record', settings: 'key', history: 'id, [reader+at]', standing: 'id, reader' });
+    await old.table('slips').put(slip('S-1234567'));
+    old.close();
+    store = new Store({ indexedDB, IDBKeyRange });
+    expect((await slipById(store, 'S-1234567'))?.id).toBe('S-1234567');
+    expect(await asideOf(store, 'imke')).toEqual([]);
   });
 });

@@ -4,6 +4,7 @@
  */
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import type { Slip } from '../core/requests/slip';
+import type { AsideItem } from './aside';
 import type { Question } from './questions';
 import type { Bibliography } from './references';
 
@@ -42,12 +43,13 @@ export class Store extends Dexie {
   standing!: Table<StandingSearch, string>;
   bibliographies!: Table<Bibliography, string>;
   questions!: Table<Question, string>;
+  aside!: Table<AsideItem, string>;
 
   constructor(options?: DexieOptions) {
     super('legendum', options);
     this.version(1).stores({ slips: 'id, reader, state, record', settings: 'key' });
     this.version(2).stores({ history: 'id, [reader+at]', standing: 'id, reader' });
-    this.version(3).stores({ bibliographies: 'reader', questions: 'id, reader' });
+    this.version(3).stores({ bibliographies: 'reader', questions: 'id, reader', aside: 'id, reader' });
   }
 }
 

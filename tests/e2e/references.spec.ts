@@ -1,7 +1,7 @@
 /** From references to the full text: pasted, corrected, read from files, asked for, reported, linked to. */
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, moveClock, test } from './app';
+import { expect, lines, moveClock, test } from './app';
 
 const SYLLABUS = `Week 3: seaweed as food
 
@@ -210,4 +210,22 @@ test('references over HTTP: text in, parts and matches out; other things are ref
   expect((await post('x', 'application/pdf')).status()).toBe(400);
   expect((await post('x', 'text/plain', '?campus=nowhere')).status()).toBe(400);
   expect((await post('x '.repeat(300_000))).status()).toBe(413);
+});
+
+test('what was found is set aside together; from the results by key; removed and brought back', async ({ page }) => {
+  await paste(page, LIST);
+  await page.getByRole('button', { name: 'Set aside the 2 found' }).click();
+  await expect(page.getByText('2 set aside.')).toBeVisible();
+  await page.goto('/?q=Salt+smoke+weed');
+  await lines(page);
+  await page.keyboard.press('j');
+  await page.keyboard.press('a');
+  await expect(page.getByText(/^Set aside: Salt, smoke, weed/)).toBeVisible();
+  await page.goto('/aside');
+  await expect(page.getByRole('listitem')).toHaveCount(3);
+  await page.getByRole('button', { name: /^Remove: Salt/ }).click();
+  await expect(page.getByRole('listitem')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.reload();
+  await expect(page.getByRole('listitem')).toHaveCount(3);
 });

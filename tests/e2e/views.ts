@@ -66,6 +66,18 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
     },
   ],
   [
+    'aside',
+    async (page) => {
+      await page.goto('/?q=Salt+smoke+weed');
+      await lines(page);
+      await page.keyboard.press('j');
+      await page.keyboard.press('a');
+      await page.getByText(/^Set aside:/).waitFor();
+      await page.goto('/aside');
+      await page.getByRole('listitem').first().waitFor();
+    },
+  ],
+  [
     'ask',
     async (page) => {
       await page.goto('/ask?record=tu0000043');

@@ -2,10 +2,12 @@
  * `tool convert --from FORMAT --to FORMAT`: standard input to standard output, messages on standard error. Ends with 1 when
  * something could not be read, after writing all that could.
  */
-import { readFileSync, writeSync } from 'node:fs';
+import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { READ_FORMATS, type ReadFormat, readAs } from '../../core/formats/read';
-import { WRITTEN_FORMATS, type WrittenFormat, writeItems } from '../../core/formats/write';
+import type { ReadItems } from '../../core/formats/item';
+import { READ_FORMATS, type ReadFormat } from '../../core/formats/read';
+import { StreamReader, StreamWriter } from '../../core/formats/stream';
+import { WRITTEN_FORMATS, type WrittenFormat } from '../../core/formats/write';
 
 const { values } = parseArgs({
   options: { from: { type: 'string', default: '' }, to: { type: 'string', default: '' } },
@@ -17,17 +19,28 @@ if (!from || !to) {
   console.error(`tool convert --from ${READ_FORMATS.join('|')} --to ${WRITTEN_FORMATS.join('|')}`);
   process.exit(2);
 }
-const { items, problems } = readAs(from, readFileSync(0));
-for (const p of problems) console.error(`line ${p.line}: ${p.text}`);
-console.error(`${items.length} read, ${problems.length} with something to say.`);
-const out = writeItems(to, items);
-const bytes = typeof out === 'string' ? Buffer.from(out) : out;
-for (let at = 0; at < bytes.length; ) {
-  try {
-    at += writeSync(1, bytes, at);
-  } catch (error) {
-    // A pipe that is not being read fast enough says so; it is asked again.
-    if ((error as NodeJS.ErrnoException).code !== 'EAGAIN') throw error;
+const reader = new StreamReader(from);
+const writer = new StreamWriter(to);
+let [read, odd] = [0, 0];
+/** A pipe that is not being read fast enough says so; it is asked again. */
+function put(out: string | Uint8Array): void {
+  const bytes = typeof out === 'string' ? Buffer.from(out) : out;
+  for (let at = 0; at < bytes.length; ) {
+    try {
+      at += writeSync(1, bytes, at);
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'EAGAIN') throw error;
+    }
   }
 }
-process.exitCode = problems.length ? 1 : 0;
+function take({ items, problems }: ReadItems): void {
+  for (const p of problems) console.error(`line ${p.line}: ${p.text}`);
+  read += items.length;
+  odd += problems.length;
+  put(writer.write(items));
+}
+for await (const chunk of process.stdin) take(reader.push(chunk as Uint8Array));
+take(reader.end());
+put(writer.end());
+console.error(`${read} read, ${odd} with something to say.`);
+process.exitCode = odd ? 1 : 0;

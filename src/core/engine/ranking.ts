@@ -70,6 +70,7 @@ export class Ranking {
     const timed = sort === 'soonest' || needed >= 0;
     const scored = !UNSCORED.includes(sort);
     const byMatch = sort === 'match';
+    const soonest = sort === 'soonest';
     let floor = best.floor;
     let [n, hidden, inTime] = [this.#met, this.hidden, this.inTime];
     for (let i = from; i < to; i++) {
@@ -78,7 +79,13 @@ export class Ranking {
       const f = d << SHIFT;
       const t = timed ? (ready[facts[f | ROW] as number] as number) : 0;
       if (t < needed) inTime++;
-      const base = byMatch ? 0 : baseOf(sort, yearAt(this.#data, d), t === NEVER ? 9e6 : t - at, facts[f | TITLE_RANK] as number, d);
+      const wait = t === NEVER ? 9e6 : t - at;
+      // The two sorts that are asked for most don't look at what they don't need.
+      const base = byMatch
+        ? 0
+        : soonest
+          ? baseOf('soonest', 0, wait, 0, 0)
+          : baseOf(sort, yearAt(this.#data, d), wait, facts[f | TITLE_RANK] as number, d);
       const plain = scored ? ((score[m] as number) + 0.01) * (worth[f | WORTH] as number) : 0;
       let key = Number.NEGATIVE_INFINITY;
       // Most matches of a broad search can't reach the best whatever their title says.

@@ -6,7 +6,7 @@ import { plugins } from '@citation-js/core';
 import '@citation-js/plugin-bibtex';
 import type { CslItem } from '../bibliography/record';
 import { cslItem } from './cslItems';
-import type { Problem, ReadItems } from './item';
+import { lineCounter, type Problem, type ReadItems } from './item';
 
 interface Entry {
   readonly line: number;
@@ -17,6 +17,7 @@ interface Entry {
 /** Entries with the line on which each begins. An entry that does not close ends where the next one begins at a line's start. */
 function entriesOf(text: string): Entry[] {
   const out: Entry[] = [];
+  const lineAt = lineCounter(text);
   const start = /@(\w+)\s*([{(])/g;
   for (let m = start.exec(text); m; m = start.exec(text)) {
     let depth = 1;
@@ -29,7 +30,7 @@ function entriesOf(text: string): Entry[] {
       else if (c === '@' && text[i - 1] === '\n' && /^@\w+\s*[{(]/.test(text.slice(i, i + 40))) break;
     }
     out.push({
-      line: text.slice(0, m.index).split('\n').length,
+      line: lineAt(m.index),
       text: text.slice(m.index, i),
       kind: (m[1] as string).toLowerCase(),
       closed: depth === 0,

@@ -1,9 +1,13 @@
+import { plugins } from '@citation-js/core';
+import '@citation-js/plugin-bibtex';
+import '@citation-js/plugin-ris';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CslItem } from '../bibliography/record';
 import { readCslItems } from './cslItems';
 import { readCsv, writeCsv } from './csv';
-import { formatOf, READ_FORMATS, type ReadFormat, readAs, readFile } from './read';
+import { formatOf, kindOfFile, READ_FORMATS, type ReadFormat, readAs } from './read';
+import { StreamReader, StreamWriter } from './stream';
 import { decodeText } from './text';
 import { WRITTEN_FORMATS, writeItems } from './write';
 
@@ -74,7 +78,9 @@ describe('what is written is read back', () => {
       'container-title': 'J',
     } as CslItem;
     for (const format of READ_FORMATS) expect(formatOf('file', bytes(writeItems(format, [item]))), format).toBe(format);
-    expect(readFile('list.txt', bytes('Lind, A. (2019). Kelp.'))).toEqual({ text: 'Lind, A. (2019). Kelp.' });
+    expect(kindOfFile('list.txt', bytes('Lind, A. (2019). Kelp.'))).toBe('text');
+    expect(kindOfFile('list.csv', bytes('a,b\n1,2'))).toEqual({ headings: ['a', 'b'] });
+    expect(kindOfFile('list.csv', bytes('a,b\n1,2'), { a: 'title', b: '' })).toEqual({ format: 'csv' });
   });
 });
 
@@ -126,6 +132,69 @@ describe('what is broken', () => {
         expect(Array.isArray(items) && Array.isArray(problems)).toBe(true);
       }),
     );
+  });
+});
+
+describe('other programs’ readers', () => {
+  it('RIS and BibTeX open in a reader that is not ours', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(article, { minLength: 1, maxLength: 3, selector: (a) => a.id }), (items) => {
+        for (const format of ['ris', 'bibtex'] as const) {
+          const found = plugins.input.chain(writeItems(format, items), { generateGraph: false }) as CslItem[];
+          expect(found.map((f) => flat(f.title))).toEqual(items.map((i) => flat(i.title)));
+          expect(found.map((f) => [f.author?.[0]?.family, f.issued?.['date-parts'][0][0], f.volume])).toEqual(
+            items.map((i) => [i.author?.[0]?.family, i.issued?.['date-parts'][0][0], i.volume]),
+          );
+        }
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
+
+describe('piece by piece', () => {
+  const many = Array.from(
+    { length: 9000 },
+    (_, i): CslItem => ({
+      id: `a${i}`,
+      type: 'article-journal',
+      title: `Kelp, "number" ${i} in the northern isles and what it was worth to those who gathered it`,
+      author: [{ family: 'Lind', given: 'Ada' }],
+      issued: { 'date-parts': [[1990 + (i % 30)]] },
+      'container-title': 'Journal of the Shore',
+      volume: String(1 + (i % 90)),
+    }),
+  );
+  for (const format of WRITTEN_FORMATS) {
+    it(`${format}: a large file comes out as the small one would`, () => {
+      const whole = bytes(writeItems(format, many));
+      const reader = new StreamReader(format as ReadFormat);
+      const writer = new StreamWriter(format);
+      const out: Uint8Array[] = [];
+      const titles: string[] = [];
+      const take = ({ items, problems }: ReturnType<typeof reader.push>): void => {
+        expect(problems).toEqual([]);
+        titles.push(...items.map((i) => i.title));
+        out.push(bytes(writer.write(items)));
+      };
+      for (let at = 0; at < whole.length; at += 300_007) take(reader.push(whole.subarray(at, at + 300_007)));
+      take(reader.end());
+      out.push(bytes(writer.end()));
+      expect(titles).toHaveLength(many.length);
+      expect(flat(titles.at(-1))).toBe(flat(many.at(-1)?.title));
+      const again = readAs(format as ReadFormat, Uint8Array.from(Buffer.concat(out)));
+      expect(again.problems).toEqual([]);
+      expect(again.items).toHaveLength(many.length);
+    }, 60_000);
+  }
+  it('problems keep the lines of the whole file', () => {
+    const good = 'TY  - JOUR\nTI  - One of very many titles that stand in this file\nER  - \n';
+    const file = bytes(`${good.repeat(20_000)}TY  - BOOK\nAU  - X\nER  - \n${good}`);
+    const reader = new StreamReader('ris');
+    const problems = [];
+    for (let at = 0; at < file.length; at += 500_000) problems.push(...reader.push(file.subarray(at, at + 500_000)).problems);
+    problems.push(...reader.end().problems);
+    expect(problems.map((p) => p.line)).toEqual([60_001]);
   });
 });
 

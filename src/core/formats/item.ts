@@ -6,6 +6,15 @@ export interface Problem {
   readonly line: number;
   readonly text: string;
 }
+/** Line numbers of places in a text, asked for in ascending order: each stretch is looked at once. */
+export function lineCounter(text: string): (at: number) => number {
+  let [line, seen] = [1, 0];
+  return (at) => {
+    for (let i = text.indexOf('\n', seen); i >= 0 && i < at; i = text.indexOf('\n', i + 1)) line++;
+    seen = Math.max(seen, at);
+    return line;
+  };
+}
 export interface ReadItems {
   readonly items: readonly CslItem[];
   readonly problems: readonly Problem[];

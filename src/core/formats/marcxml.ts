@@ -1,6 +1,6 @@
 /** MARC 21 in XML (the "slim" schema of the MARCXML format), written and read. */
 import { XMLParser } from 'fast-xml-parser';
-import type { Problem } from './item';
+import { lineCounter, type Problem } from './item';
 import { type MarcField, type MarcRecord, type MarcSource, marcOf } from './marc';
 import { element, textElement } from './xml';
 
@@ -54,9 +54,10 @@ export function readMarcxml(xml: string): { records: MarcRecord[]; problems: Pro
   });
   const records: MarcRecord[] = [];
   const problems: Problem[] = [];
+  const lineAt = lineCounter(xml);
   const opening = /<(?:[\w-]+:)?record[\s>]/g;
   for (let m = opening.exec(xml); m; m = opening.exec(xml)) {
-    const line = xml.slice(0, m.index).split('\n').length;
+    const line = lineAt(m.index);
     const close = /<\/(?:[\w-]+:)?record\s*>/g;
     close.lastIndex = m.index;
     const end = close.exec(xml);

@@ -59,18 +59,22 @@ export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
   return ending === 'bib' ? 'bibtex' : ending === 'mrc' ? 'marc' : ((ending as ReadFormat | undefined) ?? null);
 }
 
-/** A CSV file whose title column is not known by its heading gives its headings, to be asked about. */
-export function readFile(
+/**
+ * What is to be done with a file, from its first bytes: read in a format, read as text, or asked about (a table of which no
+ * heading says that it is the title).
+ */
+export function kindOfFile(
   name: string,
-  bytes: Uint8Array,
+  head: Uint8Array,
   columns?: Columns,
-): ReadItems | { readonly text: string } | { readonly headings: readonly string[] } {
-  const format = formatOf(name, bytes);
+): { readonly format: ReadFormat } | { readonly headings: readonly string[] } | 'text' {
+  const format = formatOf(name, head);
+  if (format === null) return 'text';
   if (format === 'csv' && !columns) {
-    const headings = csvHeadings(decodeText(bytes));
+    const headings = csvHeadings(decodeText(head));
     if (!headings.some((h) => columnFor(h) === 'title')) return { headings };
   }
-  return format ? readAs(format, bytes, columns) : { text: decodeText(bytes) };
+  return { format };
 }
 
 /** Items that need no reading, as references that are read already: one line of text each, and no part to be corrected. */

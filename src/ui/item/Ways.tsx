@@ -1,6 +1,7 @@
 /** Ways to read: a vertical line in time, the best on top with its one main button. */
 import { useQuery } from '@tanstack/react-query';
 import { useLiveQuery } from 'dexie-react-hooks';
+import { isAside, setAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
 import { askQuestion, brokenWays } from '../../browser/questions';
 import { theStore } from '../../browser/store';
@@ -69,6 +70,7 @@ export function Ways({ record, title, needBy, level }: { record: string; title: 
   const { moment, reader } = useHere();
   const need = needBy === null ? '' : isoDay(needBy);
   const broken = useLiveQuery(() => brokenWays(theStore(), reader.id, record), [reader.id, record]);
+  const aside = useLiveQuery(() => isAside(theStore(), reader.id, record), [reader.id, record]);
   const query = useQuery({
     queryKey: ['ways', record, moment, need],
     queryFn: () => getWays(record, moment, need),
@@ -137,6 +139,18 @@ export function Ways({ record, title, needBy, level }: { record: string; title: 
       )}
       <p className={styles.hint}>
         <a href={`/ask?record=${encodeURIComponent(record)}`}>Ask a librarian about this</a>
+        {' · '}
+        {aside ? (
+          <a href="/aside">It is set aside</a>
+        ) : (
+          <button
+            type="button"
+            className={kit.link}
+            onClick={() => void setAside(theStore(), reader.id, [{ record, title, line: '' }], moment.at)}
+          >
+            Set aside
+          </button>
+        )}
       </p>
     </section>
   );

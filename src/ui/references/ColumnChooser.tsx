@@ -7,7 +7,7 @@ import styles from './references.module.css';
 
 export interface AskedColumns {
   readonly name: string;
-  readonly bytes: ArrayBuffer;
+  readonly file: Blob;
   readonly headings: readonly string[];
 }
 

@@ -1,5 +1,6 @@
 /** References: a pasted bibliography on the left, each of its references read, matched and timed on the right. */
 import { type ChangeEvent, type DragEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { setAside } from '../../browser/aside';
 import { AskError, resolveReferences } from '../../browser/client';
 import type { ReadingSource } from '../../browser/references';
 import {
@@ -23,6 +24,7 @@ import styles from './references.module.css';
 
 const BulkSlips = lazy(() => import('./BulkSlips'));
 const AT_A_TIME = 20;
+const LARGEST = 50_000_000;
 const EXAMPLE = `Adewold, E., Ostholt, N., & Brimoto, H. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.
 
 Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Tarnholm University Press, 2019.`;
@@ -131,7 +133,7 @@ function References() {
       await work.current?.read(what, (p) => {
         taken = [...taken, ...p.refs.map((ref) => ({ id: newId(), ref }))];
         told.push(...p.problems);
-        if (p.headings && 'name' in what) asked = { name: what.name, bytes: what.bytes, headings: p.headings };
+        if (p.headings && 'name' in what) asked = { name: what.name, file: what.file, headings: p.headings };
         setReading({ done: p.done, total: p.total });
         set({ ...base, rows: taken });
       });
@@ -157,8 +159,8 @@ function References() {
   }
   const takeFile = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > 20_000_000) return setSaid([`${file.name} is over 20 MB: take a part of it.`]);
-    await read({ name: file.name, bytes: await file.arrayBuffer() });
+    if (file.size > LARGEST) return setSaid([`${file.name} is over 50 MB: take a part of it.`]);
+    await read({ name: file.name, file });
   };
   const drop = (event: DragEvent) => {
     event.preventDefault();
@@ -172,6 +174,17 @@ function References() {
   };
   const shown = rows.filter((_, i) => only === null || standings[i] === only);
   const wanting = rows.filter((_, i) => ['slip', 'ask', 'unlikely'].includes(standings[i] as string));
+
+  const matched = rows.flatMap((r) => matchOf(found(r), r.chosen) ?? []);
+  const putAside = async () => {
+    const n = await setAside(
+      theStore(),
+      reader.id,
+      matched.map((m) => ({ record: m.id, title: m.csl.title, line: m.line })),
+      moment.at,
+    );
+    setSaid([n === matched.length ? `${n} set aside.` : `${n} set aside; the others were there already.`]);
+  };
 
   return (
     <div className={styles.columns}>
@@ -245,7 +258,7 @@ function References() {
         {columns && (
           <ColumnChooser
             asked={columns}
-            take={(chosen) => void read({ name: columns.name, bytes: columns.bytes, columns: chosen })}
+            take={(chosen) => void read({ name: columns.name, file: columns.file, columns: chosen })}
             close={() => setColumns(null)}
           />
         )}
@@ -324,6 +337,11 @@ function References() {
               {wanting.length > 0 && (
                 <button type="button" className={kit.plum} onClick={() => setBulk(!bulk)} aria-expanded={bulk}>
                   Slips for the {wanting.length} missing
+                </button>
+              )}
+              {matched.length > 0 && (
+                <button type="button" className={kit.link} onClick={() => void putAside()}>
+                  Set aside the {matched.length} found
                 </button>
               )}
               <Export items={rows.map((r) => ({ said: r.ref.csl, record: matchOf(found(r), r.chosen)?.csl ?? null }))} />

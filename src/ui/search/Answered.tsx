@@ -1,8 +1,10 @@
 /** An answered search: the sentence, the wait bar, the timetable, the pane. Loaded with the first search, not before. */
-import { lazy, Suspense, useEffect, useRef } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { setAside } from '../../browser/aside';
 import { AskError } from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
+import { creators, numbering, peopleLine } from '../../core/bibliography/describe';
 import type { Hit } from '../../core/engine/port';
 import { type Condition, NOTHING_KEPT, printRequest, type SearchRequest, withConditionOf } from '../../core/query/request';
 import { conditionText } from '../../core/query/sentence';
@@ -79,6 +81,7 @@ export default function Answered({ request, open, left, change, show, setFault }
     show(null);
     requestAnimationFrame(() => at >= 0 && table.current?.goTo(at, true));
   };
+  const [asideSaid, setAsideSaid] = useState('');
   useKeys({
     ArrowDown: move(1),
     ArrowUp: move(-1),
@@ -96,6 +99,16 @@ export default function Answered({ request, open, left, change, show, setFault }
       const hit = current();
       if (hit) window.location.href = slipHref(hit.id, hit.best?.action.do === 'slip' ? hit.best.action : null, request.needBy);
     },
+    a: () => {
+      const hit = current();
+      if (!hit) return;
+      const line = [peopleLine(creators(hit.csl).names), hit.csl['container-title'] ?? hit.csl.publisher, numbering(hit.csl)]
+        .filter(Boolean)
+        .join(' · ');
+      void setAside(theStore(), reader.id, [{ record: hit.id, title: hit.csl.title, line }], moment.at).then((n) =>
+        setAsideSaid(n ? `Set aside: ${hit.csl.title}` : `Set aside already: ${hit.csl.title}`),
+      );
+    },
     f: () => {
       const hit = current();
       if (hit) window.location.href = `/records/${hit.id}`;
@@ -104,6 +117,13 @@ export default function Answered({ request, open, left, change, show, setFault }
 
   return (
     <>
+      <p role="status" className={asideSaid ? styles.left : 'sr'}>
+        {asideSaid && (
+          <>
+            {asideSaid}. <a href="/aside">Aside</a>
+          </>
+        )}
+      </p>
       {faultText === null && <Sentence request={request} answer={answer} change={change} kept={kept} />}
       {left && left.q === request.q && (
         <p className={styles.left}>

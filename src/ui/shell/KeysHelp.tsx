@@ -12,6 +12,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Esc', 'back to the Breakdown'],
   ['o', 'take the best way to read: open it'],
   ['r', 'make a slip for it'],
+  ['a', 'set it aside'],
   ['f', 'the full page of the record'],
   ['Ctrl K', 'commands'],
   ['?', 'this list'],

@@ -33,6 +33,7 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
             <Command.Item onSelect={goTo('/requests')}>Requests</Command.Item>
             <Command.Item onSelect={goTo('/journals')}>Journals</Command.Item>
             <Command.Item onSelect={goTo('/databases')}>Databases</Command.Item>
+            <Command.Item onSelect={goTo('/aside')}>Aside</Command.Item>
             <Command.Item onSelect={goTo('/ask')}>Ask a librarian</Command.Item>
             <Command.Item onSelect={goTo('/about')}>About Legendum</Command.Item>
             <Command.Item onSelect={then(showKeys)}>Keys</Command.Item>

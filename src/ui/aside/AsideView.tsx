@@ -1,0 +1,89 @@
+/** Aside: what was set aside, latest first, each with when it could be read now. */
+import { useQueries } from '@tanstack/react-query';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useState } from 'react';
+import { type AsideItem, asideOf, putBackAside, takeFromAside } from '../../browser/aside';
+import { getWays } from '../../browser/client';
+import { theStore } from '../../browser/store';
+import { App, useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import styles from './aside.module.css';
+
+const WAITS_SHOWN = 60;
+
+function Aside() {
+  const { reader, moment } = useHere();
+  const items = useLiveQuery(() => asideOf(theStore(), reader.id), [reader.id]);
+  const [gone, setGone] = useState<readonly AsideItem[]>([]);
+  const waits = useQueries({
+    queries: (items ?? [])
+      .slice(0, WAITS_SHOWN)
+      .map((i) => ({ queryKey: ['ways', i.record, moment, ''], queryFn: () => getWays(i.record, moment, '') })),
+  });
+  if (!items) return null;
+  const drop = (list: readonly AsideItem[]) => {
+    setGone(list);
+    void takeFromAside(
+      theStore(),
+      list.map((i) => i.id),
+    );
+  };
+  return (
+    <div className={styles.view}>
+      <header className={styles.head}>
+        <h1>Aside</h1>
+        {items.length > 1 && (
+          <button type="button" className={kit.link} onClick={() => drop(items)}>
+            Clear all
+          </button>
+        )}
+      </header>
+      <p role="status">
+        {gone.length > 0 && (
+          <>
+            {gone.length === 1 ? `“${gone[0]?.title}” is no longer here.` : `${gone.length} are no longer here.`}{' '}
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => {
+                void putBackAside(theStore(), gone);
+                setGone([]);
+              }}
+            >
+              Undo
+            </button>
+          </>
+        )}
+      </p>
+      {items.length === 0 && (
+        <p className={styles.hint}>
+          Nothing is set aside. In the results press <kbd className={kit.key}>a</kbd> on a line; in References set aside all that was found.
+        </p>
+      )}
+      <ol>
+        {items.map((i, k) => (
+          <li key={i.id} className={styles.row}>
+            <p className={styles.wait}>{waits[k]?.data?.wait.label ?? ''}</p>
+            <div>
+              <p className={styles.title}>
+                <a href={`/records/${i.record}`}>{i.title}</a>
+              </p>
+              <p className={styles.hint}>{i.line}</p>
+            </div>
+            <button type="button" className={kit.link} onClick={() => drop([i])}>
+              Remove<span className="sr">: {i.title}</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+export default function AsideView() {
+  return (
+    <App>
+      <Aside />
+    </App>
+  );
+}
