@@ -12,6 +12,7 @@ const PICTURES: readonly (readonly [file: string, view: string, more?: { dark?: 
   ['record', 'record'],
   ['references', 'references'],
   ['ask', 'ask'],
+  ['aside', 'aside'],
   ['slip', 'slip'],
   ['requests', 'requests'],
   ['narrow', 'search', { width: 360, height: 740 }],

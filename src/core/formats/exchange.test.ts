@@ -77,7 +77,7 @@ describe('what is written is read back', () => {
       author: [{ family: 'Lind', given: 'Ada' }],
       'container-title': 'J',
     } as CslItem;
-    for (const format of READ_FORMATS) expect(formatOf('file', bytes(writeItems(format, [item]))), format).toBe(format);
+    for (const format of WRITTEN_FORMATS) expect(formatOf('file', bytes(writeItems(format, [item]))), format).toBe(format);
     expect(kindOfFile('list.txt', bytes('Lind, A. (2019). Kelp.'))).toBe('text');
     expect(kindOfFile('list.csv', bytes('a,b\n1,2'))).toEqual({ headings: ['a', 'b'] });
     expect(kindOfFile('list.csv', bytes('a,b\n1,2'), { a: 'title', b: '' })).toEqual({ format: 'csv' });
@@ -124,6 +124,14 @@ describe('what is broken', () => {
       problems: [{ line: 2 }],
     });
     expect(readCslItems('{"title": "A",\n oops}').problems).toHaveLength(1);
+  });
+  it('a list of OpenURLs: links and bare queries; what says nothing is named', () => {
+    const file =
+      'https://x.example/openurl?ctx_ver=Z39.88-2004&rft.btitle=Kelp&rft.date=2019\nrft.atitle=Dulse&rft.jtitle=J\nhttps://x.example/?a=b\n';
+    expect(formatOf('links.txt', bytes(file))).toBe('openurl');
+    const { items, problems } = readAs('openurl', bytes(file));
+    expect(items.map((i) => i.title)).toEqual(['Kelp', 'Dulse']);
+    expect(problems.map((p) => p.line)).toEqual([3]);
   });
   it('anything at all is survived', () => {
     fc.assert(

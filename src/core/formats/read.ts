@@ -10,10 +10,11 @@ import type { Problem, ReadItems } from './item';
 import type { MarcRecord } from './marc';
 import { itemOfMarc } from './marcItems';
 import { readMarcxml } from './marcxml';
+import { readOpenUrls } from './openurlList';
 import { readRis } from './ris';
 import { decodeText } from './text';
 
-export const READ_FORMATS = ['ris', 'bibtex', 'csl', 'marc', 'marcxml', 'csv'] as const;
+export const READ_FORMATS = ['ris', 'bibtex', 'csl', 'marc', 'marcxml', 'csv', 'openurl'] as const;
 export type ReadFormat = (typeof READ_FORMATS)[number];
 
 function marcItems({ records, problems }: { records: readonly MarcRecord[]; problems: readonly Problem[] }): ReadItems {
@@ -38,6 +39,8 @@ export function readAs(format: ReadFormat, bytes: Uint8Array, columns?: Columns)
       return readCslItems(decodeText(bytes));
     case 'csv':
       return readCsv(decodeText(bytes), columns);
+    case 'openurl':
+      return readOpenUrls(decodeText(bytes));
     case 'marcxml':
       return marcItems(readMarcxml(decodeText(bytes)));
     case 'marc':
@@ -50,6 +53,7 @@ export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
   const head = decodeText(bytes.subarray(0, 4000)).trimStart();
   if (/^\d{5}[a-z ][a-z][a-z ]/.test(head) && bytes.includes(0x1e)) return 'marc';
   if (/^TY {1,2}- /m.test(head)) return 'ris';
+  if (/^\S*(?:\?|^|&)(?:ctx_ver=Z39|rft[._]\w+=|url_ver=Z39)/m.test(head) && !/^</.test(head)) return 'openurl';
   if (/^\s*@\w+\s*[{(]/m.test(head) && !/^[[{]/.test(head)) return 'bibtex';
   if (/^[[{]/.test(head) && /"(?:title|type)"\s*:/.test(head)) return 'csl';
   if (/^<(\?xml|!DOCTYPE|(\w+:)?(collection|record))/i.test(head)) return 'marcxml';

@@ -13,6 +13,8 @@ const FORMATS = {
   ris: { label: 'RIS', type: 'application/x-research-info-systems', file: 'references.ris' },
   bibtex: { label: 'BibTeX', type: 'application/x-bibtex', file: 'references.bib' },
   csl: { label: 'CSL-JSON', type: 'application/vnd.citationstyles.csl+json', file: 'references.json' },
+  marcxml: { label: 'MARCXML', type: 'application/marcxml+xml', file: 'references.xml' },
+  marc: { label: 'MARC 21', type: 'application/marc', file: 'references.mrc' },
   csv: { label: 'CSV', type: 'text/csv', file: 'references.csv' },
 } as const;
 

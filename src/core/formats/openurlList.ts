@@ -1,0 +1,23 @@
+/** A list of OpenURLs, one a line: whole links or their query parts alone, as link sources export them. */
+import type { CslItem } from '../bibliography/record';
+import { readOpenUrl } from '../coverage/openurl';
+import type { Problem, ReadItems } from './item';
+
+export function readOpenUrls(text: string): ReadItems {
+  const items: CslItem[] = [];
+  const problems: Problem[] = [];
+  text
+    .replace(/^\uFEFF/, '')
+    .split(/\r\n|\n|\r/)
+    .forEach((raw, i) => {
+      const line = raw.trim();
+      if (!line || line.startsWith('#')) return;
+      const read = readOpenUrl(new URLSearchParams(line.slice(line.indexOf('?') + 1)));
+      if (!read) problems.push({ line: i + 1, text: 'This line says nothing of what is wanted and is left out.' });
+      else {
+        items.push({ ...read.csl, id: `openurl-${i + 1}` } as CslItem);
+        for (const p of read.problems) problems.push({ line: i + 1, text: p });
+      }
+    });
+  return { items, problems };
+}
