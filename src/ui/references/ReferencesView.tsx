@@ -47,8 +47,11 @@ function useResolved(rows: readonly KeptReference[], needBy: string) {
     const stop = new AbortController();
     const open = rows.filter((r) => !known.current.has(keyOf(r)));
     const work = async () => {
-      for (let at = 0; at < open.length; at += AT_A_TIME) {
-        const some = open.slice(at, at + AT_A_TIME);
+      let next = 0;
+      const take = async (): Promise<void> => {
+        const some = open.slice(next, next + AT_A_TIME);
+        next += AT_A_TIME;
+        if (!some.length) return;
         const found = await resolveReferences(
           some.map((r) => r.ref.csl),
           moment,
@@ -59,7 +62,10 @@ function useResolved(rows: readonly KeptReference[], needBy: string) {
           known.current.set(keyOf(r), found[i] as ResolvedReference);
         });
         redraw((n) => n + 1);
-      }
+        await take();
+      };
+      // Two at a time: the index has more than one thread.
+      await Promise.all([take(), take()]);
       setFailure(null);
     };
     work().catch((error: unknown) => {
@@ -135,9 +141,11 @@ function References() {
         told.push(...p.problems);
         if (p.headings && 'name' in what) asked = { name: what.name, file: what.file, headings: p.headings };
         setReading({ done: p.done, total: p.total });
-        set({ ...base, rows: taken });
+        // Shown at once, kept when all are there: writing a growing list again and again would cost more than reading it.
+        setBib({ ...base, rows: taken });
       });
       setColumns(asked);
+      if (!asked && taken.length) await keepBibliography(theStore(), { ...base, rows: taken });
       if (asked) {
         set(before);
         return;
