@@ -66,6 +66,7 @@ const VERSIONS_SHOWN = 12;
 const WHY_SHOWN = 8;
 const SUGGESTED = 4;
 const TITLES_LOOKED_AT = 40;
+const RECORDS_KEPT = 4000;
 
 export class DiscoveryService {
   readonly #engine: EmbeddedEngine;
@@ -78,6 +79,7 @@ export class DiscoveryService {
   readonly #records: number;
   readonly #held: Buffer | null;
   readonly #loadMs: number;
+  readonly #parsed = new Map<number, DiscoveryRecord>();
 
   /** Opens an index directory. Throws with a message for people when it can't be used. */
   constructor(dir: string, shared?: SharedIndex) {
@@ -112,7 +114,17 @@ export class DiscoveryService {
     return { records: this.#engine.size, engine: 'embedded', loadMs: Math.round(this.#loadMs), start: this.#start };
   }
 
+  /** A record by its position. The latest few thousand are remembered as they were read: what comes first, comes again. */
   recordAt(doc: number): DiscoveryRecord {
+    let record = this.#parsed.get(doc);
+    if (!record) {
+      record = this.#readRecord(doc);
+      if (this.#parsed.size >= RECORDS_KEPT) this.#parsed.clear();
+      this.#parsed.set(doc, record);
+    }
+    return record;
+  }
+  #readRecord(doc: number): DiscoveryRecord {
     const { recordAt } = this.#engine.data;
     const from = recordAt[doc] as number;
     if (this.#held) return JSON.parse(this.#held.toString('utf8', from, recordAt[doc + 1] as number)) as DiscoveryRecord;
