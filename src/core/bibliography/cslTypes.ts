@@ -1,4 +1,4 @@
-/** CSL item types and our kinds. */
+/** CSL item types and our kinds, and the variables of an item that we know. */
 import { KIND_LIST, KINDS, type Kind } from './kinds';
 
 const BY_TYPE: Readonly<Record<string, Kind>> = {
@@ -14,3 +14,21 @@ const BY_TYPE: Readonly<Record<string, Kind>> = {
 
 /** The kind that a CSL type is read as; null for types that are none of ours. */
 export const kindOfCsl = (type: string): Kind | null => (Object.hasOwn(BY_TYPE, type) ? (BY_TYPE[type] as Kind) : null);
+
+/** Variables that are text, beside the title. */
+export const CSL_TEXTS = [
+  'container-title',
+  'collection-title',
+  'publisher',
+  'publisher-place',
+  'genre',
+  'medium',
+  'language',
+  'abstract',
+  'ISBN',
+  'ISSN',
+  'DOI',
+  'original-title',
+] as const;
+/** Variables that may be given as numbers. */
+export const CSL_NUMBERS = ['volume', 'issue', 'page', 'edition', 'number-of-pages'] as const;

@@ -1,29 +1,9 @@
 /** CSL-JSON: one array of items, one item, or an item a line. Bad items are named and left out. */
+import { CSL_NUMBERS, CSL_TEXTS } from '../bibliography/cslTypes';
 import type { CslItem } from '../bibliography/record';
 import type { Problem, ReadItems } from './item';
 
 const NAMES = ['author', 'editor', 'translator'] as const;
-const TEXTS = [
-  'title',
-  'container-title',
-  'collection-title',
-  'volume',
-  'issue',
-  'page',
-  'number-of-pages',
-  'edition',
-  'publisher',
-  'publisher-place',
-  'genre',
-  'medium',
-  'language',
-  'abstract',
-  'ISBN',
-  'ISSN',
-  'DOI',
-  'original-title',
-] as const;
-
 /** An item with the fields we know, each of the sort that it must be; a message when it has no title. */
 export function cslItem(value: unknown, n: number): CslItem | string {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return 'is not an object';
@@ -32,7 +12,7 @@ export function cslItem(value: unknown, n: number): CslItem | string {
     id: typeof v.id === 'string' || typeof v.id === 'number' ? String(v.id) : `csl-${n}`,
     type: typeof v.type === 'string' ? v.type : 'document',
   };
-  for (const k of TEXTS) {
+  for (const k of ['title', ...CSL_TEXTS, ...CSL_NUMBERS]) {
     const t = v[k];
     if (typeof t === 'string' && t.trim()) out[k] = t.replace(/\s+/g, ' ').trim();
     else if (typeof t === 'number') out[k] = String(t);

@@ -3,7 +3,7 @@
  * what is missing is left open (peer review not known, no holdings). A line that can't be used is named, never guessed.
  */
 import Joi from 'joi';
-import { kindOfCsl } from '../bibliography/cslTypes';
+import { CSL_NUMBERS, CSL_TEXTS, kindOfCsl } from '../bibliography/cslTypes';
 import { LANGUAGE_LIST, LANGUAGES } from '../bibliography/kinds';
 import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../bibliography/record';
 
@@ -47,22 +47,6 @@ const languageCode = (tag: string | undefined): string => {
   return ISO_639_1[code] ?? code;
 };
 
-const TEXTS = [
-  'container-title',
-  'collection-title',
-  'publisher',
-  'publisher-place',
-  'genre',
-  'medium',
-  'language',
-  'abstract',
-  'ISBN',
-  'ISSN',
-  'DOI',
-  'original-title',
-] as const;
-const NUMBERS = ['volume', 'issue', 'page', 'edition', 'number-of-pages'] as const;
-
 /** One item as a record; `source` names the file it came from. */
 export function readCslRecord(value: unknown, source: string): { record: DiscoveryRecord } | { problem: string } {
   const { error } = schema.validate(value, { convert: false });
@@ -80,8 +64,8 @@ export function readCslRecord(value: unknown, source: string): { record: Discove
       ['author', 'editor', 'translator'].flatMap((k) => (Array.isArray(item[k]) && (item[k] as unknown[]).length ? [[k, item[k]]] : [])),
     ),
     ...(parts && Number.isInteger(parts[0]) ? { issued: { 'date-parts': [parts] } } : {}),
-    ...Object.fromEntries(TEXTS.flatMap((k) => (typeof item[k] === 'string' && item[k] !== '' ? [[k, item[k]]] : []))),
-    ...Object.fromEntries(NUMBERS.flatMap((k) => (item[k] === undefined || item[k] === '' ? [] : [[k, String(item[k])]]))),
+    ...Object.fromEntries(CSL_TEXTS.flatMap((k) => (typeof item[k] === 'string' && item[k] !== '' ? [[k, item[k]]] : []))),
+    ...Object.fromEntries(CSL_NUMBERS.flatMap((k) => (item[k] === undefined || item[k] === '' ? [] : [[k, String(item[k])]]))),
   };
   const custom = item.custom as { peerReviewed?: unknown } | undefined;
   return {
