@@ -2,7 +2,7 @@
 import { parseArgs } from 'node:util';
 import { makeWorld } from '../demo/world';
 import { buildIndex } from '../server/build';
-import { recordsFromThread } from './demoRecords';
+import { recordsFromThread, textOfRecord } from './demoRecords';
 
 const { values } = parseArgs({
   options: { records: { type: 'string', default: '100000' }, out: { type: 'string' } },
@@ -16,7 +16,7 @@ if (!Number.isInteger(count) || count < 200 || count > 5_000_000) {
 const out = values.out ?? `data/demo-${count}`;
 const began = Date.now();
 const script = new URL('./worldWorker.mjs', import.meta.url);
-const world = { ...makeWorld(count), records: { [Symbol.iterator]: () => recordsFromThread(count, script) } };
+const world = { ...makeWorld(count), records: { [Symbol.iterator]: () => recordsFromThread(count, script) }, textOf: textOfRecord };
 const seconds = () => ((Date.now() - began) / 1000).toFixed(1);
 const { records, bytes } = buildIndex(world, out, (done, stage) => {
   const text =

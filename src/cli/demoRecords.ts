@@ -3,6 +3,10 @@ import { MessageChannel, receiveMessageOnPort, Worker } from 'node:worker_thread
 import type { DiscoveryRecord } from '../core/bibliography/record';
 import type { WorldOrder } from './worldWorker';
 
+const texts = new WeakMap<DiscoveryRecord, string>();
+/** The text that a record came as, so that it need not be written again. */
+export const textOfRecord = (record: DiscoveryRecord): string | undefined => texts.get(record);
+
 /** Synchronous on purpose: the builder takes one record after the other. `script` is the bundled worldWorker. */
 export function* recordsFromThread(count: number, script: URL): Generator<DiscoveryRecord> {
   const state = new SharedArrayBuffer(8);
@@ -18,7 +22,11 @@ export function* recordsFromThread(count: number, script: URL): Generator<Discov
       }
       const message = receiveMessageOnPort(port1)?.message as { lines: string[]; last: boolean } | undefined;
       if (!message) continue;
-      for (const line of message.lines) yield JSON.parse(line) as DiscoveryRecord;
+      for (const line of message.lines) {
+        const record = JSON.parse(line) as DiscoveryRecord;
+        texts.set(record, line);
+        yield record;
+      }
       taken++;
       last = message.last;
       Atomics.add(progress, 1, 1);

@@ -27,6 +27,8 @@ export interface IndexSource {
   readonly guidance?: Guidance;
   /** Hosts come before the chapters that stand in them. */
   readonly records: Iterable<DiscoveryRecord>;
+  /** A record as JSON, where the source has it as text already. */
+  readonly textOf?: (record: DiscoveryRecord) => string | undefined;
 }
 export type Progress = (done: number, stage: 'records' | 'index' | 'done') => void;
 const CHUNK = 4 << 20;
@@ -60,7 +62,7 @@ export function buildIndex(
       buffered = 0;
     };
     for (const record of world.records) {
-      const bytes = Buffer.from(`${JSON.stringify(record)}\n`);
+      const bytes = Buffer.from(`${world.textOf?.(record) ?? JSON.stringify(record)}\n`);
       buffer.push(bytes);
       buffered += bytes.length;
       if (buffered > CHUNK) flush();
