@@ -5,7 +5,7 @@
  */
 import { editionText } from '../core/bibliography/describe';
 import { KINDS } from '../core/bibliography/kinds';
-import type { CslItem, CslName, DiscoveryRecord } from '../core/bibliography/record';
+import type { CslName, DiscoveryRecord } from '../core/bibliography/record';
 import type { Random } from '../core/random';
 import type { Role } from '../core/references/roles';
 
@@ -207,7 +207,6 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
         : [...byline, o(r.pick([`${stop} `, ' '])), o('['), ...p('year', y), o('] ')];
   };
   const titled = early && !byline.length;
-  const given: Piece[] = byline.length || early ? [] : [];
   const body = (): Piece[] => {
     if (record.kind === 'newspaper-article') {
       return [
@@ -304,7 +303,7 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
       o(r.pick(['', ')', ''])),
     ];
   };
-  const out = [...start, ...head(), ...given, ...body(), o(r.pick(['.', '.', '', ''])), ...tail(), o(r.chance(0.3) ? '.' : '')];
+  const out = [...start, ...head(), ...body(), o(r.pick(['.', '.', '', ''])), ...tail(), o(r.chance(0.3) ? '.' : '')];
   return out.filter((x) => x.text !== '');
 }
 
@@ -343,4 +342,3 @@ export function damagePieces(pieces: readonly Piece[], r: Random): Piece[] {
 }
 
 export const textOf = (pieces: readonly Piece[]): string => pieces.map((x) => x.text).join('');
-export type { CslItem };

@@ -160,6 +160,7 @@ function References() {
       ]);
       if (!n) set({ ...bib, text });
     } catch (error) {
+      set(taken.length ? { ...base, rows: taken } : { ...bib, text });
       setSaid([error instanceof Error ? error.message : 'It could not be read.', 'What you pasted is kept.']);
     } finally {
       setReading(null);
@@ -177,6 +178,8 @@ function References() {
   };
   const cancel = () => {
     work.current?.stop();
+    // What was read until now was only shown so far.
+    set(bib);
     setReading(null);
     setSaid(['Stopped. What was read until then stands below.']);
   };
