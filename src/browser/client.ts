@@ -1,12 +1,22 @@
 /** The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do. */
 import type { WaysAnswer } from '../core/access/ways';
-import type { LibraryInfo, Moment, RecordAnswer, ResolvedReference, SearchAnswer, SuggestAnswer, ValuesAnswer } from '../core/engine/port';
+import type {
+  JournalsAnswer,
+  LibraryInfo,
+  Moment,
+  RecordAnswer,
+  ResolvedReference,
+  SearchAnswer,
+  SuggestAnswer,
+  ValuesAnswer,
+} from '../core/engine/port';
 import type { Guidance } from '../core/guidance/guidance';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { ReferenceItem } from '../core/references/read';
-import type { ArrivalNotice } from '../core/requests/lifecycle';
-import type { CopyHistory, SlipPromise } from '../core/requests/promise';
+import type { DeskNotice, ReaderAct } from '../core/requests/lifecycle';
+import type { SlipPromise } from '../core/requests/promise';
+import type { CopyHistory } from '../core/requests/rules';
 import type { Slip, Wanted } from '../core/requests/slip';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · failed: anything else. */
@@ -78,6 +88,8 @@ export function getValues(
   if (contains.trim()) params.set('contains', contains.trim());
   return ask(`/api/values?${params}`, signal ? { signal } : undefined);
 }
+export const getJournals = (q: string, campus: string): Promise<JournalsAnswer> =>
+  ask(`/api/journals?${new URLSearchParams({ q, campus })}`);
 export const getGuidance = (): Promise<Guidance> => ask('/api/guidance');
 export const getRecord = (id: string): Promise<RecordAnswer> => ask(`/api/records/${encodeURIComponent(id)}`);
 /** Ways to read a record, or something described that has none. */
@@ -85,13 +97,15 @@ export const getWays = (asked: string | ReferenceItem, moment: Moment, needBy: s
   post('/api/ways', { ...(typeof asked === 'string' ? { record: asked } : { csl: asked }), moment, needBy, ...(wanted ? { wanted } : {}) });
 export const getPromise = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise> =>
   post('/api/promise', { slip, moment, history });
-export const sendSlip = (slip: Slip, moment: Moment): Promise<{ confirmation: string }> => post('/api/slips', { slip, moment });
+export const sendSlip = (slip: Slip, moment: Moment): Promise<{ request: string; confirmation: string }> =>
+  post('/api/slips', { slip, moment });
 export const getNews = (
   slips: readonly Slip[],
   moment: Moment,
-): Promise<readonly { slip: string; messages: readonly string[]; arrival: ArrivalNotice | null }[]> =>
+): Promise<readonly { slip: string; messages: readonly string[]; notices: readonly DeskNotice[] }[]> =>
   post('/api/slips/news', { slips, moment });
-export const askWithdraw = (slip: Slip, moment: Moment): Promise<{ withdrawn: true }> => post('/api/slips/withdraw', { slip, moment });
+export const tellNetwork = (slip: Slip, act: ReaderAct, text: string, moment: Moment): Promise<{ message: string; confirmation: string }> =>
+  post('/api/slips/act', { slip, act, text, moment });
 export const getAnswers = (
   questions: readonly { id: string; kind: 'question' | 'link'; subject: string; asked: string }[],
   moment: Moment,

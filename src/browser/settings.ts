@@ -8,6 +8,8 @@ import type { Store } from './store';
 export interface Contact {
   readonly email: string;
   readonly address: string;
+  /** Other addresses that parcels may go to. */
+  readonly addresses?: readonly string[];
 }
 export interface Settings {
   readonly reader: string | null;
@@ -16,8 +18,10 @@ export interface Settings {
   readonly contacts: Readonly<Record<string, Contact>>;
   /** By reader: the conditions kept for later searches. */
   readonly kept: Readonly<Record<string, Kept>>;
+  /** By reader: the time of the latest message that was looked at in the inbox. */
+  readonly inboxSeen: Readonly<Record<string, string>>;
 }
-const EMPTY: Settings = { reader: null, clock: null, contacts: {}, kept: {} };
+const EMPTY: Settings = { reader: null, clock: null, contacts: {}, kept: {}, inboxSeen: {} };
 
 export async function readSettings(store: Store): Promise<Settings> {
   const rows = await store.settings.toArray();
@@ -30,18 +34,17 @@ export const moveClock = (store: Store, to: string, start: string): Promise<unkn
     const now = ((await store.settings.get('clock'))?.value as string | undefined) ?? start;
     if (to > now) await store.settings.put({ key: 'clock', value: to });
   });
-/** Registers a reader for interlibrary loan, with where to reach them. */
-export const register = (store: Store, reader: string, contact: Contact): Promise<unknown> =>
+/** One reader's entry in a setting that is kept by reader. */
+const putFor = <T>(store: Store, key: 'contacts' | 'kept' | 'inboxSeen', reader: string, value: T): Promise<unknown> =>
   store.transaction('rw', store.settings, async () => {
-    const contacts = ((await store.settings.get('contacts'))?.value as Settings['contacts'] | undefined) ?? {};
-    await store.settings.put({ key: 'contacts', value: { ...contacts, [reader]: contact } });
+    const all = ((await store.settings.get(key))?.value as Record<string, T> | undefined) ?? {};
+    await store.settings.put({ key, value: { ...all, [reader]: value } });
   });
+export const sawInbox = (store: Store, reader: string, time: string): Promise<unknown> => putFor(store, 'inboxSeen', reader, time);
 
-export const saveKept = (store: Store, reader: string, kept: Kept): Promise<unknown> =>
-  store.transaction('rw', store.settings, async () => {
-    const all = ((await store.settings.get('kept'))?.value as Settings['kept'] | undefined) ?? {};
-    await store.settings.put({ key: 'kept', value: { ...all, [reader]: kept } });
-  });
+/** Registers a reader for interlibrary loan, with where to reach them; later, changes that. */
+export const register = (store: Store, reader: string, contact: Contact): Promise<unknown> => putFor(store, 'contacts', reader, contact);
+export const saveKept = (store: Store, reader: string, kept: Kept): Promise<unknown> => putFor(store, 'kept', reader, kept);
 
 /** The reader as they are now: the library's entry, and what they registered since. */
 export function currentReader(info: LibraryInfo, settings: Settings): Reader {

@@ -1,10 +1,24 @@
-/** The reader's slips: drafts kept on every keystroke, Outgoing sent once, news taken in as the clock moves. */
+/** The reader's slips: drafts kept on every keystroke, Outgoing sent once, news taken in as the clock moves, acts told. */
 import type { Moment } from '../core/engine/port';
-import { applyArrival, applyMessage, backToDraft, finish, markSent, putInOutgoing, withdraw } from '../core/requests/lifecycle';
+import type { Zone } from '../core/policy/types';
+import {
+  act,
+  applyMessage,
+  applyNotice,
+  backToDraft,
+  expired,
+  isEnded,
+  isListening,
+  isOpen,
+  markSent,
+  putInOutgoing,
+  type ReaderAct,
+  withdrawUnsent,
+} from '../core/requests/lifecycle';
 import { serviceOf } from '../core/requests/price';
-import { type CopyHistory, NO_HISTORY } from '../core/requests/promise';
-import { OPEN_STATES, type Promised, type Slip, UNDER_WAY } from '../core/requests/slip';
-import { AskError, askWithdraw, getNews, sendSlip } from './client';
+import { type CopyHistory, NO_HISTORY } from '../core/requests/rules';
+import type { Promised, Slip } from '../core/requests/slip';
+import { AskError, getNews, sendSlip, tellNetwork } from './client';
 import type { Store } from './store';
 
 export const slipsOf = (store: Store, reader: string): Promise<Slip[]> => store.slips.where('reader').equals(reader).toArray();
@@ -32,24 +46,31 @@ const change = (store: Store, id: string, f: (slip: Slip) => Slip): Promise<Slip
     return next;
   });
 
-export const toOutgoing = (store: Store, slip: Slip, promised: Promised, now: string): Promise<unknown> =>
-  store.slips.put(putInOutgoing(slip, promised, now));
+/** Into Outgoing; a slip that has left meanwhile is not written over. */
+export const toOutgoing = (store: Store, slip: Slip, promised: Promised, now: string, going = false): Promise<unknown> =>
+  store.transaction('rw', store.slips, async () => {
+    const kept = await store.slips.get(slip.id);
+    if (!kept || kept.state === 'draft') await store.slips.put(putInOutgoing(slip, promised, now, going));
+  });
+/** The promise as it was last looked at, for a slip that waits in Outgoing. */
+export const repromise = (store: Store, id: string, promised: Promised): Promise<Slip | undefined> =>
+  change(store, id, (s) => (s.state === 'outgoing' ? { ...s, promised } : s));
 export const reopen = (store: Store, id: string, now: string): Promise<Slip | undefined> => change(store, id, (s) => backToDraft(s, now));
-export const markCollected = (store: Store, id: string, now: string): Promise<Slip | undefined> => change(store, id, (s) => finish(s, now));
 
-/** Of a reader's other slips, what the copyright rules count (see core/requests/promise). */
+/** Of a reader's other slips, what the rules count (see core/requests/rules). */
 export function historyFor(slip: Slip, all: readonly Slip[]): CopyHistory {
-  const others = all.filter(
-    (s) => s.id !== slip.id && (OPEN_STATES.has(s.state) || s.state === 'finished') && serviceOf(s.route) === 'copy',
-  );
-  if (!others.length) return NO_HISTORY;
-  const sameJournal = others.filter((s) => slip.item.issn !== '' && s.item.issn === slip.item.issn);
+  const others = all.filter((s) => s.id !== slip.id);
+  const open = others.filter((s) => isOpen(s.state)).length;
+  const copies = others.filter((s) => (isOpen(s.state) || s.state === 'finished') && serviceOf(s.route) === 'copy');
+  const sameJournal = copies.filter((s) => slip.item.issn !== '' && s.item.issn === slip.item.issn);
   return {
+    ...NO_HISTORY,
+    open,
     journalThisYear: sameJournal.filter((s) => s.created.slice(0, 4) === slip.created.slice(0, 4)).length,
     sameIssue: sameJournal.filter(
       (s) => s.item.volume === slip.item.volume && s.item.issue === slip.item.issue && s.item.year === slip.item.year,
     ).length,
-    sameBookCopies: others.filter((s) => s.wanted === 'chapter' && s.record === slip.record).length,
+    sameBookCopies: copies.filter((s) => s.wanted === 'chapter' && s.record === slip.record && slip.record !== '').length,
   };
 }
 
@@ -57,48 +78,78 @@ export function historyFor(slip: Slip, all: readonly Slip[]): CopyHistory {
 const alone = <T>(name: string, work: () => Promise<T>): Promise<T> =>
   typeof navigator !== 'undefined' && navigator.locks ? (navigator.locks.request(name, work) as Promise<T>) : work();
 
+export interface Sent {
+  readonly sent: number;
+  readonly problem: AskError | null;
+  /** Which slips stayed, and why. */
+  readonly stayed: readonly { readonly id: string; readonly why: string }[];
+}
 /**
- * Sends what is in Outgoing. A slip that could not be sent stays there and goes out at the next call; the request carries
- * the slip's id, so that a second arrival of the same request would be one request all the same.
- * @returns how many went out, and the reason why the others did not.
+ * Sends what is in Outgoing, or these of it. A slip that could not be sent stays there and goes out at the next call; the
+ * request carries the slip's id, so that a second arrival of the same request would be one request all the same.
  */
-export const sendOutgoing = (store: Store, reader: string, moment: Moment): Promise<{ sent: number; problem: AskError | null }> =>
+export const sendOutgoing = (store: Store, reader: string, moment: Moment, only?: ReadonlySet<string> | 'going'): Promise<Sent> =>
   alone('legendum-send', async () => {
     let sent = 0;
     let problem: AskError | null = null;
-    for (const slip of (await slipsOf(store, reader)).filter((s) => s.state === 'outgoing')) {
+    const stayed: { id: string; why: string }[] = [];
+    // Looked up once the way is free: what another call has sent or had refused meanwhile is not sent again.
+    const chosen = (await slipsOf(store, reader)).filter(
+      (s) => s.state === 'outgoing' && (only === undefined || (only === 'going' ? s.going : only.has(s.id))),
+    );
+    for (const slip of chosen) await change(store, slip.id, (s) => (s.state === 'outgoing' && !s.going ? { ...s, going: true } : s));
+    for (const slip of chosen) {
       const dated = { ...slip, sent: slip.sent ?? moment.at };
       try {
-        await sendSlip(dated, moment);
-        await change(store, slip.id, (s) => (s.state === 'outgoing' ? markSent(s, moment.at) : s));
+        const { request, confirmation } = await sendSlip(dated, moment);
+        await change(store, slip.id, (s) => markSent(s, moment.at, [request, confirmation].filter(Boolean).join('\n')));
         sent++;
       } catch (error) {
         problem = error instanceof AskError ? error : new AskError('failed', 'It could not be sent. It stays in Outgoing.');
+        stayed.push({ id: slip.id, why: problem.message });
         if (problem.sort === 'offline') break;
+        // What is refused is the reader's to mend: it does not go by itself again.
+        if (problem.sort === 'refused') await change(store, slip.id, (s) => (s.state === 'outgoing' ? { ...s, going: false } : s));
       }
     }
-    return { sent, problem };
+    return { sent, problem, stayed };
   });
 
-/** Takes in what has been said about the slips under way up to the clock's time. */
-export async function takeNews(store: Store, reader: string, moment: Moment): Promise<void> {
-  const open = (await slipsOf(store, reader)).filter((s) => UNDER_WAY.has(s.state));
+/** Sends what was told to go and could not, or was left while going. What only waits in Outgoing stays there. */
+export const sendGoing = (store: Store, reader: string, moment: Moment): Promise<Sent> => sendOutgoing(store, reader, moment, 'going');
+
+/** Takes in what has been said about the slips that somebody may still speak of, up to the clock's time. */
+export async function takeNews(store: Store, reader: string, moment: Moment, zone: Zone): Promise<void> {
+  const open = (await slipsOf(store, reader)).filter((s) => isListening(s.state));
   if (!open.length) return;
   const { readSupplyingMessage } = await import('../core/requests/iso18626');
   for (const news of await getNews(open, moment)) {
     await change(store, news.slip, (slip) => {
       let next = slip;
       for (const xml of news.messages) {
-        const message = readSupplyingMessage(xml);
-        if (!('problem' in message)) next = applyMessage(next, message);
+        const message = readSupplyingMessage(xml, zone);
+        if (!('problem' in message)) next = applyMessage(next, message, xml);
       }
-      return news.arrival ? applyArrival(next, news.arrival) : next;
+      for (const notice of news.notices) next = applyNotice(next, notice);
+      return expired(next, moment.at);
     });
   }
 }
 
-/** Withdraws a slip, if nobody has started on it. Throws an AskError with the reason otherwise. */
-export async function withdrawSlip(store: Store, slip: Slip, moment: Moment): Promise<void> {
-  if (slip.state !== 'outgoing') await askWithdraw(slip, moment);
-  await change(store, slip.id, (s) => withdraw(s, moment.at));
+/** Withdraws, accepts, answers, collects, renews, returns: told to the network, then written down, then its answer taken in. Throws an AskError with the reason when it is refused. */
+export async function doAct(
+  store: Store,
+  slip: Slip,
+  what: ReaderAct,
+  moment: Moment,
+  zone: Zone,
+  more: { text?: string; due?: string } = {},
+): Promise<void> {
+  if (what === 'cancel' && slip.state === 'outgoing') {
+    await change(store, slip.id, (s) => withdrawUnsent(s, moment.at));
+    return;
+  }
+  const { message } = await tellNetwork(slip, what, more.text ?? '', moment);
+  const after = await change(store, slip.id, (s) => act(s, what, moment.at, { ...more, xml: message }));
+  if (after && !isEnded(after.state)) await takeNews(store, slip.reader, moment, zone);
 }

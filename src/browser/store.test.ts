@@ -3,26 +3,29 @@ import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { LibraryInfo, Moment } from '../core/engine/port';
 import { keepCondition, NEW_SEARCH, NOTHING_KEPT } from '../core/query/request';
-import { applyMessage } from '../core/requests/lifecycle';
+import { NOTHING_MORE } from '../core/requests/iso18626';
+import { applyMessage, applyNotice } from '../core/requests/lifecycle';
+import { NO_HISTORY } from '../core/requests/rules';
 import type { Slip } from '../core/requests/slip';
 import { READERS } from '../demo/library';
+import { POLICY } from '../demo/policy';
 import { asideOf, isAside, putBackAside, setAside, takeFromAside } from './aside';
 import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions';
 import { bibliographyOf, keepBibliography, NO_BIBLIOGRAPHY } from './references';
 import { bringBack, endStanding, forget, markSeen, pastOf, remember, saveStanding, standingOf } from './searches';
 import { chooseReader, currentReader, moveClock, readSettings, register, saveKept } from './settings';
 import {
+  doAct,
   dropDraft,
   historyFor,
   keepDraft,
-  markCollected,
   reopen,
   restoreDraft,
+  sendGoing,
   sendOutgoing,
   slipById,
   slipsOf,
   toOutgoing,
-  withdrawSlip,
 } from './slips';
 import { Store } from './store';
 
@@ -64,8 +67,10 @@ const slip = (id: string, more: Partial<Slip> = {}): Slip => ({
   needBy: '',
   speed: 'standard',
   limit: '',
-  anyEdition: true,
+  editions: 'any',
   note: '',
+  reference: '',
+  commercial: false,
   declared: false,
   state: 'draft',
   created: '2026-11-02T09:00',
@@ -117,13 +122,17 @@ describe('sending', () => {
     expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({ sent: 0, problem: { sort: 'offline' } });
     expect((await slipById(store, 'S-1'))?.state).toBe('outgoing');
     answers([{ confirmation: '<ok/>' }]);
-    expect(await sendOutgoing(store, 'imke', moment)).toEqual({ sent: 1, problem: null });
+    expect(await sendOutgoing(store, 'imke', moment)).toEqual({ sent: 1, problem: null, stayed: [] });
     expect(await slipById(store, 'S-1')).toMatchObject({ state: 'sent', sent: moment.at });
   });
   it('one refused slip leaves the others intact, and nothing is sent twice', async () => {
     for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, moment.at);
     const { calls } = answers([{ confirmation: '' }, 400, { confirmation: '' }]);
-    expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({ sent: 2, problem: { sort: 'refused' } });
+    expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({
+      sent: 2,
+      problem: { sort: 'refused' },
+      stayed: [{ id: 'S-2', why: 'no' }],
+    });
     expect((await slipsOf(store, 'imke')).map((s) => s.state).sort()).toEqual(['outgoing', 'sent', 'sent']);
     await sendOutgoing(store, 'imke', moment);
     expect(calls).toHaveLength(4);
@@ -133,24 +142,64 @@ describe('sending', () => {
   it('goes back to the editor only before it left', async () => {
     await toOutgoing(store, slip('S-1'), promised, moment.at);
     expect((await reopen(store, 'S-1', moment.at))?.state).toBe('draft');
-    await toOutgoing(store, slip('S-2', { state: 'sent' }), promised, moment.at);
+    await toOutgoing(store, slip('S-2'), promised, moment.at);
     answers([{ confirmation: '' }]);
     await sendOutgoing(store, 'imke', moment);
     expect((await reopen(store, 'S-2', moment.at))?.state).toBe('sent');
+    // Nor is it put into Outgoing a second time from a tab that still shows the editor.
+    await toOutgoing(store, slip('S-2'), promised, moment.at);
+    expect((await slipById(store, 'S-2'))?.state).toBe('sent');
+  });
+  it('sends only those of Outgoing that were chosen', async () => {
+    for (const id of ['S-1', 'S-2']) await toOutgoing(store, slip(id), promised, moment.at);
+    answers([{ confirmation: '' }]);
+    expect((await sendOutgoing(store, 'imke', moment, new Set(['S-2']))).sent).toBe(1);
+    expect((await slipById(store, 'S-1'))?.state).toBe('outgoing');
+  });
+  it('what was told to go goes by itself later; what was refused or only waits does not', async () => {
+    for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, moment.at);
+    answers(['lost']);
+    await sendOutgoing(store, 'imke', moment, new Set(['S-1', 'S-2']));
+    // The first is refused now, and must not be sent again by the next call.
+    const { calls } = answers([400, { confirmation: '' }]);
+    await sendGoing(store, 'imke', moment);
+    await sendGoing(store, 'imke', moment);
+    expect(calls).toHaveLength(2);
+    expect((await slipsOf(store, 'imke')).map((s) => [s.id, s.state])).toEqual([
+      ['S-1', 'outgoing'],
+      ['S-2', 'sent'],
+      ['S-3', 'outgoing'],
+    ]);
   });
   it('is withdrawn by asking, unless it never left', async () => {
     await toOutgoing(store, slip('S-1'), promised, moment.at);
     const { calls } = answers([409]);
-    await withdrawSlip(store, (await slipById(store, 'S-1')) as Slip, moment);
+    await doAct(store, (await slipById(store, 'S-1')) as Slip, 'cancel', moment, POLICY.zone);
     expect([calls.length, (await slipById(store, 'S-1'))?.state]).toEqual([0, 'withdrawn']);
     await store.slips.put(slip('S-2', { state: 'sent' }));
-    await expect(withdrawSlip(store, slip('S-2', { state: 'sent' }), moment)).rejects.toMatchObject({ sort: 'refused' });
+    await expect(doAct(store, slip('S-2', { state: 'sent' }), 'cancel', moment, POLICY.zone)).rejects.toMatchObject({ sort: 'refused' });
     expect((await slipById(store, 'S-2'))?.state).toBe('sent');
   });
-  it('is collected once it is ready', async () => {
-    await store.slips.put(slip('S-1', { state: 'ready' }));
-    expect((await markCollected(store, 'S-1', moment.at))?.state).toBe('finished');
-    expect(await markCollected(store, 'nobody', moment.at)).toBeUndefined();
+  it('an act is told to the network first, then written down, then the answer is taken in', async () => {
+    const arrived = {
+      slip: 'S-1',
+      kind: 'arrived' as const,
+      time: '2026-11-02T08:00',
+      place: 'Quayside',
+      campus: null,
+      until: '2026-11-12',
+      text: 'Ready.',
+    };
+    await store.slips.put(applyNotice(slip('S-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), arrived));
+    const { calls } = answers([{ message: '<m/>', confirmation: '<c/>' }, []]);
+    await doAct(store, (await slipById(store, 'S-1')) as Slip, 'collect', moment, POLICY.zone, { due: '2026-11-23' });
+    expect(calls).toEqual(['POST /api/slips/act', 'POST /api/slips/news']);
+    expect(await slipById(store, 'S-1')).toMatchObject({ state: 'collected', due: '2026-11-23' });
+    answers(['lost']);
+    await expect(doAct(store, (await slipById(store, 'S-1')) as Slip, 'renew', moment, POLICY.zone)).rejects.toMatchObject({
+      sort: 'offline',
+    });
+    expect((await slipById(store, 'S-1'))?.messages.filter((m) => m.by === 'reader')).toHaveLength(1);
   });
 });
 
@@ -168,8 +217,8 @@ describe('what the copyright rules count', () => {
       copy('S-c', { created: '2025-01-01T09:00' }),
       slip('S-d', { state: 'sent' }),
     ];
-    expect(historyFor(own, all)).toEqual({ journalThisYear: 1, sameIssue: 2, sameBookCopies: 0 });
-    expect(historyFor(own, [own])).toEqual({ journalThisYear: 0, sameIssue: 0, sameBookCopies: 0 });
+    expect(historyFor(own, all)).toEqual({ journalThisYear: 1, sameIssue: 2, sameBookCopies: 0, open: 3 });
+    expect(historyFor(own, [own])).toEqual(NO_HISTORY);
   });
 });
 
@@ -241,8 +290,7 @@ describe('an older store', () => {
         reason: 'StatusChange',
         status: 'Loaned',
         note: '',
-        expected: '',
-        url: '',
+        ...NOTHING_MORE,
       }).state,
     ).toBe('draft');
   });
@@ -295,10 +343,18 @@ describe('aside, questions, bibliographies', () => {
     await store.delete();
     const old = new Dexie('legendum', { indexedDB, IDBKeyRange });
     old.version(2).stores({ slips: 'id, reader, state, record', settings: 'key', history: 'id, [reader+at]', standing: 'id, reader' });
-    await old.table('slips').put(slip('S-1234567'));
+    const { editions: _e, reference: _r, commercial: _c, ...kept } = slip('S-1234567', { state: 'sent', sent: moment.at, promised });
+    const message = { id: 'm', time: '2026-11-03T10:00', from: 'A', text: 'Sent.', status: 'Loaned' };
+    await old.table('slips').put({ ...kept, anyEdition: false, state: 'on-its-way', messages: [message] });
     old.close();
     store = new Store({ indexedDB, IDBKeyRange });
-    expect((await slipById(store, 'S-1234567'))?.id).toBe('S-1234567');
+    const carried = (await slipById(store, 'S-1234567')) as Slip;
+    expect(carried).toMatchObject({ state: 'on-its-way', editions: 'this', commercial: false });
+    // Its state follows from its messages as it did from the old ones.
+    expect(
+      applyNotice(carried, { slip: carried.id, kind: 'arrived', time: '2026-11-05T08:00', place: 'Q', campus: null, until: '', text: '' })
+        .state,
+    ).toBe('ready');
     expect(await asideOf(store, 'imke')).toEqual([]);
   });
 });

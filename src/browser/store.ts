@@ -7,6 +7,7 @@ import type { Slip } from '../core/requests/slip';
 import type { AsideItem } from './aside';
 import type { Question } from './questions';
 import type { Bibliography } from './references';
+import { type OldSlip, upgraded } from './slipUpgrade';
 
 export interface Setting {
   readonly key: string;
@@ -50,6 +51,14 @@ export class Store extends Dexie {
     this.version(1).stores({ slips: 'id, reader, state, record', settings: 'key' });
     this.version(2).stores({ history: 'id, [reader+at]', standing: 'id, reader' });
     this.version(3).stores({ bibliographies: 'reader', questions: 'id, reader', aside: 'id, reader' });
+    this.version(4).upgrade((tx) =>
+      tx
+        .table('slips')
+        .toCollection()
+        .modify((old: OldSlip, place: { value: Slip }) => {
+          place.value = upgraded(old);
+        }),
+    );
   }
 }
 

@@ -1,10 +1,12 @@
-/** `bench search|quality|references|peers [--records N] [--json]`: each bench is a module that measures when it is loaded. */
+/** `bench search|quality|references|ways|lending|peers [--records N] [--json]`: each bench is a module that measures when it is loaded. */
 import { benchOptions } from './benchIndex';
 
 const BENCHES: Readonly<Record<string, () => Promise<unknown>>> = {
   search: () => import('./benchSearch'),
   quality: () => import('./benchQuality'),
   references: () => import('./benchReferences'),
+  ways: () => import('./benchWays'),
+  lending: () => import('./benchLending'),
   peers: () => import('./benchPeers'),
 };
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');

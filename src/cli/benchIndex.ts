@@ -10,6 +10,8 @@ export const benchOptions = () =>
       records: { type: 'string', default: '100000' },
       json: { type: 'boolean', default: false },
       rounds: { type: 'string', default: '5' },
+      spread: { type: 'boolean', default: false },
+      requests: { type: 'string', default: '1000' },
       items: { type: 'string', default: '1000' },
       bench: { type: 'string' },
       engines: { type: 'string' },

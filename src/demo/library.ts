@@ -1,6 +1,6 @@
 /** Tarnholm University: campuses, partners of the Skerry Compact, providers, about 140 lenders, four readers. Seeded. */
 
-import { KIND_LIST, type Kind } from '../core/bibliography/kinds';
+import { CARRIER_LIST, KIND_LIST, type Kind } from '../core/bibliography/kinds';
 import type { CampusId, PartnerId, ProviderId } from '../core/bibliography/record';
 import type { Campus, Lender, Library, Partner, Provider, Reader, Week } from '../core/policy/types';
 import { random } from '../core/random';
@@ -13,7 +13,15 @@ const week = (
   sun: [string, string] | null,
   friday: [string, string] | null = weekday,
 ): Week => [sun, weekday, weekday, weekday, weekday, friday, sat];
-const campus = (id: string, name: string, about: string, hours: Week, travel: Record<string, number>, fetchesHolds: boolean): Campus => ({
+const campus = (
+  id: string,
+  name: string,
+  about: string,
+  hours: Week,
+  travel: Record<string, number>,
+  fetchesHolds: boolean,
+  more: Partial<Campus>,
+): Campus => ({
   id: id as CampusId,
   name,
   about,
@@ -21,6 +29,7 @@ const campus = (id: string, name: string, about: string, hours: Week, travel: Re
   travel,
   fetchesHolds,
   agency: `LGD:XV-TU-${id[0]?.toUpperCase()}`,
+  ...more,
 });
 
 export const CAMPUSES: readonly Campus[] = [
@@ -31,6 +40,10 @@ export const CAMPUSES: readonly Campus[] = [
     week(['08:00', '22:00'], ['10:00', '18:00'], ['12:00', '18:00']),
     { fellgate: 25, saltmarsh: 40 },
     true,
+    {
+      vacationHours: week(['09:00', '18:00'], ['10:00', '14:00'], null),
+      access: 'Open to everybody; reading-room material is brought to the desk on Level 0 within the hour.',
+    },
   ),
   campus(
     'fellgate',
@@ -39,6 +52,10 @@ export const CAMPUSES: readonly Campus[] = [
     week(['08:30', '20:00'], ['10:00', '16:00'], null),
     { quayside: 25, saltmarsh: 55 },
     true,
+    {
+      vacationHours: week(['09:00', '17:00'], null, null),
+      access: 'Members of the university; visitors show a day pass from the hospital’s main entrance.',
+    },
   ),
   campus(
     'saltmarsh',
@@ -47,10 +64,24 @@ export const CAMPUSES: readonly Campus[] = [
     week(['10:00', '16:00'], null, null, ['10:00', '14:00']),
     { quayside: 40, fellgate: 55 },
     false,
+    {
+      vacationHours: week(['10:00', '13:00'], null, null, null),
+      closings: [{ from: '2026-11-20', to: '2026-11-20', name: 'Stocktaking' }],
+      scanWeekdays: [1, 2, 4, 5],
+      courierWeekdays: [1, 3, 5],
+      access: 'Members of the university; scores and recordings are read and heard in the listening room.',
+    },
   ),
 ];
 
-const partner = (id: string, name: string, loan: [number, number], copy: [number, number]): Partner => ({
+const partner = (
+  id: string,
+  name: string,
+  loan: [number, number],
+  copy: [number, number],
+  access = 'Readers of the Skerry Compact show their own library card.',
+): Partner => ({
+  access,
   id: id as PartnerId,
   name,
   agency: `LGD:XV-${id.toUpperCase()}`,
@@ -58,12 +89,12 @@ const partner = (id: string, name: string, loan: [number, number], copy: [number
   copyDays: { median: copy[0], likely: copy[1] },
 });
 export const PARTNERS: readonly Partner[] = [
-  partner('ostmere', 'University of Ostmere', [3, 5], [2, 3]),
-  partner('brackmoor', 'Brackmoor College', [3, 4], [1, 2]),
-  partner('ronnvik', 'Rønnvik Institute', [5, 8], [2, 4]),
-  partner('marrowby', 'Marrowby School of Mines', [4, 6], [2, 3]),
-  partner('kelding', 'Kelding Conservatory', [4, 7], [3, 5]),
-  partner('aldersund', 'Aldersund Polytechnic', [3, 6], [2, 3]),
+  partner('ostmere', 'University of Ostmere', [1, 2], [2, 3]),
+  partner('brackmoor', 'Brackmoor College', [2, 3], [1, 2]),
+  partner('ronnvik', 'Rønnvik Institute', [2, 4], [2, 4]),
+  partner('marrowby', 'Marrowby School of Mines', [2, 3], [2, 3], 'By appointment only: the reading room writes back within a day.'),
+  partner('kelding', 'Kelding Conservatory', [2, 4], [3, 5]),
+  partner('aldersund', 'Aldersund Polytechnic', [1, 3], [2, 3]),
 ];
 
 const provider = (id: string, name: string, entitlement: Provider['entitlement'], repository = false): Provider => ({
@@ -121,12 +152,13 @@ function makeLenders(count: number): Lender[] {
     if (!sort || names.has(name)) continue;
     names.add(name);
     const country = r.chance(0.22) ? 'XV' : r.pick(countries);
-    const median = r.int(4, 11) + (sort.sort === 'national' ? 2 : 0);
-    const copyMedian = r.int(2, 7);
+    const median = r.int(3, 8) + (sort.sort === 'national' ? 2 : 0);
+    const copyMedian = r.int(2, 6);
     const media: Kind[] = ['video', 'sound-recording', 'score', 'map'];
     const lends = KIND_LIST.filter((k) =>
       media.includes(k) ? r.chance(0.35) : k === 'thesis' ? r.chance(0.5) : k === 'book' || k === 'report',
     );
+    const answer = r.int(1, 2);
     lenders.push({
       id: `l${String(lenders.length).padStart(3, '0')}`,
       agency: `LGD:${country}-${String(lenders.length + 100)}`,
@@ -135,12 +167,16 @@ function makeLenders(count: number): Lender[] {
       sort: sort.sort,
       lendsTo: country === 'XV' ? 'anywhere' : r.chance(0.35) ? 'anywhere' : r.chance(0.5) ? 'region' : 'home',
       lends,
+      carriers: CARRIER_LIST.filter((c) => c === 'print' || c === 'large-print' || (c !== 'online' && r.chance(0.5))),
       copies: r.chance(0.82),
       notBefore: sort.sort === 'national' ? 1950 : r.chance(0.5) ? 1900 : r.int(1930, 1985),
+      rareBelow: sort.sort === 'national' || sort.sort === 'special' ? r.int(2, 4) : r.int(0, 2),
       fillRate: Math.round((0.35 + r() * 0.55) * 100) / 100,
-      loanDays: { median, likely: median + r.int(3, 8) },
-      copyDays: { median: copyMedian, likely: copyMedian + r.int(2, 5) },
-      answerDays: r.int(1, 3),
+      conditional: r.chance(0.4) ? Math.round(r() * 15) / 100 : 0,
+      load: Math.round(r() * 100) / 100,
+      loanDays: { median, likely: median + r.int(2, 6) },
+      copyDays: { median: copyMedian, likely: copyMedian + r.int(1, 4) },
+      answerDays: { median: answer, likely: answer + r.int(1, 2) },
       loanCost: r.int(6, 18) * 100,
       copyCost: r.int(4, 12) * 100,
     });

@@ -2,7 +2,7 @@
  * Builds an index directory from a world: records one behind the other, the inverted index, the library's data, and the
  * providers' KBART lists. Written beside the target and moved into place whole, so that no half index is ever opened.
  */
-import { closeSync, mkdirSync, openSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
+import { closeSync, ftruncateSync, mkdirSync, openSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
 import { rowLayout } from '../core/access/summary';
@@ -10,10 +10,11 @@ import type { DiscoveryRecord, Journal, JournalId } from '../core/bibliography/r
 import { type KbartLine, writeKbart } from '../core/coverage/kbart';
 import type { Analysis } from '../core/engine/analysis';
 import { IndexBuilder } from '../core/engine/builder';
-import { encodeIndex } from '../core/engine/format';
+import { layoutIndex, type Section } from '../core/engine/format';
 import type { Guidance } from '../core/guidance/guidance';
-import { readPolicy } from '../core/policy/schema';
+import { placesProblem, readPolicy } from '../core/policy/schema';
 import type { Library, Reader } from '../core/policy/types';
+import { FileSpool } from './fileSpool';
 
 /** Where records and the library's data come from: the made-up world, or a library's own files. */
 export interface IndexSource {
@@ -42,13 +43,15 @@ export function buildIndex(
   analysis: Analysis = 'stems',
 ): { records: number; bytes: number } {
   const checked = readPolicy(world.library.policy);
-  if ('problem' in checked) throw new Error(checked.problem);
+  const problem = 'problem' in checked ? checked.problem : placesProblem(checked.policy, world.library);
+  if (problem) throw new Error(problem);
   const making = `${dir}.making-${process.pid}`;
   rmSync(making, { recursive: true, force: true });
   mkdirSync(join(making, 'kbart'), { recursive: true });
   try {
     const journals = new Map(world.journals.map((j) => [j.id, j]));
-    const builder = new IndexBuilder(world.library, analysis);
+    const spool = new FileSpool(join(making, 'words.tmp'));
+    const builder = new IndexBuilder(world.library, analysis, spool);
     const hosts = new Map<string, DiscoveryRecord>();
     const ebooks: KbartLine[] = [];
     const fd = openSync(join(making, 'records.jsonl'), 'w');
@@ -89,11 +92,19 @@ export function buildIndex(
     progress(builder.count, 'index');
     const records = builder.count;
     const meta = { layout: rowLayout(world.library), records, built: world.start, analysis };
+    const { sections, fill } = builder.finish();
+    const { prefix, placeOf, size } = layoutIndex(meta, sections);
     const out = openSync(join(making, 'index.lgd'), 'w');
-    for (const chunk of encodeIndex(meta, builder.finish())) {
-      for (let at = 0; at < chunk.length; at += CHUNK * 64) writeSync(out, chunk, at, Math.min(CHUNK * 64, chunk.length - at));
-    }
+    const write = (bytes: Uint8Array, place: number): void => {
+      for (let at = 0; at < bytes.length; ) at += writeSync(out, bytes, at, Math.min(CHUNK * 16, bytes.length - at), place + at);
+    };
+    const bytesOf = (s: Section): Uint8Array => new Uint8Array(s.buffer, s.byteOffset, s.byteLength);
+    ftruncateSync(out, size);
+    write(prefix, 0);
+    for (const [name, s] of Object.entries(sections)) if (!('type' in s)) write(bytesOf(s), placeOf(name));
+    fill((name, piece, at) => write(bytesOf(piece), placeOf(name) + at * piece.BYTES_PER_ELEMENT));
     closeSync(out);
+    spool.remove();
     const lists = [...[...world.lines.values()].flat(), ...ebooks];
     for (const p of world.library.providers) {
       const own = lists.filter((l) => l.provider === p.id);
@@ -110,6 +121,8 @@ export function buildIndex(
         guidance: world.guidance ?? { databases: [], guides: [], topics: [] },
       }),
     );
+    // The rules once more as a file of their own: the one to edit, looked at while the server runs.
+    writeFileSync(join(making, 'policy.json'), `${JSON.stringify(world.library.policy, null, 2)}\n`);
     rmSync(dir, { recursive: true, force: true });
     renameSync(making, dir);
     progress(records, 'done');

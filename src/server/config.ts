@@ -4,6 +4,8 @@ export interface Config {
   readonly port: number;
   /** Index directory, as made by `npm run index` or the demo. */
   readonly index: string;
+  /** The policy file; beside the index when not set. */
+  readonly policy: string;
   readonly workers: number;
   /** Milliseconds after which a question to the index is given up. */
   readonly timeLimit: number;
@@ -23,6 +25,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     host: env.HOST || '127.0.0.1',
     port: whole('PORT', 4321, 1, 65535),
     index: env.LEGENDUM_INDEX || 'data/demo-100000',
+    policy: env.LEGENDUM_POLICY || '',
     workers: whole('LEGENDUM_WORKERS', 2, 1, 16),
     timeLimit: whole('LEGENDUM_TIME_LIMIT', 5000, 100, 60_000),
     log: env.LEGENDUM_LOG || 'info',

@@ -2,11 +2,12 @@
 import { creators, fullName, numbering } from '../core/bibliography/describe';
 import type { DiscoveryRecord } from '../core/bibliography/record';
 import { fullTextOf } from '../standins/fullText';
-import { makePdf } from '../standins/pdf';
+import { makePdf, type PdfText } from '../standins/pdf';
 
 export async function pdfResponse(
   record: Pick<DiscoveryRecord, 'id' | 'csl'> & Partial<Pick<DiscoveryRecord, 'subjects'>>,
   foot: string,
+  delivered: Pick<PdfText, 'cover' | 'password'> = {},
 ): Promise<Response> {
   const { csl } = record;
   const bytes = await makePdf({
@@ -16,6 +17,7 @@ export async function pdfResponse(
     abstract: csl.abstract ?? '',
     sections: fullTextOf(record),
     foot,
+    ...delivered,
   });
   return new Response(bytes as Uint8Array<ArrayBuffer>, {
     headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${record.id}.pdf"` },

@@ -5,6 +5,7 @@
  */
 import { Worker } from 'node:worker_threads';
 import type { DiscoveryIndex, SearchText } from '../core/engine/port';
+import type { Policy } from '../core/policy/types';
 import type { Question, Reply } from './index.worker';
 import { readShared } from './shared';
 
@@ -16,6 +17,9 @@ export class TooSlow extends Error {
 export class Gone extends Error {
   override readonly name = 'Gone';
 }
+
+/** Milliseconds before a worker that crashed is replaced. */
+const STARTED_AGAIN_AFTER = 200;
 
 interface Waiting {
   readonly question: Omit<Question, 'n'>;
@@ -33,6 +37,9 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   readonly #queue: Waiting[] = [];
   readonly #limit: number;
   #next = 0;
+  #closed = false;
+  /** Rules set since the start, for a worker that starts later. */
+  #policy: Policy | null = null;
 
   private constructor(limit: number) {
     this.#limit = limit;
@@ -41,27 +48,35 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   /** Starts the workers and waits until each has opened the index. Rejects with their message when they can't. */
   static async open(script: URL, dir: string, workers: number, limit: number): Promise<IndexHost> {
     const host = new IndexHost(limit);
-    const shared = readShared(dir);
-    await Promise.all(
-      Array.from({ length: workers }, async () => {
-        const worker = new Worker(script, { workerData: { dir, shared, limit } });
-        await new Promise<void>((resolve, reject) => {
-          worker.once('message', () => resolve());
-          worker.once('error', reject);
-        });
-        const slot: Slot = { worker, busy: null };
-        worker.on('message', (reply: Reply) => host.#answered(slot, reply));
-        worker.on('error', (error) => {
-          slot.busy?.one.reject(error);
-          host.#slots.splice(host.#slots.indexOf(slot), 1);
-        });
-        host.#slots.push(slot);
-      }),
-    );
+    const workerData = { dir, shared: readShared(dir), limit };
+    await Promise.all(Array.from({ length: workers }, () => host.#start(script, workerData)));
     return host;
   }
 
+  async #start(script: URL, workerData: object): Promise<void> {
+    const worker = new Worker(script, { workerData });
+    await new Promise<void>((resolve, reject) => {
+      worker.once('message', () => resolve());
+      worker.once('error', reject);
+    });
+    const slot: Slot = { worker, busy: null };
+    worker.on('message', (reply: Reply) => this.#answered(slot, reply));
+    worker.on('error', (error) => {
+      this.#slots.splice(this.#slots.indexOf(slot), 1);
+      slot.busy?.one.reject(error);
+      // Another takes its place; what waits in the queue meanwhile is answered by it or by the others.
+      setTimeout(() => {
+        if (!this.#closed) this.#start(script, workerData).catch(() => {});
+      }, STARTED_AGAIN_AFTER).unref();
+    });
+    if (this.#policy) worker.postMessage({ n: -1, method: 'setPolicy', args: [this.#policy] } satisfies Question);
+    this.#slots.push(slot);
+    this.#begin();
+  }
+
   #answered(slot: Slot, reply: Reply): void {
+    // Not an answer to a question in the queue.
+    if (reply.n < 0) return;
     const { busy } = slot;
     slot.busy = null;
     this.#begin();
@@ -117,7 +132,14 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   promise: DiscoveryIndex['promise'] = (...args) => this.#ask('promise', ...args);
   timeline: DiscoveryIndex['timeline'] = (...args) => this.#ask('timeline', ...args);
 
+  /** Other rules from now on, in every worker; what is asked before the answer still goes by the old ones. */
+  setPolicy(policy: Policy): void {
+    this.#policy = policy;
+    for (const { worker } of this.#slots) worker.postMessage({ n: -1, method: 'setPolicy', args: [policy] } satisfies Question);
+  }
+
   async close(): Promise<void> {
+    this.#closed = true;
     await Promise.all(this.#slots.map((s) => s.worker.terminate()));
   }
 }

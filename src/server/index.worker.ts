@@ -23,7 +23,8 @@ export interface Question {
     | 'references'
     | 'ways'
     | 'promise'
-    | 'timeline';
+    | 'timeline'
+    | 'setPolicy';
   readonly args: readonly unknown[];
 }
 /** The answer as JSON text: most of them are passed on as they are, and text crosses between threads faster than objects. */
@@ -75,6 +76,7 @@ const methods: Record<Question['method'], (...args: never[]) => unknown> = {
     moment: Parameters<typeof service.promise>[1],
     history: Parameters<typeof service.promise>[2],
   ) => service.promise(slip, moment, history),
+  setPolicy: (policy: Parameters<typeof service.setPolicy>[0]) => service.setPolicy(policy),
   timeline: (slip: Parameters<typeof service.timeline>[0], moment: Parameters<typeof service.timeline>[1]) =>
     service.timeline(slip, moment),
 };

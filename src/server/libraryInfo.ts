@@ -16,8 +16,9 @@ export function readLibraryInfo(dir: string): LibraryInfo {
     agency: library.agency,
     campuses: library.campuses,
     readers,
-    holidays: library.policy.holidays,
-    copyright: library.policy.copyright.statement,
+    partners: library.partners.map(({ id, name }) => ({ id, name })),
+    policy: library.policy,
+    policyProblem: null,
     start,
   };
 }

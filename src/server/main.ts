@@ -8,6 +8,7 @@ import sirv from 'sirv';
 import { readConfig } from './config';
 import { IndexHost } from './host';
 import { readLibraryInfo } from './libraryInfo';
+import { PolicyFile, type PolicyState } from './policyFile';
 import { standinNetwork } from './ports';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
@@ -25,8 +26,17 @@ const HEADERS: Readonly<Record<string, string>> = {
 
 async function start(): Promise<void> {
   const index = await IndexHost.open(new URL('./index.worker.mjs', import.meta.url), config.index, config.workers, config.timeLimit);
-  const info = readLibraryInfo(config.index);
-  const network = standinNetwork(index, info);
+  let info = readLibraryInfo(config.index);
+  const rules = new PolicyFile(config.policy || join(config.index, 'policy.json'), info.policy, info);
+  const take = ({ policy, problem }: PolicyState): void => {
+    if (policy !== info.policy) index.setPolicy(policy);
+    info = { ...info, policy, policyProblem: problem };
+    if (problem) log.warn({ policy: problem });
+    else log.info({ version: policy.version }, 'policy in force');
+  };
+  take(rules.state);
+  rules.watch(take);
+  const network = standinNetwork(index, () => info);
   const { handler } = (await import(pathToFileURL(join(here, '../server/entry.mjs')).href)) as {
     handler: (...args: unknown[]) => Promise<void>;
   };
@@ -96,6 +106,7 @@ async function start(): Promise<void> {
   });
   const stop = () => {
     log.info('stopping');
+    rules.close();
     server.close(() => void index.close().then(() => process.exit(0)));
     server.closeIdleConnections();
     setTimeout(() => process.exit(0), 5000).unref();

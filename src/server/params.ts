@@ -5,6 +5,7 @@ import type { CampusId } from '../core/bibliography/record';
 import type { LibraryInfo, Moment } from '../core/engine/port';
 import { readQuery } from '../core/query/read';
 import { GROUPS, readRequest, type SearchRequest, SORTS, SYNTAXES } from '../core/query/request';
+import { READER_ACTS, STATES } from '../core/requests/lifecycle';
 import { situationSchema } from '../core/requests/schema';
 import { parseDay, parseLocal } from '../core/time';
 import { problem } from './problem';
@@ -133,6 +134,14 @@ const slipShape = Joi.object({
     .pattern(/^[A-Za-z0-9-]{6,60}$/)
     .required(),
   record: Joi.string().allow('').max(100).required(),
+  item: Joi.object().required().unknown(true),
+  delivery: Joi.object({ to: Joi.string().valid('pickup', 'email', 'post').required() })
+    .unknown(true)
+    .required(),
+  messages: Joi.array()
+    .items(Joi.object({ id: Joi.string().max(3000).required(), time: moment.required() }).unknown(true))
+    .max(500)
+    .default([]),
 }).unknown(true);
 /** A reference as a CSL item: bounded, and no more than matching needs. */
 const cslName = Joi.object({
@@ -177,14 +186,28 @@ export const BODIES = {
     csl: referenceShape,
     moment: momentSchema.required(),
     needBy: day.allow('').default(''),
-    wanted: Joi.string().valid('loan', 'article', 'chapter'),
+    wanted: Joi.string().valid('loan', 'article', 'chapter', 'purchase', 'question'),
   }).xor('record', 'csl'),
   promise: Joi.object({
     slip: slipShape.required(),
     moment: momentSchema.required(),
-    history: Joi.object({ journalThisYear: count, sameIssue: count, sameBookCopies: count }).required(),
+    history: Joi.object({ journalThisYear: count, sameIssue: count, sameBookCopies: count, open: count.default(0) }).required(),
   }),
   send: Joi.object({ slip: slipShape.required(), moment: momentSchema.required() }),
+  act: Joi.object({
+    slip: slipShape
+      .keys({
+        state: Joi.string()
+          .valid(...STATES)
+          .required(),
+      })
+      .required(),
+    act: Joi.string()
+      .valid(...Object.keys(READER_ACTS))
+      .required(),
+    text: Joi.string().allow('').max(2000).required(),
+    moment: momentSchema.required(),
+  }),
   news: Joi.object({ slips: Joi.array().items(slipShape).max(100).required(), moment: momentSchema.required() }),
 };
 

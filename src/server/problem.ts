@@ -1,5 +1,14 @@
 /** Errors as RFC 9457 problem documents: a type, what was wrong in plain words, and the parameter at fault. */
-export type ProblemType = 'bad-parameter' | 'bad-query' | 'bad-body' | 'not-found' | 'too-slow' | 'refused' | 'too-large' | 'failed';
+export type ProblemType =
+  | 'bad-parameter'
+  | 'bad-query'
+  | 'bad-body'
+  | 'not-found'
+  | 'too-slow'
+  | 'refused'
+  | 'gone'
+  | 'too-large'
+  | 'failed';
 
 const STATUS: Record<ProblemType, number> = {
   'bad-parameter': 400,
@@ -8,6 +17,7 @@ const STATUS: Record<ProblemType, number> = {
   'not-found': 404,
   'too-slow': 503,
   refused: 409,
+  gone: 410,
   'too-large': 413,
   failed: 500,
 };
@@ -18,6 +28,7 @@ const TITLE: Record<ProblemType, string> = {
   'not-found': 'There is no such thing',
   'too-slow': 'The answer took too long',
   refused: 'This isn’t possible now',
+  gone: 'This is over',
   'too-large': 'Too much at once',
   failed: 'Something failed on our side',
 };

@@ -1,11 +1,12 @@
 /** The embedded engine behind the port: opens an index directory and answers, synchronously, inside a worker thread. */
 import { closeSync, openSync, readFileSync, readSync } from 'node:fs';
 import { join } from 'node:path';
+import { alternativesFor, wantsAlternatives } from '../core/access/alternatives';
 import { type AccessItem, optionsFor } from '../core/access/options';
+import { wantedItem } from '../core/access/part';
 import { WAIT_CLASSES, WAIT_LABEL } from '../core/access/times';
-import { type WaysAnswer, waysToRead } from '../core/access/ways';
+import { soonestWay, type WaysAnswer, waysToRead } from '../core/access/ways';
 import { creators, editionText, numbering, peopleLine } from '../core/bibliography/describe';
-import { readIssn } from '../core/bibliography/identifiers';
 import { CARRIERS, KINDS } from '../core/bibliography/kinds';
 import { peerReviewOf } from '../core/bibliography/peerReview';
 import type { DiscoveryRecord, Journal } from '../core/bibliography/record';
@@ -18,7 +19,6 @@ import { markable, marksIn } from '../core/engine/marks';
 import type {
   BreakdownValue,
   Hit,
-  JournalEntry,
   JournalsAnswer,
   LendingTimeline,
   Moment,
@@ -36,7 +36,7 @@ import { stringAt } from '../core/engine/strings';
 import { suggest, titleKey, titleRange } from '../core/engine/suggest';
 import type { Guidance } from '../core/guidance/guidance';
 import { readPolicy } from '../core/policy/schema';
-import type { Library, Reader } from '../core/policy/types';
+import type { Library, Policy, Reader } from '../core/policy/types';
 import type { QueryNote } from '../core/query/plain';
 import { readQuery } from '../core/query/read';
 import { GROUPS, type Group, type SearchRequest } from '../core/query/request';
@@ -47,10 +47,12 @@ import { choose, type Match, type MatchResult } from '../core/references/match';
 import { NO_RECORD } from '../core/references/noRecord';
 import type { ReferenceItem } from '../core/references/read';
 import { journalOf, unindexedItem } from '../core/references/unindexed';
-import { type CopyHistory, promiseFor, type SlipPromise, wantedItem } from '../core/requests/promise';
+import { promiseFor, type SlipPromise } from '../core/requests/promise';
+import type { CopyHistory } from '../core/requests/rules';
 import { cslOfSlip, type Slip, type Wanted as WantedPart } from '../core/requests/slip';
 import { type Minutes, parseDay, parseLocal } from '../core/time';
-import { lendingTimeline, type SentSlip } from '../standins/lending';
+import { lendingTimeline, type SentSlip } from '../standins/lending/timeline';
+import { findJournals } from './journals';
 import { readShared, type SharedIndex } from './shared';
 
 interface LibraryFile {
@@ -71,7 +73,7 @@ const RECORDS_KEPT = 4000;
 export class DiscoveryService {
   readonly #engine: EmbeddedEngine;
   readonly #recogniser: Recogniser;
-  readonly #library: Library;
+  #library: Library;
   readonly #journals: ReadonlyMap<string, Journal>;
   readonly #lines: ReadonlyMap<string, readonly KbartLine[]>;
   readonly #start: string;
@@ -108,6 +110,11 @@ export class DiscoveryService {
   }
   get library(): Library {
     return this.#library;
+  }
+  /** Other rules from now on. The counts of waits by interlibrary loan follow when the index is built again. */
+  setPolicy(policy: Policy): void {
+    this.#library = { ...this.#library, policy };
+    this.#engine.setLibrary(this.#library);
   }
 
   health() {
@@ -250,54 +257,15 @@ export class DiscoveryService {
     return this.#guidance;
   }
 
-  /** Journals by the beginnings of their titles' words, an ISSN, or their subject; all of them, by title, when nothing is asked. */
   journals(q: string, campus: string, limit: number): JournalsAnswer {
-    const asked = words(q);
-    const issn = readIssn(q);
-    const found = [...this.#journals.values()].filter((j) => {
-      if (issn) return j.issn === issn || j.eissn === issn;
-      const own = words(`${j.title} ${this.#subjectOf(j)}`);
-      return asked.every((a) => own.some((o) => o.startsWith(a)));
+    const articles = (issn: string): number => this.#engine.evaluator.evaluate({ op: 'code', code: 'issn', value: issn }).n;
+    return findJournals(q, campus, limit, {
+      journals: this.#journals,
+      lines: this.#lines,
+      library: this.#library,
+      guidance: this.#guidance,
+      articles,
     });
-    found.sort((a, b) => (titleKey(a.title) < titleKey(b.title) ? -1 : 1));
-    return { total: found.length, journals: found.slice(0, limit).map((j) => this.#journalEntry(j, campus)) };
-  }
-  #subjectOf(j: Journal): string {
-    return this.#guidance.guides.find((g) => g.id === j.discipline)?.subjects[0] ?? j.discipline;
-  }
-  #journalEntry(j: Journal, campus: string): JournalEntry {
-    const named = (id: string | undefined): string | null => (id ? (this.#journals.get(id)?.title ?? null) : null);
-    const allowed = (entitlement: Library['providers'][number]['entitlement']): boolean =>
-      typeof entitlement === 'string' || (entitlement as readonly string[]).includes(campus);
-    const spans = (list: readonly { from: number; to?: number }[]): string => list.map((s) => `${s.from}–${s.to ?? 'now'}`).join(', ');
-    return {
-      id: j.id,
-      title: j.title,
-      issn: j.eissn ? `${j.issn}, online ${j.eissn}` : j.issn,
-      subject: this.#subjectOf(j),
-      publisher: j.publisher,
-      span: `${j.from}–${j.to ?? 'now'}`,
-      refereed: j.refereed === 'unknown' ? 'refereeing not known' : j.refereed.length ? `refereed ${spans(j.refereed)}` : 'not refereed',
-      formerly: named(j.continues),
-      laterTitle: named(j.continuedBy),
-      online: (this.#lines.get(j.id) ?? []).flatMap((line) => {
-        const p = this.#library.providers.find((x) => x.id === line.provider);
-        return p
-          ? [{ provider: p.name, text: `${lineSpan(line)}${allowed(p.entitlement) ? '' : ', not for readers of your campus'}` }]
-          : [];
-      }),
-      print: [
-        ...j.print.map((r) => ({
-          place: this.#library.campuses.find((c) => c.id === r.campus)?.name ?? r.campus,
-          text: `${r.from}–${r.to ?? 'now'}, ${r.callNumber}`,
-        })),
-        ...j.partnerPrint.map((r) => ({
-          place: this.#library.partners.find((c) => c.id === r.partner)?.name ?? r.partner,
-          text: `${r.from}–${r.to ?? 'now'}`,
-        })),
-      ],
-      articles: this.#engine.evaluator.evaluate({ op: 'code', code: 'issn', value: j.issn }).n,
-    };
   }
 
   #hit(
@@ -311,7 +279,7 @@ export class DiscoveryService {
   ): Hit {
     const item = this.itemAt(doc);
     const { record } = item;
-    const { best, wait } = waysToRead(item, this.#library, moment.situation, at, request.needBy);
+    const { best, wait } = soonestWay(item, this.#library, moment.situation, at, request.needBy);
     const copies = record.copies ?? item.host?.copies ?? [];
     const language = record.languages[0] ?? 'en';
     const { data } = this.#engine;
@@ -340,7 +308,7 @@ export class DiscoveryService {
 
   #version(doc: number, moment: Moment, at: Minutes): Hit['versions'][number] {
     const item = this.itemAt(doc);
-    const { wait } = waysToRead(item, this.#library, moment.situation, at);
+    const { wait } = soonestWay(item, this.#library, moment.situation, at);
     const { id, note, line } = this.#related(doc);
     return { id, note, line, wait: wait.label, class: wait.class };
   }
@@ -427,7 +395,7 @@ export class DiscoveryService {
     const need = parseDay(needBy);
     const shown = (m: Match): ResolvedMatch => {
       const item = this.#item(m.id) as AccessItem;
-      const { best, wait } = waysToRead(item, this.#library, moment.situation, at, need);
+      const { best, wait } = soonestWay(item, this.#library, moment.situation, at, need);
       const { abstract: _abstract, ...csl } = item.record.csl;
       return {
         ...m,
@@ -449,25 +417,46 @@ export class DiscoveryService {
     const journal = journalOf(csl, this.#journals.values());
     return unindexedItem(csl, journal, journal ? (this.#lines.get(journal.id) ?? []) : []);
   }
-  #slipItem(slip: Pick<Slip, 'record' | 'item'>): AccessItem | null {
-    return slip.record === NO_RECORD ? this.#unindexed(cslOfSlip(slip.item)) : this.#item(slip.record);
+  #slipItem(slip: Pick<Slip, 'record' | 'item' | 'wanted'>): AccessItem | null {
+    const item = slip.record === NO_RECORD ? null : this.#item(slip.record);
+    // Without a record, or with only its journal's: what the fields say, and what the journal's coverage makes of it.
+    return slip.record === NO_RECORD || (item?.record.kind === 'journal' && slip.wanted === 'article')
+      ? this.#unindexed(cslOfSlip(slip.item))
+      : item;
   }
 
   /** Ways to read a record, by its id, or something that has none, by its description. */
   ways(wanted: string | ReferenceItem, moment: Moment, needBy: string, part?: WantedPart): WaysAnswer | null {
     const item = typeof wanted === 'string' ? this.#item(wanted) : this.#unindexed(wanted);
-    return (
-      item &&
-      waysToRead(part ? wantedItem(item, part) : item, this.#library, moment.situation, parseLocal(moment.at) as Minutes, parseDay(needBy))
-    );
+    if (!item) return null;
+    const at = parseLocal(moment.at) as Minutes;
+    const need = parseDay(needBy);
+    const asked = part ? wantedItem(item, part) : item;
+    const answer = waysToRead(asked, this.#library, moment.situation, at, need, true);
+    if (!wantsAlternatives(answer.best)) return answer;
+    return { ...answer, alternatives: alternativesFor(item, this.#versions(item), this.#library, moment.situation, at, need) };
+  }
+  /** The other records of an item's work, with what they depend on. */
+  #versions(item: AccessItem): AccessItem[] {
+    const doc = this.#engine.find(item.record.id);
+    const { data } = this.#engine;
+    const work = doc < 0 ? 0 : workAt(data, doc);
+    if (work === 0) return [];
+    const members = [...data.work.subarray(data.workStart[work], data.workStart[work + 1])];
+    return members
+      .filter((d) => d !== doc)
+      .slice(0, VERSIONS_SHOWN)
+      .map((d) => this.itemAt(d));
   }
 
   promise(slip: Slip, moment: Moment, history: CopyHistory): SlipPromise | null {
     const item = this.#slipItem(slip);
-    return item && promiseFor(slip, item, this.#library, moment.situation, parseLocal(moment.at) as Minutes, history);
+    if (!item) return null;
+    const versions = slip.editions === 'this' ? [] : this.#versions(item);
+    return promiseFor(slip, item, this.#library, moment.situation, parseLocal(moment.at) as Minutes, history, versions);
   }
 
-  timeline(slip: SentSlip & Pick<Slip, 'item'>, moment: Moment): LendingTimeline | null {
+  timeline(slip: SentSlip, moment: Moment): LendingTimeline | null {
     const item = this.#slipItem(slip);
     return item && lendingTimeline(slip, item, this.#library, moment.situation);
   }
@@ -475,18 +464,6 @@ export class DiscoveryService {
   close(): void {
     closeSync(this.#records);
   }
-}
-
-/** A KBART line in words: years, volumes, moving wall, depth. */
-function lineSpan(line: KbartLine): string {
-  const volume = (v: string | undefined): string => (v ? ` (vol. ${v})` : '');
-  const parts = [
-    `${line.date_first_issue_online ?? 'first issue'}${volume(line.num_first_vol_online)} to ${line.date_last_issue_online ?? 'now'}${volume(line.num_last_vol_online)}`,
-    ...(line.embargo_info ? [`moving wall ${line.embargo_info}`] : []),
-    ...(line.coverage_depth && line.coverage_depth !== 'fulltext' ? [line.coverage_depth] : []),
-    ...(line.access_type === 'F' ? ['open to all'] : []),
-  ];
-  return parts.join(', ');
 }
 
 /** What to say about words that stand in no record: which they are, and that they are why nothing was found. */

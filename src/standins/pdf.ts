@@ -1,6 +1,6 @@
 /** A made PDF of an item: what a publisher or a scan desk would deliver, with sample text instead of the work. */
 
-import { PDFDocument, rgb, StandardFonts } from 'pdf-lib';
+import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib';
 import type { TextSection } from './fullText';
 
 export interface PdfText {
@@ -11,6 +11,14 @@ export interface PdfText {
   readonly sections: readonly TextSection[];
   /** A line at the foot of every page: who delivered it, under which terms. */
   readonly foot: string;
+  /** A first page of its own: what was supplied, by whom, under which terms, until when. */
+  readonly cover?: {
+    readonly heading: string;
+    readonly lines: readonly (readonly [label: string, value: string])[];
+    readonly statement: string;
+  };
+  /** Asked for when it is opened. */
+  readonly password?: string;
 }
 const PAGE = { width: 595, height: 842, margin: 72 } as const;
 
@@ -56,6 +64,16 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
     if (line) put();
     y -= size * 0.6;
   };
+  if (text.cover) {
+    write(text.cover.heading, 18);
+    for (const [label, value] of text.cover.lines) if (value) write(`${label}: ${value}`, 12);
+    write('Terms', 14);
+    write(text.cover.statement, 11);
+    foot();
+    page = doc.addPage([PAGE.width, PAGE.height]);
+    pages++;
+    y = PAGE.height - PAGE.margin;
+  }
   write(text.source, 10, italic);
   write(text.title, 20);
   write(text.people, 12, italic);
@@ -66,5 +84,7 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
     for (const p of paragraphs) write(p, 11);
   }
   foot();
+  if (text.password)
+    doc.encrypt({ userPassword: text.password, ownerPassword: `${text.password}-owner`, permissions: { printing: 'highResolution' } });
   return doc.save();
 }

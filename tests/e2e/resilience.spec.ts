@@ -32,6 +32,46 @@ test('a slip that can’t be sent stays in Outgoing and goes out later, once', a
   faults.length = 0; // requests that found no server
 });
 
+test('a double click and a reload in the middle send a slip once', async ({ page }) => {
+  const sendings: string[] = [];
+  page.on('request', (r) => {
+    if (r.method() === 'POST' && r.url().endsWith('/api/slips')) sendings.push((r.postDataJSON() as { slip: { id: string } }).slip.id);
+  });
+  for (const query of ['record=tu0000043&route=partner-loan&from=ostmere', 'record=tu0000049&route=ill-loan&from=lending']) {
+    await draft(page, query);
+    await page.getByRole('button', { name: 'Add to Outgoing' }).click();
+    await page.waitForURL(/\/requests$/);
+  }
+  await page.getByRole('button', { name: /^Send all 2/ }).dblclick();
+  await expect(page.getByRole('heading', { name: 'Under way, 2' })).toBeVisible();
+  expect(new Set(sendings).size).toBe(2);
+  expect(sendings.length).toBe(2);
+  // Told to go and left at once: it goes when the page is opened again, under the same number.
+  await draft(page, 'record=tu0000044&route=ill-loan&from=lending');
+  const id = new URL(page.url()).pathname.split('/').pop();
+  await page.getByRole('button', { name: 'Send slip' }).click({ noWaitAfter: true });
+  await page.goto('/requests');
+  await expect(page.getByRole('heading', { name: 'Under way, 3' })).toBeVisible();
+  expect(new Set(sendings.slice(2))).toEqual(new Set([id]));
+});
+
+test('slips are found by word and by where they stand', async ({ page }) => {
+  for (const query of ['record=tu0000043&route=partner-loan&from=ostmere', 'record=tu0000049&route=ill-loan&from=lending']) {
+    await draft(page, query);
+    await send(page);
+  }
+  await draft(page, 'record=tu0000044&route=ill-loan&from=lending');
+  await page.goto('/requests');
+  await page.getByRole('searchbox', { name: 'Find a slip' }).fill('vestwick');
+  await expect(page.getByRole('heading', { name: 'Under way, 1' })).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Find a slip' }).fill('nothing like it');
+  await expect(page.getByText('No slip fits.')).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Find a slip' }).fill('');
+  await page.getByRole('radio', { name: /^Need you/ }).check();
+  await expect(page.getByRole('heading', { name: /^Outgoing, 1/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Under way/ })).toHaveCount(0);
+});
+
 test('the same thing asked for twice is refused with a pointer to the first', async ({ page }) => {
   await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere');
   await send(page);

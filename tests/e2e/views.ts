@@ -1,16 +1,17 @@
 /** The main views, each as a way of getting there, for tests and pictures that go through all of them. */
 import type { Page } from '@playwright/test';
-import { lines } from './app';
+import { lines, moveClock } from './app';
 
 /** Makes a draft for a record and leaves the page in its editor. */
 export async function draft(page: Page, query: string): Promise<void> {
   await page.goto(`/requests/new?${query}`);
   await page.waitForURL(/\/requests\/S-/);
-  await page.getByText('You pay, if it is supplied').waitFor();
+  await page.getByRole('heading', { name: 'Promise', exact: true }).waitFor();
 }
 export const send = async (page: Page): Promise<void> => {
-  await page.getByRole('button', { name: 'Send slip' }).click();
+  await page.getByRole('button', { name: /^Send (slip|for approval)$/ }).click();
   await page.getByRole('heading', { name: 'Messages' }).waitFor();
+  await page.getByText('not sent yet').waitFor({ state: 'detached' });
 };
 
 /** The end of somebody's paper: a wrong year, a book on loan, an abbreviated journal, and something that is nowhere. */
@@ -96,6 +97,7 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
         .getByRole('link', { name: /^Salt, smoke, weed/ })
         .first()
         .waitFor();
+      await moveClock(page, 'Next day, 9:10');
     },
   ],
   [
@@ -133,6 +135,25 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       await page.getByText(/^Standing as/).waitFor();
       await page.goto('/searches');
       await page.getByText(/nothing new/).waitFor();
+    },
+  ],
+  [
+    'sent slip',
+    async (page) => {
+      await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere&need=2026-11-13');
+      await send(page);
+      await moveClock(page, 'In a week, 9:10');
+      await page
+        .getByText(/^Ready for you at Quayside/)
+        .first()
+        .waitFor();
+    },
+  ],
+  [
+    'rules',
+    async (page) => {
+      await page.goto('/policy');
+      await page.getByRole('heading', { name: 'Try a case' }).waitFor();
     },
   ],
   ['journals', (page) => page.goto('/journals?q=seaweed').then(() => page.getByRole('heading', { name: 'Journals' }).waitFor())],

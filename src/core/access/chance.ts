@@ -2,18 +2,23 @@
  * The chance of supply by interlibrary loan.
  *
  * How many libraries own a thing says little. What counts is which of them can lend *this* to *us*: each owner passes or
- * fails with a reason, those that pass are asked one after the other, and chance = 1 − Π(1 − pᵢ) over those asked.
+ * fails with a reason, those that pass are asked one after the other, and chance = 1 − Π(1 − pᵢ) over those asked. How
+ * long it takes is the mixture over who supplies: the desk's own days, the answers of all that said no before, the
+ * supplier's days, the road. All of it comes from what a library knows: published policies and past turnaround.
  */
-import { KINDS, type Kind } from '../bibliography/kinds';
+import { type Carrier, KINDS, type Kind } from '../bibliography/kinds';
 import { ownersIn } from '../bibliography/record';
 import type { Cents, Lender, Policy, Service, Speed, Spread } from '../policy/types';
+import { convolve, type Days, daysOf, meanOf, mix, spreadOf } from './turnaround';
 
-export type Refusal = 'abroad' | 'archive' | 'kind' | 'age' | 'no-copies';
+export type Refusal = 'abroad' | 'archive' | 'kind' | 'carrier' | 'age' | 'rare' | 'no-copies';
 export const REFUSAL_TEXT: Record<Refusal, string> = {
   abroad: 'don’t send to Vessary',
   archive: 'keep it in an archive',
   kind: 'don’t lend this kind',
+  carrier: 'don’t lend it in this form',
   age: 'don’t lend what is this old',
+  rare: 'don’t lend what so few own',
   'no-copies': 'don’t supply copies',
 };
 
@@ -23,6 +28,8 @@ export interface Asked {
   readonly p: number;
   /** Chance that this lender or one before it supplies. */
   readonly cumulative: number;
+  /** Working days from sending, if it is this one that supplies. */
+  readonly days: Spread;
 }
 export interface LendingPlan {
   readonly service: Service;
@@ -30,55 +37,93 @@ export interface LendingPlan {
   readonly owners: number | null;
   readonly able: number;
   readonly refused: Readonly<Partial<Record<Refusal, number>>>;
+  /** The owners left out, each with its reason; for the list behind the counts. */
+  readonly excluded: readonly { readonly lender: Lender; readonly why: Refusal }[];
   readonly asked: readonly Asked[];
   readonly chance: number;
   /** Working days from sending to the parcel's or file's arrival; meaningful only when somebody is asked. */
   readonly days: Spread;
+  /** Working days on average, if it is supplied. */
+  readonly mean: number;
   /** Expected charge of the lender that supplies. */
   readonly cost: Cents;
+}
+
+/** What decides whether a lender passes. */
+export interface LentThing {
+  readonly kind: Kind;
+  readonly year: number | null;
+  readonly carrier?: Carrier;
 }
 
 /** In place of an owner set: the thing has no record. */
 export const UNKNOWN_OWNERS = '?';
 
-/** Why this lender cannot supply, or null when it can be asked. */
-export function refusalOf(lender: Lender, what: { kind: Kind; year: number | null }, service: Service, policy: Policy): Refusal | null {
+/** Why this lender cannot supply, or null when it can be asked. `owners`: how many libraries own the thing, null when not known. */
+export function refusalOf(lender: Lender, what: LentThing, service: Service, policy: Policy, owners: number | null = null): Refusal | null {
   const { country, region } = policy.lending;
   const near = lender.country === country || (lender.lendsTo === 'region' && region.includes(lender.country));
   if (lender.lendsTo !== 'anywhere' && !near) return 'abroad';
   if (service === 'copy') return lender.copies ? null : 'no-copies';
   if (lender.sort === 'archive') return 'archive';
   if (!lender.lends.includes(what.kind)) return 'kind';
+  if (what.carrier && what.carrier !== 'print' && !lender.carriers.includes(what.carrier)) return 'carrier';
   if (what.year !== null && what.year < lender.notBefore) return 'age';
+  if (owners !== null && owners < lender.rareBelow) return 'rare';
   return null;
 }
 
-const transport = (lender: Lender, service: Service, policy: Policy): number =>
-  service === 'copy' ? 0 : lender.country === policy.lending.country ? 1 : 3;
+const roadOf = (lender: Lender, service: Service, policy: Policy): Spread =>
+  service === 'copy' ? NOTHING : lender.country === policy.lending.country ? policy.lending.road.home : policy.lending.road.abroad;
+const NOTHING: Spread = { median: 0, likely: 0 };
 
-const ranks = new WeakMap<readonly Lender[], Partial<Record<Service, ReadonlyMap<Lender, number>>>>();
-/** The order of asking, worked out once: own country first, then the better fill rate per day waited, then the id. */
-function rankOfLenders(lenders: readonly Lender[], service: Service, policy: Policy): ReadonlyMap<Lender, number> {
-  const known = ranks.get(lenders) ?? {};
-  ranks.set(lenders, known);
-  let rank = known[service];
-  if (!rank) {
-    const median = (l: Lender) => (service === 'copy' ? l.copyDays : l.loanDays).median;
-    const worth = (l: Lender) => l.fillRate / (median(l) + transport(l, service, policy) + 1);
-    const home = (l: Lender) => (l.country === policy.lending.country ? 0 : 1);
-    const order = [...lenders].sort((a, b) => home(a) - home(b) || worth(b) - worth(a) || (a.id < b.id ? -1 : 1));
-    rank = new Map(order.map((l, i) => [l, i]));
-    known[service] = rank;
-  }
-  return rank;
+interface Known {
+  readonly rank: number;
+  /** From its yes to the arrival here. */
+  readonly supply: Days;
+  readonly answer: Days;
+  readonly p: number;
+  readonly cost: Cents;
 }
+const known = new WeakMap<Policy, WeakMap<readonly Lender[], Partial<Record<Service, ReadonlyMap<Lender, Known>>>>>();
 
 /**
- * Who is asked, in which order, and what to expect. The order is the same every time (see `rankOfLenders`).
+ * What is known of each lender, worked out once, and the order of asking. Asking a lender costs the days of its answer
+ * whatever it says; so those come first whose chance, times what the thing is worth less price and waiting, is the
+ * greatest per day of answering. The busy are asked later. Own country first, since a parcel from abroad passes customs.
  */
+function lendersKnown(lenders: readonly Lender[], service: Service, policy: Policy): ReadonlyMap<Lender, Known> {
+  let byLenders = known.get(policy);
+  if (!byLenders) {
+    byLenders = new WeakMap();
+    known.set(policy, byLenders);
+  }
+  const entry = byLenders.get(lenders) ?? {};
+  byLenders.set(lenders, entry);
+  let map = entry[service];
+  if (!map) {
+    const { country, order, lostShare } = policy.lending;
+    const about = lenders.map((lender) => {
+      const supply = convolve(daysOf(service === 'copy' ? lender.copyDays : lender.loanDays), daysOf(roadOf(lender, service, policy)));
+      const answer = daysOf(lender.answerDays);
+      const cost = service === 'copy' ? lender.copyCost : lender.loanCost;
+      // A file is not lost on the road.
+      const p = lender.fillRate * (service === 'copy' ? 1 : 1 - lostShare);
+      const gain = Math.max(0, order.worth - cost - order.day * meanOf(supply));
+      const worth = (p * gain * (1 - order.load * lender.load)) / (1 + meanOf(answer));
+      return { lender, supply, answer, p, cost, worth, abroad: lender.country === country ? 0 : 1 };
+    });
+    about.sort((a, b) => a.abroad - b.abroad || b.worth - a.worth || (a.lender.id < b.lender.id ? -1 : 1));
+    map = new Map(about.map(({ lender, supply, answer, p, cost }, rank) => [lender, { rank, supply, answer, p, cost }]));
+    entry[service] = map;
+  }
+  return map;
+}
+
+/** Who is asked, in which order, and what to expect: in closed form, exact for the distributions of `turnaround.ts`. */
 export function planLending(
   owners: string | undefined,
-  what: { kind: Kind; year: number | null },
+  what: LentThing,
   service: Service,
   lenders: readonly Lender[],
   policy: Policy,
@@ -88,62 +133,58 @@ export function planLending(
   const unknown = owners === UNKNOWN_OWNERS;
   const share = unknown ? policy.lending.unrecordedShare : 1;
   const able: Lender[] = [];
+  const excluded: { lender: Lender; why: Refusal }[] = [];
   const refused: Partial<Record<Refusal, number>> = {};
   const owning = unknown ? [...lenders.keys()] : ownersIn(owners);
   for (const n of owning) {
     const lender = lenders[n];
     if (!lender) continue;
-    const refusal = refusalOf(lender, what, service, policy);
-    if (refusal) refused[refusal] = (refused[refusal] ?? 0) + 1;
-    else able.push(lender);
+    const why = refusalOf(lender, what, service, policy, unknown ? null : owning.length);
+    if (why) {
+      refused[why] = (refused[why] ?? 0) + 1;
+      excluded.push({ lender, why });
+    } else able.push(lender);
   }
-  const days = (l: Lender): Spread => (service === 'copy' ? l.copyDays : l.loanDays);
-  const rank = rankOfLenders(lenders, service, policy);
-  able.sort((a, b) => (rank.get(a) as number) - (rank.get(b) as number));
+  const about = lendersKnown(lenders, service, policy);
+  const of = (l: Lender): Known => about.get(l) as Known;
+  able.sort((a, b) => of(a).rank - of(b).rank);
 
   let missed = 1;
-  let waited = policy.lending.processingDays;
+  let waited = daysOf(policy.lending.processingDays);
   let cost = 0;
   const asked: Asked[] = [];
-  const outcomes: { weight: number; median: number; likely: number }[] = [];
+  const arrivals = new Float64Array(512);
+  const saved = speed === 'fast' ? policy.lending.fastSaves : 0;
   for (const lender of able.slice(0, policy.lending.askAtMost)) {
-    const p = lender.fillRate * share;
-    const weight = missed * p;
-    const road = transport(lender, service, policy);
-    outcomes.push({ weight, median: waited + days(lender).median + road, likely: waited + days(lender).likely + road });
-    cost += weight * (service === 'copy' ? lender.copyCost : lender.loanCost);
+    const { supply, answer, p: own, cost: charge } = of(lender);
+    const p = own * share;
+    const days = convolve(waited, supply);
+    mix(arrivals, days, missed * p);
+    cost += missed * p * charge;
     missed *= 1 - p;
-    waited += lender.answerDays;
-    asked.push({ lender, p, cumulative: 1 - missed });
+    waited = convolve(waited, answer);
+    asked.push({ lender, p, cumulative: 1 - missed, days: sooner(spreadOf(days), saved) });
   }
   const chance = asked.length ? 1 - missed : 0;
-  const saved = speed === 'fast' ? policy.lending.fastSaves : 0;
-  const spread = quantiles(outcomes, chance);
   return {
     service,
     owners: unknown ? null : owning.length,
     able: able.length,
     refused,
+    excluded,
     asked,
     chance,
-    days: { median: Math.max(1, spread.median - saved), likely: Math.max(1, spread.likely - saved) },
+    days: sooner(chance > 0 ? spreadOf(arrivals) : NOTHING, saved),
+    mean: chance > 0 ? Math.max(1, meanOf(arrivals) / chance - saved) : 0,
     cost: chance > 0 ? Math.round(cost / chance) : 0,
   };
 }
 
-/** Median of the mixture from the outcomes' medians, 90th percentile from their likely-by days. */
-function quantiles(outcomes: readonly { weight: number; median: number; likely: number }[], chance: number): Spread {
-  const at = (share: number, by: 'median' | 'likely') => {
-    let sum = 0;
-    for (const o of [...outcomes].sort((a, b) => a[by] - b[by])) {
-      sum += o.weight;
-      if (sum >= share * chance) return o[by];
-    }
-    return 0;
-  };
-  const median = at(0.5, 'median');
-  return { median, likely: Math.max(median, at(0.9, 'likely')) };
-}
+/** Days saved by paying for speed; nothing takes less than one. */
+const sooner = ({ median, likely }: Spread, saved: number): Spread => ({
+  median: Math.max(1, median - saved),
+  likely: Math.max(1, likely - saved),
+});
 
 /** Which service interlibrary loan gives for a kind: parts of issues and books come as copies, volumes as loans. */
 export function serviceFor(kind: Kind): Service | null {

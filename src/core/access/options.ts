@@ -51,7 +51,8 @@ export function availableFrom(status: CopyStatus, policy: Policy): Available | n
   return due === null ? null : dayNumber(due + queue * policy.shelf.queueLoanDays);
 }
 
-export function optionsFor(item: AccessItem, library: Library): Option[] {
+/** @param lending whether the interlibrary plan is wanted; it costs more than all the rest together */
+export function optionsFor(item: AccessItem, library: Library, lending = true): Option[] {
   const { record, journal, host } = item;
   const { policy } = library;
   const family = KINDS[record.kind].family;
@@ -143,7 +144,7 @@ export function optionsFor(item: AccessItem, library: Library): Option[] {
       if (who) options.push({ type: 'partner-copy', partner: who });
     }
   }
-  const plan = lendingFor(item, library);
+  const plan = lending ? lendingFor(item, library) : null;
   if (plan) options.push({ type: 'lending', plan });
   return options;
 }
@@ -152,9 +153,21 @@ export function optionsFor(item: AccessItem, library: Library): Option[] {
 export function lendingFor(item: AccessItem, library: Library, speed: 'standard' | 'fast' = 'standard'): LendingPlan | null {
   const { record, journal, host } = item;
   const service = serviceFor(record.kind);
-  if (!service || (service === 'loan' && record.carrier === 'online') || library.policy.kindsNeverLent.includes(record.kind)) return null;
+  if (
+    !service ||
+    (service === 'loan' && record.carrier === 'online' && !library.policy.copyright.ebookLoans) ||
+    library.policy.kindsNeverLent.includes(record.kind)
+  )
+    return null;
   const owners = record.owners ?? host?.owners ?? journal?.owners ?? (record.id === '' ? UNKNOWN_OWNERS : undefined);
-  return planLending(owners, { kind: record.kind, year: yearOfRecord(record.csl) }, service, library.lenders, library.policy, speed);
+  return planLending(
+    owners,
+    { kind: record.kind, year: yearOfRecord(record.csl), carrier: record.carrier },
+    service,
+    library.lenders,
+    library.policy,
+    speed,
+  );
 }
 
 /** May a reader of this campus use the text? Another campus's licence gives nothing. */

@@ -4,9 +4,10 @@
  * same few questions tens of thousands of times.
  */
 import type { Campus, Library, Partner, ReaderSituation, Service, Spread } from '../policy/types';
-import { addDays, clock, clockOf, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../time';
-import { addWorkingDays, nextOpen } from './calendar';
+import { addDays, clock, clockOf, type DayNumber, dayOf, type Minutes, startOf } from '../time';
+import { addWorkingDays, afterMinutes, deskDay, nextOpen } from './calendar';
 import { type Available, IN } from './options';
+import { inTurn } from './turnaround';
 
 /** The median and the 90th percentile of the moment it is readable. */
 export interface Ready {
@@ -53,7 +54,14 @@ export interface Times {
   partnerLoan(partner: Partner, available: Available): Ready | null;
   partnerCopy(partner: Partner): Ready;
   lending(days: Spread, service: Service): Ready | null;
+  /** An answer from a desk, and a volume that has to be bought first. */
+  staff(days: Spread): Ready | null;
+  ordered(days: Spread): Ready | null;
 }
+/** From a campus to itself; all other roads are in the matrix (`placesProblem`). */
+const NO_ROAD: Spread = { median: 0, likely: 0 };
+const POST_COMES = '12:00';
+const STAFF_ANSWER = '14:00';
 
 /** The last times worked out for a library: a page of results asks for the same reader and moment again and again. */
 const latest = new WeakMap<Library, Times>();
@@ -73,8 +81,10 @@ function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): T
   const home = library.campuses.find((c) => c.id === situation.campus) ?? library.campuses[0];
   if (!home) throw new Error('a library needs a campus');
   const mailed = clock(policy.scanDesk.sentAt);
+  /** The first day on which what comes in now can be begun: today until the cut-off, else tomorrow. */
+  const from = (cutoff: string): DayNumber => addDays(today, clockOf(at) > clock(cutoff) ? 1 : 0);
   /** The working day on which staff begin with it. */
-  const begun = addWorkingDays(policy, addDays(today, clockOf(at) > clock(policy.transfer.cutoff) ? 1 : 0), 0);
+  const begun = addWorkingDays(policy, from(policy.courier.cutoff), 0);
 
   /** One memory per place, by day: a number is found faster than a composed text. */
   const memos = new Map<object | Service, Map<number, Ready | null>>();
@@ -91,23 +101,24 @@ function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): T
     }
     return ready;
   };
+  const transit = (place: string): Spread => policy.courier.transit[place]?.[home.id] ?? NO_ROAD;
+  /** The courier calls at a campus on its days only; what arrives between waits for the next. */
+  const called = deskDay(policy, home, home.courierWeekdays);
   /** A thing that reaches the home campus on that day is collected when the doors next open. */
   const collect = (day: DayNumber): Minutes | null => nextOpen(home, policy, startOf(day), policy.shelf.lastEntryMinutes);
+  const brought = (day: DayNumber): Minutes | null => collect(addWorkingDays(policy, day, 0, called));
   const spread = (days: Spread, place: (n: number) => Minutes | null): Ready | null => {
     const median = place(days.median);
     const likely = place(days.likely);
     return median === null || likely === null ? null : { median, likely };
   };
-  const plus = (a: Spread, b: Spread | number): Spread =>
-    typeof b === 'number' ? { median: a.median + b, likely: a.likely + b } : { median: a.median + b.median, likely: a.likely + b.likely };
-  const posted = (from: DayNumber, days: Spread) =>
-    spread(plus(days, policy.post), (n) => startOf(addWorkingDays(policy, from, n), clock('12:00')));
-  const carried = (from: DayNumber, days: Spread) => spread(days, (n) => collect(addWorkingDays(policy, from, n)));
-  const delivered = (from: DayNumber, days: Spread) => (situation.remote ? posted(from, days) : carried(from, days));
-  const mailedOn = (from: DayNumber, days: Spread): Ready => {
+  const posted = (day: DayNumber, ...steps: readonly Spread[]) =>
+    spread(inTurn(...steps, policy.post), (n) => startOf(addWorkingDays(policy, day, n), clock(POST_COMES)));
+  const carried = (day: DayNumber, ...steps: readonly Spread[]) => spread(inTurn(...steps), (n) => brought(addWorkingDays(policy, day, n)));
+  const mailedOn = (day: DayNumber, days: Spread, counts?: (day: DayNumber) => boolean): Ready => {
     const on = (n: number): Minutes => {
-      const t = startOf(addWorkingDays(policy, from, n), mailed);
-      return t > at ? t : startOf(addWorkingDays(policy, from, n + 1), mailed);
+      const t = startOf(addWorkingDays(policy, day, n, counts), mailed);
+      return t > at ? t : startOf(addWorkingDays(policy, day, n + 1, counts), mailed);
     };
     return { median: on(days.median), likely: on(days.likely) };
   };
@@ -126,24 +137,40 @@ function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): T
     copy: (campus, available) =>
       remember(campus, available, () => {
         if (available !== IN) {
-          const days =
-            campus.id === home.id && !situation.remote
-              ? { median: 1, likely: 3 }
-              : plus({ median: 1, likely: 3 }, situation.remote ? 0 : policy.transfer);
-          return delivered(back(available), days);
+          const { returned } = policy.shelf;
+          if (situation.remote) return posted(back(available), returned);
+          if (campus.id === home.id) return spread(returned, (n) => collect(addWorkingDays(policy, back(available), n)));
+          return carried(back(available), returned, transit(campus.id));
         }
-        if (situation.remote) return posted(begun, { median: 0, likely: 0 });
-        if (campus.id !== home.id) return carried(begun, policy.transfer);
+        // The courier takes it on the next of its days at that campus.
+        const leaves = addWorkingDays(policy, from(policy.courier.cutoff), 0, deskDay(policy, campus, campus.courierWeekdays));
+        if (situation.remote) return posted(leaves);
+        if (campus.id !== home.id) return carried(leaves, transit(campus.id));
         const open = nextOpen(campus, policy, at, policy.shelf.lastEntryMinutes);
         if (open === null) return null;
-        const t = minutes(open + policy.shelf.fetchMinutes);
+        const t = afterMinutes(policy.zone, open, policy.shelf.fetchMinutes);
         return { median: t, likely: t };
       }),
-    scan: () => mailedOn(begun, policy.scanDesk),
+    scan(campus) {
+      const works = deskDay(policy, campus, campus.scanWeekdays);
+      return mailedOn(addWorkingDays(policy, from(policy.scanDesk.cutoff), 0, works), policy.scanDesk, works);
+    },
     partnerLoan: (partner, available) =>
-      remember(partner, available, () => delivered(available === IN ? begun : back(available), partner.loanDays)),
+      remember(partner, available, () => {
+        const day = available === IN ? begun : back(available);
+        return situation.remote ? posted(day, partner.loanDays) : carried(day, partner.loanDays, transit(partner.id));
+      }),
     partnerCopy: (partner) => mailedOn(begun, partner.copyDays),
     lending: (days, service) =>
-      remember(service, days.median * 1000 + days.likely, () => (service === 'copy' ? mailedOn(begun, days) : delivered(begun, days))),
+      remember(service, days.median * 1000 + days.likely, () => {
+        if (service === 'copy') return mailedOn(begun, days);
+        if (situation.remote) return posted(begun, days);
+        // Lenders' parcels come to the interlibrary desk; from there the courier takes them on.
+        return policy.lending.desk === home.id
+          ? spread(days, (n) => collect(addWorkingDays(policy, begun, n)))
+          : carried(begun, days, transit(policy.lending.desk));
+      }),
+    staff: (days) => spread(days, (n) => startOf(addWorkingDays(policy, begun, n), clock(STAFF_ANSWER))),
+    ordered: (days) => spread(days, (n) => brought(addWorkingDays(policy, begun, n))),
   };
 }

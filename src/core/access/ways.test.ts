@@ -1,24 +1,13 @@
 import { describe, expect, it } from 'vitest';
+import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, situation } from '../../../tests/fixtures/world';
 import { LENDERS, LIBRARY } from '../../demo/library';
-import { STORY_JOURNALS, STORY_LINES } from '../../demo/storyline/journals';
 import { STORYLINE } from '../../demo/storyline/records';
 import { type DayNumber, type Minutes, parseDay, parseLocal } from '../time';
 import { planLending } from './chance';
-import type { AccessItem } from './options';
 import { waysToRead } from './ways';
 
-const item = (start: string, nth = 0): AccessItem => {
-  const record = STORYLINE.filter((r) => r.csl.title.startsWith(start))[nth];
-  if (!record) throw new Error(`no record titled ${start}`);
-  const host = STORYLINE.find((r) => r.id === record.host);
-  return {
-    record,
-    journal: Object.values(STORY_JOURNALS).find((j) => j.id === record.journal),
-    lines: STORY_LINES.filter(([id]) => id === record.journal).map(([, l]) => l),
-    ...(host ? { host } : {}),
-  };
-};
+const item = storyItemTitled;
 const at = (iso = '2026-11-02T09:10') => parseLocal(iso) as Minutes;
 const ways = (start: string, reader = situation('quayside'), when = at(), need: string | null = null, nth = 0) =>
   waysToRead(item(start, nth), LIBRARY, reader, when, need ? (parseDay(need) as DayNumber) : null);
@@ -52,7 +41,7 @@ describe('ways to read', () => {
     const answer = ways('Iodine, arsenic');
     expect(ids(answer)).toEqual(['scan:saltmarsh', 'partner-copy:brackmoor', 'lending', 'visit:saltmarsh', 'none:harbourlight']);
     expect(answer.ways.find((w) => w.id === 'visit:saltmarsh')).toMatchObject({ setsWait: false, label: 'Today', sub: 'until 16:00' });
-    expect(answer.wait).toMatchObject({ label: 'Tue 3 Nov', sub: 'by Wed 4 Nov' });
+    expect(answer.wait).toMatchObject({ label: 'Tue 3 Nov', sub: 'by Thu 5 Nov' });
   });
   it('behind a moving wall: the day it can be read online is one of the ways', () => {
     const wall = ways('Iodine in breast milk').ways.find((w) => w.id === 'online:harbourlight');

@@ -5,21 +5,23 @@
  * building, or go and fetch it yourself from another campus, is listed but does not set the wait.
  */
 import type { CampusId } from '../bibliography/record';
-import type { Campus, Cents, Library, ReaderSituation } from '../policy/types';
+import type { Campus, Cents, Library, ReaderSituation, Route } from '../policy/types';
 import { type PriceLine, priceOf } from '../requests/price';
 import { clockOf, clockText, type DayNumber, dayOf, dayText, isoLocal, type Minutes, parseDay, shortDay, startOf } from '../time';
+import type { Alternative } from './alternatives';
 import { hoursOn, nextOpen } from './calendar';
-import { REFUSAL_TEXT, type Refusal } from './chance';
-import { type AccessItem, entitled, IN, type Option, optionsFor, type TextVersion } from './options';
+import { REFUSAL_TEXT, type Refusal, serviceFor } from './chance';
+import { type AccessItem, entitled, IN, lendingFor, type Option, optionsFor, type TextVersion } from './options';
 import { type Ready, type Times, timesFor, type WaitClass, waitClassOf } from './times';
+import { type Verdict, verdictOf } from './verdict';
 
-export type Route = 'hold' | 'transfer' | 'post' | 'scan' | 'partner-loan' | 'partner-copy' | 'ill-loan' | 'ill-copy';
+export type { Route } from '../policy/types';
+export type { Verdict } from './verdict';
 export type WayAction =
   | { readonly do: 'open'; readonly href: string; readonly signIn: boolean }
   | { readonly do: 'slip'; readonly route: Route; readonly from: string }
   | { readonly do: 'go'; readonly campus: CampusId }
   | { readonly do: 'nothing' };
-export type Verdict = 'in-time' | 'tight' | 'too-late';
 
 export interface Way {
   readonly id: string;
@@ -36,10 +38,17 @@ export interface Way {
   readonly setsWait: boolean;
   readonly verdict: Verdict | null;
   readonly reasons: readonly string[];
+  /** For interlibrary loan: who would be asked, and the owners left out with the reason. */
+  readonly lenders?: {
+    readonly asked: readonly { readonly name: string; readonly p: number; readonly days: number }[];
+    readonly excluded: readonly { readonly name: string; readonly why: string }[];
+  };
   readonly action: WayAction;
 }
 export interface WaysAnswer {
   readonly ways: readonly Way[];
+  /** What else would do, where nothing is in time (see `alternatives.ts`); left out in lists of results. */
+  readonly alternatives?: readonly Alternative[];
   /** The first way that sets the wait. */
   readonly best: Way | null;
   readonly wait: { readonly class: WaitClass; readonly date: string | null; readonly label: string; readonly sub: string };
@@ -78,12 +87,7 @@ export function waitLabel(ready: Ready | null, at: Minutes, library: Library, ap
   return { label: dayText(from, today), sub };
 }
 
-export function verdictOf(ready: Ready | null, needBy: DayNumber | null): Verdict | null {
-  if (needBy === null || !ready) return null;
-  if (dayOf(ready.likely) <= needBy) return 'in-time';
-  return dayOf(ready.median) <= needBy ? 'tight' : 'too-late';
-}
-
+const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
 const percent = (p: number): string => `${p > 0.995 ? 99 : Math.round(p * 100)} %`;
 const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
 
@@ -100,37 +104,101 @@ export function waysToRead(
   situation: ReaderSituation,
   at: Minutes,
   needBy: DayNumber | null = null,
+  detailed = false,
 ): WaysAnswer {
   const times = timesFor(library, situation, at);
   const drafts = optionsFor(item, library)
-    .map((option) => ({ option, way: wayFor(option, item, times, needBy) }))
+    .map((option) => ({ option, way: wayFor(option, item, times, needBy, detailed) }))
     .filter((d) => d.way !== null) as { option: Option; way: Way }[];
   const key = (d: { option: Option; way: Way }): number[] => {
     const o = d.option;
-    const online = o.type === 'online' ? [VERSION_RANK[o.version], o.open ? 0 : 1] : [9, 9];
     return [
       d.way.setsWait ? 0 : d.way.ready ? 1 : 2,
       d.way.ready ? sortable(d.way.ready.median) : Number.MAX_SAFE_INTEGER,
       ORDER[o.type],
-      ...online,
+      ...onlineRank(o),
       -d.way.chance,
     ];
   };
   drafts.sort((a, b) => {
-    const [x, y] = [key(a), key(b)];
-    for (let i = 0; i < x.length; i++) if (x[i] !== y[i]) return (x[i] ?? 0) - (y[i] ?? 0);
-    return a.way.id < b.way.id ? -1 : 1;
+    return compareKeys(key(a), key(b)) || (a.way.id < b.way.id ? -1 : 1);
   });
   const ways = withoutRepeats(drafts.map((d) => d.way));
   const best = ways.find((w) => w.setsWait) ?? null;
   return {
     ways,
     best,
-    wait: best
-      ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub }
-      : { class: 'unlikely', date: null, label: 'Unlikely', sub: '' },
+    wait: waitOf(best),
   };
 }
+
+/** The first that sets the wait, and the wait it sets: the same as `waysToRead` says, without the words of all the others. */
+export function soonestWay(
+  item: AccessItem,
+  library: Library,
+  situation: ReaderSituation,
+  at: Minutes,
+  needBy: DayNumber | null = null,
+): Pick<WaysAnswer, 'best' | 'wait'> {
+  const times = timesFor(library, situation, at);
+  const { unlikelyBelow } = library.policy.wait;
+  let first: { option: Option; key: readonly number[] }[] = [];
+  const offer = (option: Option): void => {
+    const found = readyOf(option, times);
+    if (!found || found.chance < unlikelyBelow) return;
+    const key = [found.ready.median, ORDER[option.type], ...onlineRank(option), -found.chance];
+    const order = first[0] ? compareKeys(key, first[0].key) : -1;
+    if (order < 0) first = [{ option, key }];
+    else if (order === 0) first.push({ option, key });
+  };
+  for (const option of optionsFor(item, library, false)) offer(option);
+  // No lender is asked before the next working day: what is sooner than that needs no plan.
+  const service = serviceFor(item.record.kind);
+  const bound = service && times.lending(NEXT_DAY, service);
+  if (bound && !(first[0] && (first[0].key[0] as number) <= bound.median)) {
+    const plan = lendingFor(item, library);
+    if (plan) offer({ type: 'lending', plan });
+  }
+  const ways = first.flatMap(({ option }) => wayFor(option, item, times, needBy, false) ?? []).sort((a, b) => (a.id < b.id ? -1 : 1));
+  const best = ways[0] ?? null;
+  return { best, wait: waitOf(best) };
+}
+const NEXT_DAY = { median: 1, likely: 1 } as const;
+const onlineRank = (o: Option): readonly [number, number] => (o.type === 'online' ? [VERSION_RANK[o.version], o.open ? 0 : 1] : [9, 9]);
+function compareKeys(x: readonly number[], y: readonly number[]): number {
+  for (let i = 0; i < x.length; i++) if (x[i] !== y[i]) return (x[i] ?? 0) - (y[i] ?? 0);
+  return 0;
+}
+const waitOf = (best: Way | null): WaysAnswer['wait'] =>
+  best
+    ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub }
+    : { class: 'unlikely', date: null, label: 'Unlikely', sub: '' };
+
+/** When an option would set the wait, and how surely; null for one that does not. `wayFor` puts the words to it. */
+function readyOf(option: Option, times: Times): { ready: Ready; chance: number } | null {
+  const { situation } = times;
+  const sure = (ready: Ready | null, chance = 1) => ready && { ready, chance };
+  switch (option.type) {
+    case 'online':
+      return entitled(option, situation.campus) ? sure(times.online(option.from, option.until)) : null;
+    case 'not-online':
+      return null;
+    case 'copy':
+      return option.available === null || option.copy.rule === 'premises' ? null : sure(times.copy(option.campus, option.available));
+    case 'scan':
+      return sure(times.scan(option.campus));
+    case 'partner-copy':
+      return sure(times.partnerCopy(option.partner), PARTNER_COPY);
+    case 'partner-loan':
+      return option.available === null ? null : sure(times.partnerLoan(option.partner, option.available));
+    case 'lending': {
+      const { plan } = option;
+      return plan.asked.length ? sure(times.lending(plan.days, plan.service), plan.chance) : null;
+    }
+  }
+}
+/** A print run is there; now and then the very issue is not. */
+const PARTNER_COPY = 0.99;
 
 const sortable = (iso: string): number => Number(iso.replace(/\D/g, ''));
 
@@ -144,7 +212,7 @@ function withoutRepeats(ways: readonly Way[]): Way[] {
   });
 }
 
-function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumber | null): Way | null {
+function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumber | null, detailed: boolean): Way | null {
   const { library, situation, at } = times;
   const { policy } = library;
   const { record } = item;
@@ -169,7 +237,8 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
     return {
       id,
       title,
-      ready: ready && !unlikely ? { median: isoLocal(ready.median), likely: isoLocal(ready.likely) } : null,
+      // What is unlikely has a day all the same, should it come: it can be tried, it just sets no wait.
+      ready: ready ? { median: isoLocal(ready.median), likely: isoLocal(ready.likely) } : null,
       class: unlikely || !ready ? 'unlikely' : waitClassOf(ready.median, at, library),
       label: rest.label ?? label,
       sub: rest.sub ?? sub,
@@ -180,6 +249,7 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
       setsWait,
       verdict: unlikely ? null : verdictOf(ready, needBy),
       reasons: rest.reasons,
+      ...(rest.lenders ? { lenders: rest.lenders } : {}),
       action: rest.action,
     };
   };
@@ -197,6 +267,12 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
         : `In. Open until ${clockText(today.close)}.`;
     const next = nextOpen(campus, policy, at, policy.shelf.lastEntryMinutes);
     return next === null ? 'In.' : `In. ${campus.name} opens again ${dayText(dayOf(next), dayOf(at))} at ${clockText(clockOf(next))}.`;
+  };
+
+  const transferLine = (campus: Campus): string => {
+    const road = policy.courier.transit[campus.id]?.[situation.campus];
+    const calls = campus.courierWeekdays?.map((d) => WEEKDAYS[d]).join(', ');
+    return `On the shelf at ${campus.name}; a transfer takes ${many(road?.median ?? 0, 'working day', 'working days')}${calls ? `, and its courier calls on ${calls}` : ''}.`;
   };
 
   switch (option.type) {
@@ -258,6 +334,7 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
           sub: until,
           reasons: [
             'May be read on the premises only, so it does not set the wait.',
+            ...(campus.access ? [campus.access] : []),
             ...(minutesBy ? [`${minutesBy} minutes by bus from ${home?.name}.`] : []),
           ],
           action: { do: 'go', campus: campus.id },
@@ -306,7 +383,7 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
         place,
         route: 'transfer',
         reasons: [
-          `On the shelf at ${campus.name}; a transfer takes ${many(policy.transfer.median, 'working day', 'working days')}.`,
+          transferLine(campus),
           ...(campus.travel[situation.campus] ? [`Or go there: ${campus.travel[situation.campus]} minutes by bus.`] : []),
           ...short,
         ],
@@ -318,7 +395,9 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
         place: `${option.campus.name}, ${option.callNumber}`,
         route: 'scan',
         reasons: [
-          `${option.campus.name} has it in print; the scan desk takes ${many(policy.scanDesk.median, 'working day', 'working days')}.`,
+          `${option.campus.name} has it in print; the scan desk takes ${many(policy.scanDesk.median, 'working day', 'working days')}${
+            option.campus.scanWeekdays ? `, on ${option.campus.scanWeekdays.map((d) => WEEKDAYS[d]).join(', ')}` : ''
+          }.`,
         ],
         action: { do: 'slip', route: 'scan', from: option.campus.id },
       });
@@ -326,7 +405,7 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
       return make(`partner-copy:${option.partner.id}`, 'Copy by e-mail', times.partnerCopy(option.partner), {
         place: option.partner.name,
         route: 'partner-copy',
-        chance: 0.99,
+        chance: PARTNER_COPY,
         reasons: [`From the print run of ${option.partner.name}.`],
         action: { do: 'slip', route: 'partner-copy', from: option.partner.id },
       });
@@ -338,7 +417,10 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
           reasons: ['Their copy is missing.'],
           action: { do: 'nothing' },
         });
-      const out = copy.status.state === 'out' ? [`Checked out there until ${day(copy.status.due)}.`] : ['In on their shelf as we speak.'];
+      const out = [
+        copy.status.state === 'out' ? `Checked out there until ${day(copy.status.due)}.` : 'In on their shelf as we speak.',
+        `Or read it there: ${partner.access}`,
+      ];
       return make(`partner-loan:${partner.id}`, `${partner.name} lends it`, times.partnerLoan(partner, available), {
         place: partner.name,
         route: 'partner-loan',
@@ -352,15 +434,22 @@ function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumbe
       if (plan.owners === 0) return null;
       const route: Route = plan.service === 'copy' ? 'ill-copy' : 'ill-loan';
       const ready = plan.asked.length ? times.lending(plan.days, plan.service) : null;
+      const lenders = detailed
+        ? {
+            asked: plan.asked.map((a) => ({ name: a.lender.name, p: a.p, days: a.days.median })),
+            excluded: plan.excluded.map(({ lender, why }) => ({ name: lender.name, why: REFUSAL_TEXT[why] })),
+          }
+        : undefined;
       return make('lending', plan.service === 'copy' ? 'Interlibrary copy' : 'Interlibrary loan', ready, {
         place: plan.asked[0]?.lender.name ?? '',
+        ...(lenders ? { lenders } : {}),
         chance: plan.chance,
         route,
         approximate: true,
         reasons: [
           `${ownersLine(plan)}.`,
           plan.asked.length
-            ? `Chance ${percent(plan.chance)}, ${many(plan.asked.length, 'library is', 'libraries are')} asked one after the other.`
+            ? `Chance ${percent(plan.chance)}, ${many(plan.asked.length, 'library is', 'libraries are')} asked one after the other; ${many(Math.round(plan.mean), 'working day', 'working days')} on average.`
             : 'None of them can supply it to us: try another edition, a visit, or a purchase suggestion.',
         ],
         action: plan.asked.length ? { do: 'slip', route, from: 'lending' } : { do: 'nothing' },

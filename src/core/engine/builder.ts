@@ -11,7 +11,6 @@ import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../bibliography/kinds';
 import { PEER_LIST, peerReviewOf } from '../bibliography/peerReview';
 import { type DiscoveryRecord, yearOfRecord } from '../bibliography/record';
 import type { Library } from '../policy/types';
-import { FIELDS } from '../query/tree';
 import { parseDay } from '../time';
 import { ANALYSES, type Analysis } from './analysis';
 import { codesOf } from './codes';
@@ -19,17 +18,14 @@ import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from './columns';
 import type { Holders } from './data';
 import { packFacts } from './facts';
 import { SMALL_WORDS, words } from './fold';
-import { FIELD_END, type Section, VALUE_END } from './format';
+import { FIELD_END, type Outline, type Section, VALUE_END } from './format';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
+import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
 import { ownWorth } from './rank';
 import { buildSpelling } from './spelling';
 import { byCodePoint, countStrings, packStrings, type StringTable, stringAt } from './strings';
 import { buildSuggestions, type SuggestKind, titleKey } from './suggest';
 
-/** Weight and length normalisation b of each field, in the order of FIELDS (BM25F: Robertson, Zaragoza, Taylor 2004). */
-export const FIELD_WEIGHT = [6, 5, 2.5, 2, 1, 1, 1, 2] as const;
-const FIELD_B = [0.5, 0.3, 0.4, 0.3, 0.7, 0.3, 0.3, 0] as const;
-export const K1 = 1.4;
 const NO_REFERENCES: readonly string[] = [];
 
 /** Values of an open-ended group, numbered as they come and sorted at the end. */
@@ -93,7 +89,7 @@ export class IndexBuilder {
   readonly #tokens = new Map<string, Map<string, number>>();
   readonly #written = growU32();
   readonly #uses = growU32();
-  readonly #stream = growU32();
+  readonly #stream: WordSpool;
   readonly #docStart = growU32();
   readonly #lengths = growU8();
   readonly #columns = {
@@ -128,8 +124,10 @@ export class IndexBuilder {
 
   readonly #termOf: (word: string, language: string) => string;
 
-  constructor(library: Library, analysis: Analysis = 'stems') {
+  /** @param spool where the words of the records are put until they are turned round */
+  constructor(library: Library, analysis: Analysis = 'stems', spool: WordSpool = new MemorySpool()) {
     this.#library = library;
+    this.#stream = spool;
     this.#termOf = ANALYSES[analysis].termOf;
     this.#layout = rowLayout(library);
     this.#journals.id('');
@@ -285,8 +283,8 @@ export class IndexBuilder {
     return { citeStart: a.start, cite: a.values, citedStart: b.start, cited: b.values, workOf, workStart: w.start, work: w.values };
   }
 
-  /** Everything the engine needs, as sections. The builder is spent afterwards. */
-  finish(): Record<string, Section> {
+  /** Everything the engine needs: sections as they are, and the large ones that are written piece by piece. The builder is spent afterwards. */
+  finish(): IndexParts {
     const n = this.count;
     const c = this.#columns;
     this.#docStart.push(this.#stream.length);
@@ -302,10 +300,9 @@ export class IndexBuilder {
     const spelling = this.#spelling();
     this.#terms.clear();
     this.#tokens.clear();
-    const forward = this.#stream.view().slice();
-    for (let i = 0; i < forward.length; i++) forward[i] = renumber[forward[i] as number] as number;
-    const docStart = this.#docStart.view();
-    const postings = invert(forward, docStart, this.#lengths.view(), sorted.length);
+    const words = this.#stream.length;
+    const { termStart, fill } = invert(this.#stream, renumber, this.#lengths.view());
+    const size = termStart[sorted.length] as number;
 
     const [subjects, persons, journals, sources, languages] = [
       this.#subjects.finish(),
@@ -354,7 +351,7 @@ export class IndexBuilder {
     };
     const { workOf, ...relations } = this.#relations();
     const [combo, year] = [c.combo.view(), c.year.view()];
-    return {
+    const sections: IndexParts['sections'] = {
       ...relations,
       ...packFacts({
         row: c.row.view(),
@@ -386,9 +383,12 @@ export class IndexBuilder {
       ),
       termBytes: terms.bytes,
       termOffsets: terms.offsets,
-      ...postings,
-      forward,
-      docStart: docStart.slice(),
+      termStart,
+      posting: { type: 'u32', length: size },
+      impact: { type: 'u8', length: size },
+      fields: { type: 'u8', length: size },
+      forward: { type: 'u32', length: words },
+      docStart: this.#docStart.view(),
       combos,
       sourceBytes: sources.table.bytes,
       sourceOffsets: sources.table.offsets,
@@ -408,7 +408,14 @@ export class IndexBuilder {
       idOffsets: ids.offsets,
       idDoc: idOrder,
     };
+    return { sections, fill };
   }
+}
+
+/** What a builder hands over: `fill` writes the sections that are only outlined. */
+export interface IndexParts {
+  readonly sections: Readonly<Record<string, Section | Outline>>;
+  readonly fill: (write: WritePiece) => void;
 }
 
 /** Turns a column of values round: the documents of each value. */
@@ -432,63 +439,4 @@ function holdersOf(start: Uint32Array, column: Uint32Array, values: number): Hol
       .subarray(0, values)
       .sort((a, b) => size(b) - size(a) || a - b),
   };
-}
-
-/** Turns the forward index round: postings per term, in document order, with quantised weight and field bits. */
-function invert(forward: Uint32Array, docStart: Uint32Array, lengths: Uint8Array, terms: number): Record<string, Section> {
-  const n = docStart.length - 1;
-  const F = FIELDS.length;
-  const mean = new Float64Array(F);
-  for (let i = 0; i < n; i++) for (let f = 0; f < F; f++) mean[f] = (mean[f] as number) + (lengths[i * F + f] as number) / n;
-  const df = new Uint32Array(terms + 1);
-  const last = new Int32Array(terms).fill(-1);
-  for (let i = 0; i < n; i++) {
-    for (let p = docStart[i] as number; p < (docStart[i + 1] as number); p++) {
-      const t = forward[p] as number;
-      if (t > VALUE_END && last[t] !== i) {
-        last[t] = i;
-        df[t + 1] = (df[t + 1] as number) + 1;
-      }
-    }
-  }
-  for (let t = 0; t < terms; t++) df[t + 1] = (df[t + 1] as number) + (df[t] as number);
-  const size = df[terms] as number;
-  const next = df.slice();
-  const posting = new Uint32Array(size);
-  const weight = new Float32Array(size);
-  const fields = new Uint8Array(size);
-  last.fill(-1);
-  for (let i = 0; i < n; i++) {
-    let f = 0;
-    let gain = 0;
-    const enter = () => {
-      const norm = 1 - (FIELD_B[f] as number) + ((FIELD_B[f] as number) * (lengths[i * F + f] as number)) / ((mean[f] as number) || 1);
-      gain = (FIELD_WEIGHT[f] as number) / norm;
-    };
-    enter();
-    for (let p = docStart[i] as number; p < (docStart[i + 1] as number); p++) {
-      const t = forward[p] as number;
-      if (t === FIELD_END) {
-        f++;
-        if (f < F) enter();
-        continue;
-      }
-      if (t === VALUE_END) continue;
-      let k = (next[t] as number) - 1;
-      if (last[t] !== i) {
-        last[t] = i;
-        k = next[t] as number;
-        next[t] = k + 1;
-        posting[k] = i;
-      }
-      weight[k] = (weight[k] as number) + gain;
-      fields[k] = (fields[k] as number) | (1 << f);
-    }
-  }
-  const impact = new Uint8Array(size);
-  for (let k = 0; k < size; k++) {
-    const w = weight[k] as number;
-    impact[k] = Math.max(1, Math.round((255 * w) / (w + K1)));
-  }
-  return { termStart: df, posting, impact, fields };
 }

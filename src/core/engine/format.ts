@@ -22,13 +22,23 @@ const align = (n: number): number => (n + 7) & ~7;
 const align8 = (n: number): number => Math.ceil(n / 8) * 8;
 const typeOf = (s: Section): TypeName => (Object.keys(TYPES) as TypeName[]).find((t) => s instanceof TYPES[t]) as TypeName;
 
-/** The file as a list of chunks to be written one after the other. */
-export function encodeIndex(meta: Readonly<Record<string, unknown>>, sections: Readonly<Record<string, Section>>): Uint8Array[] {
+/** A section that is written later, piece by piece. */
+export interface Outline {
+  readonly type: TypeName;
+  readonly length: number;
+}
+const isOutline = (s: Section | Outline): s is Outline => 'type' in s;
+/** The beginning of the file, and where in it each section stands, in bytes. */
+export function layoutIndex(
+  meta: Readonly<Record<string, unknown>>,
+  sections: Readonly<Record<string, Section | Outline>>,
+): { prefix: Uint8Array; placeOf: (name: string) => number; size: number } {
   const table: Record<string, { type: TypeName; offset: number; length: number }> = {};
   let offset = 0;
   for (const [name, s] of Object.entries(sections)) {
-    table[name] = { type: typeOf(s), offset, length: s.length };
-    offset = align8(offset + s.byteLength);
+    const type = isOutline(s) ? s.type : typeOf(s);
+    table[name] = { type, offset, length: s.length };
+    offset = align8(offset + s.length * TYPES[type].BYTES_PER_ELEMENT);
   }
   const head = new TextEncoder().encode(JSON.stringify({ version: FORMAT_VERSION, meta, sections: table, size: offset } satisfies Header));
   const start = align(16 + head.length);
@@ -37,13 +47,7 @@ export function encodeIndex(meta: Readonly<Record<string, unknown>>, sections: R
   new DataView(prefix.buffer).setUint32(8, head.length, true);
   new DataView(prefix.buffer).setUint32(12, start, true);
   prefix.set(head, 16);
-  const chunks: Uint8Array[] = [prefix];
-  for (const s of Object.values(sections)) {
-    chunks.push(new Uint8Array(s.buffer, s.byteOffset, s.byteLength));
-    const pad = align8(s.byteLength) - s.byteLength;
-    if (pad) chunks.push(new Uint8Array(pad));
-  }
-  return chunks;
+  return { prefix, placeOf: (name) => start + (table[name]?.offset ?? 0), size: start + offset };
 }
 
 /** Sections as views on the buffer. A foreign, cut or newer file gives a message that says what is wrong. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { stem, termOf, termsFor } from './analysis';
 import { Best } from './best';
 import { fold, words } from './fold';
-import { decodeIndex, encodeIndex } from './format';
+import { decodeIndex, layoutIndex } from './format';
 import { growU32 } from './growable';
 import { markable, marksIn } from './marks';
 import { byCodePoint, findString, packStrings, prefixRange, stringAt } from './strings';
@@ -69,8 +69,19 @@ describe('best', () => {
 });
 
 describe('index file', () => {
-  const file = () =>
-    Buffer.concat(encodeIndex({ records: 2 }, { a: Uint8Array.of(1, 2, 3), b: Float64Array.of(1.5), c: Uint32Array.of(7, 8, 9) }));
+  const file = () => {
+    const a = Uint8Array.of(1, 2, 3);
+    const b = Float64Array.of(1.5);
+    // The last is only outlined, and written piece by piece.
+    const { prefix, placeOf, size } = layoutIndex({ records: 2 }, { a, b, c: { type: 'u32', length: 3 } });
+    const bytes = Buffer.alloc(size);
+    bytes.set(prefix);
+    bytes.set(a, placeOf('a'));
+    bytes.set(new Uint8Array(b.buffer), placeOf('b'));
+    bytes.set(new Uint8Array(Uint32Array.of(9).buffer), placeOf('c') + 8);
+    bytes.set(new Uint8Array(Uint32Array.of(7, 8).buffer), placeOf('c'));
+    return bytes;
+  };
   const shared = (bytes: Uint8Array) => bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
   it('is read as written', () => {
     const read = decodeIndex(shared(file()));

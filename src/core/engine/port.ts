@@ -17,8 +17,9 @@ import type { Field } from '../query/tree';
 import type { Match } from '../references/match';
 import type { ReadReference, ReferenceItem } from '../references/read';
 import type { IsoSupplyingMessage } from '../requests/iso18626';
-import type { ArrivalNotice } from '../requests/lifecycle';
-import type { CopyHistory, SlipPromise } from '../requests/promise';
+import type { DeskNotice } from '../requests/lifecycle';
+import type { SlipPromise } from '../requests/promise';
+import type { CopyHistory } from '../requests/rules';
 import type { Slip, Wanted } from '../requests/slip';
 import type { Mark } from './marks';
 import type { EngineAnswer } from './search';
@@ -110,6 +111,8 @@ export interface JournalEntry {
   readonly subject: string;
   readonly publisher: string;
   readonly span: string;
+  readonly from: number;
+  readonly to: number | null;
   readonly refereed: string;
   readonly formerly: string | null;
   readonly laterTitle: string | null;
@@ -161,14 +164,18 @@ export interface LibraryInfo {
   readonly agency: string;
   readonly campuses: readonly Campus[];
   readonly readers: readonly Reader[];
-  readonly holidays: Policy['holidays'];
-  readonly copyright: string;
+  /** The rules in force; they may change while the server runs. */
+  readonly policy: Policy;
+  /** Why a changed policy file was not taken; null when all is well. */
+  readonly policyProblem: string | null;
+  /** By its first line: whom a reader can ask. */
+  readonly partners: readonly { readonly id: string; readonly name: string }[];
   /** ISO local time at which the demo clock starts. */
   readonly start: string;
 }
 export interface LendingTimeline {
   readonly messages: readonly IsoSupplyingMessage[];
-  readonly arrival: ArrivalNotice | null;
+  readonly notices: readonly DeskNotice[];
 }
 
 export interface DiscoveryIndex {
@@ -192,10 +199,7 @@ export interface DiscoveryIndex {
   ways(asked: string | ReferenceItem, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
   /** What the outside world will say about a slip sent at its `sent` time. Used by the stand-ins. */
-  timeline(
-    slip: Pick<Slip, 'id' | 'record' | 'item' | 'wanted' | 'route' | 'from' | 'speed'> & { sent: string },
-    moment: Moment,
-  ): Promise<LendingTimeline | null>;
+  timeline(slip: Slip & { readonly sent: string }, moment: Moment): Promise<LendingTimeline | null>;
 }
 /** For an index that has its answers as JSON text already: the same as `search`, and the asker may go away. */
 export interface SearchText {

@@ -113,7 +113,7 @@ const numbered = (best: Best): Numbered[] => best.ranked().map(({ id, key }) => 
 export class EmbeddedEngine {
   readonly data: IndexData;
   readonly evaluator: Evaluator;
-  readonly #library: Library;
+  #library: Library;
   readonly #views = new Map<string, AccessView>();
   readonly #tallies: Readonly<Record<OpenEnded, Tally>>;
   readonly #names = new Map<Group, string[]>();
@@ -139,6 +139,12 @@ export class EmbeddedEngine {
 
   get size(): number {
     return this.data.n;
+  }
+
+  /** Another library's data, or its rules changed: what was worked out for readers is worked out again. */
+  setLibrary(library: Library): void {
+    this.#library = library;
+    this.#views.clear();
   }
 
   /** Position of a record by its id, or -1. */

@@ -1,66 +1,165 @@
-/** The policy file's schema: checked once when an index is built or loaded, trusted everywhere after. */
+/**
+ * The policy file's schema: checked when an index is built and whenever the file changes, trusted everywhere after. What is
+ * wrong is said with the path of the value, the rule it breaks and what stands there.
+ */
 import Joi from 'joi';
 import { KIND_LIST } from '../bibliography/kinds';
+import { parseDay } from '../time';
+import { CATEGORIES } from './categories';
 import type { Policy } from './types';
 
 const days = Joi.number().integer().min(0).max(365);
+const few = Joi.number().integer().min(0).max(100);
 const cents = Joi.number().integer().min(0).max(1_000_000);
-const clock = Joi.string().pattern(/^([01]\d|2[0-4]):[0-5]\d$/);
-const isoDay = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/);
-const spread = { median: days.required(), likely: days.min(Joi.ref('median')).required() };
+const share = Joi.number().min(0).max(1);
+const clock = Joi.string()
+  .pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/)
+  .messages({ 'string.pattern.base': '{{#label}} is not a clock time like 08:30' });
+const isoDay = Joi.string()
+  .custom((value: string, helpers) => (parseDay(value) === null ? helpers.error('day.bad') : value))
+  .messages({ 'day.bad': '{{#label}} is not a day like 2026-11-13' });
+const spreadKeys = { median: days.required(), likely: days.min(Joi.ref('median')).required() };
+const spread = Joi.object(spreadKeys);
 const service = Joi.object({ loan: cents.required(), copy: cents.required() });
+const byCategory = (value: Joi.Schema) => Joi.object(Object.fromEntries(CATEGORIES.map((c) => [c, value.required()])));
+const span = Joi.object({ from: isoDay.required(), to: isoDay.required(), name: Joi.string().required() })
+  .custom((value: { from: string; to: string }, helpers) => (value.from > value.to ? helpers.error('span.turned') : value))
+  .messages({ 'span.turned': '{{#label}} ends before it begins' });
+const spans = Joi.array().items(span);
+const change = Joi.object({
+  month: Joi.number().integer().min(1).max(12).required(),
+  nth: Joi.number().integer().min(1).max(5).required(),
+  weekday: Joi.number().integer().min(0).max(6).required(),
+  at: clock.required(),
+});
+const kinds = Joi.array().items(Joi.string().valid(...KIND_LIST));
+const categories = Joi.array().items(Joi.string().valid(...CATEGORIES));
+const country = Joi.string().length(2);
+const section = (keys: Joi.SchemaMap) => Joi.object(keys).required();
 
 export const policySchema = Joi.object<Policy>({
   version: Joi.string().required(),
-  wait: Joi.object({
-    thisWeekDays: days.required(),
-    twoWeeksDays: days.required(),
-    unlikelyBelow: Joi.number().min(0).max(1).required(),
-  }).required(),
-  holidays: Joi.array()
-    .items(Joi.object({ from: isoDay.required(), to: isoDay.required(), name: Joi.string().required() }))
-    .required(),
-  shelf: Joi.object({
+  wait: section({ thisWeekDays: days.required(), twoWeeksDays: days.required(), unlikelyBelow: share.required() }),
+  zone: section({
+    name: Joi.string().required(),
+    offset: Joi.number().integer().min(-840).max(840).required(),
+    summer: Joi.object({
+      offset: Joi.number().integer().min(-840).max(840).required(),
+      from: change.required(),
+      to: change.required(),
+    }),
+  }),
+  holidays: spans.required(),
+  terms: spans.required(),
+  shelf: section({
     fetchMinutes: days.required(),
     lastEntryMinutes: days.required(),
     overdueGraceDays: days.required(),
     queueLoanDays: days.required(),
-  }).required(),
-  transfer: Joi.object({ ...spread, cutoff: clock.required() }).required(),
-  post: Joi.object(spread).required(),
-  scanDesk: Joi.object({ ...spread, sentAt: clock.required() }).required(),
-  lending: Joi.object({
-    country: Joi.string().length(2).required(),
-    region: Joi.array().items(Joi.string().length(2)).required(),
-    processingDays: days.required(),
+    returned: spread.required(),
+    pickupDays: days.required(),
+  }),
+  courier: section({
+    cutoff: clock.required(),
+    transit: Joi.object().pattern(Joi.string(), Joi.object().pattern(Joi.string(), spread)).required(),
+  }),
+  post: spread.required(),
+  scanDesk: section({ ...spreadKeys, cutoff: clock.required(), sentAt: clock.required() }),
+  lending: section({
+    country: country.required(),
+    region: Joi.array().items(country).required(),
+    desk: Joi.string().required(),
+    processingDays: spread.required(),
     askAtMost: Joi.number().integer().min(1).max(20).required(),
-    unrecordedShare: Joi.number().min(0).max(1).required(),
+    unrecordedShare: share.required(),
+    lostShare: share.required(),
     fastSaves: days.required(),
-  }).required(),
-  copyright: Joi.object({
-    articlesPerIssue: Joi.number().integer().min(0).required(),
-    chaptersPerBook: Joi.number().integer().min(0).required(),
-    shareOfPages: Joi.number().min(0).max(1).required(),
-    recentYears: Joi.number().integer().min(0).required(),
-    copiesPerJournalYear: Joi.number().integer().min(0).required(),
+    road: section({ home: spread.required(), abroad: spread.required() }),
+    order: section({ worth: cents.required(), day: cents.required(), load: share.required() }),
+  }),
+  copyright: section({
+    articlesPerIssue: few.required(),
+    chaptersPerBook: few.required(),
+    shareOfPages: share.required(),
+    neverAbove: share.min(Joi.ref('shareOfPages')).required(),
+    recentYears: few.required(),
+    copiesPerJournalYear: few.required(),
     royaltyPerCopy: cents.required(),
+    ebookLoans: Joi.boolean().required(),
+    fastExcluded: Joi.boolean().required(),
     statement: Joi.string().required(),
-  }).required(),
-  price: Joi.object({
+  }),
+  price: section({
     interlibrary: service.required(),
     partner: service.required(),
     own: service.required(),
     fast: cents.required(),
     post: cents.required(),
-    subsidy: Joi.object({ undergraduate: service, postgraduate: service, distance: service, staff: service }).required(),
-  }).required(),
-  kindsNeverLent: Joi.array()
-    .items(Joi.string().valid(...KIND_LIST))
-    .required(),
-});
+    ceiling: cents.required(),
+    subsidy: byCategory(service).required(),
+  }),
+  mediated: section({ above: cents.required(), categories: categories.required(), kinds: kinds.required(), answer: spread.required() }),
+  loans: section({
+    interlibraryDays: days.min(1).required(),
+    partnerDays: days.min(1).required(),
+    ownDays: byCategory(days.min(1)).required(),
+    renewals: byCategory(few).required(),
+    renewalDays: days.required(),
+    noticeDays: days.required(),
+    recallDays: days.min(1).required(),
+  }),
+  files: section({
+    openDays: days.min(1).required(),
+    encrypted: Joi.array().items(Joi.string()).required(),
+    software: Joi.string().required(),
+  }),
+  needBy: section({ latestDays: days.min(1).required() }),
+  openSlips: Joi.number().integer().min(1).max(1000).required(),
+  purchase: section({ ...spreadKeys, share: share.required(), categories: categories.required() }),
+  question: spread.required(),
+  kindsNeverLent: kinds.required(),
+}).required();
 
-/** Returns the policy, or a message that names the rule at fault. */
+/** Returns the policy, or a message that names every value at fault by its path, at most five of them. */
 export function readPolicy(value: unknown): { policy: Policy } | { problem: string } {
-  const { value: policy, error } = policySchema.validate(value, { abortEarly: true, convert: false });
-  return error ? { problem: `The policy file can’t be used: ${error.message}.` } : { policy: policy as Policy };
+  const { value: policy, error } = policySchema.validate(value, { abortEarly: false, convert: false, errors: { wrap: { label: false } } });
+  if (!error) return { policy: policy as Policy };
+  const said = error.details.map((d) => {
+    const found = d.context?.value;
+    const shown = found === undefined || typeof found === 'object' ? '' : `; it is ${JSON.stringify(found)}`;
+    return `${d.message}${shown}`;
+  });
+  const more = said.length > 5 ? ` And ${said.length - 5} more.` : '';
+  return { problem: `The policy file can’t be used: ${said.slice(0, 5).join('. ')}.${more}` };
+}
+
+/**
+ * What the policy must say of the places there are, and does not: a road from every campus and partner to every campus, a
+ * desk that is one of the campuses. Null when nothing is missing.
+ */
+export function placesProblem(
+  policy: Policy,
+  places: { readonly campuses: readonly Place[]; readonly partners: readonly Place[] },
+): string | null {
+  const { campuses, partners } = places;
+  const gaps: string[] = [];
+  for (const from of [...campuses, ...partners])
+    for (const to of campuses)
+      if (from.id !== to.id && !policy.courier.transit[from.id]?.[to.id]) gaps.push(`courier.transit.${from.id}.${to.id} is required`);
+  if (!campuses.some((c) => c.id === policy.lending.desk))
+    gaps.push(`lending.desk must be one of the campuses; it is "${policy.lending.desk}"`);
+  const more = gaps.length > 5 ? ` And ${gaps.length - 5} more.` : '';
+  return gaps.length ? `The policy file can’t be used: ${gaps.slice(0, 5).join('. ')}.${more}` : null;
+}
+interface Place {
+  readonly id: string;
+}
+
+/** As `readPolicy`, from the file's text. */
+export function parsePolicy(text: string): { policy: Policy } | { problem: string } {
+  try {
+    return readPolicy(JSON.parse(text));
+  } catch (error) {
+    return { problem: `The policy file can’t be used: it is not JSON (${error instanceof Error ? error.message : String(error)}).` };
+  }
 }

@@ -4,7 +4,10 @@
  * a received message is passed over.
  */
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
-import type { Slip } from './slip';
+import { fromZoned, zoned } from '../access/calendar';
+import type { Zone } from '../policy/types';
+import { isoLocal, parseLocal } from '../time';
+import { isCopy, type Slip } from './slip';
 
 const NAMESPACE = 'http://illtransactions.org/2013/iso18626';
 export const STATUSES = [
@@ -22,7 +25,10 @@ export const STATUSES = [
   'Cancelled',
 ] as const;
 export type IsoStatus = (typeof STATUSES)[number];
-export type IsoReason = 'RequestResponse' | 'StatusChange' | 'Notification' | 'CancelResponse';
+export type IsoReason = 'RequestResponse' | 'StatusChange' | 'Notification' | 'CancelResponse' | 'RenewResponse';
+/** Actions of the requesting agency (ISO 18626 7.4.3). */
+export const ACTIONS = ['Received', 'Cancel', 'Renew', 'ShippedReturn', 'Notification', 'StatusRequest'] as const;
+export type IsoAction = (typeof ACTIONS)[number];
 
 export interface IsoRequest {
   readonly requestId: string;
@@ -56,9 +62,52 @@ export interface IsoSupplyingMessage {
   readonly reason: IsoReason;
   readonly status: IsoStatus;
   readonly note: string;
+  /** Expected delivery; for a file, the last day on which it can be opened. */
   readonly expected: string;
   readonly url: string;
+  /** For RenewResponse and CancelResponse. */
+  readonly answer: '' | 'Y' | 'N';
+  /** ISO day on which the volume is due. */
+  readonly due: string;
+  /** Offered costs in hundredths; null: nothing said. */
+  readonly cost: number | null;
+  readonly reasonUnfilled: string;
+  /** From the standard's open list; `Question` is ours, for staff who ask the reader. */
+  readonly reasonRetry: string;
+  readonly loanCondition: string;
+  /** ISO day until which an offer stands. */
+  readonly retryBefore: string;
 }
+/** What the requesting agency says of a request it has made. */
+export interface IsoRequestingMessage {
+  readonly requestId: string;
+  readonly supplyingAgency: string;
+  readonly timestamp: string;
+  readonly action: IsoAction;
+  readonly note: string;
+}
+/** Parts that most messages leave empty. */
+export const NOTHING_MORE = {
+  expected: '',
+  url: '',
+  answer: '',
+  due: '',
+  cost: null,
+  reasonUnfilled: '',
+  reasonRetry: '',
+  loanCondition: '',
+  retryBefore: '',
+} as const satisfies Partial<IsoSupplyingMessage>;
+
+/** Times in messages are xs:dateTime with the offset of the requesting library's zone; inside, they are its local times. */
+const stamp = (zone: Zone, local: string): string => {
+  const t = parseLocal(local);
+  return t === null ? local : zoned(zone, t);
+};
+const unstamp = (zone: Zone, text: string): string => {
+  const t = fromZoned(zone, text);
+  return t === null ? text : isoLocal(t);
+};
 
 const builder = new XMLBuilder({ ignoreAttributes: false, format: true, suppressEmptyNode: false });
 const parser = new XMLParser({
@@ -78,7 +127,7 @@ const given = (o: Record<string, string | undefined>): Record<string, string> =>
   Object.fromEntries(Object.entries(o).flatMap(([k, v]) => (v ? [[k, clean(v)]] : [])));
 
 /** The request for a slip. It names no reader: the requesting library knows whose slip it is. */
-export function requestFor(slip: Slip, requestingAgency: string, now: string): string {
+export function requestFor(slip: Slip, requestingAgency: string, now: string, zone: Zone): string {
   const { item } = slip;
   const chapter = slip.wanted === 'chapter' && item.kind !== 'chapter';
   return whole({
@@ -86,7 +135,7 @@ export function requestFor(slip: Slip, requestingAgency: string, now: string): s
       header: {
         supplyingAgencyId: agency(`LGD:${slip.from}`),
         requestingAgencyId: agency(requestingAgency),
-        timestamp: now,
+        timestamp: stamp(zone, now),
         requestingAgencyRequestId: slip.id,
       },
       bibliographicInfo: given({
@@ -96,19 +145,21 @@ export function requestFor(slip: Slip, requestingAgency: string, now: string): s
         titleOfComponent: chapter ? item.chapter : item.kind === 'chapter' ? item.title : undefined,
         volume: item.volume,
         issue: item.issue,
-        pagesRequested: slip.wanted === 'loan' ? undefined : item.pages,
+        pagesRequested: isCopy(slip) ? item.pages : undefined,
         edition: item.edition,
         seriesTitle: item.kind === 'chapter' || chapter ? undefined : item.container,
       }),
       publicationInfo: given({ publisher: item.publisher, publicationDate: item.year }),
       serviceInfo: given({
         requestType: 'New',
-        serviceType: slip.wanted === 'loan' ? 'Loan' : 'Copy',
+        // Suggestions and questions are local service types, as the standard's open list allows.
+        serviceType: isCopy(slip) ? 'Copy' : 'Loan',
+        serviceSubtype: slip.wanted === 'purchase' ? 'PurchaseSuggestion' : slip.wanted === 'question' ? 'Question' : undefined,
         serviceLevel: slip.speed === 'fast' ? 'Express' : 'Standard',
-        preferredFormat: slip.wanted === 'loan' ? 'Printed' : 'PDF',
+        preferredFormat: isCopy(slip) ? 'PDF' : 'Printed',
         needBeforeDate: slip.needBy,
-        copyrightCompliance: slip.wanted === 'loan' ? undefined : 'PrivateStudy',
-        anyEdition: slip.anyEdition ? 'Y' : 'N',
+        copyrightCompliance: isCopy(slip) ? (slip.commercial ? 'RoyaltyPaid' : 'PrivateStudy') : undefined,
+        anyEdition: slip.editions === 'this' ? 'N' : 'Y',
         note: slip.note,
       }),
       supplierInfo: { supplierCode: agency(`LGD:${slip.from}`), callNumber: '', summaryHoldings: slip.route },
@@ -139,7 +190,7 @@ function open(xml: string): Node | { problem: string } {
   return typeof root === 'object' ? root : { problem: 'The root element is not ISO18626Message.' };
 }
 
-export function readRequest(xml: string): IsoRequest | { problem: string } {
+export function readRequest(xml: string, zone: Zone): IsoRequest | { problem: string } {
   const root = open(xml);
   if (typeof root.problem === 'string') return { problem: root.problem };
   const r = (root as Node).request;
@@ -153,7 +204,7 @@ export function readRequest(xml: string): IsoRequest | { problem: string } {
   const s = (...p: string[]) => at(r, 'serviceInfo', ...p);
   return {
     requestId,
-    timestamp,
+    timestamp: unstamp(zone, timestamp),
     requestingAgency: at(r, 'header', 'requestingAgencyId', 'agencyIdValue'),
     supplyingAgency: at(r, 'header', 'supplyingAgencyId', 'agencyIdValue'),
     record: b('supplierUniqueRecordId'),
@@ -176,53 +227,127 @@ export function readRequest(xml: string): IsoRequest | { problem: string } {
   };
 }
 
-export const confirmationFor = (r: IsoRequest, now: string): string =>
+/** Confirms a request or a requesting agency message; `problem` turns it into the standard's ERROR. */
+export const confirmationFor = (
+  r: { readonly requestId: string; readonly requestingAgency: string; readonly supplyingAgency: string },
+  now: string,
+  zone: Zone,
+  problem = '',
+  of: 'request' | 'requestingAgencyMessage' = 'request',
+): string =>
   whole({
-    requestConfirmation: {
+    [`${of}Confirmation`]: {
       confirmationHeader: {
         supplyingAgencyId: agency(r.supplyingAgency),
         requestingAgencyId: agency(r.requestingAgency),
-        timestamp: now,
+        timestamp: stamp(zone, now),
         requestingAgencyRequestId: r.requestId,
-        timestampReceived: now,
-        messageStatus: 'OK',
+        timestampReceived: stamp(zone, now),
+        messageStatus: problem ? 'ERROR' : 'OK',
       },
+      ...(problem ? { errorData: { errorType: 'UnrecognisedDataValue', errorValue: clean(problem) } } : {}),
     },
   });
 
-export const supplyingMessage = (m: IsoSupplyingMessage, requestingAgency: string): string =>
+/** What the reader did, as the requesting agency tells it. */
+export const requestingMessage = (m: IsoRequestingMessage, requestingAgency: string, zone: Zone): string =>
+  whole({
+    requestingAgencyMessage: {
+      header: {
+        supplyingAgencyId: agency(m.supplyingAgency),
+        requestingAgencyId: agency(requestingAgency),
+        timestamp: stamp(zone, m.timestamp),
+        requestingAgencyRequestId: m.requestId,
+      },
+      ...given({ action: m.action, note: m.note }),
+    },
+  });
+export function readRequestingMessage(
+  xml: string,
+  zone: Zone,
+): (IsoRequestingMessage & { readonly requestingAgency: string }) | { problem: string } {
+  const root = open(xml);
+  if (typeof root.problem === 'string') return { problem: root.problem };
+  const m = (root as Node).requestingAgencyMessage;
+  if (typeof m !== 'object') return { problem: 'The message carries no requestingAgencyMessage.' };
+  const action = at(m, 'action');
+  if (!(ACTIONS as readonly string[]).includes(action)) return { problem: `Action “${action}” is not one of ISO 18626.` };
+  return {
+    requestId: at(m, 'header', 'requestingAgencyRequestId'),
+    supplyingAgency: at(m, 'header', 'supplyingAgencyId', 'agencyIdValue'),
+    requestingAgency: at(m, 'header', 'requestingAgencyId', 'agencyIdValue'),
+    timestamp: unstamp(zone, at(m, 'header', 'timestamp')),
+    action: action as IsoAction,
+    note: at(m, 'note'),
+  };
+}
+
+const crowns = (cents: number | null): string | undefined => (cents === null ? undefined : (cents / 100).toFixed(2));
+
+export const supplyingMessage = (m: IsoSupplyingMessage, requestingAgency: string, zone: Zone): string =>
   whole({
     supplyingAgencyMessage: {
       header: {
         supplyingAgencyId: agency(m.supplyingAgency),
         requestingAgencyId: agency(requestingAgency),
-        timestamp: m.timestamp,
+        timestamp: stamp(zone, m.timestamp),
         requestingAgencyRequestId: m.requestId,
       },
-      messageInfo: given({ reasonForMessage: m.reason, note: m.note }),
-      statusInfo: given({ status: m.status, expectedDeliveryDate: m.expected, lastChange: m.timestamp }),
+      messageInfo: given({
+        reasonForMessage: m.reason,
+        answerYesNo: m.answer,
+        note: m.note,
+        reasonUnfilled: m.reasonUnfilled,
+        reasonRetry: m.reasonRetry,
+        offeredCosts: crowns(m.cost),
+        retryBefore: m.retryBefore,
+      }),
+      statusInfo: given({
+        status: m.status,
+        expectedDeliveryDate: m.expected,
+        dueDate: m.due,
+        lastChange: stamp(zone, m.timestamp),
+      }),
       ...(m.supplierName || m.url
-        ? { deliveryInfo: given({ dateSent: m.timestamp, sentVia: m.url ? 'URL' : 'Mail', itemId: m.url, deliveredBy: m.supplierName }) }
+        ? {
+            deliveryInfo: given({
+              dateSent: stamp(zone, m.timestamp),
+              sentVia: m.url ? 'URL' : 'Mail',
+              itemId: m.url,
+              loanCondition: m.loanCondition,
+              deliveredBy: m.supplierName,
+            }),
+          }
         : {}),
     },
   });
 
-export function readSupplyingMessage(xml: string): IsoSupplyingMessage | { problem: string } {
+export function readSupplyingMessage(xml: string, zone: Zone): IsoSupplyingMessage | { problem: string } {
   const root = open(xml);
   if (typeof root.problem === 'string') return { problem: root.problem };
   const m = (root as Node).supplyingAgencyMessage;
   if (typeof m !== 'object') return { problem: 'The message carries no supplyingAgencyMessage.' };
   const status = at(m, 'statusInfo', 'status');
   if (!(STATUSES as readonly string[]).includes(status)) return { problem: `Status “${status}” is not one of ISO 18626.` };
+  const info = (name: string): string => at(m, 'messageInfo', name);
+  const answer = info('answerYesNo');
+  const cost = info('offeredCosts');
   return {
     requestId: at(m, 'header', 'requestingAgencyRequestId'),
     supplyingAgency: at(m, 'header', 'supplyingAgencyId', 'agencyIdValue'),
     supplierName: at(m, 'deliveryInfo', 'deliveredBy'),
-    timestamp: at(m, 'header', 'timestamp'),
-    reason: at(m, 'messageInfo', 'reasonForMessage') as IsoReason,
+    timestamp: unstamp(zone, at(m, 'header', 'timestamp')),
+    reason: info('reasonForMessage') as IsoReason,
     status: status as IsoStatus,
-    note: at(m, 'messageInfo', 'note'),
+    note: info('note'),
     expected: at(m, 'statusInfo', 'expectedDeliveryDate'),
     url: at(m, 'deliveryInfo', 'itemId'),
+    answer: answer === 'Y' || answer === 'N' ? answer : '',
+    due: at(m, 'statusInfo', 'dueDate'),
+    cost: /^\d+(\.\d+)?$/.test(cost) ? Math.round(Number(cost) * 100) : null,
+    reasonUnfilled: info('reasonUnfilled'),
+    reasonRetry: info('reasonRetry'),
+    loanCondition: at(m, 'deliveryInfo', 'loanCondition'),
+    retryBefore: info('retryBefore'),
   };
 }

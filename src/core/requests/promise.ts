@@ -1,18 +1,30 @@
 /** The promise beside a slip: price line by line, dates, chance, who is asked, and the rules that apply to this request. */
+import { type Alternative, alternativesFor } from '../access/alternatives';
+import type { LendingPlan } from '../access/chance';
 import { type AccessItem, lendingFor } from '../access/options';
-import { timesFor } from '../access/times';
-import { ownersLine, type Route, type Verdict, verdictOf, type Way, waitLabel, waysToRead } from '../access/ways';
-import { pageCount } from '../bibliography/describe';
-import { KINDS } from '../bibliography/kinds';
-import type { Cents, Library, ReaderSituation } from '../policy/types';
-import { dayOf, dayText, isoLocal, type Minutes, parseDay, parseLocal, yearOf } from '../time';
-import { canHurry, type PriceLine, priceOf, totalOf } from './price';
-import { limitOf, type Slip, type Wanted } from './slip';
+import { wantedItem } from '../access/part';
+import { type Ready, timesFor } from '../access/times';
+import { inTurn } from '../access/turnaround';
+import { type Verdict, verdictOf } from '../access/verdict';
+import { ownersLine, type Way, waitLabel, waysToRead } from '../access/ways';
+import type { Cents, Library, ReaderCategory, ReaderSituation, Route, Speed, Spread } from '../policy/types';
+import { dayOf, dayText, isoLocal, type Minutes, parseDay, parseLocal } from '../time';
+import { canHurry, grossOf, money, type PriceLine, priceOf, serviceOf, totalOf } from './price';
+import { type CopyHistory, NO_HISTORY, type RuleCase, type RuleSaid, rulesFor } from './rules';
+import { limitOf, type Slip } from './slip';
 
-export interface RuleSaid {
-  /** refuse: it can't be sent like this · royalty: it costs · note: worth knowing. */
-  readonly weight: 'refuse' | 'royalty' | 'note';
-  readonly text: string;
+/** A station on the way, and the moment by which it is passed. */
+export interface PromiseStep {
+  readonly what: string;
+  readonly by: string;
+}
+/** What would change if another option were taken. */
+export interface PromiseOption {
+  readonly what: string;
+  readonly cents: Cents;
+  readonly label: string;
+  readonly sub: string;
+  readonly note: string;
 }
 export interface SlipPromise {
   readonly route: Route;
@@ -28,84 +40,85 @@ export interface SlipPromise {
   readonly asked: readonly { name: string; cumulative: number; days: number }[];
   readonly owners: string | null;
   readonly rules: readonly RuleSaid[];
+  /** Staff look at it before anything is asked of anybody. */
+  readonly mediated: boolean;
+  readonly steps: readonly PromiseStep[];
+  readonly options: readonly PromiseOption[];
   readonly canHurry: boolean;
   /** Every way a slip of this sort could take, soonest first. */
   readonly routes: readonly { route: Route; from: string; title: string; label: string; sub: string; price: Cents }[];
   /** What would be quicker or simpler than this slip. */
   readonly better: { title: string; label: string; place: string; href: string | null; route: Route | null; from: string | null } | null;
+  /** What else would do, when this is too late or unlikely. */
+  readonly alternatives: readonly Alternative[];
 }
-/** What the rules need to know of the reader's other slips: copies of the same journal or issue this year. */
-export interface CopyHistory {
-  readonly journalThisYear: number;
-  readonly sameIssue: number;
-  readonly sameBookCopies: number;
-}
-export const NO_HISTORY: CopyHistory = { journalThisYear: 0, sameIssue: 0, sameBookCopies: 0 };
-
-/** The item as the slip wants it: a chapter asked for out of a book is a part standing in that book. */
-export function wantedItem(item: AccessItem, wanted: Wanted): AccessItem {
-  const { record } = item;
-  if (wanted !== 'chapter' || record.kind === 'chapter') return item;
-  const { copies: _c, partnerCopies: _p, ebook: _e, owners: _o, ...rest } = record;
-  return { record: { ...rest, kind: 'chapter' }, lines: [], host: record };
-}
-
-/** The copyright and terms rules (job: "Copyright and terms"), each with the words shown. */
-export function rulesFor(slip: Slip, item: AccessItem, library: Library, at: Minutes, history: CopyHistory): RuleSaid[] {
-  const { copyright } = library.policy;
-  const rules: RuleSaid[] = [];
-  const year = Number(slip.item.year) || null;
-  if (slip.wanted === 'loan') {
-    if (item.record.carrier === 'online' && KINDS[item.record.kind].family === 'book') {
-      rules.push({ weight: 'refuse', text: 'A whole e-book can’t be borrowed from elsewhere. A chapter can be copied.' });
-    } else rules.push({ weight: 'note', text: 'A loan lends you the volume itself; it goes back by its due date.' });
-    return rules;
-  }
-  if (slip.speed === 'fast')
-    rules.push({ weight: 'royalty', text: 'The fastest service is outside the private-study exception: a royalty is due.' });
-  if (slip.wanted === 'article') {
-    if (history.sameIssue >= copyright.articlesPerIssue) {
-      rules.push({
-        weight: 'royalty',
-        text: `You already have ${history.sameIssue} from this issue; one is free for private study, a royalty is due on the next.`,
-      });
-    }
-    if (year !== null && yearOf(dayOf(at)) - year < copyright.recentYears && history.journalThisYear >= copyright.copiesPerJournalYear) {
-      rules.push({
-        weight: 'royalty',
-        text: `More than ${copyright.copiesPerJournalYear} recent articles from this journal this year: a royalty is due.`,
-      });
-    }
-    if (!rules.length) rules.push({ weight: 'note', text: 'One article from an issue, for private study: no royalty.' });
-    return rules;
-  }
-  const asked = pageCount(slip.item.pages);
-  const all = Number(slip.item.totalPages) || null;
-  const named = slip.item.kind === 'chapter' || slip.item.chapter.trim() !== '';
-  const share = asked && all ? asked / all : null;
-  if (asked && all && asked > all)
-    rules.push({ weight: 'refuse', text: `The book has ${all} pages and ${asked} are asked for: check the pages.` });
-  else if (share !== null && share > 0.5)
-    rules.push({ weight: 'refuse', text: `${asked} of ${all} pages is more than half the book: that is not copied. Borrow the volume.` });
-  else if (history.sameBookCopies >= copyright.chaptersPerBook)
-    rules.push({ weight: 'royalty', text: 'You already have a chapter of this book; a royalty is due on the next.' });
-  else if (!named && share !== null && share > copyright.shareOfPages) {
-    rules.push({
-      weight: 'royalty',
-      text: `${asked} of ${all} pages is over ${Math.round(copyright.shareOfPages * 100)} %, and no chapter is named: a royalty is due.`,
-    });
-  } else
-    rules.push({
-      weight: 'note',
-      text: named
-        ? 'Within one chapter, for private study: no royalty.'
-        : `Up to ${Math.round(copyright.shareOfPages * 100)} % of the pages, for private study: no royalty.`,
-    });
-  return rules;
+/** The case that a slip is, for the rules. */
+export function caseOf(slip: Slip, item: AccessItem, route: Route, category: ReaderCategory, history: CopyHistory): RuleCase {
+  return {
+    wanted: slip.wanted,
+    route,
+    kind: item.record.kind,
+    carrier: item.record.carrier,
+    year: Number(slip.item.year) || null,
+    pages: slip.item.pages,
+    totalPages: Number(slip.item.totalPages) || null,
+    chapter: slip.item.kind === 'chapter' || slip.item.chapter.trim() !== '',
+    speed: slip.speed,
+    commercial: slip.commercial,
+    category,
+    needBy: parseDay(slip.needBy),
+    history,
+  };
 }
 
 const slipWays = (ways: readonly Way[]) =>
   ways.flatMap((way) => (way.action.do === 'slip' && way.ready ? [{ way, route: way.action.route, from: way.action.from }] : []));
+
+/** Where the thing is to come: another campus than the reader's own, or by post. */
+export function situationOf(slip: Pick<Slip, 'delivery' | 'wanted'>, reader: ReaderSituation): ReaderSituation {
+  const { delivery } = slip;
+  if (delivery.to === 'pickup') return { ...reader, campus: delivery.campus as ReaderSituation['campus'], remote: false };
+  return delivery.to === 'post' ? { ...reader, remote: true } : reader;
+}
+
+/** A suggestion or a question: no ways are compared, a desk answers. */
+function deskPromise(
+  slip: Slip,
+  whole: AccessItem,
+  library: Library,
+  situation: ReaderSituation,
+  at: Minutes,
+  history: CopyHistory,
+): SlipPromise {
+  const { policy } = library;
+  const needBy = parseDay(slip.needBy);
+  const times = timesFor(library, situation, at);
+  const bought = slip.wanted === 'purchase';
+  const ready = bought ? times.ordered(policy.purchase) : times.staff(policy.question);
+  const route: Route = bought ? 'purchase' : 'question';
+  const rules = rulesFor(caseOf(slip, whole, route, situation.category, history), policy, dayOf(at), 0);
+  return {
+    route,
+    from: bought ? 'acquisitions' : 'ask',
+    median: ready && isoLocal(ready.median),
+    likely: ready && isoLocal(ready.likely),
+    ...waitLabel(ready, at, library, bought),
+    verdict: verdictOf(ready, needBy),
+    chance: bought ? policy.purchase.share : 1,
+    lines: [],
+    total: 0,
+    mediated: false,
+    asked: [],
+    owners: null,
+    rules,
+    steps: ready ? [{ what: bought ? 'bought, and ready to collect' : 'answered', by: isoLocal(ready.median) }] : [],
+    options: [],
+    canHurry: false,
+    routes: [],
+    better: null,
+    alternatives: [],
+  };
+}
 
 /**
  * Computes the promise for a slip as it stands. If its route is not open for what is now wanted (a loan turned into a
@@ -115,10 +128,14 @@ export function promiseFor(
   slip: Slip,
   whole: AccessItem,
   library: Library,
-  situation: ReaderSituation,
+  reader: ReaderSituation,
   at: Minutes,
   history: CopyHistory = NO_HISTORY,
+  versions: readonly AccessItem[] = [],
 ): SlipPromise {
+  const situation = situationOf(slip, reader);
+  if (slip.wanted === 'purchase' || slip.wanted === 'question') return deskPromise(slip, whole, library, situation, at, history);
+  const { policy } = library;
   const item = wantedItem(whole, slip.wanted);
   const needBy = parseDay(slip.needBy);
   const { ways } = waysToRead(item, library, situation, at, needBy);
@@ -126,31 +143,43 @@ export function promiseFor(
   const chosen = open.find((o) => o.route === slip.route && o.from === slip.from) ?? open[0];
   const route = chosen?.route ?? slip.route;
   const from = chosen?.from ?? slip.from;
-  const rules = [...rulesFor(slip, whole, library, at, history)];
   const hurried = canHurry(route) ? slip.speed : 'standard';
-  const royalty = rules.some((r) => r.weight === 'royalty') ? library.policy.copyright.royaltyPerCopy : 0;
-  const lines = priceOf({ route, speed: hurried, category: situation.category, remote: situation.remote, royalty }, library.policy);
+  const pricedWith = (speed: Speed, royalty: Cents): PriceLine[] =>
+    priceOf({ route, speed, category: situation.category, remote: situation.remote, royalty }, policy);
+  const judged = (speed: Speed): { lines: PriceLine[]; rules: RuleSaid[] } => {
+    const one = { ...caseOf(slip, whole, route, situation.category, history), speed };
+    const royalty = rulesFor(one, policy, dayOf(at), 0).some((r) => r.weight === 'royalty') ? policy.copyright.royaltyPerCopy : 0;
+    const lines = pricedWith(speed, royalty);
+    return { lines, rules: rulesFor(one, policy, dayOf(at), grossOf(lines)) };
+  };
+  const { lines, rules } = judged(hurried);
   const total = totalOf(lines);
   const lending = route === 'ill-loan' || route === 'ill-copy';
-  const plan = lending ? lendingFor(item, library, hurried) : null;
-
-  let ready = chosen?.way.ready
-    ? { median: parseLocal(chosen.way.ready.median) as Minutes, likely: parseLocal(chosen.way.ready.likely) as Minutes }
-    : null;
-  if (plan?.asked.length) ready = timesFor(library, situation, at).lending(plan.days, plan.service);
+  const times = timesFor(library, situation, at);
+  const mediated = rules.some((r) => r.weight === 'mediate');
+  const planned = (speed: Speed): LendingPlan | null => (lending ? lendingFor(item, library, speed) : null);
+  const readyBy = (plan: LendingPlan | null, withStaff: boolean): Ready | null => {
+    if (!plan?.asked.length)
+      return chosen?.way.ready
+        ? { median: parseLocal(chosen.way.ready.median) as Minutes, likely: parseLocal(chosen.way.ready.likely) as Minutes }
+        : null;
+    return times.lending(withStaff ? inTurn(plan.days, policy.mediated.answer) : plan.days, plan.service);
+  };
+  const plan = planned(hurried);
+  const ready = readyBy(plan, mediated);
   const { label, sub } = waitLabel(ready, at, library, lending);
+  const say = (rule: string, text: string, allowed?: string) =>
+    rules.push({ weight: 'refuse', rule, text, ...(allowed ? { allowed } : {}) });
   if (!chosen)
-    rules.push({
-      weight: 'refuse',
-      text: slip.wanted === 'loan' ? 'Nobody we can ask lends this volume.' : 'Nobody we can ask supplies a copy of this.',
-    });
+    say('lending', slip.wanted === 'loan' ? 'Nobody we can ask lends this volume.' : 'Nobody we can ask supplies a copy of this.');
   const limit = limitOf(slip);
   if (limit !== null && Number.isFinite(limit) && total > limit)
-    rules.push({ weight: 'refuse', text: 'The price is over the limit you set.' });
+    say('limit', 'The price is over the limit you set.', `A limit of ${money(total)} or more, or none.`);
   if (verdictOf(ready, needBy) === 'too-late' && needBy !== null)
-    rules.push({ weight: 'note', text: `It would come after ${dayText(needBy, dayOf(at))}, when you need it.` });
+    rules.push({ weight: 'note', rule: 'needBy', text: `It would come after ${dayText(needBy, dayOf(at))}, when you need it.` });
 
-  const quicker = waysToRead(whole, library, situation, at, needBy).best;
+  const readNow = waysToRead(whole, library, reader, at, needBy);
+  const quicker = readNow.best;
   const isBetter =
     quicker?.ready && (!ready || (parseLocal(quicker.ready.median) as Minutes) < ready.median) && quicker.action.do !== 'slip';
   const slower =
@@ -159,25 +188,41 @@ export function promiseFor(
     quicker.ready &&
     (parseLocal(quicker.ready.median) as Minutes) < ready.median &&
     quicker.action.route !== route;
+
+  /** What each option not taken would change. */
+  const options: PromiseOption[] = [];
+  if (lending) {
+    const other: Speed = hurried === 'fast' ? 'standard' : 'fast';
+    const then = judged(other);
+    const staff = then.rules.some((r) => r.weight === 'mediate');
+    const by = readyBy(planned(other), staff);
+    options.push({
+      what: other === 'fast' ? 'Fast instead of standard' : 'Standard instead of fast',
+      cents: totalOf(then.lines) - total,
+      ...waitLabel(by, at, library, true),
+      note: staff && !mediated ? 'staff look at it first' : '',
+    });
+  }
+  for (const o of open.filter((o) => o.route !== route || o.from !== from))
+    options.push({ what: o.way.title, cents: o.way.price - total, label: o.way.label, sub: o.way.sub, note: '' });
+
   return {
     route,
     from,
-    median: ready ? isoLocal(ready.median) : null,
-    likely: ready ? isoLocal(ready.likely) : null,
+    median: ready && isoLocal(ready.median),
+    likely: ready && isoLocal(ready.likely),
     label,
     sub,
     verdict: verdictOf(ready, needBy),
     chance: plan ? plan.chance : (chosen?.way.chance ?? 0),
     lines,
     total,
-    asked:
-      plan?.asked.map((a) => ({
-        name: a.lender.name,
-        cumulative: a.cumulative,
-        days: plan.service === 'copy' ? a.lender.copyDays.median : a.lender.loanDays.median,
-      })) ?? [],
+    mediated,
+    asked: plan?.asked.map((a) => ({ name: a.lender.name, cumulative: a.cumulative, days: a.days.median })) ?? [],
     owners: plan ? ownersLine(plan) : null,
     rules,
+    steps: ready ? stepsOf(route, ready, mediated, plan, library, situation, at) : [],
+    options,
     canHurry: canHurry(route),
     routes: open.map((o) => ({ route: o.route, from: o.from, title: o.way.title, label: o.way.label, sub: o.way.sub, price: o.way.price })),
     better:
@@ -191,5 +236,42 @@ export function promiseFor(
             from: quicker.action.do === 'slip' ? quicker.action.from : null,
           }
         : null,
+    alternatives:
+      !ready || verdictOf(ready, needBy) === 'too-late' || (plan !== null && plan.chance < policy.wait.unlikelyBelow)
+        ? alternativesFor(whole, versions, library, situation, at, needBy).filter((a) => a.sort !== 'chapter' || slip.wanted === 'loan')
+        : [],
   };
+}
+
+/** The stations of the road with the day by which each is very likely passed. */
+function stepsOf(
+  route: Route,
+  ready: Ready,
+  mediated: boolean,
+  plan: LendingPlan | null,
+  library: Library,
+  situation: ReaderSituation,
+  at: Minutes,
+): PromiseStep[] {
+  const times = timesFor(library, situation, at);
+  const { policy } = library;
+  const steps: PromiseStep[] = [{ what: 'sent', by: isoLocal(at) }];
+  const staff = (what: string, days: Spread): void => {
+    const by = times.staff(days);
+    if (by) steps.push({ what, by: isoLocal(by.median) });
+  };
+  if (mediated) staff('looked at by staff', policy.mediated.answer);
+  if (plan) {
+    staff(
+      `first library asked, ${plan.asked[0]?.lender.name ?? ''}`,
+      mediated ? inTurn(policy.mediated.answer, policy.lending.processingDays) : policy.lending.processingDays,
+    );
+  }
+  const copy = serviceOf(route) === 'copy';
+  steps.push({
+    what: copy ? 'the file is here' : situation.remote ? 'in your letter box' : 'ready to collect',
+    by: isoLocal(ready.median),
+  });
+  if (ready.likely > ready.median) steps.push({ what: 'very likely by', by: isoLocal(ready.likely) });
+  return steps;
 }

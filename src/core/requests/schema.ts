@@ -4,7 +4,8 @@ import { readIsbn, readIssn } from '../bibliography/identifiers';
 import { KIND_LIST } from '../bibliography/kinds';
 import type { ReaderSituation } from '../policy/types';
 import { parseDay } from '../time';
-import type { Slip } from './slip';
+import { contradictions } from './details';
+import { isCopy, type Slip } from './slip';
 
 const text = (label: string, max = 500) => Joi.string().allow('').max(max).label(label);
 const needed = (label: string, hint: string, max = 1000) =>
@@ -63,8 +64,10 @@ export const slipSchema = Joi.object<Slip>({
     .required(),
   reader: Joi.string().max(60).required(),
   record: Joi.string().allow('').max(100).required(),
-  wanted: Joi.string().valid('loan', 'article', 'chapter').required(),
-  route: Joi.string().valid('hold', 'transfer', 'post', 'scan', 'partner-loan', 'partner-copy', 'ill-loan', 'ill-copy').required(),
+  wanted: Joi.string().valid('loan', 'article', 'chapter', 'purchase', 'question').required(),
+  route: Joi.string()
+    .valid('hold', 'transfer', 'post', 'scan', 'partner-loan', 'partner-copy', 'ill-loan', 'ill-copy', 'purchase', 'question')
+    .required(),
   from: Joi.string().max(60).required(),
   item: item.required(),
   delivery: Joi.alternatives(
@@ -86,16 +89,22 @@ export const slipSchema = Joi.object<Slip>({
     .required()
     .label('Not more than')
     .messages({ 'string.pattern.base': 'Not more than is not an amount: write it like 6 or 6.50, or leave it empty.' }),
-  anyEdition: Joi.boolean().required(),
+  editions: Joi.string().valid('this', 'any', 'any-language').required(),
   note: text('Note', 1000).required(),
+  reference: text('Your reference', 200).required(),
+  commercial: Joi.boolean().required(),
   declared: Joi.boolean().required(),
   state: Joi.string().required(),
+  going: Joi.boolean(),
   created: Joi.string().required(),
   changed: Joi.string().required(),
   sent: Joi.string().allow(null).required(),
   promised: Joi.object().unknown(true).allow(null).required(),
   messages: Joi.array().max(500).required(),
   file: Joi.string().allow(null).required(),
+  fileUntil: Joi.string().allow(null),
+  due: Joi.string().allow(null),
+  renewals: Joi.number(),
   ended: Joi.string().allow(null).required(),
 });
 
@@ -122,7 +131,11 @@ export function slipFaults(slip: Slip, today: string): SlipFault[] {
   if (slip.wanted === 'chapter' && slip.item.kind !== 'chapter' && !slip.item.chapter.trim() && !slip.item.pages.trim()) {
     faults.push({ field: 'item.chapter', text: 'Say which chapter or which pages: a whole book is not copied.' });
   }
-  if (slip.wanted !== 'loan' && !slip.declared)
+  if (slip.wanted === 'question' && !slip.note.trim()) faults.push({ field: 'note', text: 'Write what you want to know.' });
+  if (slip.wanted === 'article' && slip.item.kind === 'journal')
+    faults.push({ field: 'item.title', text: 'Say which article: its title, and its year, volume or pages.' });
+  faults.push(...contradictions(slip.item));
+  if (isCopy(slip) && !slip.declared)
     faults.push({ field: 'declared', text: 'Acknowledge the copyright statement: it is asked for each copy.' });
   return faults;
 }

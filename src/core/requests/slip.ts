@@ -2,27 +2,22 @@
  * A slip: one request for one thing, as a value. Filled from a record, edited field by field, sent as an ISO 18626 request,
  * moved along by messages. Everything that changes a slip is a function from slip to slip.
  */
-import type { Route } from '../access/ways';
 import { creators, fullName } from '../bibliography/describe';
 import { KINDS, type Kind } from '../bibliography/kinds';
 import { type DiscoveryRecord, type RecordId, yearOfRecord } from '../bibliography/record';
-import type { Cents, Reader, Speed } from '../policy/types';
+import type { Cents, Reader, Route, Speed } from '../policy/types';
+import { isOpen, type SlipMessage, type SlipState } from './lifecycle';
 import type { PriceLine } from './price';
 
-/** What is wanted of the thing: the volume, one article, one chapter (or pages). */
-export type Wanted = 'loan' | 'article' | 'chapter';
-export type SlipState =
-  | 'draft'
-  | 'outgoing'
-  | 'sent'
-  | 'sourcing'
-  | 'preparing'
-  | 'on-its-way'
-  | 'ready'
-  | 'finished'
-  | 'not-supplied'
-  | 'withdrawn';
-
+/** What is wanted of the thing: the volume, one article, one chapter (or pages); that it be bought; an answer about it. */
+export type Wanted = 'loan' | 'article' | 'chapter' | 'purchase' | 'question';
+export const WANTED_TEXT: Record<Wanted, string> = {
+  loan: 'Loan',
+  article: 'Copy of the article',
+  chapter: 'Chapter or pages',
+  purchase: 'Purchase suggestion',
+  question: 'Question',
+};
 export interface SlipItem {
   readonly kind: Kind;
   readonly title: string;
@@ -48,21 +43,17 @@ export type Delivery =
   | { readonly to: 'email'; readonly email: string }
   | { readonly to: 'post'; readonly address: string };
 
-export interface SlipMessage {
-  readonly id: string;
-  /** ISO local time. */
-  readonly time: string;
-  readonly from: string;
-  readonly text: string;
-  readonly status: string;
-}
 export interface Promised {
   readonly median: string;
   readonly likely: string;
   readonly chance: number;
   readonly lines: readonly PriceLine[];
   readonly total: Cents;
+  /** Staff look at it before it goes out. */
+  readonly mediated?: boolean;
 }
+/** One specific edition, any edition in its language, or a translation as well (ISO 18626 anyEdition, and preferredLanguage left open). */
+export type EditionWish = 'this' | 'any' | 'any-language';
 export interface Slip {
   readonly id: string;
   readonly reader: string;
@@ -77,34 +68,30 @@ export interface Slip {
   readonly speed: Speed;
   /** Empty: no limit. Otherwise an amount like 6.00. */
   readonly limit: string;
-  readonly anyEdition: boolean;
+  readonly editions: EditionWish;
   readonly note: string;
+  /** The reader's own reference: a course, a chapter of a thesis. Stays with the reader. */
+  readonly reference: string;
+  /** The copy serves a commercial end. */
+  readonly commercial: boolean;
   readonly declared: boolean;
   readonly state: SlipState;
+  /** Told to go: it is sent as soon as it can be, also after the page was left while sending. */
+  readonly going?: boolean;
   readonly created: string;
   readonly changed: string;
   readonly sent: string | null;
   readonly promised: Promised | null;
+  /** All that was said, by the library and by the reader, in order of time. */
   readonly messages: readonly SlipMessage[];
-  /** Where the delivered file stands, and until when. */
+  /** Where the delivered file stands, and the last day on which it can be opened. */
   readonly file: string | null;
+  readonly fileUntil?: string | null;
+  /** ISO day on which the volume is due. */
+  readonly due?: string | null;
+  readonly renewals?: number;
   readonly ended: string | null;
 }
-
-export const UNDER_WAY: ReadonlySet<SlipState> = new Set(['sent', 'sourcing', 'preparing', 'on-its-way']);
-export const OPEN_STATES: ReadonlySet<SlipState> = new Set(['outgoing', ...UNDER_WAY, 'ready']);
-export const STATE_LABEL: Record<SlipState, string> = {
-  draft: 'draft',
-  outgoing: 'not sent yet',
-  sent: 'sent',
-  sourcing: 'being sourced',
-  preparing: 'being prepared',
-  'on-its-way': 'on its way',
-  ready: 'ready',
-  finished: 'finished',
-  'not-supplied': 'not supplied',
-  withdrawn: 'withdrawn',
-};
 
 export interface WantedChoice {
   readonly wanted: Wanted;
@@ -124,19 +111,34 @@ export function wantedChoices(kind: Kind, carrier: string): readonly WantedChoic
     refusal,
   });
   const article: WantedChoice = { wanted: 'article', label: 'Copy of the article', sub: 'file by e-mail', refusal: null };
+  const buy = (refusal: string | null): WantedChoice => ({
+    wanted: 'purchase',
+    label: 'Suggest that we buy it',
+    sub: 'you are told what was decided',
+    refusal,
+  });
+  const ask: WantedChoice = { wanted: 'question', label: 'Ask about it', sub: 'a librarian answers', refusal: null };
   switch (KINDS[kind].family) {
     case 'article':
-      return [article, loan('an article is copied, not lent')];
+      return [article, loan('an article is copied, not lent'), buy('suggest the journal it stands in'), ask];
     case 'chapter':
-      return [chapter(null), loan('open the book itself for a loan')];
+      return [chapter(null), loan('open the book itself for a loan'), buy('suggest the book it stands in'), ask];
     case 'book':
-      return [loan(carrier === 'online' ? 'a whole e-book can’t be lent: licence' : null), chapter(null)];
+      return [loan(carrier === 'online' ? 'a whole e-book can’t be lent: licence' : null), chapter(null), buy(null), ask];
     case 'media':
-      return [loan(null), chapter('recordings have no pages')];
+      return [loan(null), chapter('recordings have no pages'), buy(null), ask];
     case 'journal':
-      return [loan('journals are not lent whole; ask for the article')];
+      return [
+        { ...article, label: 'An article from it', sub: 'add its details; the file comes by e-mail' },
+        loan('journals are not lent whole; ask for the article'),
+        buy(null),
+        ask,
+      ];
   }
 }
+/** The road that goes with a thing wanted that no way to read stands for. */
+export const routeFor = (wanted: Wanted): { route: Route; from: string } | null =>
+  wanted === 'purchase' ? { route: 'purchase', from: 'acquisitions' } : wanted === 'question' ? { route: 'question', from: 'ask' } : null;
 
 export function itemOf(record: Pick<DiscoveryRecord, 'csl' | 'kind'>): SlipItem {
   const c = record.csl;
@@ -188,7 +190,7 @@ export function cslOfSlip(item: SlipItem): Omit<DiscoveryRecord['csl'], 'id'> {
 
 /** Where a slip of this sort goes by default: files by e-mail, volumes to the home campus or by post. */
 export const defaultDelivery = (wanted: Wanted, reader: Reader): Delivery =>
-  wanted !== 'loan'
+  wanted !== 'loan' && wanted !== 'purchase'
     ? { to: 'email', email: reader.email }
     : reader.remote
       ? { to: 'post', address: reader.address }
@@ -217,8 +219,10 @@ export function newSlip(input: {
     needBy,
     speed: 'standard',
     limit: '',
-    anyEdition: true,
+    editions: 'any',
     note: '',
+    reference: '',
+    commercial: false,
     declared: false,
     state: 'draft',
     created: now,
@@ -238,14 +242,14 @@ export const slipTitle = (s: Slip): string =>
 /** The limit in hundredths, or null for none. The schema has made sure that it reads as an amount. */
 export const limitOf = (s: Slip): Cents | null => (s.limit.trim() === '' ? null : Math.round(Number(s.limit.replace(',', '.')) * 100));
 
+/** Whether this slip needs the copyright statement to be acknowledged: every copy, each time. */
+export const isCopy = (s: Pick<Slip, 'wanted'>): boolean => s.wanted === 'article' || s.wanted === 'chapter';
+
 /** The first open slip of the same reader for the same thing (and the same pages), if any. */
 export function duplicateOf(slip: Slip, others: readonly Slip[]): Slip | null {
   const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
   const found = others
-    .filter(
-      (o) =>
-        o.id !== slip.id && o.reader === slip.reader && OPEN_STATES.has(o.state) && o.record === slip.record && o.wanted === slip.wanted,
-    )
+    .filter((o) => o.id !== slip.id && o.reader === slip.reader && isOpen(o.state) && o.record === slip.record && o.wanted === slip.wanted)
     // Things without a record are the same when they are called the same and stand in the same place.
     .filter((o) => slip.record !== '' || (same(o.item.title, slip.item.title) && same(o.item.container, slip.item.container)))
     .filter((o) => slip.wanted !== 'chapter' || (same(o.item.chapter, slip.item.chapter) && same(o.item.pages, slip.item.pages)))

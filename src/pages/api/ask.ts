@@ -7,5 +7,5 @@ import { type DeskQuestion, deskAnswer } from '../../standins/askDesk';
 /** What the ask desk has answered up to now. Questions themselves stay with the reader; the desk keeps nothing. */
 export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ questions: readonly DeskQuestion[]; moment: Moment }>(request, BODIES.ask, locals.info, async ({ questions, moment }) =>
-    json(questions.flatMap((q) => deskAnswer(q, locals.info.holidays, moment.at) ?? [])),
+    json(questions.flatMap((q) => deskAnswer(q, locals.info.policy.holidays, moment.at) ?? [])),
   );

@@ -9,7 +9,7 @@ export const POST: APIRoute = async ({ request, url, locals }) => {
   if (parseLocal(at) === null) return problem('bad-parameter', 'at is not a local time: write it as 2026-11-02T09:10.', 'at');
   const xml = await request.text();
   if (xml.length > 100_000) return problem('too-large', 'A message is at most 100,000 characters.');
-  const read = readRequest(xml);
+  const read = readRequest(xml, locals.info.policy.zone);
   if ('problem' in read) return problem('bad-body', read.problem);
   const answer = await locals.network.request(xml, at);
   return 'problem' in answer

@@ -5,8 +5,10 @@ import { isAside, setAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
 import { askQuestion, brokenWays } from '../../browser/questions';
 import { theStore } from '../../browser/store';
+import type { Alternative } from '../../core/access/alternatives';
 import { withoutBroken } from '../../core/access/broken';
 import type { Way } from '../../core/access/ways';
+import type { Week } from '../../core/policy/types';
 import { money } from '../../core/requests/price';
 import { type DayNumber, dayText, isoDay } from '../../core/time';
 import { useHere } from '../kit/app';
@@ -18,6 +20,8 @@ import { readHref, slipHref, VERDICT_TEXT } from './links';
 
 const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 
+const hours = (week: Week, d: number): string => (week[d] ? `${week[d]?.[0]}–${week[d]?.[1]}` : 'closed');
+
 function Hours({ campus, main }: { campus: string; main: boolean }) {
   const { info } = useHere();
   const place = info.campuses.find((c) => c.id === campus);
@@ -26,18 +30,29 @@ function Hours({ campus, main }: { campus: string; main: boolean }) {
     <Popover className={main ? kit.main : kit.link} label="Hours" describe={`Hours of ${place.name}`}>
       <p className={kit.legend}>{place.name}</p>
       <table className={styles.hours}>
+        {place.vacationHours && (
+          <thead>
+            <tr>
+              <td />
+              <th scope="col">in term</th>
+              <th scope="col">in vacation</th>
+            </tr>
+          </thead>
+        )}
         <tbody>
           {[1, 2, 3, 4, 5, 6, 0].map((d) => (
             <tr key={d}>
               <th scope="row">{DAYS[d]}</th>
-              <td>{place.hours[d] ? `${place.hours[d]?.[0]}–${place.hours[d]?.[1]}` : 'closed'}</td>
+              <td>{hours(place.hours, d)}</td>
+              {place.vacationHours && <td>{hours(place.vacationHours, d)}</td>}
             </tr>
           ))}
         </tbody>
       </table>
+      {place.access && <p className={styles.hint}>{place.access}</p>}
       <p className={styles.hint}>
-        {info.holidays
-          .slice(0, 3)
+        {[...(place.closings ?? []), ...info.policy.holidays]
+          .slice(0, 4)
           .map((h) => `${h.name}: ${h.from === h.to ? h.from : `${h.from} to ${h.to}`}`)
           .join('; ')}
       </p>
@@ -63,6 +78,71 @@ function Action({ way, record, needBy, main }: { way: Way; record: string; needB
     );
   }
   return action.do === 'go' ? <Hours campus={action.campus} main={main} /> : null;
+}
+
+/** Behind the counts: who would be asked in which order, and every owner left out with its reason. */
+function Lenders({ lenders }: { lenders: NonNullable<Way['lenders']> }) {
+  const { asked, excluded } = lenders;
+  if (!asked.length && !excluded.length) return null;
+  const reasons = [...new Set(excluded.map((e) => e.why))];
+  return (
+    <details className={styles.lenders}>
+      <summary>Who is asked, and who is not</summary>
+      <ol>
+        {asked.map((a) => (
+          <li key={a.name}>
+            {a.name}, {Math.round(a.p * 100)} %, {a.days} working {a.days === 1 ? 'day' : 'days'}
+          </li>
+        ))}
+      </ol>
+      {reasons.map((why) => {
+        const names = excluded.filter((e) => e.why === why).map((e) => e.name);
+        return (
+          <p key={why}>
+            {names.length} {why}: {names.join(', ')}.
+          </p>
+        );
+      })}
+    </details>
+  );
+}
+
+function Alternatives({
+  list,
+  record,
+  needBy,
+  late,
+}: {
+  list: readonly Alternative[];
+  record: string;
+  needBy: DayNumber | null;
+  late: boolean;
+}) {
+  return (
+    <div className={styles.alternatives}>
+      <p className={styles.wayTitle}>{late ? 'If that is too late' : 'What else would do'}</p>
+      <ul>
+        {list.map((a) => (
+          <li key={`${a.sort}${a.record ?? a.title}`}>
+            <b>{a.label}</b>
+            <span>
+              {a.record ? (
+                <a href={`/records/${a.record}${needBy === null ? '' : `?need=${isoDay(needBy)}`}`}>{a.title}</a>
+              ) : a.slip ? (
+                <a href={`${slipHref(record, { do: 'slip', route: a.slip.route, from: a.slip.from }, needBy)}&wanted=${a.slip.wanted}`}>
+                  {a.title}
+                </a>
+              ) : (
+                a.title
+              )}
+              {a.verdict && <span className={a.verdict === 'in-time' ? styles.aside : kit.tag}>{VERDICT_TEXT[a.verdict]}</span>}
+              <small>{a.why}</small>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
 }
 
 export function Ways({ record, title, needBy, level }: { record: string; title: string; needBy: DayNumber | null; level: 2 | 3 }) {
@@ -97,9 +177,7 @@ export function Ways({ record, title, needBy, level }: { record: string; title: 
       </header>
       {query.isPending && <p className={styles.hint}>Working out the ways…</p>}
       {answer && answer.ways.length === 0 && (
-        <p className={styles.hint}>
-          We know of no way to get this: nobody whose holdings we see owns it. Another edition may do, or ask the library to buy it.
-        </p>
+        <p className={styles.hint}>We know of no way to get this: nobody whose holdings we see owns it.</p>
       )}
       <ol className={styles.ways}>
         {answer?.ways.map((way) => (
@@ -112,14 +190,15 @@ export function Ways({ record, title, needBy, level }: { record: string; title: 
             <div className={styles.how}>
               <p className={styles.wayTitle}>
                 {way.title}
-                {way.verdict && way.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[way.verdict]}</span>}
-                {way.ready && !way.setsWait && <span className={styles.aside}>does not set the wait</span>}
+                {way.verdict && <span className={way.verdict === 'in-time' ? styles.aside : kit.tag}>{VERDICT_TEXT[way.verdict]}</span>}
+                {way.ready && !way.setsWait && way.class !== 'unlikely' && <span className={styles.aside}>does not set the wait</span>}
               </p>
               {way.place && !way.title.includes(way.place) && <p className={styles.wayPlace}>{way.place}</p>}
               <p className={styles.reasons}>
                 {way.reasons.join(' ')}
                 {way.action.do === 'slip' && (way.price > 0 ? ` You pay ${money(way.price)}, if it is supplied.` : ' No charge.')}
               </p>
+              {way.lenders && <Lenders lenders={way.lenders} />}
             </div>
             <p className={styles.act}>
               <Action way={way} record={record} needBy={needBy} main={way === best || way.id === best?.id} />
@@ -132,14 +211,21 @@ export function Ways({ record, title, needBy, level }: { record: string; title: 
           </li>
         ))}
       </ol>
+      {answer?.alternatives && answer.alternatives.length > 0 && (
+        <Alternatives list={answer.alternatives} record={record} needBy={needBy} late={answer.best !== null} />
+      )}
       {broken && broken.size > 0 && (
         <p className={styles.hint} role="status">
           Reported to the <a href="/ask">ask desk</a>; the next way stands first.
         </p>
       )}
       <p className={styles.hint}>
-        <a href={`/ask?record=${encodeURIComponent(record)}`}>Ask a librarian about this</a>
-        {' · '}
+        {!answer?.alternatives && (
+          <>
+            <a href={`/ask?record=${encodeURIComponent(record)}`}>Ask a librarian about this</a>
+            {' · '}
+          </>
+        )}
         {aside ? (
           <a href="/aside">It is set aside</a>
         ) : (

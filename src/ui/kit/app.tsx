@@ -4,10 +4,11 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
 import { AskError, getLibrary } from '../../browser/client';
 import { currentReader, readSettings, type Settings } from '../../browser/settings';
-import { sendOutgoing, slipsOf, takeNews } from '../../browser/slips';
+import { sendGoing, slipsOf, takeNews } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { LibraryInfo, Moment } from '../../core/engine/port';
 import type { Reader } from '../../core/policy/types';
+import { isListening } from '../../core/requests/lifecycle';
 import type { Slip } from '../../core/requests/slip';
 import { Failure } from './Failure';
 
@@ -62,18 +63,18 @@ export function App({ children, quiet = false }: { children: ReactNode; quiet?: 
   );
 }
 
-/** Takes in news whenever the clock moves or a slip goes out, and sends Outgoing again when the connection is back. */
+/** Takes in news whenever the clock moves or a slip goes out, and sends again what was told to go when the connection is back. */
 export function useSlipTraffic(): void {
-  const { reader, moment, slips } = useHere();
-  const under = slips.filter(
-    (s) => s.state === 'sent' || s.state === 'sourcing' || s.state === 'preparing' || s.state === 'on-its-way',
-  ).length;
+  const { info, reader, moment, slips } = useHere();
+  const under = slips.filter((s) => isListening(s.state)).length;
+  const { zone } = info.policy;
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when the clock or the number under way changes, not on every message
   useEffect(() => {
-    takeNews(theStore(), reader.id, moment).catch(() => {});
+    takeNews(theStore(), reader.id, moment, zone).catch(() => {});
   }, [reader.id, moment.at, under]);
   useEffect(() => {
-    const retry = () => void sendOutgoing(theStore(), reader.id, moment);
+    const retry = () => void sendGoing(theStore(), reader.id, moment).catch(() => {});
+    retry();
     window.addEventListener('online', retry);
     return () => window.removeEventListener('online', retry);
   }, [reader.id, moment]);

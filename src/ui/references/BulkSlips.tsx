@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getPromise, getWays } from '../../browser/client';
+import { register } from '../../browser/settings';
 import { historyFor, keepDraft, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { kindOfCsl } from '../../core/bibliography/cslTypes';
@@ -36,6 +37,9 @@ interface Written {
 export default function BulkSlips({ things, needBy, close }: { things: readonly Thing[]; needBy: string; close: () => void }) {
   const { reader, moment, slips, info } = useHere();
   const [declared, setDeclared] = useState(false);
+  const [address, setAddress] = useState(reader.address);
+  const [agreed, setAgreed] = useState(false);
+  const registering = reader.registered || (agreed && address.trim() !== '');
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [said, setSaid] = useState<string | null>(null);
   const written = useQuery({
@@ -88,13 +92,14 @@ export default function BulkSlips({ things, needBy, close }: { things: readonly 
   const copies = going.some((w) => w.slip?.wanted !== 'loan');
   const total = going.reduce((n, w) => n + (w.promise?.total ?? 0), 0);
   const put = async () => {
+    if (!reader.registered) await register(theStore(), reader.id, { email: reader.email, address: address.trim() });
     for (const { slip, promise } of going) {
       if (!slip || !promise?.median || !promise.likely) continue;
-      const { median, likely, chance, lines, total: cents } = promise;
+      const { median, likely, chance, lines, total: cents, mediated } = promise;
       await toOutgoing(
         theStore(),
         { ...slip, declared: slip.wanted !== 'loan' },
-        { median, likely, chance, lines, total: cents },
+        { median, likely, chance, lines, total: cents, mediated },
         moment.at,
       );
     }
@@ -160,19 +165,26 @@ export default function BulkSlips({ things, needBy, close }: { things: readonly 
       {copies && (
         <label className={kit.check}>
           <input type="checkbox" checked={declared} onChange={(e) => setDeclared(e.target.checked)} />
-          <span>For each copy: {info.copyright}</span>
+          <span>For each copy: {info.policy.copyright.statement}</span>
         </label>
       )}
       {!reader.registered && (
-        <p className={styles.hint}>
-          You have not used interlibrary loan yet: make one of these slips by itself first; registering is part of it and is asked once.
-        </p>
+        <fieldset className={styles.register}>
+          <legend>You have not used interlibrary loan yet. Register once, with these slips:</legend>
+          <label>
+            Home address <input value={address} onChange={(e) => setAddress(e.target.value)} />
+          </label>
+          <label className={kit.check}>
+            <input type="checkbox" checked={agreed} onChange={(e) => setAgreed(e.target.checked)} />
+            Register me for interlibrary loan. I answer for what is lent to me.
+          </label>
+        </fieldset>
       )}
       <div className={styles.tools}>
         <button
           type="button"
           className={kit.plum}
-          disabled={!going.length || (copies && !declared) || !reader.registered}
+          disabled={!going.length || (copies && !declared) || !registering}
           onClick={() => void put()}
         >
           Put {going.length} into Outgoing, {total > 0 ? `you pay ${money(total)}` : 'you pay nothing'}

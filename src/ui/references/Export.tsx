@@ -3,6 +3,7 @@ import type { CslItem } from '../../core/bibliography/record';
 import type { ReferenceItem } from '../../core/references/read';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import { saveFile } from '../kit/saveFile';
 import styles from './references.module.css';
 
 interface Exported {
@@ -23,13 +24,7 @@ export function Export({ items }: { items: readonly Exported[] }) {
     const { writeItems } = await import('../../core/formats/write');
     const list = items.map(({ said, record }, i) => ({ ...(record ?? said), id: record?.id ?? `reference-${i + 1}` }) as CslItem);
     const { type, file } = FORMATS[format];
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(
-      new Blob([writeItems(format, list) as string | Uint8Array<ArrayBuffer>], { type: `${type};charset=utf-8` }),
-    );
-    link.download = file;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+    saveFile(writeItems(format, list) as string | Uint8Array<ArrayBuffer>, `${type};charset=utf-8`, file);
   };
   return (
     <Popover label="Save as a file" describe="Save the corrected bibliography as a file" className={kit.link}>

@@ -1,127 +1,108 @@
-/** Requests: what is written and not yet sent, what is under way on a common time axis, what is finished. */
-import { useState } from 'react';
-import { dropDraft, markCollected, restoreDraft, sendOutgoing } from '../../browser/slips';
-import { theStore } from '../../browser/store';
+/** Requests: the inbox, what is written and not yet sent, what is here, on loan, under way on a common time axis, and finished. */
+import { lazy, Suspense, useState } from 'react';
+import { isEnded, isHere, isOnLoan, isUnderWay, needsReader, STATE_LABEL } from '../../core/requests/lifecycle';
+import { overdueDays } from '../../core/requests/loans';
 import { money } from '../../core/requests/price';
-import { type Slip, STATE_LABEL, slipTitle, UNDER_WAY } from '../../core/requests/slip';
-import { dayOf, dayText, parseLocal } from '../../core/time';
+import { type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { fileHref } from '../slip/SlipActs';
+import { useAct } from '../slip/useAct';
+import { Inbox } from './Inbox';
+import { dayOfIso, days, promisedDays, tookDays } from './lines';
+import { Outgoing } from './Outgoing';
 import styles from './requests.module.css';
 import { Tracks } from './Tracks';
 
-const HOW = { loan: 'Loan', article: 'Copy of the article', chapter: 'Chapter or pages' } as const;
-export const dayOfIso = (iso: string): string => dayText(dayOf(parseLocal(iso) ?? (0 as never)));
-const where = (s: Slip, campusName: (id: string) => string): string =>
-  s.delivery.to === 'email' ? 'e-mail' : s.delivery.to === 'post' ? 'post' : campusName(s.delivery.campus);
+const TookChart = lazy(() => import('./TookChart'));
 
-function Outgoing({ slips }: { slips: readonly Slip[] }) {
-  const { info, reader, moment } = useHere();
-  const [sending, setSending] = useState(false);
-  const [said, setSaid] = useState('');
-  const [gone, setGone] = useState<Slip | null>(null);
-  const name = (id: string) => info.campuses.find((c) => c.id === id)?.name ?? id;
-  const written = slips.filter((s) => s.state === 'outgoing');
-  const drafts = slips.filter((s) => s.state === 'draft');
-  const total = written.reduce((n, s) => n + (s.promised?.total ?? 0), 0);
-  const send = async () => {
-    setSending(true);
-    const { sent, problem } = await sendOutgoing(theStore(), reader.id, moment);
-    setSending(false);
-    setSaid(problem ? `${sent ? `${sent} sent. ` : ''}${problem.message} What was not sent stays in Outgoing.` : `${sent} sent.`);
-  };
-  const drop = async (slip: Slip) => {
-    await dropDraft(theStore(), slip.id);
-    setGone(slip);
-  };
-  if (!written.length && !drafts.length && !said && !gone) return null;
-  return (
-    <section aria-labelledby="outgoing">
-      <header className={styles.head}>
-        <h2 id="outgoing">Outgoing{written.length + drafts.length > 0 && `, ${written.length + drafts.length}`}</h2>
-        {written.length > 0 && (
-          <button type="button" className={kit.plum} onClick={() => void send()} disabled={sending}>
-            {sending
-              ? 'Sending…'
-              : `Send ${written.length === 1 ? 'it' : `all ${written.length}`}, ${total > 0 ? `you pay ${money(total)}` : 'you pay nothing'}`}
-          </button>
-        )}
-      </header>
-      <p aria-live="polite" className={said ? styles.said : 'sr'}>
-        {said}
-      </p>
-      {gone && (
-        <p className={styles.said}>
-          The draft “{slipTitle(gone)}” is gone.{' '}
-          <button
-            type="button"
-            className={kit.link}
-            onClick={() => {
-              void restoreDraft(theStore(), gone);
-              setGone(null);
-            }}
-          >
-            Undo
-          </button>
-        </p>
-      )}
-      <ul>
-        {[...written, ...drafts].map((s) => (
-          <li key={s.id} className={styles.row}>
-            <a className={styles.title} href={`/requests/${s.id}`}>
-              {slipTitle(s)}
-            </a>
-            <span>
-              {HOW[s.wanted]}, {where(s, name)}
-            </span>
-            <span className={styles.mono}>{s.promised ? `≈ ${dayOfIso(s.promised.median)}` : ''}</span>
-            <span className={styles.end}>
-              {s.state === 'outgoing' ? (
-                'ready to send'
-              ) : (
-                <>
-                  <span className={kit.tag}>draft</span>{' '}
-                  <button type="button" className={kit.link} onClick={() => void drop(s)}>
-                    Discard<span className="sr"> {slipTitle(s)}</span>
-                  </button>
-                </>
-              )}
-            </span>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function Ready({ slips }: { slips: readonly Slip[] }) {
+function Here({ slips }: { slips: readonly Slip[] }) {
   const { moment } = useHere();
+  const { busy, said, act } = useAct();
   if (!slips.length) return null;
   return (
     <section aria-labelledby="ready">
       <header className={styles.head}>
         <h2 id="ready">Ready for you, {slips.length}</h2>
       </header>
+      {said && <p className={styles.stops}>{said}</p>}
       <ul>
-        {slips.map((s) => (
-          <li key={s.id} className={styles.row}>
-            <a className={styles.title} href={`/requests/${s.id}`}>
-              {slipTitle(s)}
-            </a>
-            <span>{s.messages.at(-1)?.text}</span>
-            <span className={styles.mono}>{s.messages.length ? `since ${dayOfIso(s.messages.at(-1)?.time ?? '')}` : ''}</span>
-            <span className={styles.end}>
-              {s.file && (
-                <a href={s.file} target="_blank" rel="noopener">
-                  Open the file
-                </a>
-              )}{' '}
-              <button type="button" className={kit.link} onClick={() => void markCollected(theStore(), s.id, moment.at)}>
-                I have it<span className="sr">: {slipTitle(s)}</span>
-              </button>
-            </span>
-          </li>
-        ))}
+        {slips.map((s) => {
+          const came = s.messages.findLast((m) => m.event === 'arrive' || m.event === 'file');
+          return (
+            <li key={s.id} className={styles.row}>
+              <a className={styles.title} href={`/requests/${s.id}`}>
+                {slipTitle(s)}
+              </a>
+              <span>{came?.text}</span>
+              <span className={styles.mono}>{came ? `since ${dayOfIso(came.time)}` : ''}</span>
+              <span className={styles.end}>
+                {s.state === 'delivered' && s.file && (
+                  <a href={fileHref(s, moment.at)} target="_blank" rel="noopener">
+                    Open the file<span className="sr">: {slipTitle(s)}</span>
+                  </a>
+                )}{' '}
+                <button
+                  type="button"
+                  className={kit.link}
+                  disabled={busy}
+                  onClick={() => void act(s, s.state === 'delivered' ? 'finish' : 'collect')}
+                >
+                  {s.state === 'delivered' ? 'Done with it' : 'I have it'}
+                  <span className="sr">: {slipTitle(s)}</span>
+                </button>
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+function OnLoan({ slips }: { slips: readonly Slip[] }) {
+  const { moment } = useHere();
+  const { busy, said, act } = useAct();
+  const today = dayOf(parseLocal(moment.at) as Minutes);
+  if (!slips.length) return null;
+  return (
+    <section aria-labelledby="on-loan">
+      <header className={styles.head}>
+        <h2 id="on-loan">With you, {slips.length}</h2>
+      </header>
+      {said && <p className={styles.stops}>{said}</p>}
+      <ul>
+        {slips.map((s) => {
+          const due = parseDay(s.due ?? '');
+          const late = due === null ? 0 : overdueDays(due, today);
+          return (
+            <li key={s.id} className={styles.row}>
+              <a className={styles.title} href={`/requests/${s.id}`}>
+                {slipTitle(s)}
+              </a>
+              <span>
+                {STATE_LABEL[s.state]}
+                {s.state !== 'returned' && late > 0 && <span className={kit.tag}>{days(late)} overdue</span>}
+              </span>
+              <span className={styles.mono}>{s.state !== 'returned' && due !== null ? `due ${dayText(due)}` : ''}</span>
+              <span className={styles.end}>
+                {isOnLoan(s.state) && (
+                  <>
+                    {s.state !== 'recalled' && s.state !== 'overdue' && (
+                      <button type="button" className={kit.link} disabled={busy} onClick={() => void act(s, 'renew')}>
+                        Renew<span className="sr">: {slipTitle(s)}</span>
+                      </button>
+                    )}{' '}
+                    <button type="button" className={kit.link} disabled={busy} onClick={() => void act(s, 'return')}>
+                      I brought it back<span className="sr">: {slipTitle(s)}</span>
+                    </button>
+                  </>
+                )}
+              </span>
+            </li>
+          );
+        })}
       </ul>
     </section>
   );
@@ -129,45 +110,97 @@ function Ready({ slips }: { slips: readonly Slip[] }) {
 
 function Finished({ slips }: { slips: readonly Slip[] }) {
   if (!slips.length) return null;
+  const came = slips.filter((s) => tookDays(s) !== null);
   return (
     <section aria-labelledby="finished">
       <header className={styles.head}>
         <h2 id="finished">Finished, {slips.length}</h2>
       </header>
+      {came.length > 0 && (
+        <Suspense fallback={<div className={styles.chartSpace} />}>
+          <TookChart slips={came.slice(0, 12)} />
+        </Suspense>
+      )}
       <ul>
-        {slips.map((s) => (
-          <li key={s.id} className={styles.row}>
-            <a className={styles.title} href={`/requests/${s.id}`}>
-              {slipTitle(s)}
-            </a>
-            <span>{HOW[s.wanted]}</span>
-            <span className={styles.mono}>{s.ended ? dayOfIso(s.ended) : ''}</span>
-            <span className={styles.end}>
-              {s.state === 'not-supplied' ? <a href={`/records/${s.record}`}>not supplied: other ways</a> : STATE_LABEL[s.state]}
-              {s.file && s.state === 'finished' && (
-                <>
-                  {' '}
-                  <a href={s.file} target="_blank" rel="noopener">
-                    Open
-                  </a>
-                </>
-              )}
-            </span>
-          </li>
-        ))}
+        {slips.map((s) => {
+          const [took, promised] = [tookDays(s), promisedDays(s)];
+          return (
+            <li key={s.id} className={styles.row}>
+              <a className={styles.title} href={`/requests/${s.id}`}>
+                {slipTitle(s)}
+              </a>
+              <span>{WANTED_TEXT[s.wanted]}</span>
+              <span className={styles.mono}>
+                {took === null ? (s.ended ? dayOfIso(s.ended) : '') : `${days(took)}, promised ${promised?.likely ?? '?'}`}
+              </span>
+              <span className={styles.end}>
+                {s.state === 'not-supplied' && s.record ? (
+                  <a href={`/records/${s.record}`}>not supplied: other ways</a>
+                ) : (
+                  STATE_LABEL[s.state]
+                )}
+                {took !== null && s.promised && s.promised.total > 0 && `, ${money(s.promised.total)}`}
+              </span>
+            </li>
+          );
+        })}
       </ul>
     </section>
   );
 }
 
+const FILTERS = {
+  all: { label: 'All', keeps: () => true },
+  you: { label: 'Need you', keeps: (s: Slip) => needsReader(s.state) || s.state === 'draft' || s.state === 'outgoing' },
+  way: { label: 'Under way', keeps: (s: Slip) => isUnderWay(s.state) },
+  loan: { label: 'With you', keeps: (s: Slip) => isOnLoan(s.state) || s.state === 'returned' || isHere(s.state) },
+  over: { label: 'Finished', keeps: (s: Slip) => isEnded(s.state) },
+} as const;
+type Filter = keyof typeof FILTERS;
+
 const byTime = (a: Slip, b: Slip) => (a.created < b.created ? -1 : 1);
 function Requests() {
   const { slips, reader } = useHere();
-  const of = (...states: Slip['state'][]) => slips.filter((s) => states.includes(s.state)).sort(byTime);
-  const under = slips.filter((s) => UNDER_WAY.has(s.state)).sort(byTime);
+  const [find, setFind] = useState('');
+  const [filter, setFilter] = useState<Filter>('all');
+  const words = find.toLowerCase().split(/\s+/).filter(Boolean);
+  const says = (s: Slip): boolean => {
+    const text = [s.item.title, s.item.author, s.item.container, s.item.chapter, s.reference, s.note, s.id, STATE_LABEL[s.state]]
+      .join(' ')
+      .toLowerCase();
+    return words.every((w) => text.includes(w));
+  };
+  const shown = slips.filter((s) => FILTERS[filter].keeps(s) && says(s)).sort(byTime);
+  const of = (keeps: (s: Slip) => boolean) => shown.filter(keeps);
+  const under = of((s) => isUnderWay(s.state));
   return (
     <div className={styles.view}>
-      <h1 className="sr">Requests of {reader.name}</h1>
+      <div className={styles.top}>
+        <h1 className="sr">Requests of {reader.name}</h1>
+        {slips.length > 0 && (
+          <>
+            <input
+              type="search"
+              aria-label="Find a slip"
+              placeholder="Find a slip"
+              value={find}
+              onChange={(e) => setFind(e.target.value)}
+            />
+            <div className={styles.filters} role="radiogroup" aria-label="Which slips">
+              {(Object.keys(FILTERS) as Filter[]).map((f) => (
+                <label key={f}>
+                  <input type="radio" name="filter" checked={filter === f} onChange={() => setFilter(f)} />
+                  {FILTERS[f].label}
+                  <span className={kit.count}>{slips.filter(FILTERS[f].keeps).length}</span>
+                </label>
+              ))}
+            </div>
+          </>
+        )}
+        <a className={kit.link} href="/requests/new?by=hand">
+          Write a slip by hand
+        </a>
+      </div>
       {slips.length === 0 && (
         <div className={styles.empty}>
           <p>No slip has been written yet.</p>
@@ -176,10 +209,13 @@ function Requests() {
           </p>
         </div>
       )}
-      <Outgoing slips={of('outgoing', 'draft')} />
-      <Ready slips={of('ready')} />
+      {slips.length > 0 && shown.length === 0 && <p className={styles.empty}>No slip fits. Take back a word, or look at all of them.</p>}
+      <Outgoing slips={of((s) => s.state === 'outgoing' || s.state === 'draft')} all={slips} />
+      <Inbox slips={shown} />
+      <Here slips={of((s) => isHere(s.state))} />
+      <OnLoan slips={of((s) => isOnLoan(s.state) || s.state === 'returned')} />
       {under.length > 0 && <Tracks slips={under} />}
-      <Finished slips={of('finished', 'not-supplied', 'withdrawn').reverse()} />
+      <Finished slips={of((s) => isEnded(s.state)).reverse()} />
     </div>
   );
 }

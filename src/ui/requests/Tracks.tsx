@@ -1,10 +1,13 @@
 /** Slips under way as horizontal tracks on a common time axis, from sent to ready, with today's line and the need-by mark. */
-import { type Slip, STATE_LABEL, slipTitle } from '../../core/requests/slip';
+import { STATE_LABEL } from '../../core/requests/lifecycle';
+import { type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
 import { addDays, type DayNumber, dayOf, dayText, type Minutes, parseDay, parseLocal, shortDay, startOf } from '../../core/time';
+import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
+import { verdictOfSlip } from '../slip/verdict';
+import { whereTo } from './lines';
 import styles from './requests.module.css';
 
-const HOW = { loan: 'Loan', article: 'Copy', chapter: 'Copy' } as const;
 const LEAST_DAYS = 12;
 
 interface Axis {
@@ -30,6 +33,7 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
   const likely = slip.promised ? (parseLocal(slip.promised.likely) as Minutes) : now;
   const need = parseDay(slip.needBy);
   const late = now > likely;
+  const verdict = verdictOfSlip(slip, dayOf(now));
   const bar = (kind: string, from: number, to: number) =>
     to > from ? <span className={styles.bar} data-part={kind} style={{ left: `${from}%`, width: `${to - from}%` }} /> : null;
   const { x } = axis;
@@ -41,7 +45,7 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
   const at = x(Math.max(likely, now) as Minutes);
   return (
     <div className={styles.track}>
-      <span className="sr">{`Promised ${label}.${need === null ? '' : ` Needed by ${dayText(need)}.`}`}</span>
+      <span className="sr">{`Promised ${label}.${verdict ? ` ${VERDICT_TEXT[verdict]}.` : ''}${need === null ? '' : ` Needed by ${dayText(need)}.`}`}</span>
       <span className={styles.nowLine} style={{ left: `${x(now)}%` }} />
       {bar('done', x(sent), x(now))}
       {bar('sure', x(now), x(median))}
@@ -51,13 +55,14 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
       )}
       <span className={styles.trackLabel} aria-hidden="true" style={at > 62 ? { right: `${100 - at}%` } : { left: `${at}%` }}>
         {label}
+        {verdict && verdict !== 'in-time' && <b className={styles.stops}> {VERDICT_TEXT[verdict]}</b>}
       </span>
     </div>
   );
 }
 
 export function Tracks({ slips }: { slips: readonly Slip[] }) {
-  const { moment } = useHere();
+  const { info, moment } = useHere();
   const now = parseLocal(moment.at) as Minutes;
   const axis = axisFor(slips, now);
   const every = Math.ceil(axis.days / 16);
@@ -86,13 +91,7 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
                 {slipTitle(s)}
               </a>
               <p className={styles.state}>
-                {HOW[s.wanted]}{' '}
-                {s.delivery.to === 'email'
-                  ? 'by e-mail'
-                  : s.delivery.to === 'post'
-                    ? 'by post'
-                    : `to ${s.delivery.campus.charAt(0).toUpperCase()}${s.delivery.campus.slice(1)}`}{' '}
-                · <b>{STATE_LABEL[s.state]}</b>
+                {WANTED_TEXT[s.wanted]}, {whereTo(s, info)} · <b>{STATE_LABEL[s.state]}</b>
                 {s.messages.length > 0 && s.state !== 'sent' && `. ${s.messages.at(-1)?.text}`}
               </p>
             </div>

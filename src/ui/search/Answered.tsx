@@ -137,7 +137,7 @@ export default function Answered({ request, open, left, change, show, setFault }
           </button>
         </p>
       )}
-      {answer && faultText === null && <WaitBar waits={answer.waits} request={request} change={change} />}
+      {answer && faultText === null && <WaitBar byNeed={answer.byNeed} waits={answer.waits} request={request} change={change} />}
       {error !== null && faultText === null && <Failure error={error} again={results.again} />}
       {error === null && (
         <div className={styles.columns} data-item={open ? '' : undefined}>

@@ -2,7 +2,8 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { standingOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import { OPEN_STATES, STATE_LABEL, slipTitle } from '../../core/requests/slip';
+import { isOpen, isUnderWay, STATE_LABEL } from '../../core/requests/lifecycle';
+import { slipTitle } from '../../core/requests/slip';
 import { dayOf, dayText, parseDay, parseLocal } from '../../core/time';
 import { useHere } from '../kit/app';
 import { useNews } from '../searches/useNews';
@@ -50,7 +51,7 @@ function Standing() {
 
 export function FirstVisit() {
   const { slips } = useHere();
-  const open = slips.filter((s) => OPEN_STATES.has(s.state));
+  const open = slips.filter((s) => isOpen(s.state));
   return (
     <div className={styles.first}>
       <section>
@@ -78,7 +79,7 @@ export function FirstVisit() {
                 <a href={`/requests/${s.id}`}>{slipTitle(s)}</a>
                 <span>
                   {STATE_LABEL[s.state]}
-                  {s.promised && s.state !== 'ready' ? `, promised ${dayText(dayOf(parseLocal(s.promised.median) ?? (0 as never)))}` : ''}
+                  {s.promised && isUnderWay(s.state) ? `, promised ${dayText(dayOf(parseLocal(s.promised.median) ?? (0 as never)))}` : ''}
                 </span>
               </li>
             ))}

@@ -1,20 +1,25 @@
 import type { SearchAnswer } from '../../core/engine/port';
 import { choiceOf, choose, type SearchRequest } from '../../core/query/request';
+import { dayText } from '../../core/time';
 import styles from './search.module.css';
 
 /** How many of all results fall in each wait class; a class can be picked. Widths follow the counts, with a legible least. */
 export function WaitBar({
   waits,
+  byNeed,
   request,
   change,
 }: {
   waits: SearchAnswer['waits'];
+  /** How many of the results come by the day they are needed; null without such a day. */
+  byNeed: number | null;
   request: SearchRequest;
   change: (r: SearchRequest) => void;
 }) {
   const any = (request.keep.wait ?? []).length > 0;
   const shown = waits.filter((w) => w.count > 0 || choiceOf(request, 'wait', w.class));
   if (!shown.length) return null;
+  const total = waits.reduce((n, w) => n + w.count, 0);
   return (
     <fieldset className={styles.waitBar}>
       <legend className="sr">How soon they can be read</legend>
@@ -36,6 +41,14 @@ export function WaitBar({
           </button>
         );
       })}
+      {byNeed !== null && !any && request.needBy !== null && (
+        <p className={styles.needSpan}>
+          <span style={{ width: `${(100 * byNeed) / Math.max(1, total)}%` }} data-none={byNeed === 0 ? '' : undefined}>
+            {byNeed > 0 && `in time for ${dayText(request.needBy)}: ${byNeed.toLocaleString('en')}`}
+          </span>
+          {total > byNeed && <span>too late: {(total - byNeed).toLocaleString('en')}</span>}
+        </p>
+      )}
     </fieldset>
   );
 }

@@ -2,7 +2,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import { OPEN_STATES } from '../../core/requests/slip';
+import { isOpen, isUnderWay } from '../../core/requests/lifecycle';
 import { addDays, clockOf, clockText, dayOf, dayText, isoLocal, type Minutes, parseLocal, startOf } from '../../core/time';
 import { App, useHere, useSlipTraffic } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -27,7 +27,7 @@ function Clock() {
   const move = (to: Minutes) => void moveClock(theStore(), isoLocal(to), info.start);
   const event = nextEvent(
     now,
-    slips.filter((s) => OPEN_STATES.has(s.state) && s.state !== 'ready').map((s) => s.promised?.likely),
+    slips.filter((s) => isUnderWay(s.state)).map((s) => s.promised?.likely),
   );
   const steps: [string, Minutes][] = [
     ['In two hours', (now + 120) as Minutes],
@@ -136,7 +136,7 @@ function Theme() {
 
 function CountBadge() {
   const { slips } = useHere();
-  const open = slips.filter((s) => OPEN_STATES.has(s.state)).length;
+  const open = slips.filter((s) => isOpen(s.state)).length;
   useEffect(() => {
     const badge = document.getElementById('requests-count');
     if (badge) badge.textContent = open ? String(open) : '';

@@ -4,9 +4,10 @@ import { money } from '../../core/requests/price';
 import type { SlipPromise } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
 import type { Slip } from '../../core/requests/slip';
-import { dayOf, dayText, parseDay, parseLocal } from '../../core/time';
+import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
+import { PriceTable } from './PriceTable';
 import styles from './slip.module.css';
 
 interface Props {
@@ -44,27 +45,45 @@ export function PromisePane({ promise: p, slip, duplicate, faults, sending, use,
         <p className={styles.date}>
           {p.label} {p.verdict && p.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[p.verdict]}</span>}
         </p>
-        <p className={styles.quiet}>{spare(p, slip.needBy)}</p>
+        <p className={styles.quiet}>
+          {spare(p, slip.needBy)}
+          {p.chance < 0.995 && p.median && `; chance ${Math.round(p.chance * 100)} %`}
+        </p>
+        {p.steps.length > 1 && (
+          <ol className={styles.steps} aria-label="Step by step">
+            {p.steps.map((s) => (
+              <li key={s.what}>
+                <b>{dayText(dayOf(parseLocal(s.by) as Minutes))}</b>
+                <span>{s.what}</span>
+              </li>
+            ))}
+          </ol>
+        )}
       </section>
       <section>
         <h2>Price</h2>
-        <table className={styles.price}>
-          <tbody>
-            {p.lines.map((l) => (
-              <tr key={l.what}>
-                <th scope="row">{l.what}</th>
-                <td>{money(l.cents)}</td>
-              </tr>
-            ))}
-          </tbody>
-          <tfoot>
-            <tr>
-              <th scope="row">You pay, if it is supplied</th>
-              <td>{money(p.total)}</td>
-            </tr>
-          </tfoot>
-        </table>
+        <PriceTable lines={p.lines} />
       </section>
+      {p.options.length > 0 && (
+        <section>
+          <h2>What would change</h2>
+          <ul className={styles.options}>
+            {p.options.map((o) => (
+              <li key={o.what}>
+                <span>
+                  {o.what}
+                  {o.note && `, ${o.note}`}
+                </span>
+                <b>
+                  {o.label}
+                  {o.sub && ` ${o.sub}`}
+                </b>
+                <b>{o.cents === 0 ? '±0' : `${o.cents > 0 ? '+' : ''}${money(o.cents)}`}</b>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {p.asked.length > 0 && (
         <section>
           <h2>Who will be asked</h2>
@@ -86,8 +105,8 @@ export function PromisePane({ promise: p, slip, duplicate, faults, sending, use,
         <h2>Rules that apply</h2>
         <ul className={styles.rules}>
           {p.rules.map((r) => (
-            <li key={r.text} data-weight={r.weight}>
-              {r.text}
+            <li key={r.text} data-weight={r.weight} title={r.rule}>
+              {r.text} {r.allowed && <span className={styles.allowed}>{r.allowed}</span>}
             </li>
           ))}
         </ul>
@@ -109,6 +128,27 @@ export function PromisePane({ promise: p, slip, duplicate, faults, sending, use,
           )}
         </p>
       )}
+      {p.alternatives.length > 0 && (
+        <section>
+          <h2>What else would do</h2>
+          <ul className={styles.options}>
+            {p.alternatives.map((a) => (
+              <li key={`${a.sort}${a.record ?? ''}`}>
+                <span>
+                  {a.record ? <a href={`/records/${a.record}`}>{a.title}</a> : null}
+                  {!a.record && a.slip ? (
+                    <button type="button" className={kit.link} onClick={() => use(a.slip?.route as Route, a.slip?.from ?? '')}>
+                      {a.title}
+                    </button>
+                  ) : null}
+                  {!a.record && !a.slip ? a.title : null}
+                </span>
+                <b>{a.label}</b>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {duplicate && (
         <p className={styles.better} role="alert">
           You have already asked for this, on {dayText(dayOf(parseLocal(duplicate.created) ?? (0 as never)))}.{' '}
@@ -123,12 +163,12 @@ export function PromisePane({ promise: p, slip, duplicate, faults, sending, use,
       )}
       <div className={styles.send}>
         <button type="button" className={kit.plum} onClick={send} disabled={sending || refused}>
-          {sending ? 'Sending…' : 'Send slip'}
+          {sending ? 'Sending…' : p.mediated ? 'Send for approval' : 'Send slip'}
         </button>
         <button type="button" className={kit.link} onClick={later} disabled={sending || refused}>
           Add to Outgoing
         </button>
-        <span className={styles.quiet}>withdraw until it is started</span>
+        <span className={styles.quiet}>can be withdrawn until it is started</span>
       </div>
     </>
   );

@@ -1,136 +1,169 @@
 /** A slip that has left the editor: how it stands, what was promised, what was said, what can be done. */
 import { useState } from 'react';
-import { markCollected, reopen, sendOutgoing, withdrawSlip } from '../../browser/slips';
-import { theStore } from '../../browser/store';
-import { canWithdraw } from '../../core/requests/lifecycle';
-import { money } from '../../core/requests/price';
-import { type Slip, STATE_LABEL, slipTitle } from '../../core/requests/slip';
-import { clockOf, clockText, dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
+import type { SlipState } from '../../core/requests/lifecycle';
+import { isEnded, isOnLoan, STATE_LABEL } from '../../core/requests/lifecycle';
+import { overdueDays } from '../../core/requests/loans';
+import { datesOf, letterAbout } from '../../core/requests/notices';
+import { type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { clockOf, clockText, type DayNumber, dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
+import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { saveFile } from '../kit/saveFile';
+import { PriceTable } from './PriceTable';
+import { SlipActs } from './SlipActs';
 import styles from './slip.module.css';
+import { useAct } from './useAct';
+import { verdictOfSlip } from './verdict';
 
 const moment = (iso: string): string => {
   const t = parseLocal(iso) as Minutes;
   return `${dayText(dayOf(t))} ${clockText(clockOf(t))}`;
 };
-const NEXT: Partial<Record<Slip['state'], string>> = {
+const day = (iso: string): string => dayText(parseDay(iso.slice(0, 10)) as DayNumber);
+const NEXT: Record<SlipState, string> = {
+  draft: '',
   outgoing: 'It has not been sent yet. It goes out when you send it, or by itself when the connection is back.',
   sent: 'It has been received. The desk looks at it on the next working day.',
+  approval: 'Staff look at it before it goes out. You can still withdraw it.',
+  question: 'Staff have a question. Nothing goes on until you answer.',
   sourcing: 'A library has been asked and has not answered yet.',
+  conditional: 'A library lends it under a condition. You decide.',
   preparing: 'Somebody has started on it, so it can’t be withdrawn any more.',
   'on-its-way': 'It is on its way.',
   ready: 'It is ready for you.',
+  delivered: 'The file is here.',
+  collected: 'You have it.',
+  due: 'It is due soon.',
+  renewed: 'You have it for longer.',
+  recalled: 'Somebody else needs it: bring it back.',
+  overdue: 'It should have been back.',
+  returned: 'Brought back; the desk checks it in.',
   finished: 'Finished.',
   withdrawn: 'Withdrawn. You owe nothing.',
-  'not-supplied': 'Nobody could supply it. You owe nothing.',
+  'not-supplied': 'It could not be supplied. You owe nothing.',
 };
 
+function Messages({ slip }: { slip: Slip }) {
+  const { info, reader } = useHere();
+  const { busy, said, act } = useAct();
+  const [text, setText] = useState('');
+  const letter = async () => {
+    const { mailDraft } = await import('../../core/formats/letters');
+    saveFile(mailDraft(letterAbout(slip, info, reader), reader), 'message/rfc822', `${slip.id}.eml`);
+  };
+  const xml = () => saveFile(slip.messages.flatMap((m) => (m.xml ? [m.xml] : [])).join('\n'), 'application/xml', `${slip.id}.xml`);
+  return (
+    <>
+      <h2>Messages</h2>
+      {slip.messages.length === 0 && <p className={styles.quiet}>None yet.</p>}
+      <ol className={styles.messages}>
+        {slip.messages.map((m) => (
+          <li key={m.id} data-by={m.by}>
+            <time dateTime={m.time}>{moment(m.time)}</time>
+            <div>
+              <p>{m.text}</p>
+              <p className={styles.quiet}>
+                {m.from}
+                {m.reason ? ` · ${m.reason}` : ''}
+              </p>
+              {m.xml && (
+                <details className={styles.xml}>
+                  <summary>As ISO 18626</summary>
+                  {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
+                  <pre tabIndex={0}>{m.xml}</pre>
+                </details>
+              )}
+            </div>
+          </li>
+        ))}
+      </ol>
+      {!isEnded(slip.state) && slip.state !== 'outgoing' && slip.state !== 'question' && (
+        <form
+          className={styles.answer}
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (text.trim()) void act(slip, 'note', text.trim()).then(() => setText(''));
+          }}
+        >
+          <label htmlFor="note-to-desk">Write to the desk about this slip</label>
+          <textarea id="note-to-desk" rows={1} maxLength={1000} value={text} onChange={(e) => setText(e.target.value)} />
+          <button type="submit" className={kit.link} disabled={busy || !text.trim()}>
+            Send the note
+          </button>
+          {said && <p className={styles.fault}>{said}</p>}
+        </form>
+      )}
+      <p className={styles.files}>
+        <button type="button" className={kit.link} onClick={() => void letter()}>
+          As a mail draft
+        </button>
+        {slip.messages.some((m) => m.xml) && (
+          <button type="button" className={kit.link} onClick={xml}>
+            The exchange as XML
+          </button>
+        )}
+      </p>
+    </>
+  );
+}
+
 export function SentSlip({ slip }: { slip: Slip }) {
-  const here = useHere();
-  const [said, setSaid] = useState('');
+  const { info, moment: now } = useHere();
   const need = parseDay(slip.needBy);
-  const tell = (work: Promise<unknown>) =>
-    work.then(
-      () => setSaid(''),
-      (e: unknown) => setSaid(e instanceof Error ? e.message : 'That did not work; nothing has changed.'),
-    );
-  const sendNow = () =>
-    sendOutgoing(theStore(), here.reader.id, here.moment).then(({ problem }) => {
-      setSaid(problem ? `${problem.message} It stays in Outgoing.` : '');
-    });
+  const today = dayOf(parseLocal(now.at) as Minutes);
+  const due = slip.due ? parseDay(slip.due) : null;
+  const late = due === null || !isOnLoan(slip.state) ? 0 : overdueDays(due, today);
+  const dates = datesOf(slip);
+  const verdict = verdictOfSlip(slip, today);
+  const calendar = async () => {
+    const { calendarFile } = await import('../../core/formats/letters');
+    saveFile(calendarFile(dates, `Slip ${slip.id}`, now.at), 'text/calendar', `${slip.id}.ics`);
+  };
   return (
     <div className={styles.columns}>
       <section className={styles.form}>
         <h1>{slipTitle(slip)}</h1>
         <p className={styles.kept}>
-          {[slip.item.author, slip.item.container && `in ${slip.item.container}`, slip.item.year].filter(Boolean).join(' · ')} ·{' '}
-          <a href={`/records/${slip.record}`}>record</a>
+          {[WANTED_TEXT[slip.wanted], slip.item.author, slip.item.container && `in ${slip.item.container}`, slip.item.year]
+            .filter(Boolean)
+            .join(' · ')}
+          {slip.record && (
+            <>
+              {' · '}
+              <a href={`/records/${slip.record}`}>record</a>
+            </>
+          )}
         </p>
         <p className={styles.state}>
           <b>{STATE_LABEL[slip.state]}</b> {NEXT[slip.state]}
+          {due !== null &&
+            isOnLoan(slip.state) &&
+            ` ${late > 0 ? `Due ${dayText(due)}, ${late} ${late === 1 ? 'day' : 'days'} ago.` : `Due ${dayText(due)}.`}`}
+          {slip.state === 'delivered' && slip.fileUntil && ` It can be opened until ${day(slip.fileUntil)}.`}
         </p>
-        <div className={styles.send}>
-          {slip.state === 'outgoing' && (
-            <>
-              <button type="button" className={kit.plum} onClick={() => void sendNow()}>
-                Send slip
-              </button>
-              <button type="button" className={kit.link} onClick={() => void tell(reopen(theStore(), slip.id, here.moment.at))}>
-                Change it
-              </button>
-            </>
-          )}
-          {slip.file && (slip.state === 'ready' || slip.state === 'finished') && (
-            <a className={kit.main} href={slip.file} target="_blank" rel="noopener">
-              Open the file
-            </a>
-          )}
-          {slip.state === 'ready' && (
-            <button
-              type="button"
-              className={slip.file ? kit.link : kit.main}
-              onClick={() => void tell(markCollected(theStore(), slip.id, here.moment.at))}
-            >
-              I have it
-            </button>
-          )}
-          {canWithdraw(slip) && (
-            <button type="button" className={kit.link} onClick={() => void tell(withdrawSlip(theStore(), slip, here.moment))}>
-              Withdraw
-            </button>
-          )}
-          {(slip.state === 'not-supplied' || slip.state === 'withdrawn') && <a href={`/records/${slip.record}`}>Other ways to read it</a>}
-        </div>
-        <p role="status" className={said ? styles.fault : 'sr'}>
-          {said}
-        </p>
-        <h2>Messages</h2>
-        {slip.messages.length === 0 && <p className={styles.quiet}>None yet.</p>}
-        <ol className={styles.messages}>
-          {slip.messages.map((m) => (
-            <li key={m.id}>
-              <time dateTime={m.time}>{moment(m.time)}</time>
-              <div>
-                <p>{m.text}</p>
-                <p className={styles.quiet}>{m.from}</p>
-              </div>
-            </li>
-          ))}
-        </ol>
+        <SlipActs slip={slip} />
+        <Messages slip={slip} />
       </section>
       <aside className={styles.pane} aria-label="What was promised">
         <section>
           <h2>Promised</h2>
           {slip.promised && (
             <>
-              <p className={styles.date}>{dayText(dayOf(parseLocal(slip.promised.median) as Minutes))}</p>
+              <p className={styles.date}>{day(slip.promised.median)}</p>
               <p className={styles.quiet}>
-                very likely by {dayText(dayOf(parseLocal(slip.promised.likely) as Minutes))}
+                very likely by {day(slip.promised.likely)}
+                {slip.promised.chance < 0.995 && `, chance ${Math.round(slip.promised.chance * 100)} %`}
                 {need !== null && `; you need it by ${dayText(need)}`}
               </p>
+              {verdict && <p className={verdict === 'in-time' ? styles.quiet : styles.fault}>{VERDICT_TEXT[verdict]}</p>}
             </>
           )}
         </section>
-        {slip.promised && (
+        {slip.promised && slip.promised.lines.length > 0 && (
           <section>
             <h2>Price</h2>
-            <table className={styles.price}>
-              <tbody>
-                {slip.promised.lines.map((l) => (
-                  <tr key={l.what}>
-                    <th scope="row">{l.what}</th>
-                    <td>{money(l.cents)}</td>
-                  </tr>
-                ))}
-              </tbody>
-              <tfoot>
-                <tr>
-                  <th scope="row">You pay, if it is supplied</th>
-                  <td>{money(slip.promised.total)}</td>
-                </tr>
-              </tfoot>
-            </table>
+            <PriceTable lines={slip.promised.lines} />
           </section>
         )}
         <section>
@@ -143,7 +176,7 @@ export function SentSlip({ slip }: { slip: Slip }) {
                   ? slip.delivery.email
                   : slip.delivery.to === 'post'
                     ? slip.delivery.address
-                    : here.info.campuses.find((c) => slip.delivery.to === 'pickup' && c.id === slip.delivery.campus)?.name}
+                    : info.campuses.find((c) => slip.delivery.to === 'pickup' && c.id === slip.delivery.campus)?.name}
               </dd>
             </div>
             {slip.sent && (
@@ -152,12 +185,38 @@ export function SentSlip({ slip }: { slip: Slip }) {
                 <dd>{moment(slip.sent)}</dd>
               </div>
             )}
+            {slip.reference && (
+              <div>
+                <dt>For</dt>
+                <dd>{slip.reference}</dd>
+              </div>
+            )}
             <div>
               <dt>Slip</dt>
               <dd>{slip.id}</dd>
             </div>
           </dl>
+          {slip.file?.includes('locked=1') && slip.state === 'delivered' && (
+            <p className={styles.quiet}>
+              The file is encrypted. Its password is the slip’s number; it opens in {info.policy.files.software.split(';')[0]}.
+            </p>
+          )}
         </section>
+        {dates.length > 0 && (
+          <section>
+            <h2>Days</h2>
+            <ul className={styles.rules}>
+              {dates.map((d) => (
+                <li key={d.id}>
+                  {d.title.split(':')[0]} {day(d.start)}
+                </li>
+              ))}
+            </ul>
+            <button type="button" className={kit.link} onClick={() => void calendar()}>
+              Into my calendar
+            </button>
+          </section>
+        )}
       </aside>
     </div>
   );

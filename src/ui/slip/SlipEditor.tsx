@@ -1,16 +1,23 @@
 /** The slip editor: one page, prefilled, every field editable; on the right the live promise. Kept on every keystroke. */
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
-import { getPromise, getRecord } from '../../browser/client';
+import { getJournals, getPromise, getRecord } from '../../browser/client';
 import { register } from '../../browser/settings';
 import { historyFor, keepDraft, sendOutgoing, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import { readIssn } from '../../core/bibliography/identifiers';
+import { KINDS, type Kind } from '../../core/bibliography/kinds';
+import type { Route } from '../../core/policy/types';
+import { doubts } from '../../core/requests/details';
 import { serviceOf } from '../../core/requests/price';
 import type { SlipFault } from '../../core/requests/schema';
 import {
   defaultDelivery,
   duplicateOf,
+  type EditionWish,
+  isCopy,
   itemOf,
+  routeFor,
   type Slip,
   type SlipItem,
   slipTitle,
@@ -22,10 +29,31 @@ import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Field } from './Field';
+import { LookUp } from './LookUp';
 import { PromisePane } from './PromisePane';
 import styles from './slip.module.css';
+import { ContactDetails, WhereTo } from './WhereTo';
 
 const SETTLE = 250;
+const EDITIONS: Record<EditionWish, string> = {
+  any: 'Any edition will do',
+  this: 'This edition only',
+  'any-language': 'A translation will do, too',
+};
+/** Kinds that a slip written by hand can be for. */
+const BY_HAND: readonly Kind[] = [
+  'book',
+  'chapter',
+  'research-article',
+  'review-article',
+  'conference-paper',
+  'thesis',
+  'report',
+  'video',
+  'sound-recording',
+  'score',
+  'map',
+];
 /** The checks are heavy, so they come after the editor; but before they are needed, in case the connection goes. */
 const loadChecks = () => import('../../core/requests/schema');
 /** A value that follows another once it has been still for a moment. */
@@ -65,7 +93,7 @@ export function SlipEditor({ kept }: { kept: Slip }) {
   const p = promise.data;
   // Where the way asked for is not open for what is wanted now, the soonest one that is takes its place.
   useEffect(() => {
-    if (p && p.routes.length > 0 && (p.route !== slip.route || p.from !== slip.from) && settled === slip) {
+    if (p && !routeFor(slip.wanted) && p.routes.length > 0 && (p.route !== slip.route || p.from !== slip.from) && settled === slip) {
       const next = { ...slip, route: p.route, from: p.from };
       setSlip(next);
       void keepDraft(theStore(), next);
@@ -75,6 +103,28 @@ export function SlipEditor({ kept }: { kept: Slip }) {
   useEffect(() => {
     loadChecks().catch(() => {});
   }, []);
+
+  // The journal's run says whether the year can be right.
+  const issn = readIssn(slip.item.issn);
+  const journal = useQuery({
+    queryKey: ['journal', issn, reader.campus],
+    queryFn: async () => (await getJournals(issn ?? '', reader.campus)).journals[0] ?? null,
+    enabled: issn !== null,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const run = journal.data;
+  const doubt = run ? doubts(slip.item, { journal: { title: run.title, from: run.from, to: run.to ?? undefined } })[0]?.text : undefined;
+  const changeKind = (kind: Kind) => {
+    const allowed = wantedChoices(kind, 'print').find((c) => !c.refusal)?.wanted ?? 'loan';
+    set({
+      ...slip,
+      item: { ...slip.item, kind },
+      wanted: allowed,
+      route: allowed === 'loan' ? 'ill-loan' : 'ill-copy',
+      from: 'lending',
+      delivery: defaultDelivery(allowed, { ...reader, ...contact }),
+    });
+  };
 
   const duplicate = duplicateOf(slip, slips);
   const needsRegistering = !reader.registered;
@@ -105,34 +155,55 @@ export function SlipEditor({ kept }: { kept: Slip }) {
     const fresh =
       settled === slip && !promise.isPlaceholderData ? p : await getPromise(slip, moment, historyFor(slip, slips)).catch(() => p);
     if (duplicate || !fresh?.median || !fresh.likely || fresh.rules.some((r) => r.weight === 'refuse')) return;
-    const { median, likely, chance, lines, total } = fresh;
+    const { median, likely, chance, lines, total, mediated } = fresh;
     setSending(true);
     if (needsRegistering) await register(theStore(), reader.id, { email: contact.email, address: contact.address });
-    await toOutgoing(theStore(), slip, { median, likely, chance, lines, total }, moment.at);
+    await toOutgoing(theStore(), slip, { median, likely, chance, lines, total, mediated }, moment.at, sendNow);
     if (!sendNow) {
       window.location.href = '/requests';
       return;
     }
-    await sendOutgoing(theStore(), reader.id, moment);
+    await sendOutgoing(theStore(), reader.id, moment, new Set([slip.id]));
     setSending(false);
   };
 
   const choose = (wanted: Wanted) =>
-    set({ ...slip, wanted, delivery: wanted === slip.wanted ? slip.delivery : defaultDelivery(wanted, { ...reader, ...contact }) });
+    set({
+      ...slip,
+      wanted,
+      ...(routeFor(wanted) ??
+        (routeFor(slip.wanted) ? { route: wanted === 'loan' ? ('ill-loan' as const) : ('ill-copy' as const), from: 'lending' } : {})),
+      delivery: wanted === slip.wanted ? slip.delivery : defaultDelivery(wanted, { ...reader, ...contact }),
+    });
+  const family = KINDS[slip.item.kind].family;
+  /** Another road, and what goes with it: a volume, a copy, a suggestion, a question. */
+  const take = (route: Route, from: string) => {
+    const desk = route === 'purchase' || route === 'question' ? route : null;
+    const wanted: Wanted =
+      desk ?? (serviceOf(route) === 'loan' ? 'loan' : isCopy(slip) ? slip.wanted : family === 'article' ? 'article' : 'chapter');
+    set({
+      ...slip,
+      route,
+      from,
+      wanted,
+      delivery: wanted === slip.wanted ? slip.delivery : defaultDelivery(wanted, { ...reader, ...contact }),
+    });
+  };
   const fault = (field: string) => faults.find((f) => f.field === field)?.text;
   const choices = wantedChoices(slip.item.kind, record.data?.record.carrier ?? 'print');
-  const part = slip.item.kind !== 'book' && slip.item.container !== '';
+  const free = slip.record === '';
+  const part = family === 'article' || family === 'chapter' || (slip.item.kind !== 'book' && slip.item.container !== '');
   const text = (name: keyof SlipItem, label: string, more: { wide?: boolean; mono?: boolean; hint?: string } = {}) => (
     <Field id={`f-item-${name}`} label={label} value={slip.item[name]} change={setItem(name)} fault={fault(`item.${name}`)} {...more} />
   );
-  const heading =
-    slip.wanted === 'loan'
-      ? slipTitle(slip)
-      : slip.wanted === 'article'
-        ? `A copy of “${slip.item.title}”`
-        : slip.item.kind === 'chapter'
-          ? `A copy of “${slip.item.title}”`
-          : `A chapter from “${slip.item.title}”`;
+  const named = slip.item.title ? `“${slip.item.title}”` : 'something';
+  const heading: Record<Wanted, string> = {
+    loan: slipTitle(slip) || 'A loan',
+    article: `A copy of ${slip.item.title ? named : `an article${slip.item.container ? ` from “${slip.item.container}”` : ''}`}`,
+    chapter: slip.item.kind === 'chapter' ? `A copy of ${named}` : `A chapter from ${named}`,
+    purchase: `Suggest ${named} for purchase`,
+    question: `A question about ${named}`,
+  };
   const reset = () => record.data && set({ ...slip, item: itemOf(record.data.record) });
 
   return (
@@ -145,22 +216,37 @@ export function SlipEditor({ kept }: { kept: Slip }) {
           void leave(true);
         }}
       >
-        <h1>{heading}</h1>
+        <h1>{heading[slip.wanted]}</h1>
         <p className={styles.kept}>
-          Filled from the index. Draft kept, {clockText(clockOf(parseLocal(slip.changed) as Minutes))}.{' '}
-          <button type="button" className={kit.link} onClick={reset}>
-            Fill in again
-          </button>
+          {free ? 'Not in the index: what you write is what is asked for.' : 'Filled from the index.'} Draft kept,{' '}
+          {clockText(clockOf(parseLocal(slip.changed) as Minutes))}.{' '}
+          {!free && (
+            <button type="button" className={kit.link} onClick={reset}>
+              Fill in again
+            </button>
+          )}
         </p>
 
         <fieldset className={styles.section}>
           <legend>What</legend>
           <div className={styles.grid}>
+            {free && (
+              <div className={styles.field}>
+                <label htmlFor="f-item-kind">It is</label>
+                <select id="f-item-kind" value={slip.item.kind} onChange={(e) => changeKind(e.target.value as Kind)}>
+                  {BY_HAND.map((k) => (
+                    <option key={k} value={k}>
+                      {KINDS[k].label}
+                    </option>
+                  ))}
+                </select>
+              </div>
+            )}
             {text('title', part ? 'Title of the part' : 'Title', { wide: true })}
             {(part || slip.item.container) && text('container', slip.item.kind === 'chapter' ? 'In the book' : 'In', { wide: true })}
             {text('author', 'By', { wide: part })}
             {!part && text('publisher', 'Publisher')}
-            {text('year', 'Year', { mono: true })}
+            {text('year', 'Year', { mono: true, hint: doubt })}
             {part && slip.item.kind !== 'chapter' && text('volume', 'Volume', { mono: true })}
             {part && slip.item.kind !== 'chapter' && text('issue', 'Issue', { mono: true })}
             {!part && text('edition', 'Edition')}
@@ -170,13 +256,22 @@ export function SlipEditor({ kept }: { kept: Slip }) {
                 wide: true,
                 hint: record.data?.record.contents ? `It has: ${record.data.record.contents.join('; ')}` : 'its title or number',
               })}
-            {slip.wanted !== 'loan' && text('pages', slip.item.totalPages ? `Pages (of ${slip.item.totalPages})` : 'Pages', { mono: true })}
+            {free &&
+              slip.wanted === 'chapter' &&
+              slip.item.kind !== 'chapter' &&
+              text('totalPages', 'Pages of the book', { mono: true, hint: 'if you know' })}
+            {isCopy(slip) && text('pages', slip.item.totalPages ? `Pages (of ${slip.item.totalPages})` : 'Pages', { mono: true })}
             {!part || slip.item.kind === 'chapter'
-              ? text('isbn', slip.item.isbn ? 'ISBN, found for you' : 'ISBN', {
+              ? text('isbn', slip.item.isbn && !free ? 'ISBN, found for you' : 'ISBN', {
                   mono: true,
                   hint: slip.item.isbn ? undefined : 'on the back of the title page; not needed',
                 })
-              : text('issn', slip.item.issn ? 'ISSN, found for you' : 'ISSN', { mono: true })}
+              : text('issn', slip.item.issn && !free ? 'ISSN, found for you' : 'ISSN', {
+                  mono: true,
+                  hint: slip.item.issn ? undefined : 'eight digits, on the cover or in the imprint; not needed',
+                })}
+            {(free || slip.item.doi) && text('doi', 'DOI', { mono: true, hint: free ? 'begins with 10.' : undefined })}
+            {free && <LookUp slip={slip} set={set} />}
           </div>
         </fieldset>
 
@@ -200,6 +295,16 @@ export function SlipEditor({ kept }: { kept: Slip }) {
                 </label>
               ))}
             </div>
+            {(slip.wanted === 'loan' || slip.wanted === 'purchase') && (
+              <div className={styles.editions} role="radiogroup" aria-label="Which edition">
+                {(Object.keys(EDITIONS) as EditionWish[]).map((e) => (
+                  <label key={e} className={kit.check}>
+                    <input type="radio" name="editions" checked={slip.editions === e} onChange={() => set({ ...slip, editions: e })} />
+                    {EDITIONS[e]}
+                  </label>
+                ))}
+              </div>
+            )}
             {p && p.routes.length > 1 && (
               <div className={styles.routes} role="radiogroup" aria-label="From where">
                 {p.routes.map((r) => (
@@ -264,61 +369,23 @@ export function SlipEditor({ kept }: { kept: Slip }) {
         <fieldset className={styles.section}>
           <legend>Where</legend>
           <div className={styles.grid}>
-            {slip.delivery.to === 'email' && (
-              <Field
-                id="f-delivery-email"
-                label="Send the file to"
-                type="email"
-                value={slip.delivery.email}
-                change={(email) => set({ ...slip, delivery: { to: 'email', email } })}
-                fault={fault('delivery.email')}
-                wide
-              />
-            )}
-            {slip.delivery.to === 'post' && (
-              <Field
-                id="f-delivery-address"
-                label="Send the parcel to"
-                value={slip.delivery.address}
-                change={(address) => set({ ...slip, delivery: { to: 'post', address } })}
-                fault={fault('delivery.address')}
-                wide
-              />
-            )}
-            {slip.delivery.to === 'pickup' && (
-              <div className={styles.field}>
-                <label htmlFor="f-delivery-campus">Collect at</label>
-                <select
-                  id="f-delivery-campus"
-                  value={slip.delivery.campus}
-                  onChange={(e) => set({ ...slip, delivery: { to: 'pickup', campus: e.target.value } })}
-                >
-                  {info.campuses.map((c) => (
-                    <option key={c.id} value={c.id}>
-                      {c.name}
-                    </option>
-                  ))}
-                </select>
-                <small>
-                  {info.campuses.find((c) => slip.delivery.to === 'pickup' && c.id === slip.delivery.campus)?.fetchesHolds
-                    ? 'Staff keep it at the desk for you.'
-                    : 'It waits at the shelf; you fetch it yourself.'}
-                </small>
-              </div>
-            )}
-            {slip.wanted === 'loan' && (
-              <label className={kit.check}>
-                <input type="checkbox" checked={slip.anyEdition} onChange={(e) => set({ ...slip, anyEdition: e.target.checked })} />
-                Any edition will do
-              </label>
-            )}
+            <WhereTo slip={slip} set={set} fault={fault} />
+            {reader.registered && <ContactDetails />}
+            <Field
+              id="f-reference"
+              label="Your own reference"
+              value={slip.reference}
+              change={(reference) => set({ ...slip, reference })}
+              fault={fault('reference')}
+              hint="optional: a course, a chapter; stays with you"
+            />
             <Field
               id="f-note"
-              label="Note to the library"
+              label={slip.wanted === 'question' ? 'Your question' : 'Note to the library'}
               value={slip.note}
               change={(note) => set({ ...slip, note })}
               fault={fault('note')}
-              hint="optional"
+              hint={slip.wanted === 'question' ? undefined : 'optional'}
               wide
             />
           </div>
@@ -359,7 +426,7 @@ export function SlipEditor({ kept }: { kept: Slip }) {
           </fieldset>
         )}
 
-        {serviceOf(slip.route) === 'copy' && (
+        {isCopy(slip) && (
           <fieldset className={styles.section}>
             <legend>Terms</legend>
             <div>
@@ -373,8 +440,12 @@ export function SlipEditor({ kept }: { kept: Slip }) {
                 />
                 I have read the copyright statement and keep to it.
               </label>
+              <label className={kit.check}>
+                <input type="checkbox" checked={slip.commercial} onChange={(e) => set({ ...slip, commercial: e.target.checked })} />
+                It serves a commercial end: a royalty is due.
+              </label>
               <p id="f-declared-text" className={styles.statement}>
-                {info.copyright}
+                {info.policy.copyright.statement}
               </p>
               {fault('declared') && <p className={styles.fault}>{fault('declared')}</p>}
             </div>
@@ -391,9 +462,7 @@ export function SlipEditor({ kept }: { kept: Slip }) {
             duplicate={duplicate}
             faults={faults}
             sending={sending}
-            use={(route, from) =>
-              set({ ...slip, route, from, wanted: serviceOf(route) === 'loan' ? 'loan' : slip.wanted === 'loan' ? 'chapter' : slip.wanted })
-            }
+            use={take}
             send={() => void leave(true)}
             later={() => void leave(false)}
           />

@@ -11,7 +11,7 @@ export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ slip: Slip; moment: Moment }>(request, BODIES.send, locals.info, async ({ slip, moment }) => {
     const [fault] = slipFaults(slip, moment.at.slice(0, 10));
     if (fault) return problem('bad-body', fault.text, fault.field);
-    const xml = requestFor(slip, locals.info.agency, moment.at);
+    const xml = requestFor(slip, locals.info.agency, moment.at, locals.info.policy.zone);
     const confirmed = await locals.network.request(xml, moment.at);
     return 'problem' in confirmed ? problem('refused', confirmed.problem) : json({ request: xml, confirmation: confirmed.xml });
   });

@@ -4,7 +4,7 @@ import type { Slip } from '../../../core/requests/slip';
 import { BODIES, withBody } from '../../../server/params';
 import { json } from '../../../server/problem';
 
-/** What has been said about these slips up to now: ISO 18626 messages as XML, and arrivals. */
+/** What has been said about these slips up to now: ISO 18626 messages as XML, and the circulation desk's notices. */
 export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ slips: readonly Slip[]; moment: Moment }>(request, BODIES.news, locals.info, async ({ slips, moment }) =>
     json(
@@ -12,7 +12,7 @@ export const POST: APIRoute = ({ request, locals }) =>
         slips.map(async (slip) => ({
           slip: slip.id,
           messages: await locals.network.messages(slip, moment),
-          arrival: await locals.network.arrival(slip, moment),
+          notices: await locals.network.notices(slip, moment),
         })),
       ),
     ),

@@ -1,17 +1,48 @@
 import type { APIRoute } from 'astro';
-import { recordId } from '../../../core/bibliography/record';
+import { creators, fullName, numbering } from '../../../core/bibliography/describe';
+import { type DiscoveryRecord, recordId } from '../../../core/bibliography/record';
+import { dayText, parseDay } from '../../../core/time';
 import { pdfResponse } from '../../../server/deliver';
 import { problem } from '../../../server/problem';
 
-/** The file that a scan desk or a lender delivered. */
+/**
+ * The file that a scan desk or a lender delivered, with its copyright cover page. `until` closes it: after that day, by the
+ * reader's clock in `at`, there is nothing to open any more. `locked` asks for the slip's number.
+ */
 export const GET: APIRoute = async ({ params, url, locals }) => {
+  const { info, index } = locals;
   const slip = (url.searchParams.get('slip') ?? '').replace(/[^A-Za-z0-9-]/g, '').slice(0, 60);
-  const foot = `Copy for private study, delivered for slip ${slip} (simulated). Do not pass it on.`;
+  const until = url.searchParams.get('until') ?? '';
+  const today = (url.searchParams.get('at') ?? info.start).slice(0, 10);
+  const last = parseDay(until);
+  if (last !== null && today > until)
+    return problem(
+      'gone',
+      `This file could be opened until ${dayText(last)}. Make a new slip if you still need it; the earlier one is not charged again.`,
+      'until',
+    );
   const title = url.searchParams.get('title')?.slice(0, 500);
   // What has no record is delivered under the title that was asked for.
-  if (params.record === 'unrecorded' && title)
-    return pdfResponse({ id: recordId('unrecorded'), csl: { id: '', type: 'document', title } }, foot);
-  const answer = await locals.index.record((params.record ?? '').slice(0, 100));
-  if (!answer) return problem('not-found', 'There is no such file.');
-  return pdfResponse(answer.record, foot);
+  const answer = params.record === 'unrecorded' && title ? null : await index.record((params.record ?? '').slice(0, 100));
+  const unrecorded: Pick<DiscoveryRecord, 'id' | 'csl'> | null = title
+    ? { id: recordId('unrecorded'), csl: { id: '', type: 'document', title } }
+    : null;
+  const record = answer?.record ?? unrecorded;
+  if (!record) return problem('not-found', 'There is no such file.');
+  const { csl } = record;
+  return pdfResponse(record, `Copy for private study, delivered for slip ${slip} (simulated). Do not pass it on.`, {
+    cover: {
+      heading: 'Copy supplied for private study or research',
+      lines: [
+        ['Title', csl.title],
+        ['By', creators(csl).names.map(fullName).join('; ')],
+        ['In', [csl['container-title'] ?? csl.publisher ?? '', numbering(csl)].filter(Boolean).join(' ')],
+        ['Slip', slip],
+        ['Supplied by way of', info.name],
+        ['Can be opened until', last === null ? '' : dayText(last, parseDay(today) ?? last)],
+      ],
+      statement: info.policy.copyright.statement,
+    },
+    ...(url.searchParams.get('locked') === '1' && slip ? { password: slip } : {}),
+  });
 };

@@ -1,0 +1,146 @@
+/**
+ * What else would do, when nothing is in time or nobody supplies: another edition or carrier, an open version, a copy of a
+ * chapter, a visit, a purchase suggestion, a question. Each with its own computed time and reason.
+ */
+import { CARRIERS, KINDS } from '../bibliography/kinds';
+import type { Library, ReaderSituation, Route } from '../policy/types';
+import { type DayNumber, dayOf, dayText, isoLocal, type Minutes, parseLocal } from '../time';
+import type { AccessItem } from './options';
+import { wantedItem } from './part';
+import { timesFor } from './times';
+import { type Verdict, verdictOf } from './verdict';
+import { type Way, waitLabel, waysToRead } from './ways';
+
+export type AlternativeSort = 'edition' | 'carrier' | 'open' | 'chapter' | 'visit' | 'purchase' | 'question';
+export interface Alternative {
+  readonly sort: AlternativeSort;
+  readonly title: string;
+  readonly why: string;
+  readonly label: string;
+  readonly sub: string;
+  readonly verdict: Verdict | null;
+  /** ISO local time of the median; null when no date can be given. */
+  readonly ready: string | null;
+  /** The record to look at, for another edition or carrier. */
+  readonly record: string | null;
+  /** The slip to make. */
+  readonly slip: { readonly route: Route; readonly from: string; readonly wanted: 'chapter' | 'purchase' | 'question' } | null;
+}
+
+/** When the wait is long or the day it is needed will be missed. */
+export const wantsAlternatives = (best: Way | null): boolean =>
+  best === null || best.verdict === 'too-late' || best.verdict === 'tight' || best.class === 'later' || best.class === 'unlikely';
+
+const FEW = 4;
+
+/**
+ * @param versions other records of the same work
+ * @returns at most a handful, those that are in time and soonest first; purchase and question close the list
+ */
+export function alternativesFor(
+  item: AccessItem,
+  versions: readonly AccessItem[],
+  library: Library,
+  situation: ReaderSituation,
+  at: Minutes,
+  needBy: DayNumber | null,
+): Alternative[] {
+  const { best, ways } = waysToRead(item, library, situation, at, needBy);
+  const family = KINDS[item.record.kind].family;
+  const sooner = (way: Way): boolean => {
+    if (!way.ready) return false;
+    if (!best?.ready) return true;
+    return way.ready.median < best.ready.median;
+  };
+  const found: Alternative[] = [];
+  for (const version of versions) {
+    const other = waysToRead(version, library, situation, at, needBy).best;
+    if (!other || !sooner(other)) continue;
+    const { record } = version;
+    const open = other.action.do === 'open' && other.title.includes('open to all');
+    const carrier = record.carrier !== item.record.carrier;
+    const edition = record.csl.edition ? `edition ${record.csl.edition}` : '';
+    const year = record.csl.issued?.['date-parts'][0][0];
+    found.push({
+      sort: open ? 'open' : carrier ? 'carrier' : 'edition',
+      title: open ? 'An open version' : carrier ? `The same in another form: ${CARRIERS[record.carrier].toLowerCase()}` : 'Another edition',
+      why: [
+        record.kind === item.record.kind ? '' : KINDS[record.kind].label.toLowerCase(),
+        edition,
+        year,
+        other.title.toLowerCase(),
+        other.place,
+      ]
+        .filter(Boolean)
+        .join(', '),
+      label: other.label,
+      sub: other.sub,
+      verdict: other.verdict,
+      ready: other.ready?.median ?? null,
+      record: record.id,
+      slip: null,
+    });
+  }
+  if (family === 'book') {
+    const part = waysToRead(wantedItem(item, 'chapter'), library, situation, at, needBy).ways.find(
+      (w) => w.setsWait && w.action.do === 'slip' && sooner(w) && w.action.route !== 'hold' && w.action.route !== 'transfer',
+    );
+    if (part?.action.do === 'slip' && part.ready) {
+      found.push({
+        sort: 'chapter',
+        title: 'A copy of a chapter, or of some pages',
+        why: `${part.title}, ${part.place}.`,
+        label: part.label,
+        sub: part.sub,
+        verdict: part.verdict,
+        ready: part.ready.median,
+        record: null,
+        slip: { route: part.action.route, from: part.action.from, wanted: 'chapter' },
+      });
+    }
+  }
+  for (const way of ways.filter((w) => w.id.startsWith('visit') && w.ready && sooner(w))) {
+    found.push({
+      sort: 'visit',
+      title: way.title,
+      why: [way.place, ...way.reasons].filter(Boolean).join(' '),
+      label: way.label,
+      sub: way.sub,
+      verdict: way.verdict,
+      ready: way.ready?.median ?? null,
+      record: null,
+      slip: null,
+    });
+  }
+  const rank = (v: Verdict | null): number => (v === 'in-time' || v === null ? 0 : v === 'tight' ? 1 : 2);
+  found.sort((a, b) => rank(a.verdict) - rank(b.verdict) || ((a.ready ?? '9') < (b.ready ?? '9') ? -1 : 1));
+  const times = timesFor(library, situation, at);
+  const last: Alternative[] = [];
+  const { purchase, question } = library.policy;
+  if ((family === 'book' || family === 'media') && purchase.categories.includes(situation.category)) {
+    const ready = times.ordered(purchase);
+    last.push({
+      sort: 'purchase',
+      title: 'Suggest that we buy it',
+      why: `${Math.round(purchase.share * 100)} in 100 suggestions are bought.`,
+      ...waitLabel(ready, at, library, true),
+      verdict: verdictOf(ready, needBy),
+      ready: ready && isoLocal(ready.median),
+      record: null,
+      slip: { route: 'purchase', from: 'acquisitions', wanted: 'purchase' },
+    });
+  }
+  const answer = times.staff(question);
+  last.push({
+    sort: 'question',
+    title: 'Ask a librarian',
+    why: answer ? `Answered by ${dayText(dayOf(parseLocal(isoLocal(answer.likely)) as Minutes), dayOf(at))}.` : '',
+    label: answer ? waitLabel(answer, at, library).label : '',
+    sub: '',
+    verdict: null,
+    ready: null,
+    record: null,
+    slip: { route: 'question', from: 'ask', wanted: 'question' },
+  });
+  return [...found.slice(0, FEW), ...last];
+}

@@ -1,0 +1,37 @@
+/** Calendar entries (RFC 5545) and mail drafts (RFC 5322) as files to download. */
+import ical, { ICalAlarmType } from 'ical-generator';
+import { createMimeMessage } from 'mimetext/browser';
+import type { Letter, SlipDate } from '../requests/notices';
+
+/** A calendar of the days of slips. Whole days, which have no time zone; stamps come from the caller's clock. */
+export function calendarFile(dates: readonly SlipDate[], name: string, now: string): string {
+  const calendar = ical({ name, prodId: { company: 'Legendum', product: 'Requests', language: 'EN' } });
+  for (const d of dates) {
+    const next = new Date(`${d.start.slice(0, 10)}T00:00:00Z`);
+    next.setUTCDate(next.getUTCDate() + 1);
+    const event = calendar.createEvent({
+      id: `${d.id}@legendum`,
+      stamp: new Date(`${now}:00Z`),
+      start: new Date(`${d.start.slice(0, 10)}T00:00:00Z`),
+      end: next,
+      allDay: true,
+      timezone: 'UTC',
+      summary: d.title,
+      description: d.about,
+    });
+    if (d.remind !== null) event.createAlarm({ type: ICalAlarmType.display, trigger: d.remind * 60, description: d.title });
+  }
+  return calendar.toString();
+}
+
+/** A mail that has not been sent: opened by a mail program as a draft (X-Unsent). */
+export function mailDraft(letter: Letter, from: { readonly name: string; readonly email: string }): string {
+  const message = createMimeMessage();
+  message.setSender({ name: from.name, addr: from.email });
+  const m = /^(.*?)\s*<(.+)>$/.exec(letter.to);
+  message.setTo({ name: m?.[1] ?? '', addr: m?.[2] ?? letter.to });
+  message.setSubject(letter.subject);
+  message.setHeader('X-Unsent', '1');
+  message.addMessage({ contentType: 'text/plain', data: letter.text });
+  return message.asRaw();
+}

@@ -1,0 +1,37 @@
+/** The policy as a table of paths and values, for the page on which staff read it. Nothing is left out. */
+import type { Policy } from './types';
+
+export interface PolicyRow {
+  /** Path in the file, like `copyright.shareOfPages`. */
+  readonly path: string;
+  readonly value: string;
+}
+/** One entry a section of the file; lists and spreads are written on one line. */
+export function policyTable(policy: Policy): { section: string; rows: PolicyRow[] }[] {
+  const sections: { section: string; rows: PolicyRow[] }[] = [];
+  const general: PolicyRow[] = [];
+  for (const [name, value] of Object.entries(policy)) {
+    if (typeof value !== 'object' || Array.isArray(value) || isSpread(value)) general.push({ path: name, value: written(value) });
+    else sections.push({ section: name, rows: rowsOf(name, value as Record<string, unknown>) });
+  }
+  return [{ section: 'general', rows: general }, ...sections];
+}
+const isSpread = (v: unknown): boolean => typeof v === 'object' && v !== null && Object.keys(v).sort().join() === 'likely,median';
+function rowsOf(path: string, value: Record<string, unknown>): PolicyRow[] {
+  return Object.entries(value).flatMap(([key, v]) => {
+    const here = `${path}.${key}`;
+    if (typeof v === 'object' && v !== null && !Array.isArray(v) && !isSpread(v)) return rowsOf(here, v as Record<string, unknown>);
+    return [{ path: here, value: written(v) }];
+  });
+}
+function written(v: unknown): string {
+  if (isSpread(v)) {
+    const { median, likely } = v as { median: number; likely: number };
+    const days = `${median} working ${median === 1 ? 'day' : 'days'}`;
+    return median === likely ? days : `${days}, very likely within ${likely}`;
+  }
+  if (Array.isArray(v))
+    return v.length === 0 ? 'none' : v.map((x) => (typeof x === 'object' ? spanText(x as Record<string, string>) : String(x))).join('; ');
+  return typeof v === 'boolean' ? (v ? 'yes' : 'no') : String(v);
+}
+const spanText = (x: Record<string, string>): string => (x.from === x.to ? `${x.name}, ${x.from}` : `${x.name}, ${x.from} to ${x.to}`);

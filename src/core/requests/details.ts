@@ -1,0 +1,42 @@
+/** Details of a slip that contradict each other or what is known: pages beyond the book, a year outside the journal's run. */
+import { pageCount } from '../bibliography/describe';
+import type { SlipItem } from './slip';
+
+export interface DetailFault {
+  readonly field: string;
+  readonly text: string;
+}
+/** What is known of the thing from elsewhere: its journal's run, or that there is no such thing. */
+export interface Known {
+  readonly journal?: { readonly title: string; readonly from: number; readonly to?: number | undefined };
+}
+
+/** Faults that the fields show by themselves. */
+export function contradictions(item: SlipItem): DetailFault[] {
+  const faults: DetailFault[] = [];
+  const all = Number(item.totalPages) || null;
+  const last = item.kind === 'book' ? lastPage(item.pages) : null;
+  if (all !== null && last !== null && last > all)
+    faults.push({ field: 'item.pages', text: `Pages go to ${last}, but the book has ${all}: check the pages.` });
+  if (item.pages && /^\s*\d+\s*[-–—]\s*\d+\s*$/.test(item.pages) && pageCount(item.pages) === null)
+    faults.push({ field: 'item.pages', text: 'Pages run backwards: write the first page, a dash, the last.' });
+  return faults;
+}
+/** The highest page named, with no account of roman numbers. */
+function lastPage(pages: string): number | null {
+  const numbers = [...pages.matchAll(/\d+/g)].map((m) => Number(m[0]));
+  return numbers.length ? Math.max(...numbers) : null;
+}
+
+/** Faults against what is known. They warn and don't stop: the reader may know better. */
+export function doubts(item: SlipItem, known: Known): DetailFault[] {
+  const faults: DetailFault[] = [];
+  const year = Number(item.year) || null;
+  const { journal } = known;
+  if (journal && year !== null && (year < journal.from || (journal.to !== undefined && year > journal.to)))
+    faults.push({
+      field: 'item.year',
+      text: `${journal.title} appeared ${journal.from}–${journal.to ?? 'now'}; ${year} lies outside. A wrong year is common: check it.`,
+    });
+  return faults;
+}

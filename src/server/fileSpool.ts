@@ -1,0 +1,51 @@
+/** The builder's words in a file: a buffer of four megabytes in memory, whatever the size of the index. */
+import { closeSync, openSync, readSync, rmSync, writeSync } from 'node:fs';
+import type { WordSpool } from '../core/engine/invert';
+
+const WORDS_HELD = 1 << 20;
+
+export class FileSpool implements WordSpool {
+  readonly #path: string;
+  readonly #fd: number;
+  readonly #buffer = new Uint32Array(WORDS_HELD);
+  #held = 0;
+  #written = 0;
+
+  constructor(path: string) {
+    this.#path = path;
+    this.#fd = openSync(path, 'w+');
+  }
+  get length(): number {
+    return this.#written + this.#held;
+  }
+  push(word: number): void {
+    if (this.#held === WORDS_HELD) this.#flush();
+    this.#buffer[this.#held++] = word;
+  }
+  #flush(): void {
+    const bytes = new Uint8Array(this.#buffer.buffer, 0, this.#held * 4);
+    for (let at = 0; at < bytes.length; ) at += writeSync(this.#fd, bytes, at, bytes.length - at, this.#written * 4 + at);
+    this.#written += this.#held;
+    this.#held = 0;
+  }
+  *pieces(): Iterable<Uint32Array> {
+    if (this.#held) this.#flush();
+    const buffer = new Uint8Array(WORDS_HELD * 4);
+    for (let word = 0; word < this.#written; ) {
+      const wanted = Math.min(WORDS_HELD, this.#written - word) * 4;
+      let got = 0;
+      while (got < wanted) {
+        const n = readSync(this.#fd, buffer, got, wanted - got, word * 4 + got);
+        if (n === 0) throw new Error(`${this.#path} ends too soon: the disk may be full.`);
+        got += n;
+      }
+      yield new Uint32Array(buffer.buffer, 0, wanted / 4);
+      word += wanted / 4;
+    }
+  }
+  /** The file is of no use once the index is written. */
+  remove(): void {
+    closeSync(this.#fd);
+    rmSync(this.#path, { force: true });
+  }
+}

@@ -1,0 +1,152 @@
+/** Staff try a case against the rules in force: what would be said, what it would cost, whether it would wait for them. */
+import { useState } from 'react';
+import { CARRIER_LIST, CARRIERS, type Carrier, KIND_LIST, KINDS, type Kind } from '../../core/bibliography/kinds';
+import { CATEGORIES } from '../../core/policy/categories';
+import type { ReaderCategory, Route, Speed } from '../../core/policy/types';
+import { grossOf, priceOf, serviceOf } from '../../core/requests/price';
+import { NO_HISTORY, type RuleCase, rulesFor } from '../../core/requests/rules';
+import type { Wanted } from '../../core/requests/slip';
+import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/time';
+import { App, useHere } from '../kit/app';
+import { PriceTable } from '../slip/PriceTable';
+import slipStyles from '../slip/slip.module.css';
+import styles from './policy.module.css';
+
+const ROUTES: Readonly<Record<Route, string>> = {
+  'ill-loan': 'interlibrary loan',
+  'ill-copy': 'interlibrary copy',
+  'partner-loan': 'loan from a partner',
+  'partner-copy': 'copy from a partner',
+  transfer: 'transfer between campuses',
+  hold: 'hold',
+  post: 'loan by post',
+  scan: 'scan',
+  purchase: 'purchase suggestion',
+  question: 'question',
+};
+const WEIGHT = { refuse: 'refused', royalty: 'royalty', mediate: 'staff look first', note: 'said' } as const;
+
+function Trial() {
+  const { info, moment } = useHere();
+  const { policy } = info;
+  const [kind, setKind] = useState<Kind>('book');
+  const [carrier, setCarrier] = useState<Carrier>('print');
+  const [route, setRoute] = useState<Route>('ill-copy');
+  const [category, setCategory] = useState<ReaderCategory>('undergraduate');
+  const [speed, setSpeed] = useState<Speed>('standard');
+  const [remote, setRemote] = useState(false);
+  const [commercial, setCommercial] = useState(false);
+  const [chapter, setChapter] = useState(false);
+  const [fields, setFields] = useState({
+    pages: '1-40',
+    totalPages: '200',
+    year: '2024',
+    needBy: '',
+    sameIssue: '0',
+    journalThisYear: '0',
+    sameBookCopies: '0',
+    open: '0',
+  });
+  const n = (text: string): number => (/^\d{1,5}$/.test(text.trim()) ? Number(text) : 0);
+  const today = dayOf(parseLocal(moment.at) as Minutes);
+  const service = serviceOf(route);
+  const wanted: Wanted =
+    route === 'purchase' || route === 'question'
+      ? route
+      : service === 'loan'
+        ? 'loan'
+        : KINDS[kind].family === 'article'
+          ? 'article'
+          : 'chapter';
+  const history = {
+    ...NO_HISTORY,
+    sameIssue: n(fields.sameIssue),
+    journalThisYear: n(fields.journalThisYear),
+    sameBookCopies: n(fields.sameBookCopies),
+    open: n(fields.open),
+  };
+  const one: RuleCase = {
+    wanted,
+    route,
+    kind,
+    carrier,
+    year: n(fields.year) || null,
+    pages: fields.pages,
+    totalPages: n(fields.totalPages) || null,
+    chapter,
+    speed,
+    commercial,
+    category,
+    needBy: parseDay(fields.needBy),
+    history,
+  };
+  const royalty = rulesFor(one, policy, today, 0).some((r) => r.weight === 'royalty') ? policy.copyright.royaltyPerCopy : 0;
+  const lines = priceOf({ route, speed, category, remote, royalty }, policy);
+  const rules = rulesFor(one, policy, today, grossOf(lines));
+  const field = (name: keyof typeof fields, label: string, type: 'text' | 'date' = 'text') => (
+    <label className={styles.field}>
+      {label}
+      <input type={type} value={fields[name]} onChange={(e) => setFields({ ...fields, [name]: e.target.value })} />
+    </label>
+  );
+  const choice = <T extends string>(label: string, value: T, set: (v: T) => void, values: readonly T[], name: (v: T) => string) => (
+    <label className={styles.field}>
+      {label}
+      <select value={value} onChange={(e) => set(e.target.value as T)}>
+        {values.map((v) => (
+          <option key={v} value={v}>
+            {name(v)}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  const tick = (label: string, value: boolean, set: (v: boolean) => void) => (
+    <label className={styles.tick}>
+      <input type="checkbox" checked={value} onChange={(e) => set(e.target.checked)} /> {label}
+    </label>
+  );
+  return (
+    <section className={styles.trial} aria-labelledby="trial">
+      <h2 id="trial">Try a case</h2>
+      <div className={styles.form}>
+        {choice('Reader', category, setCategory, CATEGORIES, (c) => c)}
+        {choice('Road', route, setRoute, Object.keys(ROUTES) as Route[], (r) => ROUTES[r])}
+        {choice('Of a', kind, setKind, KIND_LIST, (k) => KINDS[k].label.toLowerCase())}
+        {choice('Carrier', carrier, setCarrier, CARRIER_LIST, (c) => CARRIERS[c].toLowerCase())}
+        {choice('Speed', speed, setSpeed, ['standard', 'fast'], (s) => s)}
+        {field('needBy', 'Need by', 'date')}
+        {field('year', 'Year of publication')}
+        {field('pages', 'Pages')}
+        {field('totalPages', 'Pages of the book')}
+        {field('sameIssue', 'Already had from the issue')}
+        {field('journalThisYear', 'From the journal this year')}
+        {field('sameBookCopies', 'Parts of the book already')}
+        {field('open', 'Open slips')}
+        {tick('off campus', remote, setRemote)}
+        {tick('commercial', commercial, setCommercial)}
+        {tick('a chapter is named', chapter, setChapter)}
+      </div>
+      <div className={styles.outcome} aria-live="polite">
+        <ul className={slipStyles.rules}>
+          {rules.map((r) => (
+            <li key={r.text} data-weight={r.weight}>
+              <b>{WEIGHT[r.weight]}</b> {r.text} {r.allowed && <span className={slipStyles.allowed}>{r.allowed}</span>}{' '}
+              <code>{r.rule}</code>
+            </li>
+          ))}
+          {rules.length === 0 && <li>No rule says anything: it goes.</li>}
+        </ul>
+        {lines.length > 0 && <PriceTable lines={lines} who="The reader pays" />}
+      </div>
+    </section>
+  );
+}
+
+export default function CaseTrial() {
+  return (
+    <App>
+      <Trial />
+    </App>
+  );
+}

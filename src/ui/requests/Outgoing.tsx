@@ -1,0 +1,175 @@
+/** Outgoing: slips written and not yet sent, looked over together: what each costs and when it comes now, and what speaks against it. */
+import { useQueries } from '@tanstack/react-query';
+import { useState } from 'react';
+import { getPromise } from '../../browser/client';
+import { dropDraft, historyFor, reopen, repromise, restoreDraft, sendOutgoing } from '../../browser/slips';
+import { theStore } from '../../browser/store';
+import { money } from '../../core/requests/price';
+import type { SlipPromise } from '../../core/requests/promise';
+import { duplicateOf, type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { VERDICT_TEXT } from '../item/links';
+import { useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import { dayOfIso, whereTo } from './lines';
+import styles from './requests.module.css';
+
+/** Why a slip can't go, had better not, or what is worth knowing; null when nothing speaks against it. */
+function against(
+  slip: Slip,
+  promise: SlipPromise | undefined,
+  others: readonly Slip[],
+): { weight: 'stops' | 'doubts' | 'notes'; text: string; href?: string } | null {
+  const twin = duplicateOf(slip, others);
+  if (twin) return { weight: 'stops', text: 'You have an open slip for the same thing.', href: `/requests/${twin.id}` };
+  if (!promise) return null;
+  const refused = promise.rules.find((r) => r.weight === 'refuse');
+  if (refused) return { weight: 'stops', text: `${refused.text} ${refused.allowed ?? ''}`.trim() };
+  if (!promise.median) return { weight: 'stops', text: 'No date can be promised for it any more.' };
+  const { better } = promise;
+  if (better?.href) return { weight: 'doubts', text: `It can be read now: ${better.place || better.title}.`, href: better.href };
+  if (better) return { weight: 'notes', text: `Sooner, ${better.label}: ${better.title}.`, href: `/records/${slip.record}` };
+  return null;
+}
+
+export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly Slip[] }) {
+  const { info, reader, moment } = useHere();
+  /** What the reader ticked or unticked; the rest goes unless something speaks against it. */
+  const [ticked, setTicked] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const [sending, setSending] = useState(false);
+  const [said, setSaid] = useState('');
+  const [stayed, setStayed] = useState<ReadonlyMap<string, string>>(new Map());
+  const [gone, setGone] = useState<Slip | null>(null);
+  const written = slips.filter((s) => s.state === 'outgoing');
+  const drafts = slips.filter((s) => s.state === 'draft');
+  const promises = useQueries({
+    queries: written.map((s) => {
+      const history = historyFor(s, all);
+      return { queryKey: ['promise', s, moment, history], queryFn: () => getPromise(s, moment, history), retry: false };
+    }),
+  });
+  const rows = written.map((slip, i) => {
+    const promise = promises[i]?.data;
+    // Of two slips for the same thing the first goes, the second is the double.
+    const before = all.filter((s) => s.state !== 'outgoing' || written.indexOf(s) < i);
+    const fault = against(slip, promise, before);
+    const total = promise?.total ?? slip.promised?.total ?? 0;
+    return { slip, promise, fault, total, goes: fault?.weight !== 'stops' && (ticked.get(slip.id) ?? fault?.weight !== 'doubts') };
+  });
+  const going = rows.filter((r) => r.goes);
+  const total = going.reduce((n, r) => n + r.total, 0);
+  const send = async () => {
+    setSending(true);
+    // What goes out is the promise as it was last seen here.
+    for (const { slip, promise: p } of going) {
+      if (!p?.median || !p.likely) continue;
+      const { median, likely, chance, lines, total: cents, mediated } = p;
+      await repromise(theStore(), slip.id, { median, likely, chance, lines, total: cents, mediated });
+    }
+    const { sent, problem, stayed: why } = await sendOutgoing(theStore(), reader.id, moment, new Set(going.map((r) => r.slip.id)));
+    setSending(false);
+    setStayed(new Map(why.map((w) => [w.id, w.why])));
+    setSaid(problem ? `${sent ? `${sent} sent. ` : ''}${problem.message} What was not sent stays in Outgoing.` : `${sent} sent.`);
+  };
+  const drop = async (slip: Slip) => {
+    await dropDraft(theStore(), slip.id);
+    setGone(slip);
+  };
+  if (!written.length && !drafts.length && !said && !gone) return null;
+  return (
+    <section aria-labelledby="outgoing">
+      <header className={styles.head}>
+        <h2 id="outgoing">Outgoing{written.length + drafts.length > 0 && `, ${written.length + drafts.length}`}</h2>
+        {written.length > 0 && (
+          <button type="button" className={kit.plum} onClick={() => void send()} disabled={sending || going.length === 0}>
+            {sending
+              ? 'Sending…'
+              : `Send ${going.length === 1 ? 'it' : going.length === written.length ? `all ${going.length}` : going.length}, ${total > 0 ? `you pay ${money(total)}` : 'you pay nothing'}`}
+          </button>
+        )}
+      </header>
+      <p aria-live="polite" className={said ? styles.said : 'sr'}>
+        {said}
+      </p>
+      {gone && (
+        <p className={styles.said}>
+          The draft “{slipTitle(gone)}” is gone.{' '}
+          <button
+            type="button"
+            className={kit.link}
+            onClick={() => {
+              void restoreDraft(theStore(), gone);
+              setGone(null);
+            }}
+          >
+            Undo
+          </button>
+        </p>
+      )}
+      <ul>
+        {rows.map(({ slip, promise, fault, total: cents, goes }) => (
+          <li key={slip.id} className={styles.row}>
+            <div className={styles.pick}>
+              <input
+                type="checkbox"
+                aria-label={`Send ${slipTitle(slip)}`}
+                checked={goes}
+                disabled={fault?.weight === 'stops'}
+                onChange={(e) => setTicked(new Map(ticked).set(slip.id, e.target.checked))}
+              />
+              <div>
+                <a className={styles.title} href={`/requests/${slip.id}`}>
+                  {slipTitle(slip)}
+                </a>
+                {fault && (
+                  <p className={fault.weight === 'notes' ? styles.state : styles.stops}>
+                    {fault.text}{' '}
+                    {fault.href && (
+                      <a href={fault.href} {...(fault.href.startsWith('/standin') ? { target: '_blank', rel: 'noopener' } : {})}>
+                        {fault.href.startsWith('/standin') ? 'Read it' : 'See it'}
+                      </a>
+                    )}
+                  </p>
+                )}
+                {stayed.has(slip.id) && <p className={styles.stops}>Not sent: {stayed.get(slip.id)}</p>}
+              </div>
+            </div>
+            <span>
+              {WANTED_TEXT[slip.wanted]}, {whereTo(slip, info)}
+            </span>
+            <span className={styles.mono}>
+              {promise?.median ? `≈ ${dayOfIso(promise.median)}` : slip.promised ? `≈ ${dayOfIso(slip.promised.median)}` : ''}
+              {promise?.verdict && promise.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[promise.verdict]}</span>}
+            </span>
+            <span className={styles.end}>
+              {money(cents)}{' '}
+              <button
+                type="button"
+                className={kit.link}
+                onClick={() => void reopen(theStore(), slip.id, moment.at).then(() => window.location.assign(`/requests/${slip.id}`))}
+              >
+                Change<span className="sr"> {slipTitle(slip)}</span>
+              </button>
+            </span>
+          </li>
+        ))}
+        {drafts.map((slip) => (
+          <li key={slip.id} className={styles.row}>
+            <a className={styles.title} href={`/requests/${slip.id}`}>
+              {slipTitle(slip) || 'A slip without a title'}
+            </a>
+            <span>
+              {WANTED_TEXT[slip.wanted]}, {whereTo(slip, info)}
+            </span>
+            <span className={styles.mono} />
+            <span className={styles.end}>
+              <span className={kit.tag}>draft</span>{' '}
+              <button type="button" className={kit.link} onClick={() => void drop(slip)}>
+                Discard<span className="sr"> {slipTitle(slip)}</span>
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

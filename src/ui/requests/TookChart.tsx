@@ -1,0 +1,66 @@
+/** How long finished requests took and what they cost: a bar of days each, the promise as a mark, the price beside it. Loaded late: the chart library is heavy. */
+import { Bar, CartesianGrid, ComposedChart, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts';
+import { money } from '../../core/requests/price';
+import { type Slip, slipTitle } from '../../core/requests/slip';
+import { days, promisedDays, tookDays } from './lines';
+import styles from './requests.module.css';
+
+interface Point {
+  readonly name: string;
+  readonly title: string;
+  readonly took: number;
+  readonly likely: number;
+  readonly cents: number;
+}
+function Said({ active, payload }: { active?: boolean; payload?: readonly { readonly payload: Point }[] }) {
+  const p = active ? payload?.[0]?.payload : undefined;
+  return p ? (
+    <p className={styles.tip}>
+      <b>{p.title}</b>
+      <span>
+        took {days(p.took)}, promised within {p.likely}; {p.cents > 0 ? `you paid ${money(p.cents)}` : 'you paid nothing'}
+      </span>
+    </p>
+  ) : null;
+}
+
+export default function TookChart({ slips }: { slips: readonly Slip[] }) {
+  const points = slips.flatMap((s): Point[] => {
+    const [took, promised] = [tookDays(s), promisedDays(s)];
+    if (took === null || !promised) return [];
+    const title = slipTitle(s);
+    return [
+      { name: title.length > 18 ? `${title.slice(0, 17)}…` : title, title, took, likely: promised.likely, cents: s.promised?.total ?? 0 },
+    ];
+  });
+  const paid = points.reduce((n, p) => n + p.cents, 0);
+  const within = points.filter((p) => p.took <= p.likely).length;
+  const middle = [...points].sort((a, b) => a.took - b.took)[Math.floor(points.length / 2)]?.took ?? 0;
+  return (
+    <figure className={styles.chart}>
+      <figcaption>
+        {points.length === 1 ? `One came, within ${days(middle)}` : `${points.length} came, half of them within ${days(middle)}`}; {within}{' '}
+        by the promised day. You paid {paid > 0 ? `${money(paid)} in all` : 'nothing'}.
+      </figcaption>
+      {points.length > 1 && (
+        <div aria-hidden="true" style={{ maxWidth: points.length * 150 + 60 }}>
+          <ResponsiveContainer width="100%" height={170}>
+            <ComposedChart data={points} margin={{ top: 8, right: 8, bottom: 0, left: -18 }} barCategoryGap="35%">
+              <CartesianGrid vertical={false} stroke="var(--rule-soft)" />
+              <XAxis dataKey="name" tick={{ fontSize: 12, fill: 'var(--ink-soft)' }} stroke="var(--rule-strong)" interval={0} />
+              <YAxis allowDecimals={false} tick={{ fontSize: 12, fill: 'var(--ink-soft)' }} stroke="var(--rule-strong)" />
+              <Tooltip content={<Said />} cursor={{ fill: 'var(--rule-soft)' }} isAnimationActive={false} />
+              <Bar dataKey="took" fill="var(--plum)" maxBarSize={34} isAnimationActive={false} />
+              <Scatter dataKey="likely" shape="cross" fill="var(--ink)" isAnimationActive={false} />
+            </ComposedChart>
+          </ResponsiveContainer>
+        </div>
+      )}
+      {points.length > 1 && (
+        <p className={styles.legend} aria-hidden="true">
+          <span data-part="done" /> days it took <i className={styles.legendCross} /> promised within
+        </p>
+      )}
+    </figure>
+  );
+}

@@ -1,0 +1,57 @@
+/** Fills a slip from the index when a number is known: a DOI, an ISBN, or a journal's ISSN. */
+import { useState } from 'react';
+import { getJournals, getRecord, getSearch } from '../../browser/client';
+import { readIsbn, readIssn } from '../../core/bibliography/identifiers';
+import { NEW_SEARCH } from '../../core/query/request';
+import { itemOf, type Slip } from '../../core/requests/slip';
+import { useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import styles from './slip.module.css';
+
+export function LookUp({ slip, set }: { slip: Slip; set: (slip: Slip) => void }) {
+  const { moment, reader } = useHere();
+  const [said, setSaid] = useState('');
+  const { doi, isbn, issn } = slip.item;
+  const known = doi.trim() ? `doi:${doi.trim()}` : readIsbn(isbn) ? `isbn:${readIsbn(isbn)}` : '';
+  const number = readIssn(issn);
+  if (!known && !number) return null;
+  const look = async () => {
+    setSaid('Looking…');
+    try {
+      if (known) {
+        const { hits } = await getSearch({ ...NEW_SEARCH, q: known, reach: 'index' }, moment, { offset: 0, limit: 1 });
+        const [hit] = hits;
+        if (hit) {
+          const { record } = await getRecord(hit.id);
+          const kept = { ...itemOf(record), pages: slip.item.pages || itemOf(record).pages, chapter: slip.item.chapter };
+          set({
+            ...slip,
+            record: record.id,
+            item: slip.wanted === 'chapter' && record.kind === 'book' ? { ...kept, pages: slip.item.pages } : kept,
+          });
+          setSaid('Found and filled in from the index.');
+          return;
+        }
+      }
+      if (number) {
+        const [journal] = (await getJournals(number, reader.campus)).journals;
+        if (journal) {
+          set({ ...slip, item: { ...slip.item, container: journal.title } });
+          setSaid(`It is the ISSN of ${journal.title}, ${journal.span}.`);
+          return;
+        }
+      }
+      setSaid('Nothing in the index has this number. What you wrote is kept and goes out as it is.');
+    } catch (error) {
+      setSaid(error instanceof Error ? error.message : 'It could not be looked up; what you wrote is kept.');
+    }
+  };
+  return (
+    <p className={styles.wide}>
+      <button type="button" className={kit.link} onClick={() => void look()}>
+        Fill in from {known ? (doi.trim() ? 'the DOI' : 'the ISBN') : 'the ISSN'}
+      </button>{' '}
+      <small role="status">{said}</small>
+    </p>
+  );
+}

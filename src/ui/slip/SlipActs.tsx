@@ -1,0 +1,129 @@
+/** What can be done about a slip now, as buttons; and the questions and conditions that wait for the reader. */
+import { useState } from 'react';
+import { reopen, sendOutgoing } from '../../browser/slips';
+import { theStore } from '../../browser/store';
+import { canDo, isOnLoan } from '../../core/requests/lifecycle';
+import { renewalsLeft } from '../../core/requests/loans';
+import type { Slip } from '../../core/requests/slip';
+import { useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import styles from './slip.module.css';
+import { useAct } from './useAct';
+
+/** A delivered file's address: it is closed after its day, by the reader's clock. */
+export const fileHref = (slip: Slip, at: string): string => `${slip.file}&${new URLSearchParams({ at })}`;
+
+function Answer({ slip, send, busy }: { slip: Slip; send: (text: string) => void; busy: boolean }) {
+  const [text, setText] = useState('');
+  return (
+    <form
+      className={styles.answer}
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim()) send(text.trim());
+      }}
+    >
+      <label htmlFor={`answer-${slip.id}`}>Your answer</label>
+      <textarea id={`answer-${slip.id}`} rows={2} maxLength={1000} value={text} onChange={(e) => setText(e.target.value)} />
+      <button type="submit" className={kit.plum} disabled={busy || !text.trim()}>
+        Answer
+      </button>
+    </form>
+  );
+}
+
+export function SlipActs({ slip }: { slip: Slip }) {
+  const here = useHere();
+  const { busy, said, act } = useAct();
+  const [unsent, setUnsent] = useState('');
+  const sendNow = () =>
+    sendOutgoing(theStore(), here.reader.id, here.moment, new Set([slip.id])).then(({ problem }) =>
+      setUnsent(problem ? `${problem.message} It stays in Outgoing.` : ''),
+    );
+  const asks = slip.messages.filter((m) => m.event === 'question' || m.event === 'offer').at(-1);
+  const left = renewalsLeft(here.info.policy, here.reader.category, slip.renewals ?? 0);
+  const renewable = canDo(slip, 'renew');
+  return (
+    <>
+      {(slip.state === 'question' || slip.state === 'conditional') && asks && (
+        <div className={styles.asks}>
+          <p>{asks.text}</p>
+          {slip.state === 'question' ? (
+            <Answer slip={slip} busy={busy} send={(text) => void act(slip, 'answer', text)} />
+          ) : (
+            <div className={styles.send}>
+              <button type="button" className={kit.plum} disabled={busy} onClick={() => void act(slip, 'accept')}>
+                Accept
+              </button>
+              <button type="button" className={kit.link} disabled={busy} onClick={() => void act(slip, 'decline')}>
+                No, ask the next library
+              </button>
+            </div>
+          )}
+        </div>
+      )}
+      <div className={styles.send}>
+        {slip.state === 'outgoing' && (
+          <>
+            <button type="button" className={kit.plum} onClick={() => void sendNow()}>
+              Send slip
+            </button>
+            <button type="button" className={kit.link} onClick={() => void reopen(theStore(), slip.id, here.moment.at)}>
+              Change it
+            </button>
+          </>
+        )}
+        {slip.file && slip.state === 'delivered' && (
+          <a className={kit.main} href={fileHref(slip, here.moment.at)} target="_blank" rel="noopener">
+            Open the file
+          </a>
+        )}
+        {canDo(slip, 'collect') && (
+          <button type="button" className={kit.main} disabled={busy} onClick={() => void act(slip, 'collect')}>
+            I have it
+          </button>
+        )}
+        {canDo(slip, 'finish') && (
+          <button type="button" className={kit.link} disabled={busy} onClick={() => void act(slip, 'finish')}>
+            Done with it
+          </button>
+        )}
+        {isOnLoan(slip.state) && (
+          <>
+            <button
+              type="button"
+              className={renewable ? kit.main : kit.link}
+              disabled={busy || !renewable}
+              onClick={() => void act(slip, 'renew')}
+            >
+              Renew
+            </button>
+            <button type="button" className={kit.link} disabled={busy} onClick={() => void act(slip, 'return')}>
+              I brought it back
+            </button>
+            <span className={styles.quiet}>
+              {slip.state === 'recalled'
+                ? 'Recalled: it can’t be renewed.'
+                : slip.state === 'overdue'
+                  ? 'Overdue: it can’t be renewed, bring it back.'
+                  : left > 0
+                    ? `${left} ${left === 1 ? 'renewal' : 'renewals'} left`
+                    : 'No renewal left.'}
+            </span>
+          </>
+        )}
+        {canDo(slip, 'cancel') && (
+          <button type="button" className={kit.link} disabled={busy} onClick={() => void act(slip, 'cancel')}>
+            Withdraw
+          </button>
+        )}
+        {(slip.state === 'not-supplied' || slip.state === 'withdrawn') && slip.record && (
+          <a href={`/records/${slip.record}`}>Other ways to read it</a>
+        )}
+      </div>
+      <p role="status" className={said || unsent ? styles.fault : 'sr'}>
+        {said || unsent}
+      </p>
+    </>
+  );
+}

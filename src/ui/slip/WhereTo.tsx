@@ -1,0 +1,147 @@
+/** Where the thing goes: a pickup point, the letter box, a mailbox; several addresses; contact details kept. */
+import { useState } from 'react';
+import { type Contact, register } from '../../browser/settings';
+import { theStore } from '../../browser/store';
+import { isCopy, type Slip } from '../../core/requests/slip';
+import { useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import { Field } from './Field';
+import styles from './slip.module.css';
+
+interface Props {
+  readonly slip: Slip;
+  readonly set: (slip: Slip) => void;
+  readonly fault: (field: string) => string | undefined;
+}
+
+export function WhereTo({ slip, set, fault }: Props) {
+  const { info, reader, settings } = useHere();
+  const { delivery } = slip;
+  const contact: Contact = settings.contacts[reader.id] ?? { email: reader.email, address: reader.address };
+  const addresses = [...new Set([contact.address, ...(contact.addresses ?? [])])].filter(Boolean);
+  const [kept, setKept] = useState(false);
+  if (isCopy(slip) || delivery.to === 'email') {
+    const email = delivery.to === 'email' ? delivery.email : reader.email;
+    return (
+      <Field
+        id="f-delivery-email"
+        label={isCopy(slip) ? 'Send the file to' : 'Send the answer to'}
+        type="email"
+        value={email}
+        change={(value) => set({ ...slip, delivery: { to: 'email', email: value } })}
+        fault={fault('delivery.email')}
+        hint={
+          isCopy(slip) && info.policy.files.encrypted.includes(slip.route)
+            ? `Encrypted. It opens in ${info.policy.files.software}.`
+            : undefined
+        }
+        wide
+      />
+    );
+  }
+  const pickup = (campus: string) => set({ ...slip, delivery: { to: 'pickup', campus } });
+  const post = (address: string) => {
+    setKept(false);
+    set({ ...slip, delivery: { to: 'post', address } });
+  };
+  const address = delivery.to === 'post' ? delivery.address : '';
+  const isNew = delivery.to === 'post' && address.trim() !== '' && !addresses.includes(address.trim());
+  const keepAddress = async () => {
+    await register(theStore(), reader.id, { ...contact, addresses: [...(contact.addresses ?? []), address.trim()] });
+    setKept(true);
+  };
+  return (
+    <>
+      <div className={`${styles.field} ${styles.wide}`}>
+        <label htmlFor="f-delivery-campus">{delivery.to === 'post' ? 'Goes' : 'Collect at'}</label>
+        <select
+          id="f-delivery-campus"
+          value={delivery.to === 'pickup' ? delivery.campus : 'post'}
+          onChange={(e) => (e.target.value === 'post' ? post(addresses[0] ?? '') : pickup(e.target.value))}
+        >
+          {info.campuses.map((c) => (
+            <option key={c.id} value={c.id}>
+              {c.name}, {c.about}
+            </option>
+          ))}
+          <option value="post">by post to an address</option>
+        </select>
+        {delivery.to === 'pickup' && (
+          <small>
+            {info.campuses.find((c) => c.id === delivery.campus)?.fetchesHolds
+              ? `Staff keep it at the desk for you for ${info.policy.shelf.pickupDays} days.`
+              : `It waits at the shelf for ${info.policy.shelf.pickupDays} days; you fetch it yourself.`}
+          </small>
+        )}
+      </div>
+      {delivery.to === 'post' && (
+        <>
+          {addresses.length > 1 && (
+            <div className={styles.field}>
+              <label htmlFor="f-delivery-known">Address</label>
+              <select id="f-delivery-known" value={addresses.includes(address) ? address : ''} onChange={(e) => post(e.target.value)}>
+                {addresses.map((a) => (
+                  <option key={a} value={a}>
+                    {a}
+                  </option>
+                ))}
+                <option value="">another</option>
+              </select>
+            </div>
+          )}
+          <Field id="f-delivery-address" label="Send the parcel to" value={address} change={post} fault={fault('delivery.address')} wide />
+          {isNew && reader.registered && (
+            <button type="button" className={kit.link} onClick={() => void keepAddress()}>
+              Keep this address
+            </button>
+          )}
+          {kept && <small>Kept with your addresses.</small>}
+        </>
+      )}
+    </>
+  );
+}
+
+/** E-mail and address as the library has them; changed here, kept for the next slip. */
+export function ContactDetails() {
+  const { reader, settings } = useHere();
+  const contact: Contact = settings.contacts[reader.id] ?? { email: reader.email, address: reader.address };
+  const [draft, setDraft] = useState(contact);
+  const [said, setSaid] = useState('');
+  const save = async () => {
+    await register(theStore(), reader.id, draft);
+    setSaid('Kept.');
+  };
+  const changed = JSON.stringify(draft) !== JSON.stringify(contact);
+  return (
+    <details className={styles.contact}>
+      <summary>Your contact details: {contact.email}</summary>
+      <div className={styles.grid}>
+        <Field id="f-contact-email" label="E-mail" type="email" value={draft.email} change={(email) => setDraft({ ...draft, email })} />
+        <Field
+          id="f-contact-address"
+          label="Home address"
+          value={draft.address}
+          change={(address) => setDraft({ ...draft, address })}
+          wide
+        />
+        {(draft.addresses ?? []).map((a) => (
+          <p key={a} className={styles.wide}>
+            {a}{' '}
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => setDraft({ ...draft, addresses: (draft.addresses ?? []).filter((x) => x !== a) })}
+            >
+              Forget<span className="sr"> {a}</span>
+            </button>
+          </p>
+        ))}
+        <button type="button" className={kit.link} disabled={!changed || !/^\S+@\S+\.\S+$/.test(draft.email)} onClick={() => void save()}>
+          Keep the changes
+        </button>
+        <small role="status">{said}</small>
+      </div>
+    </details>
+  );
+}

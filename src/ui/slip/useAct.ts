@@ -1,0 +1,36 @@
+/** Doing something about a slip that has left: tells the network, keeps what went wrong in words. */
+import { useState } from 'react';
+import { doAct } from '../../browser/slips';
+import { theStore } from '../../browser/store';
+import type { ReaderAct } from '../../core/requests/lifecycle';
+import { dueDay, loanDays } from '../../core/requests/loans';
+import type { Slip } from '../../core/requests/slip';
+import { dayOf, isoDay, type Minutes, parseLocal } from '../../core/time';
+import { useHere } from '../kit/app';
+
+export interface Acting {
+  readonly busy: boolean;
+  /** Why the last act did not work; empty when it did. */
+  readonly said: string;
+  readonly act: (slip: Slip, what: ReaderAct, text?: string) => Promise<void>;
+}
+export function useAct(): Acting {
+  const { info, reader, moment } = useHere();
+  const [busy, setBusy] = useState(false);
+  const [said, setSaid] = useState('');
+  const act = async (slip: Slip, what: ReaderAct, text?: string): Promise<void> => {
+    setBusy(true);
+    const campus = slip.delivery.to === 'pickup' ? slip.delivery.campus : reader.campus;
+    const today = dayOf(parseLocal(moment.at) as Minutes);
+    const due = what === 'collect' ? isoDay(dueDay(info, campus, today, loanDays(info.policy, slip.route, reader.category))) : undefined;
+    try {
+      await doAct(theStore(), slip, what, moment, info.policy.zone, { ...(text ? { text } : {}), ...(due ? { due } : {}) });
+      setSaid('');
+    } catch (error) {
+      setSaid(error instanceof Error ? error.message : 'That did not work; nothing has changed.');
+    } finally {
+      setBusy(false);
+    }
+  };
+  return { busy, said, act };
+}
