@@ -31,8 +31,23 @@ export async function build({ corpus, dir }: { corpus: string; dir: string }): P
   buildIndex({ ...world, journals: [], lines: new Map(), records: { [Symbol.iterator]: records } }, `${dir}/index`, () => {}, 'words');
   return null;
 }
-export const open = async (dir: string): Promise<DiscoveryService> => new DiscoveryService(`${dir}/index`);
-export const close = async (service: DiscoveryService): Promise<void> => service.close();
+/** An opened index, and the line of the corpus that each of its documents was: ours orders them by likeness. */
+interface Opened {
+  readonly service: DiscoveryService;
+  readonly lineOf: Uint32Array;
+}
+export async function open(dir: string): Promise<Opened> {
+  const service = new DiscoveryService(`${dir}/index`);
+  const { recordAt } = service.engine.data;
+  const lineOf = new Uint32Array(recordAt.length);
+  Uint32Array.from(recordAt.keys())
+    .sort((a, b) => (recordAt[a] as number) - (recordAt[b] as number))
+    .forEach((doc, line) => {
+      lineOf[doc] = line;
+    });
+  return { service, lineOf };
+}
+export const close = async ({ service }: Opened): Promise<void> => service.close();
 
 interface PeerQuery {
   readonly terms: readonly string[];
@@ -61,7 +76,7 @@ function treeOf(q: PeerQuery, service: DiscoveryService): QueryNode {
   );
 }
 
-export function search(service: DiscoveryService, q: PeerQuery) {
+export function search({ service, lineOf }: Opened, q: PeerQuery) {
   const f = q.filter;
   const request: SearchRequest = {
     ...NEW_SEARCH,
@@ -94,7 +109,7 @@ export function search(service: DiscoveryService, q: PeerQuery) {
   ];
   return {
     total: answer.total,
-    top: answer.docs.map((d, i) => [1000 - i, d] as const),
+    top: answer.docs.map((d, i) => [1000 - i, lineOf[d] as number] as const),
     facets: {
       type: only(b.kind, (v) => !f || v === KIND_OF[f.type]).map(([v, n]) => [KINDS[v as Kind].csl, n]),
       year: answer.years.filter(([y]) => !f || (y >= f.yearFrom && y <= f.yearTo)),

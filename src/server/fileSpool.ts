@@ -5,8 +5,8 @@ import type { WordSpool } from '../core/engine/invert';
 const WORDS_HELD = 1 << 20;
 
 export class FileSpool implements WordSpool {
-  readonly #path: string;
-  readonly #fd: number;
+  #path: string;
+  #fd: number;
   readonly #buffer = new Uint32Array(WORDS_HELD);
   #held = 0;
   #written = 0;
@@ -42,6 +42,20 @@ export class FileSpool implements WordSpool {
       yield new Uint32Array(buffer.buffer, 0, wanted / 4);
       word += wanted / 4;
     }
+  }
+  reorder(start: Uint32Array, order: Uint32Array): void {
+    if (this.#held) this.#flush();
+    const ordered = new FileSpool(`${this.#path}.ordered`);
+    let bytes = new Uint8Array(1 << 16);
+    for (const k of order) {
+      const [from, to] = [(start[k] as number) * 4, (start[k + 1] as number) * 4];
+      if (bytes.length < to - from) bytes = new Uint8Array(2 * (to - from));
+      if (readSync(this.#fd, bytes, 0, to - from, from) < to - from) throw new Error(`${this.#path} ends too soon: the disk may be full.`);
+      for (const w of new Uint32Array(bytes.buffer, 0, (to - from) / 4)) ordered.push(w);
+    }
+    ordered.#flush();
+    this.remove();
+    [this.#path, this.#fd] = [ordered.#path, ordered.#fd];
   }
   /** The file is of no use once the index is written. */
   remove(): void {

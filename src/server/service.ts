@@ -13,7 +13,6 @@ import type { DiscoveryRecord, Journal } from '../core/bibliography/record';
 import type { KbartLine } from '../core/coverage/kbart';
 import { repair } from '../core/engine/assist';
 import { openIndex } from '../core/engine/data';
-import { workAt } from '../core/engine/facts';
 import { SMALL_WORDS, words } from '../core/engine/fold';
 import { markable, marksIn } from '../core/engine/marks';
 import type {
@@ -36,7 +35,7 @@ import { stringAt } from '../core/engine/strings';
 import { suggest, titleKey, titleRange } from '../core/engine/suggest';
 import type { Guidance } from '../core/guidance/guidance';
 import { readPolicy } from '../core/policy/schema';
-import type { Library, Policy, Reader } from '../core/policy/types';
+import type { Library, Policy, Reader, ReaderSituation } from '../core/policy/types';
 import type { QueryNote } from '../core/query/plain';
 import { readQuery } from '../core/query/read';
 import { GROUPS, type Group, type SearchRequest } from '../core/query/request';
@@ -50,7 +49,7 @@ import { journalOf, unindexedItem } from '../core/references/unindexed';
 import { promiseFor, type SlipPromise } from '../core/requests/promise';
 import type { CopyHistory } from '../core/requests/rules';
 import { cslOfSlip, type Slip, type Wanted as WantedPart } from '../core/requests/slip';
-import { type Minutes, parseDay, parseLocal } from '../core/time';
+import { type DayNumber, type Minutes, parseDay, parseLocal } from '../core/time';
 import { lendingTimeline, type SentSlip } from '../standins/lending/timeline';
 import { findJournals } from './journals';
 import { readShared, type SharedIndex } from './shared';
@@ -82,6 +81,9 @@ export class DiscoveryService {
   readonly #held: Buffer | null;
   readonly #loadMs: number;
   readonly #parsed = new Map<number, DiscoveryRecord>();
+  readonly #ways = new Map<string, Pick<WaysAnswer, 'best' | 'wait'>>();
+  /** For whom and when `#ways` were worked out. */
+  #waysAt = '';
 
   /** Opens an index directory. Throws with a message for people when it can't be used. */
   constructor(dir: string, shared?: SharedIndex) {
@@ -115,6 +117,7 @@ export class DiscoveryService {
   setPolicy(policy: Policy): void {
     this.#library = { ...this.#library, policy };
     this.#engine.setLibrary(this.#library);
+    this.#ways.clear();
   }
 
   health() {
@@ -132,10 +135,10 @@ export class DiscoveryService {
     return record;
   }
   #readRecord(doc: number): DiscoveryRecord {
-    const { recordAt } = this.#engine.data;
-    const from = recordAt[doc] as number;
-    if (this.#held) return JSON.parse(this.#held.toString('utf8', from, recordAt[doc + 1] as number)) as DiscoveryRecord;
-    const bytes = Buffer.allocUnsafe((recordAt[doc + 1] as number) - from);
+    const { recordAt, recordSize } = this.#engine.data;
+    const [from, size] = [recordAt[doc] as number, recordSize[doc] as number];
+    if (this.#held) return JSON.parse(this.#held.toString('utf8', from, from + size)) as DiscoveryRecord;
+    const bytes = Buffer.allocUnsafe(size);
     readSync(this.#records, bytes, 0, bytes.length, from);
     return JSON.parse(bytes.toString('utf8')) as DiscoveryRecord;
   }
@@ -166,7 +169,7 @@ export class DiscoveryService {
     const helped =
       request.exact || request.syntax === 'cql'
         ? null
-        : this.#recogniser.recognise(request.q, read.tree, (t) => this.#engine.total(query(t)), count);
+        : this.#recogniser.recognise(request.q, read.tree, (found) => this.#engine.passing(found, query(read.tree)), count);
     let tree: EngineQuery['tree'] = helped?.tree ?? read.tree;
     let notes: readonly QueryNote[] = [...read.notes, ...(helped?.notes ?? [])];
     let answer = this.#engine.search(query(tree));
@@ -279,12 +282,12 @@ export class DiscoveryService {
   ): Hit {
     const item = this.itemAt(doc);
     const { record } = item;
-    const { best, wait } = soonestWay(item, this.#library, moment.situation, at, request.needBy);
+    const { best, wait } = this.#soonest(doc, item, moment.situation, at, request.needBy);
     const copies = record.copies ?? item.host?.copies ?? [];
     const language = record.languages[0] ?? 'en';
     const { data } = this.#engine;
     const { workStart } = data;
-    const work = workAt(data, doc);
+    const work = data.work[doc] as number;
     const { abstract: _abstract, ...csl } = record.csl;
     return {
       id: record.id,
@@ -306,9 +309,26 @@ export class DiscoveryService {
     };
   }
 
+  /** The soonest way to a record. Narrowing a search shows the same records again, so the latest are remembered. */
+  #soonest(doc: number, item: AccessItem, situation: ReaderSituation, at: Minutes, needBy: DayNumber | null): Pick<WaysAnswer, 'best' | 'wait'> {
+    const { campus, category, remote } = situation;
+    const when = `${campus}|${category}|${remote}|${at}`;
+    if (this.#waysAt !== when || this.#ways.size > RECORDS_KEPT) {
+      this.#ways.clear();
+      this.#waysAt = when;
+    }
+    const key = `${doc}|${needBy}`;
+    let way = this.#ways.get(key);
+    if (!way) {
+      way = soonestWay(item, this.#library, situation, at, needBy);
+      this.#ways.set(key, way);
+    }
+    return way;
+  }
+
   #version(doc: number, moment: Moment, at: Minutes): Hit['versions'][number] {
     const item = this.itemAt(doc);
-    const { wait } = soonestWay(item, this.#library, moment.situation, at);
+    const { wait } = this.#soonest(doc, item, moment.situation, at, null);
     const { id, note, line } = this.#related(doc);
     return { id, note, line, wait: wait.label, class: wait.class };
   }
@@ -346,7 +366,7 @@ export class DiscoveryService {
     const slice = (start: Uint32Array, values: Uint32Array, i: number, most: number) => [
       ...values.subarray(start[i], Math.min(start[i + 1] as number, (start[i] as number) + most)),
     ];
-    const work = workAt(d, doc);
+    const work = d.work[doc] as number;
     const places = [
       ...this.#library.campuses.map((c) => ({
         name: c.name,
@@ -372,7 +392,7 @@ export class DiscoveryService {
       places,
       coverage,
       editions: work
-        ? slice(d.workStart, d.work, work, 40)
+        ? slice(d.workStart, d.workDocs, work, 40)
             .filter((x) => x !== doc)
             .map((x) => this.#related(x))
         : [],
@@ -440,9 +460,9 @@ export class DiscoveryService {
   #versions(item: AccessItem): AccessItem[] {
     const doc = this.#engine.find(item.record.id);
     const { data } = this.#engine;
-    const work = doc < 0 ? 0 : workAt(data, doc);
+    const work = doc < 0 ? 0 : (data.work[doc] as number);
     if (work === 0) return [];
-    const members = [...data.work.subarray(data.workStart[work], data.workStart[work + 1])];
+    const members = [...data.workDocs.subarray(data.workStart[work], data.workStart[work + 1])];
     return members
       .filter((d) => d !== doc)
       .slice(0, VERSIONS_SHOWN)

@@ -82,3 +82,10 @@ export async function moveClock(page: Page, step: string | RegExp): Promise<void
   await page.getByRole('button', { name: /^Demo clock/ }).click();
   await page.getByRole('button', { name: step }).click();
 }
+/** Chooses one of the demo's readers, and waits until the choice is kept. */
+export async function readAs(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: /^Reading as/ }).click();
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await page.getByRole('button', { name: `Reading as ${name}` }).waitFor();
+}

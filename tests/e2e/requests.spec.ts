@@ -1,7 +1,7 @@
 /** Requests from draft to returned, in the real interface: what a student meets, and what goes wrong on the way. */
 import { PDFDocument } from '@cantoo/pdf-lib';
 import type { Page } from '@playwright/test';
-import { expect, moveClock, search, test } from './app';
+import { expect, moveClock, readAs, search, test } from './app';
 import { draft, send } from './views';
 
 const SALT = 'record=tu0000043&route=partner-loan&from=ostmere';
@@ -14,15 +14,10 @@ async function until(page: Page, says: RegExp, days = 20): Promise<void> {
   }
   await expect(page.getByText(says).first()).toBeVisible();
 }
-const reader = async (page: Page, name: RegExp): Promise<void> => {
-  await page.goto('/');
-  await page.getByRole('button', { name: /^Reading as/ }).click();
-  await page.getByRole('button', { name }).click();
-};
 const state = (page: Page) => page.locator('section > p > b').first();
 
 test('a first-time user’s loan: registered inside the slip, collected, returned', async ({ page }) => {
-  await reader(page, /Tove Askelund/);
+  await readAs(page, 'Tove Askelund');
   await draft(page, SALT);
   await page.getByRole('textbox', { name: 'Address' }).fill('Room 3, Netloft House');
   await page.getByRole('checkbox', { name: /^Register me/ }).check();
@@ -222,7 +217,7 @@ test('a slip by hand is filled in from its number; an article is asked for from 
 });
 
 test('several addresses, and another campus, change the promise', async ({ page }) => {
-  await reader(page, /Davit Okonmere/);
+  await readAs(page, 'Davit Okonmere');
   await draft(page, SALT);
   await page.getByLabel('Send the parcel to').fill('c/o Harbour Office, Outer Skerries');
   await page.getByRole('button', { name: 'Keep this address' }).click();

@@ -1,5 +1,5 @@
 /** The server goes away while a slip is sent; two tabs send at once; the reader changes. */
-import { expect, test } from './app';
+import { expect, readAs, test } from './app';
 import { draft, send } from './views';
 
 test('a slip that can’t be sent stays in Outgoing and goes out later, once', async ({ page, server, faults }) => {
@@ -101,9 +101,7 @@ test('a slip can be withdrawn until someone has started on it', async ({ page, f
 });
 
 test('a first-time reader registers inside the first slip and keeps what was written', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('button', { name: /^Reading as/ }).click();
-  await page.getByRole('button', { name: /Tove Askelund/ }).click();
+  await readAs(page, 'Tove Askelund');
   await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere');
   await page.getByLabel('Note to the library').fill('for Thursday');
   await page.getByRole('button', { name: 'Send slip' }).click();

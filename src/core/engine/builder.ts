@@ -11,6 +11,7 @@ import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../bibliography/kinds';
 import { PEER_LIST, peerReviewOf } from '../bibliography/peerReview';
 import { type DiscoveryRecord, yearOfRecord } from '../bibliography/record';
 import type { Library } from '../policy/types';
+import { FIELDS } from '../query/tree';
 import { parseDay } from '../time';
 import { ANALYSES, type Analysis } from './analysis';
 import { codesOf } from './codes';
@@ -21,6 +22,7 @@ import { SMALL_WORDS, words } from './fold';
 import { FIELD_END, type Outline, type Section, VALUE_END } from './format';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
+import { byLikeness, inOrder, listsInOrder } from './neighbours';
 import { ownWorth } from './rank';
 import { buildSpelling } from './spelling';
 import { byCodePoint, countStrings, packStrings, type StringTable, stringAt } from './strings';
@@ -104,6 +106,7 @@ export class IndexBuilder {
     personStart: growU32(),
     person: growU32(),
     recordAt: growF64(),
+    recordSize: growU32(),
     added: growU16(),
   };
   readonly #rows = growU16();
@@ -142,6 +145,7 @@ export class IndexBuilder {
     const { record: r } = item;
     const c = this.#columns;
     c.recordAt.push(this.#end);
+    c.recordSize.push(bytes);
     this.#end += bytes;
     this.#ids.push(r.id);
     this.#docStart.push(this.#stream.length);
@@ -257,21 +261,29 @@ export class IndexBuilder {
     return id;
   }
 
-  /** Who cites whom, both ways round, and which records are one work; references to what is not indexed are left out. */
-  #relations(): Record<string, Section> {
-    const doc = new Map(this.#ids.map((id, i) => [id, i]));
-    const cites = this.#references.map((refs) => refs.flatMap((id) => doc.get(id) ?? []));
-    const cited: number[][] = this.#ids.map(() => []);
+  /**
+   * Who cites whom, both ways round, and which records are one work; references to what is not indexed are left out.
+   * @param ids of the documents as they are now numbered; `order` has the numbers they were added under
+   */
+  #relations(ids: readonly string[], order: Uint32Array): Record<string, Section> {
+    const doc = new Map(ids.map((id, i) => [id, i]));
+    const cites = Array.from(order, (d) => (this.#references[d] as readonly string[]).flatMap((id) => doc.get(id) ?? []));
+    const cited: number[][] = ids.map(() => []);
     cites.forEach((list, from) => {
       for (const to of list) cited[to]?.push(from);
     });
-    const workOf = new Uint32Array(this.#ids.length);
-    const groups: number[][] = [[]];
-    for (const members of this.#works.values()) {
-      if (members.length < 2) continue;
-      for (const d of members) workOf[d] = groups.length;
-      groups.push(members);
-    }
+    const now = new Uint32Array(order.length);
+    order.forEach((d, i) => {
+      now[d] = i;
+    });
+    // Works are numbered in the order of their documents, so that what is kept of each in a search stands together too.
+    const several = [...this.#works.values()].filter((members) => members.length > 1);
+    const groups = [[], ...several.map((members) => members.map((d) => now[d] as number).sort((a, b) => a - b))];
+    groups.sort((a, b) => (a[0] ?? -1) - (b[0] ?? -1));
+    const work = new Uint32Array(ids.length);
+    groups.forEach((members, w) => {
+      for (const d of members) work[d] = w;
+    });
     const flat = (lists: readonly (readonly number[])[]) => {
       const start = new Uint32Array(lists.length + 1);
       lists.forEach((l, i) => {
@@ -280,7 +292,7 @@ export class IndexBuilder {
       return { start, values: Uint32Array.from(lists.flat()) };
     };
     const [a, b, w] = [flat(cites), flat(cited), flat(groups)];
-    return { citeStart: a.start, cite: a.values, citedStart: b.start, cited: b.values, workOf, workStart: w.start, work: w.values };
+    return { citeStart: a.start, cite: a.values, citedStart: b.start, cited: b.values, work, workStart: w.start, workDocs: w.values };
   }
 
   /** Everything the engine needs: sections as they are, and the large ones that are written piece by piece. The builder is spent afterwards. */
@@ -290,7 +302,6 @@ export class IndexBuilder {
     this.#docStart.push(this.#stream.length);
     c.subjectStart.push(c.subject.length);
     c.personStart.push(c.person.length);
-    c.recordAt.push(this.#end);
 
     const sorted = [...this.#terms.keys()].sort(byCodePoint);
     const renumber = new Uint32Array(sorted.length);
@@ -300,10 +311,6 @@ export class IndexBuilder {
     const spelling = this.#spelling();
     this.#terms.clear();
     this.#tokens.clear();
-    const words = this.#stream.length;
-    const { termStart, fill } = invert(this.#stream, renumber, this.#lengths.view());
-    const size = termStart[sorted.length] as number;
-
     const [subjects, persons, journals, sources, languages] = [
       this.#subjects.finish(),
       this.#persons.finish(),
@@ -312,6 +319,33 @@ export class IndexBuilder {
       this.#languages.finish(),
     ];
     const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);
+    // From here on everything is in the new order; `order` has the number under which each document was added.
+    const came = {
+      added: c.added.view(),
+      subjectStart: c.subjectStart.view(),
+      subject: mapped(c.subject.view(), subjects.renumber),
+      journal: mapped(c.journal.view(), journals.renumber),
+      year: c.year.view(),
+    };
+    const order = byLikeness(came);
+    const [year, journal, combo, row] = [came.year, came.journal, c.combo.view(), c.row.view()].map((col) => inOrder(col, order)) as [
+      Int16Array,
+      Uint32Array,
+      Uint32Array,
+      Uint32Array,
+    ];
+    const [subjectStart, subject] = listsInOrder(came.subjectStart, came.subject, order);
+    const [personStart, person] = listsInOrder(c.personStart.view(), mapped(c.person.view(), persons.renumber), order);
+    const docStart = this.#docStart.view();
+    const words = this.#stream.length;
+    this.#stream.reorder(docStart, order);
+    const wordsFrom = new Uint32Array(n + 1);
+    order.forEach((d, i) => {
+      wordsFrom[i + 1] = (wordsFrom[i] as number) + (docStart[d + 1] as number) - (docStart[d] as number);
+    });
+    const { termStart, fill } = invert(this.#stream, renumber, inOrder(this.#lengths.view(), order, FIELDS.length));
+    const size = termStart[sorted.length] as number;
+    const [allIds, titles] = [Array.from(order, (d) => this.#ids[d] as string), Array.from(order, (d) => this.#titles[d] as string)];
     const combos = this.#combos.view().slice();
     for (const [group, by] of [
       ['source', sources.renumber],
@@ -319,23 +353,14 @@ export class IndexBuilder {
     ] as const)
       for (let i = comboSlot(group); i < combos.length; i += COMBO_WIDTH)
         if (combos[i] !== NONE) combos[i] = by[combos[i] as number] as number;
-    const idOrder = Uint32Array.from(this.#ids.keys()).sort((a, b) => byCodePoint(this.#ids[a] as string, this.#ids[b] as string));
-    const ids = packStrings([...idOrder].map((i) => this.#ids[i] as string));
-    const byTitle = Uint32Array.from(this.#titles.keys()).sort((a, b) =>
-      (this.#titles[a] as string) < (this.#titles[b] as string) ? -1 : 1,
-    );
+    const idOrder = Uint32Array.from(allIds.keys()).sort((a, b) => byCodePoint(allIds[a] as string, allIds[b] as string));
+    const ids = packStrings([...idOrder].map((i) => allIds[i] as string));
+    const byTitle = Uint32Array.from(titles.keys()).sort((a, b) => ((titles[a] as string) < (titles[b] as string) ? -1 : 1));
     const titleRank = new Uint32Array(n);
     byTitle.forEach((doc, rank) => {
       titleRank[doc] = rank;
     });
     const terms = packStrings(sorted);
-    const [person, subject, journal] = [
-      mapped(c.person.view(), persons.renumber),
-      mapped(c.subject.view(), subjects.renumber),
-      mapped(c.journal.view(), journals.renumber),
-    ];
-    const subjectStart = c.subjectStart.view();
-    const personStart = c.personStart.view();
     const holders = {
       person: holdersOf(personStart, person, countStrings(persons.table)),
       subject: holdersOf(subjectStart, subject, countStrings(subjects.table)),
@@ -349,17 +374,16 @@ export class IndexBuilder {
       const counts = Uint32Array.from({ length: start.length - 1 }, (_, v) => (start[v + 1] as number) - (start[v] as number));
       return { kind, values: Array.from(counts, (_, i) => stringAt(table, i)), counts };
     };
-    const { workOf, ...relations } = this.#relations();
-    const [combo, year] = [c.combo.view(), c.year.view()];
+    const { work, ...relations } = this.#relations(allIds, order);
     const sections: IndexParts['sections'] = {
       ...relations,
       ...packFacts({
-        row: c.row.view(),
+        row,
         journal,
-        work: workOf as Uint32Array,
+        work: work as Uint32Array,
         titleRank,
-        titleLength: c.titleLength.view(),
-        mainLength: c.mainLength.view(),
+        titleLength: inOrder(c.titleLength.view(), order),
+        mainLength: inOrder(c.mainLength.view(), order),
         combo,
         year,
         worth: ownWorth(combo, combos, year),
@@ -387,8 +411,9 @@ export class IndexBuilder {
       posting: { type: 'u32', length: size },
       impact: { type: 'u8', length: size },
       fields: { type: 'u8', length: size },
+      where: { type: 'u16', length: size },
       forward: { type: 'u32', length: words },
-      docStart: this.#docStart.view(),
+      docStart: wordsFrom,
       combos,
       sourceBytes: sources.table.bytes,
       sourceOffsets: sources.table.offsets,
@@ -402,8 +427,9 @@ export class IndexBuilder {
       personBytes: persons.table.bytes,
       personOffsets: persons.table.offsets,
       rows: this.#rows.view(),
-      recordAt: c.recordAt.view(),
-      added: c.added.view(),
+      recordAt: inOrder(c.recordAt.view(), order),
+      recordSize: inOrder(c.recordSize.view(), order),
+      added: inOrder(c.added.view(), order),
       idBytes: ids.bytes,
       idOffsets: ids.offsets,
       idDoc: idOrder,

@@ -12,7 +12,8 @@
  * time, and that cost more than the work itself. And they take a stretch of matches at a time, so that the stretch is still
  * near when the next loop wants it.
  */
-import { COMBO_BITS, COMBO_MASK, COMBO_YEAR, FACTS, type Facts, JOURNAL, LENGTHS, LISTS, ROW, SHIFT } from './facts';
+import { COMBO_MASK, CODE_SHIFT } from './accessView';
+import { type Facts, YEAR_MASK } from './facts';
 
 /** Conditions at most: the groups, the years, the reach. */
 const CONDITIONS = 16;
@@ -20,11 +21,10 @@ const CONDITIONS = 16;
 const SEVERAL = CONDITIONS + 1;
 export const YEAR_LOW = 1400;
 export const YEAR_SPAN = 800;
-/** Access codes: wait class, reach and openness in one byte; 255 = not worked out. */
+/** Access codes there can be: wait class, reach and openness in six bits. */
 export const CODES = 64;
-export const NOT_YET = 255;
 /** Matches taken at a time. */
-export const STRETCH = 4096;
+export const STRETCH = 1024;
 
 /** Which list a mask of broken conditions belongs to: none to list 0, the k-th alone to list k + 1. */
 const LIST_OF = Uint8Array.from({ length: 1 << CONDITIONS }, (_, mask) =>
@@ -79,24 +79,27 @@ export interface Conditions {
   readonly extra: Uint16Array | null;
 }
 
-/** Puts the positions [from, to) of the matches into their lists and counts what needs no second look. */
+/**
+ * Puts the positions [from, to) of the matches into their lists and counts what needs no second look.
+ * @param meaning of each cell: its combination and its access code (see accessView.ts)
+ */
 export function sortOut(
   docs: Uint32Array,
   from: number,
   to: number,
-  facts: Uint32Array,
-  code: Uint8Array,
+  { cell, when }: Facts,
+  meaning: Uint32Array,
   asked: Conditions,
   room: Room,
 ): void {
   const { comboFails, codeFails, from: low, to: high, yearBit, extra } = asked;
   const { positions, next, codes, years, combos, width } = room;
   for (let i = from; i < to; i++) {
-    const f = (docs[i] as number) << SHIFT;
-    const comboYear = facts[f | COMBO_YEAR] as number;
-    const combo = comboYear & COMBO_MASK;
-    const y = (comboYear >>> COMBO_BITS) - 1;
-    const c = code[facts[f | ROW] as number] as number;
+    const d = docs[i] as number;
+    const own = meaning[cell[d] as number] as number;
+    const y = ((when[d] as number) & YEAR_MASK) - 1;
+    const combo = own & COMBO_MASK;
+    const c = own >>> CODE_SHIFT;
     // The sign of a difference says on which side of a bound the year is.
     const outside = ((y - low) >>> 31) | ((high - y) >>> 31);
     let mask = (comboFails[combo] as number) | (codeFails[c] as number) | (-outside & yearBit);
@@ -108,24 +111,90 @@ export function sortOut(
     codes[list * CODES + c] = (codes[list * CODES + c] as number) + 1;
     const span = y - YEAR_LOW;
     if (span >= 0 && span < YEAR_SPAN) years[list * YEAR_SPAN + span] = (years[list * YEAR_SPAN + span] as number) + 1;
-    const own = list * width + combo;
-    combos[own] = (combos[own] as number) + 1;
+    const place = list * width + combo;
+    combos[place] = (combos[place] as number) + 1;
   }
 }
 
+/**
+ * As `sortOut`, for searches whose conditions depend on the cell alone: neither years nor headings, people, journals. A table
+ * says each cell's list, and what a cell stands for is counted once a cell, by `countCells`. Worth it where matches are as many as cells.
+ */
+export function sortOutByCell(
+  docs: Uint32Array,
+  from: number,
+  to: number,
+  { cell, when }: Facts,
+  { listOf, uses }: Cells,
+  { positions, next, years }: Room,
+): void {
+  for (let i = from; i < to; i++) {
+    const d = docs[i] as number;
+    const k = cell[d] as number;
+    const list = listOf[k] as number;
+    const at = next[list] as number;
+    positions[at] = i;
+    next[list] = at + 1;
+    uses[k] = (uses[k] as number) + 1;
+    const span = ((when[d] as number) & YEAR_MASK) - 1 - YEAR_LOW;
+    if (span >= 0 && span < YEAR_SPAN) years[list * YEAR_SPAN + span] = (years[list * YEAR_SPAN + span] as number) + 1;
+  }
+}
+/** By cell: its list, and how many matches are in it. */
+export interface Cells {
+  readonly listOf: Uint8Array;
+  readonly uses: Uint32Array;
+}
+/** Makes the table of lists ready for a search. */
+export function listCells({ listOf, uses }: Cells, meaning: Uint32Array, { comboFails, codeFails }: Conditions): void {
+  for (let k = 0; k < meaning.length; k++) {
+    const own = meaning[k] as number;
+    listOf[k] = LIST_OF[(comboFails[own & COMBO_MASK] as number) | (codeFails[own >>> CODE_SHIFT] as number)] as number;
+  }
+  uses.fill(0);
+}
+/** Shares the counts of cells out to combinations and access codes. */
+export function countCells({ listOf, uses }: Cells, meaning: Uint32Array, { codes, combos, width }: Room): void {
+  for (let k = 0; k < meaning.length; k++) {
+    const by = uses[k] as number;
+    if (by === 0) continue;
+    const own = meaning[k] as number;
+    const list = listOf[k] as number;
+    const [code, combo] = [list * CODES + (own >>> CODE_SHIFT), list * width + (own & COMBO_MASK)];
+    codes[code] = (codes[code] as number) + by;
+    combos[combo] = (combos[combo] as number) + by;
+  }
+}
+
+/**
+ * Looks at what the loops will want of the matches at [from, to), and does nothing with it. A loop this small has a dozen of
+ * its reads under way at once, where the loops that work have two or three; what they come for is near by then.
+ * @param further also at headings, people and journals
+ */
+export function lookAhead(docs: Uint32Array, from: number, to: number, { cell, when, listAt, lists, journalOf }: Facts, further: boolean): number {
+  let seen = 0;
+  for (let i = from; i < to; i++) {
+    const d = docs[i] as number;
+    seen ^= (cell[d] as number) ^ (when[d] as number);
+  }
+  if (further)
+    for (let i = from; i < to; i++) {
+      const d = docs[i] as number;
+      seen ^= (lists[listAt[2 * d] as number] as number) ^ (journalOf[d] as number);
+    }
+  return seen;
+}
+
 /** How many of the matches break none of the conditions. */
-export function countPassing(docs: Uint32Array, n: number, facts: Uint32Array, code: Uint8Array, asked: Conditions): number {
+export function countPassing(docs: Uint32Array, n: number, { cell, when }: Facts, meaning: Uint32Array, asked: Conditions): number {
   const { comboFails, codeFails, from: low, to: high, yearBit, extra } = asked;
   let passing = 0;
   for (let i = 0; i < n; i++) {
-    const f = (docs[i] as number) << SHIFT;
-    const comboYear = facts[f | COMBO_YEAR] as number;
-    const y = (comboYear >>> COMBO_BITS) - 1;
+    const d = docs[i] as number;
+    const own = meaning[cell[d] as number] as number;
+    const y = ((when[d] as number) & YEAR_MASK) - 1;
     const outside = ((y - low) >>> 31) | ((high - y) >>> 31);
-    let mask =
-      (comboFails[comboYear & COMBO_MASK] as number) |
-      (codeFails[code[facts[f | ROW] as number] as number] as number) |
-      (-outside & yearBit);
+    let mask = (comboFails[own & COMBO_MASK] as number) | (codeFails[own >>> CODE_SHIFT] as number) | (-outside & yearBit);
     if (extra !== null) mask |= extra[i] as number;
     passing += mask === 0 ? 1 : 0;
   }
@@ -152,11 +221,11 @@ export class Tally {
 }
 
 /** Journals of the matches at these positions. */
-export function tallyJournals(positions: Uint32Array, from: number, to: number, docs: Uint32Array, facts: Uint32Array, t: Tally): void {
+export function tallyJournals(positions: Uint32Array, from: number, to: number, docs: Uint32Array, journalOf: Uint32Array, t: Tally): void {
   const { counts, touched } = t;
   let n = t.n;
   for (let i = from; i < to; i++) {
-    const v = facts[((docs[positions[i] as number] as number) << SHIFT) | JOURNAL] as number;
+    const v = journalOf[docs[positions[i] as number] as number] as number;
     const c = counts[v] as number;
     touched[n] = v;
     // One more when there was none: the sign bit of nought less one.
@@ -172,18 +241,16 @@ export function tallyLists(
   from: number,
   to: number,
   docs: Uint32Array,
-  { facts, lists }: Facts,
+  { listAt, lists }: Facts,
   part: 0 | 1,
   t: Tally,
 ): void {
   const { counts, touched } = t;
   let n = t.n;
   for (let i = from; i < to; i++) {
-    const f = (docs[positions[i] as number] as number) << SHIFT;
-    const first = facts[f | LISTS] as number;
-    const middle = first + ((facts[f | LENGTHS] as number) >>> 16);
-    const end = part === 0 ? middle : (facts[(f + FACTS) | LISTS] as number);
-    for (let k = part === 0 ? first : middle; k < end; k++) {
+    const own = 2 * (docs[positions[i] as number] as number) + part;
+    const end = listAt[own + 1] as number;
+    for (let k = listAt[own] as number; k < end; k++) {
       const v = lists[k] as number;
       const c = counts[v] as number;
       touched[n] = v;
@@ -234,16 +301,16 @@ export class DocSet {
 }
 
 /** Marks the matches whose journal is not allowed. */
-export function failJournals(docs: Uint32Array, n: number, facts: Uint32Array, allowed: Uint8Array, fails: Uint16Array, bit: number): void {
+export function failJournals(docs: Uint32Array, n: number, journalOf: Uint32Array, allowed: Uint8Array, fails: Uint16Array, bit: number): void {
   for (let i = 0; i < n; i++) {
-    if (allowed[facts[((docs[i] as number) << SHIFT) | JOURNAL] as number] === 0) fails[i] = (fails[i] as number) | bit;
+    if (allowed[journalOf[docs[i] as number] as number] === 0) fails[i] = (fails[i] as number) | bit;
   }
 }
 /** As `failJournals`, for subjects (part 0) or people (part 1): one kept value suffices, one left-out value is enough to fail. */
 export function failLists(
   docs: Uint32Array,
   n: number,
-  { facts, lists }: Facts,
+  { listAt, lists }: Facts,
   part: 0 | 1,
   kept: Uint8Array | null,
   dropped: Uint8Array | null,
@@ -251,12 +318,10 @@ export function failLists(
   bit: number,
 ): void {
   for (let i = 0; i < n; i++) {
-    const f = (docs[i] as number) << SHIFT;
-    const first = facts[f | LISTS] as number;
-    const middle = first + ((facts[f | LENGTHS] as number) >>> 16);
-    const end = part === 0 ? middle : (facts[(f + FACTS) | LISTS] as number);
+    const own = 2 * (docs[i] as number) + part;
+    const end = listAt[own + 1] as number;
     let ok = kept === null;
-    for (let k = part === 0 ? first : middle; k < end; k++) {
+    for (let k = listAt[own] as number; k < end; k++) {
       const v = lists[k] as number;
       if (kept !== null && kept[v] === 1) ok = true;
       if (dropped !== null && dropped[v] === 1) {

@@ -1,6 +1,7 @@
 /** The index in memory: named typed arrays, checked for presence once when a file is opened. */
 import type { RowLayout } from '../access/summary';
 import type { Analysis } from './analysis';
+import type { Facts } from './facts';
 import { decodeIndex, type Header, type Section } from './format';
 import type { StringTable } from './strings';
 
@@ -10,7 +11,7 @@ export interface Holders {
   readonly docs: Uint32Array;
   readonly order: Uint32Array;
 }
-export interface IndexData {
+export interface IndexData extends Facts {
   readonly n: number;
   readonly meta: Header['meta'];
   readonly layout: RowLayout;
@@ -20,11 +21,10 @@ export interface IndexData {
   readonly posting: Uint32Array;
   readonly impact: Uint8Array;
   readonly fields: Uint8Array;
+  /** Where each posting's word stands first (see invert.ts). */
+  readonly where: Uint16Array;
   readonly forward: Uint32Array;
   readonly docStart: Uint32Array;
-  /** What counting and ranking need of each document (see facts.ts). */
-  readonly facts: Uint32Array;
-  readonly lists: Uint32Array;
   /** The combinations (see columns.ts), COMBO_WIDTH bytes each. */
   readonly combos: Uint8Array;
   /** The documents in the order of their titles. */
@@ -32,7 +32,9 @@ export interface IndexData {
   readonly rows: Uint16Array;
   /** The open-ended groups the other way round: the documents of each value. */
   readonly holders: Readonly<Record<'journal' | 'subject' | 'person', Holders>>;
+  /** Where in the file of records each one begins, and its length, in bytes. */
   readonly recordAt: Float64Array;
+  readonly recordSize: Uint32Array;
   /** Day on which each document came into the index (0: with it), never falling. */
   readonly added: Uint16Array;
   readonly idDoc: Uint32Array;
@@ -42,7 +44,7 @@ export interface IndexData {
   readonly cited: Uint32Array;
   /** The documents of each work; work 0 stands for "alone". */
   readonly workStart: Uint32Array;
-  readonly work: Uint32Array;
+  readonly workDocs: Uint32Array;
   readonly spell: StringTable;
   readonly spellCount: Uint32Array;
   readonly spellHash: Uint32Array;
@@ -70,7 +72,7 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
   const table = (name: string): StringTable => ({ bytes: get<Uint8Array>(`${name}Bytes`), offsets: get<Uint32Array>(`${name}Offsets`) });
   const holders = (name: string): Holders => ({ start: get(`${name}Start`), docs: get(`${name}Docs`), order: get(`${name}Order`) });
   const data: IndexData = {
-    n: get<Float64Array>('recordAt')?.length - 1,
+    n: get<Float64Array>('recordAt')?.length,
     meta: header.meta,
     layout: header.meta.layout as RowLayout,
     analysis: header.meta.analysis === 'words' ? 'words' : 'stems',
@@ -79,15 +81,26 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     posting: get('posting'),
     impact: get('impact'),
     fields: get('fields'),
+    where: get('where'),
     forward: get('forward'),
     docStart: get('docStart'),
-    facts: get('facts'),
+    cell: get('cell'),
+    when: get('when'),
+    worth: get('worth'),
+    work: get('work'),
+    titleRank: get('titleRank'),
+    journalOf: get('journalOf'),
+    titleWords: get('titleWords'),
+    listAt: get('listAt'),
     lists: get('lists'),
+    cellCombo: get('cellCombo'),
+    cellRow: get('cellRow'),
     combos: get('combos'),
     titleOrder: get('titleOrder'),
     rows: get('rows'),
     holders: { journal: holders('journal'), subject: holders('subject'), person: holders('person') },
     recordAt: get('recordAt'),
+    recordSize: get('recordSize'),
     added: get('added'),
     idDoc: get('idDoc'),
     citeStart: get('citeStart'),
@@ -95,7 +108,7 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     citedStart: get('citedStart'),
     cited: get('cited'),
     workStart: get('workStart'),
-    work: get('work'),
+    workDocs: get('workDocs'),
     spell: table('spell'),
     spellCount: get('spellCount'),
     spellHash: get('spellHash'),

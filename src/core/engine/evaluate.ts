@@ -9,6 +9,7 @@ import type { IndexData } from './data';
 import { titleLengthAt, yearAt } from './facts';
 import { SMALL_WORDS, words } from './fold';
 import { FIELD_END, VALUE_END } from './format';
+import { FAR } from './invert';
 import {
   EMPTY,
   gallop,
@@ -29,7 +30,8 @@ import { findString, prefixRange } from './strings';
 /** Where the words must stand in a field's value: anywhere, from its start, or be all of it. */
 type Anchor = 'anywhere' | 'start' | 'whole';
 
-const MERGED_KEPT = 64;
+/** Postings of joined lists that are remembered, six bytes each: the words asked for last. */
+const MERGED_KEPT = 4_000_000;
 const TERMS_KEPT = 5000;
 const ZIPPED = 16;
 /** Codes are exact, so finding one is worth as much as a rare word. */
@@ -52,6 +54,7 @@ export class TimeUp extends Error {}
 export class Evaluator {
   readonly #data: IndexData;
   readonly #merged = new Map<string, Postings>();
+  #mergedSize = 0;
   #scratch: { impact: Uint8Array; fields: Uint8Array } | null = null;
   /** Asked now and then while evaluating; once it says yes, `evaluate` throws TimeUp. */
   expired: () => boolean = () => false;
@@ -97,12 +100,16 @@ export class Evaluator {
     return this.#termsOf(word, false).reduce((sum, t) => sum + (termStart[t + 1] as number) - (termStart[t] as number), 0);
   }
 
-  /** The fields of one record in which a word stands, as names. */
+  /** The fields of one record in which a word stands, as names. Each form's list is looked into; joining them would cost their length. */
   fieldsOf(word: string, prefix: boolean, doc: number): Field[] {
-    const { docs, fields } = this.#postings(word, prefix, undefined);
-    const i = gallop(docs, 0, doc);
-    if (docs[i] !== doc) return [];
-    return FIELDS.filter((_, f) => ((fields[i] as number) >> f) & 1);
+    const ids = this.#termsOf(word, prefix);
+    const lists = ids.length <= ZIPPED ? ids.map((t) => this.#raw(t)) : [this.#postings(word, prefix, undefined)];
+    let bits = 0;
+    for (const { docs, fields } of lists) {
+      const i = gallop(docs, 0, doc);
+      if (docs[i] === doc) bits |= fields[i] as number;
+    }
+    return FIELDS.filter((_, f) => (bits >> f) & 1);
   }
 
   #postings(word: string, prefix: boolean, field: Field | undefined): Postings {
@@ -132,11 +139,12 @@ export class Evaluator {
     const made: Postings = { ...list, idf: idfOf(n, list.docs.length) };
     if (ids.length > 1 || field) {
       this.#merged.set(key, made);
-      if (this.#merged.size > MERGED_KEPT)
-        for (const oldest of this.#merged.keys()) {
-          this.#merged.delete(oldest);
-          break;
-        }
+      this.#mergedSize += made.docs.length;
+      for (const [oldest, { docs }] of this.#merged) {
+        if (this.#mergedSize <= MERGED_KEPT || oldest === key) break;
+        this.#merged.delete(oldest);
+        this.#mergedSize -= docs.length;
+      }
     }
     return made;
   }
@@ -272,10 +280,9 @@ export class Evaluator {
       const word = simple(n);
       if (n.op === 'not') not.push(n.of);
       else if (n.op === 'phrase' || (n.op === 'word' && word === null)) {
-        // A phrase's words join the others first: what is left is looked through for the phrase.
+        // A phrase's words join the others first, small ones too: what is left is looked into for the phrase.
         const parts = words(n.text);
-        const strong = parts.filter((w) => !SMALL_WORDS.has(w));
-        for (const w of strong.length ? strong : parts) plain.push(this.#word(w, false, n.field));
+        for (const w of parts) plain.push(this.#word(w, false, n.field));
         if (parts.length > 1) phrases.push({ parts, field: n.field });
       } else if (word === null || n.op !== 'word') rest.push(n);
       else if (word !== '' && (small || n.field || !SMALL_WORDS.has(word))) plain.push(this.#word(word, n.prefix ?? false, n.field));
@@ -330,14 +337,7 @@ export class Evaluator {
     if (parts.length === 0) return this.#everything();
     const [only] = parts;
     if (parts.length === 1 && only && anchor === 'anywhere') return materialise(this.#postings(only, false, field));
-    const strong = parts.filter((w) => !SMALL_WORDS.has(w));
-    return this.#standing(
-      intersectWords((strong.length ? strong : parts).map((w) => this.#word(w, false, field))),
-      parts,
-      field,
-      anchor,
-      true,
-    );
+    return this.#standing(intersectWords(parts.map((w) => this.#word(w, false, field))), parts, field, anchor, true);
   }
 
   /**
@@ -348,44 +348,50 @@ export class Evaluator {
     if (candidates.n === 0) return EMPTY;
     const sets = parts.map((w) => this.#termsOf(w, false));
     if (sets.some((s) => s.length === 0)) return EMPTY;
-    const { forward, docStart } = this.#data;
-    const wantedField = field ? FIELDS.indexOf(field) : -1;
-    // The phrase is looked for by one of its words: one that has a single term, the rarest of these.
-    const anchorWord = sets.reduce((best, set, k) => {
-      const [own, held] = [set, sets[best] as readonly number[]];
-      if (own.length !== held.length) return own.length < held.length ? k : best;
-      return this.#size(own) < this.#size(held) ? k : best;
-    }, 0);
-    const anchorTerms = sets[anchorWord] as readonly number[];
-    const [only] = anchorTerms.length === 1 ? anchorTerms : [-1];
-    const stands = (first: number): boolean => {
+    const { forward, docStart, termStart, posting, fields, where } = this.#data;
+    const allowed = field ? 1 << FIELDS.indexOf(field) : 255;
+    // The phrase is looked for by its rarest word, and that where its postings say.
+    const sizes = sets.map((set) => this.#size(set));
+    const anchorWord = sizes.indexOf(Math.min(...sizes));
+    const anchors = (sets[anchorWord] as readonly number[]).map((term) => {
+      const from = termStart[term] as number;
+      return { term, from, docs: posting.subarray(from, termStart[term + 1]), at: 0 };
+    });
+    /** Does the phrase stand with its anchor at this place? Marks are terms as well, so it never goes over the end of a value. */
+    const stands = (p: number, begin: number): boolean => {
+      const first = p - anchorWord;
+      if (first < begin) return false;
       for (let k = 0; k < sets.length; k++) if (!(sets[k] as number[]).includes(forward[first + k] as number)) return false;
-      return true;
+      if (anchor !== 'anywhere' && first > begin && (forward[first - 1] as number) > VALUE_END) return false;
+      return anchor !== 'whole' || (forward[first + sets.length] as number) <= VALUE_END;
     };
     return this.#keep(
       candidates,
       (d, possible) => {
         const begin = docStart[d] as number;
-        let f = 0;
         let found = 0;
-        for (let p = begin, end = docStart[d + 1] as number; p < end; p++) {
-          const t = forward[p] as number;
-          if (t === FIELD_END) {
-            f++;
-            // No later field can have it.
-            if (possible >> f === 0) break;
+        for (const own of anchors) {
+          own.at = gallop(own.docs, own.at, d);
+          if (own.docs[own.at] !== d) continue;
+          const k = own.from + own.at;
+          const bits = fields[k] as number;
+          const first = where[k] as number;
+          if (first < FAR) {
+            if (stands(begin + first, begin)) found |= bits;
             continue;
           }
-          if (t !== only && (only !== -1 || !anchorTerms.includes(t))) continue;
-          if (wantedField >= 0 && f !== wantedField) continue;
-          // Marks are terms as well, so a run never goes over the end of a value.
-          const first = p - anchorWord;
-          if (first < begin || !stands(first)) continue;
-          if (anchor !== 'anywhere' && first > begin && (forward[first - 1] as number) > VALUE_END) continue;
-          if (anchor === 'whole' && (forward[first + sets.length] as number) > VALUE_END) continue;
-          found |= 1 << f;
+          // It stands there several times: from the first on, through the fields that can have the phrase.
+          const near = (first & FAR) < FAR;
+          let f = near ? 31 - Math.clz32(bits & -bits) : 0;
+          for (let p = near ? begin + (first & FAR) : begin, end = docStart[d + 1] as number; p < end; p++) {
+            const t = forward[p] as number;
+            if (t === FIELD_END) {
+              f++;
+              if (possible >> f === 0) break;
+            } else if (t === own.term && stands(p, begin)) found |= 1 << f;
+          }
         }
-        return found;
+        return found & allowed;
       },
       within,
     );

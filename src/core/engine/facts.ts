@@ -1,32 +1,18 @@
 /**
- * What counting and ranking need of each document, side by side in eight words of 32 bits (half a cache line).
+ * What counting and ranking need of each document, a narrow column for each thing.
  *
- * A broad search touches a few per cent of a million documents. With a column per fact each of them costs a dozen misses of
- * the processor's cache, and those, not the arithmetic, are what a search took (measured: over a microsecond a match); side by
- * side they cost one. The headings and people stand behind one another in `lists` for the same reason.
+ * A broad search touches a tenth of a million documents, and what it costs is waiting for memory. So what every match is
+ * asked for is six bytes: its *cell* and its year. A cell is a pair of combination (kind, language and the like, see
+ * columns.ts) and access row (what its waits depend on): some hundred thousand of them exist in a million records, the
+ * most frequent ones numbered first, so that the tables that say what a cell means stay near. Everything else is looked at only
+ * for the matches that need it. docs/decisions/0013 has what was measured.
  */
 import type { Section } from './format';
 
-/** A document's words begin at `doc << SHIFT`, the fact at `| ROW`: shifts and ors stay whole numbers of 32 bits, where a product becomes a float. */
-export const SHIFT = 3;
-export const FACTS = 1 << SHIFT;
-/** Places of the facts in a document's eight words. */
-export const ROW = 0;
-export const JOURNAL = 1;
-export const WORK = 2;
-export const TITLE_RANK = 3;
-/** Where the document's subjects begin in `lists`; its people follow, up to where the next document's begin. */
-export const LISTS = 4;
-/** Words of the title (8 bits), of its main part (8 bits), number of subjects (16 bits). */
-export const LENGTHS = 5;
-/** Combination (20 bits), year + 1 (12 bits; 0 = none). */
-export const COMBO_YEAR = 6;
-/** Worth before any question, as a 32-bit float. */
-export const WORTH = 7;
-
-export const COMBO_BITS = 20;
-export const COMBO_MASK = (1 << COMBO_BITS) - 1;
-const YEAR_MOST = 4094;
+/** In `when`: the year plus one (12 bits; 0 = none), and whether the document shares its work with others. */
+export const YEAR_MASK = 0xfff;
+export const SHARED_WORK = 1 << 15;
+const YEAR_MOST = YEAR_MASK - 1;
 
 export interface FactColumns {
   readonly row: Uint32Array;
@@ -44,53 +30,75 @@ export interface FactColumns {
   readonly person: Uint32Array;
 }
 
-/** Packs columns; the word behind the last document is the end of its lists. Throws when there are more combinations than fit. */
-export function packFacts(c: FactColumns): { facts: Uint32Array; lists: Uint32Array } & Record<string, Section> {
-  const n = c.row.length;
-  const facts = new Uint32Array((n + 1) * FACTS);
-  const floats = new Float32Array(facts.buffer);
-  // A few places more, so that the last document's lists can be read like the others'.
-  const lists = new Uint32Array(c.subject.length + c.person.length + 4);
-  let at = 0;
-  for (let d = 0; d < n; d++) {
-    const f = d * FACTS;
-    const combo = c.combo[d] as number;
-    if (combo > COMBO_MASK) throw new Error(`More than ${COMBO_MASK} combinations of kind, language, source and the like.`);
-    const [s, sEnd, p, pEnd] = [c.subjectStart[d], c.subjectStart[d + 1], c.personStart[d], c.personStart[d + 1]] as number[] as [
-      number,
-      number,
-      number,
-      number,
-    ];
-    facts[f + ROW] = c.row[d] as number;
-    facts[f + JOURNAL] = c.journal[d] as number;
-    facts[f + WORK] = c.work[d] as number;
-    facts[f + TITLE_RANK] = c.titleRank[d] as number;
-    facts[f + LISTS] = at;
-    facts[f + LENGTHS] = (c.titleLength[d] as number) | ((c.mainLength[d] as number) << 8) | (Math.min(0xffff, sEnd - s) << 16);
-    facts[f + COMBO_YEAR] = combo | (Math.max(0, Math.min(YEAR_MOST, c.year[d] as number) + 1) << COMBO_BITS);
-    floats[f + WORTH] = c.worth[d] as number;
-    for (let k = s; k < sEnd; k++) lists[at++] = c.subject[k] as number;
-    for (let k = p; k < pEnd; k++) lists[at++] = c.person[k] as number;
-  }
-  facts[n * FACTS + LISTS] = at;
-  return { facts, lists };
+export interface Facts {
+  /** By document. */
+  readonly cell: Uint32Array;
+  readonly when: Uint16Array;
+  readonly worth: Float32Array;
+  readonly work: Uint32Array;
+  readonly titleRank: Uint32Array;
+  readonly journalOf: Uint32Array;
+  /** Words of the title (low byte) and of its main part (high byte). */
+  readonly titleWords: Uint16Array;
+  /** Two places a document and one more: where its subjects begin in `lists`, and where its people, which follow, do. */
+  readonly listAt: Uint32Array;
+  readonly lists: Uint32Array;
+  /** By cell. */
+  readonly cellCombo: Uint32Array;
+  readonly cellRow: Uint32Array;
 }
 
-export interface Facts {
-  readonly facts: Uint32Array;
-  readonly lists: Uint32Array;
+const COMBOS_MOST = 2 ** 21;
+/** Packs columns; cells are numbered from the most frequent on. Throws when there are more combinations than fit. */
+export function packFacts(c: FactColumns): Facts & Record<string, Section> {
+  const n = c.row.length;
+  const cell = new Uint32Array(n);
+  const known = new Map<number, number>();
+  const counts: number[] = [];
+  for (let d = 0; d < n; d++) {
+    const combo = c.combo[d] as number;
+    if (combo >= COMBOS_MOST) throw new Error(`More than ${COMBOS_MOST} combinations of kind, language, source and the like.`);
+    // 32 bits and 21: together exact in a float.
+    const pair = (c.row[d] as number) * COMBOS_MOST + combo;
+    let id = known.get(pair);
+    if (id === undefined) {
+      id = known.size;
+      known.set(pair, id);
+      counts.push(0);
+    }
+    cell[d] = id;
+    counts[id] = (counts[id] as number) + 1;
+  }
+  const byUse = Uint32Array.from(counts.keys()).sort((a, b) => (counts[b] as number) - (counts[a] as number) || a - b);
+  const renumber = new Uint32Array(byUse.length);
+  byUse.forEach((old, id) => {
+    renumber[old] = id;
+  });
+  const [cellCombo, cellRow] = [new Uint32Array(byUse.length), new Uint32Array(byUse.length)];
+  const [when, titleWords] = [new Uint16Array(n), new Uint16Array(n)];
+  const listAt = new Uint32Array(2 * n + 1);
+  const lists = new Uint32Array(c.subject.length + c.person.length);
+  let at = 0;
+  for (let d = 0; d < n; d++) {
+    const id = renumber[cell[d] as number] as number;
+    cell[d] = id;
+    cellCombo[id] = c.combo[d] as number;
+    cellRow[id] = c.row[d] as number;
+    when[d] = Math.max(0, Math.min(YEAR_MOST, c.year[d] as number) + 1) | ((c.work[d] as number) > 0 ? SHARED_WORK : 0);
+    titleWords[d] = (c.titleLength[d] as number) | ((c.mainLength[d] as number) << 8);
+    listAt[2 * d] = at;
+    for (let k = c.subjectStart[d] as number; k < (c.subjectStart[d + 1] as number); k++) lists[at++] = c.subject[k] as number;
+    listAt[2 * d + 1] = at;
+    for (let k = c.personStart[d] as number; k < (c.personStart[d + 1] as number); k++) lists[at++] = c.person[k] as number;
+  }
+  listAt[2 * n] = at;
+  const { worth, work, titleRank, journal } = c;
+  return { cell, when, worth, work, titleRank, journalOf: journal, titleWords, listAt, lists, cellCombo, cellRow };
 }
-export const workAt = ({ facts }: Facts, doc: number): number => facts[(doc << SHIFT) | WORK] as number;
-export const titleLengthAt = ({ facts }: Facts, doc: number): number => (facts[(doc << SHIFT) | LENGTHS] as number) & 0xff;
-export const mainLengthAt = ({ facts }: Facts, doc: number): number => ((facts[(doc << SHIFT) | LENGTHS] as number) >>> 8) & 0xff;
+
+export const titleLengthAt = ({ titleWords }: Facts, doc: number): number => (titleWords[doc] as number) & 0xff;
+export const mainLengthAt = ({ titleWords }: Facts, doc: number): number => (titleWords[doc] as number) >>> 8;
 /** The year of a document, -1 when it has none. */
-export const yearAt = ({ facts }: Facts, doc: number): number => ((facts[(doc << SHIFT) | COMBO_YEAR] as number) >>> COMBO_BITS) - 1;
-export const subjectsAt = ({ facts, lists }: Facts, doc: number): Uint32Array => {
-  const from = facts[(doc << SHIFT) | LISTS] as number;
-  return lists.subarray(from, from + ((facts[(doc << SHIFT) | LENGTHS] as number) >>> 16));
-};
-export const personsAt = ({ facts, lists }: Facts, doc: number): Uint32Array => {
-  const from = (facts[(doc << SHIFT) | LISTS] as number) + ((facts[(doc << SHIFT) | LENGTHS] as number) >>> 16);
-  return lists.subarray(from, facts[((doc + 1) << SHIFT) | LISTS]);
-};
+export const yearAt = ({ when }: Facts, doc: number): number => ((when[doc] as number) & YEAR_MASK) - 1;
+export const subjectsAt = ({ listAt, lists }: Facts, doc: number): Uint32Array => lists.subarray(listAt[2 * doc], listAt[2 * doc + 1]);
+export const personsAt = ({ listAt, lists }: Facts, doc: number): Uint32Array => lists.subarray(listAt[2 * doc + 1], listAt[2 * doc + 2]);

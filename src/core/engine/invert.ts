@@ -17,9 +17,11 @@ export interface WordSpool {
   push(word: number): void;
   /** All of them in order, in pieces; a piece is good until the next one is asked for. May be walked several times. */
   pieces(): Iterable<Uint32Array>;
+  /** Puts its stretches [start[k], start[k + 1]) into this order of their numbers k. */
+  reorder(start: Uint32Array, order: Uint32Array): void;
 }
 export class MemorySpool implements WordSpool {
-  readonly #words = growU32();
+  #words = growU32();
   get length(): number {
     return this.#words.length;
   }
@@ -29,18 +31,30 @@ export class MemorySpool implements WordSpool {
   *pieces(): Iterable<Uint32Array> {
     yield this.#words.view();
   }
+  reorder(start: Uint32Array, order: Uint32Array): void {
+    const old = this.#words.view();
+    this.#words = growU32();
+    for (const k of order) for (const w of old.subarray(start[k], start[k + 1])) this.#words.push(w);
+  }
 }
 
 /** Puts a piece of a section at a place in it, counted in its own elements. */
 export type WritePiece = (name: string, piece: Section, at: number) => void;
 
-/** Postings held at a time: nine bytes each. */
+/**
+ * Where in its document a posting's word stands first, counted in words of the forward index from the document's first (15
+ * bits; FAR: further on than they reach), and whether it stands there again.
+ */
+export const FAR = 0x7fff;
+export const AGAIN = 0x8000;
+
+/** Postings held at a time: eleven bytes each. */
 const HELD = 12_000_000;
 
 export interface Inverted {
   /** Where each term's postings begin; one place more. */
   readonly termStart: Uint32Array;
-  /** Writes `forward`, `posting`, `impact` and `fields`; the last three have `termStart[terms]` elements. */
+  /** Writes `forward`, `posting`, `impact`, `fields` and `where`; all but the first have `termStart[terms]` elements. */
   readonly fill: (write: WritePiece) => void;
 }
 
@@ -80,30 +94,33 @@ export function invert(spool: WordSpool, renumber: Uint32Array, lengths: Uint8Ar
       write('posting', made.posting, start);
       write('impact', made.impact, start);
       write('fields', made.fields, start);
+      write('where', made.where, start);
       from = to;
     }
   };
   return { termStart, fill };
 }
 
-/** Every word that is no mark, with its document and field. A document ends with the end of its last field. */
-function eachWord(spool: WordSpool, renumber: Uint32Array, take: (term: number, doc: number, field: number) => void): void {
+/** Every word that is no mark, with its document, field and place in the document. A document ends with the end of its last field. */
+function eachWord(spool: WordSpool, renumber: Uint32Array, take: (term: number, doc: number, field: number, at: number) => void): void {
   const F = FIELDS.length;
   let doc = 0;
   let field = 0;
+  let at = 0;
   for (const piece of spool.pieces()) {
-    for (let p = 0; p < piece.length; p++) {
+    for (let p = 0; p < piece.length; p++, at++) {
       const t = renumber[piece[p] as number] as number;
-      if (t > VALUE_END) take(t, doc, field);
+      if (t > VALUE_END) take(t, doc, field, at);
       else if (t === FIELD_END && ++field === F) {
         field = 0;
         doc++;
+        at = -1;
       }
     }
   }
 }
 
-/** Postings of the terms [from, to), in document order, with quantised weight and field bits. */
+/** Postings of the terms [from, to), in document order, with quantised weight, field bits and place. */
 function postingsOf(
   spool: WordSpool,
   renumber: Uint32Array,
@@ -112,7 +129,7 @@ function postingsOf(
   termStart: Uint32Array,
   from: number,
   to: number,
-): { posting: Uint32Array; impact: Uint8Array; fields: Uint8Array } {
+): { posting: Uint32Array; impact: Uint8Array; fields: Uint8Array; where: Uint16Array } {
   const F = FIELDS.length;
   const start = termStart[from] as number;
   const size = (termStart[to] as number) - start;
@@ -121,7 +138,8 @@ function postingsOf(
   const posting = new Uint32Array(size);
   const weight = new Float32Array(size);
   const fields = new Uint8Array(size);
-  eachWord(spool, renumber, (t, doc, f) => {
+  const where = new Uint16Array(size);
+  eachWord(spool, renumber, (t, doc, f, at) => {
     if (t < from || t >= to) return;
     const own = t - from;
     let k = (next[own] as number) - 1;
@@ -130,7 +148,8 @@ function postingsOf(
       k++;
       next[own] = k + 1;
       posting[k] = doc;
-    }
+      where[k] = Math.min(at, FAR);
+    } else where[k] = (where[k] as number) | AGAIN;
     const norm = 1 - (FIELD_B[f] as number) + ((FIELD_B[f] as number) * (lengths[doc * F + f] as number)) / ((mean[f] as number) || 1);
     weight[k] = (weight[k] as number) + (FIELD_WEIGHT[f] as number) / norm;
     fields[k] = (fields[k] as number) | (1 << f);
@@ -140,5 +159,5 @@ function postingsOf(
     const w = weight[k] as number;
     impact[k] = Math.max(1, Math.round((255 * w) / (w + K1)));
   }
-  return { posting, impact, fields };
+  return { posting, impact, fields, where };
 }

@@ -113,48 +113,66 @@ export function gallop(docs: Uint32Array, at: number, d: number): number {
 }
 
 export const idfOf = (n: number, df: number): number => Math.log(1 + (n - df + 0.5) / (df + 0.5));
-/** A word's lists are joined rather than looked into when the rarest word is no rarer than this share of them. */
-const JOIN_FROM = 0.25;
+/** Two lists are walked side by side up to this ratio of their lengths; beyond it the shorter is walked, the longer looked into. */
+const SIDE_BY_SIDE = 12;
+/** Notes for each of these documents what a list has of it. Where they meet is written out twice: a function of its own would cost more than it does. */
+function note(docs: Uint32Array, list: Lists, impact: Uint8Array, fields: Uint8Array): void {
+  const { docs: own, impact: weights, fields: bits } = list;
+  const [n, m] = [docs.length, own.length];
+  let i = 0;
+  let k = 0;
+  if (Math.max(n, m) > SIDE_BY_SIDE * Math.min(n, m)) {
+    while (i < n && k < m) {
+      if (m < n) i = gallop(docs, i, own[k] as number);
+      else k = gallop(own, k, docs[i] as number);
+      if (i < n && docs[i] === own[k]) {
+        if ((weights[k] as number) > (impact[i] as number)) impact[i] = weights[k] as number;
+        fields[i] = (fields[i] as number) | (bits[k] as number);
+      }
+      if (m < n) k++;
+      else i++;
+    }
+    return;
+  }
+  while (i < n && k < m) {
+    const further = ((own[k] as number) - (docs[i] as number)) | 0;
+    if (further === 0) {
+      if ((weights[k] as number) > (impact[i] as number)) impact[i] = weights[k] as number;
+      fields[i] = (fields[i] as number) | (bits[k] as number);
+    }
+    // Which of the two goes on is anybody's guess, so it is worked out from the sign and not branched upon.
+    i += 1 + (further >> 31);
+    k += (further - 1) >>> 31;
+  }
+}
 
+/** The documents that have all the words, from the rarest word on; each further word is looked for in what is left. */
 export function intersectWords(asked: readonly Word[]): Matches {
-  const order = [...asked].sort((a, b) => a.size - b.size);
-  const first = order[0];
+  const [first, ...others] = [...asked].sort((a, b) => a.size - b.size);
   if (!first || first.size === 0) return EMPTY;
   const rarest = first.joined();
-  if (order.length === 1) return materialise(rarest);
-  const others = order.slice(1).map((w) => {
-    const join = w.lists.length > 1 && rarest.docs.length > w.size * JOIN_FROM;
-    const joined = join ? w.joined() : null;
-    return { lists: joined ? [joined] : w.lists, mask: joined ? 255 : w.mask, unit: w.idf / 255, at: new Uint32Array(w.lists.length) };
-  });
-  const docs = new Uint32Array(rarest.docs.length);
-  const score = new Float32Array(rarest.docs.length);
-  const bits = new Uint8Array(rarest.docs.length);
-  const unit = rarest.idf / 255;
-  let n = 0;
-  next: for (let i = 0; i < rarest.docs.length; i++) {
-    const d = rarest.docs[i] as number;
-    let s = unit * (rarest.impact[i] as number);
-    let b = rarest.fields[i] as number;
-    for (let k = 0; k < others.length; k++) {
-      const { lists, at, mask, unit: worth } = others[k] as (typeof others)[number];
-      let impact = 0;
-      let fields = 0;
-      for (let l = 0; l < lists.length; l++) {
-        const list = lists[l] as Lists;
-        const p = gallop(list.docs, at[l] as number, d);
-        at[l] = p;
-        if (list.docs[p] !== d) continue;
-        fields |= list.fields[p] as number;
-        if ((list.impact[p] as number) > impact) impact = list.impact[p] as number;
-      }
-      if ((fields & mask) === 0) continue next;
-      s += worth * impact;
-      b &= fields;
+  if (others.length === 0) return materialise(rarest);
+  const docs = rarest.docs.slice();
+  const bits = rarest.fields.slice();
+  const { score } = materialise(rarest);
+  let n = docs.length;
+  const impact = new Uint8Array(n);
+  const fields = new Uint8Array(n);
+  for (const { lists, mask, idf } of others) {
+    if (n === 0) break;
+    impact.fill(0, 0, n);
+    fields.fill(0, 0, n);
+    for (const list of lists) note(docs.subarray(0, n), list, impact, fields);
+    const worth = idf / 255;
+    let left = 0;
+    for (let i = 0; i < n; i++) {
+      const own = fields[i] as number;
+      docs[left] = docs[i] as number;
+      score[left] = (score[i] as number) + worth * (impact[i] as number);
+      bits[left] = (bits[i] as number) & own;
+      left += (own & mask) === 0 ? 0 : 1;
     }
-    docs[n] = d;
-    score[n] = s;
-    bits[n++] = b;
+    n = left;
   }
   return { n, docs: docs.subarray(0, n), score: score.subarray(0, n), bits: bits.subarray(0, n) };
 }

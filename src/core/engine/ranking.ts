@@ -3,9 +3,9 @@ import type { Sort } from '../query/request';
 import type { Minutes } from '../time';
 import { type AccessView, NEVER } from './accessView';
 import { Best } from './best';
-import { type Facts, LENGTHS, ROW, SHIFT, TITLE_RANK, WORK, WORTH, yearAt } from './facts';
+import { type Facts, mainLengthAt, SHARED_WORK, titleLengthAt, yearAt } from './facts';
 import type { Matches } from './postings';
-import { baseOf, gainOf, MOST_GAIN, UNSCORED } from './rank';
+import { baseOf, gainOf, MOST_GAIN, MOST_WORTH, UNSCORED } from './rank';
 
 /** The best record of each work met in a search; kept from one search to the next. */
 export class Works {
@@ -33,9 +33,11 @@ export interface Wanted {
   readonly apart: boolean;
 }
 
+/** No key is more than its words' score times this, beyond what it is sorted by; times MOST_WORTH where no field has all the words. */
+const MOST = MOST_GAIN * MOST_WORTH;
+
 export class Ranking {
   readonly #data: Facts;
-  readonly #worth: Float32Array;
   readonly #matches: Matches;
   readonly #view: AccessView;
   readonly #wanted: Wanted;
@@ -49,7 +51,6 @@ export class Ranking {
 
   constructor(data: Facts, matches: Matches, view: AccessView, wanted: Wanted, works: Works) {
     this.#data = data;
-    this.#worth = new Float32Array(data.facts.buffer, data.facts.byteOffset, data.facts.length);
     this.#matches = matches;
     this.#view = view;
     this.#wanted = wanted;
@@ -59,12 +60,11 @@ export class Ranking {
 
   /** Takes the matches at positions [from, to) of the list. */
   take(positions: Uint32Array, from: number, to: number): void {
-    const { facts } = this.#data;
+    const { cell, when, worth, work: workOf, titleRank } = this.#data;
     const { docs, score, bits } = this.#matches;
     const { ready } = this.#view;
-    const { sort, at, apart, words } = this.#wanted;
+    const { sort, at, apart, words: asked } = this.#wanted;
     const { key: workKey, doc: workDoc, met } = this.#works;
-    const worth = this.#worth;
     const best = this.#best;
     const needed = this.#wanted.needed ?? -1;
     const timed = sort === 'soonest' || needed >= 0;
@@ -76,8 +76,7 @@ export class Ranking {
     for (let i = from; i < to; i++) {
       const m = positions[i] as number;
       const d = docs[m] as number;
-      const f = d << SHIFT;
-      const t = timed ? (ready[facts[f | ROW] as number] as number) : 0;
+      const t = timed ? (ready[cell[d] as number] as number) : 0;
       if (t < needed) inTime++;
       const wait = t === NEVER ? 9e6 : t - at;
       // The two sorts that are asked for most don't look at what they don't need.
@@ -85,16 +84,16 @@ export class Ranking {
         ? 0
         : soonest
           ? baseOf('soonest', 0, wait, 0, 0)
-          : baseOf(sort, yearAt(this.#data, d), wait, facts[f | TITLE_RANK] as number, d);
-      const plain = scored ? ((score[m] as number) + 0.01) * (worth[f | WORTH] as number) : 0;
+          : baseOf(sort, yearAt(this.#data, d), wait, titleRank[d] as number, d);
+      const words = scored ? (score[m] as number) + 0.01 : 0;
       let key = Number.NEGATIVE_INFINITY;
-      // Most matches of a broad search can't reach the best whatever their title says.
-      if (base + plain * MOST_GAIN > floor) {
-        const lengths = facts[f | LENGTHS] as number;
-        const b = bits[m] as number;
-        key = base + (b === 0 ? plain : plain * gainOf(b, lengths & 0xff, (lengths >>> 8) & 0xff, words));
+      const b = bits[m] as number;
+      // Most matches of a broad search can't reach the best, whatever else is known of them.
+      if (base + words * (b === 0 ? MOST_WORTH : MOST) > floor) {
+        const plain = words * (worth[d] as number);
+        key = base + (b === 0 ? plain : plain * gainOf(b, titleLengthAt(this.#data, d), mainLengthAt(this.#data, d), asked));
       }
-      const work = apart ? 0 : (facts[f | WORK] as number);
+      const work = apart || (when[d] as number) < SHARED_WORK ? 0 : (workOf[d] as number);
       if (work === 0) {
         // Documents come in ascending order, so an equal key never displaces what is already there.
         if (key > floor) {

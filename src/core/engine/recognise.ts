@@ -11,6 +11,7 @@ import type { IndexData } from './data';
 import type { Evaluator } from './evaluate';
 import { personsAt } from './facts';
 import { fold, SMALL_WORDS, words } from './fold';
+import type { Matches } from './postings';
 import { countStrings, stringAt } from './strings';
 
 export interface Recognised {
@@ -56,8 +57,8 @@ export class Recogniser {
     return this.#journals;
   }
 
-  /** `total` says how many records a tree would leave under the search's conditions, `count` how many it matches now. */
-  recognise(q: string, tree: QueryNode, total: (tree: QueryNode) => number, count: (tree: QueryNode) => number): Recognised {
+  /** `left` says how many of some matches the search's conditions leave, `count` how many a tree matches now. */
+  recognise(q: string, tree: QueryNode, left: (found: Matches) => number, count: (tree: QueryNode) => number): Recognised {
     const text = q.trim().replace(/\s+/g, ' ');
     if (!text || text.length > 600) return NOTHING;
     if (tree.op === 'code') return { tree: null, notes: [{ code: 'recognised', text: `Read as ${CODE_LABEL[tree.code]}.` }] };
@@ -87,7 +88,7 @@ export class Recogniser {
     const notes: QueryNote[] = [];
     if (title) {
       const node: QueryNode = { op: 'whole', text: title, field: 'container' };
-      const n = total(node);
+      const n = left(this.#evaluator.evaluate(node));
       if (n > 1)
         notes.push({
           code: 'journal',
@@ -95,7 +96,7 @@ export class Recogniser {
           offers: [{ text: `Search in it (${n.toLocaleString('en')})`, q: printPlain(node) }],
         });
     }
-    const person = this.#person(text, total);
+    const person = this.#person(text, left);
     if (person) notes.push(person);
     return { tree: null, notes };
   }
@@ -117,7 +118,7 @@ export class Recogniser {
     return null;
   }
 
-  #person(text: string, total: (tree: QueryNode) => number): QueryNote | null {
+  #person(text: string, left: (found: Matches) => number): QueryNote | null {
     const names = words(text).filter((w) => !SMALL_WORDS.has(w));
     if (!names.length || names.length > 4 || names.some((w) => /\d/.test(w))) return null;
     const inField = (field: 'person' | 'subject'): QueryNode =>
@@ -125,13 +126,13 @@ export class Recogniser {
         'and',
         names.map((w): QueryNode => ({ op: 'word', text: w, field })),
       );
-    const by = this.#evaluator.evaluate(inField('person')).n;
-    if (by === 0) return null;
+    const by = this.#evaluator.evaluate(inField('person'));
+    if (by.n === 0) return null;
     // A single word is a name only if it mostly stands among the names.
     const [only] = names;
-    if (names.length === 1 && only && by < 0.4 * this.#evaluator.frequency(only)) return null;
-    if (names.length > 1 && !this.#oneName(names)) return null;
-    const [n, about] = [total(inField('person')), total(inField('subject'))];
+    if (names.length === 1 && only && by.n < 0.4 * this.#evaluator.frequency(only)) return null;
+    if (names.length > 1 && !this.#oneName(names, by)) return null;
+    const [n, about] = [left(by), left(this.#evaluator.evaluate(inField('subject')))];
     const written = text.replace(/,/g, '');
     return {
       code: 'person',
@@ -144,13 +145,7 @@ export class Recogniser {
   }
 
   /** Do these words stand in one name? */
-  #oneName(names: readonly string[]): boolean {
-    const { docs, n } = this.#evaluator.evaluate(
-      join(
-        'and',
-        names.map((w): QueryNode => ({ op: 'word', text: w, field: 'person' })),
-      ),
-    );
+  #oneName(names: readonly string[], { docs, n }: Matches): boolean {
     const { tables } = this.#data;
     for (let i = 0; i < Math.min(n, 50); i++) {
       const d = docs[i] as number;

@@ -5,19 +5,24 @@ import type { Library, ReaderSituation } from '../policy/types';
 import { type Choices, GROUPS, type Group, type Sort } from '../query/request';
 import { type QueryNode, wanted } from '../query/tree';
 import { addDays, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../time';
-import { AccessView, NEVER, openOf, reachOf, waitOf } from './accessView';
+import { AccessView, CODE_SHIFT, NEVER, openOf, reachOf, waitOf } from './accessView';
 import { Best } from './best';
 import { CLOSED_LISTS, COMBO_GROUPS, COMBO_WIDTH, type ComboGroup, comboSlot, NONE } from './columns';
 import {
+  type Cells,
   CODES,
   type Conditions,
+  countCells,
   countPassing,
   DocSet,
   failJournals,
   failLists,
+  listCells,
+  lookAhead,
   Room,
   STRETCH,
   sortOut,
+  sortOutByCell,
   Tally,
   tallyJournals,
   tallyLists,
@@ -26,7 +31,6 @@ import {
 } from './counting';
 import type { IndexData } from './data';
 import { type Closest, Evaluator } from './evaluate';
-import { ROW, SHIFT, workAt } from './facts';
 import { fold, SMALL_WORDS, words } from './fold';
 import type { Matches } from './postings';
 import { LOOKED_AT, titleJudge } from './rank';
@@ -98,11 +102,18 @@ interface Counted {
   readonly conditions: readonly Condition[];
   /** Counts of the values of the combination groups: 256 places a group. */
   readonly small: Uint32Array;
-  /** The open-ended groups are not tallied but to be probed. */
+  /** Subjects and people are not tallied but to be probed; a record has one journal at most, which is soon tallied. */
   readonly probed: boolean;
   /** Where in the room's positions those stand that break this group's condition alone. */
   readonly nearly: (group: Group) => readonly [from: number, to: number];
 }
+
+interface Tables {
+  readonly conditions: readonly Condition[];
+  readonly tables: Omit<Conditions, 'extra'>;
+}
+/** The bit of a condition in the masks of what a match breaks; 0 when it was not made. */
+const bitOf = (conditions: readonly Condition[], c: Condition): number => (1 << (conditions.indexOf(c) + 1)) >> 1;
 
 interface Numbered {
   readonly id: number;
@@ -120,7 +131,11 @@ export class EmbeddedEngine {
   readonly #room: Room;
   readonly #works: Works;
   readonly #set: DocSet;
+  readonly #cells: Cells;
+  /** Of no meaning: what `lookAhead` saw, kept so that it can't be left out. */
+  #seen = 0;
   #extra = new Uint16Array(0);
+  #asked: (Pick<EngineQuery, 'keep' | 'drop' | 'from' | 'to' | 'reach'> & { readonly made: Tables }) | null = null;
 
   constructor(data: IndexData, library: Library) {
     this.data = data;
@@ -129,6 +144,7 @@ export class EmbeddedEngine {
     this.#room = new Room(data.combos.length / COMBO_WIDTH);
     this.#works = new Works(data.workStart.length);
     this.#set = new DocSet(data.n);
+    this.#cells = { listOf: new Uint8Array(data.cellRow.length), uses: new Uint32Array(data.cellRow.length) };
     const tally = (g: OpenEnded): Tally => {
       const { start, order } = data.holders[g];
       const most = order[0] ?? 0;
@@ -145,6 +161,7 @@ export class EmbeddedEngine {
   setLibrary(library: Library): void {
     this.#library = library;
     this.#views.clear();
+    this.#asked = null;
   }
 
   /** Position of a record by its id, or -1. */
@@ -180,11 +197,12 @@ export class EmbeddedEngine {
     return { size: countStrings(table), name, find: (v) => findString(table, v) };
   }
 
+  viewForBench(s: ReaderSituation, at: Minutes): AccessView { return this.#view(s, at); }
   #view(situation: ReaderSituation, at: Minutes): AccessView {
     const key = `${situation.campus}|${situation.remote}|${at}`;
     let view = this.#views.get(key);
     if (!view) {
-      view = new AccessView(this.#library, this.data.layout, this.data.rows, situation, at);
+      view = new AccessView(this.#library, this.data.layout, this.data.rows, this.data, situation, at);
       this.#views.set(key, view);
       if (this.#views.size > VIEWS_KEPT)
         for (const oldest of this.#views.keys()) {
@@ -198,11 +216,11 @@ export class EmbeddedEngine {
   /** The summary's word on one record: its wait class and moment, for the test that holds it against the exact ways. */
   accessOf(doc: number, situation: ReaderSituation, at: Minutes): { wait: string; ready: Minutes | null } {
     const view = this.#view(situation, at);
-    const { facts } = this.data;
-    view.meet(Uint32Array.of(doc), 0, 1, facts);
-    const row = facts[(doc << SHIFT) | ROW] as number;
-    const ready = view.ready[row] as number;
-    return { wait: WAIT_CLASSES[waitOf(view.code[row] as number)] as string, ready: ready === NEVER ? null : minutes(ready) };
+    const { cell } = this.data;
+    view.meet(Uint32Array.of(doc), 0, 1, cell);
+    const own = cell[doc] as number;
+    const ready = view.ready[own] as number;
+    return { wait: WAIT_CLASSES[waitOf((view.meaning[own] as number) >>> CODE_SHIFT)] as string, ready: ready === NEVER ? null : minutes(ready) };
   }
 
   #flags(group: Group, values: readonly string[] | undefined): Uint8Array | null {
@@ -238,12 +256,11 @@ export class EmbeddedEngine {
 
   /** Matches, conditions, counts, and the best when there is a ranking; all of it stretch by stretch. */
   #count(q: EngineQuery, rankingOf: ((matches: Matches, view: AccessView) => Ranking) | null): Counted & { ranking: Ranking | null } {
-    const { facts } = this.data;
     const room = this.#room;
     const matches = this.#present(this.evaluator.evaluate(q.tree), q);
     const { docs, n } = matches;
     const view = this.#view(q.situation, q.at);
-    if (n > view.code.length) view.meetAll();
+    if (n > view.size) view.meetAll();
     const { conditions, asked } = this.#conditions(q, docs, n);
     room.begin(n, conditions.length);
     const ranking = rankingOf?.(matches, view) ?? null;
@@ -251,7 +268,7 @@ export class EmbeddedEngine {
     const tallied: OpenEnded[] = [];
     const tally = (g: OpenEnded, from: number, to: number): void => {
       const t = this.#tallies[g];
-      if (g === 'journal') tallyJournals(positions, from, to, docs, facts, t);
+      if (g === 'journal') tallyJournals(positions, from, to, docs, this.data.journalOf, t);
       else tallyLists(positions, from, to, docs, this.data, g === 'subject' ? 0 : 1, t);
     };
     for (const g of OPEN_ENDED) {
@@ -260,15 +277,20 @@ export class EmbeddedEngine {
     }
     // The best twenty values of a broad search are sooner found the other way round, value by value (see #probe).
     const broad = ranking !== null && n > this.data.n * BROAD;
+    const cells = n > view.size && asked.yearBit === 0 && asked.extra === null ? this.#cells : null;
+    if (cells) listCells(cells, view.meaning, asked);
     for (let at = 0; at < n; at += STRETCH) {
       const end = Math.min(n, at + STRETCH);
       const from = next[0] as number;
-      view.meet(docs, at, end, facts);
-      sortOut(docs, at, end, facts, view.code, asked, room);
+      this.#seen ^= lookAhead(docs, at, end, this.data, !broad);
+      view.meet(docs, at, end, this.data.cell);
+      if (cells) sortOutByCell(docs, at, end, this.data, cells, room);
+      else sortOut(docs, at, end, this.data, view.meaning, asked, room);
       const to = next[0] as number;
-      if (!broad) for (const g of tallied) tally(g, from, to);
+      for (const g of tallied) if (!broad || g === 'journal') tally(g, from, to);
       ranking?.take(positions, from, to);
     }
+    if (cells) countCells(cells, view.meaning, room);
     // A group's own counts disregard its own condition.
     const nearly = (group: Group): readonly [from: number, to: number] => {
       const k = conditions.indexOf(group) + 1;
@@ -278,11 +300,12 @@ export class EmbeddedEngine {
     if (probed) {
       this.#set.clear();
       this.#set.add(positions, 0, next[0] as number, docs);
-    } else
-      for (const g of tallied) {
-        if (broad) tally(g, 0, next[0] as number);
-        tally(g, ...nearly(g));
-      }
+    }
+    for (const g of tallied) {
+      if (probed && g !== 'journal') continue;
+      if (broad && g !== 'journal') tally(g, 0, next[0] as number);
+      tally(g, ...nearly(g));
+    }
     return { matches, view, conditions, small: this.#small(conditions), ranking, probed, nearly };
   }
 
@@ -390,11 +413,11 @@ export class EmbeddedEngine {
       total: passing.length,
       lines: passing.length - ranking.hidden,
       docs,
-      versions: docs.map((doc) => this.#passingVersions(workAt(data, doc), doc, matches.docs, passing)),
+      versions: docs.map((doc) => this.#passingVersions(data.work[doc] as number, doc, matches.docs, passing)),
       breakdown: Object.fromEntries(
         GROUPS.map((g) => [g, q.groups === undefined || q.groups.includes(g) ? this.#top(g, q, counted) : []]),
       ) as Record<Group, ValueCount[]>,
-      distinct: counted.probed ? {} : Object.fromEntries(OPEN_ENDED.map((g) => [g, this.#distinct(g)])),
+      distinct: Object.fromEntries(OPEN_ENDED.filter((g) => !counted.probed || g === 'journal').map((g) => [g, this.#distinct(g)])),
       years,
       reach,
       wider: this.#wider(q.reach, conditions),
@@ -425,15 +448,14 @@ export class EmbeddedEngine {
     return this.#present(this.evaluator.evaluate(q.tree), q).n;
   }
 
-  /** How many records pass, without counting anything else. */
-  total(q: EngineQuery): number {
-    const { facts } = this.data;
-    const { docs, n } = this.#present(this.evaluator.evaluate(q.tree), q);
+  /** How many of some matches pass at this moment, without counting anything else. */
+  passing(found: Matches, q: EngineQuery): number {
+    const { docs, n } = this.#present(found, q);
     const { conditions, asked } = this.#conditions(q, docs, n);
     if (conditions.length === 0) return n;
     const view = this.#view(q.situation, q.at);
-    view.meet(docs, 0, n, facts);
-    return countPassing(docs, n, facts, view.code, asked);
+    view.meet(docs, 0, n, this.data.cell);
+    return countPassing(docs, n, this.data, view.meaning, asked);
   }
 
   /** All values of a group among the results with their counts, most frequent first; `contains` narrows them by their words' beginnings. */
@@ -460,45 +482,61 @@ export class EmbeddedEngine {
   /** The other records of a work that pass. `passing` are positions in `docs`. */
   #passingVersions(work: number, doc: number, docs: Uint32Array, passing: Uint32Array): number[] {
     if (work === 0) return [];
-    const { workStart, work: members } = this.data;
-    return [...members.subarray(workStart[work], workStart[work + 1])].filter((d) => {
+    const { workStart, workDocs } = this.data;
+    return [...workDocs.subarray(workStart[work], workStart[work + 1])].filter((d) => {
       const position = place(docs, d);
       return d !== doc && docs[position] === d && passing[place(passing, position)] === position;
     });
   }
 
-  /** What is asked of a match besides its words, as tables; and which conditions these are, in the order of their bits. */
+  /** What is asked of a match besides its words: which conditions there are, in the order of their bits, and tables of what breaks them. */
   #conditions(q: EngineQuery, docs: Uint32Array, n: number): { conditions: readonly Condition[]; asked: Conditions } {
     const { data } = this;
-    const maxReach = REACHES.indexOf(q.reach);
-    const chosen = GROUPS.filter((g) => q.keep[g]?.length || q.drop[g]?.length);
+    const { conditions, tables } = this.#tables(q);
+    const open = OPEN_ENDED.filter((g) => conditions.includes(g));
+    const extra = open.length ? this.#noFails(n) : null;
+    for (const g of open) {
+      const bit = bitOf(conditions, g);
+      if (g === 'journal') {
+        const passes = this.#passes(g, q);
+        const allowed = Uint8Array.from({ length: this.#values(g).size }, (_, i) => (passes(i) ? 1 : 0));
+        failJournals(docs, n, data.journalOf, allowed, extra as Uint16Array, bit);
+      } else {
+        const [kept, dropped] = [this.#flags(g, q.keep[g]), this.#flags(g, q.drop[g])];
+        failLists(docs, n, data, g === 'subject' ? 0 : 1, kept, dropped, extra as Uint16Array, bit);
+      }
+    }
+    return { conditions, asked: { ...tables, extra } };
+  }
+  /** The part of it that does not depend on the matches; one request asks for it several times, so the last is remembered. */
+  #tables(q: EngineQuery): Tables {
+    const { keep, drop, from, to, reach } = q;
+    const last = this.#asked;
+    if (last && last.keep === keep && last.drop === drop && last.from === from && last.to === to && last.reach === reach)
+      return last.made;
+    const maxReach = REACHES.indexOf(reach);
+    const chosen = GROUPS.filter((g) => keep[g]?.length || drop[g]?.length);
     const conditions: readonly Condition[] = [
       ...chosen,
-      ...(q.from !== null || q.to !== null ? (['years'] as const) : []),
+      ...(from !== null || to !== null ? (['years'] as const) : []),
       ...(maxReach < REACHES.length - 1 ? (['reach'] as const) : []),
     ];
-    const bitOf = (c: Condition): number => (1 << (conditions.indexOf(c) + 1)) >> 1;
-    const comboFails = new Uint16Array(data.combos.length / COMBO_WIDTH);
+    const comboFails = new Uint16Array(this.data.combos.length / COMBO_WIDTH);
     const codeFails = new Uint16Array(256);
-    for (let c = 0; c < CODES; c++) if (reachOf(c) > maxReach) codeFails[c] = bitOf('reach');
-    const extra = chosen.some((g) => (OPEN_ENDED as readonly Group[]).includes(g)) ? this.#noFails(n) : null;
+    for (let c = 0; c < CODES; c++) if (reachOf(c) > maxReach) codeFails[c] = bitOf(conditions, 'reach');
     for (const g of chosen) {
-      const bit = bitOf(g);
+      const bit = bitOf(conditions, g);
       if (g === 'wait' || g === 'open') {
         const passes = this.#passes(g, q);
         for (let c = 0; c < CODES; c++) if (!passes(g === 'wait' ? waitOf(c) : openOf(c))) codeFails[c] = (codeFails[c] as number) | bit;
-      } else if (g === 'journal') {
-        const passes = this.#passes(g, q);
-        const allowed = Uint8Array.from({ length: this.#values(g).size }, (_, i) => (passes(i) ? 1 : 0));
-        failJournals(docs, n, data.facts, allowed, extra as Uint16Array, bit);
-      } else if (g === 'subject' || g === 'person') {
-        const [kept, dropped] = [this.#flags(g, q.keep[g]), this.#flags(g, q.drop[g])];
-        failLists(docs, n, data, g === 'subject' ? 0 : 1, kept, dropped, extra as Uint16Array, bit);
-      } else this.#comboFails(g, q, comboFails, bit);
+      } else if (!(OPEN_ENDED as readonly Group[]).includes(g)) this.#comboFails(g as ComboGroup, q, comboFails, bit);
     }
-    const bound = (year: number | null, none: number): number => year ?? none;
-    const asked = { comboFails, codeFails, from: bound(q.from, -1), to: bound(q.to, 1 << 20), yearBit: bitOf('years'), extra };
-    return { conditions, asked };
+    const made = {
+      conditions,
+      tables: { comboFails, codeFails, from: from ?? -1, to: to ?? 1 << 20, yearBit: bitOf(conditions, 'years') },
+    };
+    this.#asked = { keep, drop, from, to, reach, made };
+    return made;
   }
   #noFails(n: number): Uint16Array {
     if (this.#extra.length < n) this.#extra = new Uint16Array(n);
@@ -572,7 +610,7 @@ export class EmbeddedEngine {
     const { name, find } = this.#values(group);
     const own = group as OpenEnded;
     const also = chosen.map(find).filter((i) => i >= 0);
-    const most = counted.probed ? this.#probe(own, also, counted) : this.#mostTallied(own, also);
+    const most = counted.probed && own !== 'journal' ? this.#probe(own, also, counted) : this.#mostTallied(own, also);
     return [...new Map(most.map((v) => [v.id, v.count]))].map(([id, count]) => ({ value: name(id), count })).filter((v) => v.value !== '');
   }
 }

@@ -104,10 +104,8 @@ function ReaderSwitch() {
               type="button"
               className={styles.choice}
               aria-pressed={r.id === reader.id}
-              onClick={() => {
-                void chooseReader(theStore(), r.id);
-                close();
-              }}
+              // Closes once the choice is kept, so that leaving the page at once does not lose it.
+              onClick={() => void chooseReader(theStore(), r.id).then(close)}
             >
               <strong>{r.name}</strong>
               <span>{`${CATEGORY[r.category]}, ${place(r.campus)}${r.remote ? ', off campus' : ''}${r.registered ? '' : ', never used interlibrary loan'}`}</span>
