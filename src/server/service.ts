@@ -310,7 +310,13 @@ export class DiscoveryService {
   }
 
   /** The soonest way to a record. Narrowing a search shows the same records again, so the latest are remembered. */
-  #soonest(doc: number, item: AccessItem, situation: ReaderSituation, at: Minutes, needBy: DayNumber | null): Pick<WaysAnswer, 'best' | 'wait'> {
+  #soonest(
+    doc: number,
+    item: AccessItem,
+    situation: ReaderSituation,
+    at: Minutes,
+    needBy: DayNumber | null,
+  ): Pick<WaysAnswer, 'best' | 'wait'> {
     const { campus, category, remote } = situation;
     const when = `${campus}|${category}|${remote}|${at}`;
     if (this.#waysAt !== when || this.#ways.size > RECORDS_KEPT) {

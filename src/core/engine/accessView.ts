@@ -24,7 +24,14 @@ export class AccessView {
   readonly #fill: (cell: number) => void;
   #left: number;
 
-  constructor(library: Library, layout: RowLayout, rows: Uint16Array, { cellCombo, cellRow }: Facts, situation: ReaderSituation, at: Minutes) {
+  constructor(
+    library: Library,
+    layout: RowLayout,
+    rows: Uint16Array,
+    { cellCombo, cellRow }: Facts,
+    situation: ReaderSituation,
+    at: Minutes,
+  ) {
     const read = rowReader(library, layout, situation, at);
     const [codeOf, readyOf] = [new Uint8Array(rows.length / layout.width).fill(NOT_YET), new Int32Array(rows.length / layout.width)];
     this.ready = new Int32Array(cellRow.length);

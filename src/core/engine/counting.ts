@@ -12,7 +12,7 @@
  * time, and that cost more than the work itself. And they take a stretch of matches at a time, so that the stretch is still
  * near when the next loop wants it.
  */
-import { COMBO_MASK, CODE_SHIFT } from './accessView';
+import { CODE_SHIFT, COMBO_MASK } from './accessView';
 import { type Facts, YEAR_MASK } from './facts';
 
 /** Conditions at most: the groups, the years, the reach. */
@@ -167,21 +167,30 @@ export function countCells({ listOf, uses }: Cells, meaning: Uint32Array, { code
 }
 
 /**
- * Looks at what the loops will want of the matches at [from, to), and does nothing with it. A loop this small has a dozen of
- * its reads under way at once, where the loops that work have two or three; what they come for is near by then.
- * @param further also at headings, people and journals
+ * Looks at what sorting out will want of the matches at [from, to), and does nothing with it. A loop this small has a dozen of
+ * its reads under way at once, where a loop that works has two or three; what that comes for is near by then.
  */
-export function lookAhead(docs: Uint32Array, from: number, to: number, { cell, when, listAt, lists, journalOf }: Facts, further: boolean): number {
+export function lookAhead(docs: Uint32Array, from: number, to: number, { cell, when }: Facts): number {
   let seen = 0;
   for (let i = from; i < to; i++) {
     const d = docs[i] as number;
     seen ^= (cell[d] as number) ^ (when[d] as number);
   }
-  if (further)
-    for (let i = from; i < to; i++) {
-      const d = docs[i] as number;
-      seen ^= (lists[listAt[2 * d] as number] as number) ^ (journalOf[d] as number);
-    }
+  return seen;
+}
+/** As `lookAhead`, at what tallying will want of the matches at these positions. */
+export function lookAtLists(
+  positions: Uint32Array,
+  from: number,
+  to: number,
+  docs: Uint32Array,
+  { listAt, lists, journalOf }: Facts,
+): number {
+  let seen = 0;
+  for (let i = from; i < to; i++) {
+    const d = docs[positions[i] as number] as number;
+    seen ^= (lists[listAt[2 * d] as number] as number) ^ (journalOf[d] as number);
+  }
   return seen;
 }
 
@@ -301,7 +310,14 @@ export class DocSet {
 }
 
 /** Marks the matches whose journal is not allowed. */
-export function failJournals(docs: Uint32Array, n: number, journalOf: Uint32Array, allowed: Uint8Array, fails: Uint16Array, bit: number): void {
+export function failJournals(
+  docs: Uint32Array,
+  n: number,
+  journalOf: Uint32Array,
+  allowed: Uint8Array,
+  fails: Uint16Array,
+  bit: number,
+): void {
   for (let i = 0; i < n; i++) {
     if (allowed[journalOf[docs[i] as number] as number] === 0) fails[i] = (fails[i] as number) | bit;
   }

@@ -69,7 +69,11 @@ describe('facts', () => {
         const facts = pack(docs);
         docs.forEach((d, i) => {
           const cell = facts.cell[i] as number;
-          expect([facts.cellRow[cell], facts.cellCombo[cell], (facts.when[i] as number) >= SHARED_WORK]).toEqual([d.row, d.combo, d.work > 0]);
+          expect([facts.cellRow[cell], facts.cellCombo[cell], (facts.when[i] as number) >= SHARED_WORK]).toEqual([
+            d.row,
+            d.combo,
+            d.work > 0,
+          ]);
           expect([facts.work[i], titleLengthAt(facts, i), mainLengthAt(facts, i), yearAt(facts, i)]).toEqual([
             d.work,
             d.title,
@@ -138,7 +142,8 @@ describe('counting', () => {
           };
           const room = new Room(7);
           room.begin(matches.length, 3);
-          for (let at = 0; at < matches.length; at += 7) sortOut(matches, at, Math.min(matches.length, at + 7), facts, meaning, asked, room);
+          for (let at = 0; at < matches.length; at += 7)
+            sortOut(matches, at, Math.min(matches.length, at + 7), facts, meaning, asked, room);
           const positions = [...matches.keys()];
           const passing = positions.filter((i) => broken(i).length === 0);
           expect([...room.list(0)]).toEqual(passing);

@@ -19,6 +19,7 @@ import {
   failLists,
   listCells,
   lookAhead,
+  lookAtLists,
   Room,
   STRETCH,
   sortOut,
@@ -197,7 +198,6 @@ export class EmbeddedEngine {
     return { size: countStrings(table), name, find: (v) => findString(table, v) };
   }
 
-  viewForBench(s: ReaderSituation, at: Minutes): AccessView { return this.#view(s, at); }
   #view(situation: ReaderSituation, at: Minutes): AccessView {
     const key = `${situation.campus}|${situation.remote}|${at}`;
     let view = this.#views.get(key);
@@ -220,7 +220,10 @@ export class EmbeddedEngine {
     view.meet(Uint32Array.of(doc), 0, 1, cell);
     const own = cell[doc] as number;
     const ready = view.ready[own] as number;
-    return { wait: WAIT_CLASSES[waitOf((view.meaning[own] as number) >>> CODE_SHIFT)] as string, ready: ready === NEVER ? null : minutes(ready) };
+    return {
+      wait: WAIT_CLASSES[waitOf((view.meaning[own] as number) >>> CODE_SHIFT)] as string,
+      ready: ready === NEVER ? null : minutes(ready),
+    };
   }
 
   #flags(group: Group, values: readonly string[] | undefined): Uint8Array | null {
@@ -282,11 +285,12 @@ export class EmbeddedEngine {
     for (let at = 0; at < n; at += STRETCH) {
       const end = Math.min(n, at + STRETCH);
       const from = next[0] as number;
-      this.#seen ^= lookAhead(docs, at, end, this.data, !broad);
+      this.#seen ^= lookAhead(docs, at, end, this.data);
       view.meet(docs, at, end, this.data.cell);
       if (cells) sortOutByCell(docs, at, end, this.data, cells, room);
       else sortOut(docs, at, end, this.data, view.meaning, asked, room);
       const to = next[0] as number;
+      if (!broad) this.#seen ^= lookAtLists(positions, from, to, docs, this.data);
       for (const g of tallied) if (!broad || g === 'journal') tally(g, from, to);
       ranking?.take(positions, from, to);
     }
@@ -512,8 +516,7 @@ export class EmbeddedEngine {
   #tables(q: EngineQuery): Tables {
     const { keep, drop, from, to, reach } = q;
     const last = this.#asked;
-    if (last && last.keep === keep && last.drop === drop && last.from === from && last.to === to && last.reach === reach)
-      return last.made;
+    if (last && last.keep === keep && last.drop === drop && last.from === from && last.to === to && last.reach === reach) return last.made;
     const maxReach = REACHES.indexOf(reach);
     const chosen = GROUPS.filter((g) => keep[g]?.length || drop[g]?.length);
     const conditions: readonly Condition[] = [

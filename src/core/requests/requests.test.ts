@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, openWorld } from '../../../tests/fixtures/world';
 import { READERS } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
@@ -22,13 +23,11 @@ import { slipFaults } from './schema';
 import { duplicateOf, itemOf, limitOf, newSlip, type Slip, wantedChoices } from './slip';
 
 let world: ReturnType<typeof openWorld>;
-let byTitle: (start: string) => DiscoveryRecord;
+const byTitle = (start: string): DiscoveryRecord => storyItemTitled(start).record;
 const reader = READERS[0] as Reader;
 const { zone } = POLICY;
 beforeAll(() => {
   world = openWorld(400);
-  const records = Array.from({ length: 90 }, (_, i) => world.service.recordAt(i));
-  byTitle = (start) => records.find((r) => r.csl.title.startsWith(start)) as DiscoveryRecord;
 }, 60_000);
 afterAll(() => world.close());
 

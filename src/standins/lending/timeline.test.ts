@@ -1,5 +1,6 @@
 /** The simulated network: the same story every time, in order of time, answering what the reader does, and ending. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, openWorld } from '../../../tests/fixtures/world';
 import type { DiscoveryRecord } from '../../core/bibliography/record';
 import type { LendingTimeline } from '../../core/engine/port';
@@ -20,11 +21,9 @@ import { addDays, type DayNumber, isoLocal, type Minutes, parseDay, parseLocal, 
 import { READERS } from '../../demo/library';
 
 let world: ReturnType<typeof openWorld>;
-let byTitle: (start: string) => DiscoveryRecord;
+const byTitle = (start: string): DiscoveryRecord => storyItemTitled(start).record;
 beforeAll(() => {
   world = openWorld(400);
-  const records = Array.from({ length: 90 }, (_, i) => world.service.recordAt(i));
-  byTitle = (start) => records.find((r) => r.csl.title.startsWith(start)) as DiscoveryRecord;
 }, 60_000);
 afterAll(() => world.close());
 
