@@ -1,6 +1,5 @@
 /** `tool query TEXT [--syntax plain|cql]`: how any input is understood, as JSON: tree, plain, CQL, rows, sentence, notes. */
 import { readFileSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { printCql } from '../../core/query/cql';
 import { printPlain } from '../../core/query/plain';
 import { readQuery } from '../../core/query/read';
@@ -8,13 +7,15 @@ import { NEW_SEARCH } from '../../core/query/request';
 import { printRows } from '../../core/query/rows';
 import { sentence } from '../../core/query/sentence';
 
-const { values, positionals } = parseArgs({ options: { syntax: { type: 'string', default: 'plain' } }, allowPositionals: true });
-const [, ...words] = positionals.filter((p) => p !== '--');
-if (values.syntax !== 'plain' && values.syntax !== 'cql') {
+// Not parsed as options: a word to be left out begins with a hyphen too.
+const args = process.argv.slice(process.argv.indexOf('query') + 1).filter((a) => a !== '--');
+const at = args.indexOf('--syntax');
+const [, syntax = 'plain'] = at < 0 ? [] : [args[at], args[at + 1] ?? ''];
+const words = at < 0 ? args : args.toSpliced(at, 2);
+if (syntax !== 'plain' && syntax !== 'cql') {
   console.error('tool query TEXT [--syntax plain|cql]; without TEXT, one query a line is read from standard input.');
   process.exit(2);
 }
-const { syntax } = values;
 const inputs = words.length
   ? [words.join(' ')]
   : readFileSync(0, 'utf8')

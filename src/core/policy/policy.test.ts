@@ -1,0 +1,130 @@
+/** The policy as a file and as a table: every value has its rule, its path and its line on the page. */
+import { describe, expect, it } from 'vitest';
+import { CAMPUSES, PARTNERS } from '../../demo/library';
+import { POLICY } from '../../demo/policy';
+import { parsePolicy, placesProblem, readPolicy } from './schema';
+import { policyTable } from './table';
+import type { Policy } from './types';
+
+type Path = readonly (string | number)[];
+const copy = (): Record<string, unknown> => JSON.parse(JSON.stringify(POLICY)) as Record<string, unknown>;
+/** The demo's policy with one value in another's place; undefined takes it out. */
+function changed(path: Path, value: unknown): unknown {
+  const policy = copy();
+  let at = policy as Record<string | number, unknown>;
+  for (const key of path.slice(0, -1)) at = at[key] as Record<string | number, unknown>;
+  const last = path.at(-1) as string | number;
+  if (value === undefined) delete at[last];
+  else at[last] = value;
+  return policy;
+}
+const problemOf = (value: unknown): string => {
+  const read = readPolicy(value);
+  return 'problem' in read ? read.problem : '';
+};
+/** Every path to a value that is no object. */
+function leaves(value: unknown, path: Path = []): Path[] {
+  if (typeof value !== 'object' || value === null) return [path];
+  return Object.entries(value).flatMap(([key, v]) => leaves(v, [...path, Array.isArray(value) ? Number(key) : key]));
+}
+const written = (path: Path): string => path.reduce<string>((s, k) => (typeof k === 'number' ? `${s}[${k}]` : s ? `${s}.${k}` : k), '');
+
+describe('the policy’s schema', () => {
+  it('has a rule for every value: none may be missing, none may be of another sort', () => {
+    for (const path of leaves(POLICY)) {
+      const inList = typeof path.at(-1) === 'number';
+      // What stands in a list may be left out, and so may a campus that is not there; anything else is required.
+      if (!inList) expect(problemOf(changed(path, undefined)), `without ${written(path)}`).toContain(`${written(path)} is required`);
+      expect(problemOf(changed(path, { other: 'thing' })), `${written(path)} as an object`).toContain(written(path));
+    }
+  });
+  it('refuses a value that nobody knows, so that a slip of the pen is not taken for a rule', () => {
+    expect(problemOf(changed(['copyright', 'chapterPerBook'], 2))).toContain('copyright.chapterPerBook is not allowed');
+    expect(problemOf({ ...copy(), lendign: {} })).toContain('lendign is not allowed');
+  });
+  it.each<[string, Path, unknown, string]>([
+    ['a share above the whole', ['copyright', 'shareOfPages'], 1.2, 'copyright.shareOfPages must be less than or equal to 1; it is 1.2'],
+    ['a bound below the share that it bounds', ['copyright', 'neverAbove'], 0.05, 'copyright.neverAbove must be greater than or equal to'],
+    ['very likely before the median', ['post', 'likely'], 2, 'post.likely must be greater than or equal to ref:median; it is 2'],
+    ['a price with cents behind a comma', ['price', 'fast'], 7.5, 'price.fast must be an integer; it is 7.5'],
+    ['a price as words', ['price', 'fast'], '7.50', 'price.fast must be a number; it is "7.50"'],
+    ['a clock time that no clock shows', ['courier', 'cutoff'], '25:00', 'courier.cutoff is not a clock time like 08:30; it is "25:00"'],
+    ['a day that is not in the calendar', ['holidays', 0, 'from'], '2026-02-30', 'holidays[0].from is not a day like 2026-11-13'],
+    ['a closing that ends before it begins', ['holidays', 1, 'to'], '2026-12-01', 'holidays[1] ends before it begins'],
+    ['a category that no reader has', ['mediated', 'categories'], ['alumni'], 'mediated.categories[0] must be one of'],
+    ['a kind that no record has', ['kindsNeverLent'], ['papyrus'], 'kindsNeverLent[0] must be one of'],
+    ['a loan of no days', ['loans', 'ownDays', 'staff'], 0, 'loans.ownDays.staff must be greater than or equal to 1'],
+    ['nobody to be asked', ['lending', 'askAtMost'], 0, 'lending.askAtMost must be greater than or equal to 1'],
+    ['a thirteenth month', ['zone', 'summer', 'from', 'month'], 13, 'zone.summer.from.month must be less than or equal to 12'],
+  ])('%s is said with its path', (_, path, value, said) => {
+    expect(problemOf(changed(path, value))).toContain(said);
+  });
+  it('names five faults and counts the rest', () => {
+    const { copyright: _, ...rest } = copy();
+    const said = problemOf({ ...rest, version: 7, post: 3, question: null, openSlips: 0, zone: 'here', terms: 'always' });
+    expect(said.match(/; it is|is required|must be/g)?.length).toBeGreaterThanOrEqual(5);
+    expect(said).toMatch(/And 2 more\.$/);
+  });
+  it('a zone without summer time is one as well', () => {
+    const { summer: _, ...zone } = POLICY.zone;
+    expect(readPolicy({ ...POLICY, zone })).toEqual({ policy: { ...POLICY, zone } });
+  });
+  it('text is read, and what is no JSON said to be none', () => {
+    expect(parsePolicy(JSON.stringify(POLICY))).toEqual({ policy: POLICY });
+    expect(parsePolicy('{"version": ')).toMatchObject({ problem: expect.stringContaining('it is not JSON') });
+  });
+});
+
+describe('the places a policy must know', () => {
+  const places = { campuses: CAMPUSES, partners: PARTNERS };
+  it('the demo’s knows them all', () => expect(placesProblem(POLICY, places)).toBeNull());
+  it('a road that is missing is named by its path', () => {
+    const { saltmarsh: _, ...short } = POLICY.courier.transit.ostmere as Record<string, { median: number; likely: number }>;
+    const policy = { ...POLICY, courier: { ...POLICY.courier, transit: { ...POLICY.courier.transit, ostmere: short } } } as Policy;
+    expect(placesProblem(policy, places)).toBe('The policy file can’t be used: courier.transit.ostmere.saltmarsh is required.');
+  });
+  it('a desk must be one of the campuses; nobody needs a road to where they are', () => {
+    const policy: Policy = { ...POLICY, lending: { ...POLICY.lending, desk: 'atlantis' } };
+    expect(placesProblem(policy, places)).toBe('The policy file can’t be used: lending.desk must be one of the campuses; it is "atlantis".');
+    expect(
+      placesProblem({ ...policy, courier: { ...policy.courier, transit: {} } }, { campuses: CAMPUSES.slice(0, 1), partners: [] }),
+    ).toMatch(/^The policy file can’t be used: lending\.desk/);
+  });
+  it('many gaps are counted', () => {
+    expect(placesProblem({ ...POLICY, courier: { ...POLICY.courier, transit: {} } }, places)).toMatch(/is required.*And \d+ more\.$/);
+  });
+});
+
+describe('the policy as a table', () => {
+  const table = policyTable(POLICY);
+  const rows = table.flatMap((s) => s.rows);
+  it('leaves nothing out: every value of the file stands on some line', () => {
+    const paths = rows.map((r) => r.path);
+    for (const path of leaves(POLICY)) {
+      const text = path.filter((k) => typeof k === 'string').join('.');
+      // A spread is one line, and so is a list.
+      expect(
+        paths.some((p) => text === p || text.startsWith(`${p}.`)),
+        text,
+      ).toBe(true);
+    }
+    expect(new Set(paths).size).toBe(paths.length);
+  });
+  it('says days, closings, yes and no in words', () => {
+    const value = (path: string): string | undefined => rows.find((r) => r.path === path)?.value;
+    expect(value('post')).toBe('3 working days, very likely within 5');
+    expect(value('question')).toBe('1 working day');
+    expect(value('copyright.ebookLoans')).toBe('no');
+    expect(value('mediated.categories')).toBe('none');
+    expect(value('mediated.kinds')).toBe('score; map');
+    expect(value('holidays')).toContain('Harbour Day, 2026-11-11; Winter closing, 2026-12-24 to 2027-01-01');
+    expect(value('courier.transit.fellgate.saltmarsh')).toBe('3 working days, very likely within 4');
+  });
+  it('has what stands alone first, then a part for each section', () => {
+    expect(table[0]?.section).toBe('general');
+    expect(table.slice(1).map((s) => s.section)).toEqual(
+      expect.arrayContaining(['wait', 'courier', 'lending', 'copyright', 'price', 'loans']),
+    );
+    for (const { section, rows: own } of table.slice(1)) for (const r of own) expect(r.path.startsWith(`${section}.`)).toBe(true);
+  });
+});
