@@ -1,0 +1,108 @@
+/** What a search asks of a match besides its words, as tables that say what each combination and access code breaks. */
+import { REACHES, type Reach } from '../access/summary';
+import type { Library } from '../policy/types';
+import { type Choices, GROUPS, type Group } from '../query/request';
+import { openOf, reachOf, waitOf } from './accessView';
+import { COMBO_WIDTH, type ComboGroup, comboSlot, NONE } from './columns';
+import { CODES, type Conditions, failJournals, failLists } from './counting';
+import type { IndexData } from './data';
+import { type GroupValues, isOpenEnded, OPEN_ENDED } from './groupValues';
+
+/** A group, or one of the conditions that are not groups. */
+export type Condition = Group | 'years' | 'reach';
+interface Asked {
+  readonly keep: Choices;
+  readonly drop: Choices;
+  readonly from: number | null;
+  readonly to: number | null;
+  readonly reach: Reach;
+}
+interface Tables {
+  readonly conditions: readonly Condition[];
+  readonly tables: Omit<Conditions, 'extra'>;
+}
+/** The bit of a condition in the masks of what a match breaks; 0 when it was not made. */
+const bitOf = (conditions: readonly Condition[], c: Condition): number => (1 << (conditions.indexOf(c) + 1)) >> 1;
+
+export class ConditionReader {
+  readonly #data: IndexData;
+  readonly #library: Library;
+  readonly #values: GroupValues;
+  #extra = new Uint16Array(0);
+  #last: (Asked & { readonly made: Tables }) | null = null;
+
+  constructor(data: IndexData, library: Library, values: GroupValues) {
+    this.#data = data;
+    this.#library = library;
+    this.#values = values;
+  }
+
+  /** What is asked of a match besides its words: which conditions there are, in the order of their bits, and tables of what breaks them. */
+  of(q: Asked, docs: Uint32Array, n: number): { conditions: readonly Condition[]; asked: Conditions } {
+    const data = this.#data;
+    const { conditions, tables } = this.#tables(q);
+    const open = OPEN_ENDED.filter((g) => conditions.includes(g));
+    const extra = open.length ? this.#noFails(n) : null;
+    for (const g of open) {
+      const bit = bitOf(conditions, g);
+      if (g === 'journal') {
+        const passes = this.#values.passes(g, q);
+        const allowed = Uint8Array.from({ length: this.#values.of(g).size }, (_, i) => (passes(i) ? 1 : 0));
+        failJournals(docs, n, data.journalOf, allowed, extra as Uint16Array, bit);
+      } else {
+        const [kept, dropped] = [this.#values.flags(g, q.keep[g]), this.#values.flags(g, q.drop[g])];
+        failLists(docs, n, data, g === 'subject' ? 0 : 1, kept, dropped, extra as Uint16Array, bit);
+      }
+    }
+    return { conditions, asked: { ...tables, extra } };
+  }
+  /** The part of it that does not depend on the matches; one request asks for it several times, so the last is remembered. */
+  #tables(q: Asked): Tables {
+    const { keep, drop, from, to, reach } = q;
+    const last = this.#last;
+    if (last && last.keep === keep && last.drop === drop && last.from === from && last.to === to && last.reach === reach) return last.made;
+    const maxReach = REACHES.indexOf(reach);
+    const chosen = GROUPS.filter((g) => keep[g]?.length || drop[g]?.length);
+    const conditions: readonly Condition[] = [
+      ...chosen,
+      ...(from !== null || to !== null ? (['years'] as const) : []),
+      ...(maxReach < REACHES.length - 1 ? (['reach'] as const) : []),
+    ];
+    const comboFails = new Uint16Array(this.#data.combos.length / COMBO_WIDTH);
+    const codeFails = new Uint16Array(256);
+    for (let c = 0; c < CODES; c++) if (reachOf(c) > maxReach) codeFails[c] = bitOf(conditions, 'reach');
+    for (const g of chosen) {
+      const bit = bitOf(conditions, g);
+      if (g === 'wait' || g === 'open') {
+        const passes = this.#values.passes(g, q);
+        for (let c = 0; c < CODES; c++) if (!passes(g === 'wait' ? waitOf(c) : openOf(c))) codeFails[c] = (codeFails[c] as number) | bit;
+      } else if (!isOpenEnded(g)) this.#comboFails(g, q, comboFails, bit);
+    }
+    const made = {
+      conditions,
+      tables: { comboFails, codeFails, from: from ?? -1, to: to ?? 1 << 20, yearBit: bitOf(conditions, 'years') },
+    };
+    this.#last = { keep, drop, from, to, reach, made };
+    return made;
+  }
+  #noFails(n: number): Uint16Array {
+    if (this.#extra.length < n) this.#extra = new Uint16Array(n);
+    else this.#extra.fill(0, 0, n);
+    return this.#extra;
+  }
+
+  #comboFails(group: ComboGroup, q: Asked, fails: Uint16Array, bit: number): void {
+    const { combos } = this.#data;
+    const slot = comboSlot(group);
+    const passes = this.#values.passes(group, q);
+    const mask = (values: readonly string[] | undefined): number =>
+      (values ?? []).reduce((m, v) => m | (1 << this.#library.campuses.findIndex((c) => c.id === v)), 0);
+    const [kept, dropped] = group === 'place' ? [mask(q.keep.place), mask(q.drop.place)] : [0, 0];
+    const keeping = Boolean(q.keep[group]?.length);
+    for (let c = 0; c < fails.length; c++) {
+      const v = combos[c * COMBO_WIDTH + slot] as number;
+      const fine = group === 'place' ? (!keeping || (v & kept) !== 0) && (v & dropped) === 0 : passes(v === NONE ? -1 : v);
+      if (!fine) fails[c] = (fails[c] as number) | bit;
+    }
+  }
+}
