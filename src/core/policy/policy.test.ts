@@ -85,7 +85,9 @@ describe('the places a policy must know', () => {
   });
   it('a desk must be one of the campuses; nobody needs a road to where they are', () => {
     const policy: Policy = { ...POLICY, lending: { ...POLICY.lending, desk: 'atlantis' } };
-    expect(placesProblem(policy, places)).toBe('The policy file can’t be used: lending.desk must be one of the campuses; it is "atlantis".');
+    expect(placesProblem(policy, places)).toBe(
+      'The policy file can’t be used: lending.desk must be one of the campuses; it is "atlantis".',
+    );
     expect(
       placesProblem({ ...policy, courier: { ...policy.courier, transit: {} } }, { campuses: CAMPUSES.slice(0, 1), partners: [] }),
     ).toMatch(/^The policy file can’t be used: lending\.desk/);
