@@ -1,23 +1,19 @@
 /** The embedded engine behind the port: opens an index directory and answers, synchronously, inside a worker thread. */
-import { closeSync, openSync, readFileSync, readSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { alternativesFor, wantsAlternatives } from '../core/access/alternatives';
 import { type AccessItem, optionsFor } from '../core/access/options';
 import { wantedItem } from '../core/access/part';
 import { WAIT_CLASSES, WAIT_LABEL } from '../core/access/times';
 import { soonestWay, type WaysAnswer, waysToRead } from '../core/access/ways';
-import { creators, editionText, numbering, peopleLine } from '../core/bibliography/describe';
-import { CARRIERS, KINDS } from '../core/bibliography/kinds';
 import { peerReviewOf } from '../core/bibliography/peerReview';
 import type { DiscoveryRecord, Journal } from '../core/bibliography/record';
 import type { KbartLine } from '../core/coverage/kbart';
 import { repair } from '../core/engine/assist';
 import { openIndex } from '../core/engine/data';
-import { SMALL_WORDS, words } from '../core/engine/fold';
-import { markable, marksIn } from '../core/engine/marks';
+import { markable } from '../core/engine/marks';
 import type {
   BreakdownValue,
-  Hit,
   JournalsAnswer,
   LendingTimeline,
   Moment,
@@ -35,7 +31,7 @@ import { stringAt } from '../core/engine/strings';
 import { suggest, titleKey, titleRange } from '../core/engine/suggest';
 import type { Guidance } from '../core/guidance/guidance';
 import { readPolicy } from '../core/policy/schema';
-import type { Library, Policy, Reader, ReaderSituation } from '../core/policy/types';
+import type { Library, Policy, Reader } from '../core/policy/types';
 import type { QueryNote } from '../core/query/plain';
 import { readQuery } from '../core/query/read';
 import { GROUPS, type Group, type SearchRequest } from '../core/query/request';
@@ -49,9 +45,11 @@ import { journalOf, unindexedItem } from '../core/references/unindexed';
 import { promiseFor, type SlipPromise } from '../core/requests/promise';
 import type { CopyHistory } from '../core/requests/rules';
 import { cslOfSlip, type Slip, type Wanted as WantedPart } from '../core/requests/slip';
-import { type DayNumber, type Minutes, parseDay, parseLocal } from '../core/time';
+import { type Minutes, parseDay, parseLocal } from '../core/time';
 import { lendingTimeline, type SentSlip } from '../standins/lending/timeline';
+import { HitWriter } from './hits';
 import { findJournals } from './journals';
+import { Records } from './records';
 import { readShared, type SharedIndex } from './shared';
 
 interface LibraryFile {
@@ -63,11 +61,10 @@ interface LibraryFile {
   readonly guidance: Guidance;
 }
 const VALUES_SHOWN = 500;
-const VERSIONS_SHOWN = 12;
-const WHY_SHOWN = 8;
+/** Versions of a work whose ways are worked out for the page of one of them. */
+const VERSIONS_LOOKED_AT = 12;
 const SUGGESTED = 4;
 const TITLES_LOOKED_AT = 40;
-const RECORDS_KEPT = 4000;
 
 export class DiscoveryService {
   readonly #engine: EmbeddedEngine;
@@ -77,19 +74,14 @@ export class DiscoveryService {
   readonly #lines: ReadonlyMap<string, readonly KbartLine[]>;
   readonly #start: string;
   readonly #guidance: Guidance;
-  readonly #records: number;
-  readonly #held: Buffer | null;
+  readonly #records: Records;
   readonly #loadMs: number;
-  readonly #parsed = new Map<number, DiscoveryRecord>();
-  readonly #ways = new Map<string, Pick<WaysAnswer, 'best' | 'wait'>>();
-  /** For whom and when `#ways` were worked out. */
-  #waysAt = '';
+  readonly #hits: HitWriter;
 
   /** Opens an index directory. Throws with a message for people when it can't be used. */
   constructor(dir: string, shared?: SharedIndex) {
     const began = performance.now();
     const { index, records } = shared ?? readShared(dir);
-    this.#held = records && Buffer.from(records);
     const data = openIndex(index);
     if ('problem' in data) throw new Error(data.problem);
     const file = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as LibraryFile;
@@ -100,8 +92,9 @@ export class DiscoveryService {
     this.#lines = new Map(file.lines);
     this.#start = file.start;
     this.#guidance = file.guidance;
-    this.#records = openSync(join(dir, 'records.jsonl'), 'r');
     this.#engine = new EmbeddedEngine(data, this.#library);
+    this.#records = new Records(dir, this.#engine, records, this.#journals, this.#lines);
+    this.#hits = new HitWriter(this.#engine, this.#records, () => this.#library);
     this.#recogniser = new Recogniser(data, this.#engine.evaluator);
     this.#loadMs = performance.now() - began;
   }
@@ -117,44 +110,19 @@ export class DiscoveryService {
   setPolicy(policy: Policy): void {
     this.#library = { ...this.#library, policy };
     this.#engine.setLibrary(this.#library);
-    this.#ways.clear();
+    this.#hits.forget();
   }
 
   health() {
     return { records: this.#engine.size, engine: 'embedded', loadMs: Math.round(this.#loadMs), start: this.#start };
   }
 
-  /** A record by its position. The latest few thousand are remembered as they were read: what comes first, comes again. */
+  /** A record by its position in the index. */
   recordAt(doc: number): DiscoveryRecord {
-    let record = this.#parsed.get(doc);
-    if (!record) {
-      record = this.#readRecord(doc);
-      if (this.#parsed.size >= RECORDS_KEPT) this.#parsed.clear();
-      this.#parsed.set(doc, record);
-    }
-    return record;
-  }
-  #readRecord(doc: number): DiscoveryRecord {
-    const { recordAt, recordSize } = this.#engine.data;
-    const [from, size] = [recordAt[doc] as number, recordSize[doc] as number];
-    if (this.#held) return JSON.parse(this.#held.toString('utf8', from, from + size)) as DiscoveryRecord;
-    const bytes = Buffer.allocUnsafe(size);
-    readSync(this.#records, bytes, 0, bytes.length, from);
-    return JSON.parse(bytes.toString('utf8')) as DiscoveryRecord;
+    return this.#records.at(doc);
   }
   itemAt(doc: number): AccessItem {
-    const record = this.recordAt(doc);
-    const host = record.host ? this.#engine.find(record.host) : -1;
-    return {
-      record,
-      lines: record.journal ? (this.#lines.get(record.journal) ?? []) : [],
-      ...(record.journal ? { journal: this.#journals.get(record.journal) } : {}),
-      ...(host >= 0 ? { host: this.recordAt(host) } : {}),
-    };
-  }
-  #item(id: string): AccessItem | null {
-    const doc = this.#engine.find(id);
-    return doc < 0 ? null : this.itemAt(doc);
+    return this.#records.item(doc);
   }
 
   search(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }): SearchAnswer {
@@ -182,8 +150,8 @@ export class DiscoveryService {
       } else notes = [...notes, ...unknownNotes(answer.unknown)];
     } else if (answer.total === 0) notes = [...notes, ...unknownNotes(answer.unknown)];
     const asked: readonly Wanted[] = tree.op === 'closest' ? tree.words.map((text) => ({ text, prefix: false })) : wanted(tree);
-    const marks = markable(asked);
-    const hits = answer.docs.map((doc, i) => this.#hit(doc, moment, at, request, marks, asked, answer.versions[i] ?? []));
+    const listing = { moment, at, needBy: request.needBy, marks: markable(asked), asked };
+    const hits = answer.docs.map((doc, i) => this.#hits.hit(doc, answer.versions[i] ?? [], listing));
     const breakdown = Object.fromEntries(GROUPS.map((g) => [g, answer.breakdown[g].map((v) => this.#labelled(g, v))])) as Record<
       Group,
       BreakdownValue[]
@@ -218,7 +186,7 @@ export class DiscoveryService {
     const at = parseLocal(moment.at) as Minutes;
     const query = { ...request, ...slice, sort: read.sort ?? request.sort, tree: read.tree, situation: moment.situation, at, apart: true };
     const { total, docs } = this.#engine.search(query);
-    return { total, records: docs.map((d) => this.recordAt(d)) };
+    return { total, records: docs.map((d) => this.#records.at(d)) };
   }
 
   #labelled(group: Group, v: { value: string; count: number }): BreakdownValue {
@@ -246,7 +214,7 @@ export class DiscoveryService {
       text: stringAt(data.tables[s.kind], s.value),
       count: s.count,
     }));
-    const titleAt = (position: number): DiscoveryRecord => this.recordAt(data.titleOrder[position] as number);
+    const titleAt = (position: number): DiscoveryRecord => this.#records.at(data.titleOrder[position] as number);
     const [from, to] = titleRange(typed, data.n, (p) => titleKey(titleAt(p).csl.title));
     const titles = new Map<string, SuggestAnswer['suggestions'][number]>();
     for (let p = from; p < Math.min(to, from + TITLES_LOOKED_AT) && titles.size < SUGGESTED; p++) {
@@ -271,102 +239,15 @@ export class DiscoveryService {
     });
   }
 
-  #hit(
-    doc: number,
-    moment: Moment,
-    at: Minutes,
-    request: SearchRequest,
-    marks: ReturnType<typeof markable>,
-    asked: readonly Wanted[],
-    versions: readonly number[],
-  ): Hit {
-    const item = this.itemAt(doc);
-    const { record } = item;
-    const { best, wait } = this.#soonest(doc, item, moment.situation, at, request.needBy);
-    const copies = record.copies ?? item.host?.copies ?? [];
-    const language = record.languages[0] ?? 'en';
-    const { data } = this.#engine;
-    const { workStart } = data;
-    const work = data.work[doc] as number;
-    const { abstract: _abstract, ...csl } = record.csl;
-    return {
-      id: record.id,
-      csl,
-      kind: record.kind,
-      carrier: record.carrier,
-      peerReview: peerReviewOf(record, item.journal),
-      wait: { ...wait, verdict: best?.verdict ?? null },
-      best: best ? { title: best.title, place: best.place, price: best.price, chance: best.chance, action: best.action } : null,
-      copies: { in: copies.filter((c) => c.status.state === 'in').length, of: copies.length },
-      versions: versions.slice(0, VERSIONS_SHOWN).map((d) => this.#version(d, moment, at)),
-      editions: work ? (workStart[work + 1] as number) - (workStart[work] as number) : 1,
-      why: this.#why(doc, asked),
-      retracted: Boolean(record.retraction),
-      marks: {
-        title: marksIn(record.csl.title, language, marks),
-        container: marksIn(record.csl['container-title'] ?? '', language, marks),
-      },
-    };
-  }
-
-  /** The soonest way to a record. Narrowing a search shows the same records again, so the latest are remembered. */
-  #soonest(
-    doc: number,
-    item: AccessItem,
-    situation: ReaderSituation,
-    at: Minutes,
-    needBy: DayNumber | null,
-  ): Pick<WaysAnswer, 'best' | 'wait'> {
-    const { campus, category, remote } = situation;
-    const when = `${campus}|${category}|${remote}|${at}`;
-    if (this.#waysAt !== when || this.#ways.size > RECORDS_KEPT) {
-      this.#ways.clear();
-      this.#waysAt = when;
-    }
-    const key = `${doc}|${needBy}`;
-    let way = this.#ways.get(key);
-    if (!way) {
-      way = soonestWay(item, this.#library, situation, at, needBy);
-      this.#ways.set(key, way);
-    }
-    return way;
-  }
-
-  #version(doc: number, moment: Moment, at: Minutes): Hit['versions'][number] {
-    const item = this.itemAt(doc);
-    const { wait } = this.#soonest(doc, item, moment.situation, at, null);
-    const { id, note, line } = this.#related(doc);
-    return { id, note, line, wait: wait.label, class: wait.class };
-  }
-
-  /** Which of the words stand in which fields of this record. */
-  #why(doc: number, asked: readonly Wanted[]): Hit['why'] {
-    const list = asked.flatMap((w) => words(w.text).map((word) => ({ word, prefix: w.prefix }))).filter((w) => !SMALL_WORDS.has(w.word));
-    return list.slice(0, WHY_SHOWN).map(({ word, prefix }) => ({ word, fields: this.#engine.evaluator.fieldsOf(word, prefix, doc) }));
-  }
-
-  #related(doc: number): RelatedRecord {
-    const r = this.recordAt(doc);
-    const c = creators(r.csl);
-    const note = [KINDS[r.kind].label, r.carrier === 'print' ? '' : CARRIERS[r.carrier], editionText(r.csl.edition), r.csl.genre ?? '']
-      .filter(Boolean)
-      .join(', ');
-    return {
-      id: r.id,
-      title: r.csl.title,
-      line: [peopleLine(c.names) + c.role, r.csl['container-title'] ?? r.csl.publisher, numbering(r.csl)].filter(Boolean).join(' · '),
-      note,
-    };
-  }
   #relatedById(id: string | undefined): RelatedRecord | null {
     const doc = id ? this.#engine.find(id) : -1;
-    return doc < 0 ? null : this.#related(doc);
+    return doc < 0 ? null : this.#hits.related(doc);
   }
 
   record(id: string): RecordAnswer | null {
     const doc = this.#engine.find(id);
     if (doc < 0) return null;
-    const item = this.itemAt(doc);
+    const item = this.#records.item(doc);
     const { record, journal } = item;
     const d = this.#engine.data;
     const slice = (start: Uint32Array, values: Uint32Array, i: number, most: number) => [
@@ -400,10 +281,10 @@ export class DiscoveryService {
       editions: work
         ? slice(d.workStart, d.workDocs, work, 40)
             .filter((x) => x !== doc)
-            .map((x) => this.#related(x))
+            .map((x) => this.#hits.related(x))
         : [],
-      cites: slice(d.citeStart, d.cite, doc, 40).map((x) => this.#related(x)),
-      citedBy: slice(d.citedStart, d.cited, doc, 40).map((x) => this.#related(x)),
+      cites: slice(d.citeStart, d.cite, doc, 40).map((x) => this.#hits.related(x)),
+      citedBy: slice(d.citedStart, d.cited, doc, 40).map((x) => this.#hits.related(x)),
       retraction: this.#relatedById(record.retraction?.notice),
       retracts: this.#relatedById(record.retracts),
     };
@@ -411,7 +292,7 @@ export class DiscoveryService {
 
   /** The record that a reference means, if that is sure enough, and those that it might mean. */
   matchReference(said: ReferenceItem): MatchResult {
-    const records = candidatesFor(said, this.#engine.evaluator).map((d) => ({ record: this.recordAt(d) }));
+    const records = candidatesFor(said, this.#engine.evaluator).map((d) => ({ record: this.#records.at(d) }));
     return choose(said, records);
   }
 
@@ -420,14 +301,14 @@ export class DiscoveryService {
     const at = parseLocal(moment.at) as Minutes;
     const need = parseDay(needBy);
     const shown = (m: Match): ResolvedMatch => {
-      const item = this.#item(m.id) as AccessItem;
+      const item = this.#records.byId(m.id) as AccessItem;
       const { best, wait } = soonestWay(item, this.#library, moment.situation, at, need);
       const { abstract: _abstract, ...csl } = item.record.csl;
       return {
         ...m,
         csl,
         kind: item.record.kind,
-        line: this.#related(this.#engine.find(m.id)).line,
+        line: this.#hits.related(this.#engine.find(m.id)).line,
         wait: { ...wait, verdict: best?.verdict ?? null },
         best: best ? { title: best.title, place: best.place, price: best.price, chance: best.chance, action: best.action } : null,
       };
@@ -444,7 +325,7 @@ export class DiscoveryService {
     return unindexedItem(csl, journal, journal ? (this.#lines.get(journal.id) ?? []) : []);
   }
   #slipItem(slip: Pick<Slip, 'record' | 'item' | 'wanted'>): AccessItem | null {
-    const item = slip.record === NO_RECORD ? null : this.#item(slip.record);
+    const item = slip.record === NO_RECORD ? null : this.#records.byId(slip.record);
     // Without a record, or with only its journal's: what the fields say, and what the journal's coverage makes of it.
     return slip.record === NO_RECORD || (item?.record.kind === 'journal' && slip.wanted === 'article')
       ? this.#unindexed(cslOfSlip(slip.item))
@@ -453,7 +334,7 @@ export class DiscoveryService {
 
   /** Ways to read a record, by its id, or something that has none, by its description. */
   ways(wanted: string | ReferenceItem, moment: Moment, needBy: string, part?: WantedPart): WaysAnswer | null {
-    const item = typeof wanted === 'string' ? this.#item(wanted) : this.#unindexed(wanted);
+    const item = typeof wanted === 'string' ? this.#records.byId(wanted) : this.#unindexed(wanted);
     if (!item) return null;
     const at = parseLocal(moment.at) as Minutes;
     const need = parseDay(needBy);
@@ -471,8 +352,8 @@ export class DiscoveryService {
     const members = [...data.workDocs.subarray(data.workStart[work], data.workStart[work + 1])];
     return members
       .filter((d) => d !== doc)
-      .slice(0, VERSIONS_SHOWN)
-      .map((d) => this.itemAt(d));
+      .slice(0, VERSIONS_LOOKED_AT)
+      .map((d) => this.#records.item(d));
   }
 
   promise(slip: Slip, moment: Moment, history: CopyHistory): SlipPromise | null {
@@ -488,7 +369,7 @@ export class DiscoveryService {
   }
 
   close(): void {
-    closeSync(this.#records);
+    this.#records.close();
   }
 }
 
