@@ -1,0 +1,167 @@
+/** An index directory: whole or not there at all, and the same whatever order its records came in. */
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { moment } from '../../tests/fixtures/world';
+import type { DiscoveryRecord } from '../core/bibliography/record';
+import type { SearchAnswer } from '../core/engine/port';
+import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
+import { random } from '../core/random';
+import { makeWorld } from '../demo/world';
+import { buildIndex, type IndexSource } from './build';
+import { DiscoveryService } from './service';
+
+let dir: string;
+beforeEach(() => {
+  dir = mkdtempSync(join(tmpdir(), 'legendum-build-'));
+});
+afterEach(() => rmSync(dir, { recursive: true, force: true }));
+
+const COUNT = 1500;
+const source = (records: Iterable<DiscoveryRecord>): IndexSource => ({ ...makeWorld(200), records });
+/** The same records in another order: hosts still before what stands in them, days still rising. */
+function shuffled(records: readonly DiscoveryRecord[], seed: number): DiscoveryRecord[] {
+  const r = random(seed);
+  const parts = new Map<string, DiscoveryRecord[]>();
+  for (const x of records) if (x.host) parts.set(x.host, [...(parts.get(x.host) ?? []), x]);
+  const keyed = records
+    .filter((x) => !x.host)
+    .map((x) => ({ x, key: r() }))
+    .sort((a, b) => a.key - b.key);
+  const late = (x: DiscoveryRecord): string => x.added ?? '';
+  return keyed
+    .flatMap(({ x }) => [x, ...(parts.get(x.id) ?? [])])
+    .map((x, i) => ({ x, i }))
+    .sort((a, b) => (late(a.x) < late(b.x) ? -1 : late(a.x) > late(b.x) ? 1 : a.i - b.i))
+    .map(({ x }) => x);
+}
+const SEARCHES: readonly Partial<SearchRequest>[] = [
+  { q: '' },
+  { q: 'seaweed food' },
+  { q: '"food security"', sort: 'newest' },
+  { q: 'history', keep: { peer: ['reviewed'] }, from: 2005 },
+  { q: 'food OR history', drop: { kind: ['book-review'] }, reach: 'shelves' },
+  { q: 'subject:algae', sort: 'title' },
+  { q: 'kelp', needBy: null, sort: 'soonest' },
+];
+
+describe('the same records in another order', () => {
+  it('make an index that answers the same: totals, counts of every value, years, reach', () => {
+    const records = [...makeWorld(COUNT).records];
+    const services = [records, shuffled(records, 1), shuffled(records, 2)].map((list, i) => {
+      buildIndex(source(list), join(dir, String(i)));
+      return new DiscoveryService(join(dir, String(i)));
+    });
+    const said = (a: SearchAnswer): object => ({
+      total: a.total,
+      lines: a.lines,
+      years: a.years,
+      reach: a.reach,
+      waits: a.waits,
+      cost: a.cost,
+      // Values that tie may come in another order, and the last of the twenty shown may be another one.
+      breakdown: Object.fromEntries(
+        Object.entries(a.breakdown).map(([g, values]) => {
+          const least = values.length < 20 ? 0 : Math.min(...values.map((v) => v.count));
+          return [g, values.filter((v) => v.count > least).sort((x, y) => (x.value < y.value ? -1 : 1))];
+        }),
+      ),
+    });
+    for (const more of SEARCHES) {
+      const request = { ...NEW_SEARCH, ...more };
+      const [first, ...others] = services.map((s) => s.search(request, moment(), { offset: 0, limit: 25 }));
+      for (const other of others) expect(said(other), JSON.stringify(more)).toEqual(said(first as SearchAnswer));
+      expect(first?.total, JSON.stringify(more)).toBeGreaterThan(0);
+    }
+    for (const record of records) {
+      const pages = services.map((s) => s.record(record.id));
+      expect(pages[0]?.record).toEqual(record);
+      const ids = (list: readonly { id: string }[] | undefined): string[] => (list ?? []).map((x) => x.id).sort();
+      for (const page of pages.slice(1)) {
+        expect(page?.record).toEqual(record);
+        expect(ids(page?.cites)).toEqual(ids(pages[0]?.cites));
+        expect(ids(page?.editions)).toEqual(ids(pages[0]?.editions));
+        expect(page?.host?.id).toBe(pages[0]?.host?.id);
+      }
+    }
+    for (const s of services) s.close();
+  });
+});
+
+describe('building', () => {
+  it('leaves nothing behind but the index', () => {
+    const stages: string[] = [];
+    const out = join(dir, 'index');
+    const { records, bytes } = buildIndex(makeWorld(300), out, (_, stage) => stages.push(stage));
+    expect(records).toBe(300);
+    expect(bytes).toBe(readFileSync(join(out, 'records.jsonl')).length);
+    expect(readdirSync(out).sort()).toEqual(['index.lgd', 'kbart', 'library.json', 'policy.json', 'records.jsonl']);
+    expect(readdirSync(dir)).toEqual(['index']);
+    expect(stages.at(-1)).toBe('done');
+  });
+
+  it('that fails in the middle leaves the index that was there, and nothing of its own', () => {
+    const out = join(dir, 'index');
+    buildIndex(makeWorld(300), out);
+    const before = readFileSync(join(out, 'index.lgd'));
+    function* broken(): Generator<DiscoveryRecord> {
+      let n = 0;
+      for (const record of makeWorld(300).records) {
+        if (++n === 250) throw new Error('the disk is full');
+        yield record;
+      }
+    }
+    expect(() => buildIndex(source(broken()), out)).toThrow('the disk is full');
+    expect(readdirSync(dir)).toEqual(['index']);
+    expect(readFileSync(join(out, 'index.lgd')).equals(before)).toBe(true);
+  });
+
+  it('takes the days of records as they come, never falling', () => {
+    const [first, second] = [...makeWorld(300).records] as [DiscoveryRecord, DiscoveryRecord];
+    const records = [
+      { ...first, added: '2026-11-05' },
+      { ...second, added: '2026-11-04' },
+    ];
+    expect(() => buildIndex(source(records), join(dir, 'index'))).toThrow(`Record ${second.id} was added on 2026-11-04, before`);
+    expect(existsSync(join(dir, 'index'))).toBe(false);
+  });
+
+  it('refuses a policy that can’t be used before it begins', () => {
+    const world = makeWorld(300);
+    const policy = { ...world.library.policy, openSlips: 0 };
+    expect(() => buildIndex({ ...world, library: { ...world.library, policy } }, join(dir, 'index'))).toThrow('openSlips');
+    expect(readdirSync(dir)).toEqual([]);
+  });
+});
+
+describe('an index that can’t be opened', () => {
+  const opened = (spoil: (path: string) => void): (() => unknown) => {
+    const out = join(dir, 'index');
+    buildIndex(makeWorld(300), out);
+    spoil(out);
+    return () => new DiscoveryService(out);
+  };
+  it('is not there', () => expect(() => new DiscoveryService(join(dir, 'nowhere'))).toThrow(/There is no index in/));
+  it('is something else', () =>
+    expect(opened((out) => writeFileSync(join(out, 'index.lgd'), 'PK\u0003\u0004 a zip file, as it were'))).toThrow(
+      'This is not a Legendum index file.',
+    ));
+  it('is cut short', () =>
+    expect(
+      opened((out) => {
+        const whole = readFileSync(join(out, 'index.lgd'));
+        writeFileSync(join(out, 'index.lgd'), whole.subarray(0, whole.length >> 1));
+      }),
+    ).toThrow('cut short'));
+  it('is of another version', () =>
+    expect(
+      opened((out) => {
+        const path = join(out, 'index.lgd');
+        const bytes = readFileSync(path);
+        const at = bytes.indexOf('"version":');
+        bytes.write('9', at + '"version":'.length, 'latin1');
+        writeFileSync(path, bytes);
+      }),
+    ).toThrow(/has format 9; this version reads format \d+\. Build it again\./));
+});
