@@ -7,11 +7,13 @@ const WORDS_HELD = 1 << 20;
 export class FileSpool implements WordSpool {
   #path: string;
   #fd: number;
-  readonly #buffer = new Uint32Array(WORDS_HELD);
+  readonly #buffer: Uint32Array;
   #held = 0;
   #written = 0;
 
-  constructor(path: string) {
+  /** @param held words in memory at a time */
+  constructor(path: string, held = WORDS_HELD) {
+    this.#buffer = new Uint32Array(held);
     this.#path = path;
     this.#fd = openSync(path, 'w+');
   }
@@ -19,7 +21,7 @@ export class FileSpool implements WordSpool {
     return this.#written + this.#held;
   }
   push(word: number): void {
-    if (this.#held === WORDS_HELD) this.#flush();
+    if (this.#held === this.#buffer.length) this.#flush();
     this.#buffer[this.#held++] = word;
   }
   #flush(): void {
@@ -30,9 +32,10 @@ export class FileSpool implements WordSpool {
   }
   *pieces(): Iterable<Uint32Array> {
     if (this.#held) this.#flush();
-    const buffer = new Uint8Array(WORDS_HELD * 4);
+    const most = this.#buffer.length;
+    const buffer = new Uint8Array(most * 4);
     for (let word = 0; word < this.#written; ) {
-      const wanted = Math.min(WORDS_HELD, this.#written - word) * 4;
+      const wanted = Math.min(most, this.#written - word) * 4;
       let got = 0;
       while (got < wanted) {
         const n = readSync(this.#fd, buffer, got, wanted - got, word * 4 + got);
@@ -45,7 +48,7 @@ export class FileSpool implements WordSpool {
   }
   reorder(start: Uint32Array, order: Uint32Array): void {
     if (this.#held) this.#flush();
-    const ordered = new FileSpool(`${this.#path}.ordered`);
+    const ordered = new FileSpool(`${this.#path}.ordered`, this.#buffer.length);
     let bytes = new Uint8Array(1 << 16);
     for (const k of order) {
       const [from, to] = [(start[k] as number) * 4, (start[k + 1] as number) * 4];

@@ -117,7 +117,9 @@ export class Breakdown {
     const { conditions } = this.#counted;
     const { codes } = this.#room;
     const k = conditions.indexOf(condition) + 1;
-    return Uint32Array.from({ length: CODES }, (_, c) => (codes[c] as number) + (k > 0 ? (codes[k * CODES + c] as number) : 0));
+    const out = codes.slice(0, CODES);
+    for (let c = 0; k > 0 && c < CODES; c++) out[c] = (out[c] as number) + (codes[k * CODES + c] as number);
+    return out;
   }
 
   /** All values of a group that occur among the results (or would, without the group's own condition). */

@@ -55,6 +55,7 @@ export class Evaluator {
   readonly #data: IndexData;
   readonly #merged = new Map<string, Postings>();
   #mergedSize = 0;
+  #closeness: { weight: Float32Array; inTitle: Uint8Array } | null = null;
   #scratch: { impact: Uint8Array; fields: Uint8Array } | null = null;
   /** Asked now and then while evaluating; once it says yes, `evaluate` throws TimeUp. */
   expired: () => boolean = () => false;
@@ -307,30 +308,42 @@ export class Evaluator {
       .filter((p) => p.docs.length > 0);
     const all = lists.reduce((sum, p) => sum + p.idf, 0);
     if (all === 0) return EMPTY;
-    const weight = new Float32Array(n);
-    const inTitle = new Uint8Array(n);
+    this.#closeness ??= { weight: new Float32Array(n), inTitle: new Uint8Array(n) };
+    const { weight, inTitle } = this.#closeness;
+    const touched = new Uint32Array(
+      Math.min(
+        n,
+        lists.reduce((sum, p) => sum + p.docs.length, 0),
+      ),
+    );
+    let met = 0;
     for (const p of lists) {
       for (let i = 0; i < p.docs.length; i++) {
+        if (((p.fields[i] as number) & 1) === 0) continue;
         const d = p.docs[i] as number;
-        if ((p.fields[i] as number) & 1) {
-          weight[d] = (weight[d] as number) + p.idf;
-          inTitle[d] = (inTitle[d] as number) + 1;
-        }
+        if (inTitle[d] === 0) touched[met++] = d;
+        weight[d] = (weight[d] as number) + p.idf;
+        inTitle[d] = (inTitle[d] as number) + 1;
       }
     }
-    const docs: number[] = [];
-    const score: number[] = [];
-    for (let d = 0; d < n; d++) {
+    const found: number[] = [];
+    const scores = new Map<number, number>();
+    for (let i = 0; i < met; i++) {
+      const d = touched[i] as number;
       const hit = inTitle[d] as number;
-      if (hit === 0) continue;
-      const ofTitle = hit / Math.max(hit, titleLengthAt(this.#data, d));
       const ofWords = (weight[d] as number) / all;
+      // Ready for the next time.
+      inTitle[d] = 0;
+      weight[d] = 0;
       if (hit < 2 && lists.length > 1) continue;
+      const ofTitle = hit / Math.max(hit, titleLengthAt(this.#data, d));
       if (ofWords < COVERED && ofTitle < COVERED) continue;
-      docs.push(d);
-      score.push((all * 2 * ofTitle * ofWords) / (ofTitle + ofWords));
+      found.push(d);
+      scores.set(d, (all * 2 * ofTitle * ofWords) / (ofTitle + ofWords));
     }
-    return { n: docs.length, docs: Uint32Array.from(docs), score: Float32Array.from(score), bits: new Uint8Array(docs.length) };
+    const docs = Uint32Array.from(found).sort();
+    const score = Float32Array.from(docs, (d) => scores.get(d) as number);
+    return { n: docs.length, docs, score, bits: new Uint8Array(docs.length) };
   }
 
   #phrase(parts: readonly string[], field: Field | undefined, anchor: Anchor): Matches {
