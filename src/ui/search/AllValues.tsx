@@ -8,7 +8,8 @@ import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Dialog } from '../shell/Dialog';
 import { BarRow } from './Bar';
-import styles from './search.module.css';
+import styles from './breakdown.module.css';
+import shared from './shared.module.css';
 
 interface Props {
   readonly group: Group;
@@ -46,7 +47,7 @@ export default function AllValues({ group, label, request, change, close }: Prop
           </form>
         </header>
         {query.isError && <Failure error={query.error} again={() => void query.refetch()} />}
-        <p className={styles.hint} role="status">
+        <p className={shared.hint} role="status">
           {query.data &&
             (values.length < query.data.distinct
               ? `The ${values.length} most frequent of ${query.data.distinct.toLocaleString('en')}; type to find the others.`

@@ -15,10 +15,11 @@ import { Failure } from '../kit/Failure';
 import { useKeys } from '../kit/keys';
 import kit from '../kit/kit.module.css';
 import { Breakdown } from './Breakdown';
+import breakdown from './breakdown.module.css';
 import { Sentence } from './Sentence';
-import styles from './search.module.css';
 import { Timetable, type TimetableHandle } from './Timetable';
 import { useResults } from './useResults';
+import styles from './view.module.css';
 import { WaitBar } from './WaitBar';
 
 const YearsChart = lazy(() => import('./YearsChart'));
@@ -160,7 +161,7 @@ export default function Answered({ request, open, left, change, show, setFault }
               answer && (
                 <>
                   <Breakdown request={request} answer={answer} change={change}>
-                    <Suspense fallback={<div className={styles.chartSpace} />}>
+                    <Suspense fallback={<div className={breakdown.chartSpace} />}>
                       <YearsChart
                         years={answer.years}
                         from={request.from}

@@ -1,6 +1,7 @@
 /** One bar of the breakdown: a click keeps its value, a second gesture leaves it out. */
 import type { MouseEvent } from 'react';
-import styles from './search.module.css';
+import styles from './breakdown.module.css';
+import shared from './shared.module.css';
 
 const number = (n: number): string => n.toLocaleString('en');
 
@@ -32,7 +33,7 @@ export function BarRow({ bar, most }: { bar: Bar; most: number }) {
       </button>
       <button
         type="button"
-        className={styles.leave}
+        className={`${shared.leave} ${styles.leave}`}
         aria-pressed={choice === 'drop'}
         onClick={() => set(choice === 'drop' ? null : 'drop')}
       >

@@ -4,7 +4,7 @@ import { getGuidance } from '../../browser/client';
 import type { SearchAnswer } from '../../core/engine/port';
 import { guidanceFor, handOn } from '../../core/guidance/guidance';
 import type { SearchRequest } from '../../core/query/request';
-import styles from './search.module.css';
+import styles from './breakdown.module.css';
 
 const HEADINGS = 6;
 

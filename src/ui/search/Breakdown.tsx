@@ -6,7 +6,8 @@ import { choiceOf, choose, type Group, type SearchRequest } from '../../core/que
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { type Bar, BarRow } from './Bar';
-import styles from './search.module.css';
+import styles from './breakdown.module.css';
+import shared from './shared.module.css';
 
 const AllValues = lazy(() => import('./AllValues'));
 
@@ -106,9 +107,9 @@ export function Breakdown(props: Props & { children: ReactNode }) {
   };
   return (
     <div className={styles.breakdown}>
-      <header className={styles.listHead}>
+      <header className={`${shared.listHead} ${styles.head}`}>
         <h2>Breakdown of {number(answer.total)}</h2>
-        <p className={styles.byNeed}>
+        <p className={shared.byNeed}>
           click keeps, <kbd className={kit.key}>Alt</kbd> click leaves out
         </p>
       </header>

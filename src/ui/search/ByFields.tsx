@@ -6,7 +6,8 @@ import { printPlain, readPlain } from '../../core/query/plain';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
 import { EMPTY_ROW, printRows, RELATIONS, type Relation, type Row, readRows, relationsFor } from '../../core/query/rows';
 import kit from '../kit/kit.module.css';
-import styles from './search.module.css';
+import styles from './box.module.css';
+import shared from './shared.module.css';
 
 const LEGENDS: Partial<Record<Group, string>> = { carrier: 'Form', audience: 'For', language: 'In' };
 
@@ -110,7 +111,7 @@ export default function ByFields({ q, request, change, set }: Props) {
         <button type="button" className={kit.link} onClick={() => setRows([...rows, EMPTY_ROW])}>
           Add a row
         </button>
-        <span className={styles.hint}>reads: {printPlain(readRows(rows)) || 'nothing yet'}</span>
+        <span className={shared.hint}>reads: {printPlain(readRows(rows)) || 'nothing yet'}</span>
       </p>
       <div className={styles.limits}>
         {limit('carrier', CARRIER_LIST, (v) => CARRIERS[v as keyof typeof CARRIERS])}

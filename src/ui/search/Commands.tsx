@@ -1,5 +1,5 @@
 /** The box for those who know CQL; a fault is shown under the character at which reading stopped. */
-import styles from './search.module.css';
+import styles from './box.module.css';
 
 export default function Commands({
   text,

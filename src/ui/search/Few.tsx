@@ -5,7 +5,7 @@ import type { SearchAnswer } from '../../core/engine/port';
 import { CONDITIONS, hasCondition, type SearchRequest, withoutCondition } from '../../core/query/request';
 import { conditionText, REACH_LABEL } from '../../core/query/sentence';
 import kit from '../kit/kit.module.css';
-import styles from './search.module.css';
+import styles from './timetable.module.css';
 
 const FEW = 20;
 const number = (n: number): string => n.toLocaleString('en');

@@ -7,7 +7,8 @@ import { slipTitle } from '../../core/requests/slip';
 import { dayOf, dayText, parseDay, parseLocal } from '../../core/time';
 import { useHere } from '../kit/app';
 import { useNews } from '../searches/useNews';
-import styles from './search.module.css';
+import styles from './first.module.css';
+import shared from './shared.module.css';
 
 const EXAMPLES: readonly (readonly [what: string, q: string, says: string])[] = [
   ['A topic', 'seaweed farming "food security"', 'words are joined; quotation marks hold a phrase together'],
@@ -71,7 +72,7 @@ export function FirstVisit() {
       <section>
         <h2>Under way</h2>
         {open.length === 0 ? (
-          <p className={styles.hint}>No slip is open. What is missing on our shelves can be asked for from any result.</p>
+          <p className={shared.hint}>No slip is open. What is missing on our shelves can be asked for from any result.</p>
         ) : (
           <ul className={styles.openSlips}>
             {open.slice(0, 6).map((s) => (

@@ -8,7 +8,7 @@ import type { DayNumber } from '../../core/time';
 import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
 import { Marked } from '../item/Marked';
 import kit from '../kit/kit.module.css';
-import styles from './search.module.css';
+import styles from './timetable.module.css';
 
 /** `Research article / peer-reviewed / PDF, Meridian Tideline`: the one quiet line. */
 function quietParts(hit: Hit): string[] {

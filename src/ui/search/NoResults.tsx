@@ -2,7 +2,7 @@ import type { SearchAnswer } from '../../core/engine/port';
 import { CONDITIONS, hasCondition, NEW_SEARCH, printRequest, type SearchRequest, withoutCondition } from '../../core/query/request';
 import { conditionText } from '../../core/query/sentence';
 import kit from '../kit/kit.module.css';
-import styles from './search.module.css';
+import styles from './timetable.module.css';
 
 const number = (n: number): string => n.toLocaleString('en');
 

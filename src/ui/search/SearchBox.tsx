@@ -9,7 +9,8 @@ import type { SearchRequest } from '../../core/query/request';
 import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
-import styles from './search.module.css';
+import styles from './box.module.css';
+import shared from './shared.module.css';
 
 const ByFields = lazy(() => import('./ByFields'));
 const Commands = lazy(() => import('./Commands'));
@@ -196,7 +197,7 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
           Search
         </button>
         {past && (
-          <p id="need-past" className={styles.fault} role="alert">
+          <p id="need-past" className={shared.fault} role="alert">
             Need by lies in the past. Choose today or later; the search goes ahead without a day.
           </p>
         )}
@@ -249,7 +250,7 @@ function Ask({
         {option('cql', 'In CQL')}
       </fieldset>
       {said && (
-        <p className={styles.fault} role="alert">
+        <p className={shared.fault} role="alert">
           {said}
         </p>
       )}

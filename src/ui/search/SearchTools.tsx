@@ -7,7 +7,8 @@ import { printRequest, type SearchRequest } from '../../core/query/request';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
-import styles from './search.module.css';
+import styles from './sentence.module.css';
+import shared from './shared.module.css';
 
 export function SearchTools({ request, answer }: { request: SearchRequest; answer: SearchAnswer }) {
   const { reader, moment } = useHere();
@@ -31,13 +32,13 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
   return (
     <>
       {saved ? (
-        <span className={styles.hint} role="status">
+        <span className={shared.hint} role="status">
           Standing as “{saved}”. <a href="/searches">Your searches</a>
         </span>
       ) : (
         <Popover className={kit.link} label="Keep as a standing search" describe="Keep as a standing search">
           {(close) => (
-            <form onSubmit={(e) => save(e, close)} className={styles.choices}>
+            <form onSubmit={(e) => save(e, close)} className={shared.choices}>
               <label className={kit.legend} htmlFor="standing-name">
                 Its name
               </label>
@@ -53,7 +54,7 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
                   Keep
                 </button>
               </p>
-              <p className={styles.hint}>It tells what is new since you last looked. It stays in this browser.</p>
+              <p className={shared.hint}>It tells what is new since you last looked. It stays in this browser.</p>
             </form>
           )}
         </Popover>

@@ -7,7 +7,7 @@ import { useKeys } from '../kit/keys';
 import type { Fault, LeftBehind } from './Answered';
 import { FirstVisit } from './FirstVisit';
 import { SearchBox, type WayOfAsking } from './SearchBox';
-import styles from './search.module.css';
+import styles from './view.module.css';
 
 const loadAnswered = () => import('./Answered');
 const Answered = lazy(loadAnswered);

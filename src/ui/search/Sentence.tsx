@@ -23,7 +23,8 @@ import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { SearchTools } from './SearchTools';
-import styles from './search.module.css';
+import styles from './sentence.module.css';
+import shared from './shared.module.css';
 
 interface Props {
   readonly request: SearchRequest;
@@ -35,7 +36,7 @@ const number = (n: number): string => n.toLocaleString('en');
 function Kinds({ request, answer, change }: Props) {
   const count = (kind: string) => answer?.breakdown.kind.find((v) => v.value === kind)?.count ?? 0;
   return (
-    <fieldset className={styles.choices}>
+    <fieldset className={shared.choices}>
       <legend className={kit.legend}>Kinds to keep or leave out</legend>
       {KIND_LIST.map((kind) => {
         const choice = choiceOf(request, 'kind', kind);
@@ -52,7 +53,7 @@ function Kinds({ request, answer, change }: Props) {
             </label>
             <button
               type="button"
-              className={styles.leave}
+              className={shared.leave}
               aria-pressed={choice === 'drop'}
               onClick={() => change(choose(request, 'kind', kind, choice === 'drop' ? null : 'drop'))}
             >
@@ -76,7 +77,7 @@ function Peer({ request, answer, change }: Props) {
     (answer?.breakdown.peer ?? []).filter((v) => !values.length || values.includes(v.value)).reduce((n, v) => n + v.count, 0);
   const { peer: _, ...rest } = request.keep;
   return (
-    <fieldset className={styles.choices}>
+    <fieldset className={shared.choices}>
       <legend className={kit.legend}>Peer review</legend>
       {PEER_CHOICES.map(([label, keep]) => (
         <label key={label} className={kit.check}>
@@ -90,7 +91,7 @@ function Peer({ request, answer, change }: Props) {
           <span className={kit.count}>{number(count(keep))}</span>
         </label>
       ))}
-      <p className={styles.hint}>
+      <p className={shared.hint}>
         Reviewed means: the journal was refereed in that year, and the piece is of a sort that goes to referees.
       </p>
     </fieldset>
@@ -116,7 +117,7 @@ function Years({ request, change, close }: Props & { close: () => void }) {
   };
   return (
     <form
-      className={styles.choices}
+      className={shared.choices}
       onSubmit={(e) => {
         e.preventDefault();
         take();
@@ -152,7 +153,7 @@ function Years({ request, change, close }: Props & { close: () => void }) {
         </button>
       </div>
       {fault && (
-        <p role="alert" className={styles.fault}>
+        <p role="alert" className={shared.fault}>
           {fault}
         </p>
       )}
@@ -180,7 +181,7 @@ function Years({ request, change, close }: Props & { close: () => void }) {
 function Languages({ request, answer, change }: Props) {
   const count = (code: string) => answer?.breakdown.language.find((v) => v.value === code)?.count ?? 0;
   return (
-    <fieldset className={styles.choices}>
+    <fieldset className={shared.choices}>
       <legend className={kit.legend}>Languages to keep</legend>
       {[...LANGUAGE_LIST]
         .sort((a, b) => count(b) - count(a))
@@ -214,13 +215,13 @@ function Wider({ answer, reach }: { answer: SearchAnswer | undefined; reach: Rea
 }
 function ReachChoice({ request, answer, change }: Props) {
   return (
-    <fieldset className={styles.choices}>
+    <fieldset className={shared.choices}>
       <legend className={kit.legend}>How far to look</legend>
       {REACHES.map((reach) => (
         <label key={reach} className={kit.check}>
           <input type="radio" name="reach" checked={request.reach === reach} onChange={() => change({ ...request, reach })} />
           <span>
-            {REACH_LABEL[reach]} <span className={styles.hint}>{REACH_HINT[reach]}</span>
+            {REACH_LABEL[reach]} <span className={shared.hint}>{REACH_HINT[reach]}</span>
             <Wider answer={answer} reach={reach} />
           </span>
           <span className={kit.count}>{answer ? number(answer.reach[reach]) : ''}</span>

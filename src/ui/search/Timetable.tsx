@@ -8,8 +8,10 @@ import { Popover } from '../kit/Popover';
 import { Few } from './Few';
 import { HitLine } from './HitLine';
 import { NoResults } from './NoResults';
-import styles from './search.module.css';
+import shared from './shared.module.css';
+import styles from './timetable.module.css';
 import { MOST_LINES, type Results } from './useResults';
+import view from './view.module.css';
 
 export interface TimetableHandle {
   /** Brings a line into view and the focus to it. */
@@ -87,12 +89,12 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
   }));
 
   return (
-    <section className={styles.timetable} aria-label="Results" aria-busy={fetching}>
-      <header className={styles.listHead}>
+    <section className={view.timetable} aria-label="Results" aria-busy={fetching}>
+      <header className={shared.listHead}>
         <h1>{answer ? `${number(answer.total)} to read` : 'Looking…'}</h1>
         <Popover className={styles.sortButton} describe={`Order: ${SORT_LABEL[request.sort]}. Change`} label={SORT_LABEL[request.sort]}>
           {(close) => (
-            <fieldset className={styles.choices}>
+            <fieldset className={shared.choices}>
               <legend className={kit.legend}>Order</legend>
               {SORTS.map((sort: Sort) => (
                 <label key={sort} className={kit.check}>
@@ -112,7 +114,7 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
           )}
         </Popover>
         {answer && answer.byNeed !== null && request.needBy !== null && (
-          <p className={styles.byNeed}>
+          <p className={shared.byNeed}>
             {number(answer.byNeed)} can be yours by {dayText(request.needBy)}
           </p>
         )}
@@ -163,7 +165,7 @@ function GoTo({ lines, goTo }: { lines: number; goTo: (line: number) => void }) 
     if (Number.isInteger(n) && n > 0) goTo(n - 1);
   };
   return (
-    <form className={styles.goTo} onSubmit={submit}>
+    <form className={shared.goTo} onSubmit={submit}>
       <label>
         Line{' '}
         <input

@@ -1,7 +1,7 @@
 import type { SearchAnswer } from '../../core/engine/port';
 import { choiceOf, choose, type SearchRequest } from '../../core/query/request';
 import { dayText } from '../../core/time';
-import styles from './search.module.css';
+import styles from './waitBar.module.css';
 
 /** How many of all results fall in each wait class; a class can be picked. Widths follow the counts, with a legible least. */
 export function WaitBar({

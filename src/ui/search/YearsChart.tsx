@@ -7,7 +7,8 @@ import { Bar, BarChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis } fro
 import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/time';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
-import styles from './search.module.css';
+import styles from './breakdown.module.css';
+import shared from './shared.module.css';
 
 interface Props {
   readonly years: readonly (readonly [year: number, count: number])[];
@@ -111,7 +112,7 @@ export default function YearsChart({ years, from, to, pick }: Props) {
           </BarChart>
         </ResponsiveContainer>
       </div>
-      {older > 0 && <p className={styles.hint}>{`and ${older.toLocaleString('en')} before ${first}`}</p>}
+      {older > 0 && <p className={shared.hint}>{`and ${older.toLocaleString('en')} before ${first}`}</p>}
     </section>
   );
 }
