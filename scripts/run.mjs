@@ -4,8 +4,8 @@ import { bundleNode } from './bundle.mjs';
 
 const [name, ...args] = process.argv.slice(2);
 /** Programs that come with another: a thread, an engine that a benchmark loads. */
-const WITH = { bench: 'peerEngine', demoIndex: 'worldWorker' };
-const entries = Object.fromEntries([name, WITH[name]].filter(Boolean).map((n) => [n, `src/cli/${n}.ts`]));
+const WITH = { bench: ['peerEngine', 'worldWorker'], demoIndex: ['worldWorker'] };
+const entries = Object.fromEntries([name, ...(WITH[name] ?? [])].map((n) => [n, `src/cli/${n}.ts`]));
 const out = await bundleNode(entries, '.cache/cli');
 const done = spawnSync(process.execPath, ['--max-old-space-size=12000', `${out}/${name}.mjs`, ...args], { stdio: 'inherit' });
 process.exit(done.status ?? 1);

@@ -1,8 +1,8 @@
 /** What every bench needs: its options, and a demo index of so many records, made when it is missing. */
 import { existsSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { makeWorld } from '../demo/world';
 import { buildIndex } from '../server/build';
+import { demoWorld } from './demoRecords';
 
 export const benchOptions = () =>
   parseArgs({
@@ -23,6 +23,6 @@ export function benchIndex(count: number): { dir: string; buildSeconds: number |
   const dir = `data/demo-${count}`;
   if (existsSync(`${dir}/index.lgd`)) return { dir, buildSeconds: null };
   const began = Date.now();
-  buildIndex(makeWorld(count), dir, (done, stage) => stage === 'records' && done % 50_000 === 0 && console.error(`  ${done} records`));
+  buildIndex(demoWorld(count), dir, (done, stage) => stage === 'records' && done % 50_000 === 0 && console.error(`  ${done} records`));
   return { dir, buildSeconds: (Date.now() - began) / 1000 };
 }

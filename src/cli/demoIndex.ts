@@ -1,8 +1,7 @@
 /** `demoIndex [--records N] [--out DIR]`: makes the made-up university's index, with progress. */
 import { parseArgs } from 'node:util';
-import { makeWorld } from '../demo/world';
 import { buildIndex } from '../server/build';
-import { recordsFromThread, textOfRecord } from './demoRecords';
+import { demoWorld } from './demoRecords';
 
 const { values } = parseArgs({
   options: { records: { type: 'string', default: '100000' }, out: { type: 'string' } },
@@ -15,10 +14,8 @@ if (!Number.isInteger(count) || count < 200 || count > 5_000_000) {
 }
 const out = values.out ?? `data/demo-${count}`;
 const began = Date.now();
-const script = new URL('./worldWorker.mjs', import.meta.url);
-const world = { ...makeWorld(count), records: { [Symbol.iterator]: () => recordsFromThread(count, script) }, textOf: textOfRecord };
 const seconds = () => ((Date.now() - began) / 1000).toFixed(1);
-const { records, bytes } = buildIndex(world, out, (done, stage) => {
+const { records, bytes } = buildIndex(demoWorld(count), out, (done, stage) => {
   const text =
     stage === 'records'
       ? `${done.toLocaleString('en')} of ${count.toLocaleString('en')} records`

@@ -1,14 +1,22 @@
 /** The demo's records, made in another thread while this one indexes: with two cores it takes little longer than the slower half. */
 import { MessageChannel, receiveMessageOnPort, Worker } from 'node:worker_threads';
 import type { DiscoveryRecord } from '../core/bibliography/record';
+import { makeWorld } from '../demo/world';
+import type { IndexSource } from '../server/build';
 import type { WorldOrder } from './worldWorker';
+
+/** The made-up university with its records made in another thread; the bundle has worldWorker beside this. */
+export function demoWorld(count: number): IndexSource {
+  const script = new URL('./worldWorker.mjs', import.meta.url);
+  return { ...makeWorld(count), records: { [Symbol.iterator]: () => recordsFromThread(count, script) }, textOf: textOfRecord };
+}
 
 const texts = new WeakMap<DiscoveryRecord, string>();
 /** The text that a record came as, so that it need not be written again. */
-export const textOfRecord = (record: DiscoveryRecord): string | undefined => texts.get(record);
+const textOfRecord = (record: DiscoveryRecord): string | undefined => texts.get(record);
 
 /** Synchronous on purpose: the builder takes one record after the other. `script` is the bundled worldWorker. */
-export function* recordsFromThread(count: number, script: URL): Generator<DiscoveryRecord> {
+function* recordsFromThread(count: number, script: URL): Generator<DiscoveryRecord> {
   const state = new SharedArrayBuffer(8);
   const progress = new Int32Array(state);
   const { port1, port2 } = new MessageChannel();
