@@ -83,6 +83,16 @@ for (let round = Number(values.rounds); round > 0; round--) {
   }
 }
 
+/** Other queries of the same kinds, each asked once: what was remembered of those before is of little use to them. */
+const fresh = Object.entries(classes).flatMap(([name, make]) =>
+  Array.from({ length: 25 }, () => {
+    const request = make();
+    const began = performance.now();
+    service.search(request, moment, slice);
+    return { name, ms: performance.now() - began };
+  }),
+);
+
 async function overHttp() {
   if (!existsSync('dist/app/main.mjs')) return null;
   const port = 18_000 + (process.pid % 10_000);
@@ -124,7 +134,7 @@ const result = {
   records: service.engine.size,
   buildSeconds,
   loadMs: service.health().loadMs,
-  engine: { ...report(engine), best: bestRounds(engine) },
+  engine: { ...report(engine), best: bestRounds(engine), fresh: report(fresh) },
   http: await overHttp(),
 };
 if (values.json) console.log(JSON.stringify(result, null, 2));
@@ -136,6 +146,7 @@ else {
   };
   console.log(`${result.records} records, index opened in ${result.loadMs} ms`);
   show('engine', result.engine);
+  show('engine, each asked once', result.engine.fresh);
   show('http', result.http);
   if (result.http) console.log(`server memory ${result.http.rssMb} MB, peak ${result.http.peakMb} MB`);
 }

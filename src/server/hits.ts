@@ -5,7 +5,7 @@ import { creators, editionText, numbering, peopleLine } from '../core/bibliograp
 import { CARRIERS, KINDS } from '../core/bibliography/kinds';
 import { peerReviewOf } from '../core/bibliography/peerReview';
 import { SMALL_WORDS, words } from '../core/engine/fold';
-import { type markable, marksIn } from '../core/engine/marks';
+import { markable, marksIn } from '../core/engine/marks';
 import type { Hit, Moment, RelatedRecord } from '../core/engine/port';
 import type { EmbeddedEngine } from '../core/engine/search';
 import type { Library, ReaderSituation } from '../core/policy/types';
@@ -22,7 +22,13 @@ export interface Listing {
   readonly at: Minutes;
   readonly needBy: DayNumber | null;
   readonly marks: ReturnType<typeof markable>;
-  readonly asked: readonly Wanted[];
+  /** The words that are looked for in each line's record, folded. */
+  readonly asked: readonly { readonly word: string; readonly prefix: boolean }[];
+}
+/** What a list of results is written with. */
+export function listing(moment: Moment, at: Minutes, needBy: DayNumber | null, asked: readonly Wanted[]): Listing {
+  const list = asked.flatMap((w) => words(w.text).map((word) => ({ word, prefix: w.prefix }))).filter((w) => !SMALL_WORDS.has(w.word));
+  return { moment, at, needBy, marks: markable(asked), asked: list.slice(0, WHY_SHOWN) };
 }
 
 export class HitWriter {
@@ -105,9 +111,8 @@ export class HitWriter {
   }
 
   /** Which of the words stand in which fields of this record. */
-  #why(doc: number, asked: readonly Wanted[]): Hit['why'] {
-    const list = asked.flatMap((w) => words(w.text).map((word) => ({ word, prefix: w.prefix }))).filter((w) => !SMALL_WORDS.has(w.word));
-    return list.slice(0, WHY_SHOWN).map(({ word, prefix }) => ({ word, fields: this.#engine.evaluator.fieldsOf(word, prefix, doc) }));
+  #why(doc: number, asked: Listing['asked']): Hit['why'] {
+    return asked.map(({ word, prefix }) => ({ word, fields: this.#engine.evaluator.fieldsOf(word, prefix, doc) }));
   }
 
   /** A record as another's page names it. */

@@ -11,7 +11,6 @@ import type { DiscoveryRecord, Journal } from '../core/bibliography/record';
 import type { KbartLine } from '../core/coverage/kbart';
 import { repair } from '../core/engine/assist';
 import { openIndex } from '../core/engine/data';
-import { markable } from '../core/engine/marks';
 import type {
   BreakdownValue,
   JournalsAnswer,
@@ -47,7 +46,7 @@ import type { CopyHistory } from '../core/requests/rules';
 import { cslOfSlip, type Slip, type Wanted as WantedPart } from '../core/requests/slip';
 import { type Minutes, parseDay, parseLocal } from '../core/time';
 import { lendingTimeline, type SentSlip } from '../standins/lending/timeline';
-import { HitWriter } from './hits';
+import { HitWriter, listing } from './hits';
 import { findJournals } from './journals';
 import { Records } from './records';
 import { readShared, type SharedIndex } from './shared';
@@ -150,8 +149,8 @@ export class DiscoveryService {
       } else notes = [...notes, ...unknownNotes(answer.unknown)];
     } else if (answer.total === 0) notes = [...notes, ...unknownNotes(answer.unknown)];
     const asked: readonly Wanted[] = tree.op === 'closest' ? tree.words.map((text) => ({ text, prefix: false })) : wanted(tree);
-    const listing = { moment, at, needBy: request.needBy, marks: markable(asked), asked };
-    const hits = answer.docs.map((doc, i) => this.#hits.hit(doc, answer.versions[i] ?? [], listing));
+    const shown = listing(moment, at, request.needBy, asked);
+    const hits = answer.docs.map((doc, i) => this.#hits.hit(doc, answer.versions[i] ?? [], shown));
     const breakdown = Object.fromEntries(GROUPS.map((g) => [g, answer.breakdown[g].map((v) => this.#labelled(g, v))])) as Record<
       Group,
       BreakdownValue[]

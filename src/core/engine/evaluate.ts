@@ -12,6 +12,7 @@ import { FIELD_END, VALUE_END } from './format';
 import { FAR } from './invert';
 import {
   EMPTY,
+  firstFrom,
   gallop,
   idfOf,
   intersect,
@@ -32,6 +33,9 @@ type Anchor = 'anywhere' | 'start' | 'whole';
 
 /** Postings of joined lists that are remembered, six bytes each: the words asked for last. */
 const MERGED_KEPT = 4_000_000;
+/** Matches that are remembered, nine bytes each, and of how many questions. */
+const ANSWERS_KEPT = 1_000_000;
+const ANSWERS_MOST = 200;
 const TERMS_KEPT = 5000;
 const ZIPPED = 16;
 /** Codes are exact, so finding one is worth as much as a rare word. */
@@ -104,11 +108,18 @@ export class Evaluator {
   /** The fields of one record in which a word stands, as names. Each form's list is looked into; joining them would cost their length. */
   fieldsOf(word: string, prefix: boolean, doc: number): Field[] {
     const ids = this.#termsOf(word, prefix);
-    const lists = ids.length <= ZIPPED ? ids.map((t) => this.#raw(t)) : [this.#postings(word, prefix, undefined)];
+    const { termStart, posting, fields } = this.#data;
     let bits = 0;
-    for (const { docs, fields } of lists) {
-      const i = gallop(docs, 0, doc);
-      if (docs[i] === doc) bits |= fields[i] as number;
+    if (ids.length <= ZIPPED)
+      for (const t of ids) {
+        const end = termStart[t + 1] as number;
+        const i = firstFrom(posting, termStart[t] as number, end, doc);
+        if (i < end && posting[i] === doc) bits |= fields[i] as number;
+      }
+    else {
+      const joined = this.#postings(word, prefix, undefined);
+      const i = gallop(joined.docs, 0, doc);
+      if (joined.docs[i] === doc) bits = joined.fields[i] as number;
     }
     return FIELDS.filter((_, f) => (bits >> f) & 1);
   }
@@ -198,8 +209,32 @@ export class Evaluator {
     return { docs, impact: weights, fields: bits };
   }
 
-  /** Throws TimeUp when its time has passed. */
+  readonly #answers = new Map<string, Matches>();
+  #answersSize = 0;
+  /**
+   * The documents that a tree matches. The latest are remembered: whoever narrows a search asks the same words again and again.
+   * Throws TimeUp when its time has passed.
+   */
   evaluate(node: QueryNode | Closest): Matches {
+    const key = JSON.stringify(node);
+    const known = this.#answers.get(key);
+    if (known) {
+      this.#answers.delete(key);
+      this.#answers.set(key, known);
+      return known;
+    }
+    const made = this.#evaluate(node);
+    if (made === this.#all) return made;
+    this.#answers.set(key, made);
+    this.#answersSize += made.n;
+    for (const [oldest, { n }] of this.#answers) {
+      if ((this.#answersSize <= ANSWERS_KEPT && this.#answers.size <= ANSWERS_MOST) || oldest === key) break;
+      this.#answers.delete(oldest);
+      this.#answersSize -= n;
+    }
+    return made;
+  }
+  #evaluate(node: QueryNode | Closest): Matches {
     if (this.expired()) throw new TimeUp();
     switch (node.op) {
       case 'everything':
@@ -225,9 +260,9 @@ export class Evaluator {
       case 'closest':
         return this.#closest(node);
       case 'not':
-        return minus(this.#everything(), this.evaluate(node.of));
+        return minus(this.#everything(), this.#evaluate(node.of));
       case 'or':
-        return node.of.map((n) => this.evaluate(n)).reduce(union);
+        return node.of.map((n) => this.#evaluate(n)).reduce(union);
       case 'and':
         return this.#and(node.of);
     }
@@ -292,11 +327,11 @@ export class Evaluator {
     for (const p of phrases) matches = this.#standing(matches as Matches, p.parts, p.field, 'anywhere', of.length === 1);
     for (const n of rest) {
       if (matches?.n === 0) break;
-      const next = this.evaluate(n);
+      const next = this.#evaluate(n);
       matches = matches ? intersect(matches, next) : next;
     }
     matches ??= this.#everything();
-    for (const n of not) matches = minus(matches, this.evaluate(n));
+    for (const n of not) matches = minus(matches, this.#evaluate(n));
     return matches;
   }
 
@@ -421,8 +456,8 @@ export class Evaluator {
       field: n.field,
     });
     const [left, right] = [part(node.left), part(node.right)];
-    if (!left.sets.length || !right.sets.length) return intersect(this.evaluate(node.left), this.evaluate(node.right));
-    const candidates = intersect(this.evaluate(node.left), this.evaluate(node.right));
+    if (!left.sets.length || !right.sets.length) return intersect(this.#evaluate(node.left), this.#evaluate(node.right));
+    const candidates = intersect(this.#evaluate(node.left), this.#evaluate(node.right));
     const { forward, docStart } = this.#data;
     const standsAt = (sets: readonly number[][], p: number): boolean => sets.every((s, k) => s.includes(forward[p + k] as number));
     const inField = (wanted: Field | undefined, f: number): boolean => wanted === undefined || FIELDS.indexOf(wanted) === f;

@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  firstFrom,
   gallop,
   idfOf,
   intersect,
@@ -36,6 +37,18 @@ describe('gallop', () => {
         const wanted = docs.findIndex((x, i) => i >= from && x >= d);
         if (from > docs.length) return;
         expect(gallop(array, from, d)).toBe(wanted < 0 ? docs.length : wanted);
+      }),
+    );
+  });
+});
+
+describe('firstFrom', () => {
+  it('finds the same within a stretch of a longer list', () => {
+    fc.assert(
+      fc.property(ids, fc.nat({ max: 420 }), fc.nat({ max: 120 }), fc.nat({ max: 120 }), (docs, d, a, b) => {
+        const [from, to] = [Math.min(a, b, docs.length), Math.min(Math.max(a, b), docs.length)];
+        const wanted = docs.findIndex((x, i) => i >= from && i < to && x >= d);
+        expect(firstFrom(Uint32Array.from(docs), from, to, d)).toBe(wanted < 0 ? to : wanted);
       }),
     );
   });

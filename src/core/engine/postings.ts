@@ -112,6 +112,17 @@ export function gallop(docs: Uint32Array, at: number, d: number): number {
   return lo;
 }
 
+/** First position in [from, to) whose document is not before d; `to` when there is none. */
+export function firstFrom(docs: Uint32Array, from: number, to: number, d: number): number {
+  let [lo, hi] = [from, to];
+  while (lo < hi) {
+    const mid = (lo + hi) >>> 1;
+    if ((docs[mid] as number) < d) lo = mid + 1;
+    else hi = mid;
+  }
+  return lo;
+}
+
 export const idfOf = (n: number, df: number): number => Math.log(1 + (n - df + 0.5) / (df + 0.5));
 /** Two lists are walked side by side up to this ratio of their lengths; beyond it the shorter is walked, the longer looked into. */
 const SIDE_BY_SIDE = 12;
