@@ -29,7 +29,7 @@ import type { IndexData } from './data';
 import { type Closest, Evaluator } from './evaluate';
 import { fold, SMALL_WORDS, words } from './fold';
 import { GroupValues, OPEN_ENDED, type OpenEnded } from './groupValues';
-import type { Matches } from './postings';
+import { firstFrom, type Matches } from './postings';
 import { LOOKED_AT, titleJudge } from './rank';
 import { Ranking, Works } from './ranking';
 import { findString } from './strings';
@@ -335,14 +335,5 @@ export class EmbeddedEngine {
 }
 
 /** First position in an ascending list whose value is not before d. */
-function place(list: Uint32Array | Uint16Array, d: number): number {
-  let lo = 0;
-  let hi = list.length;
-  while (lo < hi) {
-    const mid = (lo + hi) >> 1;
-    if ((list[mid] as number) < d) lo = mid + 1;
-    else hi = mid;
-  }
-  return lo;
-}
+const place = (list: Uint32Array | Uint16Array, d: number): number => firstFrom(list, 0, list.length, d);
 const firstAfter = (added: Uint16Array, day: number): number => place(added, day + 1);
