@@ -44,8 +44,8 @@ export function gainOf(bits: number, titleLength: number, mainLength: number, as
   return bits & PERSON_BIT ? gain + PERSON_GAIN : gain;
 }
 
-/** The most that a document is worth before any question. */
-export const MOST_WORTH = 1 + RECENT_GAIN;
+/** The most that a document is worth before any question, as its column has it: where all are equal, none is looked at twice. */
+export const MOST_WORTH = Math.fround(1 + RECENT_GAIN);
 /** Pieces about another piece carry its title; what they are about comes first. */
 const SECOND_HAND: Partial<Record<Kind, number>> = { 'book-review': 0.75, 'retraction-notice': 0.75 };
 /** What a document is worth before any question: its kind, and a little for being recent. */

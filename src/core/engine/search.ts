@@ -209,7 +209,8 @@ export class EmbeddedEngine {
     for (let at = 0; at < n; at += STRETCH) {
       const end = Math.min(n, at + STRETCH);
       const from = next[0] as number;
-      this.#seen ^= lookAhead(docs, at, end, this.data);
+      // What lies close together comes near by itself.
+      if (!broad) this.#seen ^= lookAhead(docs, at, end, this.data);
       view.meet(docs, at, end, this.data.cell);
       if (cells) sortOutByCell(docs, at, end, this.data, cells, room);
       else sortOut(docs, at, end, this.data, view.meaning, asked, room);
