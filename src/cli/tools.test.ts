@@ -1,16 +1,17 @@
 /** The command-line tools as they are called: input in, JSON out, what is wrong on standard error with its line. */
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { bundleNode } from '../../scripts/bundle.mjs';
+import { type KbartLine, writeKbart } from '../core/coverage/kbart';
 import { readQuery } from '../core/query/read';
 import { cslRecords } from './jsonLines';
 
 let dir: string;
 beforeAll(async () => {
   // Beside the sources, so that the bundle finds its packages.
+  mkdirSync('.cache', { recursive: true });
   dir = mkdtempSync(join('.cache', 'tools-'));
   await bundleNode({ tool: 'src/cli/tool.ts' }, dir);
 }, 60_000);
@@ -59,26 +60,18 @@ describe('tool query', () => {
 });
 
 describe('tool coverage', () => {
-  const COLUMNS = [
-    'publication_title',
-    'print_identifier',
-    'online_identifier',
-    'date_first_issue_online',
-    'num_first_vol_online',
-    'num_first_issue_online',
-    'date_last_issue_online',
-    'num_last_vol_online',
-    'num_last_issue_online',
-    'title_url',
-    'embargo_info',
-  ];
-  const row = (...cells: string[]): string => cells.join('\t');
+  const LINE: KbartLine = {
+    provider: 'list',
+    publication_title: 'Coastal Food Systems',
+    print_identifier: '6900-0018',
+    date_first_issue_online: '2015-01-01',
+    num_first_vol_online: '6',
+    title_url: 'https://x.example/cfs',
+    embargo_info: 'P1Y',
+  };
   it('decides article by article, in their order, by number or by title; what it can’t read is said', () => {
     const list = join(dir, 'list.tsv');
-    writeFileSync(
-      list,
-      `\uFEFF${row(...COLUMNS)}\r\n${row('Coastal Food Systems', '6900-0018', '', '2015-01-01', '6', '', '', '', '', 'https://x.example/cfs', 'P1Y')}\r\n`,
-    );
+    writeFileSync(list, `\uFEFF${writeKbart([LINE]).replaceAll(/\r?\n/g, '\r\n')}`);
     const asked = [
       { issn: '69000018', date: '2020-03' },
       { title: 'coastal food systems', date: '2026-10' },
@@ -126,7 +119,7 @@ describe('tool convert', () => {
 
 describe('CSL-JSON lines', () => {
   it('bad lines, blank lines and ids that come twice: named with their number, passed over', () => {
-    const file = join(mkdtempSync(join(tmpdir(), 'legendum-lines-')), 'own.jsonl');
+    const file = join(dir, 'own.jsonl');
     const item = (id: string, title: string): string => JSON.stringify({ id, type: 'book', title, issued: { 'date-parts': [[2001]] } });
     writeFileSync(file, `\uFEFF${item('a', 'One')}\n\n{"id": \n${item('a', 'Another')}\n[]\n${item('b', 'Two')}`);
     const said: [number, string][] = [];
