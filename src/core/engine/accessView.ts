@@ -16,6 +16,29 @@ export const waitOf = (code: number): number => code & 7;
 export const reachOf = (code: number): number => (code >> 3) & 3;
 export const openOf = (code: number): number => code >> 5;
 
+/** Conditions at most: the groups, the years, the reach. */
+const CONDITIONS = 16;
+/** The list of matches that break more than one condition. */
+export const SEVERAL = CONDITIONS + 1;
+/** Which list a mask of broken conditions belongs to: none to list 0, the k-th alone to list k + 1. */
+export const LIST_OF = Uint8Array.from({ length: 1 << CONDITIONS }, (_, mask) =>
+  mask === 0 ? 0 : mask & (mask - 1) ? SEVERAL : 32 - Math.clz32(mask),
+);
+/** Which conditions each combination and each access code breaks: a bit for each. */
+export interface Fails {
+  readonly combo: Uint16Array;
+  readonly code: Uint16Array;
+}
+/** By cell: the conditions it breaks, and the list that makes it belong to. */
+export interface Broken {
+  readonly masks: Uint16Array;
+  readonly lists: Uint8Array;
+}
+/** Tables of what cells break that are remembered: as many readers' habits of narrowing. */
+const TABLES_KEPT = 8;
+/** Such a table is worth its making where there is a match for so many cells. */
+const WORTH_A_TABLE = 4;
+
 /** Cells are worked out when they are first met; a narrow search meets few. */
 export class AccessView {
   /** By cell. */
@@ -23,6 +46,7 @@ export class AccessView {
   readonly meaning: Uint32Array;
   readonly #fill: (cell: number) => void;
   #left: number;
+  readonly #broken = new Map<Fails, Broken>();
 
   constructor(
     library: Library,
@@ -63,6 +87,21 @@ export class AccessView {
   /** All cells at once, where a search is broad, so that the next one need not look. */
   meetAll(): void {
     for (let cell = 0; this.#left > 0 && cell < this.size; cell++) this.#known(cell);
+  }
+  /** What each cell breaks; null where it is less work to ask match by match. */
+  broken(fails: Fails, matches: number): Broken | null {
+    const known = this.#broken.get(fails);
+    if (known) return known;
+    if (this.#left > 0 || matches * WORTH_A_TABLE < this.size) return null;
+    const { combo, code } = fails;
+    const masks = Uint16Array.from(this.meaning, (own) => (combo[own & COMBO_MASK] as number) | (code[own >>> CODE_SHIFT] as number));
+    const made: Broken = { masks, lists: Uint8Array.from(masks, (mask) => LIST_OF[mask] as number) };
+    for (const oldest of this.#broken.keys()) {
+      if (this.#broken.size < TABLES_KEPT) break;
+      this.#broken.delete(oldest);
+    }
+    this.#broken.set(fails, made);
+    return made;
   }
   #known(cell: number): void {
     if ((this.meaning[cell] as number) >>> CODE_SHIFT === NOT_YET) this.#fill(cell);

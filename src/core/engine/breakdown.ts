@@ -4,35 +4,18 @@ import { WAIT_CLASSES, type WaitClass } from '../access/times';
 import type { Choices, Group } from '../query/request';
 import { openOf, reachOf, waitOf } from './accessView';
 import { Best } from './best';
-import { COMBO_GROUPS, COMBO_WIDTH, type ComboGroup, comboSlot } from './columns';
+import { COMBO_GROUPS, type ComboGroup, comboSlot } from './columns';
+import type { SmallCounts } from './combinations';
 import type { Condition } from './conditions';
-import { CODES, type DocSet, type Room, type Tally, YEAR_LOW, YEAR_SPAN } from './counting';
+import type { Counted, Counter } from './counter';
 import type { IndexData } from './data';
 import { type GroupValues, isOpenEnded, type OpenEnded } from './groupValues';
-import type { Matches } from './postings';
+import { CODES, type Room, YEAR_LOW, YEAR_SPAN } from './sorting';
+import type { DocSet } from './tallies';
 
 export interface ValueCount {
   readonly value: string;
   readonly count: number;
-}
-/** What counting went over. */
-export interface Counted {
-  readonly matches: Matches;
-  /** The conditions in the order of their lists: the k-th alone broken is list k + 1. */
-  readonly conditions: readonly Condition[];
-  /** Subjects and people are not tallied but to be probed; a record has one journal at most, which is soon tallied. */
-  readonly probed: boolean;
-  /** Where in the room's positions those stand that break this group's condition alone. */
-  readonly nearly: (group: Group) => readonly [from: number, to: number];
-}
-/** Where counting left its figures; one of each an engine, used by one search after the other. */
-export interface Desk {
-  readonly data: IndexData;
-  readonly values: GroupValues;
-  readonly room: Room;
-  readonly tallies: Readonly<Record<OpenEnded, Tally>>;
-  /** The matches, where values are to be probed. */
-  readonly set: DocSet;
 }
 const SHOWN = 20;
 
@@ -46,32 +29,31 @@ export class Breakdown {
   readonly #data: IndexData;
   readonly #values: GroupValues;
   readonly #room: Room;
-  readonly #tallies: Desk['tallies'];
+  readonly #tallies: Counter['tallies'];
   readonly #set: DocSet;
   readonly #counted: Counted;
-  /** Counts of the values of the combination groups: 256 places a group. */
-  readonly #small: Uint32Array;
+  readonly #small: SmallCounts;
 
   /** Good until the next search is counted. */
-  constructor(desk: Desk, counted: Counted) {
-    this.#data = desk.data;
-    this.#values = desk.values;
-    this.#room = desk.room;
-    this.#tallies = desk.tallies;
-    this.#set = desk.set;
+  constructor(data: IndexData, values: GroupValues, { room, small, tallies, set }: Counter, counted: Counted) {
+    this.#data = data;
+    this.#values = values;
+    this.#room = room;
+    this.#tallies = tallies;
+    this.#set = set;
     this.#counted = counted;
-    this.#small = this.#combinations();
+    this.#small = small;
   }
 
-  /** The values of a group with the most matches, and these others, counted value by value. */
-  #probe(group: OpenEnded, also: readonly number[]): Numbered[] {
+  /** The people with the most matches, and these others, counted person by person. */
+  #probe(also: readonly number[]): Numbered[] {
     const { matches, nearly } = this.#counted;
-    const { start, docs, order } = this.#data.holders[group];
-    const { positions } = this.#room;
+    const { start, docs, order } = this.#data.holders;
+    const room = this.#room;
     const set = this.#set;
-    const [from, to] = nearly(group);
-    set.add(positions, from, to, matches.docs);
-    const none = this.#values.of(group).find('');
+    const [from, to] = nearly('person');
+    room.each(matches.docs, from, to, (n) => set.add(room.found, n));
+    const none = this.#values.of('person').find('');
     const best = new Best(SHOWN);
     const count = (v: number): number => set.count(docs, start[v] as number, start[v + 1] as number);
     for (let i = 0; i < order.length; i++) {
@@ -83,33 +65,8 @@ export class Breakdown {
       if (c > 0 && c >= best.floor) best.offer(c, v);
     }
     const more = also.map((id) => ({ id, count: count(id) }));
-    set.remove(positions, from, to, matches.docs);
+    room.each(matches.docs, from, to, (n) => set.remove(room.found, n));
     return [...numbered(best), ...more];
-  }
-
-  /** Shares the counts of combinations out to the values of their groups; a group's own condition is disregarded. */
-  #combinations(): Uint32Array {
-    const { conditions } = this.#counted;
-    const { combos: table } = this.#data;
-    const { combos, width } = this.#room;
-    const place = comboSlot('place');
-    const counts = new Uint32Array(COMBO_WIDTH * 256);
-    const add = (combo: number, slot: number, by: number): void => {
-      const v = table[combo * COMBO_WIDTH + slot] as number;
-      if (slot !== place) counts[slot * 256 + v] = (counts[slot * 256 + v] as number) + by;
-      else
-        for (let bits = v, k = 0; bits !== 0; bits >>= 1, k++)
-          if (bits & 1) counts[slot * 256 + k] = (counts[slot * 256 + k] as number) + by;
-    };
-    for (let c = 0; c < width; c++) {
-      const by = combos[c] as number;
-      if (by > 0) for (let slot = 0; slot < COMBO_WIDTH; slot++) add(c, slot, by);
-    }
-    COMBO_GROUPS.forEach((group, slot) => {
-      const own = (conditions.indexOf(group) + 1) * width;
-      for (let c = 0; own > 0 && c < width; c++) if ((combos[own + c] as number) > 0) add(c, slot, combos[own + c] as number);
-    });
-    return counts;
   }
 
   /** Access codes of what passes, and of what fails this condition alone. */
@@ -137,7 +94,7 @@ export class Breakdown {
     }
     if ((COMBO_GROUPS as readonly Group[]).includes(group)) {
       const slot = comboSlot(group as ComboGroup);
-      for (let v = 0; v < size; v++) counts[v] = this.#small[slot * 256 + v] as number;
+      for (let v = 0; v < size; v++) counts[v] = this.#small.of(slot, v);
       return named();
     }
     const t = this.#tallies[group as OpenEnded];
@@ -145,12 +102,13 @@ export class Breakdown {
   }
 
   #mostTallied(group: OpenEnded, also: readonly number[]): Numbered[] {
-    const { touched, counts, n } = this.#tallies[group];
+    const { counts } = this.#tallies[group];
     const best = new Best(SHOWN);
     // Records without a journal have the empty name, which is no value to choose.
     const none = this.#values.of(group).find('');
-    for (let i = 0; i < n; i++) {
-      const v = touched[i] as number;
+    const among = this.#tallies[group].best(SHOWN + 1);
+    for (let i = 0; i < among.length; i++) {
+      const v = among[i] as number;
       const c = counts[v] as number;
       if (v !== none && c >= best.floor) best.offer(c, v);
     }
@@ -174,19 +132,15 @@ export class Breakdown {
     }
     const { name, find } = this.#values.of(group);
     const also = chosen.map(find).filter((i) => i >= 0);
-    const most = this.#counted.probed && group !== 'journal' ? this.#probe(group, also) : this.#mostTallied(group, also);
+    const most = this.#counted.probed && group === 'person' ? this.#probe(also) : this.#mostTallied(group, also);
     return [...new Map(most.map((v) => [v.id, v.count]))].map(([id, count]) => ({ value: name(id), count })).filter((v) => v.value !== '');
   }
 
   /** Records by year, in the order of years; the limits on years are disregarded. */
   years(): (readonly [year: number, count: number])[] {
     const { years } = this.#room;
-    const late = this.#counted.conditions.indexOf('years') + 1;
     const out: [number, number][] = [];
-    for (let i = 0; i < YEAR_SPAN; i++) {
-      const count = (years[i] as number) + (late > 0 ? (years[late * YEAR_SPAN + i] as number) : 0);
-      if (count) out.push([i + YEAR_LOW, count]);
-    }
+    for (let i = 0; i < YEAR_SPAN; i++) if (years[i]) out.push([i + YEAR_LOW, years[i] as number]);
     return out;
   }
 

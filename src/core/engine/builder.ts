@@ -16,11 +16,11 @@ import { parseDay } from '../time';
 import { ANALYSES, type Analysis } from './analysis';
 import { codesOf } from './codes';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from './columns';
-import type { Holders } from './data';
 import { packFacts } from './facts';
 import { SMALL_WORDS, words } from './fold';
 import { FIELD_END, type Outline, type Section, VALUE_END } from './format';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
+import { holdersOf, usesOf } from './holders';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
 import { byLikeness, inOrder, listsInOrder } from './neighbours';
 import { ownWorth } from './rank';
@@ -361,19 +361,17 @@ export class IndexBuilder {
       titleRank[doc] = rank;
     });
     const terms = packStrings(sorted);
-    const holders = {
-      person: holdersOf(personStart, person, countStrings(persons.table)),
-      subject: holdersOf(subjectStart, subject, countStrings(subjects.table)),
-      journal: holdersOf(
-        Uint32Array.from({ length: n + 1 }, (_, i) => i),
-        journal,
-        countStrings(journals.table),
-      ),
-    };
-    const source = (kind: SuggestKind, table: StringTable, { start }: Holders) => {
-      const counts = Uint32Array.from({ length: start.length - 1 }, (_, v) => (start[v + 1] as number) - (start[v] as number));
-      return { kind, values: Array.from(counts, (_, i) => stringAt(table, i)), counts };
-    };
+    const [subjectCount, journalCount, personCount] = [subjects, journals, persons].map((v) => countStrings(v.table)) as [
+      number,
+      number,
+      number,
+    ];
+    const holders = holdersOf(personStart, person, personCount);
+    const source = (kind: SuggestKind, table: StringTable, counts: Uint32Array) => ({
+      kind,
+      values: Array.from(counts, (_, i) => stringAt(table, i)),
+      counts,
+    });
     const { work, ...relations } = this.#relations(allIds, order);
     const sections: IndexParts['sections'] = {
       ...relations,
@@ -389,22 +387,20 @@ export class IndexBuilder {
         worth: ownWorth(combo, combos, year),
         subjectStart,
         subject,
+        subjects: subjectCount,
+        journals: journalCount,
         personStart,
         person,
       }),
       ...spelling,
       ...buildSuggestions([
-        source('person', persons.table, holders.person),
-        source('subject', subjects.table, holders.subject),
-        source('journal', journals.table, holders.journal),
+        source('person', persons.table, usesOf(person, personCount)),
+        source('subject', subjects.table, usesOf(subject, subjectCount)),
+        source('journal', journals.table, usesOf(journal, journalCount)),
       ]),
-      ...Object.fromEntries(
-        Object.entries(holders).flatMap(([name, h]) => [
-          [`${name}Start`, h.start],
-          [`${name}Docs`, h.docs],
-          [`${name}Order`, h.order],
-        ]),
-      ),
+      holderStart: holders.start,
+      holderDocs: holders.docs,
+      holderOrder: holders.order,
       termBytes: terms.bytes,
       termOffsets: terms.offsets,
       termStart,
@@ -442,27 +438,4 @@ export class IndexBuilder {
 export interface IndexParts {
   readonly sections: Readonly<Record<string, Section | Outline>>;
   readonly fill: (write: WritePiece) => void;
-}
-
-/** Turns a column of values round: the documents of each value. */
-function holdersOf(start: Uint32Array, column: Uint32Array, values: number): Holders {
-  const first = new Uint32Array(values + 1);
-  for (const v of column) first[v + 1] = (first[v + 1] as number) + 1;
-  for (let v = 0; v < values; v++) first[v + 1] = (first[v + 1] as number) + (first[v] as number);
-  const next = first.slice();
-  const docs = new Uint32Array(column.length);
-  for (let d = 0; d + 1 < start.length; d++)
-    for (let k = start[d] as number; k < (start[d + 1] as number); k++) {
-      const v = column[k] as number;
-      docs[next[v] as number] = d;
-      next[v] = (next[v] as number) + 1;
-    }
-  const size = (v: number): number => (first[v + 1] as number) - (first[v] as number);
-  return {
-    start: first,
-    docs,
-    order: Uint32Array.from(next.keys())
-      .subarray(0, values)
-      .sort((a, b) => size(b) - size(a) || a - b),
-  };
 }

@@ -9,6 +9,7 @@ import type { Group } from '../query/request';
 export const COMBO_GROUPS = ['kind', 'language', 'peer', 'carrier', 'audience', 'source', 'place'] as const satisfies readonly Group[];
 export type ComboGroup = (typeof COMBO_GROUPS)[number];
 export const COMBO_WIDTH = COMBO_GROUPS.length;
+export const isComboGroup = (c: string): c is ComboGroup => (COMBO_GROUPS as readonly string[]).includes(c);
 export const comboSlot = (group: ComboGroup): number => COMBO_GROUPS.indexOf(group);
 /** In a byte of a combination: the record has no such value. */
 export const NONE = 255;

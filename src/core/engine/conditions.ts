@@ -2,11 +2,12 @@
 import { REACHES, type Reach } from '../access/summary';
 import type { Library } from '../policy/types';
 import { type Choices, GROUPS, type Group } from '../query/request';
-import { openOf, reachOf, waitOf } from './accessView';
+import { type Fails, openOf, reachOf, waitOf } from './accessView';
 import { COMBO_WIDTH, type ComboGroup, comboSlot, NONE } from './columns';
-import { CODES, type Conditions, failJournals, failLists } from './counting';
 import type { IndexData } from './data';
 import { type GroupValues, isOpenEnded, OPEN_ENDED } from './groupValues';
+import { CODES, type Conditions } from './sorting';
+import { failJournals, failPeople, failSubjects } from './tallies';
 
 /** A group, or one of the conditions that are not groups. */
 export type Condition = Group | 'years' | 'reach';
@@ -21,6 +22,8 @@ interface Tables {
   readonly conditions: readonly Condition[];
   readonly tables: Omit<Conditions, 'extra'>;
 }
+/** Tables that are remembered: a reader's searches have mostly the same conditions. */
+const TABLES_KEPT = 16;
 /** The bit of a condition in the masks of what a match breaks; 0 when it was not made. */
 const bitOf = (conditions: readonly Condition[], c: Condition): number => (1 << (conditions.indexOf(c) + 1)) >> 1;
 
@@ -29,7 +32,7 @@ export class ConditionReader {
   readonly #library: Library;
   readonly #values: GroupValues;
   #extra = new Uint16Array(0);
-  #last: (Asked & { readonly made: Tables }) | null = null;
+  readonly #known = new Map<string, Tables>();
 
   constructor(data: IndexData, library: Library, values: GroupValues) {
     this.#data = data;
@@ -45,22 +48,34 @@ export class ConditionReader {
     const extra = open.length ? this.#noFails(n) : null;
     for (const g of open) {
       const bit = bitOf(conditions, g);
+      const fails = extra as Uint16Array;
       if (g === 'journal') {
         const passes = this.#values.passes(g, q);
         const allowed = Uint8Array.from({ length: this.#values.of(g).size }, (_, i) => (passes(i) ? 1 : 0));
-        failJournals(docs, n, data.journalOf, allowed, extra as Uint16Array, bit);
+        failJournals(docs, n, data.journalOf, allowed, fails, bit);
       } else {
-        const [kept, dropped] = [this.#values.flags(g, q.keep[g]), this.#values.flags(g, q.drop[g])];
-        failLists(docs, n, data, g === 'subject' ? 0 : 1, kept, dropped, extra as Uint16Array, bit);
+        const chosen = { kept: this.#values.flags(g, q.keep[g]), dropped: this.#values.flags(g, q.drop[g]) };
+        (g === 'subject' ? failSubjects : failPeople)(docs, n, data, chosen, fails, bit);
       }
     }
     return { conditions, asked: { ...tables, extra } };
   }
-  /** The part of it that does not depend on the matches; one request asks for it several times, so the last is remembered. */
+  /** The part of it that does not depend on the matches, remembered. */
   #tables(q: Asked): Tables {
     const { keep, drop, from, to, reach } = q;
-    const last = this.#last;
-    if (last && last.keep === keep && last.drop === drop && last.from === from && last.to === to && last.reach === reach) return last.made;
+    const key = JSON.stringify([keep, drop, from, to, reach]);
+    const known = this.#known.get(key);
+    if (known) return known;
+    const made = this.#made(q);
+    for (const oldest of this.#known.keys()) {
+      if (this.#known.size < TABLES_KEPT) break;
+      this.#known.delete(oldest);
+    }
+    this.#known.set(key, made);
+    return made;
+  }
+  #made(q: Asked): Tables {
+    const { keep, drop, from, to, reach } = q;
     const maxReach = REACHES.indexOf(reach);
     const chosen = GROUPS.filter((g) => keep[g]?.length || drop[g]?.length);
     const conditions: readonly Condition[] = [
@@ -68,22 +83,17 @@ export class ConditionReader {
       ...(from !== null || to !== null ? (['years'] as const) : []),
       ...(maxReach < REACHES.length - 1 ? (['reach'] as const) : []),
     ];
-    const comboFails = new Uint16Array(this.#data.combos.length / COMBO_WIDTH);
-    const codeFails = new Uint16Array(256);
-    for (let c = 0; c < CODES; c++) if (reachOf(c) > maxReach) codeFails[c] = bitOf(conditions, 'reach');
+    const fails: Fails = { combo: new Uint16Array(this.#data.combos.length / COMBO_WIDTH), code: new Uint16Array(256) };
+    const { combo, code } = fails;
+    for (let c = 0; c < CODES; c++) if (reachOf(c) > maxReach) code[c] = bitOf(conditions, 'reach');
     for (const g of chosen) {
       const bit = bitOf(conditions, g);
       if (g === 'wait' || g === 'open') {
         const passes = this.#values.passes(g, q);
-        for (let c = 0; c < CODES; c++) if (!passes(g === 'wait' ? waitOf(c) : openOf(c))) codeFails[c] = (codeFails[c] as number) | bit;
-      } else if (!isOpenEnded(g)) this.#comboFails(g, q, comboFails, bit);
+        for (let c = 0; c < CODES; c++) if (!passes(g === 'wait' ? waitOf(c) : openOf(c))) code[c] = (code[c] as number) | bit;
+      } else if (!isOpenEnded(g)) this.#comboFails(g, q, combo, bit);
     }
-    const made = {
-      conditions,
-      tables: { comboFails, codeFails, from: from ?? -1, to: to ?? 1 << 20, yearBit: bitOf(conditions, 'years') },
-    };
-    this.#last = { keep, drop, from, to, reach, made };
-    return made;
+    return { conditions, tables: { fails, from: from ?? -1, to: to ?? 1 << 20, yearBit: bitOf(conditions, 'years') } };
   }
   #noFails(n: number): Uint16Array {
     if (this.#extra.length < n) this.#extra = new Uint16Array(n);

@@ -3,14 +3,9 @@ import type { RowLayout } from '../access/summary';
 import type { Analysis } from './analysis';
 import type { Facts } from './facts';
 import { decodeIndex, type Header, type Section } from './format';
+import type { Holders } from './holders';
 import type { StringTable } from './strings';
 
-/** The documents of value v are docs[start[v]] to docs[start[v + 1]]; `order` has the values from the most frequent on. */
-export interface Holders {
-  readonly start: Uint32Array;
-  readonly docs: Uint32Array;
-  readonly order: Uint32Array;
-}
 export interface IndexData extends Facts {
   readonly n: number;
   readonly meta: Header['meta'];
@@ -30,8 +25,8 @@ export interface IndexData extends Facts {
   /** The documents in the order of their titles. */
   readonly titleOrder: Uint32Array;
   readonly rows: Uint16Array;
-  /** The open-ended groups the other way round: the documents of each value. */
-  readonly holders: Readonly<Record<'journal' | 'subject' | 'person', Holders>>;
+  /** The people the other way round: the documents of each. */
+  readonly holders: Holders;
   /** Where in the file of records each one begins, and its length, in bytes. */
   readonly recordAt: Float64Array;
   readonly recordSize: Uint32Array;
@@ -70,7 +65,6 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     return s as T;
   };
   const table = (name: string): StringTable => ({ bytes: get<Uint8Array>(`${name}Bytes`), offsets: get<Uint32Array>(`${name}Offsets`) });
-  const holders = (name: string): Holders => ({ start: get(`${name}Start`), docs: get(`${name}Docs`), order: get(`${name}Order`) });
   const data: IndexData = {
     n: get<Float64Array>('recordAt')?.length,
     meta: header.meta,
@@ -91,14 +85,18 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     titleRank: get('titleRank'),
     journalOf: get('journalOf'),
     titleWords: get('titleWords'),
-    listAt: get('listAt'),
-    lists: get('lists'),
+    subjectAt: get('subjectAt'),
+    moreDoc: get('moreDoc'),
+    moreStart: get('moreStart'),
+    more: get('more'),
+    personFrom: get('personFrom'),
+    persons: get('persons'),
     cellCombo: get('cellCombo'),
     cellRow: get('cellRow'),
     combos: get('combos'),
     titleOrder: get('titleOrder'),
     rows: get('rows'),
-    holders: { journal: holders('journal'), subject: holders('subject'), person: holders('person') },
+    holders: { start: get('holderStart'), docs: get('holderDocs'), order: get('holderOrder') },
     recordAt: get('recordAt'),
     recordSize: get('recordSize'),
     added: get('added'),

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { stem, termOf, termsFor } from './analysis';
 import { Best } from './best';
 import { fold, words } from './fold';
-import { decodeIndex, layoutIndex } from './format';
+import { decodeIndex, FORMAT_VERSION, layoutIndex } from './format';
 import { growU32 } from './growable';
 import { markable, marksIn } from './marks';
 import { byCodePoint, findString, packStrings, prefixRange, stringAt } from './strings';
@@ -90,19 +90,19 @@ describe('index file', () => {
     expect([...(read.sections.c ?? [])]).toEqual([7, 8, 9]);
     expect(read.header.meta.records).toBe(2);
   });
-  it('a foreign, cut or newer file is refused in words', () => {
+  it('a foreign, cut or older file is refused in words', () => {
     expect(decodeIndex(new TextEncoder().encode('something else entirely').buffer)).toEqual({
       problem: 'This is not a Legendum index file.',
     });
     expect(decodeIndex(shared(file().subarray(0, file().length - 9)))).toMatchObject({ problem: expect.stringContaining('cut short') });
     expect(decodeIndex(shared(file().subarray(0, 40)))).toMatchObject({ problem: expect.stringContaining('cut short') });
-    const newer = Buffer.from(
+    const older = Buffer.from(
       file()
         .toString('latin1')
-        .replace(/"version":\d+/, '"version":9'),
+        .replace(/"version":\d+/, `"version":${FORMAT_VERSION - 1}`),
       'latin1',
     );
-    expect(decodeIndex(shared(newer))).toMatchObject({ problem: expect.stringContaining('format 9') });
+    expect(decodeIndex(shared(older))).toMatchObject({ problem: expect.stringContaining(`format ${FORMAT_VERSION - 1}`) });
   });
 });
 

@@ -26,9 +26,6 @@ const RECENT_GAIN = 0.06;
 const RECENT_FROM = 1950;
 const RECENT_YEARS = 76;
 
-/** The most that a match can gain beyond its words and its document's own worth. */
-export const MOST_GAIN = 1 + TITLE_GAIN + CLOSE_GAIN + PERSON_GAIN;
-
 /**
  * What the title and the people add to the words' weight: more when the title has all the words, the more the less else
  * it has, and when the people do.
@@ -45,7 +42,12 @@ export function gainOf(bits: number, titleLength: number, mainLength: number, as
 }
 
 /** The most that a document is worth before any question, as its column has it: where all are equal, none is looked at twice. */
-export const MOST_WORTH = Math.fround(1 + RECENT_GAIN);
+const MOST_WORTH = Math.fround(1 + RECENT_GAIN);
+/** By fields: the most that its words' score is multiplied with where all of them stand in these; a breath more than that, for what rounding takes. */
+export const MOST_BY_FIELDS = Float64Array.from({ length: 256 }, (_, bits) => {
+  const gain = 1 + (bits & TITLE_BIT ? TITLE_GAIN + CLOSE_GAIN : 0) + (bits & PERSON_BIT ? PERSON_GAIN : 0);
+  return gain === 1 ? MOST_WORTH : gain * MOST_WORTH * (1 + 1e-12);
+});
 /** Pieces about another piece carry its title; what they are about comes first. */
 const SECOND_HAND: Partial<Record<Kind, number>> = { 'book-review': 0.75, 'retraction-notice': 0.75 };
 /** What a document is worth before any question: its kind, and a little for being recent. */

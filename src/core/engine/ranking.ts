@@ -5,18 +5,22 @@ import { type AccessView, NEVER } from './accessView';
 import { Best } from './best';
 import { type Facts, mainLengthAt, SHARED_WORK, titleLengthAt, yearAt } from './facts';
 import type { Matches } from './postings';
-import { baseOf, gainOf, MOST_GAIN, MOST_WORTH, UNSCORED } from './rank';
+import { baseOf, gainOf, MOST_BY_FIELDS, UNSCORED } from './rank';
+import { STRETCH } from './sorting';
 
-/** The best record of each work met in a search; kept from one search to the next. */
+/** Of the works met in a search, those that may be among the best, with their best record; kept from one search to the next. */
 export class Works {
   readonly key: Float64Array;
-  /** -1: not met. */
+  /** -1: none. */
   readonly doc: Int32Array;
   readonly met: Uint32Array;
+  /** A bit for each work of which a record passes. */
+  readonly seen: Uint32Array;
   constructor(works: number) {
     this.key = new Float64Array(works);
     this.doc = new Int32Array(works).fill(-1);
     this.met = new Uint32Array(works);
+    this.seen = new Uint32Array((works >>> 5) + 1);
   }
 }
 
@@ -33,8 +37,8 @@ export interface Wanted {
   readonly apart: boolean;
 }
 
-/** No key is more than its words' score times this, beyond what it is sorted by; times MOST_WORTH where no field has all the words. */
-const MOST = MOST_GAIN * MOST_WORTH;
+/** What every match is worth besides its words, so that those without any are still told apart by what they are. */
+const LEAST = 0.01;
 
 export class Ranking {
   readonly #data: Facts;
@@ -43,6 +47,8 @@ export class Ranking {
   readonly #wanted: Wanted;
   readonly #works: Works;
   readonly #best: Best;
+  /** Of a stretch: those that may be among the best, or, before that, those that share their work. */
+  readonly #some = new Uint32Array(STRETCH + 1);
   #met = 0;
   /** Records that share another's line. */
   hidden = 0;
@@ -56,66 +62,90 @@ export class Ranking {
     this.#wanted = wanted;
     this.#works = works;
     this.#best = new Best(wanted.lines);
+    works.seen.fill(0);
   }
 
-  /** Takes the matches at positions [from, to) of the list. */
-  take(positions: Uint32Array, from: number, to: number): void {
-    const { cell, when, worth, work: workOf, titleRank } = this.#data;
-    const { docs, score, bits } = this.#matches;
+  /**
+   * Takes a stretch of matches that pass, at most. Documents come in ascending order.
+   * @param positions of the matches in the list
+   * @param found their documents
+   */
+  take(positions: Uint32Array, found: Uint32Array): void {
+    const n = positions.length;
+    const { apart, needed, sort } = this.#wanted;
+    const { when, work, cell } = this.#data;
     const { ready } = this.#view;
-    const { sort, at, apart, words: asked } = this.#wanted;
-    const { key: workKey, doc: workDoc, met } = this.#works;
-    const best = this.#best;
-    const needed = this.#wanted.needed ?? -1;
-    const timed = sort === 'soonest' || needed >= 0;
-    const scored = !UNSCORED.includes(sort);
-    const byMatch = sort === 'match';
-    const soonest = sort === 'soonest';
-    let floor = best.floor;
-    let [n, hidden, inTime] = [this.#met, this.hidden, this.inTime];
-    for (let i = from; i < to; i++) {
+    if (!apart) this.hidden += countHidden(found, n, when, work, this.#works.seen, this.#some);
+    if (needed !== null) this.inTime += countInTime(found, n, cell, ready, needed);
+    const { score, bits } = this.#matches;
+    const { floor } = this.#best;
+    const likely =
+      sort === 'match'
+        ? this.#likelyByMatch(positions, floor)
+        : sort === 'soonest'
+          ? likelySoonest(positions, found, score, bits, cell, ready, this.#wanted.at, floor, this.#some)
+          : this.#likely(positions, found);
+    for (let i = 0; i < likely; i++) this.#offer(this.#some[i] as number);
+  }
+
+  /** In two steps: what the fields allow a match first, its own title then. */
+  #likelyByMatch(positions: Uint32Array, floor: number): number {
+    const { docs, score, bits } = this.#matches;
+    const { worth, titleWords } = this.#data;
+    const n = likelyByFields(positions, score, bits, floor, this.#some);
+    return likelyByTitle(this.#some, n, docs, score, bits, worth, titleWords, this.#wanted.words, floor);
+  }
+  /** As the functions below, for the sorts that are asked for less. */
+  #likely(positions: Uint32Array, found: Uint32Array): number {
+    const { score, bits } = this.#matches;
+    const { floor } = this.#best;
+    const scored = !UNSCORED.includes(this.#wanted.sort);
+    const likely = this.#some;
+    let n = 0;
+    for (let i = 0; i < positions.length; i++) {
       const m = positions[i] as number;
-      const d = docs[m] as number;
-      const t = timed ? (ready[cell[d] as number] as number) : 0;
-      if (t < needed) inTime++;
-      const wait = t === NEVER ? 9e6 : t - at;
-      // The two sorts that are asked for most don't look at what they don't need.
-      const base = byMatch
-        ? 0
-        : soonest
-          ? baseOf('soonest', 0, wait, 0, 0)
-          : baseOf(sort, yearAt(this.#data, d), wait, titleRank[d] as number, d);
-      const words = scored ? (score[m] as number) + 0.01 : 0;
-      let key = Number.NEGATIVE_INFINITY;
-      const b = bits[m] as number;
-      // Most matches of a broad search can't reach the best, whatever else is known of them.
-      if (base + words * (b === 0 ? MOST_WORTH : MOST) > floor) {
-        const plain = words * (worth[d] as number);
-        key = base + (b === 0 ? plain : plain * gainOf(b, titleLengthAt(this.#data, d), mainLengthAt(this.#data, d), asked));
-      }
-      const work = apart || (when[d] as number) < SHARED_WORK ? 0 : (workOf[d] as number);
-      if (work === 0) {
-        // Documents come in ascending order, so an equal key never displaces what is already there.
-        if (key > floor) {
-          best.offer(key, d);
-          floor = best.floor;
-        }
-      } else if (workDoc[work] === -1) {
-        // The best of a work's records stands for all; it is offered once all have been seen.
-        met[n++] = work;
-        workDoc[work] = d;
-        workKey[work] = key;
-      } else {
-        hidden++;
-        if (key > (workKey[work] as number)) {
-          workDoc[work] = d;
-          workKey[work] = key;
-        }
-      }
+      const words = scored ? ((score[m] as number) + LEAST) * (MOST_BY_FIELDS[bits[m] as number] as number) : 0;
+      if (this.#base(found[i] as number) + words > floor) likely[n++] = m;
     }
-    this.#met = n;
-    this.hidden = hidden;
-    this.inTime = inTime;
+    return n;
+  }
+  #base(d: number): number {
+    const { sort, at } = this.#wanted;
+    const { cell, titleRank } = this.#data;
+    switch (sort) {
+      case 'match':
+        return 0;
+      case 'soonest':
+        return baseOf(sort, 0, waitUntil(this.#view.ready[cell[d] as number] as number, at), 0, 0);
+      default:
+        return baseOf(sort, yearAt(this.#data, d), 0, titleRank[d] as number, d);
+    }
+  }
+
+  #offer(m: number): void {
+    const { when, worth, work: workOf } = this.#data;
+    const { docs, score, bits } = this.#matches;
+    const { sort, apart, words: asked } = this.#wanted;
+    const { key: workKey, doc: workDoc, met } = this.#works;
+    const d = docs[m] as number;
+    const b = bits[m] as number;
+    let key = this.#base(d);
+    if (!UNSCORED.includes(sort)) {
+      const plain = ((score[m] as number) + LEAST) * (worth[d] as number);
+      key += b === 0 ? plain : plain * gainOf(b, titleLengthAt(this.#data, d), mainLengthAt(this.#data, d), asked);
+    }
+    // Documents come in ascending order, so an equal key never displaces what is already there.
+    if (key <= this.#best.floor) return;
+    const work = apart || (when[d] as number) < SHARED_WORK ? 0 : (workOf[d] as number);
+    if (work === 0) this.#best.offer(key, d);
+    else if (workDoc[work] === -1) {
+      met[this.#met++] = work;
+      workDoc[work] = d;
+      workKey[work] = key;
+    } else if (key > (workKey[work] as number)) {
+      workDoc[work] = d;
+      workKey[work] = key;
+    }
   }
 
   /** Keys and documents, best first. */
@@ -128,4 +158,89 @@ export class Ranking {
     }
     return this.#best.ranked();
   }
+}
+
+const waitUntil = (ready: number, at: Minutes): number => (ready === NEVER ? 9e6 : ready - at);
+
+/** Counts the records whose work has another that passed before. @param shared room for those that share their work */
+function countHidden(
+  found: Uint32Array,
+  n: number,
+  when: Uint16Array,
+  workOf: Uint32Array,
+  seen: Uint32Array,
+  shared: Uint32Array,
+): number {
+  let count = 0;
+  for (let i = 0; i < n; i++) {
+    const d = found[i] as number;
+    shared[count] = d;
+    count += (when[d] as number) >= SHARED_WORK ? 1 : 0;
+  }
+  let hidden = 0;
+  for (let i = 0; i < count; i++) {
+    const work = workOf[shared[i] as number] as number;
+    const bits = seen[work >>> 5] as number;
+    hidden += (bits >>> (work & 31)) & 1;
+    seen[work >>> 5] = bits | (1 << (work & 31));
+  }
+  return hidden;
+}
+function countInTime(found: Uint32Array, n: number, cell: Uint32Array, ready: Int32Array, needed: Minutes): number {
+  let inTime = 0;
+  for (let i = 0; i < n; i++) inTime += (ready[cell[found[i] as number] as number] as number) < needed ? 1 : 0;
+  return inTime;
+}
+
+/**
+ * The matches that can reach the best by what is quickly known; most of a broad search can't. Puts them into `likely` and says how many.
+ * These are functions of their own so that their loops are compiled for themselves.
+ */
+function likelyByFields(positions: Uint32Array, score: Float32Array, bits: Uint8Array, floor: number, likely: Uint32Array): number {
+  let n = 0;
+  for (let i = 0; i < positions.length; i++) {
+    const m = positions[i] as number;
+    if (((score[m] as number) + LEAST) * (MOST_BY_FIELDS[bits[m] as number] as number) > floor) likely[n++] = m;
+  }
+  return n;
+}
+function likelyByTitle(
+  likely: Uint32Array,
+  size: number,
+  docs: Uint32Array,
+  score: Float32Array,
+  bits: Uint8Array,
+  worth: Float32Array,
+  titleWords: Uint16Array,
+  asked: number,
+  floor: number,
+): number {
+  let n = 0;
+  for (let i = 0; i < size; i++) {
+    const m = likely[i] as number;
+    const d = docs[m] as number;
+    const lengths = titleWords[d] as number;
+    if (((score[m] as number) + LEAST) * (worth[d] as number) * gainOf(bits[m] as number, lengths & 0xff, lengths >>> 8, asked) > floor)
+      likely[n++] = m;
+  }
+  return n;
+}
+function likelySoonest(
+  positions: Uint32Array,
+  found: Uint32Array,
+  score: Float32Array,
+  bits: Uint8Array,
+  cell: Uint32Array,
+  ready: Int32Array,
+  at: Minutes,
+  floor: number,
+  likely: Uint32Array,
+): number {
+  let n = 0;
+  for (let i = 0; i < positions.length; i++) {
+    const m = positions[i] as number;
+    const base = baseOf('soonest', 0, waitUntil(ready[cell[found[i] as number] as number] as number, at), 0, 0);
+    if (base + ((score[m] as number) + LEAST) * (MOST_BY_FIELDS[bits[m] as number] as number) > floor) likely[n++] = m;
+  }
+  return n;
 }

@@ -6,29 +6,13 @@ import { type Choices, GROUPS, type Group, type Sort } from '../query/request';
 import { type QueryNode, wanted } from '../query/tree';
 import { addDays, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../time';
 import { AccessView, CODE_SHIFT, NEVER, waitOf } from './accessView';
-import { Breakdown, type Counted, type Desk, type ValueCount } from './breakdown';
-import { COMBO_WIDTH } from './columns';
+import { Breakdown, type ValueCount } from './breakdown';
 import { type Condition, ConditionReader } from './conditions';
-import {
-  type Cells,
-  countCells,
-  countPassing,
-  DocSet,
-  listCells,
-  lookAhead,
-  lookAtLists,
-  Room,
-  STRETCH,
-  sortOut,
-  sortOutByCell,
-  Tally,
-  tallyJournals,
-  tallyLists,
-} from './counting';
+import { type Counted, Counter } from './counter';
 import type { IndexData } from './data';
 import { type Closest, Evaluator } from './evaluate';
 import { fold, SMALL_WORDS, words } from './fold';
-import { GroupValues, OPEN_ENDED, type OpenEnded } from './groupValues';
+import { GroupValues, OPEN_ENDED } from './groupValues';
 import { firstFrom, type Matches } from './postings';
 import { LOOKED_AT, titleJudge } from './rank';
 import { Ranking, Works } from './ranking';
@@ -79,41 +63,24 @@ export interface EngineAnswer {
 }
 
 const VIEWS_KEPT = 8;
-/** A search is broad when it matches more than this share of the index. */
-const BROAD = 1 / 16;
-
 export class EmbeddedEngine {
   readonly data: IndexData;
   readonly evaluator: Evaluator;
   #library: Library;
   readonly #views = new Map<string, AccessView>();
-  #desk: Desk;
+  #values: GroupValues;
   #conditions: ConditionReader;
+  readonly #counter: Counter;
   readonly #works: Works;
-  readonly #cells: Cells;
-  /** Of no meaning: what `lookAhead` saw, kept so that it can't be left out. */
-  #seen = 0;
 
   constructor(data: IndexData, library: Library) {
     this.data = data;
     this.#library = library;
     this.evaluator = new Evaluator(data);
     this.#works = new Works(data.workStart.length);
-    this.#cells = { listOf: new Uint8Array(data.cellRow.length), uses: new Uint32Array(data.cellRow.length) };
-    const tally = (g: OpenEnded): Tally => {
-      const { start, order } = data.holders[g];
-      const most = order[0] ?? 0;
-      return new Tally(order.length, (start[most + 1] ?? 0) - (start[most] ?? 0));
-    };
-    const values = new GroupValues(data, library);
-    this.#desk = {
-      data,
-      values,
-      room: new Room(data.combos.length / COMBO_WIDTH),
-      tallies: { journal: tally('journal'), subject: tally('subject'), person: tally('person') },
-      set: new DocSet(data.n),
-    };
-    this.#conditions = new ConditionReader(data, library, values);
+    this.#counter = new Counter(data);
+    this.#values = new GroupValues(data, library);
+    this.#conditions = new ConditionReader(data, library, this.#values);
   }
 
   get size(): number {
@@ -124,9 +91,8 @@ export class EmbeddedEngine {
   setLibrary(library: Library): void {
     this.#library = library;
     this.#views.clear();
-    const values = new GroupValues(this.data, library);
-    this.#desk = { ...this.#desk, values };
-    this.#conditions = new ConditionReader(this.data, library, values);
+    this.#values = new GroupValues(this.data, library);
+    this.#conditions = new ConditionReader(this.data, library, this.#values);
   }
 
   /** Position of a record by its id, or -1. */
@@ -178,65 +144,19 @@ export class EmbeddedEngine {
     return { n: b - a, docs: list.subarray(a, b), score: matches.score.subarray(a, b), bits: matches.bits.subarray(a, b) };
   }
 
-  /** Matches, conditions, counts, and the best when there is a ranking; all of it stretch by stretch. */
+  /** Matches, conditions, counts, and the best when there is a ranking. */
   #count(
     q: EngineQuery,
     rankingOf: ((matches: Matches, view: AccessView) => Ranking) | null,
   ): { counted: Counted; breakdown: Breakdown; ranking: Ranking | null } {
-    const { room, tallies, set } = this.#desk;
     const matches = this.#present(this.evaluator.evaluate(q.tree), q);
-    const { docs, n } = matches;
     const view = this.#view(q.situation, q.at);
-    if (n > view.size) view.meetAll();
-    const { conditions, asked } = this.#conditions.of(q, docs, n);
-    room.begin(n, conditions.length);
+    if (matches.n > view.size) view.meetAll();
+    const asked = this.#conditions.of(q, matches.docs, matches.n);
     const ranking = rankingOf?.(matches, view) ?? null;
-    const { positions, next } = room;
-    const tallied: OpenEnded[] = [];
-    const tally = (g: OpenEnded, from: number, to: number): void => {
-      const t = tallies[g];
-      if (g === 'journal') tallyJournals(positions, from, to, docs, this.data.journalOf, t);
-      else tallyLists(positions, from, to, docs, this.data, g === 'subject' ? 0 : 1, t);
-    };
-    for (const g of OPEN_ENDED) {
-      tallies[g].clear();
-      if (q.groups === undefined || q.groups.includes(g)) tallied.push(g);
-    }
-    // The best twenty values of a broad search are sooner found the other way round, value by value (see breakdown.ts).
-    const broad = ranking !== null && n > this.data.n * BROAD;
-    const cells = n > view.size && asked.yearBit === 0 && asked.extra === null ? this.#cells : null;
-    if (cells) listCells(cells, view.meaning, asked);
-    for (let at = 0; at < n; at += STRETCH) {
-      const end = Math.min(n, at + STRETCH);
-      const from = next[0] as number;
-      // What lies close together comes near by itself.
-      if (!broad) this.#seen ^= lookAhead(docs, at, end, this.data);
-      view.meet(docs, at, end, this.data.cell);
-      if (cells) sortOutByCell(docs, at, end, this.data, cells, room);
-      else sortOut(docs, at, end, this.data, view.meaning, asked, room);
-      const to = next[0] as number;
-      if (!broad) this.#seen ^= lookAtLists(positions, from, to, docs, this.data);
-      for (const g of tallied) if (!broad || g === 'journal') tally(g, from, to);
-      ranking?.take(positions, from, to);
-    }
-    if (cells) countCells(cells, view.meaning, room);
-    // A group's own counts disregard its own condition.
-    const nearly = (group: Group): readonly [from: number, to: number] => {
-      const k = conditions.indexOf(group) + 1;
-      return k > 0 ? [room.first[k] as number, next[k] as number] : [0, 0];
-    };
-    const probed = broad && room.size(0) > this.data.n * (BROAD / 2);
-    if (probed) {
-      set.clear();
-      set.add(positions, 0, next[0] as number, docs);
-    }
-    for (const g of tallied) {
-      if (probed && g !== 'journal') continue;
-      if (broad && g !== 'journal') tally(g, 0, next[0] as number);
-      tally(g, ...nearly(g));
-    }
-    const counted: Counted = { matches, conditions, probed, nearly };
-    return { counted, breakdown: new Breakdown(this.#desk, counted), ranking };
+    const tallied = OPEN_ENDED.filter((g) => q.groups === undefined || q.groups.includes(g));
+    const counted = this.#counter.count(matches, view, asked, tallied, ranking);
+    return { counted, breakdown: new Breakdown(this.data, this.#values, this.#counter, counted), ranking };
   }
 
   search(q: EngineQuery): EngineAnswer {
@@ -257,7 +177,7 @@ export class EmbeddedEngine {
     const { counted, breakdown } = made;
     const { matches, conditions, probed } = counted;
     const ranking = made.ranking as Ranking;
-    const { room } = this.#desk;
+    const { room } = this.#counter;
     const passing = room.list(0);
     let order = ranking.finish();
     if (q.sort === 'match') {
@@ -277,7 +197,7 @@ export class EmbeddedEngine {
       breakdown: Object.fromEntries(
         GROUPS.map((g) => [g, q.groups === undefined || q.groups.includes(g) ? breakdown.top(g, q) : []]),
       ) as Record<Group, ValueCount[]>,
-      distinct: Object.fromEntries(OPEN_ENDED.filter((g) => !probed || g === 'journal').map((g) => [g, breakdown.distinct(g)])),
+      distinct: Object.fromEntries(OPEN_ENDED.filter((g) => !probed || g !== 'person').map((g) => [g, breakdown.distinct(g)])),
       years: breakdown.years(),
       reach: breakdown.reach(),
       wider: breakdown.wider(q.reach),
@@ -294,12 +214,9 @@ export class EmbeddedEngine {
 
   /** How many of some matches pass at this moment, without counting anything else. */
   passing(found: Matches, q: EngineQuery): number {
-    const { docs, n } = this.#present(found, q);
-    const { conditions, asked } = this.#conditions.of(q, docs, n);
-    if (conditions.length === 0) return n;
-    const view = this.#view(q.situation, q.at);
-    view.meet(docs, 0, n, this.data.cell);
-    return countPassing(docs, n, this.data, view.meaning, asked);
+    const matches = this.#present(found, q);
+    const { conditions, asked } = this.#conditions.of(q, matches.docs, matches.n);
+    return conditions.length === 0 ? matches.n : this.#counter.passing(matches, this.#view(q.situation, q.at), asked);
   }
 
   /** All values of a group among the results with their counts, most frequent first; `contains` narrows them by their words' beginnings. */
