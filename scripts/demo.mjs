@@ -1,6 +1,7 @@
 // `npm run demo [-- --records N] [-- --port P]`: installs, builds, makes the demo index, starts the server, prints the address.
 import { fork } from 'node:child_process';
 import { parseArgs } from 'node:util';
+import { withLargePages } from './memory.mjs';
 import { ensureBuild, ensureIndex, ensurePackages } from './setup.mjs';
 
 const { values } = parseArgs({ options: { records: { type: 'string', default: '100000' }, port: { type: 'string', default: '4321' } } });
@@ -18,7 +19,8 @@ for (const [name, low, high] of [
 ensurePackages();
 ensureBuild();
 const index = ensureIndex(values.records);
-const server = fork('dist/app/main.mjs', { env: { LEGENDUM_LOG: 'warn', ...process.env, PORT: values.port, LEGENDUM_INDEX: index } });
+const env = { LEGENDUM_LOG: 'warn', ...withLargePages(), PORT: values.port, LEGENDUM_INDEX: index };
+const server = fork('dist/app/main.mjs', { env });
 server.on('message', (address) => console.log(`\nLegendum is at ${address}\nStop it with Ctrl C.`));
 server.on('exit', (code) => process.exit(code ?? 0));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));

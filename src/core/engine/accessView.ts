@@ -31,7 +31,7 @@ export interface Fails {
 }
 /** By cell: the conditions it breaks, and the list that makes it belong to. */
 export interface Broken {
-  readonly masks: Uint16Array;
+  readonly masks: Uint8Array | Uint16Array;
   readonly lists: Uint8Array;
 }
 /** Tables of what cells break that are remembered: as many readers' habits of narrowing. */
@@ -94,7 +94,13 @@ export class AccessView {
     if (known) return known;
     if (this.#left > 0 || matches * WORTH_A_TABLE < this.size) return null;
     const { combo, code } = fails;
-    const masks = Uint16Array.from(this.meaning, (own) => (combo[own & COMBO_MASK] as number) | (code[own >>> CODE_SHIFT] as number));
+    // Eight conditions fit in a byte, and the less memory, the nearer it is.
+    const wide = [...combo, ...code].some((mask) => mask > 0xff);
+    const masks = new (wide ? Uint16Array : Uint8Array)(this.size);
+    for (let k = 0; k < masks.length; k++) {
+      const own = this.meaning[k] as number;
+      masks[k] = (combo[own & COMBO_MASK] as number) | (code[own >>> CODE_SHIFT] as number);
+    }
     const made: Broken = { masks, lists: Uint8Array.from(masks, (mask) => LIST_OF[mask] as number) };
     for (const oldest of this.#broken.keys()) {
       if (this.#broken.size < TABLES_KEPT) break;

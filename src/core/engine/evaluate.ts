@@ -11,6 +11,7 @@ import { SMALL_WORDS, words } from './fold';
 import { FIELD_END, VALUE_END } from './format';
 import { FAR } from './invert';
 import {
+  bench,
   EMPTY,
   firstFrom,
   gallop,
@@ -497,9 +498,7 @@ export class Evaluator {
   /** The candidates for which `fieldsOf` gives a field at all, with those fields as their bits. */
   #keep(candidates: Matches, fieldsOf: (doc: number, possible: number) => number, within: boolean): Matches {
     const { n } = candidates;
-    const docs = new Uint32Array(n);
-    const score = new Float32Array(n);
-    const bits = new Uint8Array(n);
+    const { docs, score, bits } = bench.for(n);
     let count = 0;
     for (let i = 0; i < n; i++) {
       if ((i & 4095) === 4095 && this.expired()) throw new TimeUp();
@@ -511,6 +510,6 @@ export class Evaluator {
       score[count] = (candidates.score[i] as number) * PHRASE_GAIN;
       bits[count++] = (candidates.bits[i] as number) & found;
     }
-    return { n: count, docs: docs.subarray(0, count), score: score.subarray(0, count), bits: bits.subarray(0, count) };
+    return bench.taken(count);
   }
 }

@@ -157,35 +157,84 @@ function note(docs: Uint32Array, list: Lists, impact: Uint8Array, fields: Uint8A
   }
 }
 
+/**
+ * Room for matches in the making, kept from one question to the next: fresh memory is slow to touch, and what is made in it is
+ * copied out in its true size. Never used by two at a time.
+ */
+export class Workbench {
+  docs = new Uint32Array(0);
+  score = new Float32Array(0);
+  bits = new Uint8Array(0);
+  /** What the word that is just looked for has of each document. */
+  impact = new Uint8Array(0);
+  fields = new Uint8Array(0);
+  for(n: number): this {
+    if (this.docs.length < n) {
+      const size = Math.ceil(n * 1.5);
+      this.docs = new Uint32Array(size);
+      this.score = new Float32Array(size);
+      this.bits = new Uint8Array(size);
+      this.impact = new Uint8Array(size);
+      this.fields = new Uint8Array(size);
+    }
+    return this;
+  }
+  taken(n: number): Matches {
+    return { n, docs: this.docs.slice(0, n), score: this.score.slice(0, n), bits: this.bits.slice(0, n) };
+  }
+}
+export const bench = new Workbench();
+
+/** Of the first n postings of a list, those that the word just looked for joins, onto the bench. Returns how many. */
+function joinFirst(
+  list: Lists,
+  n: number,
+  unit: number,
+  worth: number,
+  mask: number,
+  { docs, score, bits, impact, fields }: Workbench,
+): number {
+  const { docs: from, impact: weights, fields: had } = list;
+  let left = 0;
+  for (let i = 0; i < n; i++) {
+    const own = fields[i] as number;
+    docs[left] = from[i] as number;
+    score[left] = unit * (weights[i] as number) + worth * (impact[i] as number);
+    bits[left] = (had[i] as number) & own;
+    left += (own & mask) === 0 ? 0 : 1;
+  }
+  return left;
+}
+/** The same for what is on the bench already. */
+function joinFurther(n: number, worth: number, mask: number, { docs, score, bits, impact, fields }: Workbench): number {
+  let left = 0;
+  for (let i = 0; i < n; i++) {
+    const own = fields[i] as number;
+    docs[left] = docs[i] as number;
+    score[left] = (score[i] as number) + worth * (impact[i] as number);
+    bits[left] = (bits[i] as number) & own;
+    left += (own & mask) === 0 ? 0 : 1;
+  }
+  return left;
+}
+
 /** The documents that have all the words, from the rarest word on; each further word is looked for in what is left. */
 export function intersectWords(asked: readonly Word[]): Matches {
   const [first, ...others] = [...asked].sort((a, b) => a.size - b.size);
   if (!first || first.size === 0) return EMPTY;
   const rarest = first.joined();
   if (others.length === 0) return materialise(rarest);
-  const docs = rarest.docs.slice();
-  const bits = rarest.fields.slice();
-  const { score } = materialise(rarest);
-  let n = docs.length;
-  const impact = new Uint8Array(n);
-  const fields = new Uint8Array(n);
-  for (const { lists, mask, idf } of others) {
-    if (n === 0) break;
+  let n = rarest.docs.length;
+  bench.for(n + 1);
+  others.forEach(({ lists, mask, idf }, k) => {
+    const { docs, impact, fields } = bench;
+    const from = k === 0 ? rarest.docs : docs.subarray(0, n);
     impact.fill(0, 0, n);
     fields.fill(0, 0, n);
-    for (const list of lists) note(docs.subarray(0, n), list, impact, fields);
-    const worth = idf / 255;
-    let left = 0;
-    for (let i = 0; i < n; i++) {
-      const own = fields[i] as number;
-      docs[left] = docs[i] as number;
-      score[left] = (score[i] as number) + worth * (impact[i] as number);
-      bits[left] = (bits[i] as number) & own;
-      left += (own & mask) === 0 ? 0 : 1;
-    }
-    n = left;
-  }
-  return { n, docs: docs.subarray(0, n), score: score.subarray(0, n), bits: bits.subarray(0, n) };
+    for (const list of lists) note(from, list, impact, fields);
+    n = k === 0 ? joinFirst(rarest, n, rarest.idf / 255, idf / 255, mask, bench) : joinFurther(n, idf / 255, mask, bench);
+  });
+  return bench.taken(n);
 }
 
 /** Walks two ascending lists; `take` says which of left-only, both, right-only are kept. */

@@ -3,7 +3,7 @@ import type { Sort } from '../query/request';
 import type { Minutes } from '../time';
 import { type AccessView, NEVER } from './accessView';
 import { Best } from './best';
-import { type Facts, mainLengthAt, SHARED_WORK, titleLengthAt, yearAt } from './facts';
+import { type Facts, mainLengthAt, SHARED_WORK, titleLengthAt, YEAR_MASK, yearAt } from './facts';
 import type { Matches } from './postings';
 import { baseOf, gainOf, MOST_BY_FIELDS, UNSCORED } from './rank';
 import { STRETCH } from './sorting';
@@ -95,17 +95,21 @@ export class Ranking {
     const n = likelyByFields(positions, score, bits, floor, this.#some);
     return likelyByTitle(this.#some, n, docs, score, bits, worth, titleWords, this.#wanted.words, floor);
   }
-  /** As the functions below, for the sorts that are asked for less. */
+  /** As the functions below, for the sorts that the score takes no part in or only breaks ties of. */
   #likely(positions: Uint32Array, found: Uint32Array): number {
     const { score, bits } = this.#matches;
+    const { when, titleRank } = this.#data;
     const { floor } = this.#best;
-    const scored = !UNSCORED.includes(this.#wanted.sort);
+    const { sort } = this.#wanted;
+    const scored = !UNSCORED.includes(sort);
     const likely = this.#some;
     let n = 0;
     for (let i = 0; i < positions.length; i++) {
       const m = positions[i] as number;
+      const d = found[i] as number;
       const words = scored ? ((score[m] as number) + LEAST) * (MOST_BY_FIELDS[bits[m] as number] as number) : 0;
-      if (this.#base(found[i] as number) + words > floor) likely[n++] = m;
+      const year = ((when[d] as number) & YEAR_MASK) - 1;
+      if (baseOf(sort, year, 0, sort === 'title' ? (titleRank[d] as number) : 0, d) + words > floor) likely[n++] = m;
     }
     return n;
   }
