@@ -106,7 +106,8 @@ export class Counter {
     const meanings = { meaning: view.meaning, broken: view.broken(asked.fails, n) };
     const lists = asked.yearBit === 0 && asked.extra === null ? (meanings.broken?.lists ?? null) : null;
     // Ascending, so when the last is the number before n, all up to there match.
-    const uses = lists !== null && docs[n - 1] === n - 1 ? this.#usesOf(n) : null;
+    room.whole = docs[n - 1] === n - 1;
+    const uses = lists !== null && room.whole ? this.#usesOf(n) : null;
     const broad = ranking !== null && n > this.#data.n * BROAD;
     const run: Run = { docs, n, view, meanings, conditions, asked, lists, uses, tallied, broad, ranking };
     for (let at = 0; at < n; at += STRETCH) this.#take(run, at, Math.min(n, at + STRETCH));

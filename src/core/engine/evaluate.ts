@@ -275,7 +275,7 @@ export class Evaluator {
     if (this.#all) return this.#all;
     const docs = new Uint32Array(n);
     for (let i = 0; i < n; i++) docs[i] = i;
-    this.#all = { n, docs, score: new Float32Array(n), bits: new Uint8Array(n) };
+    this.#all = { n, docs, score: new Float32Array(n), bits: new Uint8Array(n), plain: true };
     return this.#all;
   }
 

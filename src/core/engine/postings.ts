@@ -8,6 +8,8 @@ export interface Matches {
   readonly score: Float32Array;
   /** Fields in which *every* word of the query stands. */
   readonly bits: Uint8Array;
+  /** Nothing was asked of them, so that score and bits are nought throughout. */
+  readonly plain?: true;
 }
 /** Postings of one word: raw arrays and the word's idf. */
 export interface Postings {

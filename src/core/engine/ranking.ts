@@ -77,8 +77,10 @@ export class Ranking {
     const { ready } = this.#view;
     if (!apart) this.hidden += countHidden(found, n, when, work, this.#works.seen, this.#some);
     if (needed !== null) this.inTime += countInTime(found, n, cell, ready, needed);
-    const { score, bits } = this.#matches;
+    const { score, bits, plain } = this.#matches;
     const { floor } = this.#best;
+    // Nothing comes sooner than now; where nothing was asked, the words can't make up for it.
+    if (plain && sort === 'soonest' && LEAST * (MOST_BY_FIELDS[0] as number) <= floor) return;
     const likely =
       sort === 'match'
         ? this.#likelyByMatch(positions, floor)

@@ -141,7 +141,7 @@ export class EmbeddedEngine {
     if (low === 0 && high === n) return matches;
     const list = matches.docs.subarray(0, matches.n);
     const [a, b] = [place(list, low), place(list, high)];
-    return { n: b - a, docs: list.subarray(a, b), score: matches.score.subarray(a, b), bits: matches.bits.subarray(a, b) };
+    return { ...matches, n: b - a, docs: list.subarray(a, b), score: matches.score.subarray(a, b), bits: matches.bits.subarray(a, b) };
   }
 
   /** Matches, conditions, counts, and the best when there is a ranking. */

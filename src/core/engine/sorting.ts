@@ -35,6 +35,8 @@ export class Room {
   readonly breaks = new Uint16Array(STRETCH);
   /** The documents of a stretch of a list. */
   readonly found = new Uint32Array(STRETCH);
+  /** All documents up to some number match, so that a match's position is its document. */
+  whole = false;
 
   constructor(combos: number) {
     this.combos = new Uint32Array(combos);
@@ -48,6 +50,7 @@ export class Room {
     this.codes.fill(0);
     this.years.fill(0);
     this.combos.fill(0);
+    this.whole = false;
   }
   /** Positions in list k so far. */
   list(k: number): Uint32Array {
@@ -59,7 +62,8 @@ export class Room {
   /** Puts the documents at positions [from, to) of the lists, a stretch at most, into `found`. Returns how many. */
   gather(docs: Uint32Array, from: number, to: number): number {
     const { positions, found } = this;
-    for (let i = from; i < to; i++) found[i - from] = docs[positions[i] as number] as number;
+    if (this.whole) found.set(positions.subarray(from, to));
+    else for (let i = from; i < to; i++) found[i - from] = docs[positions[i] as number] as number;
     return to - from;
   }
   /** Takes the documents at positions [from, to) of the lists, however many, into `found` stretch by stretch. */
