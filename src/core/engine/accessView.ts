@@ -36,8 +36,9 @@ export interface Broken {
 }
 /** Tables of what cells break that are remembered: as many readers' habits of narrowing. */
 const TABLES_KEPT = 8;
-/** Such a table is worth its making where there is a match for so many cells. */
-const WORTH_A_TABLE = 4;
+/** Such a table is worth its making when there are so many matches a cell; fewer are enough when the same is asked again. */
+const WORTH_A_TABLE = 2;
+const WORTH_IT_AGAIN = 1 / 4;
 
 /** Cells are worked out when they are first met; a narrow search meets few. */
 export class AccessView {
@@ -47,6 +48,7 @@ export class AccessView {
   readonly #fill: (cell: number) => void;
   #left: number;
   readonly #broken = new Map<Fails, Broken>();
+  readonly #asked = new WeakSet<Fails>();
 
   constructor(
     library: Library,
@@ -92,7 +94,9 @@ export class AccessView {
   broken(fails: Fails, matches: number): Broken | null {
     const known = this.#broken.get(fails);
     if (known) return known;
-    if (this.#left > 0 || matches * WORTH_A_TABLE < this.size) return null;
+    const again = this.#asked.has(fails);
+    this.#asked.add(fails);
+    if (this.#left > 0 || matches < this.size * (again ? WORTH_IT_AGAIN : WORTH_A_TABLE)) return null;
     const { combo, code } = fails;
     // Eight conditions fit in a byte, and the less memory, the nearer it is.
     const wide = [...combo, ...code].some((mask) => mask > 0xff);
