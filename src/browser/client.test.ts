@@ -1,0 +1,124 @@
+/** What the browser asks of the server, and what it makes of the answers that go wrong. */
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import type { Moment } from '../core/engine/port';
+import { NEW_SEARCH, readRequest } from '../core/query/request';
+import * as client from './client';
+
+const moment = { situation: { campus: 'quayside', category: 'distance', remote: true }, at: '2026-11-02T09:10' } as Moment;
+interface Sent {
+  readonly url: URL;
+  readonly init: RequestInit | undefined;
+}
+/** Answers every question with this, and keeps what was asked. */
+function answering(make: () => Response | Error): Sent[] {
+  const sent: Sent[] = [];
+  vi.stubGlobal('fetch', (path: string, init?: RequestInit) => {
+    sent.push({ url: new URL(path, 'http://library.example'), init });
+    const made = make();
+    return made instanceof Error ? Promise.reject(made) : Promise.resolve(made);
+  });
+  return sent;
+}
+const json =
+  (value: unknown, status = 200) =>
+  () =>
+    new Response(JSON.stringify(value), { status });
+afterEach(() => vi.unstubAllGlobals());
+
+describe('questions', () => {
+  it('a search carries its conditions, who asks, when, and the slice', async () => {
+    const sent = answering(json({ total: 3 }));
+    const request = { ...NEW_SEARCH, q: 'kelp & dulse', keep: { kind: ['book'] }, from: 2001 };
+    expect(await client.getSearch(request, moment, { offset: 25, limit: 50 })).toEqual({ total: 3 });
+    const { url } = sent[0] as Sent;
+    expect(url.pathname).toBe('/api/search');
+    expect(readRequest(url.searchParams)).toEqual(request);
+    expect(Object.fromEntries(url.searchParams)).toMatchObject({
+      campus: 'quayside',
+      remote: '1',
+      at: '2026-11-02T09:10',
+      offset: '25',
+      limit: '50',
+    });
+  });
+  it('words longer than an address holds are cut for the question only', async () => {
+    const sent = answering(json({}));
+    const request = { ...NEW_SEARCH, q: 'a'.repeat(client.MAX_ASKED + 500) };
+    await client.getSearch(request, moment, { offset: 0, limit: 25 });
+    expect(sent[0]?.url.searchParams.get('q')).toHaveLength(client.MAX_ASKED);
+    expect(request.q).toHaveLength(client.MAX_ASKED + 500);
+  });
+  it('a group’s values are asked for with what narrows them, when there is something', async () => {
+    const sent = answering(json({ values: [], distinct: 0 }));
+    await client.getValues(NEW_SEARCH, moment, 'subject', '  alg ');
+    await client.getValues(NEW_SEARCH, moment, 'subject', '   ');
+    expect(sent.map((s) => [s.url.searchParams.get('group'), s.url.searchParams.get('contains')])).toEqual([
+      ['subject', 'alg'],
+      ['subject', null],
+    ]);
+  });
+  it('names and ids of any letters stay one part of the address', async () => {
+    const sent = answering(json({}));
+    await client.getRecord('a/b ?c#d');
+    await client.getJournals('Küste & Meer', 'quayside');
+    await client.getSuggestions('50 % kelp', new AbortController().signal);
+    expect(sent[0]?.url.pathname).toBe('/api/records/a%2Fb%20%3Fc%23d');
+    expect(sent[1]?.url.searchParams.get('q')).toBe('Küste & Meer');
+    expect(sent[2]?.url.searchParams.get('q')).toBe('50 % kelp');
+  });
+  it('ways are asked for by record or by description', async () => {
+    const sent = answering(json({ ways: [] }));
+    await client.getWays('tu1', moment, '2026-12-01');
+    await client.getWays({ type: 'book', title: 'Tides' }, moment, '', 'loan');
+    const bodies = sent.map((s) => JSON.parse(String(s.init?.body)) as unknown);
+    expect(bodies).toEqual([
+      { record: 'tu1', moment, needBy: '2026-12-01' },
+      { csl: { type: 'book', title: 'Tides' }, moment, needBy: '', wanted: 'loan' },
+    ]);
+    expect(sent.every((s) => s.init?.method === 'POST' && new Headers(s.init.headers).get('content-type') === 'application/json')).toBe(
+      true,
+    );
+  });
+  it('of questions to the desk no more than two hundred go, and nothing of them that is not asked for', async () => {
+    const sent = answering(json([]));
+    const question = { id: 'Q-1', kind: 'question' as const, subject: 'Is it in?', asked: '2026-11-02T09:10', answer: 'private' };
+    await client.getAnswers(Array(250).fill(question), moment);
+    const { questions } = JSON.parse(String(sent[0]?.init?.body)) as { questions: unknown[] };
+    expect(questions).toHaveLength(200);
+    expect(Object.keys(questions[0] as object)).toEqual(['id', 'kind', 'subject', 'asked']);
+  });
+});
+
+describe('answers that go wrong', () => {
+  const failing = async (make: () => Response | Error): Promise<client.AskError> => {
+    answering(make);
+    const error = await client.getLibrary().then(
+      () => null,
+      (e: unknown) => e,
+    );
+    expect(error).toBeInstanceOf(client.AskError);
+    return error as client.AskError;
+  };
+  it('nobody there: offline, and what is here is kept', async () => {
+    const error = await failing(() => new TypeError('fetch failed'));
+    expect([error.sort, error.message]).toEqual(['offline', expect.stringContaining('kept')]);
+  });
+  it('a refusal says what the server said, where, and for which parameter', async () => {
+    const error = await failing(json({ detail: 'There is no campus “x”.', parameter: 'campus', at: 4 }, 400));
+    expect({ ...error, message: error.message }).toMatchObject({
+      sort: 'refused',
+      message: 'There is no campus “x”.',
+      parameter: 'campus',
+      at: 4,
+    });
+  });
+  it('an error without words, or with a page for people, is told by its number', async () => {
+    expect((await failing(json({}, 500))).message).toContain('(500)');
+    const page = await failing(() => new Response('<h1>Bad gateway</h1>', { status: 502 }));
+    expect([page.sort, page.message]).toEqual(['failed', expect.stringContaining('(502)')]);
+  });
+  it('what was called off is no error of the library’s', async () => {
+    answering(() => new DOMException('gone', 'AbortError'));
+    await expect(client.getLibrary()).rejects.toMatchObject({ name: 'AbortError' });
+  });
+});
