@@ -1,7 +1,7 @@
 /** The worker thread that holds the index: takes questions as messages, answers in order. */
 import { readFileSync } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
-import { TimeUp } from '../core/engine/evaluate';
+import { TimeUp } from '../core/engine/timeUp';
 import { readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import { decodeModel, type Model } from '../core/references/tagger';

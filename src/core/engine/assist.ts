@@ -6,8 +6,9 @@
 import type { QueryNote } from '../query/plain';
 import { printPlain } from '../query/plain';
 import { join, type QueryNode, wanted } from '../query/tree';
+import type { Closest } from './closest';
 import type { IndexData } from './data';
-import type { Closest, Evaluator } from './evaluate';
+import type { Evaluator } from './evaluate';
 import { SMALL_WORDS, words } from './fold';
 import { spellingsOf } from './spelling';
 

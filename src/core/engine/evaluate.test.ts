@@ -7,8 +7,8 @@ import { FIELDS, type QueryNode } from '../query/tree';
 import { termOf, termsFor } from './analysis';
 import { fieldTexts } from './builder';
 import { codesOf, codeTerm } from './codes';
-import { TimeUp } from './evaluate';
 import { words } from './fold';
+import { TimeUp } from './timeUp';
 
 const COUNT = 1500;
 let world: ReturnType<typeof openWorld>;

@@ -1,18 +1,15 @@
 /**
  * From query tree to matching documents with their scores: postings are intersected by galloping from the rarest word,
- * phrases and nearness are checked in the forward index. Scores are sums of idf × quantised BM25F weight.
+ * phrases and nearness are looked for in what is left (see standing.ts). Scores are sums of idf × quantised BM25F weight.
  */
-import { FIELDS, type Field, type Near, type PhraseNode, type QueryNode, type WordNode } from '../query/tree';
+import { FIELDS, type Field, type QueryNode } from '../query/tree';
 import { ANALYSES } from './analysis';
+import { type Closest, ClosestTitles } from './closest';
 import { codeTerm } from './codes';
 import type { IndexData } from './data';
-import { titleLengthAt, yearAt } from './facts';
+import { yearAt } from './facts';
 import { SMALL_WORDS, words } from './fold';
-import { FIELD_END, VALUE_END } from './format';
-import { FAR } from './invert';
 import {
-  bench,
-  EMPTY,
   firstFrom,
   gallop,
   idfOf,
@@ -27,10 +24,9 @@ import {
   type Word,
   zip,
 } from './postings';
+import { type Anchor, Standing } from './standing';
 import { findString, prefixRange } from './strings';
-
-/** Where the words must stand in a field's value: anywhere, from its start, or be all of it. */
-type Anchor = 'anywhere' | 'start' | 'whole';
+import { TimeUp } from './timeUp';
 
 /** Postings of joined lists that are remembered, six bytes each: the words asked for last. */
 const MERGED_KEPT = 4_000_000;
@@ -41,32 +37,25 @@ const TERMS_KEPT = 5000;
 const ZIPPED = 16;
 /** Codes are exact, so finding one is worth as much as a rare word. */
 const CODE_IDF_LEAST = 4;
-const PHRASE_GAIN = 1.3;
-
-/**
- * The closest titles: records of which the words asked for cover a good share of the title, or the title a good share of
- * the words. Not part of the query language: the engine falls back on it when what was asked exactly is nowhere.
- */
-export interface Closest {
-  readonly op: 'closest';
-  readonly words: readonly string[];
-}
-const COVERED = 0.6;
-
-/** Thrown when a query has used up its time. */
-export class TimeUp extends Error {}
 
 export class Evaluator {
   readonly #data: IndexData;
   readonly #merged = new Map<string, Postings>();
   #mergedSize = 0;
-  #closeness: { weight: Float32Array; inTitle: Uint8Array } | null = null;
+  readonly #standing: Standing;
+  readonly #closest: ClosestTitles;
   #scratch: { impact: Uint8Array; fields: Uint8Array } | null = null;
   /** Asked now and then while evaluating; once it says yes, `evaluate` throws TimeUp. */
   expired: () => boolean = () => false;
 
   constructor(data: IndexData) {
     this.#data = data;
+    this.#standing = new Standing(
+      data,
+      (word, prefix) => this.#termsOf(word, prefix),
+      () => this.expired(),
+    );
+    this.#closest = new ClosestTitles(data);
   }
 
   readonly #terms = new Map<string, number[]>();
@@ -255,11 +244,11 @@ export class Evaluator {
       case 'code':
         return this.#code(node);
       case 'near':
-        return this.#near(node);
+        return this.#standing.near(node, { left: this.#evaluate(node.left), right: this.#evaluate(node.right) });
       case 'years':
         return this.#years(node.from ?? Number.NEGATIVE_INFINITY, node.to ?? Number.POSITIVE_INFINITY);
       case 'closest':
-        return this.#closest(node);
+        return this.#closest.find(node, (word) => this.#postings(word, false, undefined));
       case 'not':
         return minus(this.#everything(), this.#evaluate(node.of));
       case 'or':
@@ -325,7 +314,7 @@ export class Evaluator {
       else if (word !== '' && (small || n.field || !SMALL_WORDS.has(word))) plain.push(this.#word(word, n.prefix ?? false, n.field));
     }
     let matches = plain.length ? intersectWords(plain) : null;
-    for (const p of phrases) matches = this.#standing(matches as Matches, p.parts, p.field, 'anywhere', of.length === 1);
+    for (const p of phrases) matches = this.#standing.standing(matches as Matches, p.parts, p.field, 'anywhere', of.length === 1);
     for (const n of rest) {
       if (matches?.n === 0) break;
       const next = this.#evaluate(n);
@@ -336,180 +325,10 @@ export class Evaluator {
     return matches;
   }
 
-  #closest(node: Closest): Matches {
-    const { n } = this.#data;
-    const lists = [...new Set(node.words)]
-      .filter((w) => !SMALL_WORDS.has(w))
-      .map((w) => this.#postings(w, false, undefined))
-      .filter((p) => p.docs.length > 0);
-    const all = lists.reduce((sum, p) => sum + p.idf, 0);
-    if (all === 0) return EMPTY;
-    this.#closeness ??= { weight: new Float32Array(n), inTitle: new Uint8Array(n) };
-    const { weight, inTitle } = this.#closeness;
-    const touched = new Uint32Array(
-      Math.min(
-        n,
-        lists.reduce((sum, p) => sum + p.docs.length, 0),
-      ),
-    );
-    let met = 0;
-    for (const p of lists) {
-      for (let i = 0; i < p.docs.length; i++) {
-        if (((p.fields[i] as number) & 1) === 0) continue;
-        const d = p.docs[i] as number;
-        if (inTitle[d] === 0) touched[met++] = d;
-        weight[d] = (weight[d] as number) + p.idf;
-        inTitle[d] = (inTitle[d] as number) + 1;
-      }
-    }
-    const found: number[] = [];
-    const scores = new Map<number, number>();
-    for (let i = 0; i < met; i++) {
-      const d = touched[i] as number;
-      const hit = inTitle[d] as number;
-      const ofWords = (weight[d] as number) / all;
-      // Ready for the next time.
-      inTitle[d] = 0;
-      weight[d] = 0;
-      if (hit < 2 && lists.length > 1) continue;
-      const ofTitle = hit / Math.max(hit, titleLengthAt(this.#data, d));
-      if (ofWords < COVERED && ofTitle < COVERED) continue;
-      found.push(d);
-      scores.set(d, (all * 2 * ofTitle * ofWords) / (ofTitle + ofWords));
-    }
-    const docs = Uint32Array.from(found).sort();
-    const score = Float32Array.from(docs, (d) => scores.get(d) as number);
-    return { n: docs.length, docs, score, bits: new Uint8Array(docs.length) };
-  }
-
   #phrase(parts: readonly string[], field: Field | undefined, anchor: Anchor): Matches {
     if (parts.length === 0) return this.#everything();
     const [only] = parts;
     if (parts.length === 1 && only && anchor === 'anywhere') return materialise(this.#postings(only, false, field));
-    return this.#standing(intersectWords(parts.map((w) => this.#word(w, false, field))), parts, field, anchor, true);
-  }
-
-  /**
-   * Of the candidates, those in which the words stand one after the other.
-   * @param within the candidates' bits say in which fields all these words are, so that no other needs a look
-   */
-  #standing(candidates: Matches, parts: readonly string[], field: Field | undefined, anchor: Anchor, within: boolean): Matches {
-    if (candidates.n === 0) return EMPTY;
-    const sets = parts.map((w) => this.#termsOf(w, false));
-    if (sets.some((s) => s.length === 0)) return EMPTY;
-    const { forward, docStart, termStart, posting, fields, where } = this.#data;
-    const allowed = field ? 1 << FIELDS.indexOf(field) : 255;
-    // The phrase is looked for by its rarest word, and that where its postings say.
-    const sizes = sets.map((set) => this.#size(set));
-    const anchorWord = sizes.indexOf(Math.min(...sizes));
-    const anchors = (sets[anchorWord] as readonly number[]).map((term) => {
-      const from = termStart[term] as number;
-      return { term, from, docs: posting.subarray(from, termStart[term + 1]), at: 0 };
-    });
-    /** Does the phrase stand with its anchor at this place? Marks are terms as well, so it never goes over the end of a value. */
-    const stands = (p: number, begin: number): boolean => {
-      const first = p - anchorWord;
-      if (first < begin) return false;
-      for (let k = 0; k < sets.length; k++) if (!(sets[k] as number[]).includes(forward[first + k] as number)) return false;
-      if (anchor !== 'anywhere' && first > begin && (forward[first - 1] as number) > VALUE_END) return false;
-      return anchor !== 'whole' || (forward[first + sets.length] as number) <= VALUE_END;
-    };
-    return this.#keep(
-      candidates,
-      (d, possible) => {
-        const begin = docStart[d] as number;
-        let found = 0;
-        for (const own of anchors) {
-          own.at = gallop(own.docs, own.at, d);
-          if (own.docs[own.at] !== d) continue;
-          const k = own.from + own.at;
-          const bits = fields[k] as number;
-          const first = where[k] as number;
-          if (first < FAR) {
-            if (stands(begin + first, begin)) found |= bits;
-            continue;
-          }
-          // It stands there several times: from the first on, through the fields that can have the phrase.
-          const near = (first & FAR) < FAR;
-          let f = near ? 31 - Math.clz32(bits & -bits) : 0;
-          for (let p = near ? begin + (first & FAR) : begin, end = docStart[d + 1] as number; p < end; p++) {
-            const t = forward[p] as number;
-            if (t === FIELD_END) {
-              f++;
-              if (possible >> f === 0) break;
-            } else if (t === own.term && stands(p, begin)) found |= 1 << f;
-          }
-        }
-        return found & allowed;
-      },
-      within,
-    );
-  }
-  #size(ids: readonly number[]): number {
-    const { termStart } = this.#data;
-    return ids.reduce((sum, t) => sum + (termStart[t + 1] as number) - (termStart[t] as number), 0);
-  }
-
-  /** Two words or phrases in the same value of a field, at most `distance` words apart. */
-  #near(node: Near): Matches {
-    const part = (n: WordNode | PhraseNode): { sets: number[][]; field: Field | undefined } => ({
-      sets: words(n.text).map((w) => this.#termsOf(w, n.op === 'word' && (n.prefix ?? false))),
-      field: n.field,
-    });
-    const [left, right] = [part(node.left), part(node.right)];
-    if (!left.sets.length || !right.sets.length) return intersect(this.#evaluate(node.left), this.#evaluate(node.right));
-    const candidates = intersect(this.#evaluate(node.left), this.#evaluate(node.right));
-    const { forward, docStart } = this.#data;
-    const standsAt = (sets: readonly number[][], p: number): boolean => sets.every((s, k) => s.includes(forward[p + k] as number));
-    const inField = (wanted: Field | undefined, f: number): boolean => wanted === undefined || FIELDS.indexOf(wanted) === f;
-    return this.#keep(
-      candidates,
-      (d) => {
-        let found = 0;
-        let f = 0;
-        let lefts: number[] = [];
-        let rights: number[] = [];
-        for (let p = docStart[d] as number, end = docStart[d + 1] as number; p < end; p++) {
-          const t = forward[p] as number;
-          if (t <= VALUE_END) {
-            // Words between the end of the one and the start of the other, plus one, is their distance.
-            const close = lefts.some((a) =>
-              rights.some(
-                (b) =>
-                  (b > a ? b - (a + left.sets.length - 1) : node.ordered ? Number.POSITIVE_INFINITY : a - (b + right.sets.length - 1)) <=
-                    node.distance && a !== b,
-              ),
-            );
-            if (close) found |= 1 << f;
-            lefts = [];
-            rights = [];
-            if (t === FIELD_END) f++;
-            continue;
-          }
-          if (inField(left.field, f) && standsAt(left.sets, p)) lefts.push(p);
-          if (inField(right.field, f) && standsAt(right.sets, p)) rights.push(p);
-        }
-        return found;
-      },
-      false,
-    );
-  }
-
-  /** The candidates for which `fieldsOf` gives a field at all, with those fields as their bits. */
-  #keep(candidates: Matches, fieldsOf: (doc: number, possible: number) => number, within: boolean): Matches {
-    const { n } = candidates;
-    const { docs, score, bits } = bench.for(n);
-    let count = 0;
-    for (let i = 0; i < n; i++) {
-      if ((i & 4095) === 4095 && this.expired()) throw new TimeUp();
-      const d = candidates.docs[i] as number;
-      const possible = within ? (candidates.bits[i] as number) : 255;
-      const found = possible === 0 ? 0 : fieldsOf(d, possible);
-      if (found === 0) continue;
-      docs[count] = d;
-      score[count] = (candidates.score[i] as number) * PHRASE_GAIN;
-      bits[count++] = (candidates.bits[i] as number) & found;
-    }
-    return bench.taken(count);
+    return this.#standing.standing(intersectWords(parts.map((w) => this.#word(w, false, field))), parts, field, anchor, true);
   }
 }

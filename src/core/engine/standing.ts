@@ -1,0 +1,153 @@
+/** Where words stand: phrases and nearness, looked for in the forward index among documents that have the words. */
+import { FIELDS, type Field, type Near, type PhraseNode, type WordNode } from '../query/tree';
+import type { IndexData } from './data';
+import { words } from './fold';
+import { FIELD_END, VALUE_END } from './format';
+import { FAR } from './invert';
+import { bench, EMPTY, gallop, intersect, type Matches } from './postings';
+import { TimeUp } from './timeUp';
+
+/** Where the words must stand in a field's value: anywhere, from its start, or be all of it. */
+export type Anchor = 'anywhere' | 'start' | 'whole';
+const PHRASE_GAIN = 1.3;
+
+export class Standing {
+  readonly #data: IndexData;
+  readonly #termsOf: (word: string, prefix: boolean) => readonly number[];
+  readonly #expired: () => boolean;
+
+  /** @param termsOf the terms of a folded word */
+  constructor(data: IndexData, termsOf: (word: string, prefix: boolean) => readonly number[], expired: () => boolean) {
+    this.#data = data;
+    this.#termsOf = termsOf;
+    this.#expired = expired;
+  }
+
+  /**
+   * Of the candidates, those in which the words stand one after the other.
+   * @param within the candidates' bits say in which fields all these words are, so that no other needs a look
+   */
+  standing(candidates: Matches, parts: readonly string[], field: Field | undefined, anchor: Anchor, within: boolean): Matches {
+    if (candidates.n === 0) return EMPTY;
+    const sets = parts.map((w) => this.#termsOf(w, false));
+    if (sets.some((s) => s.length === 0)) return EMPTY;
+    const { forward, docStart, termStart, posting, fields, where } = this.#data;
+    const allowed = field ? 1 << FIELDS.indexOf(field) : 255;
+    // The phrase is looked for by its rarest word, and that where its postings say.
+    const sizes = sets.map((set) => this.#size(set));
+    const anchorWord = sizes.indexOf(Math.min(...sizes));
+    const anchors = (sets[anchorWord] as readonly number[]).map((term) => {
+      const from = termStart[term] as number;
+      return { term, from, docs: posting.subarray(from, termStart[term + 1]), at: 0 };
+    });
+    /** Does the phrase stand with its anchor at this place? Marks are terms as well, so it never goes over the end of a value. */
+    const stands = (p: number, begin: number): boolean => {
+      const first = p - anchorWord;
+      if (first < begin) return false;
+      for (let k = 0; k < sets.length; k++) if (!(sets[k] as readonly number[]).includes(forward[first + k] as number)) return false;
+      if (anchor !== 'anywhere' && first > begin && (forward[first - 1] as number) > VALUE_END) return false;
+      return anchor !== 'whole' || (forward[first + sets.length] as number) <= VALUE_END;
+    };
+    return this.#keep(
+      candidates,
+      (d, possible) => {
+        const begin = docStart[d] as number;
+        let found = 0;
+        for (const own of anchors) {
+          own.at = gallop(own.docs, own.at, d);
+          if (own.docs[own.at] !== d) continue;
+          const k = own.from + own.at;
+          const bits = fields[k] as number;
+          const first = where[k] as number;
+          if (first < FAR) {
+            if (stands(begin + first, begin)) found |= bits;
+            continue;
+          }
+          // It stands there several times: from the first on, through the fields that can have the phrase.
+          const near = (first & FAR) < FAR;
+          let f = near ? 31 - Math.clz32(bits & -bits) : 0;
+          for (let p = near ? begin + (first & FAR) : begin, end = docStart[d + 1] as number; p < end; p++) {
+            const t = forward[p] as number;
+            if (t === FIELD_END) {
+              f++;
+              if (possible >> f === 0) break;
+            } else if (t === own.term && stands(p, begin)) found |= 1 << f;
+          }
+        }
+        return found & allowed;
+      },
+      within,
+    );
+  }
+  #size(ids: readonly number[]): number {
+    const { termStart } = this.#data;
+    return ids.reduce((sum, t) => sum + (termStart[t + 1] as number) - (termStart[t] as number), 0);
+  }
+
+  /**
+   * Two words or phrases in the same value of a field, at most `distance` words apart.
+   * @param has the documents that have each of them
+   */
+  near(node: Near, has: { readonly left: Matches; readonly right: Matches }): Matches {
+    const part = (n: WordNode | PhraseNode): { sets: (readonly number[])[]; field: Field | undefined } => ({
+      sets: words(n.text).map((w) => this.#termsOf(w, n.op === 'word' && (n.prefix ?? false))),
+      field: n.field,
+    });
+    const [left, right] = [part(node.left), part(node.right)];
+    const candidates = intersect(has.left, has.right);
+    if (!left.sets.length || !right.sets.length) return candidates;
+    const { forward, docStart } = this.#data;
+    const standsAt = (sets: readonly (readonly number[])[], p: number): boolean =>
+      sets.every((s, k) => s.includes(forward[p + k] as number));
+    const inField = (wanted: Field | undefined, f: number): boolean => wanted === undefined || FIELDS.indexOf(wanted) === f;
+    return this.#keep(
+      candidates,
+      (d) => {
+        let found = 0;
+        let f = 0;
+        let lefts: number[] = [];
+        let rights: number[] = [];
+        for (let p = docStart[d] as number, end = docStart[d + 1] as number; p < end; p++) {
+          const t = forward[p] as number;
+          if (t <= VALUE_END) {
+            // Words between the end of the one and the start of the other, plus one, is their distance.
+            const close = lefts.some((a) =>
+              rights.some(
+                (b) =>
+                  (b > a ? b - (a + left.sets.length - 1) : node.ordered ? Number.POSITIVE_INFINITY : a - (b + right.sets.length - 1)) <=
+                    node.distance && a !== b,
+              ),
+            );
+            if (close) found |= 1 << f;
+            lefts = [];
+            rights = [];
+            if (t === FIELD_END) f++;
+            continue;
+          }
+          if (inField(left.field, f) && standsAt(left.sets, p)) lefts.push(p);
+          if (inField(right.field, f) && standsAt(right.sets, p)) rights.push(p);
+        }
+        return found;
+      },
+      false,
+    );
+  }
+
+  /** The candidates for which `fieldsOf` gives a field at all, with those fields as their bits. */
+  #keep(candidates: Matches, fieldsOf: (doc: number, possible: number) => number, within: boolean): Matches {
+    const { n } = candidates;
+    const { docs, score, bits } = bench.for(n);
+    let count = 0;
+    for (let i = 0; i < n; i++) {
+      if ((i & 4095) === 4095 && this.#expired()) throw new TimeUp();
+      const d = candidates.docs[i] as number;
+      const possible = within ? (candidates.bits[i] as number) : 255;
+      const found = possible === 0 ? 0 : fieldsOf(d, possible);
+      if (found === 0) continue;
+      docs[count] = d;
+      score[count] = (candidates.score[i] as number) * PHRASE_GAIN;
+      bits[count++] = (candidates.bits[i] as number) & found;
+    }
+    return bench.taken(count);
+  }
+}
