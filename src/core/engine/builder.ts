@@ -24,33 +24,12 @@ import { holdersOf, usesOf } from './holders';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
 import { byLikeness, inOrder, listsInOrder } from './neighbours';
 import { ownWorth } from './rank';
+import { relationsOf } from './relations';
 import { buildSpelling } from './spelling';
-import { byCodePoint, countStrings, packStrings, type StringTable, stringAt } from './strings';
+import { byCodePoint, countStrings, packStrings, type StringTable, stringAt, Values } from './strings';
 import { buildSuggestions, type SuggestKind, titleKey } from './suggest';
 
 const NO_REFERENCES: readonly string[] = [];
-
-/** Values of an open-ended group, numbered as they come and sorted at the end. */
-class Values {
-  readonly ids = new Map<string, number>();
-  id(value: string): number {
-    let id = this.ids.get(value);
-    if (id === undefined) {
-      id = this.ids.size;
-      this.ids.set(value, id);
-    }
-    return id;
-  }
-  /** The sorted table, and the new number of each old one. */
-  finish(): { table: StringTable; renumber: Uint32Array } {
-    const sorted = [...this.ids.keys()].sort(byCodePoint);
-    const renumber = new Uint32Array(sorted.length);
-    sorted.forEach((value, i) => {
-      renumber[this.ids.get(value) as number] = i;
-    });
-    return { table: packStrings(sorted), renumber };
-  }
-}
 
 export interface FieldText {
   /** Separate values (two headings, two people): a phrase never runs from one into the next. */
@@ -261,40 +240,6 @@ export class IndexBuilder {
     return id;
   }
 
-  /**
-   * Who cites whom, both ways round, and which records are one work; references to what is not indexed are left out.
-   * @param ids of the documents as they are now numbered; `order` has the numbers they were added under
-   */
-  #relations(ids: readonly string[], order: Uint32Array): Record<string, Section> {
-    const doc = new Map(ids.map((id, i) => [id, i]));
-    const cites = Array.from(order, (d) => (this.#references[d] as readonly string[]).flatMap((id) => doc.get(id) ?? []));
-    const cited: number[][] = ids.map(() => []);
-    cites.forEach((list, from) => {
-      for (const to of list) cited[to]?.push(from);
-    });
-    const now = new Uint32Array(order.length);
-    order.forEach((d, i) => {
-      now[d] = i;
-    });
-    // Works are numbered in the order of their documents, so that what is kept of each in a search stands together too.
-    const several = [...this.#works.values()].filter((members) => members.length > 1);
-    const groups = [[], ...several.map((members) => members.map((d) => now[d] as number).sort((a, b) => a - b))];
-    groups.sort((a, b) => (a[0] ?? -1) - (b[0] ?? -1));
-    const work = new Uint32Array(ids.length);
-    groups.forEach((members, w) => {
-      for (const d of members) work[d] = w;
-    });
-    const flat = (lists: readonly (readonly number[])[]) => {
-      const start = new Uint32Array(lists.length + 1);
-      lists.forEach((l, i) => {
-        start[i + 1] = (start[i] as number) + l.length;
-      });
-      return { start, values: Uint32Array.from(lists.flat()) };
-    };
-    const [a, b, w] = [flat(cites), flat(cited), flat(groups)];
-    return { citeStart: a.start, cite: a.values, citedStart: b.start, cited: b.values, work, workStart: w.start, workDocs: w.values };
-  }
-
   /** Everything the engine needs: sections as they are, and the large ones that are written piece by piece. The builder is spent afterwards. */
   finish(): IndexParts {
     const n = this.count;
@@ -372,7 +317,7 @@ export class IndexBuilder {
       values: Array.from(counts, (_, i) => stringAt(table, i)),
       counts,
     });
-    const { work, ...relations } = this.#relations(allIds, order);
+    const { work, ...relations } = relationsOf(allIds, order, this.#references, this.#works.values());
     const sections: IndexParts['sections'] = {
       ...relations,
       ...packFacts({

@@ -80,3 +80,25 @@ export function byCodePoint(a: string, b: string): number {
   }
   return a.length - b.length;
 }
+
+/** Values of an open-ended group, numbered as they come and sorted at the end. */
+export class Values {
+  readonly ids = new Map<string, number>();
+  id(value: string): number {
+    let id = this.ids.get(value);
+    if (id === undefined) {
+      id = this.ids.size;
+      this.ids.set(value, id);
+    }
+    return id;
+  }
+  /** The sorted table, and the new number of each old one. */
+  finish(): { table: StringTable; renumber: Uint32Array } {
+    const sorted = [...this.ids.keys()].sort(byCodePoint);
+    const renumber = new Uint32Array(sorted.length);
+    sorted.forEach((value, i) => {
+      renumber[this.ids.get(value) as number] = i;
+    });
+    return { table: packStrings(sorted), renumber };
+  }
+}

@@ -1,0 +1,72 @@
+/** What a reader agrees to: being registered, once, and the copyright statement, for every copy. */
+import { useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import { Field } from './Field';
+import styles from './slip.module.css';
+import type { SlipUnderWay } from './useSlip';
+
+export function Registering({ contact, setContact, fault }: SlipUnderWay) {
+  return (
+    <fieldset className={styles.section}>
+      <legend>Register</legend>
+      <div className={styles.grid}>
+        <p className={styles.wide}>
+          This is your first request. Say once where you can be reached; nothing you have written above is lost.
+        </p>
+        <Field id="f-email" label="E-mail" type="email" value={contact.email} change={(email) => setContact({ ...contact, email })} />
+        <Field
+          id="f-address"
+          label="Address"
+          value={contact.address}
+          change={(address) => setContact({ ...contact, address })}
+          fault={fault('address')}
+          wide
+        />
+        <label className={`${kit.check} ${styles.wide}`}>
+          <input
+            id="f-register"
+            type="checkbox"
+            checked={contact.agreed}
+            aria-describedby={fault('register') ? 'f-register-fault' : undefined}
+            onChange={(e) => setContact({ ...contact, agreed: e.target.checked })}
+          />
+          Register me for interlibrary loan. I answer for what is lent to me.
+        </label>
+        {fault('register') && (
+          <p id="f-register-fault" className={`${styles.fault} ${styles.wide}`}>
+            {fault('register')}
+          </p>
+        )}
+      </div>
+    </fieldset>
+  );
+}
+
+export function Terms({ slip, set, fault }: SlipUnderWay) {
+  const { info } = useHere();
+  return (
+    <fieldset className={styles.section}>
+      <legend>Terms</legend>
+      <div>
+        <label className={kit.check}>
+          <input
+            id="f-declared"
+            type="checkbox"
+            checked={slip.declared}
+            aria-describedby="f-declared-text"
+            onChange={(e) => set({ ...slip, declared: e.target.checked })}
+          />
+          I have read the copyright statement and keep to it.
+        </label>
+        <label className={kit.check}>
+          <input type="checkbox" checked={slip.commercial} onChange={(e) => set({ ...slip, commercial: e.target.checked })} />
+          It serves a commercial end: a royalty is due.
+        </label>
+        <p id="f-declared-text" className={styles.statement}>
+          {info.policy.copyright.statement}
+        </p>
+        {fault('declared') && <p className={styles.fault}>{fault('declared')}</p>}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,112 @@
+/** How it is to come, from where, and by when. */
+import { type EditionWish, wantedChoices } from '../../core/requests/slip';
+import kit from '../kit/kit.module.css';
+import { Field } from './Field';
+import styles from './slip.module.css';
+import type { SlipUnderWay } from './useSlip';
+
+const EDITIONS: Record<EditionWish, string> = {
+  any: 'Any edition will do',
+  this: 'This edition only',
+  'any-language': 'A translation will do, too',
+};
+
+export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
+  const choices = wantedChoices(slip.item.kind, record?.carrier ?? 'print');
+  return (
+    <fieldset className={styles.section}>
+      <legend>How</legend>
+      <div>
+        <div className={styles.how} role="radiogroup" aria-label="What is wanted of it">
+          {choices.map((c) => (
+            <label key={c.wanted} className={styles.choice} data-refused={c.refusal ? '' : undefined}>
+              <input
+                type="radio"
+                name="wanted"
+                checked={slip.wanted === c.wanted}
+                aria-disabled={c.refusal !== null}
+                onChange={() => !c.refusal && choose(c.wanted)}
+              />
+              <span>
+                <b>{c.label}</b>
+                <small>{c.refusal ?? c.sub}</small>
+              </span>
+            </label>
+          ))}
+        </div>
+        {(slip.wanted === 'loan' || slip.wanted === 'purchase') && (
+          <div className={styles.editions} role="radiogroup" aria-label="Which edition">
+            {(Object.keys(EDITIONS) as EditionWish[]).map((e) => (
+              <label key={e} className={kit.check}>
+                <input type="radio" name="editions" checked={slip.editions === e} onChange={() => set({ ...slip, editions: e })} />
+                {EDITIONS[e]}
+              </label>
+            ))}
+          </div>
+        )}
+        {p && p.routes.length > 1 && (
+          <div className={styles.routes} role="radiogroup" aria-label="From where">
+            {p.routes.map((r) => (
+              <label key={`${r.route}${r.from}`} className={kit.check}>
+                <input
+                  type="radio"
+                  name="route"
+                  checked={r.route === slip.route && r.from === slip.from}
+                  onChange={() => set({ ...slip, route: r.route, from: r.from })}
+                />
+                {r.title}
+                <span className={kit.count}>
+                  {r.label}
+                  {r.sub && `, ${r.sub}`}
+                </span>
+              </label>
+            ))}
+          </div>
+        )}
+      </div>
+    </fieldset>
+  );
+}
+
+export function When({ slip, set, promised: p, fault, today }: SlipUnderWay) {
+  return (
+    <fieldset className={styles.section}>
+      <legend>When</legend>
+      <div className={styles.grid}>
+        <Field
+          id="f-needBy"
+          label="Need by"
+          type="date"
+          mono
+          value={slip.needBy}
+          min={today}
+          change={(needBy) => set({ ...slip, needBy })}
+          fault={fault('needBy')}
+        />
+        <div className={styles.field}>
+          <label htmlFor="f-speed">Speed</label>
+          <select
+            id="f-speed"
+            value={slip.speed}
+            disabled={p ? !p.canHurry : false}
+            onChange={(e) => set({ ...slip, speed: e.target.value === 'fast' ? 'fast' : 'standard' })}
+          >
+            <option value="standard">Standard</option>
+            <option value="fast">Fast</option>
+          </select>
+          {p && !p.canHurry && <small>nobody outside is asked, so there is nothing to hurry</small>}
+        </div>
+        <Field
+          id="f-limit"
+          label="Not more than"
+          mono
+          value={slip.limit}
+          change={(limit) => set({ ...slip, limit })}
+          fault={fault('limit')}
+          hint="empty: no limit"
+          inputMode="decimal"
+        />
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,170 @@
+/** A slip under way: what is typed and kept, what is promised for it, what is wrong with it, and sending it. */
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { getJournals, getPromise, getRecord } from '../../browser/client';
+import { register } from '../../browser/settings';
+import { historyFor, keepDraft, sendOutgoing, toOutgoing } from '../../browser/slips';
+import { theStore } from '../../browser/store';
+import { readIssn } from '../../core/bibliography/identifiers';
+import { KINDS, type Kind } from '../../core/bibliography/kinds';
+import type { Route } from '../../core/policy/types';
+import { doubts } from '../../core/requests/details';
+import { serviceOf } from '../../core/requests/price';
+import type { SlipFault } from '../../core/requests/schema';
+import {
+  defaultDelivery,
+  duplicateOf,
+  isCopy,
+  routeFor,
+  type Slip,
+  type SlipItem,
+  type Wanted,
+  wantedChoices,
+} from '../../core/requests/slip';
+import { useHere } from '../kit/app';
+
+const SETTLE = 250;
+/** The checks are heavy, so they come after the editor; but before they are needed, in case the connection goes. */
+const loadChecks = () => import('../../core/requests/schema');
+/** A value that follows another once it has been still for a moment. */
+function useSettled<T>(value: T): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), SETTLE);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return settled;
+}
+
+/** @param kept the slip as it was left */
+export function useSlip(kept: Slip) {
+  const { reader, moment, slips } = useHere();
+  const [slip, setSlip] = useState(kept);
+  const [faults, setFaults] = useState<readonly SlipFault[]>([]);
+  const [tried, setTried] = useState(false);
+  const [sending, setSending] = useState(false);
+  const [contact, setContact] = useState({ email: reader.email, address: reader.address, agreed: false });
+  const today = moment.at.slice(0, 10);
+  const record = useQuery({ queryKey: ['record', slip.record], queryFn: () => getRecord(slip.record), enabled: slip.record !== '' });
+
+  const set = (next: Slip) => {
+    const dated = { ...next, changed: moment.at };
+    setSlip(dated);
+    void keepDraft(theStore(), dated);
+  };
+  const setItem = (name: keyof SlipItem) => (value: string) => set({ ...slip, item: { ...slip.item, [name]: value } });
+
+  const settled = useSettled(slip);
+  const history = useMemo(() => historyFor(settled, slips), [settled, slips]);
+  const promise = useQuery({
+    queryKey: ['promise', settled, moment, history],
+    queryFn: () => getPromise(settled, moment, history),
+    placeholderData: keepPreviousData,
+  });
+  const p = promise.data;
+  // Where the way asked for is not open for what is wanted now, the soonest one that is takes its place.
+  useEffect(() => {
+    if (p && !routeFor(slip.wanted) && p.routes.length > 0 && (p.route !== slip.route || p.from !== slip.from) && settled === slip) {
+      const next = { ...slip, route: p.route, from: p.from };
+      setSlip(next);
+      void keepDraft(theStore(), next);
+    }
+  }, [p, slip, settled]);
+
+  useEffect(() => {
+    loadChecks().catch(() => {});
+  }, []);
+
+  // The journal's run says whether the year can be right.
+  const issn = readIssn(slip.item.issn);
+  const journal = useQuery({
+    queryKey: ['journal', issn, reader.campus],
+    queryFn: async () => (await getJournals(issn ?? '', reader.campus)).journals[0] ?? null,
+    enabled: issn !== null,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const run = journal.data;
+  const doubt = run ? doubts(slip.item, { journal: { title: run.title, from: run.from, to: run.to ?? undefined } })[0]?.text : undefined;
+  const duplicate = duplicateOf(slip, slips);
+  const needsRegistering = !reader.registered;
+  const check = async (): Promise<readonly SlipFault[]> => {
+    const checks = await loadChecks().catch(() => null);
+    // Without the checks it can still wait in Outgoing: the server checks again before anything is sent.
+    const found = checks ? checks.slipFaults(slip, today) : [];
+    if (needsRegistering && !contact.agreed)
+      found.push({ field: 'register', text: 'Agree to be registered: it is asked once, with the first request.' });
+    if (needsRegistering && contact.address.trim() === '')
+      found.push({ field: 'address', text: 'Address is missing: overdue notices and parcels go there.' });
+    return found;
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once sending was tried, faults follow what is typed
+  useEffect(() => {
+    if (tried) void check().then(setFaults);
+  }, [slip, contact, tried]);
+
+  const leave = async (sendNow: boolean) => {
+    setTried(true);
+    const found = await check();
+    setFaults(found);
+    if (found.length) {
+      document.getElementById(`f-${found[0]?.field.replace('.', '-')}`)?.focus();
+      return;
+    }
+    // What is kept with the slip is the promise for exactly this slip, not for the one before the last keystroke.
+    const fresh =
+      settled === slip && !promise.isPlaceholderData ? p : await getPromise(slip, moment, historyFor(slip, slips)).catch(() => p);
+    if (duplicate || !fresh?.median || !fresh.likely || fresh.rules.some((r) => r.weight === 'refuse')) return;
+    const { median, likely, chance, lines, total, mediated } = fresh;
+    setSending(true);
+    if (needsRegistering) await register(theStore(), reader.id, { email: contact.email, address: contact.address });
+    await toOutgoing(theStore(), slip, { median, likely, chance, lines, total, mediated }, moment.at, sendNow);
+    if (!sendNow) {
+      window.location.href = '/requests';
+      return;
+    }
+    await sendOutgoing(theStore(), reader.id, moment, new Set([slip.id]));
+    setSending(false);
+  };
+
+  const choose = (wanted: Wanted) =>
+    set({
+      ...slip,
+      wanted,
+      ...(routeFor(wanted) ??
+        (routeFor(slip.wanted) ? { route: wanted === 'loan' ? ('ill-loan' as const) : ('ill-copy' as const), from: 'lending' } : {})),
+      delivery: wanted === slip.wanted ? slip.delivery : defaultDelivery(wanted, { ...reader, ...contact }),
+    });
+  const family = KINDS[slip.item.kind].family;
+  /** Another road, and what goes with it: a volume, a copy, a suggestion, a question. */
+  const take = (route: Route, from: string) => {
+    const desk = route === 'purchase' || route === 'question' ? route : null;
+    const wanted: Wanted =
+      desk ?? (serviceOf(route) === 'loan' ? 'loan' : isCopy(slip) ? slip.wanted : family === 'article' ? 'article' : 'chapter');
+    set({
+      ...slip,
+      route,
+      from,
+      wanted,
+      delivery: wanted === slip.wanted ? slip.delivery : defaultDelivery(wanted, { ...reader, ...contact }),
+    });
+  };
+  const changeKind = (kind: Kind) => {
+    const allowed = wantedChoices(kind, 'print').find((c) => !c.refusal)?.wanted ?? 'loan';
+    set({
+      ...slip,
+      item: { ...slip.item, kind },
+      wanted: allowed,
+      route: allowed === 'loan' ? 'ill-loan' : 'ill-copy',
+      from: 'lending',
+      delivery: defaultDelivery(allowed, { ...reader, ...contact }),
+    });
+  };
+  const fault = (field: string) => faults.find((f) => f.field === field)?.text;
+
+  return {
+    ...{ slip, set, setItem, record: record.data?.record ?? null, doubt, promise, promised: p ?? null },
+    ...{ faults, fault, duplicate, sending, leave, choose, take, changeKind, family, today },
+    ...{ contact, setContact, needsRegistering },
+  };
+}
+export type SlipUnderWay = ReturnType<typeof useSlip>;
