@@ -10,14 +10,13 @@ import { isCopy, type Slip } from './slip';
 const text = (label: string, max = 500) => Joi.string().allow('').max(max).label(label);
 const needed = (label: string, hint: string, max = 1000) =>
   Joi.string()
-    .trim()
-    .min(1)
     .max(max)
     .required()
+    // Spaces around it do no harm; nothing but spaces is nothing.
+    .custom((value: string, helpers) => (value.trim() === '' ? helpers.error('string.empty') : value))
     .label(label)
     .messages({
       'string.empty': `${label} is missing: ${hint}`,
-      'string.min': `${label} is missing: ${hint}`,
       'string.max': `${label} is longer than ${max} characters: shorten it.`,
     });
 const number = (label: string, read: (s: string) => string | null, hint: string) =>

@@ -1,0 +1,259 @@
+/** The HTTP interface from the outside: every endpoint's own handler, over an index of its own, with what goes in and what comes out. */
+import type { APIContext, APIRoute } from 'astro';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { storyItemTitled } from '../../tests/fixtures/story';
+import { moment, openWorld } from '../../tests/fixtures/world';
+import type { DiscoveryIndex, LibraryInfo, RecordAnswer, SearchAnswer, SearchText } from '../core/engine/port';
+import type { Reader } from '../core/policy/types';
+import { NEW_SEARCH, printRequest } from '../core/query/request';
+import { markSent, putInOutgoing } from '../core/requests/lifecycle';
+import type { SlipPromise } from '../core/requests/promise';
+import { newSlip, type Slip } from '../core/requests/slip';
+import { READERS } from '../demo/library';
+import * as ask from '../pages/api/ask';
+import * as guidance from '../pages/api/guidance';
+import * as journals from '../pages/api/journals';
+import * as library from '../pages/api/library';
+import * as promise from '../pages/api/promise';
+import * as record from '../pages/api/records/[id]';
+import * as resolve from '../pages/api/references/resolve';
+import * as search from '../pages/api/search';
+import * as act from '../pages/api/slips/act';
+import * as slips from '../pages/api/slips/index';
+import * as news from '../pages/api/slips/news';
+import * as suggest from '../pages/api/suggest';
+import * as values from '../pages/api/values';
+import * as ways from '../pages/api/ways';
+import * as atom from '../pages/feeds/search.atom';
+import * as openSearch from '../pages/opensearch.xml';
+import * as openUrl from '../pages/openurl';
+import * as sru from '../pages/sru';
+import { readLibraryInfo } from './libraryInfo';
+import { standinNetwork } from './ports';
+
+let world: ReturnType<typeof openWorld>;
+let info: LibraryInfo;
+let locals: App.Locals;
+beforeAll(() => {
+  world = openWorld(600);
+  info = readLibraryInfo(world.dir);
+  const service = world.service as unknown as Record<string, (...args: unknown[]) => unknown>;
+  // As the host does it: every answer crosses as text.
+  const index = new Proxy({} as DiscoveryIndex & SearchText, {
+    get: (_, name: string) =>
+      name === 'searchText'
+        ? async (...args: unknown[]) => JSON.stringify(service.search?.(...args))
+        : async (...args: unknown[]) => JSON.parse(JSON.stringify(service[name]?.(...args) ?? null)) as unknown,
+  });
+  locals = { index, info, network: standinNetwork(index, () => info) };
+}, 60_000);
+afterAll(() => world.close());
+
+const call = async (route: APIRoute | undefined, path: string, init: RequestInit = {}, params: Record<string, string> = {}) => {
+  const url = new URL(path, 'http://library.example');
+  return (await route?.({ url, request: new Request(url, init), locals, params } as unknown as APIContext)) as Response;
+};
+const post = (route: APIRoute | undefined, body: unknown) => call(route, '/', { method: 'POST', body: JSON.stringify(body) });
+const ok = async <T>(response: Response): Promise<T> => {
+  expect(response.status, response.status === 200 ? '' : await response.clone().text()).toBe(200);
+  return (await response.json()) as T;
+};
+const xml = new XMLParser({ ignoreAttributes: false, removeNSPrefix: true, parseTagValue: false });
+const parsed = async (response: Response) => {
+  const text = await response.text();
+  expect(XMLValidator.validate(text)).toBe(true);
+  return xml.parse(text) as Record<string, never>;
+};
+const kelp = () => storyItemTitled('Kelp on the plate').record;
+
+describe('searching', () => {
+  it('answers what the index answers, and each hit’s record is there', async () => {
+    const answer = await ok<SearchAnswer>(await call(search.GET, '/api/search?q=kelp&limit=5'));
+    expect(answer.total).toBe(world.service.search({ ...NEW_SEARCH, q: 'kelp', drop: {} }, moment(), { offset: 0, limit: 5 }).total);
+    expect(answer.hits.length).toBeGreaterThan(0);
+    for (const { id, csl } of answer.hits) {
+      const whole = await ok<RecordAnswer>(await call(record.GET, `/api/records/${id}`, {}, { id }));
+      expect(whole.record.csl.title).toBe(csl.title);
+    }
+    expect((await call(search.GET, '/api/search?limit=0')).status).toBe(400);
+  });
+  it('a group’s values: all, those that begin so, and none for a group there is not', async () => {
+    const all = await ok<{ values: { value: string; count: number }[]; distinct: number }>(
+      await call(values.GET, '/api/values?group=subject&q=kelp'),
+    );
+    expect(all.values.length).toBeGreaterThan(3);
+    expect(all.values.map((v) => v.count)).toEqual(all.values.map((v) => v.count).toSorted((a, b) => b - a));
+    const some = await ok<typeof all>(await call(values.GET, '/api/values?group=subject&q=kelp&contains=alg'));
+    expect(some.values.every((v) => /\balg/i.test(v.value))).toBe(true);
+    expect(some.values.length).toBeLessThan(all.values.length);
+    for (const bad of ['group=colour', `group=subject&contains=${'x'.repeat(201)}`, 'group=subject&from=1'])
+      expect((await call(values.GET, `/api/values?${bad}`)).status, bad).toBe(400);
+  });
+  it('suggestions: nothing for nothing, something for a beginning, a refusal for what is not asked there', async () => {
+    expect(await ok(await call(suggest.GET, '/api/suggest?q=%20'))).toEqual({ suggestions: [] });
+    expect(await ok(await call(suggest.GET, `/api/suggest?q=${'k'.repeat(300)}`))).toEqual({ suggestions: [] });
+    const { suggestions } = await ok<{ suggestions: { text: string }[] }>(await call(suggest.GET, '/api/suggest?q=kelp'));
+    expect(suggestions.some((s) => /kelp/i.test(s.text))).toBe(true);
+    expect((await call(suggest.GET, '/api/suggest?q=kelp&max=3')).status).toBe(400);
+  });
+  it('journals, the library and what else there is to look in', async () => {
+    const { journals: found } = await ok<{ journals: { title: string }[] }>(await call(journals.GET, '/api/journals?q=food'));
+    expect(found.length).toBeGreaterThan(0);
+    expect(await ok(await call(library.GET, '/api/library'))).toMatchObject({ name: info.name, start: info.start });
+    expect((await ok<{ databases: unknown[] }>(await call(guidance.GET, '/api/guidance'))).databases.length).toBeGreaterThan(5);
+  });
+  it('a record in every format, by name or by what is accepted; an id or a format there is not is said', async () => {
+    const { id, csl } = kelp();
+    const types = { csl: 'json', marcxml: 'marcxml', dc: 'xml', ris: 'research-info', bibtex: 'bibtex' };
+    for (const [format, type] of Object.entries(types)) {
+      const response = await call(record.GET, `/api/records/${id}?format=${format}`, {}, { id });
+      expect(response.headers.get('content-type')).toContain(type);
+      expect(await response.text(), format).toContain(csl.title.slice(0, 12));
+    }
+    const byAccept = await call(record.GET, `/api/records/${id}`, { headers: { accept: 'application/marcxml+xml' } }, { id });
+    expect(await parsed(byAccept)).toHaveProperty('record');
+    expect((await call(record.GET, `/api/records/${id}?format=word`, {}, { id })).status).toBe(400);
+    expect((await call(record.GET, `/api/records/${id}?style=apa`, {}, { id })).status).toBe(400);
+    for (const wrong of ['tu999999', 'x'.repeat(500)])
+      expect((await call(record.GET, '/api/records/x', {}, { id: wrong })).status).toBe(404);
+  });
+});
+
+describe('for other programs', () => {
+  it('SRU explains itself, finds what a search finds, and says what it can’t read', async () => {
+    const explained = await parsed(await call(sru.GET, '/sru'));
+    expect(JSON.stringify(explained)).toContain('marcxml');
+    const answered = (await parsed(await call(sru.GET, '/sru?query=title%3Dkelp&maximumRecords=3&recordSchema=marcxml'))) as Record<
+      string,
+      { numberOfRecords: string; records: { record: unknown[] } }
+    >;
+    const said = answered.searchRetrieveResponse;
+    const cql = { ...NEW_SEARCH, q: 'title=kelp', syntax: 'cql' as const, drop: {} };
+    expect(Number(said?.numberOfRecords)).toBe(world.service.search(cql, moment(), { offset: 0, limit: 1 }).total);
+    expect(said?.records.record).toHaveLength(Math.min(3, Number(said?.numberOfRecords)));
+    const wrong = await (await call(sru.GET, '/sru?query=kelp%20and')).text();
+    expect(wrong).toContain('info:srw/diagnostic/1/10');
+  });
+  it('an Atom feed of a search is well-formed and has its latest; the description’s address is a search that works', async () => {
+    const feed = (await parsed(await call(atom.GET, '/feeds/search.atom?q=kelp'))) as Record<string, { entry: unknown[]; title: string }>;
+    expect(feed.feed?.title).toContain('kelp');
+    expect(feed.feed?.entry.length).toBeGreaterThan(1);
+    expect((await call(atom.GET, '/feeds/search.atom?sort=best')).status).toBe(400);
+    const text = await (await call(openSearch.GET, '/opensearch.xml')).text();
+    const template = /template="([^"]*\?q=\{searchTerms\}[^"]*)"/.exec(text)?.[1]?.replaceAll('&amp;', '&') ?? '';
+    const filled = new URL(template.replace('{searchTerms}', encodeURIComponent('kelp & dulse')));
+    expect((await call(search.GET, `/api/search?${filled.searchParams}`)).status).toBe(200);
+  });
+  it('an OpenURL leads to the record, or to a slip that has all of it; one that says nothing is refused', async () => {
+    const { id, csl } = kelp();
+    const known = await call(openUrl.GET, `/openurl?ctx_ver=Z39.88-2004&rft_id=info:doi/${csl.DOI}`);
+    expect([known.status, known.headers.get('location')]).toEqual([302, `/records/${id}`]);
+    const strange = 'rft_val_fmt=info:ofi/fmt:kev:mtx:book&rft.btitle=Tides+Nobody+Wrote&rft.aulast=Ovesen&rft.date=1971';
+    const unknown = await call(openUrl.GET, `/openurl?${strange}`);
+    const to = new URL(unknown.headers.get('location') ?? '', 'http://x');
+    expect([to.pathname, to.searchParams.get('rft.btitle'), to.searchParams.get('rft.aulast')]).toEqual([
+      '/requests/new',
+      'Tides Nobody Wrote',
+      'Ovesen',
+    ]);
+    const told = await call(openUrl.GET, `/openurl?${strange}`, { headers: { accept: 'application/json' } });
+    expect(await ok(told)).toMatchObject({ csl: { title: 'Tides Nobody Wrote' }, match: null });
+    expect((await call(openUrl.GET, '/openurl?rft.spage=3')).status).toBe(400);
+    const many = Array.from({ length: 500 }, (_, i) => `rft.x${i}=1`).join('&');
+    expect((await call(openUrl.GET, `/openurl?${many}`)).status).toBe(400);
+  });
+  it('references that were read already are matched, in their order', async () => {
+    const { id, csl } = kelp();
+    const strange = { type: 'book', title: 'A book that nobody has ever catalogued anywhere' };
+    const items = [strange, { type: csl.type, title: csl.title, author: csl.author, issued: csl.issued }];
+    const found = await ok<{ match: { id: string } | null }[]>(await post(resolve.POST, { items, moment: moment() }));
+    expect(found.map((f) => f.match?.id ?? null)).toEqual([null, id]);
+  });
+});
+
+describe('from ways to a slip to what comes back', () => {
+  const loan = () => storyItemTitled('The nori century').record;
+  const draft = (): Slip =>
+    newSlip({
+      id: 'E-0001-endpoint',
+      record: loan(),
+      reader: READERS[0] as Reader,
+      wanted: 'loan',
+      route: 'ill-loan',
+      from: 'lending',
+      needBy: '',
+      now: info.start,
+    });
+  it('ways of a record and of something described; what is neither is refused', async () => {
+    const own = await ok<{ ways: { title: string }[]; wait: object }>(await post(ways.POST, { record: kelp().id, moment: moment() }));
+    expect(own.ways.length).toBeGreaterThan(0);
+    const described = { type: 'book', title: 'Tides Nobody Wrote', author: [{ family: 'Ovesen' }] };
+    expect((await ok<typeof own>(await post(ways.POST, { csl: described, moment: moment() }))).ways.length).toBeGreaterThan(0);
+    expect((await post(ways.POST, { record: 'tu999999', moment: moment() })).status).toBe(404);
+    expect((await post(ways.POST, { moment: moment() })).status).toBe(400);
+  });
+  it('a slip is promised, sent, told about as time goes on, and withdrawn or not by its state', async () => {
+    const slip = draft();
+    const history = { journalThisYear: 0, sameIssue: 0, sameBookCopies: 0 };
+    const said = await ok<SlipPromise>(await post(promise.POST, { slip, moment: moment(), history }));
+    expect(said.median && said.likely && said.likely >= said.median).toBe(true);
+    const out = await ok<{ request: string; confirmation: string }>(await post(slips.POST, { slip, moment: moment() }));
+    for (const text of [out.request, out.confirmation]) expect(XMLValidator.validate(text)).toBe(true);
+    expect([out.request, out.confirmation].every((text) => text.includes(slip.id))).toBe(true);
+    // The same slip handed in again is the same request.
+    expect(await ok(await post(slips.POST, { slip, moment: moment() }))).toEqual(out);
+
+    const kept = {
+      median: said.median as string,
+      likely: said.likely as string,
+      chance: said.chance,
+      lines: said.lines,
+      total: said.total,
+    };
+    const under = markSent(putInOutgoing(slip, { ...kept, mediated: said.mediated }, info.start), info.start);
+    let before: readonly string[] = [];
+    for (const day of ['2026-11-02', '2026-11-06', '2026-11-13', '2026-11-27']) {
+      const when = moment(`${day}T18:00`);
+      const [about] = await ok<{ slip: string; messages: string[] }[]>(await post(news.POST, { slips: [under], moment: when }));
+      expect(about?.slip).toBe(slip.id);
+      // What was said stays said.
+      expect(about?.messages.slice(0, before.length)).toEqual(before);
+      for (const text of about?.messages ?? []) expect(XMLValidator.validate(text)).toBe(true);
+      before = about?.messages ?? [];
+    }
+    expect(before.length).toBeGreaterThan(2);
+    const withdrawn = await post(act.POST, { slip: under, act: 'cancel', text: 'Found it.', moment: moment('2026-11-02T09:20') });
+    expect((await ok<{ message: string }>(withdrawn)).message).toContain('<action>Cancel</action>');
+    const late = await post(act.POST, { slip: under, act: 'cancel', text: '', moment: moment('2026-11-27T18:00') });
+    expect(await late.json()).toMatchObject({ status: 409, detail: expect.stringContaining('can’t be withdrawn') });
+    const back = { ...under, state: 'returned' };
+    expect((await post(act.POST, { slip: back, act: 'renew', text: '', moment: moment() })).status).toBe(409);
+  });
+  it('a slip with something missing is refused by its field', async () => {
+    const slip = draft();
+    const response = await post(slips.POST, { slip: { ...slip, item: { ...slip.item, title: ' ' } }, moment: moment() });
+    expect(response.status).toBe(400);
+    expect(await response.json()).toMatchObject({ parameter: 'item.title', detail: expect.stringContaining('Title is missing') });
+    // A space too many, as pasting leaves it, is no fault.
+    const spaced = { ...slip, item: { ...slip.item, title: `${slip.item.title} ` } };
+    expect((await post(slips.POST, { slip: spaced, moment: moment() })).status).toBe(200);
+  });
+  it('the ask desk answers in its hours and no sooner', async () => {
+    const question = { id: 'Q-000001', kind: 'question', subject: 'kelp', asked: '2026-11-02T09:10' };
+    const at = async (when: string) => ok<unknown[]>(await post(ask.POST, { questions: [question], moment: moment(when) }));
+    expect(await at('2026-11-02T09:11')).toEqual([]);
+    expect(await at('2026-11-09T09:11')).toHaveLength(1);
+  });
+});
+
+describe('an address that was printed', () => {
+  it('is the same search at every endpoint that takes one', async () => {
+    const params = printRequest({ ...NEW_SEARCH, q: 'kelp', keep: { kind: ['research-article'] }, from: 1990 });
+    const { total } = await ok<SearchAnswer>(await call(search.GET, `/api/search?${params}`));
+    const kinds = await ok<{ values: { value: string; count: number }[] }>(await call(values.GET, `/api/values?${params}&group=kind`));
+    expect(kinds.values.find((v) => v.value === 'research-article')?.count).toBe(total);
+    const feed = (await parsed(await call(atom.GET, `/feeds/search.atom?${params}`))) as Record<string, { entry?: unknown[] | object }>;
+    expect([feed.feed?.entry ?? []].flat()).toHaveLength(Math.min(50, total));
+  });
+});
