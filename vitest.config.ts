@@ -1,5 +1,9 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  test: { include: ['src/**/*.test.ts'], testTimeout: 20_000, reporters: ['default', ['json', { outputFile: '.cache/vitest.json' }]] },
+  test: {
+    include: ['src/**/*.test.{ts,tsx}'],
+    testTimeout: 20_000,
+    reporters: ['default', ['json', { outputFile: '.cache/vitest.json' }]],
+  },
 });

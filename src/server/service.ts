@@ -171,7 +171,7 @@ export class DiscoveryService {
       cost: answer.cost,
       distinct: answer.distinct,
       notes,
-      sentence: sentence(request),
+      sentence: sentence(request, this.#library.campuses),
     };
   }
 

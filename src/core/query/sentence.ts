@@ -111,10 +111,10 @@ function asked(r: SearchRequest): { lead: 'about' | 'with'; text: string } {
 }
 
 /** One condition of a search in words, as it stands in the sentence; empty when nothing is asked of it. */
-export function conditionText(r: SearchRequest, name: Condition): string {
+export function conditionText(r: SearchRequest, name: Condition, places: Places = []): string {
   if (!hasCondition(r, name)) return '';
   const alone = withConditionOf({ ...NEW_SEARCH, drop: {} }, r, name);
-  const parts = sentenceParts(alone);
+  const parts = sentenceParts(alone, places);
   const find = (control: SentenceControl) => parts.filter((p) => p.control === control);
   switch (name) {
     case 'years':
@@ -141,8 +141,11 @@ export function conditionText(r: SearchRequest, name: Condition): string {
   }
 }
 
+/** The campuses of the library, by which the places of a search are named. */
+export type Places = readonly { readonly id: string; readonly name: string }[];
+
 /** The parts in reading order; joined by the given text they make one English sentence. */
-export function sentenceParts(r: SearchRequest): SentencePart[] {
+export function sentenceParts(r: SearchRequest, places: Places = []): SentencePart[] {
   const words = asked(r);
   const kept = r.keep.kind ?? [];
   const left = [...(r.drop.kind ?? []).map(kindPlural), ...(r.drop.language ?? []).map(languageLabel)];
@@ -187,7 +190,8 @@ export function sentenceParts(r: SearchRequest): SentencePart[] {
                   : group === 'journal'
                     ? 'in '
                     : '';
-        parts.push({ text: ', ' }, { text: `${word}${lead}${valueLabel(group, value)}`, control: 'other', choice: { group, value } });
+        const label = group === 'place' ? (places.find((c) => c.id === value)?.name ?? cap(value)) : valueLabel(group, value);
+        parts.push({ text: ', ' }, { text: `${word}${lead}${label}`, control: 'other', choice: { group, value } });
       }
     }
   }
@@ -196,7 +200,7 @@ export function sentenceParts(r: SearchRequest): SentencePart[] {
   return parts;
 }
 
-export const sentence = (r: SearchRequest): string =>
-  sentenceParts(r)
+export const sentence = (r: SearchRequest, places: Places = []): string =>
+  sentenceParts(r, places)
     .map((p) => p.text)
     .join('');

@@ -13,7 +13,7 @@ export const GET: APIRoute = ({ url, locals }) =>
     const { request, moment } = input.ok;
     const { records } = await locals.index.retrieve({ ...request, sort: 'added' }, moment, { offset: 0, limit: ENTRIES });
     const feed = {
-      title: `Legendum: ${sentence(request)}`,
+      title: `Legendum: ${sentence(request, locals.info.campuses)}`,
       page: `${url.origin}/?${url.searchParams}`,
       self: url.href,
       site: url.origin,

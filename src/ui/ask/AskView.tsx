@@ -20,7 +20,7 @@ const when = (iso: string): string => {
 const LONGEST = 4000;
 
 function Ask() {
-  const { reader, moment } = useHere();
+  const { info, reader, moment } = useHere();
   const [params] = useState(() => new URLSearchParams(window.location.search));
   const record = params.get('record') ?? '';
   const search = params.get('search') ?? '';
@@ -33,7 +33,11 @@ function Ask() {
     queryFn: () => getAnswers(questions, moment),
     enabled: questions.length > 0,
   });
-  const about = record ? (item.data?.record.csl.title ?? '') : search ? sentence(readRequest(new URLSearchParams(search))) : '';
+  const about = record
+    ? (item.data?.record.csl.title ?? '')
+    : search
+      ? sentence(readRequest(new URLSearchParams(search)), info.campuses)
+      : '';
   const send = async () => {
     if (!text.trim()) {
       setSaid('There is no question yet. Write what you are looking for, and by when.');

@@ -19,9 +19,9 @@ export interface Here {
   readonly moment: Moment;
   readonly slips: readonly Slip[];
 }
-const HereContext = createContext<Here | null>(null);
+export const HereContext = createContext<Here | null>(null);
 
-/** Who, when, and with which slips. Only inside `App`. */
+/** Who, when, and with which slips. Only inside `App`, or where a test says who is here. */
 export function useHere(): Here {
   const here = useContext(HereContext);
   if (!here) throw new Error('useHere outside App');

@@ -46,7 +46,7 @@ interface Props {
 }
 
 export default function Answered({ request, open, left, change, show, setFault }: Props) {
-  const { moment, reader, settings } = useHere();
+  const { info, moment, reader, settings } = useHere();
   const kept = settings.kept[reader.id] ?? NOTHING_KEPT;
   const results = useResults(request, moment, true);
   const { answer, positionOf, lineAt, error } = results;
@@ -128,7 +128,7 @@ export default function Answered({ request, open, left, change, show, setFault }
       {faultText === null && <Sentence request={request} answer={answer} change={change} kept={kept} />}
       {left && left.q === request.q && (
         <p className={styles.left}>
-          Left behind with the other words: {left.names.map((n) => conditionText(left.before, n)).join(', ')}.{' '}
+          Left behind with the other words: {left.names.map((n) => conditionText(left.before, n, info.campuses)).join(', ')}.{' '}
           <button
             type="button"
             className={kit.link}

@@ -4,6 +4,7 @@ import { waitsInWords } from '../../core/access/times';
 import type { SearchAnswer } from '../../core/engine/port';
 import { CONDITIONS, hasCondition, type SearchRequest, withoutCondition } from '../../core/query/request';
 import { conditionText, REACH_LABEL } from '../../core/query/sentence';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './timetable.module.css';
 
@@ -11,6 +12,7 @@ const FEW = 20;
 const number = (n: number): string => n.toLocaleString('en');
 
 export function Few({ request, answer, change }: { request: SearchRequest; answer: SearchAnswer; change: (r: SearchRequest) => void }) {
+  const { info } = useHere();
   if (answer.total > FEW) return null;
   const wider = REACHES.slice(REACHES.indexOf(request.reach) + 1).filter((r) => answer.reach[r] > answer.reach[request.reach]);
   const costs = CONDITIONS.filter((c) => c !== 'reach' && hasCondition(request, c) && (answer.cost[c] ?? 0) > 0);
@@ -23,7 +25,7 @@ export function Few({ request, answer, change }: { request: SearchRequest; answe
         {costs.map((c) => (
           <li key={c}>
             <button type="button" className={kit.link} onClick={() => change(withoutCondition(request, c))}>
-              without “{conditionText(request, c)}”
+              without “{conditionText(request, c, info.campuses)}”
             </button>
             : {number(answer.cost[c] ?? 0)} more
           </li>

@@ -1,6 +1,7 @@
 import type { SearchAnswer } from '../../core/engine/port';
 import { CONDITIONS, hasCondition, NEW_SEARCH, printRequest, type SearchRequest, withoutCondition } from '../../core/query/request';
 import { conditionText } from '../../core/query/sentence';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './timetable.module.css';
 
@@ -16,6 +17,7 @@ export function NoResults({
   answer: SearchAnswer;
   change: (r: SearchRequest) => void;
 }) {
+  const { info } = useHere();
   const asked = CONDITIONS.filter((c) => hasCondition(request, c));
   const costs = asked.filter((c) => (answer.cost[c] ?? 0) > 0);
   const words = request.q.trim().split(/\s+/).length;
@@ -26,7 +28,7 @@ export function NoResults({
         {costs.map((c) => (
           <li key={c}>
             <button type="button" className={kit.link} onClick={() => change(withoutCondition(request, c))}>
-              Without “{conditionText(request, c)}”
+              Without “{conditionText(request, c, info.campuses)}”
             </button>
             : {number(answer.cost[c] ?? 0)}
           </li>

@@ -257,7 +257,7 @@ function Keep({ name, request, kept }: { name: Condition; request: SearchRequest
 
 export function Sentence(props: Props & { kept: Kept }) {
   const { request, answer, kept } = props;
-  const { reader } = useHere();
+  const { reader, info } = useHere();
   // What is kept follows its condition: changing the years changes the years that are kept.
   const change = (next: SearchRequest) => {
     const moved = kept.names.filter((n) => !sameCondition(request, next, n));
@@ -331,7 +331,7 @@ export function Sentence(props: Props & { kept: Kept }) {
   const plain = printable(bare);
   return (
     <div className={styles.sentenceRow}>
-      <p className={styles.sentence}>{sentenceParts(request).map(control)}</p>
+      <p className={styles.sentence}>{sentenceParts(request, info.campuses).map(control)}</p>
       <div className={styles.tools}>
         <span className={styles.total} aria-live="polite">
           {answer ? `${number(answer.total)} of ${number(answer.indexed)} indexed` : ''}
