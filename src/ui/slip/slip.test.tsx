@@ -1,0 +1,221 @@
+// @vitest-environment happy-dom
+/** A slip from the first keystroke to the network, in its own view, with the index and the rules of the demo behind it. */
+import 'fake-indexeddb/auto';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { follow, hereAt, INFO, show } from '../../../tests/fixtures/here';
+import { storyItemTitled } from '../../../tests/fixtures/story';
+import { moment, openWorld } from '../../../tests/fixtures/world';
+import * as client from '../../browser/client';
+import { slipsOf } from '../../browser/slips';
+import { theStore } from '../../browser/store';
+import type { Reader } from '../../core/policy/types';
+import { markSent, putInOutgoing } from '../../core/requests/lifecycle';
+import type { SlipPromise } from '../../core/requests/promise';
+import { NO_HISTORY } from '../../core/requests/rules';
+import { newSlip, type Slip } from '../../core/requests/slip';
+import { READERS } from '../../demo/library';
+import { Tracks } from '../requests/Tracks';
+import { Field } from './Field';
+import { PromisePane } from './PromisePane';
+import { SlipEditor } from './SlipEditor';
+
+const [FIRST, NEW] = [READERS.find((r) => r.registered), READERS.find((r) => !r.registered)] as [Reader, Reader];
+let world: ReturnType<typeof openWorld>;
+beforeAll(() => {
+  world = openWorld(400);
+}, 60_000);
+afterAll(() => world.close());
+beforeEach(() => {
+  const { service } = world;
+  vi.spyOn(client, 'getRecord').mockImplementation(async (id) => service.record(id) as never);
+  vi.spyOn(client, 'getPromise').mockImplementation(async (slip, at, history) => service.promise(slip, at, history) as never);
+  vi.spyOn(client, 'getJournals').mockImplementation(async (q, campus) => service.journals(q, campus, 5) as never);
+});
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+});
+
+let made = 0;
+const slipFor = (title: string, more: Partial<Slip> = {}, reader = FIRST): Slip => ({
+  ...newSlip({
+    id: `E-view-${++made}`,
+    record: storyItemTitled(title).record,
+    reader,
+    wanted: more.wanted ?? 'loan',
+    route: more.route ?? 'ill-loan',
+    from: more.from ?? 'lending',
+    needBy: '',
+    now: INFO.start,
+  }),
+  ...more,
+});
+const promiseFor = (slip: Slip): SlipPromise => world.service.promise(slip, moment(), NO_HISTORY) as SlipPromise;
+const nothing = () => {};
+const pane = (slip: Slip, more: Partial<Parameters<typeof PromisePane>[0]> = {}) =>
+  show(
+    <PromisePane
+      promise={promiseFor(slip)}
+      slip={slip}
+      duplicate={null}
+      faults={[]}
+      sending={false}
+      use={nothing}
+      send={nothing}
+      later={nothing}
+      {...more}
+    />,
+  );
+const sendButton = () => screen.getByRole('button', { name: /^Send/ }) as HTMLButtonElement;
+
+describe('the promise', () => {
+  it('says when, for how much, who is asked and under which rules', () => {
+    const slip = slipFor('The nori century');
+    const p = promiseFor(slip);
+    pane(slip);
+    expect(screen.getAllByText(/very likely by/).length).toBeGreaterThan(0);
+    expect(screen.getByText(`${p.rules[0]?.text}`, { exact: false })).toBeTruthy();
+    const asked = screen.getByRole('heading', { name: 'Who will be asked' }).closest('section') as HTMLElement;
+    expect(within(asked).getAllByRole('listitem')).toHaveLength(p.asked.length);
+    expect(sendButton().disabled).toBe(false);
+  });
+  it('counts the days before or after the one it is needed', () => {
+    const slip = slipFor('The nori century');
+    const likely = (promiseFor(slip).likely as string).slice(0, 10);
+    pane({ ...slip, needBy: likely });
+    expect(screen.getByText(/the day you need it/)).toBeTruthy();
+    cleanup();
+    pane({ ...slip, needBy: '2026-11-04' });
+    expect(screen.getByText(/days after you need it/)).toBeTruthy();
+  });
+  it('is not sent twice, nor against a rule that refuses, nor without a date', () => {
+    const slip = slipFor('The nori century');
+    pane(slip, { duplicate: { ...slip, id: 'E-earlier', created: '2026-10-30T10:00' } });
+    expect(sendButton().disabled).toBe(true);
+    expect(screen.getByRole('alert').textContent).toContain('Fri 30 Oct');
+    cleanup();
+    const promise = { ...promiseFor(slip), median: null };
+    pane(slip, { promise });
+    expect(sendButton().disabled).toBe(true);
+    cleanup();
+    const refuses = { ...promiseFor(slip), rules: [{ rule: 'x', weight: 'refuse' as const, text: 'Not this one.' }] };
+    pane(slip, { promise: refuses as SlipPromise });
+    expect([sendButton().disabled, screen.getByText('Not this one.', { exact: false }) !== null]).toEqual([true, true]);
+  });
+  it('offers what is sooner, and takes it', () => {
+    const taken: unknown[] = [];
+    const slip = slipFor('Nori, dulse, kelp');
+    const p = promiseFor(slip);
+    expect(p.better).not.toBeNull();
+    pane(slip, { use: (...way) => taken.push(way) });
+    const take = screen.queryByRole('button', { name: 'Take that instead' });
+    if (p.better?.href || !p.better?.route) expect(take).toBeNull();
+    else {
+      fireEvent.click(take as HTMLElement);
+      expect(taken).toEqual([[p.better.route, p.better.from]]);
+    }
+  });
+});
+
+describe('a field', () => {
+  it('is one line however it is pasted, and tells its fault instead of its hint', () => {
+    const had = follow('Kelp', (value, change) => <Field id="f-x" label="Title" value={value} change={change} hint="as on the page" />);
+    const box = screen.getByLabelText('Title');
+    expect(box.getAttribute('aria-describedby')).toBe('f-x-hint');
+    fireEvent.change(box, { target: { value: 'Kelp on\nthe plate' } });
+    expect(had.at(-1)).toBe('Kelp on the plate');
+    cleanup();
+    show(<Field id="f-y" label="Year" value="20" change={nothing} hint="four digits" fault="Year is not a year." mono />);
+    const year = screen.getByLabelText('Year');
+    expect([year.getAttribute('aria-invalid'), year.getAttribute('aria-describedby')]).toEqual(['true', 'f-y-fault']);
+    expect(screen.queryByText('four digits')).toBeNull();
+  });
+});
+
+describe('the editor', () => {
+  const edit = (slip: Slip, reader = FIRST, others: readonly Slip[] = []) =>
+    show(
+      <QueryClientProvider client={new QueryClient()}>
+        <SlipEditor kept={slip} />
+      </QueryClientProvider>,
+      hereAt(INFO.start, others, reader),
+    );
+  const kept = async (id: string) => (await slipsOf(theStore(), FIRST.id)).find((s) => s.id === id);
+  it('comes filled, keeps every keystroke, and fills again what was spoilt', async () => {
+    const slip = slipFor('The nori century');
+    edit(slip);
+    const title = screen.getByLabelText('Title') as HTMLTextAreaElement;
+    expect(title.value).toBe(slip.item.title);
+    fireEvent.change(title, { target: { value: 'Something else' } });
+    await waitFor(async () => expect((await kept(slip.id))?.item.title).toBe('Something else'));
+    await screen.findByRole('heading', { name: 'Promise' });
+    fireEvent.click(screen.getByRole('button', { name: 'Fill in again' }));
+    expect((screen.getByLabelText('Title') as HTMLTextAreaElement).value).toBe(slip.item.title);
+  });
+  it('says what is missing and keeps the rest; mended, it goes out once', async () => {
+    const sent = vi.spyOn(client, 'sendSlip').mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+    const slip = slipFor('The nori century', { item: { ...slipFor('The nori century').item, title: '' } });
+    edit(slip);
+    await screen.findByRole('heading', { name: 'Promise' });
+    fireEvent.click(sendButton());
+    expect((await screen.findByRole('alert')).textContent).toContain('Title is missing');
+    expect(sent).not.toHaveBeenCalled();
+    fireEvent.change(screen.getByLabelText('Title'), { target: { value: 'The nori century' } });
+    await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+    await waitFor(() => expect(sendButton().disabled).toBe(false));
+    fireEvent.click(sendButton());
+    // Not reached: it waits in Outgoing with its promise, and nothing is lost.
+    await waitFor(async () => expect((await kept(slip.id))?.state).toBe('outgoing'));
+    await waitFor(() => expect(sent).toHaveBeenCalledTimes(1));
+    await waitFor(async () => expect(await kept(slip.id)).toMatchObject({ state: 'outgoing', promised: { median: expect.any(String) } }));
+  });
+  it('asks a new reader once to register, before anything goes', async () => {
+    const slip = slipFor('The nori century', {}, NEW);
+    edit(slip, NEW);
+    await screen.findByRole('heading', { name: 'Promise' });
+    fireEvent.click(sendButton());
+    const said = (await screen.findByRole('alert')).textContent ?? '';
+    expect(said).toContain('Agree to be registered');
+    fireEvent.click(screen.getByLabelText(/Register me for interlibrary loan/));
+    fireEvent.change(screen.getByLabelText('Address'), { target: { value: '4 Mole Row, Quayside' } });
+    await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+  });
+  it('what is asked for already is not asked for again', async () => {
+    const slip = slipFor('The nori century');
+    const p = promiseFor(slip);
+    const { median, likely, chance, lines, total, mediated } = p;
+    const promised = { median: median as string, likely: likely as string, chance, lines, total, mediated };
+    const earlier = markSent(putInOutgoing({ ...slip, id: 'E-before' }, promised, INFO.start), INFO.start);
+    edit(slip, FIRST, [earlier]);
+    expect((await screen.findByRole('alert')).textContent).toContain('already asked for this');
+    expect(sendButton().disabled).toBe(true);
+  });
+});
+
+describe('slips under way', () => {
+  it('stand on one axis of days, each with its promise in words', () => {
+    const slips = ['The nori century', 'Salt, smoke'].map((title) => {
+      const slip = slipFor(title, { needBy: '2026-11-13' });
+      const { median, likely, chance, lines, total, mediated } = promiseFor(slip);
+      return markSent(
+        putInOutgoing(slip, { median: median as string, likely: likely as string, chance, lines, total, mediated }, INFO.start),
+        INFO.start,
+      );
+    });
+    show(<Tracks slips={slips} />, hereAt('2026-11-05T12:00', slips));
+    expect(screen.getByRole('heading', { name: 'Under way, 2' })).toBeTruthy();
+    const rows = screen.getAllByRole('listitem');
+    expect(rows).toHaveLength(2);
+    for (const row of rows) expect(row.textContent).toMatch(/Promised ≈ .+ Needed by Fri 13 Nov\./);
+    // A month later, neither has come: late is said, and nothing stands outside the axis.
+    cleanup();
+    show(<Tracks slips={slips} />, hereAt('2026-12-18T12:00', slips));
+    for (const row of screen.getAllByRole('listitem')) expect(row.textContent).toContain('late');
+    for (const part of document.querySelectorAll<HTMLElement>('[data-part][style]')) {
+      const [left, width] = [part.style.left, part.style.width].map((v) => Number.parseFloat(v || '0')) as [number, number];
+      expect([left >= 0, left + width <= 100.01]).toEqual([true, true]);
+    }
+  });
+});
