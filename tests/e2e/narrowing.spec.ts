@@ -200,3 +200,14 @@ test('SRU, OpenSearch, journals and databases answer', async ({ request, page })
   await page.goto('/databases');
   await expect(page.getByRole('heading', { name: 'Abstrakta' })).toBeVisible();
 });
+
+test('an item that somebody linked to is open, and its line in view', async ({ page, request }) => {
+  const answer = await request.get('/api/search?q=kelp&limit=25');
+  const { hits } = (await answer.json()) as { hits: { id: string; csl: { title: string } }[] };
+  const far = hits.at(-1) as (typeof hits)[number];
+  await page.goto(`/?q=kelp&item=${far.id}`);
+  await lines(page);
+  const line = page.locator(`section[aria-label="Results"] a[href="/records/${far.id}"][data-line]`);
+  await expect(line).toBeInViewport();
+  await expect(line).toHaveAttribute('aria-expanded', 'true');
+});

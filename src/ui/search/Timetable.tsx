@@ -1,6 +1,7 @@
 /** The timetable: each line begins with when it could be read. Only the lines in view are drawn. */
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { type FormEvent, type RefObject, useEffect, useImperativeHandle, useLayoutEffect, useRef, useState } from 'react';
+import type { Hit } from '../../core/engine/port';
 import { type SearchRequest, SORT_LABEL, SORTS, type Sort } from '../../core/query/request';
 import { dayText } from '../../core/time';
 import kit from '../kit/kit.module.css';
@@ -31,6 +32,14 @@ const number = (n: number): string => n.toLocaleString('en');
 interface Kept {
   readonly line?: number;
   readonly into?: number;
+}
+
+/** Lines that are looked through for an item opened by its address; what comes first is what was linked to. */
+const LOOKED_THROUGH = 100;
+const isOf = (hit: Hit | undefined, id: string): boolean => hit !== undefined && (hit.id === id || hit.versions.some((v) => v.id === id));
+function lineOf(results: Results, id: string): number {
+  for (let i = 0; i < Math.min(results.lines, LOOKED_THROUGH); i++) if (isOf(results.lineAt(i), id)) return i;
+  return -1;
 }
 
 export function Timetable({ handle, request, results, open, change, show }: Props) {
@@ -70,12 +79,15 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
     if (restored.current || !lines || !top) return;
     restored.current = true;
     const { line, into = 0 } = (window.history.state ?? {}) as Kept;
-    if (line === undefined) window.scrollTo(0, into);
+    // Somebody's link to an item of the list: its line is brought into view.
+    const linked = line === undefined && into === 0 && open !== null ? lineOf(results, open) : -1;
+    if (linked >= 0) virtual.scrollToIndex(linked, { align: 'auto' });
+    else if (line === undefined) window.scrollTo(0, into);
     else {
       virtual.scrollToIndex(Math.min(line, lines - 1), { align: 'start' });
       requestAnimationFrame(() => window.scrollBy(0, into));
     }
-  }, [lines, top, virtual]);
+  }, [lines, top, virtual, open, results]);
 
   const lineAt = (i: number) => list.current?.querySelector<HTMLElement>(`li[data-index="${i}"] [data-line]`);
   const goTo = (i: number, focus: boolean) => {
@@ -135,16 +147,7 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
               className={styles.slot}
               style={{ transform: `translateY(${item.start - top}px)` }}
             >
-              {hit ? (
-                <HitLine
-                  hit={hit}
-                  open={hit.id === open || (open !== null && hit.versions.some((v) => v.id === open))}
-                  needBy={request.needBy}
-                  show={show}
-                />
-              ) : (
-                <Ghost />
-              )}
+              {hit ? <HitLine hit={hit} open={open !== null && isOf(hit, open)} needBy={request.needBy} show={show} /> : <Ghost />}
             </li>
           );
         })}
