@@ -12,6 +12,8 @@ export interface Config {
   readonly log: string;
 }
 
+const LOG_LEVELS = ['debug', 'info', 'warn', 'error', 'silent'];
+
 /** Reads the environment. Throws with the variable's name when a value can't be used. */
 export function readConfig(env: Readonly<Record<string, string | undefined>>): Config {
   const whole = (name: string, otherwise: number, low: number, high: number): number => {
@@ -21,6 +23,8 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     if (!Number.isInteger(n) || n < low || n > high) throw new Error(`${name}=${text} is not a whole number from ${low} to ${high}.`);
     return n;
   };
+  const log = env.LEGENDUM_LOG || 'info';
+  if (!LOG_LEVELS.includes(log)) throw new Error(`LEGENDUM_LOG=${log} is none of ${LOG_LEVELS.join(', ')}.`);
   return {
     host: env.HOST || '127.0.0.1',
     port: whole('PORT', 4321, 1, 65535),
@@ -28,6 +32,6 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     policy: env.LEGENDUM_POLICY || '',
     workers: whole('LEGENDUM_WORKERS', 2, 1, 16),
     timeLimit: whole('LEGENDUM_TIME_LIMIT', 5000, 100, 60_000),
-    log: env.LEGENDUM_LOG || 'info',
+    log,
   };
 }

@@ -1,0 +1,39 @@
+/** The configuration: defaults that work, and a start that stops with the name of what can't be used. */
+import { describe, expect, it } from 'vitest';
+import { readConfig } from './config';
+
+describe('configuration', () => {
+  it('has a default for everything, on loopback', () => {
+    expect(readConfig({})).toEqual({
+      host: '127.0.0.1',
+      port: 4321,
+      index: 'data/demo-100000',
+      policy: '',
+      workers: 2,
+      timeLimit: 5000,
+      log: 'info',
+    });
+    // An empty variable is one that was not set.
+    expect(readConfig({ PORT: '', LEGENDUM_INDEX: '', LEGENDUM_LOG: '' })).toEqual(readConfig({}));
+  });
+  it('takes what is given', () => {
+    expect(readConfig({ HOST: '0.0.0.0', PORT: '8080', LEGENDUM_WORKERS: '4', LEGENDUM_LOG: 'silent' })).toMatchObject({
+      host: '0.0.0.0',
+      port: 8080,
+      workers: 4,
+      log: 'silent',
+    });
+  });
+  it.each([
+    ['PORT', '0'],
+    ['PORT', '70000'],
+    ['PORT', 'http'],
+    ['PORT', '80.5'],
+    ['LEGENDUM_WORKERS', '0'],
+    ['LEGENDUM_WORKERS', '17'],
+    ['LEGENDUM_TIME_LIMIT', '5'],
+    ['LEGENDUM_LOG', 'loud'],
+  ])('%s=%s stops with its name', (name, value) => {
+    expect(() => readConfig({ [name]: value })).toThrow(`${name}=${value}`);
+  });
+});
