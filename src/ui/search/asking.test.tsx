@@ -33,10 +33,10 @@ describe('by fields', () => {
     expect(fields.map((f) => f.value)).toEqual(['title', 'by', 'anywhere']);
     expect((screen.getByRole('combobox', { name: 'Row 3, joined by' }) as HTMLSelectElement).value).toBe('not');
     fireEvent.change(screen.getByRole('textbox', { name: 'Row 1, words' }), { target: { value: 'dulse' } });
-    expect(asked.at(-1)).toBe('title:dulse by:lind -review');
+    expect(asked.at(-1)).toBe('title:dulse by:lind NOT review');
     fireEvent.click(screen.getByRole('button', { name: 'Remove row 2' }));
-    expect(asked.at(-1)).toBe('title:dulse -review');
-    expect(screen.getByText('reads: title:dulse -review')).toBeTruthy();
+    expect(asked.at(-1)).toBe('title:dulse NOT review');
+    expect(screen.getByText('reads: title:dulse NOT review')).toBeTruthy();
   });
   it('rows come and go; the last one is emptied and not removed', () => {
     const { asked } = rows('kelp');
