@@ -15,21 +15,26 @@ const { campuses, partners, providers, lenders } = world.library;
 const year = (r: DiscoveryRecord): number | null => yearOfRecord(r.csl);
 
 describe('articles', () => {
-  const articles = records.filter((r) => r.journal);
+  const articles = records.filter((r) => r.journal && r.kind !== 'journal');
   it('stand in a journal that was coming out that year, under its title and number', () => {
     expect(articles.length).toBeGreaterThan(1500);
     for (const r of articles) {
       const j = journals.get(r.journal as never);
       expect(j, r.id).toBeDefined();
-      expect([j?.title, r.csl['container-title']].every(Boolean) && r.csl['container-title'], r.id).toBe(j?.title);
+      expect(r.csl['container-title'], r.id).toBe(j?.title);
       const y = year(r);
       if (y !== null) expect([y >= (j?.from ?? 0), y <= (j?.to ?? 9999)], `${r.id} ${y} in ${j?.title}`).toEqual([true, true]);
       if (r.csl.ISSN) expect([j?.issn, j?.eissn]).toContain(r.csl.ISSN);
     }
   });
   it('have pages that go forward, a place of their own in the volume, and a DOI that nothing else has', () => {
-    const dois = records.flatMap((r) => r.csl.DOI?.toLowerCase() ?? []);
-    expect(new Set(dois).size).toBe(dois.length);
+    // Records of one work may share it: a preprint and what was published of it.
+    const works = new Map<string, Set<string>>();
+    for (const r of records) {
+      const doi = r.csl.DOI?.toLowerCase();
+      if (doi) works.set(doi, (works.get(doi) ?? new Set()).add(r.work ?? r.id));
+    }
+    for (const [doi, own] of works) expect(own.size, doi).toBe(1);
     for (const r of articles) {
       const [from, to] = (r.csl.page ?? '').split(/[–-]/).map(Number);
       if (from && to) expect(to, r.id).toBeGreaterThanOrEqual(from);
@@ -58,7 +63,7 @@ describe('books and their chapters', () => {
         campuses.some((x) => x.id === c.campus),
         r.id,
       ).toBe(true);
-      expect(c.callNumber, r.id).toMatch(/^[A-Z]{1,3} \d/);
+      expect(c.callNumber, r.id).toMatch(/^([A-Z]{1,3} )?\d+/);
       expect(c.location, r.id).not.toBe('');
       if (c.status.state === 'out') {
         expect(parseDay(c.status.due), r.id).not.toBeNull();

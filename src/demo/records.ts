@@ -95,6 +95,8 @@ function statusOf(r: Random): CopyStatus {
   return u < 0.975 ? { state: 'transit', due: due(r.int(1, 4)) } : { state: 'missing' };
 }
 
+/** Pages before the first chapter, and of a chapter, at most. */
+const [FRONT_MATTER, CHAPTER_PAGES] = [24, 35];
 const MAP_SORTS = ['geological map', 'sea chart', 'sheet lines 1:50 000', 'land use', 'parish boundaries', 'soil survey'] as const;
 function mapTitle(r: Random): string {
   const [one, other] = [short(r.pick(PLACES)), short(r.pick(PLACES))];
@@ -295,6 +297,8 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
     if (family === 'article') {
       const foreign = language === 'en' ? undefined : world.groups.get(`lang:${language}`);
       const journal = pickJournal(r, foreign ?? (world.groups.get(d.id) as readonly Journal[]), year);
+      // Where no journal of the field came out that long ago, the piece is as old as the journal.
+      const out = Math.max(journal.from, Math.min(year, journal.to ?? year));
       const issues = 4;
       const month = date[1] ?? r.int(1, 12);
       const issue = Math.ceil((month / 12) * issues);
@@ -311,20 +315,20 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
         title,
         author: by,
         'container-title': journal.title,
-        volume: String(Math.max(1, year - journal.from + 1)),
+        volume: String(out - journal.from + 1),
         issue: String(issue),
         page: `${page}-${page + (long ? r.int(6, 32) : r.int(0, 4))}`,
-        issued: { 'date-parts': [date] },
+        issued: { 'date-parts': [out === year ? date : [out]] },
         ISSN: journal.issn,
         publisher: journal.publisher,
         language,
-        ...(year > 1996 || r.chance(0.3) ? { DOI: `10.5555/${journal.id}.${year}.${n.toString(36)}` } : {}),
+        ...(year > 1996 || r.chance(0.3) ? { DOI: `10.5555/${journal.id}.${out}.${n.toString(36)}` } : {}),
         ...(long && year > 1950 ? { abstract: language === 'en' ? abstractOf(r, d, year) : foreignText(r, language) } : {}),
       };
       const work = long && r.chance(0.05) ? `w${++works}` : undefined;
       const retracted = kind === 'research-article' && r.chance(0.004) && n < stop;
       const refs = references(d, year, long ? 14 : 2);
-      remember(d, id, year);
+      remember(d, id, out);
       const article: DiscoveryRecord = {
         ...base,
         kind,
@@ -338,7 +342,7 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
           ? { openCopies: [{ provider: 'tarnrepo' as ProviderId, version: 'accepted-manuscript' as const }] }
           : {}),
         ...(retracted
-          ? { retraction: { notice: recordId(n), date: isoDay(dayNumber(Math.floor(Date.UTC(Math.min(2026, year + 1), 4, 12) / 864e5))) } }
+          ? { retraction: { notice: recordId(n), date: isoDay(dayNumber(Math.floor(Date.UTC(Math.min(2026, out + 1), 4, 12) / 864e5))) } }
           : {}),
       };
       yield article;
@@ -359,7 +363,8 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
             title: `Retraction notice: ${title}`,
             author: [],
             abstract: 'The editors retract this article: the data could not be reproduced from the records supplied.',
-            issued: { 'date-parts': [[Math.min(2026, year + 1)]] },
+            issued: { 'date-parts': [[Math.min(2026, out + 1)]] },
+            ...(csl.DOI ? { DOI: `${csl.DOI}.notice` } : {}),
           },
         };
       } else if (work && n < stop) {
@@ -378,7 +383,7 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
             genre: 'Preprint',
             title,
             author: by,
-            issued: { 'date-parts': [[year]] },
+            issued: { 'date-parts': [[out]] },
             publisher: 'Open Tide',
             language,
             ...(csl.abstract ? { abstract: csl.abstract } : {}),
@@ -449,12 +454,15 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
     const chapters: string[] = [];
     if (edited && year > 1960 && n + 9 < stop && r.chance(0.8))
       for (let k = r.int(3, 7); k > 0; k--) chapters.push(cap(phrase(r, d, r.pick(say.CHAPTER_TITLES), year)));
-    const host: DiscoveryRecord = chapters.length ? { ...book, contents: chapters } : book;
+    // A book has at least the pages that its chapters stand on.
+    const pages = Math.max(Number(csl['number-of-pages']), FRONT_MATTER + chapters.length * CHAPTER_PAGES);
+    const whole: CslItem = chapters.length ? { ...csl, 'number-of-pages': String(pages) } : csl;
+    const host: DiscoveryRecord = chapters.length ? { ...book, csl: whole, contents: chapters } : book;
     yield host;
-    let page = r.int(9, 24);
+    let page = r.int(9, FRONT_MATTER);
     for (const chapter of chapters) {
       const cid = recordId(n++);
-      const length = r.int(9, 34);
+      const length = r.int(9, CHAPTER_PAGES - 1);
       yield {
         id: cid,
         kind: 'chapter',
@@ -493,7 +501,7 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
         id: e,
         carrier: 'online',
         source: 'E-book list',
-        csl: { ...csl, id: e, ISBN: isbn(n) },
+        csl: { ...whole, id: e, ISBN: isbn(n) },
         ebook: [
           {
             provider: where,
@@ -515,7 +523,7 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
       yield {
         ...plain,
         id: e,
-        csl: { ...csl, id: e, edition: '2', issued: { 'date-parts': [[later]] }, ISBN: isbn(n) },
+        csl: { ...whole, id: e, edition: '2', issued: { 'date-parts': [[later]] }, ISBN: isbn(n) },
         ...holdings(r, d, lead, later, popularity),
       };
     } else if (u < 0.85) {
@@ -524,7 +532,7 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
         ...plain,
         id: e,
         carrier: 'large-print',
-        csl: { ...csl, id: e, publisher: 'Bluewick Large Print', ISBN: isbn(n) },
+        csl: { ...whole, id: e, publisher: 'Bluewick Large Print', ISBN: isbn(n) },
         ...holdings(r, d, lead, year, 0.15),
       };
     } else if (u < 0.93) {
@@ -533,7 +541,7 @@ export function* makeRecords(count: number, first: number, world: JournalWorld, 
         ...plain,
         id: e,
         carrier: 'audiobook',
-        csl: { ...csl, id: e, publisher: 'Lanternhouse Audio', ISBN: isbn(n), medium: 'audiobook' },
+        csl: { ...whole, id: e, publisher: 'Lanternhouse Audio', ISBN: isbn(n), medium: 'audiobook' },
         ...holdings(r, d, lead, year, 0.2),
       };
     } else {
