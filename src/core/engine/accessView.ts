@@ -1,6 +1,7 @@
 /** What each cell means for one reader and moment: when it can be read; and its combination, wait class, reach and openness in one word. */
 import { type RowLayout, rowReader } from '../access/summary';
 import { WAIT_CLASSES, waitClassOf } from '../access/times';
+import { Kept } from '../kept';
 import type { Library, ReaderSituation } from '../policy/types';
 import type { Minutes } from '../time';
 import type { Facts } from './facts';
@@ -47,7 +48,7 @@ export class AccessView {
   readonly meaning: Uint32Array;
   readonly #fill: (cell: number) => void;
   #left: number;
-  readonly #broken = new Map<Fails, Broken>();
+  readonly #broken = new Kept<Fails, Broken>(TABLES_KEPT);
   readonly #asked = new WeakSet<Fails>();
 
   constructor(
@@ -105,13 +106,7 @@ export class AccessView {
       const own = this.meaning[k] as number;
       masks[k] = (combo[own & COMBO_MASK] as number) | (code[own >>> CODE_SHIFT] as number);
     }
-    const made: Broken = { masks, lists: Uint8Array.from(masks, (mask) => LIST_OF[mask] as number) };
-    for (const oldest of this.#broken.keys()) {
-      if (this.#broken.size < TABLES_KEPT) break;
-      this.#broken.delete(oldest);
-    }
-    this.#broken.set(fails, made);
-    return made;
+    return this.#broken.put(fails, { masks, lists: Uint8Array.from(masks, (mask) => LIST_OF[mask] as number) });
   }
   #known(cell: number): void {
     if ((this.meaning[cell] as number) >>> CODE_SHIFT === NOT_YET) this.#fill(cell);

@@ -1,5 +1,6 @@
 /** What a search asks of a match besides its words, as tables that say what each combination and access code breaks. */
 import { REACHES, type Reach } from '../access/summary';
+import { Kept } from '../kept';
 import type { Library } from '../policy/types';
 import { type Choices, GROUPS, type Group } from '../query/request';
 import { type Fails, openOf, reachOf, waitOf } from './accessView';
@@ -32,7 +33,7 @@ export class ConditionReader {
   readonly #library: Library;
   readonly #values: GroupValues;
   #extra = new Uint16Array(0);
-  readonly #known = new Map<string, Tables>();
+  readonly #known = new Kept<string, Tables>(TABLES_KEPT);
 
   constructor(data: IndexData, library: Library, values: GroupValues) {
     this.#data = data;
@@ -64,15 +65,7 @@ export class ConditionReader {
   #tables(q: Asked): Tables {
     const { keep, drop, from, to, reach } = q;
     const key = JSON.stringify([keep, drop, from, to, reach]);
-    const known = this.#known.get(key);
-    if (known) return known;
-    const made = this.#made(q);
-    for (const oldest of this.#known.keys()) {
-      if (this.#known.size < TABLES_KEPT) break;
-      this.#known.delete(oldest);
-    }
-    this.#known.set(key, made);
-    return made;
+    return this.#known.get(key) ?? this.#known.put(key, this.#made(q));
   }
   #made(q: Asked): Tables {
     const { keep, drop, from, to, reach } = q;

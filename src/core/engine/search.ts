@@ -1,6 +1,7 @@
 /** One search: matches from the tree, which conditions each breaks, the counts of every group, and the best. */
 import type { Reach } from '../access/summary';
 import { WAIT_CLASSES, type WaitClass } from '../access/times';
+import { Kept } from '../kept';
 import type { Library, ReaderSituation } from '../policy/types';
 import { type Choices, GROUPS, type Group, type Sort } from '../query/request';
 import { type QueryNode, wanted } from '../query/tree';
@@ -68,7 +69,7 @@ export class EmbeddedEngine {
   readonly data: IndexData;
   readonly evaluator: Evaluator;
   #library: Library;
-  readonly #views = new Map<string, AccessView>();
+  readonly #views = new Kept<string, AccessView>(VIEWS_KEPT);
   #values: GroupValues;
   #conditions: ConditionReader;
   readonly #counter: Counter;
@@ -104,17 +105,8 @@ export class EmbeddedEngine {
 
   #view(situation: ReaderSituation, at: Minutes): AccessView {
     const key = `${situation.campus}|${situation.remote}|${at}`;
-    let view = this.#views.get(key);
-    if (!view) {
-      view = new AccessView(this.#library, this.data.layout, this.data.rows, this.data, situation, at);
-      this.#views.set(key, view);
-      if (this.#views.size > VIEWS_KEPT)
-        for (const oldest of this.#views.keys()) {
-          this.#views.delete(oldest);
-          break;
-        }
-    }
-    return view;
+    const made = () => new AccessView(this.#library, this.data.layout, this.data.rows, this.data, situation, at);
+    return this.#views.get(key) ?? this.#views.put(key, made());
   }
 
   /** The summary's word on one record: its wait class and moment, for the test that holds it against the exact ways. */

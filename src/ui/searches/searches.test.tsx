@@ -1,0 +1,135 @@
+// @vitest-environment happy-dom
+/** What a reader keeps: standing searches with what is new, searches made before, items set aside. Nothing goes without a way back. */
+import 'fake-indexeddb/auto';
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { INFO } from '../../../tests/fixtures/here';
+import { storyItemTitled } from '../../../tests/fixtures/story';
+import { openWorld } from '../../../tests/fixtures/world';
+import { asideOf, setAside } from '../../browser/aside';
+import * as client from '../../browser/client';
+import { pastOf, remember, saveStanding, standingOf } from '../../browser/searches';
+import { chooseReader, moveClock } from '../../browser/settings';
+import { theStore } from '../../browser/store';
+import type { Reader } from '../../core/policy/types';
+import { NEW_SEARCH, printRequest } from '../../core/query/request';
+import { sentence } from '../../core/query/sentence';
+import { parseDay } from '../../core/time';
+import { READERS } from '../../demo/library';
+import AsideView from '../aside/AsideView';
+import SearchesView from './SearchesView';
+
+const READER = READERS[0] as Reader;
+let world: ReturnType<typeof openWorld>;
+beforeAll(() => {
+  world = openWorld(800);
+}, 60_000);
+afterAll(() => world.close());
+beforeEach(async () => {
+  const { service } = world;
+  vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
+  vi.spyOn(client, 'getSearch').mockImplementation(async (request, moment, slice) => service.search(request, moment, slice) as never);
+  vi.spyOn(client, 'getWays').mockImplementation(async (asked, moment, needBy) => service.ways(asked, moment, needBy) as never);
+  await chooseReader(theStore(), READER.id);
+});
+afterEach(async () => {
+  cleanup();
+  vi.restoreAllMocks();
+  const store = theStore();
+  await Promise.all([store.history, store.standing, store.aside, store.settings].map((t) => t.clear()));
+});
+
+const request = { ...NEW_SEARCH, q: 'history', drop: {} };
+const address = printRequest(request).toString();
+const standing = (id: string, name: string) => ({
+  id,
+  reader: READER.id,
+  name,
+  address,
+  sentence: sentence(request),
+  created: INFO.start,
+  seen: '2026-11-02',
+});
+
+describe('standing searches', () => {
+  it('say what is new since they were looked at, and end with a way back', async () => {
+    const store = theStore();
+    await saveStanding(store, standing('st1', 'Histories'));
+    await moveClock(store, '2026-12-20T09:00', INFO.start);
+    render(<SearchesView />);
+    const link = await screen.findByRole('link', { name: 'Histories' });
+    const row = link.closest('li') as HTMLElement;
+    const { campus, category, remote } = READER;
+    const at = { situation: { campus, category, remote }, at: '2026-12-20T09:00' };
+    const fresh = world.service.search({ ...request, since: parseDay('2026-11-02') }, at, { offset: 0, limit: 1 }).total;
+    await within(row).findByText(fresh > 0 ? `${fresh} new` : 'nothing new');
+    expect(within(row).getByRole('link', { name: 'Feed' }).getAttribute('href')).toBe(`/feeds/search.atom?${address}`);
+    fireEvent.click(within(row).getByRole('button', { name: 'End' }));
+    await screen.findByText(/“Histories” no longer stands/);
+    await waitFor(async () => expect(await standingOf(store, READER.id)).toEqual([]));
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+    await waitFor(async () => expect((await standingOf(store, READER.id)).map((s) => s.name)).toEqual(['Histories']));
+  });
+});
+
+describe('searches made before', () => {
+  it('are forgotten one by one or all at once, and brought back', async () => {
+    const store = theStore();
+    for (const [i, q] of ['kelp', 'dulse', 'nori'].entries())
+      await remember(store, {
+        reader: READER.id,
+        address: printRequest({ ...NEW_SEARCH, q }).toString(),
+        q,
+        sentence: `About ${q}.`,
+        at: `2026-11-02T09:1${i}`,
+        total: 10 * (i + 1),
+      });
+    render(<SearchesView />);
+    await screen.findByRole('link', { name: 'nori' });
+    const shown = () => screen.getAllByRole('link').map((a) => a.textContent);
+    expect(shown()).toEqual(['nori', 'dulse', 'kelp']);
+    fireEvent.click(within(screen.getByText('dulse').closest('li') as HTMLElement).getByRole('button', { name: 'Forget' }));
+    expect(await screen.findByText(/One search forgotten/)).toBeTruthy();
+    await waitFor(() => expect(shown()).toEqual(['nori', 'kelp']));
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+    await waitFor(() => expect(shown()).toEqual(['nori', 'dulse', 'kelp']));
+    fireEvent.click(screen.getByRole('button', { name: 'Forget all' }));
+    expect(await screen.findByText(/3 searches forgotten/)).toBeTruthy();
+    await waitFor(async () => expect(await pastOf(store, READER.id)).toEqual([]));
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+    await waitFor(async () => expect(await pastOf(store, READER.id)).toHaveLength(3));
+  });
+  it('of another reader are not shown', async () => {
+    const other = READERS[1] as Reader;
+    await remember(theStore(), { reader: other.id, address, q: 'secret', sentence: '', at: INFO.start, total: 1 });
+    render(<SearchesView />);
+    await screen.findByText(/They are kept in this browser only/);
+    expect(screen.queryByText('secret')).toBeNull();
+  });
+});
+
+describe('aside', () => {
+  it('has each item with its wait now, and gives back what was taken away', async () => {
+    const store = theStore();
+    const items = ['Kelp on the plate', 'The nori century'].map((t) => storyItemTitled(t).record);
+    await setAside(
+      store,
+      READER.id,
+      items.map((r) => ({ record: r.id, title: r.csl.title, line: 'a line' })),
+      INFO.start,
+    );
+    render(<AsideView />);
+    const rows = async () => (await screen.findAllByRole('listitem')).map((li) => li.querySelector('a')?.getAttribute('href'));
+    expect((await rows()).toSorted()).toEqual(items.map((r) => `/records/${r.id}`).toSorted());
+    const first = (await screen.findAllByRole('listitem'))[0] as HTMLElement;
+    await waitFor(() => expect(first.querySelector('p')?.textContent).not.toBe(''));
+    fireEvent.click(within(first).getByRole('button', { name: /^Remove/ }));
+    await screen.findByText(/is no longer here/);
+    await waitFor(async () => expect(await asideOf(store, READER.id)).toHaveLength(1));
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+    await waitFor(async () => expect(await asideOf(store, READER.id)).toHaveLength(2));
+    fireEvent.click(await screen.findByRole('button', { name: 'Clear all' }));
+    expect(await screen.findByText(/Nothing is set aside/)).toBeTruthy();
+    expect(screen.getByText(/2 are no longer here/)).toBeTruthy();
+  });
+});
