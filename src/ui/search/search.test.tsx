@@ -1,13 +1,16 @@
 // @vitest-environment happy-dom
 /** The parts of the search view, each with real answers: what it says, and what a gesture makes of the search. */
-import { cleanup, fireEvent, screen, within } from '@testing-library/react';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { follow, INFO, show } from '../../../tests/fixtures/here';
 import { moment, openWorld } from '../../../tests/fixtures/world';
+import * as client from '../../browser/client';
 import type { Hit, SearchAnswer } from '../../core/engine/port';
 import { NEW_SEARCH, NOTHING_KEPT, type SearchRequest } from '../../core/query/request';
 import { sentence } from '../../core/query/sentence';
 import { type DayNumber, parseDay } from '../../core/time';
+import AllValues from './AllValues';
 import { Breakdown } from './Breakdown';
 import { Few } from './Few';
 import { HitLine } from './HitLine';
@@ -198,6 +201,29 @@ describe('a line of the results', () => {
     expect(within(list).getAllByRole('listitem')).toHaveLength(one.versions.length);
     fireEvent.click(within(list).getAllByRole('link')[0] as HTMLElement);
     expect(shown).toEqual([one.versions[0]?.id]);
+  });
+});
+
+describe('all values of a group', () => {
+  it('narrow by what is typed, and are chosen as the bars of the breakdown are', async () => {
+    vi.spyOn(client, 'getValues').mockImplementation(
+      async (request, at, group, contains) => world.service.values(request, at, group, contains) as never,
+    );
+    HTMLDialogElement.prototype.showModal ??= () => {};
+    const had = follow(search({}), (request, change) => (
+      <QueryClientProvider client={new QueryClient()}>
+        <AllValues group="subject" label="Subject" request={request} change={change} close={() => {}} />
+      </QueryClientProvider>
+    ));
+    const rows = () => [...document.querySelectorAll('li')].map((li) => li.querySelector('button')?.getAttribute('aria-label') ?? '');
+    const all = world.service.values(search({}), moment(), 'subject', '');
+    await waitFor(() => expect(rows()).toHaveLength(all.values.length));
+    fireEvent.change(document.querySelector('input') as HTMLElement, { target: { value: 'food' } });
+    const some = world.service.values(search({}), moment(), 'subject', 'food');
+    expect(some.values.length).toBeLessThan(all.values.length);
+    await waitFor(() => expect(rows()).toEqual(some.values.map((v) => `${v.label}, ${v.count}`)));
+    fireEvent.click(document.querySelector('li button') as HTMLElement);
+    expect(had.at(-1)?.keep.subject).toEqual([some.values[0]?.value]);
   });
 });
 

@@ -83,7 +83,8 @@ function Messages({ slip }: { slip: Slip }) {
           className={styles.answer}
           onSubmit={(e) => {
             e.preventDefault();
-            if (text.trim()) void act(slip, 'note', text.trim()).then(() => setText(''));
+            // What could not be sent stays to be sent again.
+            if (text.trim()) void act(slip, 'note', text.trim()).then((done) => done && setText(''));
           }}
         >
           <label htmlFor="note-to-desk">Write to the desk about this slip</label>

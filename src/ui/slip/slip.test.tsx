@@ -11,7 +11,7 @@ import * as client from '../../browser/client';
 import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/policy/types';
-import { markSent, putInOutgoing } from '../../core/requests/lifecycle';
+import { applyMessage, markSent, putInOutgoing, STATE_LABEL } from '../../core/requests/lifecycle';
 import type { SlipPromise } from '../../core/requests/promise';
 import { NO_HISTORY } from '../../core/requests/rules';
 import { newSlip, type Slip } from '../../core/requests/slip';
@@ -19,6 +19,7 @@ import { READERS } from '../../demo/library';
 import { Tracks } from '../requests/Tracks';
 import { Field } from './Field';
 import { PromisePane } from './PromisePane';
+import { SentSlip } from './SentSlip';
 import { SlipEditor } from './SlipEditor';
 
 const [FIRST, NEW] = [READERS.find((r) => r.registered), READERS.find((r) => !r.registered)] as [Reader, Reader];
@@ -217,5 +218,50 @@ describe('slips under way', () => {
       const [left, width] = [part.style.left, part.style.width].map((v) => Number.parseFloat(v || '0')) as [number, number];
       expect([left >= 0, left + width <= 100.01]).toEqual([true, true]);
     }
+  });
+});
+
+describe('a slip that has left', () => {
+  const sentSlip = (more: Partial<Slip> = {}): Slip => {
+    const slip = slipFor('The nori century', { needBy: '2026-12-01', reference: 'Seminar 3', ...more });
+    const { median, likely, chance, lines, total, mediated } = promiseFor(slip);
+    return markSent(
+      putInOutgoing(slip, { median: median as string, likely: likely as string, chance, lines, total, mediated }, INFO.start),
+      INFO.start,
+    );
+  };
+  it('says how it stands, what was promised, where it goes and what was said', () => {
+    const slip = sentSlip();
+    const told = (world.service.timeline({ ...slip, sent: INFO.start }, moment())?.messages ?? []).reduce(
+      (s, m) => applyMessage(s, m),
+      slip,
+    );
+    show(<SentSlip slip={told} />, hereAt('2026-11-06T12:00', [told]));
+    expect(screen.getByText(STATE_LABEL[told.state])).toBeTruthy();
+    expect(screen.getAllByRole('listitem').filter((li) => li.hasAttribute('data-by'))).toHaveLength(told.messages.length);
+    const facts = [...document.querySelectorAll('dl div')].map((d) => d.textContent);
+    expect(facts).toEqual(expect.arrayContaining(['ForSeminar 3', `Slip${slip.id}`, 'SentMon 2 Nov 09:10']));
+    expect(screen.getByText(/you need it by Tue 1 Dec/)).toBeTruthy();
+  });
+  it('overdue: by how many days, and no promise is held against it any more', () => {
+    const slip = { ...sentSlip(), state: 'overdue' as const, due: '2026-11-20' };
+    show(<SentSlip slip={slip} />, hereAt('2026-11-23T12:00', [slip]));
+    expect(screen.getByText(/Due Fri 20 Nov, \d+ days? ago\./)).toBeTruthy();
+    expect(screen.queryByText('too late')).toBeNull();
+  });
+  it('a note goes to the desk; when it can’t, it stays in the box and why is said', async () => {
+    const tell = vi.spyOn(client, 'tellNetwork').mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+    const slip = sentSlip();
+    await theStore().slips.put(slip);
+    show(<SentSlip slip={slip} />, hereAt('2026-11-03T12:00', [slip]));
+    const box = screen.getByLabelText(/Write to the desk/) as HTMLTextAreaElement;
+    const send = screen.getByRole('button', { name: 'Send the note' }) as HTMLButtonElement;
+    fireEvent.change(box, { target: { value: '   ' } });
+    expect(send.disabled).toBe(true);
+    fireEvent.change(box, { target: { value: 'Any edition will do.' } });
+    fireEvent.click(send);
+    await waitFor(() => expect(tell).toHaveBeenCalledTimes(1));
+    expect((await screen.findAllByText('The library can’t be reached.')).length).toBeGreaterThan(0);
+    expect(box.value).toBe('Any edition will do.');
   });
 });

@@ -12,13 +12,14 @@ export interface Acting {
   readonly busy: boolean;
   /** Why the last act did not work; empty when it did. */
   readonly said: string;
-  readonly act: (slip: Slip, what: ReaderAct, text?: string) => Promise<void>;
+  /** Resolves to whether it was done. */
+  readonly act: (slip: Slip, what: ReaderAct, text?: string) => Promise<boolean>;
 }
 export function useAct(): Acting {
   const { info, reader, moment } = useHere();
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState('');
-  const act = async (slip: Slip, what: ReaderAct, text?: string): Promise<void> => {
+  const act = async (slip: Slip, what: ReaderAct, text?: string): Promise<boolean> => {
     setBusy(true);
     const campus = slip.delivery.to === 'pickup' ? slip.delivery.campus : reader.campus;
     const today = dayOf(parseLocal(moment.at) as Minutes);
@@ -26,8 +27,10 @@ export function useAct(): Acting {
     try {
       await doAct(theStore(), slip, what, moment, info.policy.zone, { ...(text ? { text } : {}), ...(due ? { due } : {}) });
       setSaid('');
+      return true;
     } catch (error) {
       setSaid(error instanceof Error ? error.message : 'That did not work; nothing has changed.');
+      return false;
     } finally {
       setBusy(false);
     }
