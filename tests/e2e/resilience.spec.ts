@@ -50,6 +50,8 @@ test('a double click and a reload in the middle send a slip once', async ({ page
   await draft(page, 'record=tu0000044&route=ill-loan&from=lending');
   const id = new URL(page.url()).pathname.split('/').pop();
   await page.getByRole('button', { name: 'Send slip' }).click({ noWaitAfter: true });
+  // As soon as the button says that it is being sent, it is kept.
+  await expect(page.getByRole('button', { name: 'Send slip' })).toHaveCount(0);
   await page.goto('/requests');
   await expect(page.getByRole('heading', { name: 'Under way, 3' })).toBeVisible();
   expect(new Set(sendings.slice(2))).toEqual(new Set([id]));

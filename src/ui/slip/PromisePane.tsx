@@ -15,7 +15,8 @@ interface Props {
   readonly slip: Slip;
   readonly duplicate: Slip | null;
   readonly faults: readonly SlipFault[];
-  readonly sending: boolean;
+  /** On its way out; `sending` once it is kept in Outgoing. */
+  readonly going: 'keeping' | 'sending' | null;
   readonly use: (route: Route, from: string) => void;
   readonly send: () => void;
   readonly later: () => void;
@@ -35,7 +36,7 @@ function spare(promise: SlipPromise, needBy: string): string {
       : `${by}, ${-days} ${days === -1 ? 'day' : 'days'} after you need it`;
 }
 
-export function PromisePane({ promise: p, slip, duplicate, faults, sending, use, send, later }: Props) {
+export function PromisePane({ promise: p, slip, duplicate, faults, going, use, send, later }: Props) {
   if (!p) return <p className={styles.quiet}>Working out the promise…</p>;
   const refused = p.rules.some((r) => r.weight === 'refuse') || duplicate !== null || !p.median;
   return (
@@ -162,10 +163,10 @@ export function PromisePane({ promise: p, slip, duplicate, faults, sending, use,
         </p>
       )}
       <div className={styles.send}>
-        <button type="button" className={kit.plum} onClick={send} disabled={sending || refused}>
-          {sending ? 'Sending…' : p.mediated ? 'Send for approval' : 'Send slip'}
+        <button type="button" className={kit.plum} onClick={send} disabled={going !== null || refused}>
+          {going === 'sending' ? 'Sending…' : p.mediated ? 'Send for approval' : 'Send slip'}
         </button>
-        <button type="button" className={kit.link} onClick={later} disabled={sending || refused}>
+        <button type="button" className={kit.link} onClick={later} disabled={going !== null || refused}>
           Add to Outgoing
         </button>
         <span className={styles.quiet}>can be withdrawn until it is started</span>

@@ -95,7 +95,7 @@ export function SlipEditor({ kept }: { kept: Slip }) {
             slip={slip}
             duplicate={own.duplicate}
             faults={own.faults}
-            sending={own.sending}
+            going={own.going}
             use={own.take}
             send={() => void leave(true)}
             later={() => void leave(false)}

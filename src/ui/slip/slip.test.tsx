@@ -62,7 +62,7 @@ const pane = (slip: Slip, more: Partial<Parameters<typeof PromisePane>[0]> = {})
       slip={slip}
       duplicate={null}
       faults={[]}
-      sending={false}
+      going={null}
       use={nothing}
       send={nothing}
       later={nothing}

@@ -42,7 +42,8 @@ export function useSlip(kept: Slip) {
   const [slip, setSlip] = useState(kept);
   const [faults, setFaults] = useState<readonly SlipFault[]>([]);
   const [tried, setTried] = useState(false);
-  const [sending, setSending] = useState(false);
+  /** keeping: being put into Outgoing; sending: it is there, so that leaving the page loses nothing. */
+  const [going, setGoing] = useState<'keeping' | 'sending' | null>(null);
   const [contact, setContact] = useState({ email: reader.email, address: reader.address, agreed: false });
   const today = moment.at.slice(0, 10);
   const record = useQuery({ queryKey: ['record', slip.record], queryFn: () => getRecord(slip.record), enabled: slip.record !== '' });
@@ -115,15 +116,16 @@ export function useSlip(kept: Slip) {
       settled === slip && !promise.isPlaceholderData ? p : await getPromise(slip, moment, historyFor(slip, slips)).catch(() => p);
     if (duplicate || !fresh?.median || !fresh.likely || fresh.rules.some((r) => r.weight === 'refuse')) return;
     const { median, likely, chance, lines, total, mediated } = fresh;
-    setSending(true);
+    setGoing('keeping');
     if (needsRegistering) await register(theStore(), reader.id, { email: contact.email, address: contact.address });
     await toOutgoing(theStore(), slip, { median, likely, chance, lines, total, mediated }, moment.at, sendNow);
     if (!sendNow) {
       window.location.href = '/requests';
       return;
     }
+    setGoing('sending');
     await sendOutgoing(theStore(), reader.id, moment, new Set([slip.id]));
-    setSending(false);
+    setGoing(null);
   };
 
   const choose = (wanted: Wanted) =>
@@ -163,7 +165,7 @@ export function useSlip(kept: Slip) {
 
   return {
     ...{ slip, set, setItem, record: record.data?.record ?? null, doubt, promise, promised: p ?? null },
-    ...{ faults, fault, duplicate, sending, leave, choose, take, changeKind, family, today },
+    ...{ faults, fault, duplicate, going, leave, choose, take, changeKind, family, today },
     ...{ contact, setContact, needsRegistering },
   };
 }
