@@ -101,16 +101,17 @@ async function overHttp() {
     stdio: 'ignore',
   });
   try {
-    for (let i = 0; i < 200; i++) {
-      if (
-        await fetch(`http://127.0.0.1:${port}/healthz`).then(
-          (x) => x.ok,
-          () => false,
-        )
-      )
-        break;
+    const answers = () =>
+      fetch(`http://127.0.0.1:${port}/healthz`).then(
+        (x) => x.ok,
+        () => false,
+      );
+    let up = false;
+    for (let i = 0; i < 200 && !up && child.exitCode === null; i++) {
       await new Promise((done) => setTimeout(done, 100));
+      up = await answers();
     }
+    if (!up) throw new Error(`The server did not start over ${dir}: run npm run build, and look whether the index is of this version.`);
     const times: { name: string; ms: number }[] = [];
     for (let round = 0; round <= 2; round++) {
       for (const { name, request } of queries) {

@@ -1,14 +1,10 @@
 /** The journal finder: found by the beginnings of words, by either ISSN, by subject; and what it says of each. */
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openWorld } from '../../tests/fixtures/world';
+import { describe, expect, it } from 'vitest';
+import { worldOf } from '../../tests/fixtures/world';
 import type { Journal } from '../core/bibliography/record';
 import { makeWorld } from '../demo/world';
 
-let world: ReturnType<typeof openWorld>;
-beforeAll(() => {
-  world = openWorld(600);
-}, 60_000);
-afterAll(() => world.close());
+const world = worldOf(600);
 const find = (q: string, campus = 'quayside', limit = 20) => world.service.journals(q, campus, limit);
 const JOURNALS: readonly Journal[] = makeWorld(200).journals;
 const some = (test: (j: Journal) => boolean): Journal => JOURNALS.find(test) as Journal;

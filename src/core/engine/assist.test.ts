@@ -1,16 +1,12 @@
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { moment, openWorld } from '../../../tests/fixtures/world';
+import { describe, expect, it } from 'vitest';
+import { moment, worldOf } from '../../../tests/fixtures/world';
 import { NEW_SEARCH, type SearchRequest } from '../query/request';
 import { buildSpelling, distance, spellingsOf } from './spelling';
 import { packStrings } from './strings';
 import { buildSuggestions, SUGGEST_KINDS, suggest, suggestKey } from './suggest';
 
-let world: ReturnType<typeof openWorld>;
-beforeAll(() => {
-  world = openWorld(3000);
-}, 60_000);
-afterAll(() => world.close());
+const world = worldOf(3000);
 const search = (q: string, more: Partial<SearchRequest> = {}) =>
   world.service.search({ ...NEW_SEARCH, drop: {}, q, ...more }, moment(), { offset: 0, limit: 10 });
 const first = (q: string) => search(q).hits[0]?.csl.title ?? '';

@@ -51,7 +51,7 @@ export interface EngineAnswer {
   /** For each of `docs`, the other records of its work that pass. */
   readonly versions: readonly (readonly number[])[];
   readonly breakdown: Readonly<Record<Group, readonly ValueCount[]>>;
-  /** How many different values each open-ended group has among the results; not counted for broad searches. */
+  /** How many different values each open-ended group has among the results; people are not counted so for broad searches. */
   readonly distinct: Readonly<Partial<Record<Group, number>>>;
   readonly years: readonly (readonly [year: number, count: number])[];
   readonly reach: Readonly<Record<Reach, number>>;

@@ -1,6 +1,6 @@
 /** The promise beside a slip: its steps in order, what options change, where it goes, and when staff look first. */
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { moment, openWorld } from '../../../tests/fixtures/world';
+import { describe, expect, it } from 'vitest';
+import { moment, worldOf } from '../../../tests/fixtures/world';
 import { READERS } from '../../demo/library';
 import type { Reader } from '../policy/types';
 import { totalOf } from './price';
@@ -8,11 +8,7 @@ import type { SlipPromise } from './promise';
 import { NO_HISTORY } from './rules';
 import { newSlip, type Slip } from './slip';
 
-let world: ReturnType<typeof openWorld>;
-beforeAll(() => {
-  world = openWorld(300);
-}, 60_000);
-afterAll(() => world.close());
+const world = worldOf(300);
 
 const slip = (id: string, more: Partial<Slip> = {}): Slip => {
   const record = world.service.recordAt(world.service.engine.find(id));

@@ -3,10 +3,10 @@
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { moment, openWorld } from '../../../tests/fixtures/world';
+import { moment, worldOf } from '../../../tests/fixtures/world';
 import { asideOf } from '../../browser/aside';
 import * as client from '../../browser/client';
 import { questionsOf } from '../../browser/questions';
@@ -15,11 +15,7 @@ import type { WaysAnswer } from '../../core/access/ways';
 import { type DayNumber, parseDay } from '../../core/time';
 import { Ways } from './Ways';
 
-let world: ReturnType<typeof openWorld>;
-beforeAll(() => {
-  world = openWorld(400);
-}, 60_000);
-afterAll(() => world.close());
+const world = worldOf(400);
 beforeEach(() => {
   vi.spyOn(client, 'getWays').mockImplementation(async (asked, at, needBy) => world.service.ways(asked, at, needBy) as never);
 });

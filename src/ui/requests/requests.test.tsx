@@ -4,10 +4,10 @@ import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { moment, openWorld } from '../../../tests/fixtures/world';
+import { moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { keepDraft, slipById, slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
@@ -22,11 +22,7 @@ import { Inbox } from './Inbox';
 import { Outgoing } from './Outgoing';
 
 const READER = READERS.find((r) => r.registered) as Reader;
-let world: ReturnType<typeof openWorld>;
-beforeAll(() => {
-  world = openWorld(400);
-}, 60_000);
-afterAll(() => world.close());
+const world = worldOf(400);
 const promiseFor = (slip: Slip): SlipPromise => world.service.promise(slip, moment(), NO_HISTORY) as SlipPromise;
 beforeEach(() => {
   vi.spyOn(client, 'getPromise').mockImplementation(async (slip, at, history) => world.service.promise(slip, at, history) as never);

@@ -78,7 +78,7 @@ export function Breakdown(props: Props & { children: ReactNode }) {
   const campuses = info.campuses.map((c) => c.id as string);
   const ours = campuses.every((c) => choiceOf(request, 'place', c) === 'keep');
   const tool = (group: Group): ReactNode => {
-    // A broad search doesn't count how many there are; there are many.
+    // A broad search doesn't count how many people there are; there are many.
     const n = (OPEN_ENDED as readonly Group[]).includes(group) ? (answer.distinct[group] ?? Number.POSITIVE_INFINITY) : 0;
     const text = n < Number.POSITIVE_INFINITY ? number(n) : 'of them';
     if (n > 8)

@@ -2,9 +2,9 @@
 /** The parts of the search view, each with real answers: what it says, and what a gesture makes of the search. */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { follow, INFO, show } from '../../../tests/fixtures/here';
-import { moment, openWorld } from '../../../tests/fixtures/world';
+import { moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import type { Hit, SearchAnswer } from '../../core/engine/port';
 import { NEW_SEARCH, NOTHING_KEPT, type SearchRequest } from '../../core/query/request';
@@ -18,11 +18,7 @@ import { NoResults } from './NoResults';
 import { Sentence } from './Sentence';
 import { WaitBar } from './WaitBar';
 
-let world: ReturnType<typeof openWorld>;
-beforeAll(() => {
-  world = openWorld(800);
-}, 60_000);
-afterAll(() => world.close());
+const world = worldOf(800);
 afterEach(cleanup);
 
 const search = (more: Partial<SearchRequest>): SearchRequest => ({ ...NEW_SEARCH, q: 'food', ...more });

@@ -2,10 +2,10 @@
 /** What a reader keeps: standing searches with what is new, searches made before, items set aside. Nothing goes without a way back. */
 import 'fake-indexeddb/auto';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { INFO } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { openWorld } from '../../../tests/fixtures/world';
+import { worldOf } from '../../../tests/fixtures/world';
 import { asideOf, setAside } from '../../browser/aside';
 import * as client from '../../browser/client';
 import { pastOf, remember, saveStanding, standingOf } from '../../browser/searches';
@@ -20,11 +20,7 @@ import AsideView from '../aside/AsideView';
 import SearchesView from './SearchesView';
 
 const READER = READERS[0] as Reader;
-let world: ReturnType<typeof openWorld>;
-beforeAll(() => {
-  world = openWorld(800);
-}, 60_000);
-afterAll(() => world.close());
+const world = worldOf(800);
 beforeEach(async () => {
   const { service } = world;
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);

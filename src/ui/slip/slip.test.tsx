@@ -3,10 +3,10 @@
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { follow, hereAt, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { moment, openWorld } from '../../../tests/fixtures/world';
+import { moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
@@ -23,11 +23,7 @@ import { SentSlip } from './SentSlip';
 import { SlipEditor } from './SlipEditor';
 
 const [FIRST, NEW] = [READERS.find((r) => r.registered), READERS.find((r) => !r.registered)] as [Reader, Reader];
-let world: ReturnType<typeof openWorld>;
-beforeAll(() => {
-  world = openWorld(400);
-}, 60_000);
-afterAll(() => world.close());
+const world = worldOf(400);
 beforeEach(() => {
   const { service } = world;
   vi.spyOn(client, 'getRecord').mockImplementation(async (id) => service.record(id) as never);
