@@ -21,11 +21,12 @@ export interface Settings {
   /** By reader: the time of the latest message that was looked at in the inbox. */
   readonly inboxSeen: Readonly<Record<string, string>>;
 }
-const EMPTY: Settings = { reader: null, clock: null, contacts: {}, kept: {}, inboxSeen: {} };
+/** Before anything was chosen. */
+export const NO_SETTINGS: Settings = { reader: null, clock: null, contacts: {}, kept: {}, inboxSeen: {} };
 
 export async function readSettings(store: Store): Promise<Settings> {
   const rows = await store.settings.toArray();
-  return { ...EMPTY, ...Object.fromEntries(rows.map((r) => [r.key, r.value])) } as Settings;
+  return { ...NO_SETTINGS, ...Object.fromEntries(rows.map((r) => [r.key, r.value])) } as Settings;
 }
 export const chooseReader = (store: Store, id: string): Promise<unknown> => store.settings.put({ key: 'reader', value: id });
 /** Moves the clock; never backwards. */

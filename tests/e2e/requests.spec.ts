@@ -127,7 +127,7 @@ test('approval with a question: staff ask, the reader answers, it goes on', asyn
     .click();
   await page.getByLabel('Your answer').fill('Only chapter 3, please, the fast way.');
   await page.getByRole('button', { name: 'Answer' }).click();
-  await expect(page.getByText('Only chapter 3, please, the fast way.', { exact: true })).toBeVisible();
+  await expect(page.getByRole('listitem').getByText('Only chapter 3, please, the fast way.', { exact: true })).toBeVisible();
   await until(page, /^Approved/, 5);
   // The exchange is there to be read, in the standard's terms.
   await page.getByText('As ISO 18626').first().click();

@@ -1,5 +1,5 @@
 /** The server goes away while a slip is sent; two tabs send at once; the reader changes. */
-import { expect, readAs, test } from './app';
+import { expect, lines, moveClock, readAs, test } from './app';
 import { draft, send } from './views';
 
 test('a slip that can’t be sent stays in Outgoing and goes out later, once', async ({ page, server, faults }) => {
@@ -114,4 +114,42 @@ test('a first-time reader registers inside the first slip and keeps what was wri
   await send(page);
   await draft(page, 'record=tu0000049&route=ill-loan&from=lending');
   await expect(page.getByRole('checkbox', { name: /^Register me/ })).toHaveCount(0);
+});
+
+test('site data is blocked: said plainly, and searching goes on', async ({ page }) => {
+  await page.addInitScript(() => {
+    const refuse = (): never => {
+      throw new DOMException('site data is blocked', 'SecurityError');
+    };
+    IDBFactory.prototype.open = refuse;
+    Storage.prototype.setItem = refuse;
+  });
+  await page.goto('/?q=kelp');
+  await lines(page);
+  await expect(page.getByRole('alert')).toContainText(/keeps nothing for this address/);
+  await page.getByRole('button', { name: 'Dark' }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await moveClock(page, 'Next day, 9:10');
+  await expect(page.getByRole('alert')).toContainText(/Allow site data, then reload/);
+});
+
+test('a browser without a store: said plainly; searching and reading go on, nothing is a blank page', async ({ page, faults }) => {
+  await page.addInitScript(() => Object.defineProperty(window, 'indexedDB', { value: undefined }));
+  await page.goto('/?q=kelp');
+  await lines(page);
+  await expect(page.getByRole('alert')).toContainText(/keeps nothing for this address.*Allow site data, then reload/);
+  await page.locator('[data-line]').first().click();
+  await expect(page.getByRole('heading', { name: 'Ways to read' })).toBeVisible();
+  await page.getByRole('button', { name: 'I have read this' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  // A slip can't be kept: that is said, not a blank page.
+  await page.goto('/requests/new?record=tu0000043&route=partner-loan&from=ostmere');
+  await expect(page.getByRole('main').getByRole('alert')).toContainText(/keeps nothing.*Try again/);
+  // A question stays in its box.
+  await page.goto('/ask');
+  await page.getByLabel('Your question').fill('What now?');
+  await page.getByRole('button', { name: 'Ask', exact: true }).click();
+  await expect(page.getByRole('status').getByText(/keeps nothing/)).toBeVisible();
+  await expect(page.getByLabel('Your question')).toHaveValue('What now?');
+  expect(faults).toEqual([]);
 });

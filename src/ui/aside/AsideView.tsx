@@ -1,19 +1,19 @@
 /** Aside: what was set aside, latest first, each with when it could be read now. */
 import { useQueries } from '@tanstack/react-query';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { type AsideItem, asideOf, putBackAside, takeFromAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
 import { theStore } from '../../browser/store';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { useKept } from '../kit/useKept';
 import styles from './aside.module.css';
 
 const WAITS_SHOWN = 60;
 
 function Aside() {
   const { reader, moment } = useHere();
-  const items = useLiveQuery(() => asideOf(theStore(), reader.id), [reader.id]);
+  const items = useKept(() => asideOf(theStore(), reader.id), [reader.id], []);
   const [gone, setGone] = useState<readonly AsideItem[]>([]);
   const waits = useQueries({
     queries: (items ?? [])

@@ -1,16 +1,17 @@
 /** The ask desk: a question with what it is about, and what was answered. Reports of broken links stand among them. */
 import { useQuery } from '@tanstack/react-query';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { getAnswers, getRecord } from '../../browser/client';
 import { askQuestion, dropQuestion, type Question, questionsOf } from '../../browser/questions';
 import { theStore } from '../../browser/store';
+import { notKept } from '../../browser/trouble';
 import { readRequest } from '../../core/query/request';
 import { sentence } from '../../core/query/sentence';
 import { clockOf, clockText, dayOf, dayText, parseLocal } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
+import { useKept } from '../kit/useKept';
 import styles from './ask.module.css';
 
 const when = (iso: string): string => {
@@ -26,8 +27,9 @@ function Ask() {
   const search = params.get('search') ?? '';
   const [text, setText] = useState('');
   const [said, setSaid] = useState('');
+  const [busy, setBusy] = useState(false);
   const item = useQuery({ queryKey: ['record', record], queryFn: () => getRecord(record), enabled: record !== '' });
-  const questions = useLiveQuery(() => questionsOf(theStore(), reader.id), [reader.id]) ?? [];
+  const questions = useKept(() => questionsOf(theStore(), reader.id), [reader.id], []) ?? [];
   const answers = useQuery({
     queryKey: ['answers', questions.map((q) => q.id), moment.at],
     queryFn: () => getAnswers(questions, moment),
@@ -44,17 +46,25 @@ function Ask() {
       document.getElementById('question')?.focus();
       return;
     }
-    await askQuestion(theStore(), {
-      reader: reader.id,
-      kind: 'question',
-      subject: about || text.trim().slice(0, 80),
-      text: text.trim(),
-      ...(record ? { record } : {}),
-      ...(search ? { search } : {}),
-      asked: moment.at,
-    });
-    setText('');
-    setSaid('Asked. The answer comes here.');
+    if (busy) return;
+    setBusy(true);
+    try {
+      await askQuestion(theStore(), {
+        reader: reader.id,
+        kind: 'question',
+        subject: about || text.trim().slice(0, 80),
+        text: text.trim(),
+        ...(record ? { record } : {}),
+        ...(search ? { search } : {}),
+        asked: moment.at,
+      });
+      setText('');
+      setSaid('Asked. The answer comes here.');
+    } catch (error) {
+      setSaid(notKept(error));
+    } finally {
+      setBusy(false);
+    }
   };
   const answerOf = (q: Question) => answers.data?.find((a) => a.id === q.id);
   return (
@@ -75,7 +85,7 @@ function Ask() {
         )}
         <label htmlFor="question">Your question</label>
         <p className={styles.hint}>Say what you are looking for, what for, and by when. The desk sits on working days from nine to five.</p>
-        <textarea id="question" value={text} maxLength={LONGEST} onChange={(e) => setText(e.target.value)} rows={5} />
+        <textarea id="question" value={text} maxLength={LONGEST} readOnly={busy} onChange={(e) => setText(e.target.value)} rows={5} />
         <div className={styles.row}>
           <button type="submit" className={kit.main}>
             Ask

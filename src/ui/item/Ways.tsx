@@ -1,6 +1,5 @@
 /** Ways to read: a vertical line in time, the best on top with its one main button. */
 import { useQuery } from '@tanstack/react-query';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { isAside, setAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
 import { askQuestion, brokenWays } from '../../browser/questions';
@@ -15,6 +14,7 @@ import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import { useKept } from '../kit/useKept';
 import styles from './item.module.css';
 import { readHref, slipHref, VERDICT_TEXT } from './links';
 
@@ -145,12 +145,13 @@ function Alternatives({
   );
 }
 
+const NONE_BROKEN: ReadonlySet<string> = new Set();
 export function Ways({ record, title, needBy, level }: { record: string; title: string; needBy: DayNumber | null; level: 2 | 3 }) {
   const H = `h${level}` as const;
   const { moment, reader } = useHere();
   const need = needBy === null ? '' : isoDay(needBy);
-  const broken = useLiveQuery(() => brokenWays(theStore(), reader.id, record), [reader.id, record]);
-  const aside = useLiveQuery(() => isAside(theStore(), reader.id, record), [reader.id, record]);
+  const broken = useKept(() => brokenWays(theStore(), reader.id, record), [reader.id, record], NONE_BROKEN);
+  const aside = useKept(() => isAside(theStore(), reader.id, record), [reader.id, record], false);
   const query = useQuery({
     queryKey: ['ways', record, moment, need],
     queryFn: () => getWays(record, moment, need),

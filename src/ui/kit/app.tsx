@@ -1,9 +1,8 @@
 /** What every island shares: the query cache, the library's data, who reads and when, the reader's slips. */
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
 import { AskError, getLibrary } from '../../browser/client';
-import { currentReader, readSettings, type Settings } from '../../browser/settings';
+import { currentReader, NO_SETTINGS, readSettings, type Settings } from '../../browser/settings';
 import { sendGoing, slipsOf, takeNews } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { LibraryInfo, Moment } from '../../core/engine/port';
@@ -11,6 +10,7 @@ import type { Reader } from '../../core/policy/types';
 import { isListening } from '../../core/requests/lifecycle';
 import type { Slip } from '../../core/requests/slip';
 import { Failure } from './Failure';
+import { useKept } from './useKept';
 
 export interface Here {
   readonly info: LibraryInfo;
@@ -41,10 +41,10 @@ const client = new QueryClient({
 
 function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
   const library = useQuery({ queryKey: ['library'], queryFn: getLibrary, staleTime: Number.POSITIVE_INFINITY });
-  const settings = useLiveQuery(() => readSettings(theStore()));
+  const settings = useKept(() => readSettings(theStore()), [], NO_SETTINGS);
   const info = library.data;
   const reader = useMemo(() => (info && settings ? currentReader(info, settings) : null), [info, settings]);
-  const slips = useLiveQuery(() => (reader ? slipsOf(theStore(), reader.id) : []), [reader?.id]);
+  const slips = useKept(() => (reader ? slipsOf(theStore(), reader.id) : []), [reader?.id], []);
   const here = useMemo(() => {
     if (!info || !settings || !reader || !slips) return null;
     const { campus, category, remote } = reader;

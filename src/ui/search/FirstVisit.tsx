@@ -1,11 +1,11 @@
 /** Before the first search: what the box takes, and what of the reader's is under way. */
-import { useLiveQuery } from 'dexie-react-hooks';
 import { standingOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { isOpen, isUnderWay, STATE_LABEL } from '../../core/requests/lifecycle';
 import { slipTitle } from '../../core/requests/slip';
 import { dayOf, dayText, parseDay, parseLocal } from '../../core/time';
 import { useHere } from '../kit/app';
+import { useKept } from '../kit/useKept';
 import { useNews } from '../searches/useNews';
 import styles from './first.module.css';
 import shared from './shared.module.css';
@@ -28,7 +28,7 @@ const EXAMPLES: readonly (readonly [what: string, q: string, says: string])[] = 
 /** Standing searches that have something new. */
 function Standing() {
   const { reader } = useHere();
-  const standing = useLiveQuery(() => standingOf(theStore(), reader.id), [reader.id]) ?? [];
+  const standing = useKept(() => standingOf(theStore(), reader.id), [reader.id], []) ?? [];
   const news = useNews(standing);
   if (!standing.length) return null;
   return (

@@ -1,5 +1,4 @@
 /** One wide box, its suggestions, the day by which the thing is needed, and the three ways of asking. */
-import { useLiveQuery } from 'dexie-react-hooks';
 import { type FormEvent, type KeyboardEvent, lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
 import { getSuggestions } from '../../browser/client';
 import { pastOf } from '../../browser/searches';
@@ -9,6 +8,7 @@ import type { SearchRequest } from '../../core/query/request';
 import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { useKept } from '../kit/useKept';
 import styles from './box.module.css';
 import shared from './shared.module.css';
 
@@ -36,7 +36,7 @@ const PAST_SHOWN = 3;
 /** What fits the text being typed: the reader's own past searches, then titles, people, subjects, journals. */
 function useSuggestions(text: string, active: boolean): readonly Choice[] {
   const { reader } = useHere();
-  const past = useLiveQuery(() => (active ? pastOf(theStore(), reader.id) : []), [active, reader.id]) ?? [];
+  const past = useKept(() => (active ? pastOf(theStore(), reader.id) : []), [active, reader.id], []) ?? [];
   const [found, setFound] = useState<{ text: string; choices: readonly Choice[] }>({ text: '', choices: [] });
   useEffect(() => {
     if (!active || text.trim().length < 2) return;

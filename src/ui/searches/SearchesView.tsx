@@ -1,11 +1,11 @@
 /** The reader's searches: those that stand, with what is new, and those that were made. */
-import { useLiveQuery } from 'dexie-react-hooks';
 import { type MouseEvent, useState } from 'react';
 import { bringBack, endStanding, forget, markSeen, pastOf, saveStanding, standingOf } from '../../browser/searches';
 import { type PastSearch, type StandingSearch, theStore } from '../../browser/store';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { useKept } from '../kit/useKept';
 import styles from './searches.module.css';
 import { newHref, useNews } from './useNews';
 
@@ -13,8 +13,8 @@ const dayOfIso = (iso: string): string => dayText(dayOf(parseLocal(iso) as Minut
 
 function Searches() {
   const { reader, moment } = useHere();
-  const standing = useLiveQuery(() => standingOf(theStore(), reader.id), [reader.id]) ?? [];
-  const past = useLiveQuery(() => pastOf(theStore(), reader.id), [reader.id]) ?? [];
+  const standing = useKept(() => standingOf(theStore(), reader.id), [reader.id], []) ?? [];
+  const past = useKept(() => pastOf(theStore(), reader.id), [reader.id], []) ?? [];
   const news = useNews(standing);
   const [gone, setGone] = useState<readonly PastSearch[]>([]);
   const [ended, setEnded] = useState<StandingSearch | null>(null);

@@ -8,6 +8,7 @@ import { App, useHere, useSlipTraffic } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { KeysHelp } from './KeysHelp';
+import { Notice } from './Notice';
 import styles from './shell.module.css';
 
 const loadPalette = () => import('./Palette');
@@ -122,8 +123,12 @@ function Theme() {
   const turn = () => {
     const next = dark ? 'light' : 'dark';
     document.documentElement.dataset.theme = next;
-    localStorage.setItem('legendum.theme', next);
     setDark(!dark);
+    try {
+      localStorage.setItem('legendum.theme', next);
+    } catch {
+      // Site data is blocked: the theme holds for this page.
+    }
   };
   return (
     <button type="button" className={styles.tool} onClick={turn} aria-pressed={dark}>
@@ -183,8 +188,11 @@ function Tools() {
 
 export default function ShellTools() {
   return (
-    <App quiet>
-      <Tools />
-    </App>
+    <>
+      <Notice />
+      <App quiet>
+        <Tools />
+      </App>
+    </>
   );
 }

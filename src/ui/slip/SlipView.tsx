@@ -1,15 +1,15 @@
 /** A slip at its address: in the editor while it is a draft, with its messages once it has left. */
-import { useLiveQuery } from 'dexie-react-hooks';
 import { slipById } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { App, useHere } from '../kit/app';
+import { useKept } from '../kit/useKept';
 import { SentSlip } from './SentSlip';
 import { SlipEditor } from './SlipEditor';
 import styles from './slip.module.css';
 
 function AtAddress({ id }: { id: string }) {
   const { reader, info } = useHere();
-  const found = useLiveQuery(async () => ({ slip: await slipById(theStore(), id) }), [id]);
+  const found = useKept(async () => ({ slip: await slipById(theStore(), id) }), [id], { slip: undefined });
   if (!found) return null;
   const { slip } = found;
   if (!slip) {

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { doAct } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import { notKept } from '../../browser/trouble';
 import type { ReaderAct } from '../../core/requests/lifecycle';
 import { dueDay, loanDays } from '../../core/requests/loans';
 import type { Slip } from '../../core/requests/slip';
@@ -29,7 +30,7 @@ export function useAct(): Acting {
       setSaid('');
       return true;
     } catch (error) {
-      setSaid(error instanceof Error ? error.message : 'That did not work; nothing has changed.');
+      setSaid(notKept(error));
       return false;
     } finally {
       setBusy(false);

@@ -117,15 +117,18 @@ export function useSlip(kept: Slip) {
     if (duplicate || !fresh?.median || !fresh.likely || fresh.rules.some((r) => r.weight === 'refuse')) return;
     const { median, likely, chance, lines, total, mediated } = fresh;
     setGoing('keeping');
-    if (needsRegistering) await register(theStore(), reader.id, { email: contact.email, address: contact.address });
-    await toOutgoing(theStore(), slip, { median, likely, chance, lines, total, mediated }, moment.at, sendNow);
-    if (!sendNow) {
-      window.location.href = '/requests';
-      return;
+    try {
+      if (needsRegistering) await register(theStore(), reader.id, { email: contact.email, address: contact.address });
+      await toOutgoing(theStore(), slip, { median, likely, chance, lines, total, mediated }, moment.at, sendNow);
+      if (!sendNow) {
+        window.location.href = '/requests';
+        return;
+      }
+      setGoing('sending');
+      await sendOutgoing(theStore(), reader.id, moment, new Set([slip.id]));
+    } finally {
+      setGoing(null);
     }
-    setGoing('sending');
-    await sendOutgoing(theStore(), reader.id, moment, new Set([slip.id]));
-    setGoing(null);
   };
 
   const choose = (wanted: Wanted) =>

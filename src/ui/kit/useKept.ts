@@ -1,0 +1,29 @@
+/** What the reader's store holds, followed as it changes. */
+
+import { Dexie } from 'dexie';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useEffect } from 'react';
+import { noteTrouble } from '../../browser/trouble';
+
+/**
+ * @param read a question to the store; asked again whenever what it read changes
+ * @param deps what else the question depends on
+ * @param without what stands where the store can't be read; the page's notice says why
+ * @returns undefined before the first answer
+ */
+export function useKept<T>(read: () => Promise<T> | T, deps: readonly unknown[], without: T): T | undefined {
+  // Dexie's live queries never answer where there is nothing to open.
+  const nowhere = typeof window.indexedDB === 'undefined';
+  useEffect(() => {
+    if (nowhere) noteTrouble(new Dexie.MissingAPIError());
+  }, [nowhere]);
+  const kept = useLiveQuery(async () => {
+    try {
+      return await read();
+    } catch (error) {
+      if (!noteTrouble(error)) throw error;
+      return without;
+    }
+  }, [...deps]);
+  return nowhere ? without : kept;
+}
