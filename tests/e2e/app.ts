@@ -82,6 +82,27 @@ export async function moveClock(page: Page, step: string | RegExp): Promise<void
   await page.getByRole('button', { name: /^Demo clock/ }).click();
   await page.getByRole('button', { name: step }).click();
 }
+/** Waits until a text that was typed stands in the reader's store, so that leaving the page loses nothing. */
+export async function kept(page: Page, table: 'slips', text: string): Promise<void> {
+  await expect
+    .poll(() =>
+      page.evaluate(
+        (name) =>
+          new Promise<string>((done) => {
+            const opening = indexedDB.open('legendum');
+            opening.onsuccess = () => {
+              const all = opening.result.transaction(name).objectStore(name).getAll();
+              all.onsuccess = () => {
+                opening.result.close();
+                done(JSON.stringify(all.result));
+              };
+            };
+          }),
+        table,
+      ),
+    )
+    .toContain(text);
+}
 /** Chooses one of the demo's readers, and waits until the choice is kept. */
 export async function readAs(page: Page, name: string): Promise<void> {
   await page.goto('/');

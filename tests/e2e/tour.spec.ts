@@ -1,5 +1,5 @@
 /** The README's tour in the real interface: from a question to a request that arrives, with reloads and a server restart. */
-import { expect, lines, moveClock, search, test } from './app';
+import { expect, kept, lines, moveClock, search, test } from './app';
 
 test('an article is found, narrowed to reviewed and recent, and its PDF opens', async ({ page, context }) => {
   await page.goto('/');
@@ -56,6 +56,7 @@ test('a book on loan here is asked for elsewhere, and arrives', async ({ page, s
   await page.getByLabel('Note to the library').fill('For the seminar');
   await expect(page.getByText('You pay, if it is supplied')).toBeVisible();
   // The draft is kept while typing: a reload loses nothing.
+  await kept(page, 'slips', 'For the seminar');
   await page.reload();
   await expect(page.getByLabel('Note to the library')).toHaveValue('For the seminar');
   await page.getByRole('button', { name: 'Send slip' }).click();
