@@ -245,13 +245,19 @@ export const limitOf = (s: Slip): Cents | null => (s.limit.trim() === '' ? null 
 /** Whether this slip needs the copyright statement to be acknowledged: every copy, each time. */
 export const isCopy = (s: Pick<Slip, 'wanted'>): boolean => s.wanted === 'article' || s.wanted === 'chapter';
 
+const same = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
+interface Named {
+  readonly record: string;
+  readonly item: Pick<SlipItem, 'title' | 'container'>;
+}
+/** Whether two slips are for one thing. Things without a record are the same when they are called the same and stand in the same place. */
+export const sameItem = (a: Named, b: Named): boolean =>
+  a.record === b.record && (a.record !== '' || (same(a.item.title, b.item.title) && same(a.item.container, b.item.container)));
+
 /** The first open slip of the same reader for the same thing (and the same pages), if any. */
 export function duplicateOf(slip: Slip, others: readonly Slip[]): Slip | null {
-  const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
   const found = others
-    .filter((o) => o.id !== slip.id && o.reader === slip.reader && isOpen(o.state) && o.record === slip.record && o.wanted === slip.wanted)
-    // Things without a record are the same when they are called the same and stand in the same place.
-    .filter((o) => slip.record !== '' || (same(o.item.title, slip.item.title) && same(o.item.container, slip.item.container)))
+    .filter((o) => o.id !== slip.id && o.reader === slip.reader && isOpen(o.state) && o.wanted === slip.wanted && sameItem(o, slip))
     .filter((o) => slip.wanted !== 'chapter' || (same(o.item.chapter, slip.item.chapter) && same(o.item.pages, slip.item.pages)))
     .sort((a, b) => (a.created < b.created ? -1 : 1));
   return found[0] ?? null;

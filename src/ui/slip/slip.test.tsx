@@ -18,6 +18,7 @@ import { newSlip, type Slip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
 import { Tracks } from '../requests/Tracks';
 import { Field } from './Field';
+import { begin } from './NewSlip';
 import { PromisePane } from './PromisePane';
 import { SentSlip } from './SentSlip';
 import { SlipEditor } from './SlipEditor';
@@ -28,6 +29,7 @@ beforeEach(() => {
   const { service } = world;
   vi.spyOn(client, 'getRecord').mockImplementation(async (id) => service.record(id) as never);
   vi.spyOn(client, 'getPromise').mockImplementation(async (slip, at, history) => service.promise(slip, at, history) as never);
+  vi.spyOn(client, 'getWays').mockImplementation(async (asked, at, need) => service.ways(asked, at, need) as never);
   vi.spyOn(client, 'getJournals').mockImplementation(async (q, campus) => service.journals(q, campus, 5) as never);
 });
 afterEach(() => {
@@ -259,5 +261,30 @@ describe('a slip that has left', () => {
     await waitFor(() => expect(tell).toHaveBeenCalledTimes(1));
     expect((await screen.findAllByText('The library can’t be reached.')).length).toBeGreaterThan(0);
     expect(box.value).toBe('Any edition will do.');
+  });
+});
+
+describe('a slip is begun', () => {
+  const at = (search: string, slips: readonly Slip[] = []) => begin(search, FIRST, moment(), slips);
+  const kept = async (address: string) => (await slipsOf(theStore(), FIRST.id)).find((s) => address === `/requests/${s.id}`);
+  const record = storyItemTitled('Salt, smoke, weed').record.id;
+  it('for a record by its soonest way, and kept before the page is left', async () => {
+    const slip = await kept(await at(`?record=${record}&need=2026-11-30`));
+    const first = world.service.ways(record, moment(), '2026-11-30')?.ways.find((w) => w.action.do === 'slip' && w.setsWait);
+    expect({ do: 'slip', route: slip?.route, from: slip?.from }).toEqual(first?.action);
+    expect(slip).toMatchObject({ record, needBy: '2026-11-30', state: 'draft' });
+    expect(await at(`?record=${record}`, [slip as Slip])).toBe(`/requests/${slip?.id}`);
+  });
+  it('from a journal’s number, with its title filled in', async () => {
+    const journal = world.service.journals('Annals of Island Nutrition', FIRST.campus, 1).journals[0];
+    const slip = await kept(await at(`?journal=${journal?.issn.slice(0, 9)}`));
+    expect(slip).toMatchObject({ wanted: 'article', item: { container: journal?.title, issn: journal?.issn.slice(0, 9) } });
+  });
+  it('by hand where the address says nothing', async () => {
+    expect(await kept(await at(''))).toMatchObject({ record: '', wanted: 'loan', item: { title: '' } });
+  });
+  it('an id that is not there comes to nothing, and says why', async () => {
+    vi.mocked(client.getRecord).mockRejectedValue(new client.AskError('refused', 'There is no record tu9.', 'id'));
+    await expect(at('?record=tu9')).rejects.toThrow('There is no record tu9.');
   });
 });

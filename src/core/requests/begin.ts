@@ -1,0 +1,142 @@
+/**
+ * The beginning of a slip: what an address asks for, and the draft that comes of it. An address names a record, a journal
+ * (by its ISSN), nothing (to be filled in by hand), or describes the thing as an OpenURL does (ANSI/NISO Z39.88-2004, KEV).
+ */
+import { serviceFor } from '../access/chance';
+import type { Way } from '../access/way';
+import { kindOfCsl } from '../bibliography/cslTypes';
+import { KINDS } from '../bibliography/kinds';
+import type { DiscoveryRecord } from '../bibliography/record';
+import { readOpenUrl } from '../coverage/openurl';
+import type { Reader, Route } from '../policy/types';
+import { NO_RECORD } from '../references/noRecord';
+import type { ReferenceItem } from '../references/read';
+import { parseDay } from '../time';
+import { serviceOf } from './price';
+import { newSlip, routeFor, type Slip, sameItem, type Wanted } from './slip';
+
+const ROUTES: readonly Route[] = [
+  'hold',
+  'transfer',
+  'post',
+  'scan',
+  'partner-loan',
+  'partner-copy',
+  'ill-loan',
+  'ill-copy',
+  'purchase',
+  'question',
+];
+const [TITLE_AT_MOST, COURSE_AT_MOST] = [500, 200];
+
+/** Where the thing comes from: an id to look up, an ISSN to look up, or what the address itself says. */
+export type Subject =
+  | { readonly by: 'record'; readonly id: string }
+  | { readonly by: 'journal'; readonly issn: string }
+  | { readonly by: 'openurl'; readonly csl: ReferenceItem }
+  | { readonly by: 'hand'; readonly title: string };
+export interface Wish {
+  readonly subject: Subject;
+  /** The way chosen before; where there is none, the soonest that is open decides. */
+  readonly route: Route | undefined;
+  readonly from: string;
+  /** ISO day; empty for none, also where the address has one that is no day. */
+  readonly needBy: string;
+  /** A part of a volume, though the way could bring the whole. */
+  readonly part: boolean;
+  readonly course: string;
+}
+/** What a slip can be filled from. */
+export type Wished = Pick<DiscoveryRecord, 'id' | 'csl' | 'kind'>;
+
+/** Reads the parameters of an address. One that says nothing is a slip to be filled in by hand. */
+export function readWish(params: URLSearchParams): Wish {
+  const need = params.get('need') ?? '';
+  return {
+    subject: subjectOf(params),
+    route: ROUTES.find((r) => r === params.get('route')),
+    from: params.get('from') ?? '',
+    needBy: parseDay(need) === null ? '' : need,
+    part: params.get('wanted') === 'chapter',
+    course: params.get('course')?.slice(0, COURSE_AT_MOST) ?? '',
+  };
+}
+function subjectOf(params: URLSearchParams): Subject {
+  const id = params.get('record');
+  if (id) return { by: 'record', id };
+  const issn = params.get('journal');
+  if (issn) return { by: 'journal', issn };
+  const described = params.get('by') === 'hand' ? null : readOpenUrl(params);
+  return described ? { by: 'openurl', csl: described.csl } : { by: 'hand', title: params.get('title')?.slice(0, TITLE_AT_MOST) ?? '' };
+}
+
+/** A journal is asked for by the article: its name and number are filled in, the article's details are the reader's to add. */
+const articleIn = (journal: { readonly title: string; readonly issn: string }): Wished => ({
+  id: NO_RECORD,
+  kind: 'research-article',
+  csl: { id: '', type: 'article-journal', title: '', 'container-title': journal.title, ISSN: journal.issn },
+});
+/**
+ * What is wished for.
+ * @param found the record with the id, or the journal with the ISSN, where the subject asks for one and it is there
+ */
+export function wishedFrom(
+  subject: Subject,
+  found: { record?: Wished | undefined; journal?: { title: string; issn: string } | undefined } = {},
+): Wished {
+  switch (subject.by) {
+    case 'record': {
+      const { record } = found;
+      if (!record) throw new RangeError(`There is no record ${subject.id}.`);
+      return record.kind === 'journal' ? articleIn({ title: record.csl.title, issn: record.csl.ISSN ?? '' }) : record;
+    }
+    case 'journal':
+      return articleIn(found.journal ?? { title: '', issn: subject.issn });
+    case 'openurl':
+      return { id: NO_RECORD, csl: { ...subject.csl, id: '' }, kind: kindOfCsl(subject.csl.type) ?? 'book' };
+    case 'hand':
+      return { id: NO_RECORD, kind: 'book', csl: { id: '', type: 'book', title: subject.title } };
+  }
+}
+/** Whether the way is still open, and the ways to this very thing would say which it should be. */
+export const waysDecide = (wish: Wish, wished: Wished): boolean =>
+  wish.route === undefined && wished.csl.title !== '' && wish.subject.by !== 'hand' && wish.subject.by !== 'journal';
+
+type SlipWay = Way & { readonly action: { readonly do: 'slip'; readonly route: Route; readonly from: string } };
+function routeOf(wish: Wish, wished: Wished, ways: readonly Way[]): { route: Route; from: string } {
+  const desk = wish.route === 'purchase' || wish.route === 'question' ? routeFor(wish.route) : null;
+  if (desk) return desk;
+  if (wish.route) return { route: wish.route, from: wish.from || 'lending' };
+  const first = ways.find((w): w is SlipWay => w.action.do === 'slip' && w.setsWait);
+  return first
+    ? { route: first.action.route, from: first.action.from }
+    : { route: serviceFor(wished.kind) === 'copy' ? 'ill-copy' : 'ill-loan', from: wish.from || 'lending' };
+}
+function wantedOf(route: Route, wish: Wish, wished: Wished): Wanted {
+  if (route === 'purchase' || route === 'question') return route;
+  if (serviceOf(route) === 'loan' && !wish.part) return 'loan';
+  return KINDS[wished.kind].family === 'article' ? 'article' : 'chapter';
+}
+
+/**
+ * The draft.
+ * @param ways the ways to the thing, soonest first, where `waysDecide`
+ * @param id a new id, which becomes the ISO 18626 request id
+ * @param now ISO local time
+ */
+export function beginSlip(wish: Wish, wished: Wished, ways: readonly Way[], reader: Reader, id: string, now: string): Slip {
+  const { route, from } = routeOf(wish, wished, ways);
+  const slip = newSlip({ id, record: wished, reader, wanted: wantedOf(route, wish, wished), route, from, needBy: wish.needBy, now });
+  return { ...slip, reference: wish.course };
+}
+
+/** A draft that was begun for the same thing, by the same way where one was chosen: it is taken up again, not doubled. */
+export function draftFor(wish: Wish, wished: Wished, slips: readonly Slip[]): Slip | null {
+  if (wished.id === NO_RECORD && !wished.csl.title) return null;
+  return (
+    slips.find(
+      (s) => s.state === 'draft' && (!wish.route || s.route === wish.route) && sameItem(s, { record: wished.id, item: itemNames(wished) }),
+    ) ?? null
+  );
+}
+const itemNames = ({ csl }: Wished) => ({ title: csl.title, container: csl['container-title'] ?? '' });
