@@ -9,14 +9,11 @@ import {
   expired,
   isEnded,
   isListening,
-  isOpen,
   markSent,
   putInOutgoing,
   type ReaderAct,
   withdrawUnsent,
 } from '../core/requests/lifecycle';
-import { serviceOf } from '../core/requests/price';
-import { type CopyHistory, NO_HISTORY } from '../core/requests/rules';
 import type { Promised, Slip } from '../core/requests/slip';
 import { AskError, getNews, sendSlip, tellNetwork } from './client';
 import type { Store } from './store';
@@ -56,23 +53,6 @@ export const toOutgoing = (store: Store, slip: Slip, promised: Promised, now: st
 export const repromise = (store: Store, id: string, promised: Promised): Promise<Slip | undefined> =>
   change(store, id, (s) => (s.state === 'outgoing' ? { ...s, promised } : s));
 export const reopen = (store: Store, id: string, now: string): Promise<Slip | undefined> => change(store, id, (s) => backToDraft(s, now));
-
-/** Of a reader's other slips, what the rules count (see core/requests/rules). */
-export function historyFor(slip: Slip, all: readonly Slip[]): CopyHistory {
-  const others = all.filter((s) => s.id !== slip.id);
-  const open = others.filter((s) => isOpen(s.state)).length;
-  const copies = others.filter((s) => (isOpen(s.state) || s.state === 'finished') && serviceOf(s.route) === 'copy');
-  const sameJournal = copies.filter((s) => slip.item.issn !== '' && s.item.issn === slip.item.issn);
-  return {
-    ...NO_HISTORY,
-    open,
-    journalThisYear: sameJournal.filter((s) => s.created.slice(0, 4) === slip.created.slice(0, 4)).length,
-    sameIssue: sameJournal.filter(
-      (s) => s.item.volume === slip.item.volume && s.item.issue === slip.item.issue && s.item.year === slip.item.year,
-    ).length,
-    sameBookCopies: copies.filter((s) => s.wanted === 'chapter' && s.record === slip.record && slip.record !== '').length,
-  };
-}
 
 /** Only one tab at a time sends; without the Web Locks API the store's own check still keeps it to once. */
 const alone = <T>(name: string, work: () => Promise<T>): Promise<T> =>

@@ -5,7 +5,6 @@ import type { LibraryInfo, Moment } from '../core/engine/port';
 import { keepCondition, NEW_SEARCH, NOTHING_KEPT } from '../core/query/request';
 import { NOTHING_MORE } from '../core/requests/iso18626';
 import { applyMessage, applyNotice } from '../core/requests/lifecycle';
-import { NO_HISTORY } from '../core/requests/rules';
 import type { Slip } from '../core/requests/slip';
 import { READERS } from '../demo/library';
 import { POLICY } from '../demo/policy';
@@ -14,19 +13,7 @@ import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions'
 import { bibliographyOf, keepBibliography, NO_BIBLIOGRAPHY } from './references';
 import { bringBack, endStanding, forget, markSeen, pastOf, remember, saveStanding, standingOf } from './searches';
 import { chooseReader, currentReader, moveClock, readSettings, register, saveKept } from './settings';
-import {
-  doAct,
-  dropDraft,
-  historyFor,
-  keepDraft,
-  reopen,
-  restoreDraft,
-  sendGoing,
-  sendOutgoing,
-  slipById,
-  slipsOf,
-  toOutgoing,
-} from './slips';
+import { doAct, dropDraft, keepDraft, reopen, restoreDraft, sendGoing, sendOutgoing, slipById, slipsOf, toOutgoing } from './slips';
 import { Store } from './store';
 
 let store: Store;
@@ -200,25 +187,6 @@ describe('sending', () => {
       sort: 'offline',
     });
     expect((await slipById(store, 'S-1'))?.messages.filter((m) => m.by === 'reader')).toHaveLength(1);
-  });
-});
-
-describe('what the copyright rules count', () => {
-  it('other copies of the issue, the journal this year, the book; not drafts, not loans, not the slip itself', () => {
-    const copy = (id: string, more: Partial<Slip> = {}) => {
-      const s = slip(id, { wanted: 'article', route: 'ill-copy', state: 'sent', ...more });
-      return { ...s, item: { ...s.item, issn: '7000-0013', volume: '4', issue: '2' } };
-    };
-    const own = copy('S-own', { state: 'draft' });
-    const all = [
-      own,
-      copy('S-a'),
-      copy('S-b', { state: 'draft' }),
-      copy('S-c', { created: '2025-01-01T09:00' }),
-      slip('S-d', { state: 'sent' }),
-    ];
-    expect(historyFor(own, all)).toEqual({ journalThisYear: 1, sameIssue: 2, sameBookCopies: 0, open: 3 });
-    expect(historyFor(own, [own])).toEqual(NO_HISTORY);
   });
 });
 

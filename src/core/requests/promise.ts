@@ -11,7 +11,7 @@ import type { Cents, Library, ReaderCategory, ReaderSituation, Route, Speed, Spr
 import { dayOf, dayText, isoLocal, type Minutes, parseDay, parseLocal } from '../time';
 import { canHurry, grossOf, money, type PriceLine, priceOf, serviceOf, totalOf } from './price';
 import { type CopyHistory, NO_HISTORY, type RuleCase, type RuleSaid, rulesFor } from './rules';
-import { limitOf, type Slip } from './slip';
+import { limitOf, type Promised, type Slip } from './slip';
 
 /** A station on the way, and the moment by which it is passed. */
 export interface PromiseStep {
@@ -274,4 +274,10 @@ function stepsOf(
   });
   if (ready.likely > ready.median) steps.push({ what: 'very likely by', by: isoLocal(ready.likely) });
   return steps;
+}
+
+/** What is kept with a slip of its promise; null where there is no date. */
+export function promisedFrom(p: SlipPromise): Promised | null {
+  const { median, likely, chance, lines, total, mediated } = p;
+  return median && likely ? { median, likely, chance, lines, total, mediated } : null;
 }

@@ -2,10 +2,12 @@
 import { useQueries } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getPromise } from '../../browser/client';
-import { dropDraft, historyFor, reopen, repromise, restoreDraft, sendOutgoing } from '../../browser/slips';
+import { dropDraft, reopen, repromise, restoreDraft, sendOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import { historyFor } from '../../core/requests/history';
 import { money } from '../../core/requests/price';
 import type { SlipPromise } from '../../core/requests/promise';
+import { promisedFrom } from '../../core/requests/promise';
 import { duplicateOf, type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
@@ -61,9 +63,8 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
     setSending(true);
     // What goes out is the promise as it was last seen here.
     for (const { slip, promise: p } of going) {
-      if (!p?.median || !p.likely) continue;
-      const { median, likely, chance, lines, total: cents, mediated } = p;
-      await repromise(theStore(), slip.id, { median, likely, chance, lines, total: cents, mediated });
+      const promised = p ? promisedFrom(p) : null;
+      if (promised) await repromise(theStore(), slip.id, promised);
     }
     const { sent, problem, stayed: why } = await sendOutgoing(theStore(), reader.id, moment, new Set(going.map((r) => r.slip.id)));
     setSending(false);

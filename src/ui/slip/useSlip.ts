@@ -3,13 +3,15 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { getJournals, getPromise, getRecord } from '../../browser/client';
 import { register } from '../../browser/settings';
-import { historyFor, keepDraft, sendOutgoing, toOutgoing } from '../../browser/slips';
+import { keepDraft, sendOutgoing, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { readIssn } from '../../core/bibliography/identifiers';
 import { KINDS, type Kind } from '../../core/bibliography/kinds';
 import type { Route } from '../../core/policy/types';
 import { doubts } from '../../core/requests/details';
+import { historyFor } from '../../core/requests/history';
 import { serviceOf } from '../../core/requests/price';
+import { promisedFrom } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
 import {
   defaultDelivery,
@@ -114,12 +116,12 @@ export function useSlip(kept: Slip) {
     // What is kept with the slip is the promise for exactly this slip, not for the one before the last keystroke.
     const fresh =
       settled === slip && !promise.isPlaceholderData ? p : await getPromise(slip, moment, historyFor(slip, slips)).catch(() => p);
-    if (duplicate || !fresh?.median || !fresh.likely || fresh.rules.some((r) => r.weight === 'refuse')) return;
-    const { median, likely, chance, lines, total, mediated } = fresh;
+    const promised = fresh ? promisedFrom(fresh) : null;
+    if (duplicate || !promised || fresh?.rules.some((r) => r.weight === 'refuse')) return;
     setGoing('keeping');
     try {
       if (needsRegistering) await register(theStore(), reader.id, { email: contact.email, address: contact.address });
-      await toOutgoing(theStore(), slip, { median, likely, chance, lines, total, mediated }, moment.at, sendNow);
+      await toOutgoing(theStore(), slip, promised, moment.at, sendNow);
       if (!sendNow) {
         window.location.href = '/requests';
         return;

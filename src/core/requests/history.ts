@@ -1,0 +1,21 @@
+/** Of a reader's other slips, what the rules count. */
+import { isOpen } from './lifecycle';
+import { serviceOf } from './price';
+import { type CopyHistory, NO_HISTORY } from './rules';
+import type { Slip } from './slip';
+
+export function historyFor(slip: Slip, all: readonly Slip[]): CopyHistory {
+  const others = all.filter((s) => s.id !== slip.id);
+  const open = others.filter((s) => isOpen(s.state)).length;
+  const copies = others.filter((s) => (isOpen(s.state) || s.state === 'finished') && serviceOf(s.route) === 'copy');
+  const sameJournal = copies.filter((s) => slip.item.issn !== '' && s.item.issn === slip.item.issn);
+  return {
+    ...NO_HISTORY,
+    open,
+    journalThisYear: sameJournal.filter((s) => s.created.slice(0, 4) === slip.created.slice(0, 4)).length,
+    sameIssue: sameJournal.filter(
+      (s) => s.item.volume === slip.item.volume && s.item.issue === slip.item.issue && s.item.year === slip.item.year,
+    ).length,
+    sameBookCopies: copies.filter((s) => s.wanted === 'chapter' && s.record === slip.record && slip.record !== '').length,
+  };
+}
