@@ -1,7 +1,7 @@
 /** The reader's bibliography: read in a worker, kept in the store, one a reader. */
-import type { Columns } from '../core/formats/read';
 import type { ReadReference } from '../core/references/read';
-import type { ReadingProgress, ReadingTask } from './references.worker';
+import type { ReadingProgress, ReadingTask } from './reading';
+import type { WorkerAnswer, WorkerTask } from './references.worker';
 import type { Store } from './store';
 
 /** One reference of a bibliography, and what the reader decided about it. */
@@ -24,32 +24,26 @@ export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', read: '
 export const bibliographyOf = (store: Store, reader: string): Promise<Bibliography | undefined> => store.bibliographies.get(reader);
 export const keepBibliography = (store: Store, b: Bibliography): Promise<unknown> => store.bibliographies.put(b);
 
-export type ReadingSource = { readonly text: string } | { readonly name: string; readonly file: Blob; readonly columns?: Columns };
-export interface Reading {
-  readonly progress: (p: ReadingProgress) => void;
-}
 /** A worker that reads; a new task takes the place of the one before. */
 export class ReferenceReader {
   #worker: Worker | null = null;
   #n = 0;
 
   /** Reads text or a file; `progress` is called with each few references. Rejects with a message for people. */
-  read(what: ReadingSource, progress: Reading['progress']): Promise<void> {
+  read(what: ReadingTask, progress: (p: ReadingProgress) => void): Promise<void> {
     this.stop();
     const worker = new Worker(new URL('./references.worker.ts', import.meta.url), { type: 'module' });
     this.#worker = worker;
     const n = ++this.#n;
     return new Promise((resolve, reject) => {
-      worker.onmessage = ({ data }: MessageEvent<ReadingProgress>) => {
+      worker.onmessage = ({ data }: MessageEvent<WorkerAnswer>) => {
         if (data.n !== this.#n) return;
         if (data.failed !== undefined) reject(new Error(data.failed));
-        else {
-          progress(data);
-          if (data.done >= data.total) resolve();
-        }
+        else if (data.end) resolve();
+        else if (data.progress) progress(data.progress);
       };
       worker.onerror = () => reject(new Error('The reader of references could not be started. Reload the page; what you pasted is kept.'));
-      worker.postMessage({ n, ...what } satisfies ReadingTask);
+      worker.postMessage({ n, ...what } satisfies WorkerTask);
     });
   }
   stop(): void {

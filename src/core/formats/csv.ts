@@ -53,6 +53,8 @@ export function readCsv(text: string, columns?: Readonly<Record<string, CsvColum
       return;
     }
     const year = /\d{4}/.exec(value('year'))?.[0];
+    if (value('year') && !year)
+      problems.push({ line: i + 2, text: `“${value('year').slice(0, 60)}” has no year in it; the row is taken without a date.` });
     const item: Record<string, unknown> = {
       id: value('id') || `csv-${i + 1}`,
       type: value('type') || (value('container-title') ? 'article-journal' : 'book'),

@@ -93,6 +93,18 @@ describe('what is broken', () => {
     expect(items.map((i) => i.title)).toEqual(['One', 'Two, cut']);
     expect(problems.map((p) => p.line)).toEqual([1, 6, 9]);
   });
+  it('RIS: a date in any words gives its year; one without a year is said and the record taken', () => {
+    const one = (...lines: string[]) => readAs('ris', bytes(['TY  - JOUR', 'TI  - Kelp', ...lines, 'ER  - ', ''].join('\n')));
+    const issued = (...lines: string[]) => one(...lines).items[0]?.issued?.['date-parts'];
+    expect(issued('PY  - 2004/03/15')).toEqual([[2004, 3, 15]]);
+    expect(issued('PY  - 15 March 2004')).toEqual([[2004]]);
+    expect(issued('DA  - March', 'PY  - 2004')).toEqual([[2004]]);
+    expect(issued('DA  - 15 March 2003', 'PY  - 2004/03')).toEqual([[2004, 3]]);
+    const { items, problems } = one('PY  - in press');
+    expect(items).toHaveLength(1);
+    expect(problems).toEqual([{ line: 1, text: '“in press” has no year in it; the record is taken without a date.' }]);
+    expect(one().problems).toEqual([]);
+  });
   it('BibTeX: an entry that never closes costs no other; accents and abbreviations are read', () => {
     const file =
       '@string{jx = "Journal of X"}\n@article{a, title={Sea {\\"o}}, author={M{\\"u}ller, J{\\"o}rg}, journal=jx, year=2019}\n@article{b, title={never closed, year=2019\n@book{c, title={Last}, year=2020, author={Lind, Ada}}\n';
@@ -225,6 +237,10 @@ describe('CSV', () => {
       issued: { 'date-parts': [[2019]] },
     });
     expect(readCsv('a,b\n1,2').problems[0]?.text).toContain('No column is the title');
+    expect(readCsv('title,year\nKelp,in press\n')).toMatchObject({
+      items: [{ title: 'Kelp' }],
+      problems: [{ line: 2, text: expect.stringMatching(/“in press” has no year/) }],
+    });
     expect(readCsv('title,year\n,2019\nKelp,\n')).toMatchObject({ items: [{ title: 'Kelp' }], problems: [{ line: 2 }] });
   });
 });

@@ -100,6 +100,9 @@ export function readRis(text: string): ReadItems {
     if (!item) problems.push({ line, text: 'This record has no title (TI, T1 or CT) and is left out.' });
     else {
       items.push(item);
+      const [day] = dateTags(tags);
+      if (day && !item.issued)
+        problems.push({ line, text: `“${day.slice(0, 60)}” has no year in it; the record is taken without a date.` });
       if (!complete) problems.push({ line, text: 'This record does not end with ER; it was taken as far as it goes.' });
     }
   };
@@ -133,6 +136,10 @@ export function readRis(text: string): ReadItems {
   return { items, problems };
 }
 
+const dateTags = (tags: ReadonlyMap<string, readonly string[]>): string[] =>
+  ['DA', 'PY', 'Y1'].flatMap((t) => tags.get(t)?.filter(Boolean).slice(0, 1) ?? []);
+const firstMatch = (pattern: RegExp, texts: readonly string[]): RegExpExecArray | null =>
+  texts.map((t) => pattern.exec(t)).find((m) => m !== null) ?? null;
 function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslItem | null {
   const get = (...names: string[]): string | undefined => names.map((t) => tags.get(t)?.find(Boolean)).find(Boolean);
   const people = (...names: string[]): CslName[] | undefined => {
@@ -145,7 +152,8 @@ function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslI
   const type = TYPE_FROM[get('TY') ?? ''] ?? 'document';
   const title = get('TI', 'T1', 'CT', 'BT');
   if (!title) return null;
-  const parts = /^(\d{4})(?:[/-](\d{1,2}))?(?:[/-](\d{1,2}))?/.exec(get('DA', 'PY', 'Y1') ?? '') ?? /^(\d{4})/.exec(get('PY', 'Y1') ?? '');
+  const dates = dateTags(tags);
+  const parts = firstMatch(/^(\d{4})(?:[/-](\d{1,2}))?(?:[/-](\d{1,2}))?/, dates) ?? firstMatch(/(?<!\d)(\d{4})(?!\d)/, dates);
   const inContainer = !['book', 'thesis', 'report', 'motion_picture', 'song', 'map', 'musical_score', 'periodical'].includes(type);
   const [sp, ep] = [get('SP'), get('EP')];
   const sn = tags.get('SN')?.filter(Boolean).join(' ');

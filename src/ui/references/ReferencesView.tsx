@@ -2,7 +2,7 @@
 import { type ChangeEvent, type DragEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { setAside } from '../../browser/aside';
 import { AskError, resolveReferences } from '../../browser/client';
-import type { ReadingSource } from '../../browser/references';
+import type { ReadingTask } from '../../browser/reading';
 import {
   type Bibliography,
   bibliographyOf,
@@ -12,6 +12,7 @@ import {
   ReferenceReader,
 } from '../../browser/references';
 import { theStore } from '../../browser/store';
+import { noteTrouble, notKept } from '../../browser/trouble';
 import type { ResolvedReference } from '../../core/engine/port';
 import { matchOf, STANDING_LABEL, STANDINGS, type Standing, standingOf } from '../../core/references/standing';
 import { parseDay } from '../../core/time';
@@ -94,7 +95,9 @@ function References() {
   }, []);
   useEffect(() => {
     let here = true;
-    void bibliographyOf(theStore(), reader.id).then((b) => here && setBib(b ?? { ...NO_BIBLIOGRAPHY, reader: reader.id }));
+    void bibliographyOf(theStore(), reader.id)
+      .catch((error) => void noteTrouble(error))
+      .then((b) => here && setBib(b ?? { ...NO_BIBLIOGRAPHY, reader: reader.id }));
     return () => {
       here = false;
     };
@@ -124,7 +127,7 @@ function References() {
   }, [bib]);
   if (!bib) return null;
 
-  async function read(what: ReadingSource): Promise<void> {
+  async function read(what: ReadingTask): Promise<void> {
     if (!bib) return;
     const before = { ...bib, text: bib.read };
     let taken: readonly KeptReference[] = [];
@@ -161,7 +164,7 @@ function References() {
       if (!n) set({ ...bib, text });
     } catch (error) {
       set(taken.length ? { ...base, rows: taken } : { ...bib, text });
-      setSaid([error instanceof Error ? error.message : 'It could not be read.', 'What you pasted is kept.']);
+      setSaid([notKept(error), 'What you pasted is still here.']);
     } finally {
       setReading(null);
     }

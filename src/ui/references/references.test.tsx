@@ -1,17 +1,24 @@
 // @vitest-environment happy-dom
-/** One reference of a bibliography: its parts, what it is, what disagrees, and what the reader makes of it. */
-
+/** References: one, with its parts, what it is and what disagrees; and a whole bibliography, from the paste to the slips. */
+import 'fake-indexeddb/auto';
 import { readFileSync } from 'node:fs';
-import { cleanup, fireEvent, screen, within } from '@testing-library/react';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { follow, show } from '../../../tests/fixtures/here';
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
+import { follow, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, openWorld } from '../../../tests/fixtures/world';
-import type { KeptReference } from '../../browser/references';
+import * as client from '../../browser/client';
+import { readTask } from '../../browser/reading';
+import { bibliographyOf, type KeptReference, ReferenceReader } from '../../browser/references';
+import { chooseReader } from '../../browser/settings';
+import { slipsOf } from '../../browser/slips';
+import { theStore } from '../../browser/store';
 import type { ResolvedReference } from '../../core/engine/port';
 import { readReference } from '../../core/references/read';
 import { decodeModel, type Model } from '../../core/references/tagger';
+import { READERS } from '../../demo/library';
 import { ReferenceRow } from './ReferenceRow';
+import ReferencesView from './ReferencesView';
 
 let world: ReturnType<typeof openWorld>;
 let model: Model;
@@ -20,7 +27,10 @@ beforeAll(() => {
   model = decodeModel(readFileSync('public/models/references.bin'));
 }, 60_000);
 afterAll(() => world.close());
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+});
 
 const KELP = storyItemTitled('Kelp on the plate').record;
 const { csl } = KELP;
@@ -98,5 +108,140 @@ describe('correcting the parts', () => {
     expect(had.at(-1)?.ref.csl['container-title'] ?? '').toBe('');
     fireEvent.click(screen.getByRole('button', { name: 'Done' }));
     expect(screen.queryByRole('combobox')).toBeNull();
+  });
+});
+
+describe('a bibliography', () => {
+  const SALT = storyItemTitled('Salt, smoke, weed').record.csl;
+  const salt = `${(SALT.author ?? []).map((a) => `${a.family}, ${a.given}`).join('; ')}. ${SALT.title}. ${SALT.publisher}, ${SALT.issued?.['date-parts']?.[0]?.[0]}.`;
+  const unknown = 'Ovesen, K. (1971). Tides nobody wrote about. Nowhere Press.';
+  const [OLD, NEW] = [READERS.find((r) => r.registered && !r.remote), READERS.find((r) => !r.registered)].map((r) => r?.id ?? '') as [
+    string,
+    string,
+  ];
+  const stored = () => bibliographyOf(theStore(), OLD);
+  beforeEach(async () => {
+    const { service } = world;
+    vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
+    vi.spyOn(client, 'resolveReferences').mockImplementation(async (items, at, need) => service.resolve(items, at, need) as never);
+    vi.spyOn(client, 'getWays').mockImplementation(async (asked, at, need) => service.ways(asked, at, need) as never);
+    vi.spyOn(client, 'getPromise').mockImplementation(async (slip, at, history) => service.promise(slip, at, history) as never);
+    vi.spyOn(ReferenceReader.prototype, 'read').mockImplementation((task, say) => readTask(task, { say, model: async () => model }));
+    await chooseReader(theStore(), OLD);
+  });
+  afterEach(async () => {
+    const store = theStore();
+    await Promise.all([store.bibliographies, store.slips, store.aside, store.settings].map((t) => t.clear()));
+  });
+  /** Pastes and reads; resolves when each reference stands where it stands. */
+  async function paste(text: string): Promise<HTMLElement> {
+    render(<ReferencesView />);
+    fireEvent.change(await screen.findByLabelText('References as text'), { target: { value: text } });
+    fireEvent.click(screen.getByRole('button', { name: /^Read/ }));
+    const right = screen.getByRole('region', { name: 'What they are' });
+    await screen.findByText(/reference(s)? read\.$/);
+    await waitFor(() => expect(right.getAttribute('aria-busy')).toBe('false'));
+    return right;
+  }
+  const rows = () => screen.getAllByRole('listitem').filter((li) => li.querySelector('[data-role]'));
+
+  it('is read, matched and kept; its bar counts how they stand and narrows to one standing', async () => {
+    await paste([line(YEAR), salt, unknown].join('\n\n'));
+    expect(screen.getByRole('heading', { name: '3 references' })).toBeTruthy();
+    await waitFor(async () => expect((await stored())?.rows).toHaveLength(3));
+    const bar = screen.getByRole('group', { name: 'Where they stand' });
+    const counts = within(bar)
+      .getAllByRole('button')
+      .map((b) => Number(/^\d+/.exec(b.textContent ?? '')?.[0]));
+    expect(counts.reduce((a, b) => a + b, 0)).toBe(3);
+    const first = within(bar).getAllByRole('button')[0] as HTMLElement;
+    fireEvent.click(first);
+    expect(rows()).toHaveLength(counts[0] as number);
+    fireEvent.click(first);
+    expect(rows()).toHaveLength(3);
+  });
+  it('says how many come too late for a day, and that the rest comes in time', async () => {
+    await paste(salt);
+    fireEvent.change(screen.getByLabelText('Need by'), { target: { value: '2026-11-03' } });
+    await screen.findByText('1 too late');
+    fireEvent.change(screen.getByLabelText('Need by'), { target: { value: '2027-06-01' } });
+    await screen.findByText('all that is known comes in time');
+    expect((await stored())?.needBy).toBe('2027-06-01');
+  });
+  it('text without a reference is said; what was read before and what was pasted both stay', async () => {
+    await paste(line(YEAR));
+    vi.mocked(ReferenceReader.prototype.read).mockImplementation(async (_, say) => say({ refs: [], done: 0, total: 0, problems: [] }));
+    fireEvent.change(screen.getByLabelText('References as text'), { target: { value: 'hm' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Read again' }));
+    await screen.findByText(/No reference was found in this/);
+    expect((screen.getByLabelText('References as text') as HTMLTextAreaElement).value).toBe('hm');
+    expect(rows()).toHaveLength(1);
+  });
+  it('a reading that fails half-way keeps what it has', async () => {
+    await paste(unknown);
+    vi.mocked(ReferenceReader.prototype.read).mockImplementation(async (_, say) => {
+      await readTask({ text: line(YEAR) }, { say, model: async () => model });
+      throw new Error('The file ends in the middle.');
+    });
+    fireEvent.click(screen.getByRole('button', { name: 'Read again' }));
+    await screen.findByText('The file ends in the middle.');
+    expect(rows()).toHaveLength(1);
+    expect((await stored())?.rows[0]?.ref.csl.title).toBe(csl.title);
+  });
+  it('is cleared, and brought back', async () => {
+    await paste([line(YEAR), unknown].join('\n\n'));
+    fireEvent.click(screen.getByRole('button', { name: 'Clear' }));
+    expect(screen.getByRole('heading', { name: 'What comes out' })).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Bring it back' }));
+    expect(rows()).toHaveLength(2);
+    await waitFor(async () => expect((await stored())?.rows).toHaveLength(2));
+  });
+  it('when the index can’t be reached the rows stay, the failure is said, and trying again finds them', async () => {
+    const answer = vi.mocked(client.resolveReferences).getMockImplementation() as typeof client.resolveReferences;
+    vi.mocked(client.resolveReferences).mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+    render(<ReferencesView />);
+    fireEvent.change(await screen.findByLabelText('References as text'), { target: { value: line(YEAR) } });
+    fireEvent.click(screen.getByRole('button', { name: 'Read' }));
+    await screen.findByText(/The library can’t be reached/);
+    expect(rows()).toHaveLength(1);
+    vi.mocked(client.resolveReferences).mockImplementation(answer);
+    fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    await screen.findByRole('link', { name: csl.title });
+    expect(screen.queryByText(/can’t be reached/)).toBeNull();
+  });
+  it('what is missing goes into Outgoing together: once each, copies only with the statement, the rest as drafts', async () => {
+    await paste([salt, unknown, salt.replace('.', ' .')].join('\n\n'));
+    fireEvent.click(screen.getByRole('button', { name: /^Slips for the \d missing/ }));
+    const review = await screen.findByRole('region', { name: 'Slips for what is missing' });
+    const boxes = within(review).getAllByRole('checkbox', { name: /^Slip for/ }) as HTMLInputElement[];
+    const going = boxes.filter((b) => b.checked).length;
+    expect(going).toBeGreaterThan(0);
+    expect(within(review).getByText(/It stands in this list before/)).toBeTruthy();
+    const put = within(review).getByRole('button', { name: /^Put \d into Outgoing/ }) as HTMLButtonElement;
+    expect(put.textContent).toContain(`Put ${going} into Outgoing`);
+    for (const box of within(review).queryAllByRole('checkbox', { name: /^For each copy/ })) {
+      expect(put.disabled).toBe(true);
+      fireEvent.click(box);
+    }
+    fireEvent.click(put);
+    await within(screen.getByRole('region', { name: 'What they are' })).findByText(new RegExp(`^${going} in Outgoing`));
+    const slips = await slipsOf(theStore(), OLD);
+    expect(slips.filter((s) => s.state === 'outgoing')).toHaveLength(going);
+    expect(new Set(slips.map((s) => s.item.title)).size).toBe(slips.length);
+    for (const s of slips.filter((x) => x.state === 'outgoing')) expect(s.promised?.median, s.item.title).toBeTruthy();
+  });
+  it('somebody who never used interlibrary loan registers with the first slips', async () => {
+    await chooseReader(theStore(), NEW);
+    await paste(salt);
+    fireEvent.click(screen.getByRole('button', { name: 'Slips for the 1 missing' }));
+    const review = await screen.findByRole('region', { name: 'Slips for what is missing' });
+    const put = within(review).getByRole('button', { name: /^Put 1 into Outgoing/ }) as HTMLButtonElement;
+    expect(put.disabled).toBe(true);
+    fireEvent.change(within(review).getByLabelText('Home address'), { target: { value: '4 Mole Row, Quayside' } });
+    fireEvent.click(within(review).getByLabelText(/Register me/));
+    fireEvent.click(put);
+    await screen.findByText(/^1 in Outgoing/);
+    expect(await slipsOf(theStore(), NEW)).toHaveLength(1);
+    expect((await theStore().settings.get('contacts'))?.value).toMatchObject({ [NEW]: { address: '4 Mole Row, Quayside' } });
   });
 });
