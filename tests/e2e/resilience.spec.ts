@@ -153,3 +153,19 @@ test('a browser without a store: said plainly; searching and reading go on, noth
   await expect(page.getByLabel('Your question')).toHaveValue('What now?');
   expect(faults).toEqual([]);
 });
+
+test('lines that can’t be fetched are said, and come when asked for again', async ({ page, context, faults }) => {
+  await page.goto('/?q=history');
+  await lines(page);
+  await context.setOffline(true);
+  await page.getByRole('textbox', { name: 'Go to line' }).fill('150');
+  await page.getByRole('textbox', { name: 'Go to line' }).press('Enter');
+  const said = page.getByRole('region', { name: 'Results' }).getByRole('alert');
+  await expect(said).toContainText('The library can’t be reached.');
+  await expect(said).toBeInViewport();
+  await context.setOffline(false);
+  await said.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.locator('li[data-index="149"] [data-line]')).toBeVisible();
+  await expect(said).toHaveCount(0);
+  faults.length = 0; // requests that found no network
+});

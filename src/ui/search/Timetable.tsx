@@ -4,6 +4,7 @@ import { type FormEvent, type RefObject, useEffect, useImperativeHandle, useLayo
 import type { Hit } from '../../core/engine/port';
 import { type SearchRequest, SORT_LABEL, SORTS, type Sort } from '../../core/query/request';
 import { dayText } from '../../core/time';
+import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { Few } from './Few';
@@ -152,6 +153,11 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
           );
         })}
       </ol>
+      {results.behind !== null && (
+        <div className={styles.behind}>
+          <Failure error={results.behind} again={results.again} />
+        </div>
+      )}
       {answer && answer.total > 0 && <Few request={request} answer={answer} change={change} />}
       {lines === MOST_LINES && (
         <p className={styles.more}>These are the first {number(MOST_LINES)} lines. Narrow the search to come to the rest.</p>

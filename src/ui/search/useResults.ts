@@ -18,6 +18,8 @@ export interface Results {
   readonly see: (from: number, to: number) => void;
   readonly fetching: boolean;
   readonly error: unknown;
+  /** Why some of the lines further down did not come; null when none are missing. */
+  readonly behind: unknown;
   readonly again: () => void;
 }
 
@@ -66,6 +68,10 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
     see,
     fetching: first.isFetching,
     error: first.error,
-    again: () => void first.refetch(),
+    behind: others.find((o) => o.isError && !o.data)?.error ?? null,
+    again: () => {
+      if (first.isError) void first.refetch();
+      for (const o of others) if (o.isError) void o.refetch();
+    },
   };
 }
