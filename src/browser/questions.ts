@@ -21,6 +21,7 @@ export const questionsOf = async (store: Store, reader: string): Promise<Questio
 export const askQuestion = (store: Store, q: Omit<Question, 'id'>): Promise<unknown> =>
   store.questions.put({ ...q, id: `Q-${crypto.randomUUID().slice(0, 13)}` });
 export const dropQuestion = (store: Store, id: string): Promise<unknown> => store.questions.delete(id);
+export const bringBackQuestion = (store: Store, q: Question): Promise<unknown> => store.questions.put(q);
 /** The ways to an item that this reader reported. */
 export const brokenWays = async (store: Store, reader: string, record: string): Promise<ReadonlySet<string>> =>
   new Set((await questionsOf(store, reader)).filter((q) => q.kind === 'link' && q.record === record).flatMap((q) => q.way ?? []));

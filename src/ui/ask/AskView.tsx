@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getAnswers, getRecord } from '../../browser/client';
-import { askQuestion, dropQuestion, type Question, questionsOf } from '../../browser/questions';
+import { askQuestion, bringBackQuestion, dropQuestion, type Question, questionsOf } from '../../browser/questions';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
 import { readRequest } from '../../core/query/request';
@@ -28,6 +28,7 @@ function Ask() {
   const [text, setText] = useState('');
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);
+  const [gone, setGone] = useState<Question | null>(null);
   const item = useQuery({ queryKey: ['record', record], queryFn: () => getRecord(record), enabled: record !== '' });
   const questions = useKept(() => questionsOf(theStore(), reader.id), [reader.id], []) ?? [];
   const answers = useQuery({
@@ -96,6 +97,23 @@ function Ask() {
       {answers.isError && <Failure error={answers.error} again={() => void answers.refetch()} />}
       <section aria-labelledby="asked">
         <h2 id="asked">What you asked</h2>
+        <p role="status">
+          {gone && (
+            <>
+              {gone.kind === 'link' ? 'The report was taken back.' : 'The question was removed.'}{' '}
+              <button
+                type="button"
+                className={kit.link}
+                onClick={() => {
+                  void bringBackQuestion(theStore(), gone);
+                  setGone(null);
+                }}
+              >
+                Undo
+              </button>
+            </>
+          )}
+        </p>
         {questions.length === 0 && <p className={styles.hint}>Nothing yet. Broken links that you report stand here, too.</p>}
         <ol className={styles.list}>
           {questions.map((q) => {
@@ -122,7 +140,14 @@ function Ask() {
                   ) : (
                     <p className={styles.hint}>Not answered yet.</p>
                   )}
-                  <button type="button" className={kit.link} onClick={() => void dropQuestion(theStore(), q.id)}>
+                  <button
+                    type="button"
+                    className={kit.link}
+                    onClick={() => {
+                      setGone(q);
+                      void dropQuestion(theStore(), q.id);
+                    }}
+                  >
                     {q.kind === 'link' ? 'Take the report back' : 'Remove'}
                     <span className="sr">: {q.subject}</span>
                   </button>
