@@ -85,6 +85,41 @@ describe('rules', () => {
   });
 });
 
+describe('where a rule stands', () => {
+  const at = (path: string): unknown => path.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | undefined)?.[k], POLICY);
+  it('whatever the case, each rule that speaks is in the policy file under its path', () => {
+    const many = { ...NO_HISTORY, sameIssue: 3, journalThisYear: 9, sameBookCopies: 2, open: 99 };
+    const seen = new Set<string>();
+    const wanted: Partial<RuleCase>[] = [
+      { wanted: 'article' },
+      { wanted: 'chapter', totalPages: 200, pages: '1-150' },
+      { wanted: 'loan' },
+      { wanted: 'purchase', route: 'purchase' },
+      { wanted: 'question', route: 'question' },
+    ];
+    for (const w of wanted)
+      for (const route of ['ill-copy', 'ill-loan', 'partner-loan', 'partner-copy', 'transfer', 'scan'] as const)
+        for (const kind of ['book', 'research-article', 'score', 'newspaper-article'] as const)
+          for (const carrier of ['print', 'online'] as const)
+            for (const history of [NO_HISTORY, many])
+              for (const more of [{}, { speed: 'fast', commercial: true, needBy: (today + 400) as DayNumber }] as Partial<RuleCase>[])
+                for (const { rule, text, weight } of said({ route, kind, carrier, history, ...w, ...more }, 2500)) {
+                  expect(at(rule), `${rule}: ${text}`).toBeDefined();
+                  expect(text.length).toBeGreaterThan(10);
+                  seen.add(`${weight} ${rule}`);
+                }
+    expect(seen.size).toBeGreaterThan(15);
+  });
+  it.each<[RuleCase['route'], string, number]>([
+    ['ill-loan', 'loans.interlibraryDays', POLICY.loans.interlibraryDays],
+    ['partner-loan', 'loans.partnerDays', POLICY.loans.partnerDays],
+    ['transfer', 'loans.ownDays.undergraduate', POLICY.loans.ownDays.undergraduate],
+  ])('a loan by %s is for the days of %s', (route, rule, days) => {
+    const note = said({ wanted: 'loan', kind: 'book', route }).find((r) => r.rule.startsWith('loans.'));
+    expect([note?.rule, note?.text]).toEqual([rule, expect.stringContaining(`for ${days} days`)]);
+  });
+});
+
 describe('the policy file', () => {
   it('the demo’s is valid, as text too', () => {
     expect(readPolicy(POLICY)).toEqual({ policy: POLICY });

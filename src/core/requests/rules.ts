@@ -104,14 +104,14 @@ function loanRules(c: RuleCase, policy: Policy, say: Say): void {
   }
   if (outside && policy.kindsNeverLent.includes(c.kind))
     say('refuse', 'kindsNeverLent', `${KINDS[c.kind].plural} are not lent.`, 'A copy of a part.');
-  const days =
+  const { loans } = policy;
+  const [days, rule] =
     c.route === 'ill-loan'
-      ? policy.loans.interlibraryDays
+      ? [loans.interlibraryDays, 'loans.interlibraryDays']
       : c.route === 'partner-loan'
-        ? policy.loans.partnerDays
-        : policy.loans.ownDays[c.category];
-  const renewals = policy.loans.renewals[c.category];
-  const rule = outside ? 'loans.interlibraryDays' : `loans.ownDays.${c.category}`;
+        ? [loans.partnerDays, 'loans.partnerDays']
+        : [loans.ownDays[c.category], `loans.ownDays.${c.category}`];
+  const renewals = loans.renewals[c.category];
   say(
     'note',
     rule,
