@@ -1,25 +1,38 @@
 // @vitest-environment happy-dom
-/** Outgoing and the inbox over a reader's own store: looked over together, sent together, and nothing lost when some can't go. */
+/** Requests over a reader's own store: every slip in one place, looked over and sent together, and nothing lost when some can't go. */
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
+import { chooseReader } from '../../browser/settings';
 import { keepDraft, slipById, slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/policy/types';
-import { applyMessage, applyNotice, markSent, putInOutgoing } from '../../core/requests/lifecycle';
+import {
+  act,
+  applyMessage,
+  applyNotice,
+  canDo,
+  isOnLoan,
+  markSent,
+  putInOutgoing,
+  type SlipState,
+  STATE_LABEL,
+} from '../../core/requests/lifecycle';
 import { money } from '../../core/requests/price';
-import type { SlipPromise } from '../../core/requests/promise';
+import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
 import { NO_HISTORY } from '../../core/requests/rules';
-import { newSlip, type Slip } from '../../core/requests/slip';
+import { newSlip, type Promised, type Slip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
+import { SlipActs } from '../slip/SlipActs';
 import { Inbox } from './Inbox';
 import { Outgoing } from './Outgoing';
+import RequestsView from './RequestsView';
 
 const READER = READERS.find((r) => r.registered) as Reader;
 const world = worldOf(400);
@@ -45,10 +58,7 @@ const draft = (title: string): Slip =>
     needBy: '',
     now: INFO.start,
   });
-const promised = (slip: Slip) => {
-  const { median, likely, chance, lines, total, mediated } = promiseFor(slip);
-  return { median: median as string, likely: likely as string, chance, lines, total, mediated };
-};
+const promised = (slip: Slip): Promised => promisedFrom(promiseFor(slip)) as Promised;
 const outgoing = (title: string): Slip => {
   const slip = draft(title);
   return putInOutgoing(slip, promised(slip), INFO.start);
@@ -148,3 +158,130 @@ describe('the inbox', () => {
     expect(screen.queryByRole('heading')).toBeNull();
   });
 });
+
+const STATES = Object.keys(STATE_LABEL) as SlipState[];
+/** A slip that stands so, sent a week before and promised, with what such a slip has. */
+function standing(state: SlipState): Slip {
+  const slip = { ...draft('The nori century'), id: `S-${state}`, note: `the ${state} one` };
+  const left = state !== 'draft' && state !== 'outgoing';
+  return {
+    ...slip,
+    state,
+    item: { ...slip.item, title: `Slip that is ${STATE_LABEL[state]}` },
+    ...(state === 'draft' ? {} : { promised: promised(slip) }),
+    ...(left ? { sent: '2026-10-26T10:00' } : {}),
+    ...(isOnLoan(state) ? { due: '2026-10-31' } : {}),
+    ...(state === 'delivered' ? { file: '/standin/delivery/x.pdf?slip=S-delivered' } : {}),
+  };
+}
+
+describe('all requests of a reader', () => {
+  beforeEach(async () => {
+    vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
+    await chooseReader(theStore(), READER.id);
+    await theStore().slips.bulkPut(STATES.map(standing));
+    render(<RequestsView />);
+    await screen.findByRole('heading', { name: /^Under way/ });
+  });
+  const titles = () =>
+    screen
+      .getAllByRole('link', { name: /^Slip that is/ })
+      .map((a) => /^Slip that is (.*)$/.exec(a.textContent ?? '')?.[1])
+      .sort();
+  const labels = (keeps: (s: SlipState) => boolean = () => true) =>
+    STATES.filter(keeps)
+      .map((s) => STATE_LABEL[s])
+      .sort();
+
+  it('stand each in one place, whatever they wait for', () => {
+    // What the inbox says besides is no second place.
+    expect(titles()).toEqual(labels());
+  });
+  it('are narrowed by what they wait for, and the counts are of what is then shown', () => {
+    for (const radio of screen.getAllByRole('radio') as HTMLInputElement[]) {
+      fireEvent.click(radio);
+      const count = Number(/\d+$/.exec(radio.closest('label')?.textContent ?? '')?.[0]);
+      expect(titles(), radio.closest('label')?.textContent ?? '').toHaveLength(count);
+    }
+    fireEvent.click(screen.getByLabelText(/^Under way/));
+    expect(titles()).toEqual(
+      labels((s) => ['sent', 'approval', 'question', 'sourcing', 'conditional', 'preparing', 'on-its-way'].includes(s)),
+    );
+  });
+  it('are found by words of the title, the note, the number; none is said', () => {
+    const find = (text: string) => fireEvent.change(screen.getByRole('searchbox', { name: 'Find a slip' }), { target: { value: text } });
+    find('RECALLED one');
+    expect(titles()).toEqual(['recalled']);
+    find('s-overdue');
+    expect(titles()).toEqual(['overdue']);
+    find('nothing like it');
+    expect(screen.getByText(/^No slip fits/)).toBeTruthy();
+    find('');
+    expect(titles()).toEqual(labels());
+  });
+  it('what is overdue says by how many days; what cannot be renewed has no button for it', () => {
+    const row = (state: SlipState) => screen.getByRole('link', { name: `Slip that is ${STATE_LABEL[state]}` }).closest('li') as HTMLElement;
+    expect(row('overdue').textContent).toContain('2 days overdue');
+    expect(row('returned').textContent).not.toContain('overdue');
+    for (const state of STATES.filter(isOnLoan))
+      expect(within(row(state)).queryByRole('button', { name: /^Renew/ }) !== null, state).toBe(canDo({ state }, 'renew'));
+  });
+});
+
+describe('what can be done about a slip', () => {
+  const BUTTONS = {
+    Withdraw: 'cancel',
+    'I have it': 'collect',
+    'Done with it': 'finish',
+    'I brought it back': 'return',
+    Accept: 'accept',
+  } as const;
+  it.each(STATES.filter((s) => s !== 'draft'))('%s: a button for each act that is open, and for no other', (state) => {
+    const slip = standing(state);
+    show(<SlipActs slip={applyAsk(slip)} />, hereAt(INFO.start, [slip], READER));
+    for (const [name, what] of Object.entries(BUTTONS))
+      expect(screen.queryByRole('button', { name }) !== null, name).toBe(canDo(slip, what));
+    const renew = screen.queryByRole('button', { name: 'Renew' }) as HTMLButtonElement | null;
+    expect(renew !== null && !renew.disabled).toBe(canDo(slip, 'renew'));
+    expect(screen.queryByRole('link', { name: 'Open the file' }) !== null).toBe(state === 'delivered');
+    expect(screen.queryByLabelText('Your answer') !== null).toBe(state === 'question');
+    expect(screen.queryByRole('link', { name: 'Other ways to read it' }) !== null).toBe(state === 'not-supplied' || state === 'withdrawn');
+  });
+  it('an answer goes with its words; one that fails is said, and the words stay', async () => {
+    const slip = applyAsk(standing('question'));
+    await theStore().slips.put(slip);
+    const told = vi.spyOn(client, 'tellNetwork').mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+    show(<SlipActs slip={slip} />, hereAt(INFO.start, [slip], READER));
+    fireEvent.change(screen.getByLabelText('Your answer'), { target: { value: ' Chapter 3. ' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Answer' }));
+    await screen.findByText('The library can’t be reached.');
+    expect((screen.getByLabelText('Your answer') as HTMLTextAreaElement).value).toBe(' Chapter 3. ');
+    expect((await slipById(theStore(), slip.id))?.state).toBe('question');
+    expect(told).toHaveBeenCalledTimes(1);
+  });
+  it('what is done by a reader moves only the slips for which it is open', () => {
+    for (const state of STATES) {
+      const slip = standing(state);
+      for (const what of ['accept', 'decline', 'answer', 'collect', 'return', 'finish'] as const) {
+        const after = act(slip, what, INFO.start);
+        expect(after !== slip, `${what} when ${state}`).toBe(canDo(slip, what));
+      }
+    }
+  });
+});
+/** With the question or the offer that such a slip waits on. */
+function applyAsk(slip: Slip): Slip {
+  const event = slip.state === 'question' ? 'question' : slip.state === 'conditional' ? 'offer' : null;
+  if (!event) return slip;
+  const message = {
+    id: 'm1',
+    time: '2026-10-30T10:00',
+    by: 'library',
+    from: 'The desk',
+    text: 'Which chapter?',
+    status: 'Unfilled',
+    event,
+    seq: 1,
+  };
+  return { ...slip, messages: [message as unknown as Slip['messages'][number]] };
+}

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { type Contact, register } from '../../browser/settings';
 import { theStore } from '../../browser/store';
+import { notKept } from '../../browser/trouble';
 import { isCopy, type Slip } from '../../core/requests/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -106,33 +107,36 @@ export function WhereTo({ slip, set, fault }: Props) {
 export function ContactDetails() {
   const { reader, settings } = useHere();
   const contact: Contact = settings.contacts[reader.id] ?? { email: reader.email, address: reader.address };
-  const [draft, setDraft] = useState(contact);
+  /** Only what was touched here: an address that is kept meanwhile on the slip stays. */
+  const [typed, setTyped] = useState<{ readonly email?: string; readonly address?: string }>({});
+  const [forgotten, setForgotten] = useState<readonly string[]>([]);
   const [said, setSaid] = useState('');
-  const save = async () => {
-    await register(theStore(), reader.id, draft);
-    setSaid('Kept.');
+  const draft: Contact = { ...contact, ...typed, addresses: (contact.addresses ?? []).filter((a) => !forgotten.includes(a)) };
+  const type = (field: 'email' | 'address') => (value: string) => {
+    setSaid('');
+    setTyped({ ...typed, [field]: value });
   };
-  const changed = JSON.stringify(draft) !== JSON.stringify(contact);
+  const save = async () => {
+    try {
+      await register(theStore(), reader.id, draft);
+      setTyped({});
+      setForgotten([]);
+      setSaid('Kept.');
+    } catch (error) {
+      setSaid(notKept(error));
+    }
+  };
+  const changed = draft.email !== contact.email || draft.address !== contact.address || forgotten.length > 0;
   return (
     <details className={styles.contact}>
       <summary>Your contact details: {contact.email}</summary>
       <div className={styles.grid}>
-        <Field id="f-contact-email" label="E-mail" type="email" value={draft.email} change={(email) => setDraft({ ...draft, email })} />
-        <Field
-          id="f-contact-address"
-          label="Home address"
-          value={draft.address}
-          change={(address) => setDraft({ ...draft, address })}
-          wide
-        />
+        <Field id="f-contact-email" label="E-mail" type="email" value={draft.email} change={type('email')} />
+        <Field id="f-contact-address" label="Home address" value={draft.address} change={type('address')} wide />
         {(draft.addresses ?? []).map((a) => (
           <p key={a} className={styles.wide}>
             {a}{' '}
-            <button
-              type="button"
-              className={kit.link}
-              onClick={() => setDraft({ ...draft, addresses: (draft.addresses ?? []).filter((x) => x !== a) })}
-            >
+            <button type="button" className={kit.link} onClick={() => setForgotten([...forgotten, a])}>
               Forget<span className="sr"> {a}</span>
             </button>
           </p>

@@ -12,9 +12,9 @@ import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/policy/types';
 import { applyMessage, markSent, putInOutgoing, STATE_LABEL } from '../../core/requests/lifecycle';
-import type { SlipPromise } from '../../core/requests/promise';
+import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
 import { NO_HISTORY } from '../../core/requests/rules';
-import { newSlip, type Slip } from '../../core/requests/slip';
+import { newSlip, type Promised, type Slip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
 import { Tracks } from '../requests/Tracks';
 import { Field } from './Field';
@@ -184,8 +184,7 @@ describe('the editor', () => {
   it('what is asked for already is not asked for again', async () => {
     const slip = slipFor('The nori century');
     const p = promiseFor(slip);
-    const { median, likely, chance, lines, total, mediated } = p;
-    const promised = { median: median as string, likely: likely as string, chance, lines, total, mediated };
+    const promised = promisedFrom(p) as Promised;
     const earlier = markSent(putInOutgoing({ ...slip, id: 'E-before' }, promised, INFO.start), INFO.start);
     edit(slip, FIRST, [earlier]);
     expect((await screen.findByRole('alert')).textContent).toContain('already asked for this');
@@ -197,11 +196,7 @@ describe('slips under way', () => {
   it('stand on one axis of days, each with its promise in words', () => {
     const slips = ['The nori century', 'Salt, smoke'].map((title) => {
       const slip = slipFor(title, { needBy: '2026-11-13' });
-      const { median, likely, chance, lines, total, mediated } = promiseFor(slip);
-      return markSent(
-        putInOutgoing(slip, { median: median as string, likely: likely as string, chance, lines, total, mediated }, INFO.start),
-        INFO.start,
-      );
+      return markSent(putInOutgoing(slip, promisedFrom(promiseFor(slip)) as Promised, INFO.start), INFO.start);
     });
     show(<Tracks slips={slips} />, hereAt('2026-11-05T12:00', slips));
     expect(screen.getByRole('heading', { name: 'Under way, 2' })).toBeTruthy();
@@ -222,11 +217,7 @@ describe('slips under way', () => {
 describe('a slip that has left', () => {
   const sentSlip = (more: Partial<Slip> = {}): Slip => {
     const slip = slipFor('The nori century', { needBy: '2026-12-01', reference: 'Seminar 3', ...more });
-    const { median, likely, chance, lines, total, mediated } = promiseFor(slip);
-    return markSent(
-      putInOutgoing(slip, { median: median as string, likely: likely as string, chance, lines, total, mediated }, INFO.start),
-      INFO.start,
-    );
+    return markSent(putInOutgoing(slip, promisedFrom(promiseFor(slip)) as Promised, INFO.start), INFO.start);
   };
   it('says how it stands, what was promised, where it goes and what was said', () => {
     const slip = sentSlip();
