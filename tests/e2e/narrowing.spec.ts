@@ -148,6 +148,7 @@ test('a standing search tells what is new as days pass; history can be forgotten
   await page.getByRole('button', { name: 'Keep as a standing search' }).click();
   await page.getByLabel('Its name').fill('The past');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Standing as “The past”.')).toBeVisible();
   const feed = await page.getByRole('link', { name: 'Feed' }).getAttribute('href');
   expect(await (await request.get(feed ?? '')).text()).toContain('<feed xmlns="http://www.w3.org/2005/Atom">');
   await page.goto('/searches');

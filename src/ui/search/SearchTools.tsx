@@ -1,19 +1,21 @@
 /** What can be done with a search as a whole: keep it standing, follow it as a feed. */
-import { type FormEvent, useState } from 'react';
-import { saveStanding } from '../../browser/searches';
+import type { FormEvent } from 'react';
+import { saveStanding, standingOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import type { SearchAnswer } from '../../core/engine/port';
 import { printRequest, type SearchRequest } from '../../core/query/request';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import { useKept } from '../kit/useKept';
 import styles from './sentence.module.css';
 import shared from './shared.module.css';
 
 export function SearchTools({ request, answer }: { request: SearchRequest; answer: SearchAnswer }) {
   const { reader, moment } = useHere();
-  const [saved, setSaved] = useState('');
   const address = printRequest({ ...request, since: null, needBy: null }).toString();
+  const standing = useKept(() => standingOf(theStore(), reader.id), [reader.id], []);
+  const kept = standing?.find((s) => s.address === address);
   const save = (event: FormEvent<HTMLFormElement>, close: () => void) => {
     event.preventDefault();
     const name = String(new FormData(event.currentTarget).get('name') ?? '').trim() || request.q || 'Everything';
@@ -26,14 +28,13 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
       created: moment.at,
       seen: moment.at.slice(0, 10),
     });
-    setSaved(name);
     close();
   };
   return (
     <>
-      {saved ? (
+      {kept ? (
         <span className={shared.hint} role="status">
-          Standing as “{saved}”. <a href="/searches">Your searches</a>
+          Standing as “{kept.name}”. <a href="/searches">Your searches</a>
         </span>
       ) : (
         <Popover className={kit.link} label="Keep as a standing search" describe="Keep as a standing search">

@@ -331,7 +331,10 @@ export function Sentence(props: Props & { kept: Kept }) {
   const plain = printable(bare);
   return (
     <div className={styles.sentenceRow}>
-      <p className={styles.sentence}>{sentenceParts(request, info.campuses).map(control)}</p>
+      {/* Not a p: the choices that open in it are more than text. */}
+      <section className={styles.sentence} aria-label="What is searched">
+        {sentenceParts(request, info.campuses).map(control)}
+      </section>
       <div className={styles.tools}>
         <span className={styles.total} aria-live="polite">
           {answer ? `${number(answer.total)} of ${number(answer.indexed)} indexed` : ''}

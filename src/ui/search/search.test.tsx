@@ -105,7 +105,7 @@ describe('the sentence', () => {
     follow(first, (request, change) => <Sentence request={request} answer={answerTo(request)} change={change} kept={NOTHING_KEPT} />);
   /** The sentence without what only says what a part does. */
   const said = (): string => {
-    const copy = (document.querySelector('p') as HTMLElement).cloneNode(true) as HTMLElement;
+    const copy = screen.getByRole('region', { name: 'What is searched' }).cloneNode(true) as HTMLElement;
     for (const extra of copy.querySelectorAll('[aria-hidden], .sr, [popover]')) extra.remove();
     return (copy.textContent ?? '')
       .replace(/\s+/g, ' ')

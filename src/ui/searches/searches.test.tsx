@@ -3,7 +3,7 @@
 import 'fake-indexeddb/auto';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { INFO } from '../../../tests/fixtures/here';
+import { hereAt, INFO } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { worldOf } from '../../../tests/fixtures/world';
 import { asideOf, setAside } from '../../browser/aside';
@@ -17,6 +17,8 @@ import { sentence } from '../../core/query/sentence';
 import { parseDay } from '../../core/time';
 import { READERS } from '../../demo/library';
 import AsideView from '../aside/AsideView';
+import { HereContext } from '../kit/app';
+import { SearchTools } from '../search/SearchTools';
 import SearchesView from './SearchesView';
 
 const READER = READERS[0] as Reader;
@@ -65,6 +67,30 @@ describe('standing searches', () => {
     await waitFor(async () => expect(await standingOf(store, READER.id)).toEqual([]));
     fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
     await waitFor(async () => expect((await standingOf(store, READER.id)).map((s) => s.name)).toEqual(['Histories']));
+  });
+});
+
+describe('keeping a search standing', () => {
+  const answer = () => world.service.search(request, { situation: hereAt().moment.situation, at: INFO.start }, { offset: 0, limit: 1 });
+  it('is done once, under a name; another search is not said to stand', async () => {
+    const view = (r: typeof request) => (
+      <HereContext value={hereAt()}>
+        <SearchTools request={r} answer={answer()} />
+      </HereContext>
+    );
+    const { rerender } = render(view(request));
+    const panel = await screen.findByRole('dialog', { name: 'Keep as a standing search', hidden: true });
+    Object.assign(panel, { hidePopover: () => {} });
+    fireEvent(panel, Object.assign(new Event('toggle'), { newState: 'open' }));
+    fireEvent.change(screen.getByLabelText('Its name'), { target: { value: ' Histories ' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    await screen.findByText(/^Standing as “Histories”/);
+    expect(await standingOf(theStore(), READER.id)).toMatchObject([{ name: 'Histories', address, seen: INFO.start.slice(0, 10) }]);
+    rerender(view({ ...request, q: 'kelp' }));
+    expect(screen.queryByText(/^Standing as/)).toBeNull();
+    // A day to need it by does not make it another search.
+    rerender(view({ ...request, needBy: parseDay('2026-11-20') }));
+    expect(screen.getByText(/^Standing as “Histories”/)).toBeTruthy();
   });
 });
 
