@@ -172,7 +172,7 @@ function Tools() {
       <Clock />
       <ReaderSwitch />
       <Theme />
-      <button type="button" className={styles.tool} onClick={() => setPalette(true)} aria-label="Commands (Ctrl K)">
+      <button type="button" className={`${styles.tool} ${styles.commands}`} onClick={() => setPalette(true)} aria-label="Commands (Ctrl K)">
         <kbd className={kit.key}>Ctrl K</kbd>
       </button>
       <CountBadge />
