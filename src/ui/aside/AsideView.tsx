@@ -6,6 +6,7 @@ import { getWays } from '../../browser/client';
 import { theStore } from '../../browser/store';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
 import styles from './aside.module.css';
 
@@ -38,23 +39,13 @@ function Aside() {
           </button>
         )}
       </header>
-      <p role="status">
-        {gone.length > 0 && (
-          <>
-            {gone.length === 1 ? `“${gone[0]?.title}” is no longer here.` : `${gone.length} are no longer here.`}{' '}
-            <button
-              type="button"
-              className={kit.link}
-              onClick={() => {
-                void putBackAside(theStore(), gone);
-                setGone([]);
-              }}
-            >
-              Undo
-            </button>
-          </>
-        )}
-      </p>
+      <Undo
+        said={gone.length > 0 && (gone.length === 1 ? `“${gone[0]?.title}” is no longer here.` : `${gone.length} are no longer here.`)}
+        back={() => {
+          void putBackAside(theStore(), gone);
+          setGone([]);
+        }}
+      />
       {items.length === 0 && (
         <p className={styles.hint}>
           Nothing is set aside. In the results press <kbd className={kit.key}>a</kbd> on a line; in References set aside all that was found.

@@ -11,6 +11,7 @@ import { clockOf, clockText, dayOf, dayText, parseLocal } from '../../core/time'
 import { App, useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
+import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
 import styles from './ask.module.css';
 
@@ -97,23 +98,13 @@ function Ask() {
       {answers.isError && <Failure error={answers.error} again={() => void answers.refetch()} />}
       <section aria-labelledby="asked">
         <h2 id="asked">What you asked</h2>
-        <p role="status">
-          {gone && (
-            <>
-              {gone.kind === 'link' ? 'The report was taken back.' : 'The question was removed.'}{' '}
-              <button
-                type="button"
-                className={kit.link}
-                onClick={() => {
-                  void bringBackQuestion(theStore(), gone);
-                  setGone(null);
-                }}
-              >
-                Undo
-              </button>
-            </>
-          )}
-        </p>
+        <Undo
+          said={gone && (gone.kind === 'link' ? 'The report was taken back.' : 'The question was removed.')}
+          back={() => {
+            if (gone) void bringBackQuestion(theStore(), gone);
+            setGone(null);
+          }}
+        />
         {questions.length === 0 && <p className={styles.hint}>Nothing yet. Broken links that you report stand here, too.</p>}
         <ol className={styles.list}>
           {questions.map((q) => {

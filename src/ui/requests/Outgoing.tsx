@@ -12,6 +12,7 @@ import { duplicateOf, type Slip, slipTitle, WANTED_TEXT } from '../../core/reque
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { Undo } from '../kit/Undo';
 import { dayOfIso, whereTo } from './lines';
 import styles from './requests.module.css';
 
@@ -91,21 +92,14 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
       <p aria-live="polite" className={said ? styles.said : 'sr'}>
         {said}
       </p>
-      {gone && (
-        <p className={styles.said}>
-          The draft “{slipTitle(gone)}” is gone.{' '}
-          <button
-            type="button"
-            className={kit.link}
-            onClick={() => {
-              void restoreDraft(theStore(), gone);
-              setGone(null);
-            }}
-          >
-            Undo
-          </button>
-        </p>
-      )}
+      <Undo
+        className={styles.said}
+        said={gone && `The draft “${slipTitle(gone)}” is gone.`}
+        back={() => {
+          if (gone) void restoreDraft(theStore(), gone);
+          setGone(null);
+        }}
+      />
       <ul>
         {rows.map(({ slip, promise, fault, total: cents, goes }) => (
           <li key={slip.id} className={styles.row}>

@@ -5,6 +5,7 @@ import { type PastSearch, type StandingSearch, theStore } from '../../browser/st
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
 import styles from './searches.module.css';
 import { newHref, useNews } from './useNews';
@@ -43,21 +44,14 @@ function Searches() {
         {standing.length === 0 && (
           <p className={styles.hint}>None yet. “Keep as a standing search” is under the sentence of every search.</p>
         )}
-        {ended && (
-          <p className={styles.hint}>
-            “{ended.name}” no longer stands.{' '}
-            <button
-              type="button"
-              className={kit.link}
-              onClick={() => {
-                void saveStanding(theStore(), ended);
-                setEnded(null);
-              }}
-            >
-              Undo
-            </button>
-          </p>
-        )}
+        <Undo
+          className={styles.hint}
+          said={ended && `“${ended.name}” no longer stands.`}
+          back={() => {
+            if (ended) void saveStanding(theStore(), ended);
+            setEnded(null);
+          }}
+        />
         <ul className={styles.list}>
           {standing.map((s, i) => (
             <li key={s.id}>
@@ -106,21 +100,14 @@ function Searches() {
             </button>
           )}
         </h2>
-        {gone.length > 0 && (
-          <p className={styles.hint} role="status">
-            {gone.length === 1 ? 'One search' : `${gone.length} searches`} forgotten.{' '}
-            <button
-              type="button"
-              className={kit.link}
-              onClick={() => {
-                void bringBack(theStore(), gone);
-                setGone([]);
-              }}
-            >
-              Undo
-            </button>
-          </p>
-        )}
+        <Undo
+          className={styles.hint}
+          said={gone.length > 0 && `${gone.length === 1 ? 'One search' : `${gone.length} searches`} forgotten.`}
+          back={() => {
+            void bringBack(theStore(), gone);
+            setGone([]);
+          }}
+        />
         {past.length === 0 && gone.length === 0 && <p className={styles.hint}>None yet. They are kept in this browser only.</p>}
         <ul className={styles.list}>
           {past.slice(0, 100).map((s) => (

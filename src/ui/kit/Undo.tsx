@@ -1,0 +1,18 @@
+/** What was just removed, with the way back. The live region is there before its words, so that they are read out. */
+import type { ReactNode } from 'react';
+import kit from './kit.module.css';
+
+export function Undo({ said, back, className }: { said: ReactNode; back: () => void; className?: string | undefined }) {
+  return (
+    <p role="status" className={said ? className : 'sr'}>
+      {said && (
+        <>
+          {said}{' '}
+          <button type="button" className={kit.link} onClick={back}>
+            Undo
+          </button>
+        </>
+      )}
+    </p>
+  );
+}
