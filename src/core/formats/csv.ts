@@ -32,29 +32,46 @@ const readNames = (text: string): CslName[] =>
 /** The headings of a CSV file. */
 export const csvHeadings = (text: string): string[] => Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { preview: 1 }).data[0] ?? [];
 
+/** Rows that say something, each with the line on which it begins: a cell in quotation marks may go over several. */
+function rowsOf(text: string): { rows: { cells: string[]; line: number }[]; errors: Problem[] } {
+  const rows: { cells: string[]; line: number }[] = [];
+  const errors: Problem[] = [];
+  let [line, at] = [1, 0];
+  // Told apart by the first lines that say something.
+  const { delimiter } = Papa.parse(text, { skipEmptyLines: 'greedy', preview: 10 }).meta;
+  Papa.parse<string[]>(text, {
+    delimiter,
+    step: ({ data, errors: found, meta }) => {
+      for (const e of found) if (e.type === 'Quotes') errors.push({ line, text: `Quotation marks don’t match: ${e.message}.` });
+      if (data.some((cell) => cell.trim() !== '')) rows.push({ cells: data, line });
+      line += text.slice(at, meta.cursor).match(/\r\n|\n|\r/g)?.length ?? 0;
+      at = meta.cursor;
+    },
+  });
+  return { rows, errors };
+}
+
 /**
  * Reads CSV, comma, semicolon or tab. `columns` says what each column is, by its heading; without it the headings themselves do.
  * Rows without a title are named and left out.
  */
 export function readCsv(text: string, columns?: Readonly<Record<string, CsvColumn | ''>>): ReadItems {
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-  const [heading = [], ...rows] = parsed.data;
+  const { rows: all, errors } = rowsOf(text.replace(/^\uFEFF/, ''));
+  const [{ cells: heading } = { cells: [] }, ...rows] = all;
   const meaning = heading.map((h) => (columns ? columns[h] || null : columnFor(h)));
   if (!meaning.includes('title'))
     return { items: [], problems: [{ line: 1, text: `No column is the title. The columns are: ${heading.join(', ').slice(0, 300)}.` }] };
   const items: CslItem[] = [];
-  const problems: Problem[] = parsed.errors
-    .filter((e) => e.type === 'Quotes')
-    .map((e) => ({ line: (e.row ?? 0) + 1, text: `Quotation marks don’t match: ${e.message}.` }));
-  rows.forEach((row, i) => {
-    const value = (k: CsvColumn): string => (row[meaning.indexOf(k)] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
+  const problems: Problem[] = [...errors];
+  rows.forEach(({ cells, line }, i) => {
+    const value = (k: CsvColumn): string => (cells[meaning.indexOf(k)] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
     if (!value('title')) {
-      problems.push({ line: i + 2, text: 'This row has no title and is left out.' });
+      problems.push({ line, text: 'This row has no title and is left out.' });
       return;
     }
     const year = /\d{4}/.exec(value('year'))?.[0];
     if (value('year') && !year)
-      problems.push({ line: i + 2, text: `“${value('year').slice(0, 60)}” has no year in it; the row is taken without a date.` });
+      problems.push({ line, text: `“${value('year').slice(0, 60)}” has no year in it; the row is taken without a date.` });
     const item: Record<string, unknown> = {
       id: value('id') || `csv-${i + 1}`,
       type: value('type') || (value('container-title') ? 'article-journal' : 'book'),

@@ -216,6 +216,41 @@ describe('piece by piece', () => {
     problems.push(...reader.end().problems);
     expect(problems.map((p) => p.line)).toEqual([60_001]);
   });
+  it('so do those of a table whose cells go over several lines', () => {
+    const good = '"One of very many\r\ntitles that stand in this file","Lind, Ada",2019\r\n\r\n';
+    const rows = 30_000;
+    const file = bytes(`title,author,year\r\n${good.repeat(rows)},Nobody,2019\r\n${good}Last,,soon\r\n`);
+    const reader = new StreamReader('csv');
+    const [problems, titles]: [number[], string[]] = [[], []];
+    const take = (read: ReturnType<typeof reader.push>): void => {
+      problems.push(...read.problems.map((p) => p.line));
+      titles.push(...read.items.map((i) => i.title));
+    };
+    for (let at = 0; at < file.length; at += 500_000) take(reader.push(file.subarray(at, at + 500_000)));
+    take(reader.end());
+    expect(problems).toEqual([2 + 3 * rows, 2 + 3 * rows + 1 + 3]);
+    expect(titles).toHaveLength(rows + 2);
+    expect(titles[0]).toContain('One of very many');
+  });
+  it('and a broken MARC record its number in the whole file, whatever was said of others', () => {
+    const one = writeItems('marc', [{ id: 'a', type: 'book', title: 'x'.repeat(900) } as CslItem]) as Uint8Array;
+    const broken = Uint8Array.from(one);
+    broken.set(bytes('zzzzz'));
+    const list = Array.from({ length: 2500 }, (_, i) => (i === 3 || i === 2400 ? broken : one));
+    const file = Uint8Array.from(Buffer.concat(list));
+    const reader = new StreamReader('marc');
+    const problems: { line: number; text: string }[] = [];
+    let read = 0;
+    const take = (got: ReturnType<typeof reader.push>): void => {
+      problems.push(...got.problems);
+      read += got.items.length;
+    };
+    for (let at = 0; at < file.length; at += 400_000) take(reader.push(file.subarray(at, at + 400_000)));
+    take(reader.end());
+    expect(problems.map((p) => p.line)).toEqual([4, 2401]);
+    for (const p of problems) expect(p.text).toContain(`Record ${p.line}`);
+    expect(read).toBe(2498);
+  });
 });
 
 describe('CSV', () => {
@@ -237,6 +272,15 @@ describe('CSV', () => {
       issued: { 'date-parts': [[2019]] },
     });
     expect(readCsv('a,b\n1,2').problems[0]?.text).toContain('No column is the title');
+    expect(readCsv('title,year\n\n\n"Kelp,\nsea",2019\n,2020\n')).toMatchObject({
+      items: [{ title: 'Kelp,\nsea' }],
+      problems: [{ line: 6 }],
+    });
+    expect(readCsv('title,year\n"Kelp"x,2019\nDulse,2020\n').problems[0]).toMatchObject({
+      line: 2,
+      text: expect.stringMatching(/^Quotation marks/),
+    });
+    expect(readCsv('title,year\n\n\n"Kelp,\nsea",2019\n,2020\n').items).toHaveLength(1);
     expect(readCsv('title,year\nKelp,in press\n')).toMatchObject({
       items: [{ title: 'Kelp' }],
       problems: [{ line: 2, text: expect.stringMatching(/“in press” has no year/) }],

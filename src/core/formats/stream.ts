@@ -10,11 +10,13 @@ import { type WrittenFormat, writeItems } from './write';
 /** Less than this is not worth a cut. */
 const PIECE = 1 << 20;
 const NEWLINE = 0x0a;
+/** ISO 2709's record terminator. */
+const RECORD_END = 0x1d;
 const decoder = new TextDecoder('latin1');
 
 /** Where the last whole record in these bytes ends; 0 when none does. Byte by byte, since all marks are ASCII. */
 function cutOf(format: ReadFormat, bytes: Uint8Array): number {
-  if (format === 'marc') return bytes.lastIndexOf(0x1d) + 1;
+  if (format === 'marc') return bytes.lastIndexOf(RECORD_END) + 1;
   const text = decoder.decode(bytes);
   const after = (pattern: RegExp): number => {
     let end = 0;
@@ -57,7 +59,9 @@ export class StreamReader {
   readonly #columns: Columns | undefined;
   #rest = new Uint8Array(0);
   #lines = 0;
+  /** MARC has no lines: its records are counted. */
   #records = 0;
+  #begun = false;
   #whole: boolean | null = null;
   /** What every later piece needs before it: a table's headings, BibTeX's abbreviations. */
   #head = '';
@@ -83,8 +87,7 @@ export class StreamReader {
   end(): ReadItems {
     const rest = this.#rest;
     this.#rest = new Uint8Array(0);
-    const blank =
-      this.#records + this.#lines > 0 && /^\s*(?:<\/[\w:-]+>\s*)?$/.test(decoder.decode(rest.subarray(0, 200))) && rest.length < 200;
+    const blank = this.#begun && /^\s*(?:<\/[\w:-]+>\s*)?$/.test(decoder.decode(rest.subarray(0, 200))) && rest.length < 200;
     return blank ? { items: [], problems: [] } : this.#read(rest);
   }
 
@@ -98,10 +101,12 @@ export class StreamReader {
     const moved = problems.map(
       (p): Problem => (shift === 0 ? p : { line: p.line + shift, text: p.text.replace(/^Record \d+/, `Record ${p.line + shift}`) }),
     );
-    const seen = items.length + problems.length;
-    const first = this.#records === 0 && this.#lines === 0;
-    this.#records += seen;
-    for (const b of piece) if (b === NEWLINE) this.#lines++;
+    const first = !this.#begun;
+    this.#begun = true;
+    for (const b of piece) {
+      if (b === NEWLINE) this.#lines++;
+      else if (b === RECORD_END) this.#records++;
+    }
     if (first && this.#format === 'csv') this.#head = `${new TextDecoder().decode(piece).split(/\r?\n/)[0] ?? ''}\n`;
     if (this.#format === 'bibtex') {
       const strings = new TextDecoder().decode(piece).match(/^@string\s*[{(][^\n]*$/gim) ?? [];
