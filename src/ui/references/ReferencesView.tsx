@@ -350,12 +350,12 @@ function References() {
             <div className={styles.bulk}>
               {wanting.length > 0 && (
                 <button type="button" className={kit.plum} onClick={() => setBulk(!bulk)} aria-expanded={bulk}>
-                  Slips for the {wanting.length} missing
+                  {wanting.length === 1 ? 'A slip for the one missing' : `Slips for the ${wanting.length} missing`}
                 </button>
               )}
               {matched.length > 0 && (
                 <button type="button" className={kit.link} onClick={() => void putAside()}>
-                  Set aside the {matched.length} found
+                  Set aside {matched.length === 1 ? 'the one' : `the ${matched.length}`} found
                 </button>
               )}
               <Export items={rows.map((r) => ({ said: r.ref.csl, record: matchOf(found(r), r.chosen)?.csl ?? null }))} />

@@ -233,7 +233,7 @@ describe('a bibliography', () => {
   it('somebody who never used interlibrary loan registers with the first slips', async () => {
     await chooseReader(theStore(), NEW);
     await paste(salt);
-    fireEvent.click(screen.getByRole('button', { name: 'Slips for the 1 missing' }));
+    fireEvent.click(screen.getByRole('button', { name: 'A slip for the one missing' }));
     const review = await screen.findByRole('region', { name: 'Slips for what is missing' });
     const put = within(review).getByRole('button', { name: /^Put 1 into Outgoing/ }) as HTMLButtonElement;
     expect(put.disabled).toBe(true);
