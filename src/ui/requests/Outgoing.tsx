@@ -4,10 +4,10 @@ import { useState } from 'react';
 import { getPromise } from '../../browser/client';
 import { dropDraft, reopen, repromise, restoreDraft, sendOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import { notKept } from '../../browser/trouble';
 import { historyFor } from '../../core/requests/history';
 import { money } from '../../core/requests/price';
-import type { SlipPromise } from '../../core/requests/promise';
-import { promisedFrom } from '../../core/requests/promise';
+import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
 import { duplicateOf, type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
@@ -62,15 +62,20 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
   const total = going.reduce((n, r) => n + r.total, 0);
   const send = async () => {
     setSending(true);
-    // What goes out is the promise as it was last seen here.
-    for (const { slip, promise: p } of going) {
-      const promised = p ? promisedFrom(p) : null;
-      if (promised) await repromise(theStore(), slip.id, promised);
+    try {
+      // What goes out is the promise as it was last seen here.
+      for (const { slip, promise: p } of going) {
+        const promised = p ? promisedFrom(p) : null;
+        if (promised) await repromise(theStore(), slip.id, promised);
+      }
+      const { sent, problem, stayed: why } = await sendOutgoing(theStore(), reader.id, moment, new Set(going.map((r) => r.slip.id)));
+      setStayed(new Map(why.map((w) => [w.id, w.why])));
+      setSaid(problem ? `${sent ? `${sent} sent. ` : ''}${problem.message} What was not sent stays in Outgoing.` : `${sent} sent.`);
+    } catch (error) {
+      setSaid(`${notKept(error)} What was not sent stays in Outgoing.`);
+    } finally {
+      setSending(false);
     }
-    const { sent, problem, stayed: why } = await sendOutgoing(theStore(), reader.id, moment, new Set(going.map((r) => r.slip.id)));
-    setSending(false);
-    setStayed(new Map(why.map((w) => [w.id, w.why])));
-    setSaid(problem ? `${sent ? `${sent} sent. ` : ''}${problem.message} What was not sent stays in Outgoing.` : `${sent} sent.`);
   };
   const drop = async (slip: Slip) => {
     await dropDraft(theStore(), slip.id);

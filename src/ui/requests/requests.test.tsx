@@ -3,6 +3,7 @@
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import Dexie from 'dexie';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, INFO, show } from '../../../tests/fixtures/here';
@@ -117,6 +118,18 @@ describe('outgoing', () => {
     expect(screen.getByText(/What was not sent stays in Outgoing/)).toBeTruthy();
     expect((await slipById(theStore(), a.id))?.state).toBe('outgoing');
     await waitFor(async () => expect((await slipById(theStore(), b.id))?.state).not.toBe('outgoing'));
+  });
+  it('where the browser keeps nothing more, that is said, and sending can be tried again', async () => {
+    await showOutgoing(outgoing('The nori century'));
+    await waitFor(() => expect(send().disabled).toBe(false));
+    const full = vi.spyOn(theStore().slips, 'put').mockRejectedValue(new Dexie.QuotaExceededError('full'));
+    const sent = vi.spyOn(client, 'sendSlip').mockImplementation(async () => confirm());
+    fireEvent.click(send());
+    await screen.findByText(/no room left.*What was not sent stays in Outgoing/);
+    expect(sent).not.toHaveBeenCalled();
+    full.mockRestore();
+    fireEvent.click(send());
+    await screen.findByText('1 sent.');
   });
   it('a draft thrown away comes back with one gesture', async () => {
     const slip = draft('The nori century');
