@@ -38,11 +38,11 @@ export function cslItem(value: unknown, n: number): CslItem | string {
   return typeof out.title === 'string' ? (out as unknown as CslItem) : 'has no title';
 }
 
-export function readCslItems(text: string): ReadItems {
+export function readCslItems(text: string, before = 0): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];
   const take = (value: unknown, line: number): void => {
-    const item = cslItem(value, items.length + 1);
+    const item = cslItem(value, before + items.length + 1);
     if (typeof item === 'string') problems.push({ line, text: `This item ${item} and is left out.` });
     else items.push(item);
   };

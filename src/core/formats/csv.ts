@@ -55,7 +55,7 @@ function rowsOf(text: string): { rows: { cells: string[]; line: number }[]; erro
  * Reads CSV, comma, semicolon or tab. `columns` says what each column is, by its heading; without it the headings themselves do.
  * Rows without a title are named and left out.
  */
-export function readCsv(text: string, columns?: Readonly<Record<string, CsvColumn | ''>>): ReadItems {
+export function readCsv(text: string, columns?: Readonly<Record<string, CsvColumn | ''>>, before = 0): ReadItems {
   const { rows: all, errors } = rowsOf(text.replace(/^\uFEFF/, ''));
   const [{ cells: heading } = { cells: [] }, ...rows] = all;
   const meaning = heading.map((h) => (columns ? columns[h] || null : columnFor(h)));
@@ -63,7 +63,7 @@ export function readCsv(text: string, columns?: Readonly<Record<string, CsvColum
     return { items: [], problems: [{ line: 1, text: `No column is the title. The columns are: ${heading.join(', ').slice(0, 300)}.` }] };
   const items: CslItem[] = [];
   const problems: Problem[] = [...errors];
-  rows.forEach(({ cells, line }, i) => {
+  rows.forEach(({ cells, line }) => {
     const value = (k: CsvColumn): string => (cells[meaning.indexOf(k)] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
     if (!value('title')) {
       problems.push({ line, text: 'This row has no title and is left out.' });
@@ -73,7 +73,7 @@ export function readCsv(text: string, columns?: Readonly<Record<string, CsvColum
     if (value('year') && !year)
       problems.push({ line, text: `“${value('year').slice(0, 60)}” has no year in it; the row is taken without a date.` });
     const item: Record<string, unknown> = {
-      id: value('id') || `csv-${i + 1}`,
+      id: value('id') || `csv-${before + items.length + 1}`,
       type: value('type') || (value('container-title') ? 'article-journal' : 'book'),
     };
     for (const k of CSV_COLUMNS) if (!['id', 'type', 'author', 'editor', 'year'].includes(k) && value(k)) item[k] = value(k);

@@ -6,6 +6,7 @@ import { describe, expect, it } from 'vitest';
 import type { CslItem } from '../bibliography/record';
 import { readCslItems } from './cslItems';
 import { readCsv, writeCsv } from './csv';
+import { writeIso2709 } from './iso2709';
 import { formatOf, kindOfFile, READ_FORMATS, type ReadFormat, readAs } from './read';
 import { StreamReader, StreamWriter } from './stream';
 import { decodeText } from './text';
@@ -232,6 +233,32 @@ describe('piece by piece', () => {
     expect(titles).toHaveLength(rows + 2);
     expect(titles[0]).toContain('One of very many');
   });
+  it.each<[ReadFormat, (n: number) => string]>([
+    ['ris', (n) => `TY  - BOOK\nTI  - Book ${n}\nAB  - ${'x'.repeat(900)}\nER  - \n`],
+    ['csv', (n) => `${n === 0 ? 'title,publisher\n' : ''}Book ${n},${'x'.repeat(900)}\n`],
+    ['csl', (n) => `${JSON.stringify({ type: 'book', title: `Book ${n}`, publisher: 'x'.repeat(900) })}\n`],
+    ['openurl', (n) => `rft.btitle=Book+${n}&rft.pub=${'x'.repeat(900)}\n`],
+    [
+      'marcxml',
+      (n) =>
+        `<record><datafield tag="245"><subfield code="a">Book ${n}</subfield></datafield><datafield tag="520"><subfield code="a">${'x'.repeat(900)}</subfield></datafield></record>\n`,
+    ],
+  ])('%s: items without an id of their own are numbered through, however the file is cut', (format, one) => {
+    const many = Array.from({ length: 3000 }, (_, n) => one(n)).join('');
+    const file = bytes(format === 'marcxml' ? `<collection>\n${many}</collection>\n` : many);
+    const reader = new StreamReader(format);
+    const items: CslItem[] = [];
+    let pieces = 0;
+    for (let at = 0; at < file.length; at += 400_000) {
+      const got = reader.push(file.subarray(at, at + 400_000));
+      if (got.items.length) pieces++;
+      items.push(...got.items);
+    }
+    items.push(...reader.end().items);
+    expect(pieces).toBeGreaterThan(1);
+    expect(items.map((i) => i.title)).toEqual(Array.from({ length: 3000 }, (_, n) => `Book ${n}`));
+    expect(items.map((i) => Number(/\d+$/.exec(i.id)?.[0]))).toEqual(items.map((_, i) => i + 1));
+  });
   it('and a broken MARC record its number in the whole file, whatever was said of others', () => {
     const one = writeItems('marc', [{ id: 'a', type: 'book', title: 'x'.repeat(900) } as CslItem]) as Uint8Array;
     const broken = Uint8Array.from(one);
@@ -248,6 +275,9 @@ describe('piece by piece', () => {
     for (let at = 0; at < file.length; at += 400_000) take(reader.push(file.subarray(at, at + 400_000)));
     take(reader.end());
     expect(problems.map((p) => p.line)).toEqual([4, 2401]);
+    // One without a title, after a broken one.
+    const bare = writeIso2709({ leader: '00000nam a2200000 a 4500', control: [], fields: [] }) as Uint8Array;
+    expect(readAs('marc', Uint8Array.from(Buffer.concat([one, broken, bare]))).problems.map((p) => p.line)).toEqual([2, 3]);
     for (const p of problems) expect(p.text).toContain(`Record ${p.line}`);
     expect(read).toBe(2498);
   });

@@ -4,7 +4,7 @@
  * records in another encoding are read as Windows-1252, which says what it can of MARC-8.
  */
 import type { Problem } from './item';
-import type { MarcField, MarcRecord } from './marc';
+import type { MarcField, MarcRecord, PlacedRecord } from './marc';
 import { decodeText } from './text';
 
 const RECORD_END = 0x1d;
@@ -60,8 +60,8 @@ export function writeIso2709(m: MarcRecord): Uint8Array | null {
 }
 
 /** Reads records one after the other; a broken one is named by its number and left out, and reading goes on at the next separator. */
-export function readIso2709(bytes: Uint8Array): { records: MarcRecord[]; problems: Problem[] } {
-  const records: MarcRecord[] = [];
+export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; problems: Problem[] } {
+  const records: PlacedRecord[] = [];
   const problems: Problem[] = [];
   const ascii = (from: number, to: number): string => String.fromCharCode(...bytes.subarray(from, to));
   let n = 0;
@@ -105,7 +105,7 @@ export function readIso2709(bytes: Uint8Array): { records: MarcRecord[]; problem
         }
       }
       if (fault) bad(fault);
-      else records.push({ leader, control, fields });
+      else records.push({ leader, control, fields, line: n });
     }
     start = end + 1;
   }

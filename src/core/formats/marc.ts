@@ -21,6 +21,10 @@ export interface MarcRecord {
   readonly control: readonly (readonly [tag: string, text: string])[];
   readonly fields: readonly MarcField[];
 }
+/** A record that was read, with where it stood: its line, or its number where there are no lines. */
+export interface PlacedRecord extends MarcRecord {
+  readonly line: number;
+}
 /** What MARC is written from: a record of the index, or an item that only has a description. */
 export type MarcSource = Pick<
   DiscoveryRecord,

@@ -1,7 +1,7 @@
 /** MARC 21 in XML (the "slim" schema of the MARCXML format), written and read. */
 import { XMLParser } from 'fast-xml-parser';
 import { lineCounter, type Problem } from './item';
-import { type MarcField, type MarcRecord, type MarcSource, marcOf } from './marc';
+import { type MarcField, type MarcRecord, type MarcSource, marcOf, type PlacedRecord } from './marc';
 import { element, textElement } from './xml';
 
 export const MARCXML_SCHEMA = 'info:srw/schema/1/marcxml-v1.1';
@@ -33,7 +33,7 @@ const text = (v: unknown): string => (typeof v === 'object' && v !== null ? Stri
  * Reads MARCXML record by record, so that one that is broken costs the others nothing. Document types are refused: they can
  * define entities that grow without end or point outside.
  */
-export function readMarcxml(xml: string): { records: MarcRecord[]; problems: Problem[] } {
+export function readMarcxml(xml: string): { records: PlacedRecord[]; problems: Problem[] } {
   if (/<!DOCTYPE|<!ENTITY/i.test(xml))
     return {
       records: [],
@@ -52,7 +52,7 @@ export function readMarcxml(xml: string): { records: MarcRecord[]; problems: Pro
     parseTagValue: false,
     parseAttributeValue: false,
   });
-  const records: MarcRecord[] = [];
+  const records: PlacedRecord[] = [];
   const problems: Problem[] = [];
   const lineAt = lineCounter(xml);
   const opening = /<(?:[\w-]+:)?record[\s>]/g;
@@ -75,6 +75,7 @@ export function readMarcxml(xml: string): { records: MarcRecord[]; problems: Pro
         subfields: list(f.subfield).map((s) => [String(s['@code'] ?? ''), text(s)] as const),
       }));
       records.push({
+        line,
         leader: text(record.leader),
         control: list(record.controlfield).map((c) => [String(c['@tag'] ?? ''), text(c)] as const),
         fields,

@@ -3,7 +3,7 @@ import type { CslItem } from '../bibliography/record';
 import { readOpenUrl } from '../coverage/openurl';
 import type { Problem, ReadItems } from './item';
 
-export function readOpenUrls(text: string): ReadItems {
+export function readOpenUrls(text: string, before = 0): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];
   text
@@ -15,7 +15,7 @@ export function readOpenUrls(text: string): ReadItems {
       const read = readOpenUrl(new URLSearchParams(line.slice(line.indexOf('?') + 1)));
       if (!read) problems.push({ line: i + 1, text: 'This line says nothing of what is wanted and is left out.' });
       else {
-        items.push({ ...read.csl, id: `openurl-${i + 1}` } as CslItem);
+        items.push({ ...read.csl, id: `openurl-${before + items.length + 1}` } as CslItem);
         for (const p of read.problems) problems.push({ line: i + 1, text: p });
       }
     });

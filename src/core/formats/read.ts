@@ -7,7 +7,7 @@ import { csvHeadings, readCsv } from './csv';
 import { type CsvColumn, columnFor } from './csvColumns';
 import { readIso2709 } from './iso2709';
 import type { Problem, ReadItems } from './item';
-import type { MarcRecord } from './marc';
+import type { PlacedRecord } from './marc';
 import { itemOfMarc } from './marcItems';
 import { readMarcxml } from './marcxml';
 import { readOpenUrls } from './openurlList';
@@ -17,34 +17,41 @@ import { decodeText } from './text';
 export const READ_FORMATS = ['ris', 'bibtex', 'csl', 'marc', 'marcxml', 'csv', 'openurl'] as const;
 export type ReadFormat = (typeof READ_FORMATS)[number];
 
-function marcItems({ records, problems }: { records: readonly MarcRecord[]; problems: readonly Problem[] }): ReadItems {
-  const found = records.map((m, i) => itemOfMarc(m, i + 1));
-  return {
-    items: found.filter((x): x is CslItem => typeof x !== 'string'),
-    problems: [...problems, ...found.flatMap((x, i) => (typeof x === 'string' ? [{ line: i + 1, text: x }] : []))],
-  };
+function marcItems({ records, problems }: { records: readonly PlacedRecord[]; problems: readonly Problem[] }, before: number): ReadItems {
+  const items: CslItem[] = [];
+  const all = [...problems];
+  for (const m of records) {
+    const item = itemOfMarc(m, before + items.length + 1);
+    if (typeof item === 'string') all.push({ line: m.line, text: item });
+    else items.push(item);
+  }
+  return { items, problems: all };
 }
 
 /** What the columns of a CSV file are, by their headings. */
 export type Columns = Readonly<Record<string, CsvColumn | ''>>;
 
-/** Items of a file in a format; for CSV, `columns` says what the columns are where their headings don't. */
-export function readAs(format: ReadFormat, bytes: Uint8Array, columns?: Columns): ReadItems {
+/**
+ * Items of a file in a format.
+ * @param columns for CSV: what the columns are where their headings don't say it
+ * @param before how many items were read before these: those without an id of their own are numbered on from there
+ */
+export function readAs(format: ReadFormat, bytes: Uint8Array, columns?: Columns, before = 0): ReadItems {
   switch (format) {
     case 'ris':
-      return readRis(decodeText(bytes));
+      return readRis(decodeText(bytes), before);
     case 'bibtex':
       return readBibtex(decodeText(bytes));
     case 'csl':
-      return readCslItems(decodeText(bytes));
+      return readCslItems(decodeText(bytes), before);
     case 'csv':
-      return readCsv(decodeText(bytes), columns);
+      return readCsv(decodeText(bytes), columns, before);
     case 'openurl':
-      return readOpenUrls(decodeText(bytes));
+      return readOpenUrls(decodeText(bytes), before);
     case 'marcxml':
-      return marcItems(readMarcxml(decodeText(bytes)));
+      return marcItems(readMarcxml(decodeText(bytes)), before);
     case 'marc':
-      return marcItems(readIso2709(bytes));
+      return marcItems(readIso2709(bytes), before);
   }
 }
 

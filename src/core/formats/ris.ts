@@ -88,7 +88,7 @@ export function writeRis(items: readonly CslItem[]): string {
 const TAG = /^([A-Z][A-Z0-9])\s{1,2}-(?:\s(.*)|)$/;
 
 /** Reads RIS. Records that can't be used are named by the line on which they begin; the others come in. */
-export function readRis(text: string): ReadItems {
+export function readRis(text: string, before = 0): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];
   let open: { line: number; tags: Map<string, string[]>; last: string | null } | null = null;
@@ -96,7 +96,7 @@ export function readRis(text: string): ReadItems {
     if (!open) return;
     const { line, tags } = open;
     open = null;
-    const item = fromTags(tags, items.length + 1);
+    const item = fromTags(tags, before + items.length + 1);
     if (!item) problems.push({ line, text: 'This record has no title (TI, T1 or CT) and is left out.' });
     else {
       items.push(item);

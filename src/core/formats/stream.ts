@@ -61,6 +61,7 @@ export class StreamReader {
   #lines = 0;
   /** MARC has no lines: its records are counted. */
   #records = 0;
+  #items = 0;
   #begun = false;
   #whole: boolean | null = null;
   /** What every later piece needs before it: a table's headings, BibTeX's abbreviations. */
@@ -96,7 +97,8 @@ export class StreamReader {
     const bytes = new Uint8Array(head.length + piece.length);
     bytes.set(head);
     bytes.set(piece, head.length);
-    const { items, problems } = readAs(this.#format, bytes, this.#columns);
+    const { items, problems } = readAs(this.#format, bytes, this.#columns, this.#items);
+    this.#items += items.length;
     const shift = this.#format === 'marc' ? this.#records : this.#lines - (this.#head ? this.#head.split('\n').length - 1 : 0);
     const moved = problems.map(
       (p): Problem => (shift === 0 ? p : { line: p.line + shift, text: p.text.replace(/^Record \d+/, `Record ${p.line + shift}`) }),
