@@ -139,14 +139,18 @@ function containerFits(a: string, b: string): boolean {
 
 const ENOUGH = 5;
 const AHEAD = 1.2;
+/** A title with fewer words is many works'. */
+const TELLING_WORDS = 3;
 const CONFIDENT = 6.5;
 const confidenceOf = (weight: number): number => 1 / (1 + Math.exp(CONFIDENT - 4 - weight * 0.9));
 
 /** Chooses among candidates. A title alone is enough only when it is the whole title and nobody else's. */
 export function choose(said: ReferenceItem, candidates: readonly Candidate[]): MatchResult {
+  const telling = words(said.title).filter((w) => !SMALL_WORDS.has(w)).length >= TELLING_WORDS;
   const judged = candidates
     .map(({ record }) => ({ record, ...agreementOf(said, record.csl) }))
-    .filter((x) => x.weight > 0)
+    // The very title by somebody else, in another year, is not linked, but shown: the reference may be wrong in the rest.
+    .filter((x) => x.weight > 0 || (x.title >= 0.92 && telling))
     .sort((a, b) => b.weight - a.weight || (a.record.id < b.record.id ? -1 : 1));
   const asMatch = (x: (typeof judged)[number]): Match => ({
     id: x.record.id,

@@ -218,6 +218,20 @@ describe('matching', () => {
     const bare = said({ author: [{ family: 'Wexholm' }], volume: undefined, page: undefined, 'container-title': undefined });
     expect(choose(bare, [{ record: record() }]).match).toBeNull();
   });
+  it('but it is shown, with what differs, where the title says enough', () => {
+    const wrong = said({
+      title: 'School kitchens and sea vegetables: a two-year feeding trial',
+      author: [{ family: 'Wexholm' }],
+      issued: { 'date-parts': [[1998]] },
+      ...{ volume: undefined, page: undefined, 'container-title': undefined },
+    });
+    const { match, others } = choose(wrong, [{ record: record() }]);
+    expect([match, others.map((o) => o.id)]).toEqual([null, ['tu1']]);
+    expect(others[0]?.disagreements.map((d) => d.part)).toEqual(expect.arrayContaining(['person', 'year']));
+    expect(others[0]?.confidence).toBeLessThan(0.5);
+    const short = { record: record({ title: 'Sea vegetables' }) };
+    expect(choose({ ...wrong, title: 'Sea vegetables' }, [short]).others).toEqual([]);
+  });
   it('two that fit alike are both shown and neither is linked', () => {
     const twin = { ...record(), id: 'tu2' as never };
     const { match, others } = choose(said(), [{ record: record() }, { record: twin }]);

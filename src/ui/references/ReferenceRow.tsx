@@ -202,7 +202,11 @@ export function ReferenceRow({
         {others.length > 0 && (
           <details className={styles.others}>
             <summary>
-              {match ? `Not this? ${others.length} other${others.length === 1 ? '' : 's'}` : `It may be one of ${others.length}`}
+              {match
+                ? `Not this? ${others.length} other${others.length === 1 ? '' : 's'}`
+                : others.length === 1
+                  ? 'It may be this'
+                  : `It may be one of ${others.length}`}
             </summary>
             <ul>
               {others.map((m) => (
