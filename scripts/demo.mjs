@@ -4,7 +4,9 @@ import { parseArgs } from 'node:util';
 import { withLargePages } from './memory.mjs';
 import { ensureBuild, ensureIndex, ensurePackages } from './setup.mjs';
 
-const { values } = parseArgs({ options: { records: { type: 'string', default: '100000' }, port: { type: 'string', default: '4321' } } });
+const { values } = parseArgs({
+  options: { records: { type: 'string', default: '100000' }, port: { type: 'string', default: process.env.PORT ?? '4321' } },
+});
 for (const [name, low, high] of [
   ['records', 1000, 5_000_000],
   ['port', 1, 65_535],
