@@ -1,4 +1,5 @@
 /** Questions to the ask desk, and links reported as broken: kept here, answered by the desk. */
+import { shortId } from './ids';
 import type { Store } from './store';
 
 export interface Question {
@@ -18,8 +19,7 @@ export interface Question {
 }
 export const questionsOf = async (store: Store, reader: string): Promise<Question[]> =>
   (await store.questions.where('reader').equals(reader).toArray()).sort((a, b) => (a.asked < b.asked ? 1 : -1));
-export const askQuestion = (store: Store, q: Omit<Question, 'id'>): Promise<unknown> =>
-  store.questions.put({ ...q, id: `Q-${crypto.randomUUID().slice(0, 13)}` });
+export const askQuestion = (store: Store, q: Omit<Question, 'id'>): Promise<unknown> => store.questions.put({ ...q, id: `Q-${shortId()}` });
 export const dropQuestion = (store: Store, id: string): Promise<unknown> => store.questions.delete(id);
 export const bringBackQuestion = (store: Store, q: Question): Promise<unknown> => store.questions.put(q);
 /** The ways to an item that this reader reported. */

@@ -16,7 +16,11 @@ import {
 } from '../core/requests/lifecycle';
 import type { Promised, Slip } from '../core/requests/slip';
 import { AskError, getNews, sendSlip, tellNetwork } from './client';
+import { shortId } from './ids';
 import type { Store } from './store';
+
+/** It becomes the ISO 18626 request id. */
+export const newSlipId = (): string => `S-${shortId()}`;
 
 export const slipsOf = (store: Store, reader: string): Promise<Slip[]> => store.slips.where('reader').equals(reader).toArray();
 export const slipById = (store: Store, id: string): Promise<Slip | undefined> => store.slips.get(id);

@@ -41,9 +41,13 @@ describe('trouble with the store', () => {
     expect(noteTrouble(new Dexie.QuotaExceededError('full'))).toBe(true);
     expect(noteTrouble(new Dexie.QuotaExceededError('full'))).toBe(true);
     expect(told).toBe(1);
-    expect(trouble()).toMatch(/no room left/);
+    expect(trouble()?.text).toMatch(/no room left/);
+    // A change that is lost is told again, though the words are the same.
+    const before = trouble();
+    noteTrouble(new Dexie.QuotaExceededError('full'), true);
+    expect([told, trouble() === before, trouble()?.text]).toEqual([2, false, before?.text]);
     leave();
     noteTrouble(new Dexie.DatabaseClosedError('closed'));
-    expect(told).toBe(1);
+    expect(told).toBe(2);
   });
 });

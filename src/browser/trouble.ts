@@ -30,19 +30,26 @@ export function storeTrouble(error: unknown): string | null {
 export const notKept = (error: unknown): string =>
   storeTrouble(error) ?? (error instanceof Error ? error.message : 'That did not work; nothing has changed.');
 
-let current: string | null = null;
+/** One telling; a new one is a new object, also with the same words. */
+export interface Trouble {
+  readonly text: string;
+}
+let current: Trouble | null = null;
 const listeners = new Set<() => void>();
-/** Notes trouble with the store. Returns false for an error that is not the store's. */
-export function noteTrouble(error: unknown): boolean {
+/**
+ * Notes trouble with the store. Returns false for an error that is not the store's.
+ * @param change a change that was lost is told each time, also after the notice was read; what can't be read only once
+ */
+export function noteTrouble(error: unknown, change = false): boolean {
   const text = storeTrouble(error);
   if (text === null) return false;
-  if (text !== current) {
-    current = text;
+  if (change || text !== current?.text) {
+    current = { text };
     for (const heard of listeners) heard();
   }
   return true;
 }
-export const trouble = (): string | null => current;
+export const trouble = (): Trouble | null => current;
 export function onTrouble(heard: () => void): () => void {
   listeners.add(heard);
   return () => listeners.delete(heard);

@@ -7,7 +7,8 @@ import type { Problem } from './item';
 import type { MarcField, MarcRecord, PlacedRecord } from './marc';
 import { decodeText } from './text';
 
-const RECORD_END = 0x1d;
+/** The record terminator. */
+export const RECORD_END = 0x1d;
 const FIELD_END = 0x1e;
 const SUBFIELD = 0x1f;
 const encoder = new TextEncoder();

@@ -3,6 +3,7 @@
  * where a record ends, and what is before the cut goes to the same readers as a small file.
  */
 import type { CslItem } from '../bibliography/record';
+import { RECORD_END } from './iso2709';
 import type { Problem, ReadItems } from './item';
 import { type Columns, type ReadFormat, readAs } from './read';
 import { type WrittenFormat, writeItems } from './write';
@@ -10,8 +11,6 @@ import { type WrittenFormat, writeItems } from './write';
 /** Less than this is not worth a cut. */
 const PIECE = 1 << 20;
 const NEWLINE = 0x0a;
-/** ISO 2709's record terminator. */
-const RECORD_END = 0x1d;
 const decoder = new TextDecoder('latin1');
 
 /** Where the last whole record in these bytes ends; 0 when none does. Byte by byte, since all marks are ASCII. */
@@ -109,7 +108,13 @@ export class StreamReader {
       if (b === NEWLINE) this.#lines++;
       else if (b === RECORD_END) this.#records++;
     }
-    if (first && this.#format === 'csv') this.#head = `${new TextDecoder().decode(piece).split(/\r?\n/)[0] ?? ''}\n`;
+    if (first && this.#format === 'csv') {
+      const headings = new TextDecoder()
+        .decode(piece)
+        .split(/\r?\n/)
+        .find((l) => l.trim() !== '');
+      this.#head = `${headings ?? ''}\n`;
+    }
     if (this.#format === 'bibtex') {
       const strings = new TextDecoder().decode(piece).match(/^@string\s*[{(][^\n]*$/gim) ?? [];
       if (strings.length) this.#head += `${strings.join('\n')}\n`;

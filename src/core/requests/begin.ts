@@ -35,8 +35,8 @@ export type Subject =
   | { readonly by: 'journal'; readonly issn: string }
   | { readonly by: 'openurl'; readonly csl: ReferenceItem }
   | { readonly by: 'hand'; readonly title: string };
-export interface Wish {
-  readonly subject: Subject;
+/** How a thing is wanted. */
+export interface Manner {
   /** The way chosen before; where there is none, the soonest that is open decides. */
   readonly route: Route | undefined;
   readonly from: string;
@@ -45,6 +45,9 @@ export interface Wish {
   /** A part of a volume, though the way could bring the whole. */
   readonly part: boolean;
   readonly course: string;
+}
+export interface Wish extends Manner {
+  readonly subject: Subject;
 }
 /** What a slip can be filled from. */
 export type Wished = Pick<DiscoveryRecord, 'id' | 'csl' | 'kind'>;
@@ -103,7 +106,7 @@ export const waysDecide = (wish: Wish, wished: Wished): boolean =>
   wish.route === undefined && wished.csl.title !== '' && wish.subject.by !== 'hand' && wish.subject.by !== 'journal';
 
 type SlipWay = Way & { readonly action: { readonly do: 'slip'; readonly route: Route; readonly from: string } };
-function routeOf(wish: Wish, wished: Wished, ways: readonly Way[]): { route: Route; from: string } {
+function routeOf(wish: Manner, wished: Wished, ways: readonly Way[]): { route: Route; from: string } {
   const desk = wish.route === 'purchase' || wish.route === 'question' ? routeFor(wish.route) : null;
   if (desk) return desk;
   if (wish.route) return { route: wish.route, from: wish.from || 'lending' };
@@ -112,7 +115,7 @@ function routeOf(wish: Wish, wished: Wished, ways: readonly Way[]): { route: Rou
     ? { route: first.action.route, from: first.action.from }
     : { route: serviceFor(wished.kind) === 'copy' ? 'ill-copy' : 'ill-loan', from: wish.from || 'lending' };
 }
-function wantedOf(route: Route, wish: Wish, wished: Wished): Wanted {
+function wantedOf(route: Route, wish: Manner, wished: Wished): Wanted {
   if (route === 'purchase' || route === 'question') return route;
   if (serviceOf(route) === 'loan' && !wish.part) return 'loan';
   return KINDS[wished.kind].family === 'article' ? 'article' : 'chapter';
@@ -124,7 +127,7 @@ function wantedOf(route: Route, wish: Wish, wished: Wished): Wanted {
  * @param id a new id, which becomes the ISO 18626 request id
  * @param now ISO local time
  */
-export function beginSlip(wish: Wish, wished: Wished, ways: readonly Way[], reader: Reader, id: string, now: string): Slip {
+export function beginSlip(wish: Manner, wished: Wished, ways: readonly Way[], reader: Reader, id: string, now: string): Slip {
   const { route, from } = routeOf(wish, wished, ways);
   const slip = newSlip({ id, record: wished, reader, wanted: wantedOf(route, wish, wished), route, from, needBy: wish.needBy, now });
   return { ...slip, reference: wish.course };

@@ -3,8 +3,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getPromise, getWays } from '../../browser/client';
 import { register } from '../../browser/settings';
-import { keepDraft, toOutgoing } from '../../browser/slips';
+import { keepDraft, newSlipId, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import { isOpen } from '../../core/requests/lifecycle';
 import { type Thing, writeSlips } from '../../core/requests/many';
 import { money } from '../../core/requests/price';
 import { promisedFrom } from '../../core/requests/promise';
@@ -24,7 +25,15 @@ export default function BulkSlips({ things, needBy, close }: { things: readonly 
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
   const written = useQuery({
-    queryKey: ['bulk', things.map((t) => [t.match?.id ?? '', t.csl]), needBy, moment, reader.id],
+    // What is asked for already is part of the question: opened again, what went into Outgoing does not go a second time.
+    queryKey: [
+      'bulk',
+      things.map((t) => [t.match?.id ?? '', t.csl]),
+      needBy,
+      moment,
+      reader.id,
+      slips.filter((s) => isOpen(s.state)).map((s) => s.id),
+    ],
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: () =>
       writeSlips(
@@ -33,10 +42,19 @@ export default function BulkSlips({ things, needBy, close }: { things: readonly 
         {
           ways: async (asked) => (await getWays(asked, moment, needBy)).ways,
           promise: (slip, history) => getPromise(slip, moment, history),
-          newId: () => `S-${crypto.randomUUID().slice(0, 13)}`,
+          newId: newSlipId,
         },
       ),
   });
+  if (said)
+    return (
+      <p className={styles.review} role="status">
+        {said} <a href="/requests">Look them over and send</a>{' '}
+        <button type="button" className={kit.link} onClick={close}>
+          Close
+        </button>
+      </p>
+    );
   if (written.isError) return <Failure error={written.error} again={() => void written.refetch()} />;
   if (!written.data) return <p className={styles.hint}>Writing {things.length} slips…</p>;
   const list = written.data;
@@ -59,15 +77,6 @@ export default function BulkSlips({ things, needBy, close }: { things: readonly 
       setBusy(false);
     }
   };
-  if (said)
-    return (
-      <p className={styles.review} role="status">
-        {said} <a href="/requests">Look them over and send</a>{' '}
-        <button type="button" className={kit.link} onClick={close}>
-          Close
-        </button>
-      </p>
-    );
   return (
     <section className={styles.review} aria-label="Slips for what is missing">
       <table>

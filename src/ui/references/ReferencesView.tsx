@@ -2,6 +2,7 @@
 import { type ChangeEvent, type DragEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { setAside } from '../../browser/aside';
 import { AskError, resolveReferences } from '../../browser/client';
+import { shortId } from '../../browser/ids';
 import type { ReadingTask } from '../../browser/reading';
 import {
   type Bibliography,
@@ -29,7 +30,6 @@ const LARGEST = 50_000_000;
 const EXAMPLE = `Adewold, E., Ostholt, N., & Brimoto, H. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.
 
 Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Tarnholm University Press, 2019.`;
-const newId = (): string => crypto.randomUUID().slice(0, 13);
 
 /** What is known of each reference, asked for a few at a time; what is asked twice is answered from memory. */
 function useResolved(rows: readonly KeptReference[], needBy: string) {
@@ -140,7 +140,7 @@ function References() {
     const base: Bibliography = { ...bib, text, read: text };
     try {
       await work.current?.read(what, (p) => {
-        taken = [...taken, ...p.refs.map((ref) => ({ id: newId(), ref }))];
+        taken = [...taken, ...p.refs.map((ref) => ({ id: shortId(), ref }))];
         told.push(...p.problems);
         if (p.headings && 'name' in what) asked = { name: what.name, file: what.file, headings: p.headings };
         setReading({ done: p.done, total: p.total });

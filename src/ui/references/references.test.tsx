@@ -228,6 +228,12 @@ describe('a bibliography', () => {
     const slips = await slipsOf(theStore(), OLD);
     expect(slips.filter((s) => s.state === 'outgoing')).toHaveLength(going);
     expect(new Set(slips.map((s) => s.item.title)).size).toBe(slips.length);
+    // Opened again, what has gone does not go a second time.
+    fireEvent.click(screen.getByRole('button', { name: 'Close' }));
+    fireEvent.click(screen.getByRole('button', { name: /^Slips for the \d missing/ }));
+    const again = await screen.findByRole('region', { name: 'Slips for what is missing' });
+    expect(within(again).getByRole('button', { name: /^Put 0 into Outgoing/ })).toHaveProperty('disabled', true);
+    expect(within(again).getAllByText('You have an open slip for this already.').length).toBeGreaterThanOrEqual(going);
     for (const s of slips.filter((x) => x.state === 'outgoing')) expect(s.promised?.median, s.item.title).toBeTruthy();
   });
   it('somebody who never used interlibrary loan registers with the first slips', async () => {

@@ -1,7 +1,7 @@
 /** The page's notice, under its head: that the browser does not keep what it is told to. */
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { createPortal } from 'react-dom';
-import { noteTrouble, onTrouble, trouble } from '../../browser/trouble';
+import { noteTrouble, onTrouble, type Trouble, trouble } from '../../browser/trouble';
 import kit from '../kit/kit.module.css';
 import styles from './shell.module.css';
 
@@ -9,7 +9,7 @@ import styles from './shell.module.css';
 function useUnheard(): void {
   useEffect(() => {
     const heard = (event: PromiseRejectionEvent) => {
-      if (noteTrouble(event.reason)) event.preventDefault();
+      if (noteTrouble(event.reason, true)) event.preventDefault();
     };
     window.addEventListener('unhandledrejection', heard);
     return () => window.removeEventListener('unhandledrejection', heard);
@@ -19,12 +19,12 @@ function useUnheard(): void {
 export function Notice() {
   useUnheard();
   const said = useSyncExternalStore(onTrouble, trouble);
-  const [read, setRead] = useState<string | null>(null);
+  const [read, setRead] = useState<Trouble | null>(null);
   const place = document.getElementById('notice');
   if (!place || said === null || said === read) return null;
   return createPortal(
     <div className={styles.notice} role="alert">
-      <p>{said}</p>
+      <p>{said.text}</p>
       <button type="button" className={kit.link} onClick={() => setRead(said)}>
         I have read this
       </button>

@@ -1,7 +1,7 @@
 /** Starts a slip for what the address asks for, and goes to its own address. */
 import { useEffect, useRef, useState } from 'react';
 import { getJournals, getRecord, getWays } from '../../browser/client';
-import { keepDraft } from '../../browser/slips';
+import { keepDraft, newSlipId } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { Moment } from '../../core/engine/port';
 import type { Reader } from '../../core/policy/types';
@@ -9,9 +9,6 @@ import { beginSlip, draftFor, readWish, type Subject, type Wished, waysDecide, w
 import type { Slip } from '../../core/requests/slip';
 import { App, useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
-
-/** A short id from the browser's own randomness: it becomes the ISO 18626 request id. */
-const slipId = (): string => `S-${crypto.randomUUID().slice(0, 13)}`;
 
 async function lookUp(subject: Subject, campus: string): Promise<Wished> {
   if (subject.by === 'record') return wishedFrom(subject, { record: (await getRecord(subject.id)).record });
@@ -29,7 +26,7 @@ export async function begin(search: string, reader: Reader, moment: Moment, slip
   if (draft) return `/requests/${draft.id}`;
   const asked = subject.by === 'openurl' ? subject.csl : wished.id;
   const ways = waysDecide(wish, wished) ? (await getWays(asked, moment, wish.needBy)).ways : [];
-  const slip = beginSlip(wish, wished, ways, reader, slipId(), moment.at);
+  const slip = beginSlip(wish, wished, ways, reader, newSlipId(), moment.at);
   await keepDraft(theStore(), slip);
   return `/requests/${slip.id}`;
 }
