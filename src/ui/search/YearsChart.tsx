@@ -57,8 +57,9 @@ export default function YearsChart({ years, from, to, pick }: Props) {
           </button>
         )}
       </div>
-      <p className="sr">{`From ${years[0]?.[0]} to ${years.at(-1)?.[0]}; most in ${[...years].sort((a, b) => b[1] - a[1])[0]?.[0]}. Years can be typed in the search sentence.`}</p>
-
+      {years.length > 0 && (
+        <p className="sr">{`From ${years[0]?.[0]} to ${years.at(-1)?.[0]}; most in ${[...years].sort((a, b) => b[1] - a[1])[0]?.[0]}. Years can be typed in the search sentence.`}</p>
+      )}
       <div className={styles.chart} aria-hidden="true" onMouseLeave={() => setStroke(null)}>
         <ResponsiveContainer width="100%" height={104}>
           <BarChart
