@@ -41,7 +41,11 @@ function Standing() {
           <li key={s.id}>
             <a href={`/?${s.address}`}>{s.name}</a>
             <span>
-              {news[i] ? `${news[i]?.toLocaleString('en')} new since ${dayText(parseDay(s.seen) ?? (0 as never))}` : 'nothing new'}
+              {news[i] === null
+                ? '…'
+                : news[i]
+                  ? `${news[i]?.toLocaleString('en')} new since ${dayText(parseDay(s.seen) ?? (0 as never))}`
+                  : 'nothing new'}
             </span>
           </li>
         ))}

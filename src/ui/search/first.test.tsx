@@ -1,0 +1,153 @@
+// @vitest-environment happy-dom
+/** Before the first search, and beside the results: what the box takes, what is under way, where else to look. */
+import 'fake-indexeddb/auto';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { hereAt, INFO, show } from '../../../tests/fixtures/here';
+import { storyItemTitled } from '../../../tests/fixtures/story';
+import { moment, worldOf } from '../../../tests/fixtures/world';
+import * as client from '../../browser/client';
+import { saveStanding } from '../../browser/searches';
+import { theStore } from '../../browser/store';
+import type { Reader } from '../../core/policy/types';
+import { NEW_SEARCH, printRequest, readRequest, type SearchRequest } from '../../core/query/request';
+import { markSent, putInOutgoing } from '../../core/requests/lifecycle';
+import { newSlip, type Slip } from '../../core/requests/slip';
+import { GUIDANCE } from '../../demo/guidance';
+import { READERS } from '../../demo/library';
+import Beside from './Beside';
+import { FirstVisit } from './FirstVisit';
+import YearsChart from './YearsChart';
+
+const READER = READERS[0] as Reader;
+const world = worldOf(2000);
+const answerTo = (r: SearchRequest) => world.service.search(r, moment(), { offset: 0, limit: 25 });
+const within1 = (view: React.ReactNode, here = hereAt()) =>
+  show(<QueryClientProvider client={new QueryClient()}>{view}</QueryClientProvider>, here);
+beforeEach(() => {
+  vi.spyOn(client, 'getSearch').mockImplementation(async (r, at, slice) => world.service.search(r, at, slice) as never);
+  vi.spyOn(client, 'getGuidance').mockResolvedValue(GUIDANCE);
+});
+afterEach(async () => {
+  cleanup();
+  vi.restoreAllMocks();
+  await theStore().standing.clear();
+});
+
+describe('the first visit', () => {
+  it('every example is a search that finds something', () => {
+    within1(<FirstVisit />);
+    const links = [...document.querySelectorAll<HTMLAnchorElement>('dd a')];
+    expect(links.length).toBeGreaterThan(5);
+    for (const a of links) {
+      const request = readRequest(new URL(a.getAttribute('href') as string, 'http://x').searchParams);
+      expect(request.q).toBe(a.textContent);
+      expect(answerTo(request).total, a.textContent ?? '').toBeGreaterThan(0);
+    }
+  });
+  it('says that nothing is under way, or what is, six at most and with its promise', () => {
+    within1(<FirstVisit />);
+    expect(screen.getByText(/^No slip is open/)).toBeTruthy();
+    cleanup();
+    const { record } = storyItemTitled('The nori century');
+    const slips = Array.from({ length: 8 }, (_, i): Slip => {
+      const draft = newSlip({
+        id: `S-${i}`,
+        record,
+        reader: READER,
+        wanted: 'loan',
+        route: 'ill-loan',
+        from: 'lending',
+        needBy: '',
+        now: INFO.start,
+      });
+      const promised = { median: '2026-11-06T09:10', likely: '2026-11-09T09:10', chance: 0.9, lines: [], total: 0 };
+      return markSent(putInOutgoing(draft, promised, INFO.start), INFO.start);
+    });
+    within1(<FirstVisit />, hereAt(INFO.start, slips));
+    expect(screen.getAllByRole('link', { name: record.csl.title })).toHaveLength(6);
+    expect(screen.getAllByText('sent, promised Fri 6 Nov')).toHaveLength(6);
+  });
+  it('standing searches say what is new', async () => {
+    const request = { ...NEW_SEARCH, q: 'history', drop: {} };
+    const address = printRequest(request).toString();
+    await saveStanding(theStore(), {
+      id: 'st',
+      reader: READER.id,
+      name: 'Histories',
+      address,
+      sentence: '',
+      created: INFO.start,
+      seen: '2026-11-02',
+    });
+    within1(<FirstVisit />, hereAt('2026-12-20T09:00'));
+    const link = await screen.findByRole('link', { name: 'Histories' });
+    // Not before it is known.
+    expect(screen.queryByText('nothing new')).toBeNull();
+    expect(link.getAttribute('href')).toBe(`/?${address}`);
+    await waitFor(() => expect((link.closest('li') as HTMLElement).textContent).toMatch(/(\d+ new since Mon 2 Nov|nothing new)$/));
+  });
+});
+
+describe('beside the results', () => {
+  const beside = (q: string) => {
+    const request = { ...NEW_SEARCH, q };
+    within1(<Beside request={request} answer={answerTo(request)} />);
+  };
+  it('databases and guides that fit, with the words handed on and what the index does not hold', async () => {
+    beside('seaweed nutrition');
+    const list = await screen.findByRole('region', { name: 'Where else to look' });
+    const handed = within(list).getAllByRole('link', { name: /^Search “seaweed nutrition” in/ });
+    expect(handed.length).toBeGreaterThan(0);
+    for (const a of handed) {
+      expect(decodeURIComponent((a.getAttribute('href') ?? '').replace(/\+/g, ' '))).toContain('seaweed nutrition');
+      const database = GUIDANCE.databases.find((d) => a.textContent?.endsWith(d.name));
+      const said = (a.closest('li') as HTMLElement).textContent as string;
+      expect(said).toContain(database?.indexed === 'whole' ? 'All of it is in our index too.' : (database?.missing as string));
+    }
+  });
+  it('long words are cut in the label, not in what is handed on', async () => {
+    const q = 'seaweed nutrition and the iodine of northern coasts in winter';
+    beside(q);
+    const [first] = await screen.findAllByRole('link', { name: /^Search “.*…” in/ });
+    expect(decodeURIComponent((first?.getAttribute('href') ?? '').replace(/\+/g, ' '))).toContain(q);
+  });
+  it('nothing is shown for no words', async () => {
+    beside('');
+    await waitFor(() => expect(client.getGuidance).toHaveBeenCalled());
+    expect(screen.queryByRole('region')).toBeNull();
+  });
+});
+
+describe('the years', () => {
+  const draw = (years: readonly (readonly [number, number])[], from: number | null = null) => {
+    const picked: (readonly [number | null, number | null])[] = [];
+    show(<YearsChart years={years} from={from} to={null} pick={(a, b) => picked.push([a, b])} />);
+    return picked;
+  };
+  it('the last one, five, ten in one gesture; any year again only when some were chosen', () => {
+    const picked = draw([
+      [1931, 2],
+      [1988, 4],
+      [2024, 9],
+    ]);
+    for (const name of ['this year', 'last 5', 'last 10']) screen.getByRole('button', { name }).click();
+    expect(picked).toEqual([
+      [2026, null],
+      [2022, null],
+      [2017, null],
+    ]);
+    expect(screen.queryByRole('button', { name: 'any year' })).toBeNull();
+    expect(screen.getByText('From 1931 to 2024; most in 2024. Years can be typed in the search sentence.')).toBeTruthy();
+    expect(screen.getByText('and 2 before 1950')).toBeTruthy();
+    cleanup();
+    const again = draw([[2024, 9]], 2020);
+    screen.getByRole('button', { name: 'any year' }).click();
+    expect(again).toEqual([[null, null]]);
+  });
+  it('without results nothing is said of them', () => {
+    draw([]);
+    expect(document.body.textContent).not.toMatch(/undefined|NaN/);
+  });
+});
