@@ -1,10 +1,10 @@
 /** The HTTP interface from the outside: every endpoint's own handler, over an index of its own, with what goes in and what comes out. */
-import type { APIContext, APIRoute } from 'astro';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { ok, serverOf } from '../../tests/fixtures/server';
 import { storyItemTitled } from '../../tests/fixtures/story';
-import { moment, openWorld } from '../../tests/fixtures/world';
-import type { DiscoveryIndex, LibraryInfo, RecordAnswer, SearchAnswer, SearchText } from '../core/engine/port';
+import { moment } from '../../tests/fixtures/world';
+import type { RecordAnswer, SearchAnswer } from '../core/engine/port';
 import type { Reader } from '../core/policy/types';
 import { NEW_SEARCH, printRequest } from '../core/query/request';
 import { markSent, putInOutgoing } from '../core/requests/lifecycle';
@@ -29,36 +29,9 @@ import * as atom from '../pages/feeds/search.atom';
 import * as openSearch from '../pages/opensearch.xml';
 import * as openUrl from '../pages/openurl';
 import * as sru from '../pages/sru';
-import { readLibraryInfo } from './libraryInfo';
-import { standinNetwork } from './ports';
 
-let world: ReturnType<typeof openWorld>;
-let info: LibraryInfo;
-let locals: App.Locals;
-beforeAll(() => {
-  world = openWorld(600);
-  info = readLibraryInfo(world.dir);
-  const service = world.service as unknown as Record<string, (...args: unknown[]) => unknown>;
-  // As the host does it: every answer crosses as text.
-  const index = new Proxy({} as DiscoveryIndex & SearchText, {
-    get: (_, name: string) =>
-      name === 'searchText'
-        ? async (...args: unknown[]) => JSON.stringify(service.search?.(...args))
-        : async (...args: unknown[]) => JSON.parse(JSON.stringify(service[name]?.(...args) ?? null)) as unknown,
-  });
-  locals = { index, info, network: standinNetwork(index, () => info) };
-}, 60_000);
-afterAll(() => world.close());
-
-const call = async (route: APIRoute | undefined, path: string, init: RequestInit = {}, params: Record<string, string> = {}) => {
-  const url = new URL(path, 'http://library.example');
-  return (await route?.({ url, request: new Request(url, init), locals, params } as unknown as APIContext)) as Response;
-};
-const post = (route: APIRoute | undefined, body: unknown) => call(route, '/', { method: 'POST', body: JSON.stringify(body) });
-const ok = async <T>(response: Response): Promise<T> => {
-  expect(response.status, response.status === 200 ? '' : await response.clone().text()).toBe(200);
-  return (await response.json()) as T;
-};
+const server = serverOf(600);
+const { call, post } = server;
 const xml = new XMLParser({ ignoreAttributes: false, removeNSPrefix: true, parseTagValue: false });
 const parsed = async (response: Response) => {
   const text = await response.text();
@@ -70,7 +43,7 @@ const kelp = () => storyItemTitled('Kelp on the plate').record;
 describe('searching', () => {
   it('answers what the index answers, and each hit’s record is there', async () => {
     const answer = await ok<SearchAnswer>(await call(search.GET, '/api/search?q=kelp&limit=5'));
-    expect(answer.total).toBe(world.service.search({ ...NEW_SEARCH, q: 'kelp', drop: {} }, moment(), { offset: 0, limit: 5 }).total);
+    expect(answer.total).toBe(server.service.search({ ...NEW_SEARCH, q: 'kelp', drop: {} }, moment(), { offset: 0, limit: 5 }).total);
     expect(answer.hits.length).toBeGreaterThan(0);
     for (const { id, csl } of answer.hits) {
       const whole = await ok<RecordAnswer>(await call(record.GET, `/api/records/${id}`, {}, { id }));
@@ -100,7 +73,7 @@ describe('searching', () => {
   it('journals, the library and what else there is to look in', async () => {
     const { journals: found } = await ok<{ journals: { title: string }[] }>(await call(journals.GET, '/api/journals?q=food'));
     expect(found.length).toBeGreaterThan(0);
-    expect(await ok(await call(library.GET, '/api/library'))).toMatchObject({ name: info.name, start: info.start });
+    expect(await ok(await call(library.GET, '/api/library'))).toMatchObject({ name: server.info.name, start: server.info.start });
     expect((await ok<{ databases: unknown[] }>(await call(guidance.GET, '/api/guidance'))).databases.length).toBeGreaterThan(5);
   });
   it('a record in every format, by name or by what is accepted; an id or a format there is not is said', async () => {
@@ -130,7 +103,7 @@ describe('for other programs', () => {
     >;
     const said = answered.searchRetrieveResponse;
     const cql = { ...NEW_SEARCH, q: 'title=kelp', syntax: 'cql' as const, drop: {} };
-    expect(Number(said?.numberOfRecords)).toBe(world.service.search(cql, moment(), { offset: 0, limit: 1 }).total);
+    expect(Number(said?.numberOfRecords)).toBe(server.service.search(cql, moment(), { offset: 0, limit: 1 }).total);
     expect(said?.records.record).toHaveLength(Math.min(3, Number(said?.numberOfRecords)));
     const wrong = await (await call(sru.GET, '/sru?query=kelp%20and')).text();
     expect(wrong).toContain('info:srw/diagnostic/1/10');
@@ -183,7 +156,7 @@ describe('from ways to a slip to what comes back', () => {
       route: 'ill-loan',
       from: 'lending',
       needBy: '',
-      now: info.start,
+      now: server.info.start,
     });
   it('ways of a record and of something described; what is neither is refused', async () => {
     const own = await ok<{ ways: { title: string }[]; wait: object }>(await post(ways.POST, { record: kelp().id, moment: moment() }));
@@ -211,7 +184,7 @@ describe('from ways to a slip to what comes back', () => {
       lines: said.lines,
       total: said.total,
     };
-    const under = markSent(putInOutgoing(slip, { ...kept, mediated: said.mediated }, info.start), info.start);
+    const under = markSent(putInOutgoing(slip, { ...kept, mediated: said.mediated }, server.info.start), server.info.start);
     let before: readonly string[] = [];
     for (const day of ['2026-11-02', '2026-11-06', '2026-11-13', '2026-11-27']) {
       const when = moment(`${day}T18:00`);
