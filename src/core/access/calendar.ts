@@ -116,14 +116,19 @@ export function offsetAt(zone: Zone, t: Minutes): number {
   return inSummer ? zone.summer.offset : zone.offset;
 }
 
-/** Local time `n` real minutes after a local time: an hour goes missing in spring and comes twice in autumn. */
-export function afterMinutes(zone: Zone, t: Minutes, n: number): Minutes {
-  const utc = t - offsetAt(zone, t) + n;
-  const summer = minutes(utc + (zone.summer?.offset ?? zone.offset));
-  // It is summer time there if the local time that would make is one of summer's.
-  if (zone.summer && offsetAt(zone, summer) === zone.summer.offset) return summer;
-  return minutes(utc + zone.offset);
+/** The local time of a moment in UTC: summer begins by the winter clock and ends by the summer clock. */
+function localAt(zone: Zone, utc: number): Minutes {
+  const winter = minutes(utc + zone.offset);
+  if (!zone.summer) return winter;
+  const summer = minutes(utc + zone.summer.offset);
+  const year = yearOf(dayOf(winter));
+  const [from, to] = [changeIn(year, zone.summer.from), changeIn(year, zone.summer.to)];
+  const [begun, over] = [winter >= from, summer >= to];
+  return (from < to ? begun && !over : begun || !over) ? summer : winter;
 }
+
+/** Local time `n` real minutes after a local time: an hour goes missing in spring and comes twice in autumn. */
+export const afterMinutes = (zone: Zone, t: Minutes, n: number): Minutes => localAt(zone, t - offsetAt(zone, t) + n);
 
 /** A local time as xs:dateTime with its offset, as ISO 18626 and iCalendar want it: `2026-11-02T09:10:00+01:00`. */
 export function zoned(zone: Zone, t: Minutes): string {
@@ -139,8 +144,5 @@ export function fromZoned(zone: Zone, text: string): Minutes | null {
   if (t === null || !m?.[2]) return t;
   const sign = m[2].startsWith('-') ? -1 : 1;
   const offset = m[2] === 'Z' ? 0 : sign * (Number(m[2].slice(1, 3)) * 60 + Number(m[2].slice(4, 6)));
-  // From UTC to the winter clock, and an hour on where that falls in summer.
-  const utc = t - offset;
-  const summer = zone.summer && minutes(utc + zone.summer.offset);
-  return summer !== undefined && zone.summer && offsetAt(zone, summer) === zone.summer.offset ? summer : minutes(utc + zone.offset);
+  return localAt(zone, t - offset);
 }
