@@ -2,7 +2,7 @@
 /** Files in and out of a bibliography: columns that nobody knows are asked about; what goes out comes in again. */
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { show } from '../../../tests/fixtures/here';
+import { openPanel, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import type { CslItem } from '../../core/bibliography/record';
 import { formatOf, readAs } from '../../core/formats/read';
@@ -68,9 +68,7 @@ describe('the corrected bibliography', () => {
         ]}
       />,
     );
-    const panel = screen.getByRole('dialog', { name: 'Save the corrected bibliography as a file', hidden: true });
-    Object.assign(panel, { hidePopover: () => {} });
-    fireEvent(panel, Object.assign(new Event('toggle'), { newState: 'open' }));
+    const panel = await openPanel('Save the corrected bibliography as a file');
     fireEvent.click(within(panel).getByRole('button', { name: label }));
     await waitFor(() => expect(clicked).toEqual([name]));
     const bytes = new Uint8Array(await (saved as unknown as Blob).arrayBuffer());

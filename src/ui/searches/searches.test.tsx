@@ -3,7 +3,7 @@
 import 'fake-indexeddb/auto';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { hereAt, INFO } from '../../../tests/fixtures/here';
+import { hereAt, INFO, openPanel } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { worldOf } from '../../../tests/fixtures/world';
 import { asideOf, setAside } from '../../browser/aside';
@@ -79,9 +79,7 @@ describe('keeping a search standing', () => {
       </HereContext>
     );
     const { rerender } = render(view(request));
-    const panel = await screen.findByRole('dialog', { name: 'Keep as a standing search', hidden: true });
-    Object.assign(panel, { hidePopover: () => {} });
-    fireEvent(panel, Object.assign(new Event('toggle'), { newState: 'open' }));
+    await openPanel('Keep as a standing search');
     fireEvent.change(screen.getByLabelText('Its name'), { target: { value: ' Histories ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
     await screen.findByText(/^Standing as “Histories”/);

@@ -4,7 +4,7 @@ import 'fake-indexeddb/auto';
 import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import Dexie from 'dexie';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { INFO } from '../../../tests/fixtures/here';
+import { INFO, openPanel } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import * as client from '../../browser/client';
 import { chooseReader, readSettings } from '../../browser/settings';
@@ -49,13 +49,6 @@ async function open(): Promise<void> {
   render(<ShellTools />);
   await screen.findByRole('button', { name: `Reading as ${READER.name}. Change` });
 }
-/** Opens a panel as the platform would. */
-function panel(name: RegExp): HTMLElement {
-  const dialog = screen.getByRole('dialog', { name, hidden: true });
-  Object.assign(dialog, { hidePopover: () => {} });
-  fireEvent(dialog, Object.assign(new Event('toggle'), { newState: 'open' }));
-  return dialog;
-}
 const clock = async (): Promise<string | null> => (await readSettings(theStore())).clock;
 
 describe('the demo’s clock', () => {
@@ -67,7 +60,7 @@ describe('the demo’s clock', () => {
       ['Next day, 9:10', '2026-11-03T09:10'],
       ['In a week, 9:10', '2026-11-10T09:10'],
     ] as const) {
-      fireEvent.click(within(panel(/^Demo clock/)).getByRole('button', { name: step }));
+      fireEvent.click(within(await openPanel(/^Demo clock/)).getByRole('button', { name: step }));
       await waitFor(async () => expect(await clock()).toBe(to));
       await screen.findByRole('button', { name: new RegExp(`^Demo clock: .*${to.slice(11)}`) });
     }
@@ -76,18 +69,18 @@ describe('the demo’s clock', () => {
     await theStore().slips.put(slip());
     await open();
     await waitFor(() => expect(document.getElementById('requests-count')?.textContent).toBe('1'));
-    fireEvent.click(within(panel(/^Demo clock/)).getByRole('button', { name: /^To the next promised arrival, Mon 9 Nov/ }));
+    fireEvent.click(within(await openPanel(/^Demo clock/)).getByRole('button', { name: /^To the next promised arrival, Mon 9 Nov/ }));
     await waitFor(async () => expect(await clock()).toBe(PROMISED.likely));
     // It is passed now: nothing more is promised.
     await screen.findByRole('button', { name: /^Demo clock: Mon 9 Nov/ });
-    expect(within(panel(/^Demo clock/)).queryByRole('button', { name: /^To the next promised/ })).toBeNull();
+    expect(within(await openPanel(/^Demo clock/)).queryByRole('button', { name: /^To the next promised/ })).toBeNull();
   });
 });
 
 describe('who reads', () => {
   it('is chosen from the demo’s readers, the present one marked', async () => {
     await open();
-    const list = panel(/^Reading as/);
+    const list = await openPanel(/^Reading as/);
     const readers = within(list).getAllByRole('button');
     expect(readers.map((b) => b.getAttribute('aria-pressed') === 'true')).toEqual(READERS.map((r) => r.id === READER.id));
     const other = READERS.find((r) => r.id !== READER.id) as Reader;
