@@ -11,7 +11,10 @@ const astro = spawnSync(process.execPath, ['node_modules/astro/astro.js', 'build
   env,
 });
 if (astro.status !== 0) process.exit(astro.status ?? 1);
-await bundleNode({ main: 'src/server/main.ts', 'index.worker': 'src/server/index.worker.ts' }, 'dist/app');
+await bundleNode(
+  { main: 'src/server/main.ts', 'index.worker': 'src/server/index.worker.ts', 'pdf.worker': 'src/standins/pdf.worker.ts' },
+  'dist/app',
+);
 
 // Every script, sheet and picture once more in small, for the server to send as it is.
 for (const name of readdirSync('dist/client', { recursive: true })) {

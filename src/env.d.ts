@@ -3,6 +3,11 @@ declare namespace App {
   interface Locals {
     index: import('./core/engine/port').DiscoveryIndex & import('./core/engine/port').SearchText;
     info: import('./core/engine/port').LibraryInfo;
+    /** The address under which this request reached us: `https://read.example`. */
+    base: string;
+    pdf: import('./server/pdfs').MakePdf;
+    /** Writes what nobody expected into the log; answers with the number it stands under. */
+    failure: (error: unknown) => string;
     network: import('./server/ports').LendingNetwork & import('./server/ports').Circulation;
   }
 }

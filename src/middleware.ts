@@ -1,12 +1,39 @@
 import { defineMiddleware } from 'astro:middleware';
+import { expectedFailure } from './server/params';
+import { failed } from './server/problem';
 
 /**
+ * Around every page and endpoint: what fails is answered with a problem document (or, where a person asked for a page, with
+ * a page that says so), and stands in the log under the number that the answer carries.
+ *
  * Style attributes are allowed beside the hashed scripts and sheets: the server writes them for computed widths, and the
  * chart library for its drawings. Astro's own policy has no directive for them.
  */
-export const onRequest = defineMiddleware(async (_context, next) => {
-  const response = await next();
+export const onRequest = defineMiddleware(async (context, next) => {
+  let response: Response;
+  try {
+    response = await next();
+  } catch (error) {
+    const expected = expectedFailure(error);
+    const answer = expected ?? failed(context.locals.failure(error));
+    if (!(context.request.headers.get('accept') ?? '').includes('text/html') || context.url.pathname.startsWith('/api/')) return answer;
+    return asPage(answer);
+  }
   const policy = response.headers.get('content-security-policy');
   if (policy) response.headers.set('content-security-policy', `${policy} style-src-attr 'unsafe-inline';`);
   return response;
 });
+
+/** A problem document for a person: nothing but words, so that whatever failed can't fail again here. */
+async function asPage(problem: Response): Promise<Response> {
+  const text = await problem.text();
+  if (!text) return problem;
+  const { title, detail } = JSON.parse(text) as { title: string; detail: string };
+  const headers = new Headers(problem.headers);
+  headers.set('content-type', 'text/html; charset=utf-8');
+  headers.set('content-security-policy', "default-src 'none'");
+  return new Response(
+    `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${title}</title><h1>${title}</h1><p>${detail}</p><p><a href="/">Search</a></p></html>`,
+    { status: problem.status, headers },
+  );
+}

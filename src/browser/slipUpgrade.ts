@@ -1,6 +1,7 @@
 /** Slips of store version 3 as version 4 keeps them: editions as a wish of three, messages with the event that each was. */
 import type { SlipEvent, SlipMessage } from '../core/requests/lifecycle';
 import type { Slip } from '../core/requests/slip';
+import { table } from '../core/table';
 
 interface OldMessage {
   readonly id: string;
@@ -13,7 +14,7 @@ export type OldSlip = Omit<Slip, 'editions' | 'reference' | 'commercial' | 'mess
   readonly anyEdition: boolean;
   readonly messages: readonly OldMessage[];
 };
-const EVENTS: Readonly<Record<string, SlipEvent>> = {
+const EVENTS = table<SlipEvent>({
   ExpectToSupply: 'ask',
   WillSupply: 'supply',
   Loaned: 'ship',
@@ -22,7 +23,7 @@ const EVENTS: Readonly<Record<string, SlipEvent>> = {
   Cancelled: 'cancelled',
   LoanCompleted: 'complete',
   arrived: 'arrive',
-};
+});
 
 export function upgraded(old: OldSlip): Slip {
   const { anyEdition, messages, ...rest } = old;
@@ -37,7 +38,7 @@ export function upgraded(old: OldSlip): Slip {
         ...m,
         by: 'library',
         seq,
-        event: EVENTS[m.status] ?? null,
+        event: EVENTS.get(m.status) ?? null,
         ...(m.status === 'CopyCompleted' && rest.file ? { file: rest.file } : {}),
       }),
     ),

@@ -1,18 +1,20 @@
 /** `bench search|quality|references|ways|lending|peers [--records N] [--json]`: each bench is a module that measures when it is loaded. */
+
+import { table } from '../core/table';
 import { benchOptions } from './benchIndex';
 
-const BENCHES: Readonly<Record<string, () => Promise<unknown>>> = {
+const BENCHES = table<() => Promise<unknown>>({
   search: () => import('./benchSearch'),
   quality: () => import('./benchQuality'),
   references: () => import('./benchReferences'),
   ways: () => import('./benchWays'),
   lending: () => import('./benchLending'),
   peers: () => import('./benchPeers'),
-};
+});
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');
-const bench = BENCHES[what];
+const bench = BENCHES.get(what);
 if (!bench) {
-  console.error(`bench knows ${Object.keys(BENCHES).join(', ')}; not “${what}”.`);
+  console.error(`bench knows ${[...BENCHES.keys()].join(', ')}; not “${what}”.`);
   process.exit(2);
 }
 await bench();

@@ -12,6 +12,7 @@ import { likeness } from '../core/references/match';
 import { type ReferenceItem, readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import { decodeModel } from '../core/references/tagger';
+import { table } from '../core/table';
 import { makeWorld } from '../demo/world';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
@@ -153,7 +154,7 @@ const wrap = (text: string, width: number, indent: string): string => {
   }
   return [...lines, line].join('\n');
 };
-const LAYOUTS: Readonly<Record<string, (list: readonly string[], q: Random) => string>> = {
+const LAYOUTS = table<(list: readonly string[], q: Random) => string>({
   'a line each': (l) => l.join('\n'),
   'blank lines': (l) => l.join('\n\n'),
   'wrapped, blank lines': (l) => l.map((t) => wrap(t, 78, '')).join('\n\n'),
@@ -164,11 +165,11 @@ const LAYOUTS: Readonly<Record<string, (list: readonly string[], q: Random) => s
   bullets: (l) => l.map((t) => wrap(`• ${t}`, 80, '  ')).join('\n'),
   footnotes: (l) => l.map((t, i) => wrap(`${i + 7} ${t}`, 76, '')).join('\n'),
   'pages of a PDF': (l) => `References\n${l.map((t, i) => wrap(t, 70, '') + (i % 5 === 4 ? `\n\n${i + 20}\n\f` : '')).join('\n\n')}`,
-};
+});
 const squash = (t: string): string => t.replace(/[\s\u00ad-]+/g, '');
 const lost: string[] = [];
 const splitting = Object.fromEntries(
-  Object.entries(LAYOUTS).map(([name, layout]) => {
+  [...LAYOUTS].map(([name, layout]) => {
     let [good, all] = [0, 0];
     for (const { written } of sets) {
       for (let at = 0; at + 12 <= Math.min(written.length, 60); at += 12) {

@@ -1,17 +1,17 @@
 /** `tool query|references|coverage|convert|train-references`: each tool is a module that works when it is loaded. */
-const TOOLS: Readonly<Record<string, () => Promise<unknown>>> = {
+import { table } from '../core/table';
+
+const TOOLS = table<() => Promise<unknown>>({
   query: () => import('./tools/query'),
   references: () => import('./tools/references'),
   coverage: () => import('./tools/coverage'),
   convert: () => import('./tools/convert'),
   'train-references': () => import('./trainReferences').then((m) => m.runTraining()),
-};
+});
 const what = process.argv.slice(2).find((a) => a !== '--') ?? '';
-const tool = Object.hasOwn(TOOLS, what) ? TOOLS[what] : undefined;
+const tool = TOOLS.get(what);
 if (!tool) {
-  console.error(`tool knows ${Object.keys(TOOLS).join(', ')}; not “${what}”.`);
+  console.error(`tool knows ${[...TOOLS.keys()].join(', ')}; not “${what}”.`);
   process.exit(2);
 }
 await tool();
-
-export {};

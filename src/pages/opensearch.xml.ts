@@ -2,8 +2,8 @@ import type { APIRoute } from 'astro';
 import { element, textElement } from '../core/formats/xml';
 
 /** OpenSearch 1.1 description: with it a browser can add Legendum as a search. */
-export const GET: APIRoute = ({ url, locals }) => {
-  const link = (type: string, path: string): string => element('Url', '', { type, template: `${url.origin}${path}` }, true);
+export const GET: APIRoute = ({ locals }) => {
+  const link = (type: string, path: string): string => element('Url', '', { type, template: `${locals.base}${path}` }, true);
   const body =
     textElement('ShortName', 'Legendum') +
     textElement('Description', `Books and articles at ${locals.info.name}: what can you be reading, and how soon?`) +

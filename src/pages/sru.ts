@@ -11,7 +11,11 @@ const xml = (text: string): Response =>
 export const GET: APIRoute = ({ url, locals }) =>
   guarded(async () => {
     const request = readSru(url.searchParams);
-    if (request.operation === 'explain') return xml(sruExplain(request.version, url.hostname, url.port || '80', locals.info.name));
+    if (request.operation === 'explain') {
+      const { protocol, hostname, port } = new URL(locals.base);
+      const at = { host: hostname, port: port || (protocol === 'https:' ? '443' : '80') };
+      return xml(sruExplain(request.version, at, locals.info.name));
+    }
     if (request.operation === 'fault') return xml(sruFault(request));
     const campus = locals.info.campuses[0]?.id as CampusId;
     const { total, records } = await locals.index.retrieve(

@@ -11,6 +11,9 @@ describe('configuration', () => {
       policy: '',
       workers: 2,
       timeLimit: 5000,
+      queue: 100,
+      base: '',
+      proxies: [],
       log: 'info',
     });
     // An empty variable is one that was not set.
@@ -24,6 +27,13 @@ describe('configuration', () => {
       log: 'silent',
     });
   });
+  it('takes the address that readers use, and the proxies that are believed', () => {
+    expect(readConfig({ LEGENDUM_BASE: 'https://read.example/', LEGENDUM_PROXIES: '10.0.0.1, ::1' })).toMatchObject({
+      base: 'https://read.example',
+      proxies: ['10.0.0.1', '::1'],
+    });
+    expect(() => readConfig({ LEGENDUM_PROXIES: '10.0.0.1 gateway' })).toThrow('gateway is not an IP address');
+  });
   it.each([
     ['PORT', '0'],
     ['PORT', '70000'],
@@ -33,6 +43,9 @@ describe('configuration', () => {
     ['LEGENDUM_WORKERS', '17'],
     ['LEGENDUM_TIME_LIMIT', '5'],
     ['LEGENDUM_LOG', 'loud'],
+    ['LEGENDUM_QUEUE', '0'],
+    ['LEGENDUM_BASE', 'read.example'],
+    ['LEGENDUM_BASE', 'https://read.example/library'],
   ])('%s=%s stops with its name', (name, value) => {
     expect(() => readConfig({ [name]: value })).toThrow(`${name}=${value}`);
   });

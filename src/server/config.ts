@@ -1,4 +1,6 @@
 /** Configuration from the environment; every setting has a default that works for the demo. Documented in docs/configuration.md. */
+import { isIP } from 'node:net';
+
 export interface Config {
   readonly host: string;
   readonly port: number;
@@ -9,6 +11,12 @@ export interface Config {
   readonly workers: number;
   /** Milliseconds after which a question to the index is given up. */
   readonly timeLimit: number;
+  /** Questions that may wait for a worker; more are refused at once. */
+  readonly queue: number;
+  /** Address under which readers reach the server, without a slash at its end; empty: each request's own Host. */
+  readonly base: string;
+  /** Addresses of proxies whose forwarded headers are believed. */
+  readonly proxies: readonly string[];
   readonly log: string;
 }
 
@@ -25,7 +33,15 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
   };
   const log = env.LEGENDUM_LOG || 'info';
   if (!LOG_LEVELS.includes(log)) throw new Error(`LEGENDUM_LOG=${log} is none of ${LOG_LEVELS.join(', ')}.`);
+  const base = (env.LEGENDUM_BASE ?? '').replace(/\/$/, '');
+  if (base && !/^https?:\/\/[^/\s?#]+$/.test(base)) throw new Error(`LEGENDUM_BASE=${base} is not an address like https://read.example.`);
+  const proxies = (env.LEGENDUM_PROXIES ?? '').split(/[\s,]+/).filter(Boolean);
+  const strange = proxies.find((p) => isIP(p) === 0);
+  if (strange) throw new Error(`LEGENDUM_PROXIES: ${strange} is not an IP address.`);
   return {
+    base,
+    proxies,
+    queue: whole('LEGENDUM_QUEUE', 100, 1, 10_000),
     host: env.HOST || '127.0.0.1',
     port: whole('PORT', 4321, 1, 65535),
     index: env.LEGENDUM_INDEX || 'data/demo-100000',

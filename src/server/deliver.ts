@@ -2,15 +2,17 @@
 import { creators, fullName, numbering } from '../core/bibliography/describe';
 import type { DiscoveryRecord } from '../core/bibliography/record';
 import { fullTextOf } from '../standins/fullText';
-import { makePdf, type PdfText } from '../standins/pdf';
+import type { PdfText } from '../standins/pdf';
+import type { MakePdf } from './pdfs';
 
 export async function pdfResponse(
+  make: MakePdf,
   record: Pick<DiscoveryRecord, 'id' | 'csl'> & Partial<Pick<DiscoveryRecord, 'subjects'>>,
   foot: string,
   delivered: Pick<PdfText, 'cover' | 'password'> = {},
 ): Promise<Response> {
   const { csl } = record;
-  const bytes = await makePdf({
+  const bytes = await make({
     title: csl.title,
     people: creators(csl).names.map(fullName).join('; '),
     source: [csl['container-title'] ?? csl.publisher, numbering(csl)].filter(Boolean).join(' '),
@@ -20,6 +22,9 @@ export async function pdfResponse(
     ...delivered,
   });
   return new Response(bytes as Uint8Array<ArrayBuffer>, {
-    headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${record.id}.pdf"` },
+    headers: {
+      'content-type': 'application/pdf',
+      'content-disposition': `inline; filename="${record.id.replace(/[^A-Za-z0-9._-]/g, '-')}.pdf"`,
+    },
   });
 }

@@ -1,19 +1,30 @@
 /** The server: starts the index workers, serves the built pages with compression and security headers, stops gracefully. */
-import { createServer } from 'node:http';
+import { randomBytes } from 'node:crypto';
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import compression from 'compression';
 import pino from 'pino';
 import sirv from 'sirv';
+import { baseAddress } from './base';
 import { readConfig } from './config';
 import { IndexHost } from './host';
 import { readLibraryInfo } from './libraryInfo';
+import { scrubbed, silence } from './logging';
+import { pdfMaker } from './pdfs';
 import { PolicyFile, type PolicyState } from './policyFile';
 import { standinNetwork } from './ports';
+import { BUSY, type ProblemType, problemDocument, problemHeaders } from './problem';
+import { asksIndex, isClosed, methodsOf, shapeOf } from './routes';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
 const config = readConfig(process.env);
 const log = pino({ level: config.log, base: null, timestamp: pino.stdTimeFunctions.isoTime });
+
+/** Bytes of an address with its headers: a query of 12,000 letters, each written as a percent sign and two digits, and room. */
+const MAX_HEADER = 64 << 10;
+/** Bytes that anybody may send; the endpoints take less, each its own. */
+const MAX_SENT = 2_000_000;
 
 const HEADERS: Readonly<Record<string, string>> = {
   'X-Content-Type-Options': 'nosniff',
@@ -25,7 +36,17 @@ const HEADERS: Readonly<Record<string, string>> = {
 };
 
 async function start(): Promise<void> {
-  const index = await IndexHost.open(new URL('./index.worker.mjs', import.meta.url), config.index, config.workers, config.timeLimit);
+  const poolLog = (event: string, error?: unknown): void =>
+    error === undefined ? log.info(event) : log.error({ err: scrubbed(error) }, event);
+  const index = await IndexHost.open({
+    script: new URL('./index.worker.mjs', import.meta.url),
+    dir: config.index,
+    workers: config.workers,
+    limit: config.timeLimit,
+    queue: config.queue,
+    log: poolLog,
+  });
+  const pdfs = await pdfMaker({ script: new URL('./pdf.worker.mjs', import.meta.url), log: poolLog });
   let info = readLibraryInfo(config.index);
   const rules = new PolicyFile(config.policy || join(config.index, 'policy.json'), info.policy, info);
   const take = ({ policy, problem }: PolicyState): void => {
@@ -40,6 +61,7 @@ async function start(): Promise<void> {
   const { handler } = (await import(pathToFileURL(join(here, '../server/entry.mjs')).href)) as {
     handler: (...args: unknown[]) => Promise<void>;
   };
+  silence(console, (level) => log[level]({ from: 'framework' }));
   const files = sirv(join(here, '../client'), {
     etag: true,
     // Made by scripts/build.mjs beside each file, so that nothing is compressed twice.
@@ -51,35 +73,77 @@ async function start(): Promise<void> {
   // Fast rather than small: an answer is wanted at once, and the higher levels save few bytes of it.
   const compress = compression({ threshold: 1024, level: 3 });
 
-  const server = createServer((req, res) => {
+  /** Writes what nobody expected into the log, without what was asked; answers with the number that it stands under. */
+  const failure = (error: unknown): string => {
+    const id = randomBytes(6).toString('hex');
+    log.error({ id, err: scrubbed(error) }, 'failed');
+    return id;
+  };
+  const say = (res: ServerResponse, type: ProblemType, detail: string, more: Readonly<Record<string, string>> = {}): void => {
+    if (res.headersSent) return void res.end();
+    const body = problemDocument(type, detail);
+    for (const [name, value] of Object.entries({ ...problemHeaders(type), ...more })) res.setHeader(name, value);
+    res.statusCode = body.status;
+    res.end(JSON.stringify({ ...body, ...(more['x-failure'] ? { id: more['x-failure'] } : {}) }));
+  };
+  const health = (res: ServerResponse, mustBeReady: boolean): void => {
+    const { workers, ready, waiting } = index.state;
+    const status = ready === workers ? 'ok' : ready > 0 ? 'degraded' : 'starting';
+    void index.health().then(({ records, engine }) => {
+      res.statusCode = mustBeReady && ready === 0 ? 503 : 200;
+      res.setHeader('content-type', 'application/json');
+      res.setHeader('cache-control', 'no-store');
+      res.end(JSON.stringify({ status, records, engine, workers, ready, waiting }));
+    });
+  };
+  /** What is answered without any page or endpoint; false when it goes on to them. */
+  const atTheDoor = (req: IncomingMessage, res: ServerResponse, path: string): boolean => {
+    const allowed = methodsOf(path);
+    if (!allowed.includes(req.method ?? '')) {
+      say(res, 'bad-method', `This address takes ${allowed.join(' and ')}.`, { allow: allowed.join(', '), connection: 'close' });
+    } else if (isClosed(path)) {
+      say(res, 'not-found', 'There is nothing at this address.');
+    } else if (Number(req.headers['content-length'] ?? 0) > MAX_SENT) {
+      say(res, 'too-large', `What was sent is over ${MAX_SENT.toLocaleString('en')} bytes.`);
+    } else if (path === '/healthz' || path === '/readyz') {
+      health(res, path === '/readyz');
+    } else if (index.full && asksIndex(path)) {
+      say(res, 'too-busy', BUSY);
+    } else return false;
+    return true;
+  };
+
+  let stopping = false;
+  const server = createServer({ maxHeaderSize: MAX_HEADER }, (req, res) => {
     const began = performance.now();
     for (const [name, value] of Object.entries(HEADERS)) res.setHeader(name, value);
     const path = (req.url ?? '/').split('?')[0] ?? '/';
-    // What readers look for stays out of the log: only the shape of the path and how it went.
-    res.on('finish', () =>
+    const from = req.socket.remoteAddress;
+    const base = baseAddress(config.base, { headers: req.headers, from, encrypted: false }, config.proxies, ownAddress);
+    if (base.startsWith('https:')) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
+    // What a proxy says is read above, once; nobody else is to believe it.
+    for (const name of Object.keys(req.headers)) if (name.startsWith('x-forwarded-')) delete req.headers[name];
+    if (stopping) res.setHeader('Connection', 'close');
+    res.on('finish', () => {
       log.info({
-        method: req.method,
-        path: path.replace(/\/[^/]*\d[^/]*/g, '/:id'),
+        method: (req.method ?? '').slice(0, 10),
+        path: shapeOf(path),
         status: res.statusCode,
         ms: Math.round(performance.now() - began),
-      }),
-    );
+      });
+      // The rest of a body that nobody reads would be taken in to its end.
+      if (!req.complete && res.statusCode >= 400) req.destroy();
+      if (stopping) setImmediate(() => server.closeIdleConnections());
+    });
+    if (atTheDoor(req, res, path)) return;
     const fail = (error: unknown) => {
-      log.error({ err: error instanceof Error ? error.message : String(error) });
-      if (!res.headersSent) {
-        res.statusCode = 500;
-        res.setHeader('content-type', 'application/problem+json');
-        res.end(
-          JSON.stringify({
-            type: 'urn:legendum:problem:failed',
-            title: 'Something failed on our side',
-            status: 500,
-            detail: 'Nothing of yours is lost. Try again in a moment.',
-          }),
-        );
-      } else res.end();
+      const id = failure(error);
+      say(res, 'failed', `Nothing of yours is lost. Try again in a moment; if it goes on, tell the library this number: ${id}.`, {
+        'x-failure': id,
+      });
     };
-    const page = (next: (error?: unknown) => void) => void handler(req, res, next, { index, info, network }).catch(fail);
+    const locals: App.Locals = { index, info, network, pdf: pdfs.make, failure, base };
+    const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);
     compress(req as never, res as never, () =>
       files(req, res, () =>
         page((error) => {
@@ -91,29 +155,55 @@ async function start(): Promise<void> {
       ),
     );
   });
+  const ownAddress = `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${config.port}`;
   server.keepAliveTimeout = 30_000;
+  server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
+    if (error.code === 'ECONNRESET' || !socket.writable) return;
+    const long = error.code === 'HPE_HEADER_OVERFLOW';
+    const body = JSON.stringify({
+      ...problemDocument(
+        long ? 'too-large' : 'bad-parameter',
+        long ? 'The address and its headers are longer than is read here: shorten the query.' : 'This is not a request that can be read.',
+      ),
+      status: long ? 431 : 400,
+    });
+    socket.end(
+      `HTTP/1.1 ${long ? '431 Request Header Fields Too Large' : '400 Bad Request'}\r\nConnection: close\r\nContent-Type: application/problem+json\r\nContent-Length: ${Buffer.byteLength(body)}\r\n\r\n${body}`,
+    );
+  });
   server.on('error', (error: NodeJS.ErrnoException) => {
-    console.error(
-      error.code === 'EADDRINUSE'
-        ? `Port ${config.port} is taken by another program. Stop that, or choose another port: npm run demo -- --port ${config.port + 1}`
-        : error.message,
+    process.stderr.write(
+      `${
+        error.code === 'EADDRINUSE'
+          ? `Port ${config.port} is taken by another program. Stop that, or choose another port: npm run demo -- --port ${config.port + 1}`
+          : error.message
+      }\n`,
     );
     process.exit(1);
   });
   server.listen(config.port, config.host, () => {
-    const address = `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${config.port}`;
-    log.info({ address }, 'listening');
-    process.send?.(address);
+    log.info({ address: ownAddress }, 'listening');
+    process.send?.(ownAddress);
   });
+  /** Takes nobody new, lets what was begun be finished, then goes. */
   const stop = () => {
+    if (stopping) return;
+    stopping = true;
     log.info('stopping');
     rules.close();
-    server.close(() => void index.close().then(() => process.exit(0)));
+    server.close(() => void Promise.all([index.close(), pdfs.close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
-    setTimeout(() => process.exit(0), 5000).unref();
+    // By then every question has been answered or given up.
+    setTimeout(() => process.exit(0), 2 * config.timeLimit + 2000).unref();
   };
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
+  process.on('unhandledRejection', failure);
+  process.on('uncaughtException', (error) => {
+    failure(error);
+    process.exitCode = 1;
+    stop();
+  });
 }
 
 start().catch((error: unknown) => {

@@ -40,7 +40,9 @@ beforeAll(() => {
       {
         id: r.id,
         year: yearOfRecord(r.csl),
-        terms: new Set(fieldTexts(r).flatMap(({ values, language }) => values.flatMap((v) => words(v).map((w) => termOf(w, language))))),
+        terms: new Set(
+          fieldTexts(r).flatMap((values) => values.flatMap(({ text, language }) => words(text).map((w) => termOf(w, language)))),
+        ),
         values: {
           kind: [r.kind],
           language: r.languages.slice(0, 1),

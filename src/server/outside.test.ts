@@ -28,7 +28,7 @@ describe('references as text', () => {
   const send = (body: string, type = 'text/plain', query = '') =>
     call(references.POST, `/api/references${query}`, { method: 'POST', body, headers: { 'content-type': type } });
   it('of another type, none at all, too many, or for a day that is none: refused with the reason', async () => {
-    expect(await refused(await send('{}', 'application/json'))).toEqual([400, expect.stringContaining('not as application/json')]);
+    expect(await refused(await send('{}', 'application/json'))).toEqual([415, expect.stringContaining('not as application/json')]);
     expect(await refused(await send('  \n '))).toEqual([400, 'There is no text.']);
     expect(await refused(await send('x'.repeat(400_001)))).toEqual([413, expect.stringContaining('over 400,000 characters')]);
     expect((await refused(await send(line, 'text/plain', '?need=2026-02-30')))[0]).toBe(400);

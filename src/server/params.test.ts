@@ -122,12 +122,17 @@ describe('who asks and when', () => {
 
 describe('bodies', () => {
   const moment = { situation: { campus: 'quayside', category: 'undergraduate', remote: false }, at: '2026-11-02T09:10' };
-  const send = async (text: string, schema: (typeof BODIES)[keyof typeof BODIES] = BODIES.ways) => {
+  const send = async (text: string, schema: (typeof BODIES)[keyof typeof BODIES] = BODIES.ways, type = 'application/json') => {
     let taken: unknown = null;
-    const response = await withBody(new Request('http://x/', { method: 'POST', body: text }), schema, info, async (body) => {
-      taken = body;
-      return new Response('done');
-    });
+    const response = await withBody(
+      new Request('http://x/', { method: 'POST', headers: { 'content-type': type }, body: text }),
+      schema,
+      info,
+      async (body) => {
+        taken = body;
+        return new Response('done');
+      },
+    );
     return { taken, status: response.status, body: response.status === 200 ? null : ((await response.json()) as Record<string, unknown>) };
   };
   it('are taken with their defaults', async () => {
@@ -146,6 +151,19 @@ describe('bodies', () => {
     expect([taken, status]).toEqual([null, 400]);
     expect(body?.detail).toMatch(words);
   });
+  it('of another type are refused by its name', async () => {
+    const { status, body } = await send(JSON.stringify({ record: 'tu1', moment }), BODIES.ways, 'text/plain');
+    expect([status, body?.type]).toEqual([415, 'urn:legendum:problem:bad-type']);
+  });
+  it('that are deeper or wider than anything we take, or touch prototypes, are refused', async () => {
+    const deep = `{"record":"tu1","moment":${'{"a":'.repeat(5000)}1${'}'.repeat(5000)}}`;
+    const wide = JSON.stringify({ record: 'tu1', moment, more: Array(120_000).fill(0) });
+    const proto = `{"record":"tu1","__proto__":{"a":1},"moment":${JSON.stringify(moment)}}`;
+    for (const text of [deep, wide, proto]) {
+      const { taken, status, body } = await send(text);
+      expect([taken, status, body?.type]).toEqual([null, 400, 'urn:legendum:problem:bad-body']);
+    }
+  });
   it('that are huge are refused as too large', async () => {
     const { status, body } = await send(JSON.stringify({ record: 'x'.repeat(700_000), moment }));
     expect([status, body?.type]).toEqual([413, 'urn:legendum:problem:too-large']);
@@ -160,6 +178,14 @@ describe('bodies', () => {
 
 describe('failures of the index', () => {
   const named = (name: string) => Object.assign(new Error(name), { name });
+  it('a full queue says when to try again', async () => {
+    const busy = await guarded(() => Promise.reject(named('Busy')));
+    expect([busy.status, busy.headers.get('retry-after'), ((await busy.json()) as { type: string }).type]).toEqual([
+      503,
+      '2',
+      'urn:legendum:problem:too-busy',
+    ]);
+  });
   it('become answers: too slow can be tried again, a gone asker is told nothing, others go up', async () => {
     const slow = await guarded(() => Promise.reject(named('TooSlow')));
     expect([slow.status, ((await slow.json()) as { detail: string }).detail]).toEqual([503, expect.stringContaining('Nothing is lost')]);

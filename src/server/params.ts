@@ -8,7 +8,9 @@ import { GROUPS, readRequest, type SearchRequest, SORTS, SYNTAXES } from '../cor
 import { READER_ACTS, STATES } from '../core/requests/lifecycle';
 import { situationSchema } from '../core/requests/schema';
 import { parseDay, parseLocal } from '../core/time';
-import { problem } from './problem';
+import { beyondBounds, readBody } from './body';
+import { faultOf } from './faults';
+import { BUSY, problem } from './problem';
 
 export const MAX_QUERY = 12_000;
 const MAX_VALUES = 200;
@@ -218,34 +220,48 @@ export async function withBody<T>(
   info: LibraryInfo,
   work: (body: T) => Promise<Response>,
 ): Promise<Response> {
-  const text = await request.text().catch(() => null);
+  const type = request.headers.get('content-type') ?? '';
+  if (!/^application\/json\b/i.test(type))
+    return problem('bad-type', `This is sent as application/json${type ? `, not as ${type.slice(0, 80)}` : ''}.`);
+  const read = await readBody(request, MAX_BODY);
   // The asker left while sending.
-  if (text === null) return new Response(null, { status: 499 });
-  if (text.length > MAX_BODY) return problem('too-large', `What was sent is over ${MAX_BODY} characters.`);
+  if ('gone' in read) return new Response(null, { status: 499 });
+  if ('over' in read) return problem('too-large', `What was sent is over ${MAX_BODY.toLocaleString('en')} bytes. Send it in parts.`);
   let body: unknown;
   try {
-    body = JSON.parse(text);
+    body = JSON.parse(read.text);
   } catch {
     return problem('bad-body', 'The body is not JSON.');
   }
+  const beyond = beyondBounds(body);
+  if (beyond) return problem('bad-body', beyond);
   const { value, error } = schema.validate(body);
-  if (error) return problem('bad-body', error.message.replaceAll('"', ''), error.details[0]?.path.join('.'));
+  if (error) return problem('bad-body', error.message.replaceAll('"', '').slice(0, 500), error.details[0]?.path.join('.'));
   const campus = (value as { moment: Moment }).moment.situation.campus;
   if (!info.campuses.some((c) => c.id === campus)) return problem('bad-body', `There is no campus “${campus}”.`, 'moment.situation.campus');
   return guarded(() => work(value as T));
 }
 
-/** Failures of the index as problem documents; what was wrong inside goes to the log, not to the reader. */
+/** Failures that are to be expected of the index as problem documents; what nobody expected goes on to the middleware. */
 export async function guarded(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {
-    // By name, not by class: the pages and the index host are bundled apart, and each has a class of its own.
-    const name = error instanceof Error ? error.name : '';
-    // Nobody reads this answer any more.
-    if (name === 'Gone') return new Response(null, { status: 499 });
-    if (name === 'TooSlow')
-      return problem('too-slow', 'This took too long to look up. Nothing is lost: ask for something narrower, or try again in a moment.');
+    const answer = expectedFailure(error);
+    if (answer) return answer;
     throw error;
+  }
+}
+export function expectedFailure(error: unknown): Response | null {
+  switch (faultOf(error)) {
+    // Nobody reads this answer any more.
+    case 'Gone':
+      return new Response(null, { status: 499 });
+    case 'TooSlow':
+      return problem('too-slow', 'This took too long to look up. Nothing is lost: ask for something narrower, or try again in a moment.');
+    case 'Busy':
+      return problem('too-busy', BUSY);
+    case null:
+      return null;
   }
 }

@@ -4,7 +4,10 @@ export type ProblemType =
   | 'bad-query'
   | 'bad-body'
   | 'not-found'
+  | 'bad-method'
+  | 'bad-type'
   | 'too-slow'
+  | 'too-busy'
   | 'refused'
   | 'gone'
   | 'too-large'
@@ -15,7 +18,10 @@ const STATUS: Record<ProblemType, number> = {
   'bad-query': 400,
   'bad-body': 400,
   'not-found': 404,
+  'bad-method': 405,
+  'bad-type': 415,
   'too-slow': 503,
+  'too-busy': 503,
   refused: 409,
   gone: 410,
   'too-large': 413,
@@ -26,23 +32,53 @@ const TITLE: Record<ProblemType, string> = {
   'bad-query': 'The query can’t be read',
   'bad-body': 'What was sent can’t be used',
   'not-found': 'There is no such thing',
+  'bad-method': 'That can’t be done here',
+  'bad-type': 'This type of content is not read here',
   'too-slow': 'The answer took too long',
+  'too-busy': 'Too many are asking at once',
   refused: 'This isn’t possible now',
   gone: 'This is over',
   'too-large': 'Too much at once',
   failed: 'Something failed on our side',
 };
-export function problem(type: ProblemType, detail: string, parameter?: string, more: Readonly<Record<string, unknown>> = {}): Response {
-  const body = {
-    type: `urn:legendum:problem:${type}`,
-    title: TITLE[type],
-    status: STATUS[type],
-    detail,
-    ...(parameter ? { parameter } : {}),
-    ...more,
-  };
-  return new Response(JSON.stringify(body), { status: STATUS[type], headers: { 'content-type': 'application/problem+json' } });
+/** Seconds after which to try again when the queue is full: by then it has moved on many times. */
+const RETRY_AFTER = 2;
+const HEADERS: Partial<Record<ProblemType, Readonly<Record<string, string>>>> = {
+  'too-busy': { 'retry-after': String(RETRY_AFTER) },
+  'too-slow': { 'retry-after': String(RETRY_AFTER) },
+  // What is left of the body is not waited for.
+  'too-large': { connection: 'close' },
+};
+export interface ProblemDocument {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail: string;
+  readonly parameter?: string;
 }
+export const problemDocument = (type: ProblemType, detail: string, parameter?: string): ProblemDocument => ({
+  type: `urn:legendum:problem:${type}`,
+  title: TITLE[type],
+  status: STATUS[type],
+  detail,
+  ...(parameter ? { parameter } : {}),
+});
+export const problemHeaders = (type: ProblemType): Readonly<Record<string, string>> => ({
+  'content-type': 'application/problem+json',
+  'cache-control': 'no-store',
+  ...HEADERS[type],
+});
+/** @param parameter the name of what was at fault; a name of no sensible length is cut */
+export function problem(type: ProblemType, detail: string, parameter?: string, more: Readonly<Record<string, unknown>> = {}): Response {
+  const body = { ...problemDocument(type, detail, parameter?.slice(0, 100)), ...more };
+  return new Response(JSON.stringify(body), { status: body.status, headers: problemHeaders(type) });
+}
+export const BUSY = 'Too many are asking at once. Nothing is lost: try again in a few seconds.';
+/** @param id stands in the log beside what was wrong */
+export const failed = (id: string): Response =>
+  problem('failed', `Nothing of yours is lost. Try again in a moment; if it goes on, tell the library this number: ${id}.`, undefined, {
+    id,
+  });
 export const jsonText = (text: string, status = 200): Response =>
   new Response(text, { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
 export const json = (value: unknown, status = 200): Response => jsonText(JSON.stringify(value), status);

@@ -31,7 +31,7 @@ const search = (more: Partial<SearchRequest>, limit = 25, offset = 0) =>
 /** The slow and obvious way: in each word's own language, does one of the wanted stems stand in the record's text? */
 const has = (r: DiscoveryRecord, word: string): boolean => {
   const wanted = new Set(words(word).flatMap(termsFor));
-  return fieldTexts(r).some(({ values, language }) => values.some((v) => words(v).some((w) => wanted.has(termOf(w, language)))));
+  return fieldTexts(r).some((values) => values.some(({ text, language }) => words(text).some((w) => wanted.has(termOf(w, language)))));
 };
 
 describe('broad and narrow', () => {
@@ -80,7 +80,7 @@ describe('search', () => {
   it('a phrase stands together in that order', () => {
     const found = search({ q: '"food security"' }, 100);
     expect(found.total).toBeGreaterThan(10);
-    const texts = (r: DiscoveryRecord) => fieldTexts(r).flatMap(({ values }) => values.map((v) => words(v).join(' ')));
+    const texts = (r: DiscoveryRecord) => fieldTexts(r).flatMap((values) => values.map((v) => words(v.text).join(' ')));
     for (const hit of found.hits)
       expect(
         texts(records.find((r) => r.id === hit.id) as DiscoveryRecord).some((t) => /food secur/.test(t)),

@@ -12,6 +12,7 @@
 import type { Library, ReaderSituation } from '../policy/types';
 import { type DayNumber, dayNumber, type Minutes } from '../time';
 import { type AccessItem, entitled, optionsFor } from './options';
+import { addTo, has, hasAny, wordsFor } from './placeSets';
 import { type Times, timesFor } from './times';
 
 export interface RowLayout {
@@ -25,6 +26,9 @@ export interface RowLayout {
   readonly lending: number;
   readonly service: number;
   readonly presence: number;
+  /** Words of 16 bits that a set of campuses, or of partners, takes. */
+  readonly presenceWords: number;
+  readonly partnerWords: number;
   readonly width: number;
 }
 export function rowLayout(library: Library): RowLayout {
@@ -32,6 +36,9 @@ export function rowLayout(library: Library): RowLayout {
   const copies = 2 * (1 + c);
   const loans = copies + c;
   const scans = loans + p;
+  const [presenceWords, partnerWords] = [wordsFor(c), wordsFor(p)];
+  const partnerCopies = scans + presenceWords;
+  const presence = partnerCopies + partnerWords + 3;
   return {
     campuses: c,
     partners: p,
@@ -39,11 +46,13 @@ export function rowLayout(library: Library): RowLayout {
     copies,
     loans,
     scans,
-    partnerCopies: scans + 1,
-    lending: scans + 2,
-    service: scans + 4,
-    presence: scans + 5,
-    width: scans + 6,
+    partnerCopies,
+    lending: partnerCopies + partnerWords,
+    service: partnerCopies + partnerWords + 2,
+    presence,
+    presenceWords,
+    partnerWords,
+    width: presence + presenceWords,
   };
 }
 
@@ -66,14 +75,14 @@ export function summarise(item: AccessItem, library: Library, layout: RowLayout)
       }
     } else if (o.type === 'copy') {
       const c = library.campuses.indexOf(o.campus);
-      row[layout.presence] = get(layout.presence) | (1 << c);
+      addTo(row, layout.presence, c);
       if (o.copy.rule !== 'premises' && o.available !== null) sooner(layout.copies + c, o.available);
     } else if (o.type === 'scan') {
-      row[layout.scans] = get(layout.scans) | (1 << library.campuses.indexOf(o.campus));
+      addTo(row, layout.scans, library.campuses.indexOf(o.campus));
     } else if (o.type === 'partner-loan') {
       if (o.available !== null) sooner(layout.loans + library.partners.indexOf(o.partner), o.available);
     } else if (o.type === 'partner-copy') {
-      row[layout.partnerCopies] = get(layout.partnerCopies) | (1 << library.partners.indexOf(o.partner));
+      addTo(row, layout.partnerCopies, library.partners.indexOf(o.partner));
     } else if (o.type === 'lending' && o.plan.chance >= library.policy.wait.unlikelyBelow) {
       row[layout.lending] = o.plan.days.median;
       row[layout.lending + 1] = o.plan.days.likely;
@@ -127,19 +136,21 @@ export function rowReader(
       library.campuses.forEach((campus, c) => {
         const day = get(layout.copies + c);
         if (day > 0) offer(times.copy(campus, dayNumber(day))?.median);
-        if ((get(layout.scans) >> c) & 1) offer(times.scan(campus).median);
+        if (has(rows, offset + layout.scans, c)) offer(times.scan(campus).median);
       });
       library.partners.forEach((partner, p) => {
         const day = get(layout.loans + p);
         if (day > 0) offer(times.partnerLoan(partner, dayNumber(day))?.median);
-        if ((get(layout.partnerCopies) >> p) & 1) offer(times.partnerCopy(partner).median);
+        if (has(rows, offset + layout.partnerCopies, p)) offer(times.partnerCopy(partner).median);
       });
       const median = get(layout.lending);
       if (median > 0)
         offer(times.lending({ median, likely: get(layout.lending + 1) }, get(layout.service) === 1 ? 'copy' : 'loan')?.median);
     }
     const hasLoans = rows.subarray(offset + layout.loans, offset + layout.loans + layout.partners).some((day) => day > 0);
-    const reach = isOnline ? 0 : get(layout.presence) || get(layout.scans) ? 1 : hasLoans || get(layout.partnerCopies) ? 2 : 3;
+    const any = (from: number, words: number): boolean => hasAny(rows, offset + from, words);
+    const onShelves = any(layout.presence, layout.presenceWords) || any(layout.scans, layout.presenceWords);
+    const reach = isOnline ? 0 : onShelves ? 1 : hasLoans || any(layout.partnerCopies, layout.partnerWords) ? 2 : 3;
     return { ready, reach, open };
   };
 }

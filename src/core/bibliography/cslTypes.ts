@@ -1,7 +1,9 @@
 /** CSL item types and our kinds, and the variables of an item that we know. */
+
+import { table } from '../table';
 import { KIND_LIST, KINDS, type Kind } from './kinds';
 
-const BY_TYPE: Readonly<Record<string, Kind>> = {
+const BY_TYPE = table<Kind>({
   ...Object.fromEntries([...KIND_LIST].reverse().map((k) => [KINDS[k].csl, k])),
   'article-journal': 'research-article',
   article: 'research-article',
@@ -10,10 +12,10 @@ const BY_TYPE: Readonly<Record<string, Kind>> = {
   broadcast: 'video',
   patent: 'report',
   monograph: 'book',
-};
+});
 
 /** The kind that a CSL type is read as; null for types that are none of ours. */
-export const kindOfCsl = (type: string): Kind | null => (Object.hasOwn(BY_TYPE, type) ? (BY_TYPE[type] as Kind) : null);
+export const kindOfCsl = (type: string): Kind | null => BY_TYPE.get(type) ?? null;
 
 /** Variables that are text, beside the title. */
 export const CSL_TEXTS = [

@@ -2,8 +2,11 @@
 import type { CslItem, CslName } from './record';
 import { yearOfRecord } from './record';
 
-/** `Hallgrim, Sigga`; a corporate body as it stands. */
-export const fullName = (n: CslName): string => n.literal ?? [n.family, n.given].filter(Boolean).join(', ');
+/** The family name with the particle that belongs to it: `van Oosterlund`. */
+export const familyName = (n: CslName): string => [n['non-dropping-particle'], n.family].filter(Boolean).join(' ');
+/** `Hallgrim, Sigga`; `van Oosterlund, Jan`; `Ferrand, Luc de, fils`; a corporate body as it stands. */
+export const fullName = (n: CslName): string =>
+  n.literal ?? [familyName(n), [n.given, n['dropping-particle']].filter(Boolean).join(' '), n.suffix].filter(Boolean).join(', ');
 /** `Hallgrim, S.` */
 export function shortName(n: CslName): string {
   if (n.literal) return n.literal;
@@ -12,7 +15,7 @@ export function shortName(n: CslName): string {
     .filter(Boolean)
     .map((g) => `${g[0]}.`)
     .join(' ');
-  return [n.family, initials].filter(Boolean).join(', ');
+  return [familyName(n), initials].filter(Boolean).join(', ');
 }
 
 /** `Okonedo-Falk, A., Brandsæter, I. and Vellacott, R.`; more than four: the first three `and n more`. */

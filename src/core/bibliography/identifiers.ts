@@ -1,5 +1,7 @@
 /** Standard numbers: check digits and normal forms (ISBN: ISO 2108, ISSN: ISO 3297, DOI: ISO 26324). */
 
+import { trimmed } from '../text';
+
 /** ISBN-13 of nine digits after the 978 prefix, with its check digit. */
 export function isbn13(nine: string): string {
   const body = `978${nine}`;
@@ -36,8 +38,11 @@ export function readIssn(text: string): string | null {
   return /^\d{7}[\dX]$/.test(s) && issn(s.slice(0, 7)).replace('-', '') === s ? issn(s.slice(0, 7)) : null;
 }
 
-/** The DOI inside a bare DOI, a `doi:` form or a resolver address, lower-cased; null when there is none. */
+/**
+ * The DOI inside a bare DOI, a `doi:` form or a resolver address, lower-cased; null when there is none.
+ * @example readDoi('doi.org/10.5555/ABC.1') // '10.5555/abc.1'
+ */
 export function readDoi(text: string): string | null {
-  const m = /^(?:https?:\/\/[^/]+\/|doi:\s*)?(10\.\d{4,9}\/[^\s"<>]+)$/i.exec(text.trim());
-  return m?.[1] ? m[1].toLowerCase().replace(/[.,;]+$/, '') : null;
+  const m = /^(?:(?:https?:\/\/)?[^/\s]+\/|doi:\s*)?(10\.\d{4,9}\/[^\s"<>]+)$/i.exec(text.trim());
+  return m?.[1] ? trimmed(m[1].toLowerCase(), '', '.,;') : null;
 }

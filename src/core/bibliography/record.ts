@@ -14,6 +14,10 @@ export const recordId = (text: string): RecordId => text as RecordId;
 
 export interface CslName {
   readonly family?: string;
+  /** CSL 1.0.2: `van` in van der Oosterlund, where it is not part of `family`. */
+  readonly 'non-dropping-particle'?: string;
+  readonly 'dropping-particle'?: string;
+  readonly suffix?: string;
   readonly given?: string;
   readonly literal?: string;
 }

@@ -5,13 +5,14 @@
 import { readDoi, readIsbn, readIssn } from '../bibliography/identifiers';
 import type { CslName } from '../bibliography/record';
 import type { ReferenceItem } from '../references/read';
+import { table } from '../table';
 
 const MATRIX = 'info:ofi/fmt:kev:mtx:';
 export const OPENURL_KEYS_AT_MOST = 80;
 const VALUE_AT_MOST = 2000;
 
 /** CSL types by the genre of a matrix; what is not here is taken for the matrix's first. */
-const GENRE: Readonly<Record<string, string>> = {
+const GENRE = table<string>({
   article: 'article-journal',
   preprint: 'article-journal',
   proceeding: 'paper-conference',
@@ -24,8 +25,8 @@ const GENRE: Readonly<Record<string, string>> = {
   document: 'book',
   dissertation: 'thesis',
   patent: 'patent',
-};
-const BY_MATRIX: Readonly<Record<string, string>> = { journal: 'article-journal', book: 'book', dissertation: 'thesis', patent: 'patent' };
+});
+const BY_MATRIX = table<string>({ journal: 'article-journal', book: 'book', dissertation: 'thesis', patent: 'patent' });
 
 export interface OpenUrl {
   readonly csl: ReferenceItem;
@@ -55,7 +56,7 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
   const matrix = (params.get('rft_val_fmt') ?? '').replace(MATRIX, '');
   const atitle = get('atitle');
   const genre = get('genre') || (atitle ? (get('btitle') || get('isbn') ? 'bookitem' : 'article') : '');
-  const type = GENRE[genre] ?? BY_MATRIX[matrix] ?? (get('jtitle', 'issn', 'eissn') ? 'article-journal' : 'book');
+  const type = GENRE.get(genre) ?? BY_MATRIX.get(matrix) ?? (get('jtitle', 'issn', 'eissn') ? 'article-journal' : 'book');
   const part = type === 'article-journal' || type === 'chapter' || type === 'paper-conference';
   const doi = ids.flatMap((v) => readDoi(v.replace(/^info:doi\//i, '')) ?? [])[0] ?? readDoi(get('doi')) ?? undefined;
   const isbnText = get('isbn') || (ids.find((v) => /^urn:isbn:/i.test(v))?.replace(/^urn:isbn:/i, '') ?? '');
@@ -105,7 +106,7 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
   return says ? { csl, problems } : null;
 }
 
-const MATRIX_OF: Readonly<Record<string, readonly [matrix: string, genre: string]>> = {
+const MATRIX_OF = table<readonly [matrix: string, genre: string]>({
   'article-journal': ['journal', 'article'],
   'article-newspaper': ['journal', 'article'],
   'review-book': ['journal', 'article'],
@@ -116,11 +117,11 @@ const MATRIX_OF: Readonly<Record<string, readonly [matrix: string, genre: string
   thesis: ['dissertation', 'dissertation'],
   report: ['book', 'report'],
   patent: ['patent', 'patent'],
-};
+});
 
 /** The context object of an item, with our referrer id. */
 export function writeOpenUrl(csl: ReferenceItem): URLSearchParams {
-  const [matrix, genre] = MATRIX_OF[csl.type] ?? (['book', csl.type === 'book' ? 'book' : 'document'] as const);
+  const [matrix, genre] = MATRIX_OF.get(csl.type) ?? (['book', csl.type === 'book' ? 'book' : 'document'] as const);
   const out = new URLSearchParams({ ctx_ver: 'Z39.88-2004', rfr_id: 'info:sid/legendum', rft_val_fmt: `${MATRIX}${matrix}` });
   const put = (key: string, value: string | undefined): void => {
     if (value) out.append(`rft.${key}`, value);

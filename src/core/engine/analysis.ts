@@ -35,19 +35,21 @@ export function stem(word: string, language: string): string {
   return s;
 }
 
+/** In place of a language: names, and texts in languages whose endings we don't know, are indexed as they are written. */
+export const AS_WRITTEN = '=';
+
 /**
  * The index term of a folded word: its stem, marked with the language unless that is English. Without the mark the stem
  * of an English word under, say, Finnish endings would meet English terms that have nothing to do with it.
  */
 export const termOf = (word: string, language: string): string => {
-  const known = isLanguage(language) ? language : 'en';
-  const s = stem(word, known);
-  return known === 'en' ? s : `${s}${LANGUAGE_MARK}${known}`;
+  if (language === 'en') return stem(word, language);
+  return isLanguage(language) ? `${stem(word, language)}${LANGUAGE_MARK}${language}` : `${word}${LANGUAGE_MARK}${AS_WRITTEN}`;
 };
 const LANGUAGE_MARK = '\u0003';
 
-/** All terms that a word asked for may have been indexed under, one per language. */
-export const termsFor = (word: string): string[] => Object.keys(LANGUAGES).map((l) => termOf(word, l));
+/** All terms that a word asked for may have been indexed under, one per language, and as it is written. */
+export const termsFor = (word: string): string[] => [...Object.keys(LANGUAGES), AS_WRITTEN].map((l) => termOf(word, l));
 
 /** How words become terms: by their stems, or as they are written (for indexes that must answer word for word). */
 export const ANALYSES = {

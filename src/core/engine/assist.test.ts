@@ -30,6 +30,38 @@ describe('the known item is first', () => {
   ])('%s', (_name, q) => expect(first(q)).toBe(TITLE));
 });
 
+describe('a repair never drops the whole question', () => {
+  const everything = () => search('').total;
+  it.each(['doi.org/10.5555/nowhere.1', '“10.5555/nowhere.1”', 'https://doi.org/10.5555/nowhere.1', 'ISBN 9789990000528'])(
+    '%s finds that record or none',
+    (q) => expect(search(q).total).toBeLessThanOrEqual(1),
+  );
+  it.each([
+    ['"say \\"zzkelpq\\" now"', 'cql'],
+    ['"zzkelpq"', 'plain'],
+    ['by:"van Zzoosterlundq"', 'plain'],
+    ['zzkelpq year:2012', 'plain'],
+    ['zzkelpq -news', 'plain'],
+  ] as const)('%s in %s', (q, syntax) => {
+    const { total } = search(q, { syntax });
+    expect(total).toBeLessThan(everything() / 2);
+  });
+  it('a number with its label before it is that number', () => {
+    const journal = world.service.journals('', 'quayside', 1).journals[0];
+    const issn = journal?.issn.slice(0, 9) as string;
+    expect(search(`ISSN ${issn}`)).toMatchObject({ total: search(`issn:${issn}`).total, sentence: search(`issn:${issn}`).sentence });
+    expect(search(`issn: ${issn}`).total).toBe(search(`issn:${issn}`).total);
+    // With words beside it the number is the last to be left out.
+    const { notes } = search(`zzkelpq ISSN ${issn}`);
+    expect(notes.map((n) => n.text).join()).toMatch(/zzkelpq/);
+    expect(search(`zzkelpq ISSN ${issn}`).total).toBe(search(`issn:${issn}`).total);
+  });
+  it('what is no number of its kind is looked for among the numbers, and can be shown by fields', () => {
+    const { notes, total } = search('isbn:123');
+    expect([notes.map((n) => n.code).includes('bad-number'), total]).toEqual([true, 0]);
+  });
+});
+
 describe('what was done is said and can be undone', () => {
   it('a correction names both words and offers the way back', () => {
     const answer = search('seawede farming');

@@ -61,6 +61,20 @@ function leaveOut(node: QueryNode, gone: readonly string[]): QueryNode {
   return own.some((w) => gone.includes(w)) ? { op: 'everything' } : node;
 }
 
+/** Does it still ask for something: words, or a number? What is left of a question may be less, never nothing or a mere span of years. */
+function asks(node: QueryNode): boolean {
+  switch (node.op) {
+    case 'code':
+      return true;
+    case 'and':
+      return node.of.some(asks);
+    case 'or':
+      return node.of.every(asks);
+    default:
+      return wanted(node).some((w) => words(w.text).length > 0);
+  }
+}
+
 const hasPhrase = (node: QueryNode): boolean =>
   node.op === 'phrase' ||
   node.op === 'whole' ||
@@ -105,7 +119,7 @@ export function repair(
 
   if (unknown.length > 0 && unknown.length < asked.length && asked.length < LONG) {
     const rest = leaveOut(tree, unknown);
-    if (count(rest) > 0) {
+    if (asks(rest) && count(rest) > 0) {
       const text = `No record has ${quoted(unknown)}. Shown is what has the rest.`;
       return { tree: rest, notes: [{ code: 'without', text, offers: [asWritten] }] };
     }
@@ -115,7 +129,7 @@ export function repair(
   const mended = asked.map((w) => (unknown.includes(w) ? (spellingsOf(w, data, 1)[0]?.word ?? w) : w));
   const closest = (code: string, text: string): Repaired | null => {
     const node: Closest = { op: 'closest', words: mended };
-    return count(node) > 0 ? { tree: node, notes: [{ code, text, offers: [asWritten] }] } : null;
+    return mended.length > 0 && count(node) > 0 ? { tree: node, notes: [{ code, text, offers: [asWritten] }] } : null;
   };
   if (hasPhrase(tree)) {
     const found = closest('closest', 'No record has this phrase word for word. These are the closest titles.');
@@ -181,10 +195,13 @@ function withoutOne(tree: QueryNode, evaluator: Evaluator, count: (node: QueryNo
   if (tree.op !== 'and') return null;
   const parts = tree.of.filter((n) => n.op !== 'not');
   if (parts.length < 2) return null;
+  // A number says exactly what is meant: it is the last to be left out.
   const rarity = (n: QueryNode): number =>
-    wanted(n)
-      .flatMap((w) => words(w.text))
-      .reduce((sum, w) => sum + Math.log(2 + data(w)), 0);
+    n.op === 'code'
+      ? Number.POSITIVE_INFINITY
+      : wanted(n)
+          .flatMap((w) => words(w.text))
+          .reduce((sum, w) => sum + Math.log(2 + data(w)), 0);
   const data = (w: string): number => 1e9 / (1 + evaluator.frequency(w));
   const tries = tree.of
     .flatMap((part) => {
@@ -193,7 +210,7 @@ function withoutOne(tree: QueryNode, evaluator: Evaluator, count: (node: QueryNo
         'and',
         tree.of.filter((n) => n !== part),
       );
-      const n = count(others);
+      const n = asks(others) ? count(others) : 0;
       return n > 0 ? [{ part, others, n, lost: rarity(part) }] : [];
     })
     .sort((a, b) => a.lost - b.lost);

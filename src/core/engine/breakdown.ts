@@ -82,7 +82,7 @@ export class Breakdown {
   /** All values of a group that occur among the results (or would, without the group's own condition). */
   all(group: Group): ValueCount[] {
     const { name, size } = this.#values.of(group);
-    const counts = new Uint32Array(256);
+    const counts = new Uint32Array(Math.max(size, 8));
     const named = (): ValueCount[] =>
       Array.from({ length: size }, (_, i) => ({ value: name(i), count: counts[i] as number })).filter((v) => v.count > 0);
     if (group === 'wait' || group === 'open') {

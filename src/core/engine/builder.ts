@@ -9,11 +9,11 @@ import { type RowLayout, rowLayout, summarise } from '../access/summary';
 import { fullName } from '../bibliography/describe';
 import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../bibliography/kinds';
 import { PEER_LIST, peerReviewOf } from '../bibliography/peerReview';
-import { type DiscoveryRecord, yearOfRecord } from '../bibliography/record';
+import { type CslName, type DiscoveryRecord, yearOfRecord } from '../bibliography/record';
 import type { Library } from '../policy/types';
 import { FIELDS } from '../query/tree';
 import { parseDay } from '../time';
-import { ANALYSES, type Analysis } from './analysis';
+import { ANALYSES, type Analysis, AS_WRITTEN } from './analysis';
 import { codesOf } from './codes';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from './columns';
 import { packFacts } from './facts';
@@ -31,27 +31,32 @@ import { buildSuggestions, type SuggestKind, titleKey } from './suggest';
 
 const NO_REFERENCES: readonly string[] = [];
 
+/** One value of a field (a heading, a person): a phrase never runs from one into the next. */
 export interface FieldText {
-  /** Separate values (two headings, two people): a phrase never runs from one into the next. */
-  readonly values: readonly string[];
-  /** The language whose endings are taken off. */
+  readonly text: string;
+  /** The language whose endings are taken off; AS_WRITTEN for none. */
   readonly language: string;
 }
 
-/** The text of a record, field by field in the order of FIELDS. */
-export function fieldTexts(r: DiscoveryRecord): readonly FieldText[] {
+/**
+ * The text of a record, field by field in the order of FIELDS.
+ * @param headings the language in which the library's subject headings are written
+ */
+export function fieldTexts(r: DiscoveryRecord, headings = 'en'): readonly (readonly FieldText[])[] {
   const c = r.csl;
+  const named = (list: readonly CslName[]) => list.map((n) => ({ text: fullName(n), language: AS_WRITTEN }));
+  const said = (language: string, ...list: readonly (string | undefined)[]) => list.flatMap((text) => (text ? [{ text, language }] : []));
   const own = r.languages[0] ?? 'en';
-  const present = (list: readonly (string | undefined)[]): string[] => list.filter((v): v is string => Boolean(v));
   return [
-    { values: present([c.title, c['original-title']]), language: own },
-    { values: [...(c.author ?? []), ...(c.editor ?? []), ...(c.translator ?? [])].map(fullName), language: 'en' },
-    { values: [...r.subjects, ...(r.about ?? []).map(fullName)], language: 'en' },
-    { values: present([c['container-title']]), language: own },
-    { values: present([c.abstract, ...(r.contents ?? [])]), language: own },
-    { values: present([c['collection-title']]), language: own },
-    { values: present([c.publisher, c.genre]), language: 'en' },
-    { values: present([c.issued && String(yearOfRecord(c))]), language: 'en' },
+    said(own, c.title, c['original-title']),
+    // A name has no endings to be taken off.
+    named([...(c.author ?? []), ...(c.editor ?? []), ...(c.translator ?? [])]),
+    [...said(headings, ...r.subjects), ...named(r.about ?? [])],
+    said(own, c['container-title']),
+    said(own, c.abstract, ...(r.contents ?? [])),
+    said(own, c['collection-title']),
+    [...said(AS_WRITTEN, c.publisher), ...said(headings, c.genre)],
+    said(AS_WRITTEN, c.issued && String(yearOfRecord(c))),
   ];
 }
 
@@ -90,8 +95,10 @@ export class IndexBuilder {
   };
   readonly #rows = growU16();
   readonly #rowIds = new Map<string, number>();
-  readonly #combos = growU8();
+  readonly #combos = growU16();
   readonly #comboIds = new Map<string, number>();
+  readonly #placeSets = growU16();
+  readonly #placeSetIds = new Map<string, number>();
   readonly #subjects = new Values();
   readonly #persons = new Values();
   readonly #journals = new Values();
@@ -129,11 +136,11 @@ export class IndexBuilder {
     this.#ids.push(r.id);
     this.#docStart.push(this.#stream.length);
     let titleLength = 0;
-    const fields = fieldTexts(r);
-    fields.forEach(({ values, language }, f) => {
+    const fields = fieldTexts(r, this.#library.language);
+    fields.forEach((values, f) => {
       let length = 0;
-      const known = this.#known(language);
-      values.forEach((text, i) => {
+      values.forEach(({ text, language }, i) => {
+        const known = this.#known(language);
         if (i > 0) this.#stream.push(VALUE_END);
         for (const w of words(text)) {
           this.#stream.push(this.#term(w, language, known));
@@ -175,19 +182,33 @@ export class IndexBuilder {
         carrier: CARRIER_LIST.indexOf(r.carrier),
         audience: r.audience ? AUDIENCE_LIST.indexOf(r.audience) : NONE,
         source: this.#sources.id(r.source),
-        place: row[this.#layout.presence] ?? 0,
+        place: this.#placeSet(row),
       }),
     );
   }
 
   #combo(values: Readonly<Record<(typeof COMBO_GROUPS)[number], number>>): number {
-    const bytes = COMBO_GROUPS.map((g) => (values[g] < 0 ? NONE : Math.min(NONE, values[g])));
-    const key = bytes.join();
+    const numbers = COMBO_GROUPS.map((g) => (values[g] < 0 ? NONE : Math.min(NONE, values[g])));
+    const key = numbers.join();
     let id = this.#comboIds.get(key);
     if (id === undefined) {
       id = this.#comboIds.size;
       this.#comboIds.set(key, id);
-      for (const b of bytes) this.#combos.push(b);
+      for (const v of numbers) this.#combos.push(v);
+    }
+    return id;
+  }
+
+  /** The number of a set of campuses; how many there are is bounded by what really occurs. */
+  #placeSet(row: Uint16Array): number {
+    const { presence, presenceWords } = this.#layout;
+    const own = row.subarray(presence, presence + presenceWords);
+    const key = own.join();
+    let id = this.#placeSetIds.get(key);
+    if (id === undefined) {
+      id = this.#placeSetIds.size;
+      this.#placeSetIds.set(key, id);
+      for (const word of own) this.#placeSets.push(word);
     }
     return id;
   }
@@ -356,6 +377,7 @@ export class IndexBuilder {
       forward: { type: 'u32', length: words },
       docStart: wordsFrom,
       combos,
+      placeSets: this.#placeSets.view(),
       sourceBytes: sources.table.bytes,
       sourceOffsets: sources.table.offsets,
       languageBytes: languages.table.bytes,

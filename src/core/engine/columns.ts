@@ -1,6 +1,7 @@
 /**
  * The groups with few values, packed: each record has the number of its combination, and the table of combinations holds
- * one byte a group. Value lists are closed (kinds, carriers …) or small (languages, sources); `place` is a bit set over the campuses.
+ * sixteen bits a group. Value lists are closed (kinds, carriers …) or small (languages, sources); `place` is the number of
+ * a set of campuses, and a table of its own holds the sets, a bit a campus.
  */
 import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../bibliography/kinds';
 import { PEER_LIST } from '../bibliography/peerReview';
@@ -11,8 +12,8 @@ export type ComboGroup = (typeof COMBO_GROUPS)[number];
 export const COMBO_WIDTH = COMBO_GROUPS.length;
 export const isComboGroup = (c: string): c is ComboGroup => (COMBO_GROUPS as readonly string[]).includes(c);
 export const comboSlot = (group: ComboGroup): number => COMBO_GROUPS.indexOf(group);
-/** In a byte of a combination: the record has no such value. */
-export const NONE = 255;
+/** In a combination: the record has no such value. */
+export const NONE = 0xffff;
 
 export const CLOSED_LISTS: Partial<Record<Group, readonly string[]>> = {
   kind: KIND_LIST,

@@ -1,21 +1,33 @@
 /** From how many matches each combination has (see columns.ts) to how many each value of its groups has. */
-import { COMBO_WIDTH, type ComboGroup, comboSlot } from './columns';
 
-/** Counts of the values of the groups that make combinations, 256 places a group. */
+import { CAMPUSES_A_WORD, type PlaceSets } from '../access/placeSets';
+import { COMBO_WIDTH, type ComboGroup, comboSlot, NONE } from './columns';
+
+const PLACE = comboSlot('place');
+
+/** Counts of the values of the groups that make combinations. */
 export class SmallCounts {
-  readonly #combos: Uint8Array;
-  readonly #counts = new Uint32Array(COMBO_WIDTH * 256);
+  readonly #combos: Uint16Array;
+  readonly #places: PlaceSets;
+  /** By slot; the last place of each is for records that have no value. */
+  readonly #counts: readonly Uint32Array[];
   readonly #occurring: Uint32Array;
-  /** @param combos the table of combinations, COMBO_WIDTH bytes each */
-  constructor(combos: Uint8Array) {
+  /** @param combos the table of combinations, COMBO_WIDTH numbers each */
+  constructor(combos: Uint16Array, places: PlaceSets, placeWords: number) {
     this.#combos = combos;
+    this.#places = places;
+    this.#counts = Array.from({ length: COMBO_WIDTH }, (_, slot) => {
+      let most = 0;
+      for (let i = slot; i < combos.length; i += COMBO_WIDTH) if (combos[i] !== NONE) most = Math.max(most, combos[i] as number);
+      return new Uint32Array(slot === PLACE ? placeWords * CAMPUSES_A_WORD : most + 2);
+    });
     this.#occurring = new Uint32Array(combos.length / COMBO_WIDTH + 1);
   }
   clear(): void {
-    this.#counts.fill(0);
+    for (const own of this.#counts) own.fill(0);
   }
   of(slot: number, value: number): number {
-    return this.#counts[slot * 256 + value] as number;
+    return this.#counts[slot]?.[value] ?? 0;
   }
   /** Shares counted combinations out to the values of every group. */
   addAll(combos: Uint32Array): void {
@@ -37,15 +49,14 @@ export class SmallCounts {
     return n;
   }
   #add(slot: number, combos: Uint32Array, n: number): void {
-    const own = this.#counts.subarray(slot * 256, slot * 256 + 256);
+    const own = this.#counts[slot] as Uint32Array;
     const occurring = this.#occurring;
-    const place = slot === comboSlot('place');
     for (let i = 0; i < n; i++) {
       const combo = occurring[i] as number;
       const by = combos[combo] as number;
       const v = this.#combos[combo * COMBO_WIDTH + slot] as number;
-      if (!place) own[v] = (own[v] as number) + by;
-      else for (let bits = v, k = 0; bits !== 0; bits >>= 1, k++) if (bits & 1) own[k] = (own[k] as number) + by;
+      if (slot === PLACE) for (const campus of this.#places.of(v)) own[campus] = (own[campus] as number) + by;
+      else if (v < own.length - 1) own[v] = (own[v] as number) + by;
     }
   }
 }

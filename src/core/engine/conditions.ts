@@ -95,16 +95,19 @@ export class ConditionReader {
   }
 
   #comboFails(group: ComboGroup, q: Asked, fails: Uint16Array, bit: number): void {
-    const { combos } = this.#data;
+    const { combos, places } = this.#data;
     const slot = comboSlot(group);
     const passes = this.#values.passes(group, q);
-    const mask = (values: readonly string[] | undefined): number =>
-      (values ?? []).reduce((m, v) => m | (1 << this.#library.campuses.findIndex((c) => c.id === v)), 0);
-    const [kept, dropped] = group === 'place' ? [mask(q.keep.place), mask(q.drop.place)] : [0, 0];
+    const campuses = (values: readonly string[] | undefined): ReadonlySet<number> =>
+      new Set((values ?? []).map((v) => this.#library.campuses.findIndex((c) => c.id === v)));
+    const [kept, dropped] = [campuses(q.keep.place), campuses(q.drop.place)];
     const keeping = Boolean(q.keep[group]?.length);
     for (let c = 0; c < fails.length; c++) {
       const v = combos[c * COMBO_WIDTH + slot] as number;
-      const fine = group === 'place' ? (!keeping || (v & kept) !== 0) && (v & dropped) === 0 : passes(v === NONE ? -1 : v);
+      const fine =
+        group === 'place'
+          ? (!keeping || places.of(v).some((p) => kept.has(p))) && !places.of(v).some((p) => dropped.has(p))
+          : passes(v === NONE ? -1 : v);
       if (!fine) fails[c] = (fails[c] as number) | bit;
     }
   }

@@ -85,7 +85,7 @@ export class Counter {
   constructor(data: IndexData) {
     this.#data = data;
     this.room = new Room(data.combos.length / COMBO_WIDTH);
-    this.small = new SmallCounts(data.combos);
+    this.small = new SmallCounts(data.combos, data.places, data.layout.presenceWords);
     const { start, order } = data.holders;
     const most = order.length > 0 ? (start[(order[0] as number) + 1] as number) - (start[order[0] as number] as number) : 0;
     this.tallies = {

@@ -1,4 +1,6 @@
 /** The index in memory: named typed arrays, checked for presence once when a file is opened. */
+
+import { PlaceSets } from '../access/placeSets';
 import type { RowLayout } from '../access/summary';
 import type { Analysis } from './analysis';
 import type { Facts } from './facts';
@@ -20,8 +22,10 @@ export interface IndexData extends Facts {
   readonly where: Uint16Array;
   readonly forward: Uint32Array;
   readonly docStart: Uint32Array;
-  /** The combinations (see columns.ts), COMBO_WIDTH bytes each. */
-  readonly combos: Uint8Array;
+  /** The combinations (see columns.ts), COMBO_WIDTH numbers each. */
+  readonly combos: Uint16Array;
+  /** Where the records of a combination stand. */
+  readonly places: PlaceSets;
   /** The documents in the order of their titles. */
   readonly titleOrder: Uint32Array;
   readonly rows: Uint16Array;
@@ -94,6 +98,7 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
     cellCombo: get('cellCombo'),
     cellRow: get('cellRow'),
     combos: get('combos'),
+    places: new PlaceSets(get('placeSets'), (header.meta.layout as RowLayout).presenceWords),
     titleOrder: get('titleOrder'),
     rows: get('rows'),
     holders: { start: get('holderStart'), docs: get('holderDocs'), order: get('holderOrder') },

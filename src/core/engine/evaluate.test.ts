@@ -21,8 +21,8 @@ afterAll(() => world.close());
 
 /** Terms of each value of each field, as the index should have them. */
 const valuesOf = (r: DiscoveryRecord, field?: string): string[][] =>
-  fieldTexts(r).flatMap(({ values, language }, f) =>
-    field === undefined || FIELDS[f] === field ? values.map((v) => words(v).map((w) => termOf(w, language))) : [],
+  fieldTexts(r).flatMap((values, f) =>
+    field === undefined || FIELDS[f] === field ? values.map(({ text, language }) => words(text).map((w) => termOf(w, language))) : [],
   );
 const isTerm = (term: string, word: string): boolean => termsFor(word).includes(term);
 const runAt = (value: readonly string[], asked: readonly string[], at: number): boolean =>
@@ -36,8 +36,18 @@ function has(r: DiscoveryRecord, node: QueryNode): boolean {
       return node.prefix
         ? valuesOf(r, node.field).some((v) => v.some((t) => t.startsWith(words(node.text)[0] ?? '')))
         : valuesOf(r, node.field).some((v) => v.some((_, i) => runAt(v, words(node.text), i)));
-    case 'phrase':
-      return valuesOf(r, node.field).some((v) => v.some((_, i) => runAt(v, words(node.text), i)));
+    case 'phrase': {
+      // Word by word; where one falls apart, its mask is the last part's.
+      const list = node.text.split(' ').flatMap((whole, i) => {
+        const parts = words(whole);
+        return parts.map((text, k) => ({ text, prefix: (node.masks?.includes(i) ?? false) && k === parts.length - 1 }));
+      });
+      return valuesOf(r, node.field).some((v) =>
+        v.some((_, i) =>
+          list.every((w, k) => (w.prefix ? v[i + k]?.startsWith(w.text) : v[i + k] !== undefined && isTerm(v[i + k] as string, w.text))),
+        ),
+      );
+    }
     case 'begins':
       return valuesOf(r, node.field).some((v) => runAt(v, words(node.text), 0));
     case 'whole':
@@ -97,6 +107,10 @@ describe('what is found', () => {
     'year:-1920',
     '(kelp OR dulse) (taste OR price)',
     'NOT evidence',
+    '"food secur*"',
+    '"sea* farm*"',
+    '"small-sca*"',
+    'title:"edible sh*"',
     'küste',
     'algues',
   ])('%s', (q) => {

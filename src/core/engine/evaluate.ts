@@ -24,7 +24,7 @@ import {
   type Word,
   zip,
 } from './postings';
-import { type Anchor, Standing } from './standing';
+import { type Anchor, type PhraseWord, phraseWords, Standing } from './standing';
 import { findString, prefixRange } from './strings';
 import { TimeUp } from './timeUp';
 
@@ -37,6 +37,10 @@ const TERMS_KEPT = 5000;
 const ZIPPED = 16;
 /** Codes are exact, so finding one is worth as much as a rare word. */
 const CODE_IDF_LEAST = 4;
+
+const exactly = (text: string): PhraseWord[] => words(text).map((word) => ({ word, prefix: false }));
+/** A capital by itself is meant (vitamin A), though as a small word it would not be asked for. */
+const isLetter = (text: string): boolean => /^\p{Lu}$/u.test(text);
 
 export class Evaluator {
   readonly #data: IndexData;
@@ -231,16 +235,14 @@ export class Evaluator {
         return this.#everything();
       case 'word': {
         // One "word" of the box may fall apart into several (small-scale): then they stand side by side.
-        const parts = words(node.text);
-        if (parts.length > 1) return this.#phrase(parts, node.field, 'anywhere');
-        return parts[0] ? materialise(this.#postings(parts[0], node.prefix ?? false, node.field)) : this.#everything();
+        return this.#phrase(phraseWords(node), node.field, 'anywhere');
       }
       case 'phrase':
-        return this.#phrase(words(node.text), node.field, 'anywhere');
+        return this.#phrase(phraseWords(node), node.field, 'anywhere');
       case 'begins':
-        return this.#phrase(words(node.text), node.field, 'start');
+        return this.#phrase(exactly(node.text), node.field, 'start');
       case 'whole':
-        return this.#phrase(words(node.text), node.field, 'whole');
+        return this.#phrase(exactly(node.text), node.field, 'whole');
       case 'code':
         return this.#code(node);
       case 'near':
@@ -301,17 +303,18 @@ export class Evaluator {
       return parts.length === 1 ? (parts[0] as string) : parts.length === 0 ? '' : null;
     };
     const small = of.every((n) => n.op === 'word' && SMALL_WORDS.has(n.text.toLowerCase()));
-    const phrases: { parts: readonly string[]; field: Field | undefined }[] = [];
-    for (const n of of) {
+    const phrases: { parts: readonly PhraseWord[]; field: Field | undefined }[] = [];
+    for (const [i, n] of of.entries()) {
       const word = simple(n);
       if (n.op === 'not') not.push(n.of);
       else if (n.op === 'phrase' || (n.op === 'word' && word === null)) {
         // A phrase's words join the others first, small ones too: what is left is looked into for the phrase.
-        const parts = words(n.text);
-        for (const w of parts) plain.push(this.#word(w, false, n.field));
+        const parts = phraseWords(n);
+        for (const p of parts) plain.push(this.#word(p.word, p.prefix, n.field));
         if (parts.length > 1) phrases.push({ parts, field: n.field });
       } else if (word === null || n.op !== 'word') rest.push(n);
-      else if (word !== '' && (small || n.field || !SMALL_WORDS.has(word))) plain.push(this.#word(word, n.prefix ?? false, n.field));
+      else if (word !== '' && (small || n.field || !SMALL_WORDS.has(word) || (i > 0 && isLetter(n.text))))
+        plain.push(this.#word(word, n.prefix ?? false, n.field));
     }
     let matches = plain.length ? intersectWords(plain) : null;
     for (const p of phrases) matches = this.#standing.standing(matches as Matches, p.parts, p.field, 'anywhere', of.length === 1);
@@ -325,10 +328,10 @@ export class Evaluator {
     return matches;
   }
 
-  #phrase(parts: readonly string[], field: Field | undefined, anchor: Anchor): Matches {
+  #phrase(parts: readonly PhraseWord[], field: Field | undefined, anchor: Anchor): Matches {
     if (parts.length === 0) return this.#everything();
     const [only] = parts;
-    if (parts.length === 1 && only && anchor === 'anywhere') return materialise(this.#postings(only, false, field));
-    return this.#standing.standing(intersectWords(parts.map((w) => this.#word(w, false, field))), parts, field, anchor, true);
+    if (parts.length === 1 && only && anchor === 'anywhere') return materialise(this.#postings(only.word, only.prefix, field));
+    return this.#standing.standing(intersectWords(parts.map((p) => this.#word(p.word, p.prefix, field))), parts, field, anchor, true);
   }
 }

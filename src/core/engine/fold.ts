@@ -1,7 +1,8 @@
 /** Folding: the form in which texts are compared. Apart from the stemmers, so that what only folds stays light. */
+import { table } from '../table';
 
 /** Letters that NFKD does not take apart. */
-const WHOLE: Readonly<Record<string, string>> = {
+const WHOLE = table<string>({
   ø: 'o',
   æ: 'ae',
   œ: 'oe',
@@ -13,21 +14,33 @@ const WHOLE: Readonly<Record<string, string>> = {
   ı: 'i',
   ŋ: 'n',
   ħ: 'h',
-};
+});
 const MARKS = /\p{M}+/gu;
+/** The marks that make other letters of kana; taking them off would make another word. */
+const NOT_VOICING = /[^\u3099\u309a]/g;
 const ASCII = /^[\x20-\x7e]*$/;
 
 /** Lower case without diacritics and ligatures; the same for query and record. */
 export function fold(text: string): string {
   const lower = text.toLowerCase();
   if (ASCII.test(lower)) return lower;
-  return lower
-    .normalize('NFKD')
-    .replace(MARKS, '')
-    .replace(/[øæœßłđðþıŋħ]/g, (c) => WHOLE[c] ?? c);
+  return (
+    lower
+      .normalize('NFKD')
+      .replace(MARKS, (marks) => marks.replace(NOT_VOICING, ''))
+      // What NFKD took apart and must stay whole: kana with their marks, the syllables of Hangul.
+      .normalize('NFC')
+      .replace(/[øæœßłđðþıŋħ]/g, (c) => WHOLE.get(c) ?? c)
+  );
 }
 
-const WORD = /[\p{L}\p{N}]+(?:['’][\p{L}]+)*/gu;
+/**
+ * Scripts that write no spaces between words, or put endings on them without one: each letter is a word of its own there,
+ * and what is asked for, a row of them, is found by their standing side by side.
+ */
+const UNSPACED =
+  '\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Hangul}\\p{Script=Thai}\\p{Script=Lao}\\p{Script=Khmer}\\p{Script=Myanmar}\u30fc';
+const WORD = new RegExp(`[${UNSPACED}]|(?:(?![${UNSPACED}])[\\p{L}\\p{N}])+(?:['’](?:(?![${UNSPACED}])\\p{L})+)*`, 'gu');
 /** The same for plain ASCII, which most texts are and which needs no Unicode tables. */
 const ASCII_WORD = /[a-z0-9]+(?:'[a-z]+)*/g;
 

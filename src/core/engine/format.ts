@@ -3,7 +3,7 @@
  * themselves as little-endian typed arrays, each aligned to 8 bytes so that loading is one read and no decoding.
  */
 export const MAGIC = 'LEGENDUM';
-export const FORMAT_VERSION = 9;
+export const FORMAT_VERSION = 10;
 
 /** Marks in the forward index: the end of a field, and the end of a value inside one. */
 export const FIELD_END = 0;

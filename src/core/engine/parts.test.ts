@@ -99,7 +99,7 @@ describe('index file', () => {
     const older = Buffer.from(
       file()
         .toString('latin1')
-        .replace(/"version":\d+/, `"version":${FORMAT_VERSION - 1}`),
+        .replace(/"version":\d+/, (now) => `"version":${String(FORMAT_VERSION - 1).padStart(now.length - '"version":'.length)}`),
       'latin1',
     );
     expect(decodeIndex(shared(older))).toMatchObject({ problem: expect.stringContaining(`format ${FORMAT_VERSION - 1}`) });

@@ -194,7 +194,7 @@ export interface DiscoveryIndex {
   guidance(): Promise<Guidance>;
   record(id: string): Promise<RecordAnswer | null>;
   /** Pasted text, split, read and resolved. */
-  references(text: string, moment: Moment, needBy: string): Promise<readonly PastedReference[]>;
+  references(text: string, moment: Moment, needBy: string, signal?: AbortSignal): Promise<readonly PastedReference[]>;
   resolve(items: readonly ReferenceItem[], moment: Moment, needBy: string): Promise<readonly ResolvedReference[]>;
   ways(asked: string | ReferenceItem, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;

@@ -51,7 +51,7 @@ export const MOST_BY_FIELDS = Float64Array.from({ length: 256 }, (_, bits) => {
 /** Pieces about another piece carry its title; what they are about comes first. */
 const SECOND_HAND: Partial<Record<Kind, number>> = { 'book-review': 0.75, 'retraction-notice': 0.75 };
 /** What a document is worth before any question: its kind, and a little for being recent. */
-export function ownWorth(combo: Uint32Array, combos: Uint8Array, year: Int16Array): Float32Array {
+export function ownWorth(combo: Uint32Array, combos: Uint16Array, year: Int16Array): Float32Array {
   const slot = comboSlot('kind');
   const share = Float32Array.from(
     { length: combos.length / COMBO_WIDTH },

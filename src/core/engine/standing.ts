@@ -1,5 +1,5 @@
 /** Where words stand: phrases and nearness, looked for in the forward index among documents that have the words. */
-import { FIELDS, type Field, type Near, type PhraseNode, type WordNode } from '../query/tree';
+import { FIELDS, type Field, maskedWords, type Near, type PhraseNode, type WordNode } from '../query/tree';
 import type { IndexData } from './data';
 import { words } from './fold';
 import { FIELD_END, VALUE_END } from './format';
@@ -10,6 +10,20 @@ import { TimeUp } from './timeUp';
 /** Where the words must stand in a field's value: anywhere, from its start, or be all of it. */
 export type Anchor = 'anywhere' | 'start' | 'whole';
 const PHRASE_GAIN = 1.3;
+
+/** A word of a phrase, folded; `prefix`: any word that begins so. */
+export interface PhraseWord {
+  readonly word: string;
+  readonly prefix: boolean;
+}
+/** What a word or phrase asks for, word by word. Where one falls apart (small-scale*), the mask is the last one's. */
+export function phraseWords(node: WordNode | PhraseNode): PhraseWord[] {
+  const parts = node.op === 'word' ? [{ text: node.text, prefix: node.prefix ?? false }] : maskedWords(node);
+  return parts.flatMap(({ text, prefix }) => {
+    const own = words(text);
+    return own.map((word, i) => ({ word, prefix: prefix && i === own.length - 1 }));
+  });
+}
 
 export class Standing {
   readonly #data: IndexData;
@@ -27,9 +41,9 @@ export class Standing {
    * Of the candidates, those in which the words stand one after the other.
    * @param within the candidates' bits say in which fields all these words are, so that no other needs a look
    */
-  standing(candidates: Matches, parts: readonly string[], field: Field | undefined, anchor: Anchor, within: boolean): Matches {
+  standing(candidates: Matches, parts: readonly PhraseWord[], field: Field | undefined, anchor: Anchor, within: boolean): Matches {
     if (candidates.n === 0) return EMPTY;
-    const sets = parts.map((w) => this.#termsOf(w, false));
+    const sets = parts.map(({ word, prefix }) => this.#termsOf(word, prefix));
     if (sets.some((s) => s.length === 0)) return EMPTY;
     const { forward, docStart, termStart, posting, fields, where } = this.#data;
     const allowed = field ? 1 << FIELDS.indexOf(field) : 255;
@@ -90,7 +104,7 @@ export class Standing {
    */
   near(node: Near, has: { readonly left: Matches; readonly right: Matches }): Matches {
     const part = (n: WordNode | PhraseNode): { sets: (readonly number[])[]; field: Field | undefined } => ({
-      sets: words(n.text).map((w) => this.#termsOf(w, n.op === 'word' && (n.prefix ?? false))),
+      sets: phraseWords(n).map(({ word, prefix }) => this.#termsOf(word, prefix)),
       field: n.field,
     });
     const [left, right] = [part(node.left), part(node.right)];

@@ -3,8 +3,9 @@
  * Keys are the item's id made safe; braces keep what must not change.
  */
 import type { CslItem, CslName } from '../bibliography/record';
+import { table } from '../table';
 
-const TYPE: Readonly<Record<string, string>> = {
+const TYPE = table<string>({
   'article-journal': 'article',
   'article-newspaper': 'article',
   'article-magazine': 'article',
@@ -16,7 +17,7 @@ const TYPE: Readonly<Record<string, string>> = {
   thesis: 'phdthesis',
   report: 'techreport',
   patent: 'patent',
-};
+});
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 /** TeX's own characters; letters beyond ASCII stay as they are (every current program reads UTF-8). */
 const escaped = (text: string): string =>
@@ -43,7 +44,7 @@ export function writeBibtex(items: readonly CslItem[]): string {
       const base = c.id.replace(/[^A-Za-z0-9:_.-]+/g, '-') || 'item';
       const n = (used.get(base) ?? 0) + 1;
       used.set(base, n);
-      const type = TYPE[c.type] ?? 'misc';
+      const type = TYPE.get(c.type) ?? 'misc';
       const [year, month] = c.issued?.['date-parts'][0] ?? [];
       const text = (v: string | undefined): string | undefined => (v ? escaped(v) : undefined);
       const container = text(c['container-title']);

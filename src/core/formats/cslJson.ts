@@ -6,6 +6,7 @@ import Joi from 'joi';
 import { CSL_NUMBERS, CSL_TEXTS, kindOfCsl } from '../bibliography/cslTypes';
 import { LANGUAGE_LIST, LANGUAGES } from '../bibliography/kinds';
 import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../bibliography/record';
+import { table } from '../table';
 
 const text = Joi.string().allow('').max(20_000);
 const name = Joi.object({ family: text, given: text, literal: text }).unknown(true);
@@ -35,16 +36,16 @@ const schema = Joi.object({
   .messages({ 'any.required': '{{#label}} is missing', 'string.empty': '{{#label}} is empty' });
 
 /** ISO 639-2 codes that catalogues use, to ISO 639-1: the bibliographic ones from our table, and the terminological. */
-const ISO_639_1: Readonly<Record<string, string>> = {
+const ISO_639_1 = table<string>({
   ...Object.fromEntries(LANGUAGE_LIST.map((l) => [LANGUAGES[l].marc, l])),
   deu: 'de',
   fra: 'fr',
   nld: 'nl',
   nor: 'nb',
-};
+});
 const languageCode = (tag: string | undefined): string => {
   const code = (tag ?? 'en').toLowerCase().split(/[-_]/)[0] ?? 'en';
-  return ISO_639_1[code] ?? code;
+  return ISO_639_1.get(code) ?? code;
 };
 
 /** One item as a record; `source` names the file it came from. */

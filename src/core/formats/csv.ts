@@ -1,11 +1,12 @@
 /** CSV (RFC 4180) of bibliographic items, one a line. Cells that a spreadsheet would run as a formula get an apostrophe before them. */
+
 import Papa from 'papaparse';
+import { fullName } from '../bibliography/describe';
 import type { CslItem, CslName } from '../bibliography/record';
 import { CSV_COLUMNS, type CsvColumn, columnFor } from './csvColumns';
 import type { Problem, ReadItems } from './item';
 
-const names = (list: readonly CslName[] | undefined): string =>
-  (list ?? []).map((n) => n.literal ?? [n.family, n.given].filter(Boolean).join(', ')).join('; ');
+const names = (list: readonly CslName[] | undefined): string => (list ?? []).map(fullName).join('; ');
 const FORMULA = /^[=+\-@\t\r]/;
 const safe = (text: string): string => (FORMULA.test(text) ? `'${text}` : text);
 

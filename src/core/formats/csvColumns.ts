@@ -1,4 +1,6 @@
 /** The columns of our CSV, and what people call them. */
+import { table } from '../table';
+
 export const CSV_COLUMNS = [
   'type',
   'title',
@@ -21,7 +23,7 @@ export const CSV_COLUMNS = [
 export type CsvColumn = (typeof CSV_COLUMNS)[number];
 
 /** Names of columns as people write them. */
-const ALIASES: Readonly<Record<string, CsvColumn>> = {
+const ALIASES = table<CsvColumn>({
   authors: 'author',
   editors: 'editor',
   'publication year': 'year',
@@ -34,8 +36,8 @@ const ALIASES: Readonly<Record<string, CsvColumn>> = {
   number: 'issue',
   place: 'publisher-place',
   kind: 'type',
-};
+});
 export const columnFor = (heading: string): CsvColumn | null => {
   const h = heading.trim().toLowerCase();
-  return CSV_COLUMNS.find((c) => c.toLowerCase() === h) ?? ALIASES[h] ?? null;
+  return CSV_COLUMNS.find((c) => c.toLowerCase() === h) ?? ALIASES.get(h) ?? null;
 };

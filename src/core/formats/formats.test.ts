@@ -74,7 +74,7 @@ describe('SRU', () => {
     }
     const far = read('query=kelp&startRecord=9');
     expect(far.operation === 'searchRetrieve' && sruAnswer(far, 5, [])).toContain('info:srw/diagnostic/1/61');
-    expect(valid(sruExplain('2.0', 'localhost', '80', 'A & B'))).toBe(true);
+    expect(valid(sruExplain('2.0', { host: 'localhost', port: '80' }, 'A & B'))).toBe(true);
   });
 });
 

@@ -2,6 +2,7 @@
 import { readDoi, readIsbn, readIssn } from '../bibliography/identifiers';
 import { LANGUAGE_LIST, LANGUAGES } from '../bibliography/kinds';
 import type { CslItem, CslName } from '../bibliography/record';
+import { table } from '../table';
 import type { MarcRecord } from './marc';
 
 /** Punctuation that cataloguing rules (ISBD) put between parts, not part of them. */
@@ -11,7 +12,7 @@ const bare = (t: string): string =>
     .replace(/(?<!\b\p{L})\.$/u, '')
     .trim();
 
-const TYPES: Readonly<Record<string, string>> = {
+const TYPES = table<string>({
   c: 'musical_score',
   d: 'musical_score',
   e: 'map',
@@ -19,7 +20,7 @@ const TYPES: Readonly<Record<string, string>> = {
   g: 'motion_picture',
   i: 'song',
   j: 'song',
-};
+});
 
 /** A message instead of an item when there is no title. */
 export function itemOfMarc(m: MarcRecord, n: number): CslItem | string {
@@ -52,7 +53,7 @@ export function itemOfMarc(m: MarcRecord, n: number): CslItem | string {
     ? 'thesis'
     : level === 's'
       ? 'periodical'
-      : (TYPES[kind] ?? (container ? (level === 'b' ? 'article-journal' : 'chapter') : 'book'));
+      : (TYPES.get(kind) ?? (container ? (level === 'b' ? 'article-journal' : 'chapter') : 'book'));
   const date =
     /(1[4-9]|20)\d\d/.exec(get('264', 'c') ?? get('260', 'c') ?? '')?.[0] ??
     /(1[4-9]|20)\d\d/.exec(place)?.[0] ??

@@ -2,10 +2,12 @@
  * RIS: two-letter tags, a line each, records ended by ER. Tags as reference managers agree on them; what CSL has no place for
  * is kept in notes or left out. Unknown tags are ignored, lines without a tag continue the one before.
  */
+import { fullName } from '../bibliography/describe';
 import type { CslItem, CslName } from '../bibliography/record';
+import { table } from '../table';
 import type { Problem, ReadItems } from './item';
 
-const TYPE_TO: Readonly<Record<string, string>> = {
+const TYPE_TO = table<string>({
   'article-journal': 'JOUR',
   'article-magazine': 'MGZN',
   'article-newspaper': 'NEWS',
@@ -22,8 +24,8 @@ const TYPE_TO: Readonly<Record<string, string>> = {
   periodical: 'JFULL',
   patent: 'PAT',
   webpage: 'ELEC',
-};
-const TYPE_FROM: Readonly<Record<string, string>> = {
+});
+const TYPE_FROM = table<string>({
   ...Object.fromEntries(Object.entries(TYPE_TO).map(([csl, ris]) => [ris, csl])),
   JOUR: 'article-journal',
   EJOUR: 'article-journal',
@@ -35,9 +37,8 @@ const TYPE_FROM: Readonly<Record<string, string>> = {
   CONF: 'paper-conference',
   GEN: 'document',
   ELEC: 'webpage',
-};
+});
 
-const personText = (n: CslName): string => n.literal ?? [n.family, n.given].filter(Boolean).join(', ');
 const person = (text: string): CslName => {
   const [family = '', ...given] = text.split(/\s*,\s*/);
   return given.length ? { family, given: given.join(', ') } : { literal: text };
@@ -51,11 +52,11 @@ export function writeRis(items: readonly CslItem[]): string {
       const put = (tag: string, value: string | undefined): void => {
         if (value) lines.push(`${tag}  - ${oneLine(value)}`);
       };
-      put('TY', TYPE_TO[c.type] ?? 'GEN');
+      put('TY', TYPE_TO.get(c.type) ?? 'GEN');
       put('ID', c.id);
-      for (const n of c.author ?? []) put('AU', personText(n));
-      for (const n of c.editor ?? []) put(c['container-title'] ? 'A2' : 'ED', personText(n));
-      for (const n of c.translator ?? []) put('A4', personText(n));
+      for (const n of c.author ?? []) put('AU', fullName(n));
+      for (const n of c.editor ?? []) put(c['container-title'] ? 'A2' : 'ED', fullName(n));
+      for (const n of c.translator ?? []) put('A4', fullName(n));
       const [y, m, d] = c.issued?.['date-parts'][0] ?? [];
       if (y !== undefined) {
         put('PY', String(y));
@@ -149,7 +150,7 @@ function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslI
       .map(person);
     return list.length ? list : undefined;
   };
-  const type = TYPE_FROM[get('TY') ?? ''] ?? 'document';
+  const type = TYPE_FROM.get(get('TY') ?? '') ?? 'document';
   const title = get('TI', 'T1', 'CT', 'BT');
   if (!title) return null;
   const dates = dateTags(tags);

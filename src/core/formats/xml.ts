@@ -1,7 +1,9 @@
 /** Writing XML by hand where the shape is small: text is escaped, what XML 1.0 can't carry is dropped. */
-const ESCAPES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' };
+import { table } from '../table';
+
+const ESCAPES = table<string>({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' });
 export const xmlText = (text: string): string =>
-  text.replace(/[^\P{Cc}\t\n\r]|[\ufffe\uffff]|\p{Cs}/gu, '').replace(/[&<>"']/g, (c) => ESCAPES[c] as string);
+  text.replace(/[^\P{Cc}\t\n\r]|[\ufffe\uffff]|\p{Cs}/gu, '').replace(/[&<>"']/g, (c) => ESCAPES.get(c) as string);
 /** An element with attributes; `body` is XML already. Elements without content are left out unless `empty`. */
 export function element(name: string, body: string, attributes: Readonly<Record<string, string | undefined>> = {}, empty = false): string {
   if (body === '' && !empty) return '';

@@ -219,6 +219,8 @@ export interface Policy {
 export interface Library {
   readonly name: string;
   readonly agency: string;
+  /** ISO 639-1 code of the language in which subject headings are written; English when it is not said. */
+  readonly language?: string;
   readonly campuses: readonly Campus[];
   readonly partners: readonly Partner[];
   readonly providers: readonly Provider[];

@@ -4,10 +4,11 @@
  * (info:srw/diagnostic/1/…) and name the character at which reading stopped.
  */
 import { codeKey } from '../engine/codes';
+import { table } from '../table';
 import { FIELD_NAMES, FIELD_TABLE, type FieldName, nameOfCode, nameOfField } from './fields';
-import { nearable } from './plain';
+import { bareCode, MAX_WORDS, nearable } from './plain';
 import type { Sort } from './request';
-import { type Field, join, type QueryNode } from './tree';
+import { type Field, join, type PhraseNode, type QueryNode } from './tree';
 
 export interface CqlProblem {
   /** Number in the diagnostic list of SRU. */
@@ -35,10 +36,16 @@ class Stop extends Error {
   }
 }
 
+/** More than a question has; what is beyond is refused, not cut. */
+const MAX_TOKENS = 600;
+const MAX_DEPTH = 20;
+const SIGN = /==|<=|>=|<>|[()=<>/]|[^\s()=<>/"]+/y;
+
 function tokenise(input: string): Token[] {
   const tokens: Token[] = [];
   let i = 0;
   while (i < input.length) {
+    if (tokens.length > MAX_TOKENS) throw new Stop(38, 'Too many terms and operators', '', i);
     const c = input[i] as string;
     if (/\s/.test(c)) i++;
     else if (c === '"') {
@@ -55,7 +62,8 @@ function tokenise(input: string): Token[] {
       tokens.push({ text, quoted: true, at: i });
       i = k + 1;
     } else {
-      const m = /^(==|<=|>=|<>|[()=<>/])|^[^\s()=<>/"]+/.exec(input.slice(i));
+      SIGN.lastIndex = i;
+      const m = SIGN.exec(input);
       const text = m?.[0] ?? c;
       tokens.push({ text, quoted: false, at: i });
       i += text.length;
@@ -83,7 +91,7 @@ const FREE_MODIFIERS = new Set([
 ]);
 
 /** Short and other names of the indexes, beside those of the table. */
-const INDEX_ALIASES: Readonly<Record<string, FieldName>> = {
+const INDEX_ALIASES = table<FieldName>({
   'bib.title': 'title',
   'dc.contributor': 'by',
   'bib.name': 'by',
@@ -95,7 +103,7 @@ const INDEX_ALIASES: Readonly<Record<string, FieldName>> = {
   'bath.issn': 'issn',
   'bath.title': 'title',
   'bath.name': 'by',
-};
+});
 const ANYWHERE = new Set(['cql.serverchoice', 'cql.anywhere', 'cql.anyindexes', 'cql.keywords', 'serverchoice', 'anywhere']);
 const SETS = new Set(['cql', 'dc', 'bib', 'bath', 'rec', 'sort']);
 
@@ -103,7 +111,7 @@ function indexNamed(token: Token): FieldName | 'anywhere' | 'all' {
   const name = token.text.toLowerCase();
   if (ANYWHERE.has(name)) return 'anywhere';
   if (name === 'cql.allrecords') return 'all';
-  const found = FIELD_NAMES.find((n) => FIELD_TABLE[n].cql.toLowerCase() === name || n === name) ?? INDEX_ALIASES[name];
+  const found = FIELD_NAMES.find((n) => FIELD_TABLE[n].cql.toLowerCase() === name || n === name) ?? INDEX_ALIASES.get(name);
   if (found) return found;
   const [set] = name.split('.');
   if (name.includes('.') && set && !SETS.has(set)) throw new Stop(15, 'Unsupported context set', set, token.at);
@@ -120,7 +128,7 @@ interface Modifier {
 /** Reads a query. Total: what can't be read comes back as the problem that the standard names. */
 export function readCql(input: string): CqlQuery | { readonly problem: CqlProblem } {
   try {
-    return parse(input);
+    return parse(input.normalize('NFC'));
   } catch (error) {
     if (error instanceof Stop) return { problem: error.problem };
     throw error;
@@ -147,12 +155,15 @@ function parse(input: string): CqlQuery {
     return list;
   };
 
+  let depth = 0;
   const clause = (): QueryNode => {
     const token = tokens[at];
     if (!token) throw new Stop(10, 'A term is missing at the end', '', end());
     if (is('(')) {
+      if (++depth > MAX_DEPTH) throw new Stop(38, 'Brackets stand too deep inside each other', '', token.at);
       at++;
       const inner = scoped();
+      depth--;
       if (!is(')')) throw new Stop(13, 'A bracket is not closed', '', here()?.at ?? end());
       at++;
       return inner;
@@ -261,7 +272,10 @@ function term(index: FieldName | 'anywhere' | 'all', relation: string, value: To
     return relation === '<>' ? { op: 'not', of: node } : node;
   }
   const field = target && 'field' in target ? target.field : undefined;
-  const node = textTerm(field, relation, value.text, meant);
+  // A number that says what it is means that number, also where no index was named; a backslash in it takes that away.
+  const code = field || relation !== '=' || /[*^\\]/.test(value.text) ? null : bareCode(value.text.trim());
+  if (code) return { op: 'code', ...code };
+  const node = textTerm(field, relation, value, meant);
   return relation === '<>' ? { op: 'not', of: node } : node;
 }
 
@@ -294,21 +308,28 @@ function yearTerm(relation: string, value: Token): QueryNode {
   }
 }
 
-function textTerm(field: Field | undefined, relation: string, written: string, meant: string): QueryNode {
+function textTerm(field: Field | undefined, relation: string, { text: written, at }: Token, meant: string): QueryNode {
   const one = (word: string): QueryNode => {
     const { text, prefix } = unmask(word);
     return { op: 'word', text, ...(field ? { field } : {}), ...(prefix ? { prefix } : {}) };
   };
   const parts = written.split(/\s+/).filter(Boolean);
+  if (parts.length > MAX_WORDS) throw new Stop(38, `A term has at most ${MAX_WORDS} words`, '', at);
   const [starts, ends] = [meant.startsWith('^'), meant.endsWith('^')];
-  const bare = unmask(written.slice(starts ? 1 : 0, ends ? -1 : undefined).trim()).text;
-  if (relation === 'exact' || relation === '==' || (starts && ends)) return { op: 'whole', text: bare, field: field ?? 'title' };
-  if (starts) return { op: 'begins', text: bare, field: field ?? 'title' };
+  const own = written.slice(starts ? 1 : 0, ends ? -1 : undefined);
+  const list = own.split(/\s+/).filter(Boolean).map(unmask);
+  const text = list.map((w) => w.text).join(' ');
+  const masks = list.flatMap((w, i) => (w.prefix ? [i] : []));
+  const anchored = relation === 'exact' || relation === '==' || (starts && ends) ? 'whole' : starts ? 'begins' : null;
+  if (ends && !anchored) throw new Stop(32, 'Anchoring at the end of a term alone is not supported', '^', at);
+  if (anchored && masks.length) throw new Stop(28, 'Masking is not supported in an anchored or exact term', '*', at);
+  if (anchored && !text) throw new Stop(27, 'Empty term unsupported', '', at);
+  if (anchored) return { op: anchored, text, field: field ?? 'title' };
   if (relation === 'all') return join('and', parts.map(one));
   if (relation === 'any') return join('or', parts.map(one));
   const [only] = parts;
   if (parts.length === 1 && only && relation !== 'adj') return one(only);
-  return { op: 'phrase', text: bare, ...(field ? { field } : {}) };
+  return { op: 'phrase', text, ...(field ? { field } : {}), ...(masks.length ? { masks } : {}) };
 }
 
 /** Writes a tree as CQL; `readCql` gives the same tree back. */
@@ -318,6 +339,18 @@ export function printCql(node: QueryNode): string {
     return word && text.toLowerCase() !== 'sortby' ? text : `"${text.replaceAll('"', '\\"')}"`;
   };
   const plain = (text: string): string => text.replace(/[\\*?^]/g, '\\$&');
+  /** Not to be read as a number: a backslash before its first letter takes that from it. */
+  const noCode = (text: string, field: Field | undefined): string => {
+    const own = plain(text);
+    return !field && own === text && bareCode(text) ? `\\${own}` : own;
+  };
+  const masked = ({ text, masks, field }: PhraseNode): string =>
+    masks
+      ? text
+          .split(' ')
+          .map((w, i) => `${plain(w)}${masks.includes(i) ? '*' : ''}`)
+          .join(' ')
+      : noCode(text, field);
   const named = (name: FieldName | null, relation: string, text: string): string =>
     `${name ? FIELD_TABLE[name].cql : 'cql.serverChoice'} ${relation} ${quoted(text)}`;
   const inField = (field: Field | undefined, relation: string, text: string): string =>
@@ -328,15 +361,15 @@ export function printCql(node: QueryNode): string {
     case 'everything':
       return '';
     case 'word':
-      return inField(node.field, '=', `${plain(node.text)}${node.prefix ? '*' : ''}`);
+      return inField(node.field, '=', node.prefix ? `${plain(node.text)}*` : noCode(node.text, node.field));
     case 'phrase':
-      return inField(node.field, node.text.includes(' ') ? '=' : 'adj', plain(node.text));
+      return inField(node.field, node.text.includes(' ') ? '=' : 'adj', masked(node));
     case 'begins':
       return named(nameOfField(node.field), '=', `^${plain(node.text)}`);
     case 'whole':
       return named(nameOfField(node.field), '==', plain(node.text));
     case 'code':
-      return named(nameOfCode(node.code), '=', `${node.value}${node.prefix ? '*' : ''}`);
+      return named(nameOfCode(node.code), '=', `${plain(node.value)}${node.prefix ? '*' : ''}`);
     case 'years':
       return node.from === null
         ? named('year', '<=', String(node.to))

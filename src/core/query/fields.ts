@@ -1,5 +1,6 @@
 /** The fields that can be asked for, with their names in each syntax: one table for reading, printing, the rows and SRU's explain. */
 import type { CodeKind } from '../engine/codes';
+import { table } from '../table';
 import type { Field } from './tree';
 
 export type FieldName =
@@ -13,6 +14,7 @@ export type FieldName =
   | 'year'
   | 'isbn'
   | 'issn'
+  | 'number'
   | 'doi'
   | 'callno'
   | 'volume'
@@ -38,6 +40,7 @@ export const FIELD_TABLE: Readonly<Record<FieldName, FieldEntry>> = {
   issn: { label: 'ISSN', cql: 'bib.issn', target: { code: 'issn' } },
   doi: { label: 'DOI', cql: 'bib.doi', target: { code: 'doi' } },
   callno: { label: 'Call number', cql: 'bib.callNumber', target: { code: 'call' } },
+  number: { label: 'Any number', cql: 'dc.identifier', target: { field: 'number' } },
   volume: { label: 'Volume', cql: 'bib.volume', target: { code: 'vol' } },
   issue: { label: 'Issue', cql: 'bib.issue', target: { code: 'iss' } },
   page: { label: 'First page', cql: 'bib.startPage', target: { code: 'page' } },
@@ -45,7 +48,7 @@ export const FIELD_TABLE: Readonly<Record<FieldName, FieldEntry>> = {
 export const FIELD_NAMES = Object.keys(FIELD_TABLE) as readonly FieldName[];
 
 /** Other words that readers may type for the same field. */
-const ALIASES: Readonly<Record<string, FieldName>> = {
+const ALIASES = table<FieldName>({
   person: 'by',
   journal: 'in',
   heading: 'subject',
@@ -53,10 +56,10 @@ const ALIASES: Readonly<Record<string, FieldName>> = {
   call: 'callno',
   vol: 'volume',
   pages: 'page',
-};
+});
 export function fieldNamed(text: string): FieldName | null {
   const name = text.toLowerCase();
-  return Object.hasOwn(FIELD_TABLE, name) ? (name as FieldName) : (ALIASES[name] ?? null);
+  return Object.hasOwn(FIELD_TABLE, name) ? (name as FieldName) : (ALIASES.get(name) ?? null);
 }
 export const nameOfField = (field: Field): FieldName =>
   FIELD_NAMES.find((n) => 'field' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { field: Field }).field === field) as FieldName;

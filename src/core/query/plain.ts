@@ -3,7 +3,8 @@
  * word's end work. Nothing is refused: what is broken is repaired and the repair is told in a note.
  *
  * Beyond the everyday: `title:^"…"` begins with, `title:="…"` is exactly, `a NEAR/3 b` at most three words apart in any
- * order, `a BEFORE/3 b` in this order. `printPlain` writes any tree so that `readPlain` gives it back.
+ * order, `a BEFORE/3 b` in this order; a backslash takes the meaning from what follows (`\OR`, `f\(x\)`, `x\*`).
+ * `printPlain` writes any tree so that `readPlain` gives it back.
  */
 import { readDoi, readIsbn, readIssn } from '../bibliography/identifiers';
 import { type CodeKind, codeKey } from '../engine/codes';
@@ -29,78 +30,133 @@ export interface PlainQuery {
 
 export const MAX_WORDS = 64;
 
-type Leaf = { readonly t: 'word' | 'phrase'; readonly text: string; readonly anchor: '' | '^' | '=' };
+/** Words, brackets, names and operators that are read; more than that is no question that somebody has. */
+const MAX_TOKENS = 300;
+/** Brackets and NOTs inside each other. */
+const MAX_DEPTH = 20;
+
+interface Leaf {
+  readonly t: 'word' | 'phrase';
+  readonly text: string;
+  readonly anchor: '' | '^' | '=';
+  /** Which words of it are beginnings of words. */
+  readonly masks: readonly number[];
+  /** A backslash stood before it: it is no number and no operator. */
+  readonly plain: boolean;
+}
 type Token =
   | Leaf
   | { readonly t: 'field'; readonly name: FieldName }
   | { readonly t: 'near'; readonly distance: number; readonly ordered: boolean }
   | { readonly t: 'or' | 'and' | 'not' | '(' | ')' };
 
-const FIELD = /^([a-z]+):(\s*)(?=\S)/i;
+const FIELD = /([a-z]{2,12}):(\s*)(?=\S)/iy;
 const NEAR = /^(NEAR|BEFORE)\/(\d{1,3})$/;
+const QUOTES = '"“”„«»‟';
+const isSpace = (c: string): boolean => /\s/.test(c);
+/** Inside a word a backslash before a letter or digit is just a sign (`C:\dir`). */
+const escapes = (text: string, i: number, atStart: boolean): boolean => {
+  const next = text[i + 1];
+  return text[i] === '\\' && next !== undefined && !isSpace(next) && (atStart || !/[\p{L}\p{N}]/u.test(next));
+};
+
+/** A word, or the inside of a phrase, from `i` on: its letters without escapes, and whether it ended with a mask. */
+function scan(text: string, from: number, ends: (c: string) => boolean): { text: string; masked: boolean; plain: boolean; end: number } {
+  let [out, i, masked] = ['', from, false];
+  while (i < text.length && !ends(text[i] as string)) {
+    const escaped = escapes(text, i, i === from);
+    if (escaped) i++;
+    masked = !escaped && text[i] === '*';
+    out += text[i];
+    i++;
+  }
+  const mask = masked && out.length > 1;
+  return { text: mask ? out.slice(0, -1) : out, masked: mask, plain: text[from] === '\\' && escapes(text, from, true), end: i };
+}
 
 function tokenise(input: string, note: (code: string, text: string) => void): Token[] {
   const tokens: Token[] = [];
-  const text = input.replace(/[“”„«»‟]/g, '"').normalize('NFC');
+  const text = input.normalize('NFC');
   let i = 0;
   let words = 0;
+  // `kelp in this issue: yields` asks for no issue: with a space after the colon a name counts only where a search begins with one.
+  let [anyField, anyWord] = [false, false];
+  const last = (): Token | undefined => tokens.at(-1);
+  const put = (token: Token): void => {
+    tokens.push(token);
+    anyField ||= token.t === 'field';
+    anyWord ||= token.t === 'word' || token.t === 'phrase';
+  };
   while (i < text.length) {
-    const space = /^\s+/.exec(text.slice(i, i + 200));
-    if (space) {
-      i += space[0].length;
+    if (isSpace(text[i] as string)) {
+      i++;
       continue;
     }
-    if (words >= MAX_WORDS) {
-      note('shortened', `Only the first ${MAX_WORDS} words are searched; the rest is kept in the box.`);
+    if (words >= MAX_WORDS || tokens.length >= MAX_TOKENS) {
+      note('shortened', `Only the first ${words >= MAX_WORDS ? MAX_WORDS : words} words are searched; the rest is kept in the box.`);
       break;
     }
-    const rest = text.slice(i);
-    const named = FIELD.exec(rest);
+    FIELD.lastIndex = i;
+    const named = FIELD.exec(text);
     const name = named?.[1] ? fieldNamed(named[1]) : null;
-    // `kelp in this issue: yields` asks for no issue: with a space after the colon a name counts only where a search begins with one.
-    const meant = named?.[2] === '' || tokens.every((t) => t.t !== 'word' && t.t !== 'phrase') || tokens.some((t) => t.t === 'field');
-    if (named && name && meant) {
-      tokens.push({ t: 'field', name });
+    if (named && name && (named[2] === '' || !anyWord || anyField)) {
+      put({ t: 'field', name });
       i += named[0].length;
       continue;
     }
-    const anchor = /^[\^=](?=["\p{L}\p{N}])/u.exec(rest)?.[0] as '^' | '=' | undefined;
-    const body = anchor ? rest.slice(1) : rest;
-    if (anchor) i++;
-    const first = body[0] ?? '';
-    if (first === '"') {
-      const end = body.indexOf('"', 1);
-      if (end < 0) note('unclosed-quote', 'A quotation mark was not closed; the phrase runs to the end.');
-      const phrase = body.slice(1, end < 0 ? undefined : end);
-      const taken = phrase
-        .split(/\s+/)
-        .filter(Boolean)
-        .slice(0, MAX_WORDS - words)
-        .join(' ');
-      words += taken.split(' ').length;
-      if (taken) tokens.push({ t: 'phrase', text: taken, anchor: anchor ?? '' });
-      i += end < 0 ? body.length : end + 1;
+    const anchored = /^[\^=]$/.test(text[i] as string) && /^["“”„«»‟\p{L}\p{N}\\]/u.test(text.slice(i + 1, i + 3));
+    const anchor = anchored ? (text[i++] as '^' | '=') : '';
+    const first = text[i] ?? '';
+    if (first !== '' && QUOTES.includes(first)) {
+      const phrase = readPhrase(text, i + 1, MAX_WORDS - words);
+      if (!phrase.closed) note('unclosed-quote', 'A quotation mark was not closed; the phrase runs to the end.');
+      words += Math.max(1, phrase.words);
+      if (phrase.words) put({ t: 'phrase', text: phrase.text, anchor, masks: phrase.masks, plain: phrase.plain });
+      i = phrase.end;
     } else if (first === '(' || first === ')') {
-      tokens.push({ t: first });
+      put({ t: first });
       i++;
-    } else if (first === '-' && /^-[^\s-]/.test(body) && !isYear(tokens.at(-1))) {
-      tokens.push({ t: 'not' });
+    } else if (first === '-' && /^-[^\s-]/.test(text.slice(i, i + 2)) && !isYear(last())) {
+      put({ t: 'not' });
       i++;
     } else {
-      const word = /^[^\s"()]+/.exec(body)?.[0] ?? first;
-      i += word.length;
-      const near = NEAR.exec(word);
-      const afterField = tokens.at(-1)?.t === 'field';
-      if (!afterField && (word === 'OR' || word === 'AND' || word === 'NOT'))
-        tokens.push({ t: word.toLowerCase() as 'or' | 'and' | 'not' });
-      else if (!afterField && near) tokens.push({ t: 'near', distance: Number(near[2]), ordered: near[1] === 'BEFORE' });
+      const word = scan(text, i, (c) => isSpace(c) || c === '(' || c === ')' || QUOTES.includes(c));
+      i = word.end;
+      const operator = word.plain || last()?.t === 'field' ? null : operatorOf(word.text);
+      if (operator) put(operator);
       else {
-        tokens.push({ t: 'word', text: word, anchor: anchor ?? '' });
+        put({ t: 'word', text: word.text, anchor, masks: word.masked ? [0] : [], plain: word.plain });
         words++;
       }
     }
   }
   return tokens;
+}
+function operatorOf(word: string): Token | null {
+  if (word === 'OR' || word === 'AND' || word === 'NOT') return { t: word.toLowerCase() as 'or' | 'and' | 'not' };
+  const near = NEAR.exec(word);
+  return near && { t: 'near', distance: Number(near[2]), ordered: near[1] === 'BEFORE' };
+}
+/** The words between quotation marks, from behind the first on. */
+function readPhrase(text: string, from: number, most: number) {
+  const list: string[] = [];
+  const masks: number[] = [];
+  let [i, plain] = [from, false];
+  const closes = (c: string): boolean => QUOTES.includes(c);
+  while (i < text.length && !closes(text[i] as string)) {
+    if (isSpace(text[i] as string)) {
+      i++;
+      continue;
+    }
+    const word = scan(text, i, (c) => isSpace(c) || closes(c));
+    if (list.length === 0) plain = word.plain;
+    if (list.length < most) {
+      if (word.masked) masks.push(list.length);
+      list.push(word.text);
+    }
+    i = word.end;
+  }
+  return { text: list.join(' '), words: list.length, masks, plain, closed: i < text.length, end: Math.min(i + 1, text.length) };
 }
 
 const isYear = (token: Token | undefined): boolean => token?.t === 'field' && token.name === 'year';
@@ -124,12 +180,12 @@ export function readPlain(input: string): PlainQuery {
   const tokens = tokenise(input, note);
   let at = 0;
 
-  const coded = (name: FieldName, code: CodeKind, text: string): QueryNode => {
-    const prefix = text.length > 1 && text.endsWith('*');
-    const key = codeKey(code, prefix ? text.slice(0, -1) : text);
+  const coded = (name: FieldName, code: CodeKind, { text, masks }: Leaf): QueryNode => {
+    const prefix = masks.length > 0;
+    const key = codeKey(code, text);
     if (key !== null) return { op: 'code', code, value: key, ...(prefix ? { prefix } : {}) };
     note('bad-number', `“${text}” is not a valid ${FIELD_TABLE[name].label}: check its digits. It is searched as it stands.`);
-    return { op: 'word', text, field: 'number' };
+    return { op: 'word', text, field: 'number', ...(prefix ? { prefix } : {}) };
   };
   const years = (text: string): QueryNode => {
     const m = /^(\d{4})?([-–])?(\d{4})?$/.exec(text);
@@ -141,45 +197,67 @@ export function readPlain(input: string): PlainQuery {
   const leaf = (token: Leaf, name: FieldName | undefined): QueryNode => {
     const target = name && FIELD_TABLE[name].target;
     if (target && 'years' in target) return years(token.text);
-    if (name && target && 'code' in target) return coded(name, target.code, token.text);
+    if (name && target && 'code' in target) return coded(name, target.code, token);
     const field = target && 'field' in target ? { field: target.field } : {};
-    if (token.anchor && target && 'field' in target)
-      return { op: token.anchor === '^' ? 'begins' : 'whole', text: token.text, field: target.field };
-    if (token.t === 'phrase') return { op: 'phrase', text: token.text, ...field };
-    const code = name ? null : bareCode(token.text);
+    const { text, masks } = token;
+    if (token.anchor && target && 'field' in target) return { op: token.anchor === '^' ? 'begins' : 'whole', text, field: target.field };
+    // Also between quotation marks a number is a number: no record has it among its words.
+    const code = name || token.plain || masks.length ? null : bareCode(text);
     if (code) return { op: 'code', ...code };
-    const prefix = token.text.length > 2 && token.text.endsWith('*');
-    return { op: 'word', text: prefix ? token.text.slice(0, -1) : token.text, ...field, ...(prefix ? { prefix } : {}) };
+    if (token.t === 'phrase') return { op: 'phrase', text, ...field, ...(masks.length ? { masks } : {}) };
+    return { op: 'word', text, ...field, ...(masks.length ? { prefix: true } : {}) };
+  };
+  /** `ISSN 1234-5679`: the word before the number says what it is and is not looked for itself. */
+  const labels = (token: Leaf): boolean => {
+    const label = token.plain ? null : LABEL.exec(token.text)?.[1];
+    const next = tokens[at];
+    return Boolean(
+      label && (next?.t === 'word' || next?.t === 'phrase') && !next.plain && bareCode(next.text)?.code === label.toLowerCase(),
+    );
+  };
+  let depth = 0;
+  const deeper = (inside: () => QueryNode | null): QueryNode | null => {
+    if (depth >= MAX_DEPTH) {
+      note('shortened', 'Brackets and NOTs are read twenty deep; what is deeper was passed over, and is kept in the box.');
+      at = tokens.length;
+      return null;
+    }
+    depth++;
+    const made = inside();
+    depth--;
+    return made;
   };
   const factor = (name: FieldName | undefined): QueryNode | null => {
     const token = tokens[at++];
     if (!token) return null;
     switch (token.t) {
       case 'word':
+        if (!name && labels(token)) return factor(undefined);
+        return leaf(token, name);
       case 'phrase':
         return leaf(token, name);
       case 'field': {
-        const of = factor(token.name);
+        const of = deeper(() => factor(token.name));
         if (!of) note('dangling', 'A field’s name at the end had nothing to look for and was passed over.');
         return of;
       }
       case 'not': {
-        const of = factor(name);
+        const of = deeper(() => factor(name));
         if (!of) note('dangling', 'NOT at the end had nothing to leave out and was passed over.');
         return of && { op: 'not', of };
       }
       case '(': {
-        const inner = either(true, name);
+        const inner = deeper(() => either(true, name));
         if (tokens[at]?.t === ')') at++;
         else note('unclosed-bracket', 'A bracket was not closed; it runs to the end.');
         return inner;
       }
       case ')':
         note('stray-bracket', 'A closing bracket without an opening one was passed over.');
-        return factor(name);
+        return deeper(() => factor(name));
       default:
         note('dangling', `${token.t.toUpperCase()} stood where a word was expected and was passed over.`);
-        return factor(name);
+        return deeper(() => factor(name));
     }
   };
   const both = (inside: boolean, name: FieldName | undefined): QueryNode => {
@@ -226,22 +304,20 @@ export const nearable = (n: QueryNode): n is WordNode | PhraseNode => n.op === '
 /** Writes a tree in plain syntax; `readPlain` gives the same tree back. */
 export function printPlain(node: QueryNode): string {
   const inField = (field: Field | undefined, body: string): string => (field ? `${nameOfField(field)}:${body}` : body);
-  const quoted = (text: string): string => `"${text.replaceAll('"', '')}"`;
   const bracketed = (n: QueryNode): string => (n.op === 'or' || n.op === 'and' || n.op === 'near' ? `(${printPlain(n)})` : printPlain(n));
   switch (node.op) {
     case 'everything':
       return '';
     case 'word':
-      return inField(node.field, node.prefix ? `${node.text}*` : node.text);
+      return inField(node.field, `${printWord(node)}${node.prefix ? '*' : ''}`);
     case 'phrase':
-      return inField(node.field, quoted(node.text));
+      return inField(node.field, printPhrase(node));
     case 'begins':
       return inField(node.field, `^${quoted(node.text)}`);
     case 'whole':
       return inField(node.field, `=${quoted(node.text)}`);
     case 'code': {
-      const value = `${node.value}${node.prefix ? '*' : ''}`;
-      return `${nameOfCode(node.code)}:${/[\s"()]/.test(value) ? quoted(value) : value}`;
+      return `${nameOfCode(node.code)}:${escaped(node.value)}${node.prefix ? '*' : ''}`;
     }
     case 'years':
       return `year:${node.from !== null && node.from === node.to ? node.from : `${node.from ?? ''}-${node.to ?? ''}`}`;
@@ -255,4 +331,24 @@ export function printPlain(node: QueryNode): string {
       return node.of.map((n) => printPlain(n)).join(' OR ');
   }
 }
+const SIGNS = /["“”„«»‟()\\]/gu;
+const escaped = (text: string): string => text.replace(SIGNS, '\\$&').replace(/\*$/, '\\*');
+/** A word as it is written so that it is read as this word and as nothing else. */
+function printWord({ text, field }: WordNode): string {
+  const own = escaped(text);
+  // Behind a field's name an operator is a word; a sign that would mean something at the beginning means it there as well.
+  const meant =
+    /^[-^=]/.test(text) || NAMED.test(text) || (!field && (operatorOf(text) !== null || bareCode(text) !== null || LABEL.test(text)));
+  return meant && !own.startsWith('\\') ? `\\${own}` : own;
+}
+const LABEL = /^(isbn|issn|doi)(?:-1[03])?[:.]?$/i;
+/** Looks like a field's name with a colon. */
+const NAMED = /^[a-z]{2,12}:/i;
+function printPhrase({ text, field, masks }: PhraseNode): string {
+  const list = text.split(' ').map((w, i) => `${escaped(w)}${masks?.includes(i) ? '*' : ''}`);
+  const [first] = list as [string];
+  if (!field && !masks && !first.startsWith('\\') && bareCode(text)) list[0] = `\\${first}`;
+  return `"${list.join(' ')}"`;
+}
+const quoted = (text: string): string => `"${text.split(' ').map(escaped).join(' ')}"`;
 const printNear = (n: Near): string => `${printPlain(n.left)} ${n.ordered ? 'BEFORE' : 'NEAR'}/${n.distance} ${printPlain(n.right)}`;

@@ -34,6 +34,7 @@ export function relationsFor(name: FieldName | 'anywhere'): readonly Relation[] 
 /** Only the plain words of a text: what would be syntax in the box is a word here. */
 const plainWords = (text: string): string[] =>
   text
+    .normalize('NFC')
     .replace(/[“”"()]/g, ' ')
     .split(/\s+/)
     .filter(Boolean);
@@ -46,7 +47,7 @@ function nodeOf(row: Row): QueryNode {
   const list = plainWords(row.text);
   if (!list.length) return { op: 'everything' };
   const one = (w: string): QueryNode => {
-    const prefix = w.length > 2 && w.endsWith('*');
+    const prefix = w.length > 1 && w.endsWith('*');
     return { op: 'word', text: prefix ? w.slice(0, -1) : w, ...field, ...(prefix ? { prefix } : {}) };
   };
   switch (row.relation) {

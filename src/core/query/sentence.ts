@@ -1,8 +1,9 @@
 /** The search sentence: the whole search in plain English, in parts, each of which a view may turn into a control. */
 
 import type { Reach } from '../access/summary';
-import { WAIT_LABEL, type WaitClass } from '../access/times';
+import { WAIT_LABEL } from '../access/times';
 import { CARRIERS, isKind, KINDS, languageLabel } from '../bibliography/kinds';
+import { own } from '../table';
 import { fieldLabel } from './fields';
 import { readQuery } from './read';
 import { type Condition, type Group, hasCondition, NEW_SEARCH, type SearchRequest, withConditionOf } from './request';
@@ -33,8 +34,8 @@ const kindPlural = (v: string): string => (isKind(v) ? KINDS[v].plural.toLowerCa
 export function valueLabel(group: Group, value: string): string {
   if (group === 'kind') return isKind(value) ? KINDS[value].label : value;
   if (group === 'language') return languageLabel(value);
-  if (group === 'wait') return WAIT_LABEL[value as WaitClass] ?? value;
-  if (group === 'carrier') return CARRIERS[value as keyof typeof CARRIERS] ?? value;
+  if (group === 'wait') return own(WAIT_LABEL, value) ?? value;
+  if (group === 'carrier') return own(CARRIERS, value) ?? value;
   if (group === 'open') return value === 'yes' ? 'open to all' : 'not open to all';
   if (group === 'peer') return value.replaceAll('-', ' ');
   return value;

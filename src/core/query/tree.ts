@@ -21,8 +21,11 @@ export interface WordNode {
 }
 export interface PhraseNode {
   readonly op: 'phrase';
+  /** Words parted by single spaces. */
   readonly text: string;
   readonly field?: Field;
+  /** Which of the words, from 0, are beginnings of words. */
+  readonly masks?: readonly number[];
 }
 export type QueryNode =
   | { readonly op: 'everything' }
@@ -45,6 +48,10 @@ export function join(op: 'and' | 'or', of: readonly QueryNode[]): QueryNode {
   return !only ? { op: 'everything' } : flat.length === 1 ? only : { op, of: flat };
 }
 
+/** The words of a phrase, each with whether it is but a beginning. */
+export const maskedWords = ({ text, masks }: PhraseNode): readonly Wanted[] =>
+  text.split(' ').map((word, i) => ({ text: word, prefix: masks?.includes(i) ?? false }));
+
 export interface Wanted {
   readonly text: string;
   readonly prefix: boolean;
@@ -60,6 +67,7 @@ export function wanted(node: QueryNode): readonly Wanted[] {
     case 'word':
       return [{ text: node.text, prefix: node.prefix ?? false }];
     case 'phrase':
+      return node.masks ? maskedWords(node) : [{ text: node.text, prefix: false }];
     case 'begins':
     case 'whole':
       return [{ text: node.text, prefix: false }];

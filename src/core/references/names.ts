@@ -1,43 +1,58 @@
 /** People in a reference, read from the text between its start and its date or title: family and given names, particles, bodies. */
 import type { CslName } from '../bibliography/record';
+import { trimmed } from '../text';
 
-const ET_AL = /[\s,;]*(?:\bet\.? al\b\.?|\band others\b|\bu\.\s?a\.|…|\.\.\.)[\s.,;]*$/iu;
-const ROLE_MARK = /[\s,]*\(?\b(?:eds?|editors?|hrsg|trans|translators?)\b\.?\)?[\s,.]*$/iu;
+/** Looked for at the end of the text only, see `withoutTail`. */
+const ET_AL = /(?:\bet\.? al\b\.?|\band others\b|\bu\.\s?a\.|…|\.\.\.)[\s.,;]*$/iu;
+const ROLE_MARK = /\(?\b(?:eds?|editors?|hrsg|trans|translators?)\b\.?\)?[\s,.]*$/iu;
+/** Longer than any such mark with what may stand behind it. */
+const TAIL = 40;
+/** Letters of a list of people that are read: some three hundred names. */
+const READ_AT_MOST = 6000;
 const BODY =
   /\b(?:university|office|ministry|department|bureau|agency|council|cent(?:re|er)|committee|organi[sz]ation|society|association|institute|library|commission|board|foundation|group|network)\b/iu;
-const PARTICLE = '(?:van|von|der|den|de|del|della|di|da|dos|du|la|le|ter|ten|zu|af|av|al|el|bin|ibn)';
+const PARTICLES = 'van von der den de del della di da dos du la le ter ten zu af av al el bin ibn'.split(' ');
+const PARTICLE = `(?:${PARTICLES.join('|')})`;
+const isParticle = (word: string): boolean => PARTICLES.includes(word);
 const INITIALS = /^(?:\p{Lu}\p{M}?\.?[\s-]*){1,4}$/u;
 /** One family name: words, hyphens and particles. */
 const FAMILY = new RegExp(`^(?:${PARTICLE}\\s+)*[\\p{L}\\p{M}’'-]+(?:[\\s-](?:${PARTICLE}\\s+)*[\\p{L}\\p{M}’'-]+)?$`, 'iu');
 
-const clean = (text: string): string => text.replace(/^[\s,;.&]+|[\s,;&]+$/gu, '').replace(/\s+/g, ' ');
+/** A pattern for the end of a text, tried there only: tried everywhere, it would take the square of the text's length. */
+const withoutTail = (text: string, mark: RegExp): string => text.slice(0, -TAIL) + text.slice(-TAIL).replace(mark, '');
+const clean = (text: string): string => trimmed(text.replace(/\s+/g, ' '), ' ,;.&', ' ,;&');
 const isInitials = (text: string): boolean => INITIALS.test(text) && text.replace(/[^\p{L}]/gu, '').length <= 4;
 
 /** `Given Family`, `G. H. Family`, `Family GH`. */
 function direct(text: string): CslName {
   const words = text.split(' ');
   const last = words.at(-1) as string;
-  const m = BEHIND.exec(text);
+  const behind = particlesBehind(text);
   // `Family G van der`
-  if (m) {
-    const own = direct(m[1] as string);
-    return { ...own, family: `${(m[2] as string).trim()} ${own.family}` };
+  if (behind) {
+    const own = direct(behind.before);
+    return { ...own, family: `${behind.particles} ${own.family}` };
   }
   // `Family GH`: initials behind the name.
   if (words.length > 1 && /^\p{Lu}{1,3}$/u.test(last) && !isInitials(words[0] as string))
     return { family: words.slice(0, -1).join(' '), given: dotted(last) };
   if (words.length === 1) return { family: last };
   let from = words.length - 1;
-  while (from > 1 && new RegExp(`^${PARTICLE}$`, 'u').test(words[from - 1] as string)) from--;
+  while (from > 1 && isParticle(words[from - 1] as string)) from--;
   return { family: words.slice(from).join(' '), given: spaced(words.slice(0, from).join(' ')) };
 }
 const dotted = (initials: string): string => [...initials].map((i) => `${i}.`).join(' ');
 const spaced = (given: string): string => (/^(?:\p{Lu}\.){2,}$/u.test(given) ? dotted(given.replaceAll('.', '')) : given.trim());
 /** Particles that stand behind the given name belong before the family name: `Calawa, N. van der`. */
-const BEHIND = new RegExp(`^(.*?)\\s+((?:${PARTICLE}\\s*)+)$`, 'iu');
+function particlesBehind(text: string): { readonly before: string; readonly particles: string } | null {
+  const words = text.split(' ');
+  let from = words.length;
+  while (from > 1 && isParticle((words[from - 1] as string).toLowerCase())) from--;
+  return from === words.length ? null : { before: words.slice(0, from).join(' '), particles: words.slice(from).join(' ') };
+}
 function inverted(family: string, given: string): CslName {
-  const m = BEHIND.exec(given);
-  return m ? upright(`${(m[2] as string).trim().toLowerCase()} ${family}`, m[1] as string) : upright(family, given);
+  const behind = particlesBehind(given);
+  return behind ? upright(`${behind.particles.toLowerCase()} ${family}`, behind.before) : upright(family, given);
 }
 const upright = (family: string, given: string): CslName => ({
   family,
@@ -55,7 +70,7 @@ const lower = (n: CslName): CslName =>
  * @example readNames('Theodora Lindqvarn and Nils van der Ostholt').map((n) => n.family) // ['Lindqvarn', 'van der Ostholt']
  */
 export function readNames(text: string): CslName[] {
-  const bare = clean(text.replace(ROLE_MARK, '').replace(ET_AL, ''));
+  const bare = clean(withoutTail(clean(withoutTail(text.slice(0, READ_AT_MOST), ROLE_MARK)), ET_AL));
   if (!bare) return [];
   if (BODY.test(bare) && !/[;&]/.test(bare)) return [{ literal: bare }];
   const strong = bare

@@ -2,6 +2,8 @@
 
 import { readDoi, readIsbn, readIssn } from '../bibliography/identifiers';
 import type { CslItem, CslName } from '../bibliography/record';
+import { table } from '../table';
+import { trimmed } from '../text';
 import { readNames } from './names';
 import type { Role } from './roles';
 import { type Model, tag } from './tagger';
@@ -23,15 +25,18 @@ export interface ReadReference {
   readonly csl: ReferenceItem;
 }
 
-const LIGATURE: Readonly<Record<string, string>> = { ﬀ: 'ff', ﬁ: 'fi', ﬂ: 'fl', ﬃ: 'ffi', ﬄ: 'ffl' };
-const plain = (text: string): string => text.replace(/[ﬀﬁﬂﬃﬄ]/g, (c) => LIGATURE[c] ?? c).replace(/\s+/g, ' ');
-const trimmed = (text: string): string =>
-  plain(text)
-    .replace(/^[\s.,;:“”"«»‘([]+/u, '')
-    .replace(/[\s,;:“”"«»’([]+$/u, '')
-    .replace(/(?<!\b\p{L})\.$/u, '');
+const LIGATURE = table<string>({ ﬀ: 'ff', ﬁ: 'fi', ﬂ: 'fl', ﬃ: 'ffi', ﬄ: 'ffl' });
+const plain = (text: string): string => text.replace(/[ﬀﬁﬂﬃﬄ]/g, (c) => LIGATURE.get(c) ?? c).replace(/\s+/g, ' ');
+const HEAD_MARKS = ' .,;:“”"«»‘([';
+const TAIL_MARKS = ' ,;:“”"«»’([';
+const bare = (text: string): string => trimmed(plain(text), HEAD_MARKS, TAIL_MARKS).replace(/(?<!\b\p{L})\.$/u, '');
+/** Letters of a reference that are read. The longest we have met has a tenth of them; what is behind stays text. */
+export const READ_AT_MOST = 5000;
 const MONTHS = 'jan feb mar apr may jun jul aug sep oct nov dec'.split(' ');
 
+const BLANKS = ' \t\n\r\u00a0';
+const ENDS = `${BLANKS},;:“”"`;
+const BEGINS = `${BLANKS},;:.`;
 /** Runs of one role; those that only a mark parts are one. Roles of which there can be but one keep the longest run. */
 function runs(text: string, tokens: ReturnType<typeof tokenise>, roles: readonly Role[], sure: readonly number[]): Part[] {
   const parts: (Part & { n: number })[] = [];
@@ -63,8 +68,8 @@ function runs(text: string, tokens: ReturnType<typeof tokenise>, roles: readonly
     .map(({ n: _, ...p }) => {
       // A part ends with its words, not with the mark behind them.
       const own = text.slice(p.start, p.end);
-      const tail = /[\s,;:“”"]+$/u.exec(own)?.[0].length ?? 0;
-      const head = /^[\s,;:.]+/u.exec(own)?.[0].length ?? 0;
+      const tail = own.length - trimmed(own, '', ENDS).length;
+      const head = own.length - trimmed(own, BEGINS, '').length;
       return { ...p, start: p.start + head, end: p.end - tail };
     })
     .filter((p) => p.end > p.start);
@@ -74,7 +79,7 @@ function runs(text: string, tokens: ReturnType<typeof tokenise>, roles: readonly
 export function cslOf(text: string, parts: readonly Part[]): ReferenceItem {
   const of = (role: Role): string | undefined => {
     const own = parts.find((p) => p.role === role);
-    return own && trimmed(text.slice(own.start, own.end));
+    return own && bare(text.slice(own.start, own.end));
   };
   const people = (role: Role): readonly CslName[] | undefined => {
     const names = parts.filter((p) => p.role === role).flatMap((p) => readNames(plain(text.slice(p.start, p.end))));
@@ -146,7 +151,7 @@ function typeOf(x: {
 export function readReference(text: string, model: Model): ReadReference {
   // Its number in the list says nothing about it.
   const skip = /^\s*(?:\[\d{1,3}\]|\(\d{1,3}\)|\d{1,3}[.)])\s+/.exec(text)?.[0].length ?? 0;
-  const tokens = tokenise(text.slice(skip)).map((t) => ({ ...t, start: t.start + skip, end: t.end + skip }));
+  const tokens = tokenise(text.slice(skip, READ_AT_MOST)).map((t) => ({ ...t, start: t.start + skip, end: t.end + skip }));
   const { roles, sure } = tag(tokens, model);
   const parts = runs(text, tokens, roles, sure);
   return { text, parts, csl: cslOf(text, parts) };

@@ -28,10 +28,18 @@ const NAME_START =
 const GIVEN_START =
   /^(?:\p{Lu}\.[\s-]?){1,3}\s*\p{Lu}[\p{L}’'-]+|^\p{Lu}[\p{L}’'-]+(?:\s\p{Lu}\.)?\s\p{Lu}[\p{L}’'-]+(?:,|\s+and\s|\s*\(|:)/u;
 const TITLE_START = /^[“"«‘„]/u;
-const ENDED = /(?:[.)\]”"]|\d|\b10\.\d{4,9}\/\S+|https?:\/\/\S+)\s*$/u;
 
-const looksLikeStart = (line: string): boolean =>
-  NAME_START.test(line) || GIVEN_START.test(line) || DASHES.test(line) || TITLE_START.test(line);
+/** Letters at the beginning of a line that tell whether a reference starts there. */
+const LOOKED_AT = 120;
+const looksLikeStart = (line: string): boolean => {
+  const head = line.slice(0, LOOKED_AT);
+  return NAME_START.test(head) || GIVEN_START.test(head) || DASHES.test(head) || TITLE_START.test(head);
+};
+const ADDRESS = /\b10\.\d{4,9}\/\S|https?:\/\/\S/;
+/** The last word of a line, of which no more than an address needs is looked at. */
+const lastWord = (line: string): string => line.slice(line.lastIndexOf(' ') + 1).slice(0, 300);
+/** A reference can end here: with a stop, a bracket, a number, an address. */
+const isEnded = (line: string): boolean => /[.)\]”"\d]$/u.test(line) || ADDRESS.test(lastWord(line));
 
 function linesOf(text: string): Line[] {
   const lines: Line[] = [];
@@ -46,19 +54,30 @@ function linesOf(text: string): Line[] {
 
 /** Lines as one: a word cut by a hyphen at the line's end is mended, a range of pages or an address keeps its own. */
 function join(lines: readonly Line[]): string {
-  let out = '';
+  const pieces: string[] = [];
+  // Only the end of what is joined already is looked at, so that many lines take no longer than they are long.
+  let tail = '';
+  const add = (text: string): void => {
+    pieces.push(text);
+    tail = (tail + text).slice(-LOOKED_AT);
+  };
   for (const { text } of lines) {
-    if (!out) out = text;
-    else if (/[\p{Ll}]-$/u.test(out) && /^\p{Ll}/u.test(text)) out = out.slice(0, -1) + text;
-    else if (/(?:https?:\/\/\S*|10\.\d{4,9}\/\S*)[/.\-_=&?]$/u.test(out) && /^\S/.test(text)) out += text;
-    else if (/\d[-–]$/u.test(out) && /^\d/.test(text)) out += text;
-    else out += ` ${text}`;
+    if (!tail) add(text);
+    else if (/[\p{Ll}]-$/u.test(tail) && /^\p{Ll}/u.test(text)) {
+      pieces.push((pieces.pop() as string).slice(0, -1));
+      tail = tail.slice(0, -1);
+      add(text);
+    } else if (/[/.\-_=&?]$/.test(tail) && ADDRESS_BEGUN.test(lastWord(tail)) && /^\S/.test(text)) add(text);
+    else if (/\d[-–]$/u.test(tail) && /^\d/.test(text)) add(text);
+    else add(` ${text}`);
   }
-  return out
+  return pieces
+    .join('')
     .replace(/\u00ad/g, '')
     .replace(/\s+/g, ' ')
     .trim();
 }
+const ADDRESS_BEGUN = /https?:\/\/|10\.\d{4,9}\/|^\S{80}/;
 const marker = (line: string): number | null => {
   const m = NUMBERED.exec(line);
   return m ? Number(m[1] ?? m[2] ?? m[3] ?? m[4]) : null;
@@ -95,12 +114,13 @@ export function splitReferences(text: string): SplitReference[] {
   /** Lines after a blank one; a page's break is none, since the page number itself was blanked. */
   const afterBlank = filled.filter((i, k) => k > 0 && all.slice((filled[k - 1] as number) + 1, i).some((l) => l.text === ''));
   const indents = filled.map((i) => (lines[i] as Line).indent);
-  const least = Math.min(...indents);
+  const least = indents.reduce((a, b) => Math.min(a, b));
   const hanging = indents.filter((n) => n > least).length;
   if (numbers) for (const i of numbers) starts.add(i);
   else if (bullets.length > 1 && bullets.length * 6 >= filled.length) for (const i of bullets) starts.add(i);
   else if (afterBlank.length > 0 && (afterBlank.length + 1) * 7 >= filled.length && blocksAreWhole(lines, filled, afterBlank)) {
-    for (const i of afterBlank) if (!continues(lines, filled, i)) starts.add(i);
+    const before = new Map(filled.map((i, k) => [i, filled[k - 1]]));
+    for (const i of afterBlank) if (!continues(lines, before.get(i) as number, i)) starts.add(i);
   } else if (
     hanging > 0 &&
     hanging < filled.length &&
@@ -123,10 +143,10 @@ export function splitReferences(text: string): SplitReference[] {
 const startsWell = (text: string): boolean => /^[\p{Lu}“"«‘„]|^(?:van|von|de|del|di|da|der|den|du|la|le|af|av)\s/u.test(text);
 
 /** After a blank line that a page's break may have made: does the sentence before go on? */
-function continues(lines: readonly Line[], filled: readonly number[], i: number): boolean {
-  const before = (lines[filled[filled.indexOf(i) - 1] as number] as Line).text;
+function continues(lines: readonly Line[], last: number, i: number): boolean {
+  const before = (lines[last] as Line).text;
   const own = (lines[i] as Line).text;
-  return /[-,;:(]$/u.test(before) || (/^[\p{Ll}\d(]/u.test(own) && !marker(own) && !ENDED.test(before));
+  return /[-,;:(]$/u.test(before) || (/^[\p{Ll}\d(]/u.test(own) && !marker(own) && !isEnded(before));
 }
 /** Blank lines part references when most of what stands between them has a year. */
 function blocksAreWhole(lines: readonly Line[], filled: readonly number[], afterBlank: readonly number[]): boolean {
@@ -146,23 +166,29 @@ function judge(lines: readonly Line[], filled: readonly number[], starts: Set<nu
   // Where lines were wrapped, most of them are about as long as the longest.
   const wide = lengths[Math.floor(lengths.length * 0.9)] as number;
   const wrapped = wide < 140 && lengths.filter((n) => n > wide * 0.8).length * 2 > lengths.length * 0.7;
-  let since = (lines[filled[0] as number] as Line).text;
+  // Whether a year stands in what has been read since the last beginning; `in press` may stand across two lines.
+  let tail = (lines[filled[0] as number] as Line).text;
+  let dated = YEAR.test(tail);
   for (let k = 1; k < filled.length; k++) {
     const own = (lines[filled[k] as number] as Line).text;
     const before = (lines[filled[k - 1] as number] as Line).text;
     const gap = (filled[k] as number) - (filled[k - 1] as number) > 1;
     let weight = 0;
     weight += looksLikeStart(own) ? 2 : startsWell(own) ? 0 : -3;
-    weight += ENDED.test(before) ? 1 : -2;
+    weight += isEnded(before) ? 1 : -2;
     weight += /[,;:&(-]$|\b(?:and|in|of|the|for|vol|no|pp|eds?)\.?$/iu.test(before) ? -3 : 0;
-    weight += YEAR.test(since) ? 1 : -1.5;
+    weight += dated ? 1 : -1.5;
     weight += YEAR.test(own) ? 0.5 : 0;
     weight += gap ? 0.5 : 0;
     if (wrapped) weight += before.length < wide * 0.75 ? 1.5 : before.length > wide * 0.9 ? -0.5 : 0;
     else weight += 1;
     if (weight > 1.4) {
       starts.add(filled[k] as number);
-      since = own;
-    } else since += ` ${own}`;
+      tail = own;
+      dated = YEAR.test(own);
+    } else {
+      dated ||= YEAR.test(`${tail.slice(-20)} ${own}`);
+      tail = own;
+    }
   }
 }

@@ -17,13 +17,14 @@ export interface Token {
 const IDENTIFIERS: readonly (readonly [shape: string, pattern: RegExp])[] = [
   ['DOI', /(?:https?:\/\/(?:dx\.)?doi\.[a-z]+\/|doi:\s*)?10\.\d{4,9}\/[^\s"<>]+[^\s"<>.,;)\]]/iy],
   ['URL', /(?:https?:\/\/|www\.)[^\s<>"]+[^\s<>".,;)\]]/iy],
-  ['ISBN', /(?<=isbn(?:-1[03])?[:\s]*)[\d][\d\s-]{8,15}[\dXx]/iy],
-  ['ISSN', /(?<=issn[:\s]*)\d{4}-?\d{3}[\dXx]/iy],
+  // Digits first: looking behind at every mark of `isbn: : : :` would take the square of its length.
+  ['ISBN', /(?=\d)(?<=isbn(?:-1[03])?[:\s]{0,4})[\d][\d\s-]{8,15}[\dXx]/iy],
+  ['ISSN', /(?=\d)(?<=issn[:\s]{0,4})\d{4}-?\d{3}[\dXx]/iy],
 ];
 const WORD = /[\p{L}\p{M}\p{N}]+(?:['’][\p{L}]+)*/uy;
 
 /** Words known by name, several spellings under one cue. */
-const CUES: Readonly<Record<string, string>> = Object.fromEntries(
+const CUES: ReadonlyMap<string, string> = new Map(
   Object.entries({
     in: 'in im dans',
     eds: 'ed eds editor editors edited hrsg hg herausgegeben dir coord',
@@ -61,7 +62,7 @@ const CUES: Readonly<Record<string, string>> = Object.fromEntries(
     paper: 'presented paper conference meeting symposium',
     chapter: 'chapter chap ch',
     newspaper: 'newspaper news',
-  }).flatMap(([cue, list]) => list.split(/\s+/).map((w) => [w, cue])),
+  }).flatMap(([cue, list]) => list.split(/\s+/).map((w): [string, string] => [w, cue])),
 );
 
 function shapeOf(text: string): string {
@@ -109,7 +110,7 @@ export function tokenise(text: string): Token[] {
       end = at + (m ? m[0].length : c.codePointAt(0) !== undefined && (text.codePointAt(at) as number) > 0xffff ? 2 : 1);
     }
     const word = text.slice(at, end);
-    tokens.push({ text: word, start: at, end, shape: shape || shapeOf(word), cue: CUES[word.toLowerCase()] ?? '', spaced });
+    tokens.push({ text: word, start: at, end, shape: shape || shapeOf(word), cue: CUES.get(word.toLowerCase()) ?? '', spaced });
     spaced = false;
     at = end;
   }

@@ -7,6 +7,7 @@
  */
 import type { CampusId } from '../bibliography/record';
 import type { Cents } from '../policy/types';
+import { own } from '../table';
 import type { IsoAction, IsoSupplyingMessage } from './iso18626';
 import type { Promised, Slip } from './slip';
 
@@ -77,7 +78,7 @@ export const STATES = Object.keys(MOVES) as readonly SlipState[];
 export const move = <S extends SlipState, E extends EventOf<S>>(state: S, event: E): After<S, E> => MOVES[state][event];
 /** A move asked for at run time: the next state, or null where the event can't happen in this one. */
 export const advance = (state: SlipState, event: SlipEvent): SlipState | null =>
-  (MOVES[state] as Partial<Record<SlipEvent, SlipState>>)[event] ?? null;
+  own<string, SlipState>(own<string, Partial<Record<SlipEvent, SlipState>>>(MOVES, state) ?? {}, event) ?? null;
 
 export const STATE_LABEL: Record<SlipState, string> = {
   draft: 'draft',

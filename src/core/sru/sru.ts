@@ -8,6 +8,7 @@ import { MARCXML_SCHEMA, writeMarcxml } from '../formats/marcxml';
 import { element, textElement, xmlText } from '../formats/xml';
 import { type CqlQuery, readCql } from '../query/cql';
 import { FIELD_NAMES, FIELD_TABLE } from '../query/fields';
+import { table } from '../table';
 
 export type SruVersion = '1.2' | '2.0';
 export interface Diagnostic {
@@ -31,13 +32,13 @@ export type SruRequest =
   | SruSearch
   | { readonly operation: 'fault'; readonly version: SruVersion; readonly diagnostics: readonly Diagnostic[] };
 
-const SCHEMAS: Readonly<Record<string, 'dc' | 'marcxml'>> = {
+const SCHEMAS = table<'dc' | 'marcxml'>({
   dc: 'dc',
   [DC_SCHEMA]: 'dc',
   marcxml: 'marcxml',
   [MARCXML_SCHEMA]: 'marcxml',
   'http://www.loc.gov/MARC21/slim': 'marcxml',
-};
+});
 const DEFAULT_COUNT = 10;
 export const MOST_RECORDS = 100;
 const KNOWN = new Set([
@@ -84,7 +85,7 @@ export function readSru(params: URLSearchParams): SruRequest {
   const count = whole('maximumRecords', DEFAULT_COUNT);
   if (start === null || start < 1) return fault(6, 'Unsupported parameter value', 'startRecord');
   if (count === null) return fault(6, 'Unsupported parameter value', 'maximumRecords');
-  const schema = SCHEMAS[params.get('recordSchema') ?? 'dc'];
+  const schema = SCHEMAS.get(params.get('recordSchema') ?? 'dc');
   if (!schema) return fault(66, 'Unknown schema for retrieval', params.get('recordSchema') ?? '');
   const packing = version === '2.0' ? (params.get('recordXMLEscaping') ?? 'xml') : (params.get('recordPacking') ?? 'xml');
   if (packing !== 'xml' && packing !== 'string') return fault(71, 'Unsupported record packing', packing);
@@ -148,7 +149,8 @@ export function sruAnswer(search: SruSearch, total: number, records: readonly Di
 }
 
 /** The explain record (ZeeRex 2.0): what can be asked. */
-export function sruExplain(version: SruVersion, host: string, port: string, name: string): string {
+/** @param at where the asker reached the server */
+export function sruExplain(version: SruVersion, at: { readonly host: string; readonly port: string }, name: string): string {
   const index = (label: string, cql: string): string => {
     const [set = '', title = ''] = cql.split('.');
     return element('index', textElement('title', label) + element('map', textElement('name', title, { set })), {
@@ -165,7 +167,7 @@ export function sruExplain(version: SruVersion, host: string, port: string, name
   ];
   const explain = element(
     'explain',
-    element('serverInfo', textElement('host', host) + textElement('port', port) + textElement('database', 'sru'), {
+    element('serverInfo', textElement('host', at.host) + textElement('port', at.port) + textElement('database', 'sru'), {
       protocol: 'SRU',
       version,
     }) +

@@ -14,9 +14,9 @@ export const GET: APIRoute = ({ url, locals }) =>
     const { records } = await locals.index.retrieve({ ...request, sort: 'added' }, moment, { offset: 0, limit: ENTRIES });
     const feed = {
       title: `Legendum: ${sentence(request, locals.info.campuses)}`,
-      page: `${url.origin}/?${url.searchParams}`,
-      self: url.href,
-      site: url.origin,
+      page: `${locals.base}/?${url.searchParams}`,
+      self: `${locals.base}${url.pathname}${url.search}`,
+      site: locals.base,
       since: locals.info.start.slice(0, 10),
     };
     return new Response(writeAtom(feed, records), { headers: { 'content-type': 'application/atom+xml; charset=utf-8' } });

@@ -8,12 +8,13 @@ import { type Part, withRole } from '../../core/references/read';
 import { ROLE_LABEL, ROLES, type Role } from '../../core/references/roles';
 import { matchOf, missingDetails } from '../../core/references/standing';
 import { money } from '../../core/requests/price';
+import { table } from '../../core/table';
 import { parseDay } from '../../core/time';
 import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import styles from './references.module.css';
 
-const PART_LABEL: Readonly<Record<string, string>> = {
+const PART_LABEL = table<string>({
   title: 'Title',
   person: 'Person',
   year: 'Year',
@@ -24,7 +25,7 @@ const PART_LABEL: Readonly<Record<string, string>> = {
   publisher: 'Publisher',
   DOI: 'DOI',
   ISBN: 'ISBN',
-};
+});
 const SURE = 0.85;
 
 /** The text with its parts tinted, each with its name. */
@@ -128,7 +129,7 @@ function Found({ match, sure }: { match: ResolvedMatch; sure: boolean }) {
           <tbody>
             {match.disagreements.map((d) => (
               <tr key={d.part}>
-                <th scope="row">{PART_LABEL[d.part]}</th>
+                <th scope="row">{PART_LABEL.get(d.part)}</th>
                 <td>{d.said}</td>
                 <td>{d.record}</td>
               </tr>
@@ -214,7 +215,7 @@ export function ReferenceRow({
                   <a href={`/records/${m.id}`}>{m.csl.title}</a> <span className={styles.quiet}>{m.line}</span>{' '}
                   {m.disagreements.length > 0 && (
                     <span className={styles.quiet}>
-                      differs in {m.disagreements.map((d) => (PART_LABEL[d.part] ?? d.part).toLowerCase()).join(', ')}
+                      differs in {m.disagreements.map((d) => (PART_LABEL.get(d.part) ?? d.part).toLowerCase()).join(', ')}
                     </span>
                   )}{' '}
                   <button type="button" className={kit.link} onClick={() => change({ ...row, chosen: m.id })}>

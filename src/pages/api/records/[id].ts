@@ -4,19 +4,20 @@ import { writeBibtex } from '../../../core/formats/bibtex';
 import { writeDublinCore } from '../../../core/formats/dublinCore';
 import { writeMarcxml } from '../../../core/formats/marcxml';
 import { writeRis } from '../../../core/formats/ris';
+import { table } from '../../../core/table';
 import { guarded } from '../../../server/params';
 import { json, problem } from '../../../server/problem';
 
 const CSL = 'application/vnd.citationstyles.csl+json';
 
 /** The formats a record can be had in, with their media types. */
-const FORMATS: Readonly<Record<string, { type: string; write: (r: DiscoveryRecord) => string }>> = {
+const FORMATS = table<{ type: string; write: (r: DiscoveryRecord) => string }>({
   csl: { type: CSL, write: (r) => JSON.stringify([r.csl]) },
   marcxml: { type: 'application/marcxml+xml', write: writeMarcxml },
   dc: { type: 'application/xml', write: writeDublinCore },
   ris: { type: 'application/x-research-info-systems', write: (r) => writeRis([r.csl]) },
   bibtex: { type: 'application/x-bibtex', write: (r) => writeBibtex([r.csl]) },
-};
+});
 
 /** The full record, or one of its formats by `format=` or `Accept`. */
 export const GET: APIRoute = async ({ params, url, request, locals }) => {
@@ -25,11 +26,11 @@ export const GET: APIRoute = async ({ params, url, request, locals }) => {
   const accepted = request.headers.get('accept') ?? '';
   const asked =
     url.searchParams.get('format') ?? (accepted.includes(CSL) ? 'csl' : accepted.includes('application/marcxml+xml') ? 'marcxml' : null);
-  const format = asked === null ? null : Object.hasOwn(FORMATS, asked) ? FORMATS[asked] : undefined;
+  const format = asked === null ? null : FORMATS.get(asked);
   if (format === undefined)
     return problem(
       'bad-parameter',
-      `There is no format “${asked?.slice(0, 60)}” here; there are ${Object.keys(FORMATS).join(', ')}.`,
+      `There is no format “${asked?.slice(0, 60)}” here; there are ${[...FORMATS.keys()].join(', ')}.`,
       'format',
     );
   const id = params.id ?? '';

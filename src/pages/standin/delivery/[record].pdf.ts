@@ -30,7 +30,7 @@ export const GET: APIRoute = async ({ params, url, locals }) => {
   const record = answer?.record ?? unrecorded;
   if (!record) return problem('not-found', 'There is no such file.');
   const { csl } = record;
-  return pdfResponse(record, `Copy for private study, delivered for slip ${slip} (simulated). Do not pass it on.`, {
+  return pdfResponse(locals.pdf, record, `Copy for private study, delivered for slip ${slip} (simulated). Do not pass it on.`, {
     cover: {
       heading: 'Copy supplied for private study or research',
       lines: [

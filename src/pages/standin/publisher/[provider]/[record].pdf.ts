@@ -8,5 +8,5 @@ export const GET: APIRoute = async ({ params, locals }) => {
   const shown = answer?.coverage.find((c) => c.id === params.provider && c.shown);
   if (!answer || !shown) return problem('not-found', 'This provider does not show this text.');
   if (fails(params.provider ?? '', params.record ?? '')) return problem('failed', 'This provider fails for this item (simulated).');
-  return pdfResponse(answer.record, `Shown by ${shown.provider} (simulated).`);
+  return pdfResponse(locals.pdf, answer.record, `Shown by ${shown.provider} (simulated).`);
 };

@@ -1,0 +1,15 @@
+/** Small works on text that must not take longer than the text is long. */
+
+/**
+ * A text without the characters at its ends. A pattern like `/[\s,]+$/` tries each of a run's characters as a beginning,
+ * which takes the square of the run; this looks from the ends inwards.
+ * @param head characters that go at the beginning
+ * @param tail characters that go at the end
+ * @example trimmed(', Lind, A.; ', ' ,', ' ,;') // 'Lind, A.'
+ */
+export function trimmed(text: string, head: string, tail = head): string {
+  let [from, to] = [0, text.length];
+  while (from < to && head.includes(text[from] as string)) from++;
+  while (to > from && tail.includes(text[to - 1] as string)) to--;
+  return text.slice(from, to);
+}

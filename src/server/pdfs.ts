@@ -1,0 +1,28 @@
+/** Made PDFs: in a thread of their own, a few waiting at most, the latest remembered. */
+import { LRUCache } from 'lru-cache';
+import type { PdfText } from '../standins/pdf';
+import { type PoolOptions, WorkerPool } from './pool';
+
+export type MakePdf = (text: PdfText, signal?: AbortSignal) => Promise<Uint8Array>;
+
+const WAITING = 16;
+/** Milliseconds; a PDF takes about a hundred. */
+const LIMIT = 5000;
+const KEPT_BYTES = 32 << 20;
+
+export async function pdfMaker(options: Pick<PoolOptions, 'script' | 'log'>): Promise<{ make: MakePdf; close: () => Promise<void> }> {
+  const pool = await WorkerPool.open({ ...options, workerData: {}, workers: 1, limit: LIMIT, queue: WAITING });
+  const kept = new LRUCache<string, Uint8Array>({ maxSize: KEPT_BYTES, sizeCalculation: (bytes) => bytes.length });
+  return {
+    make: async (text, signal) => {
+      const key = JSON.stringify(text);
+      const known = kept.get(key);
+      if (known) return known;
+      const made = await pool.ask('make', [text], signal);
+      if (typeof made === 'string') throw new Error('A PDF is bytes.');
+      kept.set(key, made);
+      return made;
+    },
+    close: () => pool.close(),
+  };
+}

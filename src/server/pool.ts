@@ -1,0 +1,250 @@
+/**
+ * Worker threads behind one bounded queue. Each worker answers one question at a time, so that a slow one holds up a worker
+ * and not the others. What keeps the pool alive whatever is asked of it:
+ *
+ * - every question has a deadline, in the queue and at work; a worker that is late is ended, and another takes its place;
+ * - a worker that crashes or can't be started is started again, with longer and longer pauses, for as long as it takes;
+ * - what can't be handed to a worker (nothing can clone it) fails its own question only;
+ * - more than a queue's worth of questions is refused at once, since they would only wait in vain.
+ */
+import { Worker } from 'node:worker_threads';
+import { Busy, Gone, TooSlow } from './faults';
+
+/** Number -1 is for what is told to every worker and not answered. */
+export interface Question {
+  readonly n: number;
+  readonly method: string;
+  readonly args: readonly unknown[];
+}
+/** The answer as JSON text: most of them are passed on as they are, and text crosses between threads faster than objects. */
+export type Reply =
+  | { readonly n: number; readonly json: string }
+  | { readonly n: number; readonly bytes: Uint8Array }
+  | { readonly n: number; readonly error: string; readonly slow: boolean };
+export type Answer = string | Uint8Array;
+
+export interface PoolOptions {
+  /** A module that posts `{ready: …}` once it can answer, and then a Reply to each Question. */
+  readonly script: URL;
+  readonly workerData: object;
+  readonly workers: number;
+  /** Milliseconds that a question may take at work, and may wait before. */
+  readonly limit: number;
+  /** Questions that may wait. */
+  readonly queue: number;
+  /** Hears what happened to workers; never what was asked. */
+  readonly log: (event: string, error?: unknown) => void;
+}
+export interface PoolState {
+  readonly workers: number;
+  /** Workers that can answer. */
+  readonly ready: number;
+  readonly waiting: number;
+}
+
+/** A worker watches its time itself where it can; it is ended when it is still at work so many milliseconds later. */
+const GRACE = 1000;
+/** Milliseconds that a worker may take to start: a large index is read meanwhile. */
+const START_LIMIT = 120_000;
+const FIRST_PAUSE = 200;
+const LONGEST_PAUSE = 30_000;
+
+interface Waiting {
+  readonly question: Omit<Question, 'n'>;
+  readonly resolve: (answer: Answer) => void;
+  readonly reject: (error: Error) => void;
+  timer: NodeJS.Timeout | undefined;
+}
+interface Slot {
+  readonly worker: Worker;
+  busy: { readonly n: number; readonly one: Waiting } | null;
+}
+
+/** Takes off our own listeners; the platform has some on it as well. */
+const deaf = (worker: Worker): void => {
+  for (const event of ['message', 'error', 'messageerror', 'exit']) worker.removeAllListeners(event);
+};
+
+export class WorkerPool {
+  readonly #options: PoolOptions;
+  readonly #slots = new Set<Slot>();
+  readonly #queue: Waiting[] = [];
+  #next = 0;
+  #closed = false;
+  /** Starts that failed one after the other. */
+  #failures = 0;
+  /** Told to every worker, the later ones too: by method, the latest. */
+  readonly #told = new Map<string, readonly unknown[]>();
+  #greeting: unknown = null;
+
+  private constructor(options: PoolOptions) {
+    this.#options = options;
+  }
+
+  /** Starts the workers and waits for all of them. Rejects with their message when the first start fails. */
+  static async open(options: PoolOptions): Promise<WorkerPool> {
+    const pool = new WorkerPool(options);
+    try {
+      await Promise.all(Array.from({ length: options.workers }, () => pool.#start()));
+    } catch (error) {
+      await pool.close();
+      throw error;
+    }
+    return pool;
+  }
+
+  /** What the worker that started last said of itself. */
+  get greeting(): unknown {
+    return this.#greeting;
+  }
+  get state(): PoolState {
+    return { workers: this.#options.workers, ready: this.#slots.size, waiting: this.#queue.length };
+  }
+  /** Nobody more would be let into the queue. */
+  get full(): boolean {
+    return this.#queue.length >= this.#options.queue;
+  }
+
+  async #start(): Promise<void> {
+    const worker = new Worker(this.#options.script, { workerData: this.#options.workerData });
+    const slot: Slot = { worker, busy: null };
+    await new Promise<void>((resolve, reject) => {
+      const late = setTimeout(() => reject(new TooSlow(`A worker did not start within ${START_LIMIT} ms.`)), START_LIMIT);
+      const failed = (error: Error) => {
+        clearTimeout(late);
+        reject(error);
+      };
+      worker.once('error', failed);
+      worker.once('exit', (code) => failed(new Error(`A worker ended with code ${code} before it could answer.`)));
+      worker.once('message', (first: { ready?: unknown }) => {
+        clearTimeout(late);
+        deaf(worker);
+        this.#greeting = first.ready ?? null;
+        resolve();
+      });
+    }).catch(async (error: unknown) => {
+      deaf(worker);
+      worker.on('error', this.#unheard);
+      await worker.terminate();
+      throw error;
+    });
+    if (this.#closed) {
+      await worker.terminate();
+      return;
+    }
+    this.#failures = 0;
+    worker.on('message', (reply: Reply) => this.#answered(slot, reply));
+    worker.on('error', (error) => this.#lost(slot, error));
+    worker.on('messageerror', (error) => this.#lost(slot, error));
+    worker.on('exit', (code) => this.#lost(slot, new Error(`A worker ended with code ${code}.`)));
+    for (const [method, args] of this.#told) worker.postMessage({ n: -1, method, args } satisfies Question);
+    this.#slots.add(slot);
+    this.#begin();
+  }
+
+  /** A thread that is being ended may still throw; its question has failed and its place is taken already. */
+  readonly #unheard = (error: unknown): void => this.#options.log('a worker failed while it was ended', error);
+
+  /** A worker that answers no more: its question fails, another takes its place. Told once for each worker. */
+  #lost(slot: Slot, error: Error): void {
+    if (!this.#slots.delete(slot)) return;
+    const { busy } = slot;
+    slot.busy = null;
+    if (busy) this.#settle(busy.one, () => busy.one.reject(error));
+    deaf(slot.worker);
+    slot.worker.on('error', this.#unheard);
+    void slot.worker.terminate();
+    if (this.#closed) return;
+    this.#options.log('a worker was lost', error);
+    this.#startAgain();
+  }
+  #startAgain(): void {
+    const pause = this.#failures === 0 ? 0 : Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** (this.#failures - 1));
+    setTimeout(() => {
+      if (this.#closed) return;
+      this.#start().then(
+        () => this.#options.log('a worker was started again'),
+        (error: unknown) => {
+          this.#failures++;
+          this.#options.log('a worker could not be started', error);
+          this.#startAgain();
+        },
+      );
+    }, pause).unref();
+  }
+
+  #settle(one: Waiting, how: () => void): void {
+    clearTimeout(one.timer);
+    how();
+  }
+  #answered(slot: Slot, reply: Reply): void {
+    const { busy } = slot;
+    // Not an answer to what this worker was asked last.
+    if (!busy || busy.n !== reply.n) return;
+    slot.busy = null;
+    this.#begin();
+    this.#settle(busy.one, () => {
+      if ('json' in reply) busy.one.resolve(reply.json);
+      else if ('bytes' in reply) busy.one.resolve(reply.bytes);
+      else busy.one.reject(reply.slow ? new TooSlow(reply.error) : new Error(reply.error));
+    });
+  }
+
+  #begin(): void {
+    for (const slot of this.#slots) {
+      while (!slot.busy) {
+        const one = this.#queue.shift();
+        if (!one) return;
+        this.#hand(slot, one);
+      }
+    }
+  }
+  #hand(slot: Slot, one: Waiting): void {
+    const n = this.#next++;
+    clearTimeout(one.timer);
+    try {
+      slot.worker.postMessage({ n, ...one.question } satisfies Question);
+    } catch (error) {
+      one.reject(error instanceof Error ? error : new Error(String(error)));
+      return;
+    }
+    slot.busy = { n, one };
+    one.timer = setTimeout(() => this.#lost(slot, new TooSlow(`No answer within ${this.#options.limit} ms.`)), this.#options.limit + GRACE);
+  }
+
+  /**
+   * Asks one of the workers. Rejects with Busy when the queue is full, TooSlow when it took too long, Gone when `signal`
+   * says so before it was begun, and with the worker's own error otherwise.
+   */
+  ask(method: string, args: readonly unknown[], signal?: AbortSignal): Promise<Answer> {
+    return new Promise<Answer>((resolve, reject) => {
+      if (signal?.aborted) return reject(new Gone('The asker has gone.'));
+      if (this.full) return reject(new Busy(`${this.#queue.length} questions wait already.`));
+      const drop = (error: Error) => {
+        const at = this.#queue.indexOf(one);
+        if (at < 0) return;
+        this.#queue.splice(at, 1);
+        this.#settle(one, () => reject(error));
+      };
+      const one: Waiting = { question: { method, args }, resolve, reject, timer: undefined };
+      one.timer = setTimeout(() => drop(new TooSlow(`Not begun within ${this.#options.limit} ms.`)), this.#options.limit);
+      signal?.addEventListener('abort', () => drop(new Gone('The asker has gone.')), { once: true });
+      this.#queue.push(one);
+      this.#begin();
+    });
+  }
+
+  /** Tells every worker something that is not answered; one that starts later hears the latest of each method. */
+  tell(method: string, ...args: readonly unknown[]): void {
+    this.#told.set(method, args);
+    for (const { worker } of this.#slots) worker.postMessage({ n: -1, method, args } satisfies Question);
+  }
+
+  async close(): Promise<void> {
+    this.#closed = true;
+    for (const one of this.#queue.splice(0)) this.#settle(one, () => one.reject(new Gone('The server is stopping.')));
+    const slots = [...this.#slots];
+    for (const slot of slots) this.#lost(slot, new Gone('The server is stopping.'));
+    await Promise.all(slots.map((s) => s.worker.terminate()));
+  }
+}

@@ -1,0 +1,43 @@
+/** Which methods each address takes, which parts of an address may stand in the log, which need the index. */
+
+/** Everything else is read only. A test holds this list against the endpoints' own exports. */
+export const POSTED: ReadonlySet<string> = new Set([
+  '/api/ask',
+  '/api/promise',
+  '/api/references',
+  '/api/references/resolve',
+  '/api/slips',
+  '/api/slips/act',
+  '/api/slips/news',
+  '/api/ways',
+  '/standin/lending',
+]);
+const READ = ['GET', 'HEAD'];
+const WRITE = ['POST'];
+
+const bare = (path: string): string => (path.length > 1 && path.endsWith('/') ? path.slice(0, -1) : path);
+/** Methods that an address takes. */
+export const methodsOf = (path: string): readonly string[] => (POSTED.has(bare(path)) ? WRITE : READ);
+
+/** Addresses of the framework's own that nobody needs: pictures made to measure, islands rendered alone. */
+export const isClosed = (path: string): boolean => path.startsWith('/_') && !path.startsWith('/_astro/');
+
+const SAID: ReadonlySet<string> = new Set(
+  'api search values suggest records references resolve ways promise slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside standin publisher delivery database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
+    ' ',
+  ),
+);
+/**
+ * The shape of a path for the log: what readers look for stays out of it.
+ * @example shapeOf('/records/tu-123') // '/records/:x'
+ */
+export const shapeOf = (path: string): string =>
+  path
+    .split('/')
+    .slice(0, 8)
+    .map((part) => (part === '' || SAID.has(part) ? part : ':x'))
+    .join('/');
+
+const ASKING = /^\/(?:api\/(?!library)|records\/|feeds\/|sru|openurl|journals|standin\/(?:publisher|delivery|database))/;
+/** Asks the index: refused at once when its queue is full, before anything is read or rendered. */
+export const asksIndex = (path: string): boolean => ASKING.test(path);
