@@ -1,4 +1,5 @@
 /** Aside: items set aside to be sorted later. One entry an item and reader. */
+import { rowsWith } from './shapes';
 import type { Store } from './store';
 
 export interface AsideItem {
@@ -12,7 +13,7 @@ export interface AsideItem {
   readonly at: string;
 }
 export const asideOf = async (store: Store, reader: string): Promise<AsideItem[]> =>
-  (await store.aside.where('reader').equals(reader).toArray()).sort((a, b) =>
+  rowsWith(await store.aside.where('reader').equals(reader).toArray(), 'id', 'record', 'title', 'line', 'at').sort((a, b) =>
     a.at < b.at ? 1 : a.at > b.at ? -1 : a.title < b.title ? -1 : 1,
   );
 /** @returns how many were new */

@@ -14,10 +14,10 @@ import type { Guidance } from '../core/guidance/guidance';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { ReferenceItem } from '../core/references/read';
-import type { DeskNotice, ReaderAct } from '../core/requests/lifecycle';
+import type { DeskNotice, HeardMessage, ReaderAct } from '../core/requests/lifecycle';
 import type { SlipPromise } from '../core/requests/promise';
 import type { CopyHistory } from '../core/requests/rules';
-import type { Slip, Wanted } from '../core/requests/slip';
+import type { Promised, Slip, Wanted } from '../core/requests/slip';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · failed: anything else. */
 export class AskError extends Error {
@@ -32,6 +32,9 @@ export class AskError extends Error {
     this.at = at;
   }
 }
+/** What one question for news carries at most: slips, and letters of JSON, which may be three bytes each. */
+const BATCH_SLIPS = 25;
+const BATCH_LETTERS = 150_000;
 /** Longer queries would not fit an address; the box keeps them whole. */
 export const MAX_ASKED = 1500;
 
@@ -96,16 +99,45 @@ export const getRecord = (id: string): Promise<RecordAnswer> => ask(`/api/record
 export const getWays = (asked: string | ReferenceItem, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer> =>
   post('/api/ways', { ...(typeof asked === 'string' ? { record: asked } : { csl: asked }), moment, needBy, ...(wanted ? { wanted } : {}) });
 export const getPromise = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise> =>
-  post('/api/promise', { slip, moment, history });
-export const sendSlip = (slip: Slip, moment: Moment): Promise<{ request: string; confirmation: string }> =>
-  post('/api/slips', { slip, moment });
-export const getNews = (
-  slips: readonly Slip[],
-  moment: Moment,
-): Promise<readonly { slip: string; messages: readonly string[]; notices: readonly DeskNotice[] }[]> =>
-  post('/api/slips/news', { slips, moment });
-export const tellNetwork = (slip: Slip, act: ReaderAct, text: string, moment: Moment): Promise<{ message: string; confirmation: string }> =>
-  post('/api/slips/act', { slip, act, text, moment });
+  post('/api/promise', { slip: wire(slip), moment, history });
+/** A slip as it goes over the wire: what was exchanged about it stays here, only what was said goes along. */
+const wire = (slip: Slip): Slip => ({ ...slip, messages: slip.messages.map(({ xml: _, ...said }) => said) });
+
+export interface SlipSent {
+  /** The messages exchanged, a document each; none for what our own desks do. */
+  readonly documents: readonly string[];
+  /** The promise as the library's own data give it at this moment. */
+  readonly promised: Promised | null;
+}
+export const sendSlip = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipSent> =>
+  post('/api/slips', { slip: wire(slip), moment, history });
+
+export interface SlipNews {
+  readonly slip: string;
+  readonly messages: readonly HeardMessage[];
+  readonly notices: readonly DeskNotice[];
+}
+export const getNews = (slips: readonly Slip[], moment: Moment): Promise<readonly SlipNews[]> =>
+  post('/api/slips/news', { slips: slips.map(wire), moment });
+export const tellNetwork = (slip: Slip, act: ReaderAct, text: string, moment: Moment): Promise<Pick<SlipSent, 'documents'>> =>
+  post('/api/slips/act', { slip: wire(slip), act, text, moment });
+/** Slips in batches that the server takes: few enough, and small enough however much has been said about each. */
+export function batches(slips: readonly Slip[]): Slip[][] {
+  const out: Slip[][] = [];
+  let size = 0;
+  for (const slip of slips) {
+    const own = JSON.stringify(wire(slip)).length;
+    const last = out.at(-1);
+    if (!last || last.length >= BATCH_SLIPS || size + own > BATCH_LETTERS) {
+      out.push([slip]);
+      size = own;
+    } else {
+      last.push(slip);
+      size += own;
+    }
+  }
+  return out;
+}
 export const getAnswers = (
   questions: readonly { id: string; kind: 'question' | 'link'; subject: string; asked: string }[],
   moment: Moment,

@@ -1,5 +1,6 @@
 /** Questions to the ask desk, and links reported as broken: kept here, answered by the desk. */
 import { shortId } from './ids';
+import { rowsWith } from './shapes';
 import type { Store } from './store';
 
 export interface Question {
@@ -18,7 +19,9 @@ export interface Question {
   readonly asked: string;
 }
 export const questionsOf = async (store: Store, reader: string): Promise<Question[]> =>
-  (await store.questions.where('reader').equals(reader).toArray()).sort((a, b) => (a.asked < b.asked ? 1 : -1));
+  rowsWith(await store.questions.where('reader').equals(reader).toArray(), 'id', 'kind', 'subject', 'text', 'asked').sort((a, b) =>
+    a.asked < b.asked ? 1 : -1,
+  );
 export const askQuestion = (store: Store, q: Omit<Question, 'id'>): Promise<unknown> => store.questions.put({ ...q, id: `Q-${shortId()}` });
 export const dropQuestion = (store: Store, id: string): Promise<unknown> => store.questions.delete(id);
 export const bringBackQuestion = (store: Store, q: Question): Promise<unknown> => store.questions.put(q);

@@ -2,6 +2,7 @@
 import type { ReadReference } from '../core/references/read';
 import type { ReadingProgress, ReadingTask } from './reading';
 import type { WorkerAnswer, WorkerTask } from './references.worker';
+import { isObject, referencesFrom } from './shapes';
 import type { Store } from './store';
 
 /** One reference of a bibliography, and what the reader decided about it. */
@@ -21,7 +22,12 @@ export interface Bibliography {
 }
 export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', read: '', needBy: '', rows: [] };
 
-export const bibliographyOf = (store: Store, reader: string): Promise<Bibliography | undefined> => store.bibliographies.get(reader);
+export async function bibliographyOf(store: Store, reader: string): Promise<Bibliography | undefined> {
+  const kept: unknown = await store.bibliographies.get(reader);
+  if (!isObject(kept)) return undefined;
+  const said = (name: string): string => (typeof kept[name] === 'string' ? kept[name] : '');
+  return { reader, text: said('text'), read: said('read'), needBy: said('needBy'), rows: referencesFrom(kept.rows) };
+}
 export const keepBibliography = (store: Store, b: Bibliography): Promise<unknown> => store.bibliographies.put(b);
 
 /** A worker that reads; a new task takes the place of the one before. */

@@ -1,4 +1,5 @@
 /** The reader's searches: history with undo, and standing searches that tell what is new. */
+import { rowsWith } from './shapes';
 import type { PastSearch, StandingSearch, Store } from './store';
 
 const HISTORY_KEPT = 300;
@@ -11,13 +12,22 @@ export const remember = (store: Store, search: Omit<PastSearch, 'id'>): Promise<
     if (old.length > HISTORY_KEPT) await store.history.bulkDelete(old.slice(HISTORY_KEPT).map((s) => s.id));
   });
 /** Latest first. */
-export const pastOf = (store: Store, reader: string): Promise<PastSearch[]> =>
-  store.history.where('[reader+at]').between([reader, ''], [reader, '\uffff']).reverse().toArray();
+export const pastOf = async (store: Store, reader: string): Promise<PastSearch[]> =>
+  rowsWith(
+    await store.history.where('[reader+at]').between([reader, ''], [reader, '\uffff']).reverse().toArray(),
+    'id',
+    'address',
+    'q',
+    'sentence',
+    'at',
+  );
 export const forget = (store: Store, ids: readonly string[]): Promise<unknown> => store.history.bulkDelete([...ids]);
 export const bringBack = (store: Store, searches: readonly PastSearch[]): Promise<unknown> => store.history.bulkPut([...searches]);
 
-export const standingOf = (store: Store, reader: string): Promise<StandingSearch[]> =>
-  store.standing.where('reader').equals(reader).sortBy('name');
+export const standingOf = async (store: Store, reader: string): Promise<StandingSearch[]> =>
+  rowsWith(await store.standing.where('reader').equals(reader).toArray(), 'id', 'name', 'address', 'sentence', 'seen').sort((a, b) =>
+    a.name < b.name ? -1 : a.name > b.name ? 1 : 0,
+  );
 export const saveStanding = (store: Store, search: StandingSearch): Promise<unknown> => store.standing.put(search);
 export const endStanding = (store: Store, id: string): Promise<unknown> => store.standing.delete(id);
 export const markSeen = (store: Store, id: string, day: string): Promise<unknown> => store.standing.update(id, { seen: day });

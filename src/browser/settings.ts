@@ -3,6 +3,7 @@
 import type { LibraryInfo } from '../core/engine/port';
 import type { Reader } from '../core/policy/types';
 import type { Kept } from '../core/query/request';
+import { isObject, isTime } from './shapes';
 import type { Store } from './store';
 
 export interface Contact {
@@ -25,14 +26,27 @@ export interface Settings {
 export const NO_SETTINGS: Settings = { reader: null, clock: null, contacts: {}, kept: {}, inboxSeen: {} };
 
 export async function readSettings(store: Store): Promise<Settings> {
-  const rows = await store.settings.toArray();
-  return { ...NO_SETTINGS, ...Object.fromEntries(rows.map((r) => [r.key, r.value])) } as Settings;
+  const rows = new Map((await store.settings.toArray()).map((r) => [r.key, r.value]));
+  const byReader = <T>(key: string): Readonly<Record<string, T>> => {
+    const value = rows.get(key);
+    return isObject(value) ? (value as Record<string, T>) : {};
+  };
+  const [reader, clock] = [rows.get('reader'), rows.get('clock')];
+  return {
+    reader: typeof reader === 'string' ? reader : null,
+    // A clock that shows no time is one that was never moved.
+    clock: isTime(clock) ? clock : null,
+    contacts: byReader('contacts'),
+    kept: byReader('kept'),
+    inboxSeen: byReader('inboxSeen'),
+  };
 }
 export const chooseReader = (store: Store, id: string): Promise<unknown> => store.settings.put({ key: 'reader', value: id });
 /** Moves the clock; never backwards. */
 export const moveClock = (store: Store, to: string, start: string): Promise<unknown> =>
   store.transaction('rw', store.settings, async () => {
-    const now = ((await store.settings.get('clock'))?.value as string | undefined) ?? start;
+    const kept = (await store.settings.get('clock'))?.value;
+    const now = isTime(kept) ? kept : start;
     if (to > now) await store.settings.put({ key: 'clock', value: to });
   });
 /** One reader's entry in a setting that is kept by reader. */

@@ -1,6 +1,6 @@
 /** Slips of store version 3 as version 4 keeps them: editions as a wish of three, messages with the event that each was. */
 import type { SlipEvent, SlipMessage } from '../core/requests/lifecycle';
-import type { Slip } from '../core/requests/slip';
+import type { Promised, Slip } from '../core/requests/slip';
 import { table } from '../core/table';
 
 interface OldMessage {
@@ -24,6 +24,27 @@ const EVENTS = table<SlipEvent>({
   LoanCompleted: 'complete',
   arrived: 'arrive',
 });
+
+/** Documents that were kept glued together, each by itself again. */
+const documentsOf = (xml: unknown): readonly string[] | undefined =>
+  typeof xml === 'string' ? xml.split(/\n(?=<\?xml )/) : Array.isArray(xml) ? xml : undefined;
+/** Slips of store version 4 as version 5 keeps them: each message's documents apart, and what was agreed beside the price. */
+export function upgradedTo5(slip: Slip): Slip {
+  return {
+    ...slip,
+    ...(slip.promised && !slip.agreed ? { agreed: asAgreed(slip.promised) } : {}),
+    messages: slip.messages.map(({ xml, ...said }) => {
+      const documents = documentsOf(xml);
+      return documents ? { ...said, xml: documents } : said;
+    }),
+  };
+}
+/** Before version 5 a changed price was written into the promise as one more line; its sum without it was agreed. */
+const CHANGED = 'Changed by the library';
+function asAgreed(promised: Promised): Promised {
+  const lines = promised.lines.filter((l) => l.what !== CHANGED);
+  return lines.length === promised.lines.length ? promised : { ...promised, lines, total: lines.reduce((n, l) => n + l.cents, 0) };
+}
 
 export function upgraded(old: OldSlip): Slip {
   const { anyEdition, messages, ...rest } = old;

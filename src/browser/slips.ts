@@ -1,6 +1,6 @@
 /** The reader's slips: drafts kept on every keystroke, Outgoing sent once, news taken in as the clock moves, acts told. */
 import type { Moment } from '../core/engine/port';
-import type { Zone } from '../core/policy/types';
+import { historyFor } from '../core/requests/history';
 import {
   act,
   applyMessage,
@@ -15,15 +15,33 @@ import {
   withdrawUnsent,
 } from '../core/requests/lifecycle';
 import type { Promised, Slip } from '../core/requests/slip';
-import { AskError, getNews, sendSlip, tellNetwork } from './client';
+import { AskError, batches, getNews, sendSlip, tellNetwork } from './client';
 import { shortId } from './ids';
+import { isSlip, slipTrouble } from './shapes';
 import type { Store } from './store';
 
 /** It becomes the ISO 18626 request id. */
 export const newSlipId = (): string => `S-${shortId()}`;
 
-export const slipsOf = (store: Store, reader: string): Promise<Slip[]> => store.slips.where('reader').equals(reader).toArray();
-export const slipById = (store: Store, id: string): Promise<Slip | undefined> => store.slips.get(id);
+export const slipsOf = async (store: Store, reader: string): Promise<Slip[]> =>
+  (await store.slips.where('reader').equals(reader).toArray()).filter(isSlip);
+export async function slipById(store: Store, id: string): Promise<Slip | undefined> {
+  const row = await store.slips.get(id);
+  return isSlip(row) ? row : undefined;
+}
+/** Rows among the slips that are none, whosever they are: kept as they are, to be looked at, saved or removed. */
+export interface OddRow {
+  readonly id: string;
+  /** The path of what is wrong. */
+  readonly why: string;
+  readonly row: unknown;
+}
+export const oddSlips = async (store: Store): Promise<OddRow[]> =>
+  (await store.slips.toArray()).flatMap((row) => {
+    const why = slipTrouble(row);
+    return why === null ? [] : [{ id: row.id, why, row }];
+  });
+export const dropOdd = (store: Store, id: string): Promise<unknown> => store.slips.delete(id);
 export const keepDraft = (store: Store, slip: Slip): Promise<unknown> =>
   store.transaction('rw', store.slips, async () => {
     const kept = await store.slips.get(slip.id);
@@ -41,7 +59,7 @@ export const restoreDraft = (store: Store, slip: Slip): Promise<unknown> => stor
 const change = (store: Store, id: string, f: (slip: Slip) => Slip): Promise<Slip | undefined> =>
   store.transaction('rw', store.slips, async () => {
     const slip = await store.slips.get(id);
-    if (!slip) return undefined;
+    if (!isSlip(slip)) return undefined;
     const next = f(slip);
     if (next !== slip) await store.slips.put(next);
     return next;
@@ -85,8 +103,10 @@ export const sendOutgoing = (store: Store, reader: string, moment: Moment, only?
     for (const slip of chosen) {
       const dated = { ...slip, sent: slip.sent ?? moment.at };
       try {
-        const { request, confirmation } = await sendSlip(dated, moment);
-        await change(store, slip.id, (s) => markSent(s, moment.at, [request, confirmation].filter(Boolean).join('\n')));
+        const { documents, promised } = await sendSlip(dated, moment, historyFor(slip, await slipsOf(store, reader)));
+        await change(store, slip.id, (s) =>
+          s.state === 'outgoing' ? markSent(promised ? { ...s, promised, agreed: promised } : s, moment.at, documents) : s,
+        );
         sent++;
       } catch (error) {
         problem = error instanceof AskError ? error : new AskError('failed', 'It could not be sent. It stays in Outgoing.');
@@ -102,22 +122,28 @@ export const sendOutgoing = (store: Store, reader: string, moment: Moment, only?
 /** Sends what was told to go and could not, or was left while going. What only waits in Outgoing stays there. */
 export const sendGoing = (store: Store, reader: string, moment: Moment): Promise<Sent> => sendOutgoing(store, reader, moment, 'going');
 
-/** Takes in what has been said about the slips that somebody may still speak of, up to the clock's time. */
-export async function takeNews(store: Store, reader: string, moment: Moment, zone: Zone): Promise<void> {
+/**
+ * Takes in what has been said about the slips that somebody may still speak of, up to the clock's time. Asked in batches,
+ * each kept as it comes: when one fails the others' news are there, and the failure is thrown at the end.
+ */
+export async function takeNews(store: Store, reader: string, moment: Moment): Promise<void> {
   const open = (await slipsOf(store, reader)).filter((s) => isListening(s.state));
-  if (!open.length) return;
-  const { readSupplyingMessage } = await import('../core/requests/iso18626');
-  for (const news of await getNews(open, moment)) {
-    await change(store, news.slip, (slip) => {
-      let next = slip;
-      for (const xml of news.messages) {
-        const message = readSupplyingMessage(xml, zone);
-        if (!('problem' in message)) next = applyMessage(next, message, xml);
+  const failures: unknown[] = [];
+  for (const batch of batches(open)) {
+    try {
+      for (const news of await getNews(batch, moment)) {
+        await change(store, news.slip, (slip) => {
+          let next = slip;
+          for (const message of news.messages) next = applyMessage(next, message);
+          for (const notice of news.notices) next = applyNotice(next, notice);
+          return expired(next, moment.at);
+        });
       }
-      for (const notice of news.notices) next = applyNotice(next, notice);
-      return expired(next, moment.at);
-    });
+    } catch (error) {
+      failures.push(error);
+    }
   }
+  if (failures.length) throw failures[0];
 }
 
 /** Withdraws, accepts, answers, collects, renews, returns: told to the network, then written down, then its answer taken in. Throws an AskError with the reason when it is refused. */
@@ -126,14 +152,13 @@ export async function doAct(
   slip: Slip,
   what: ReaderAct,
   moment: Moment,
-  zone: Zone,
   more: { text?: string; due?: string } = {},
 ): Promise<void> {
   if (what === 'cancel' && slip.state === 'outgoing') {
     await change(store, slip.id, (s) => withdrawUnsent(s, moment.at));
     return;
   }
-  const { message } = await tellNetwork(slip, what, more.text ?? '', moment);
-  const after = await change(store, slip.id, (s) => act(s, what, moment.at, { ...more, xml: message }));
-  if (after && !isEnded(after.state)) await takeNews(store, slip.reader, moment, zone);
+  const { documents } = await tellNetwork(slip, what, more.text ?? '', moment);
+  const after = await change(store, slip.id, (s) => act(s, what, moment.at, { ...more, xml: documents }));
+  if (after && !isEnded(after.state)) await takeNews(store, slip.reader, moment);
 }

@@ -7,7 +7,6 @@ import { NOTHING_MORE } from '../core/requests/iso18626';
 import { applyMessage, applyNotice } from '../core/requests/lifecycle';
 import type { Slip } from '../core/requests/slip';
 import { READERS } from '../demo/library';
-import { POLICY } from '../demo/policy';
 import { asideOf, isAside, putBackAside, setAside, takeFromAside } from './aside';
 import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions';
 import { bibliographyOf, keepBibliography, NO_BIBLIOGRAPHY } from './references';
@@ -114,7 +113,7 @@ describe('sending', () => {
   });
   it('one refused slip leaves the others intact, and nothing is sent twice', async () => {
     for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, moment.at);
-    const { calls } = answers([{ confirmation: '' }, 400, { confirmation: '' }]);
+    const { calls } = answers([{ documents: [], promised: null }, 400, { documents: [], promised: null }]);
     expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({
       sent: 2,
       problem: { sort: 'refused' },
@@ -130,7 +129,7 @@ describe('sending', () => {
     await toOutgoing(store, slip('S-1'), promised, moment.at);
     expect((await reopen(store, 'S-1', moment.at))?.state).toBe('draft');
     await toOutgoing(store, slip('S-2'), promised, moment.at);
-    answers([{ confirmation: '' }]);
+    answers([{ documents: [], promised: null }]);
     await sendOutgoing(store, 'imke', moment);
     expect((await reopen(store, 'S-2', moment.at))?.state).toBe('sent');
     // Nor is it put into Outgoing a second time from a tab that still shows the editor.
@@ -139,7 +138,7 @@ describe('sending', () => {
   });
   it('sends only those of Outgoing that were chosen', async () => {
     for (const id of ['S-1', 'S-2']) await toOutgoing(store, slip(id), promised, moment.at);
-    answers([{ confirmation: '' }]);
+    answers([{ documents: [], promised: null }]);
     expect((await sendOutgoing(store, 'imke', moment, new Set(['S-2']))).sent).toBe(1);
     expect((await slipById(store, 'S-1'))?.state).toBe('outgoing');
   });
@@ -148,7 +147,7 @@ describe('sending', () => {
     answers(['lost']);
     await sendOutgoing(store, 'imke', moment, new Set(['S-1', 'S-2']));
     // The first is refused now, and must not be sent again by the next call.
-    const { calls } = answers([400, { confirmation: '' }]);
+    const { calls } = answers([400, { documents: [], promised: null }]);
     await sendGoing(store, 'imke', moment);
     await sendGoing(store, 'imke', moment);
     expect(calls).toHaveLength(2);
@@ -161,10 +160,10 @@ describe('sending', () => {
   it('is withdrawn by asking, unless it never left', async () => {
     await toOutgoing(store, slip('S-1'), promised, moment.at);
     const { calls } = answers([409]);
-    await doAct(store, (await slipById(store, 'S-1')) as Slip, 'cancel', moment, POLICY.zone);
+    await doAct(store, (await slipById(store, 'S-1')) as Slip, 'cancel', moment);
     expect([calls.length, (await slipById(store, 'S-1'))?.state]).toEqual([0, 'withdrawn']);
     await store.slips.put(slip('S-2', { state: 'sent' }));
-    await expect(doAct(store, slip('S-2', { state: 'sent' }), 'cancel', moment, POLICY.zone)).rejects.toMatchObject({ sort: 'refused' });
+    await expect(doAct(store, slip('S-2', { state: 'sent' }), 'cancel', moment)).rejects.toMatchObject({ sort: 'refused' });
     expect((await slipById(store, 'S-2'))?.state).toBe('sent');
   });
   it('an act is told to the network first, then written down, then the answer is taken in', async () => {
@@ -178,12 +177,12 @@ describe('sending', () => {
       text: 'Ready.',
     };
     await store.slips.put(applyNotice(slip('S-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), arrived));
-    const { calls } = answers([{ message: '<m/>', confirmation: '<c/>' }, []]);
-    await doAct(store, (await slipById(store, 'S-1')) as Slip, 'collect', moment, POLICY.zone, { due: '2026-11-23' });
+    const { calls } = answers([{ documents: ['<m/>', '<c/>'] }, []]);
+    await doAct(store, (await slipById(store, 'S-1')) as Slip, 'collect', moment, { due: '2026-11-23' });
     expect(calls).toEqual(['POST /api/slips/act', 'POST /api/slips/news']);
     expect(await slipById(store, 'S-1')).toMatchObject({ state: 'collected', due: '2026-11-23' });
     answers(['lost']);
-    await expect(doAct(store, (await slipById(store, 'S-1')) as Slip, 'renew', moment, POLICY.zone)).rejects.toMatchObject({
+    await expect(doAct(store, (await slipById(store, 'S-1')) as Slip, 'renew', moment)).rejects.toMatchObject({
       sort: 'offline',
     });
     expect((await slipById(store, 'S-1'))?.messages.filter((m) => m.by === 'reader')).toHaveLength(1);

@@ -7,7 +7,7 @@ import type { Slip } from '../core/requests/slip';
 import type { AsideItem } from './aside';
 import type { Question } from './questions';
 import type { Bibliography } from './references';
-import { type OldSlip, upgraded } from './slipUpgrade';
+import { type OldSlip, upgraded, upgradedTo5 } from './slipUpgrade';
 
 export interface Setting {
   readonly key: string;
@@ -56,9 +56,26 @@ export class Store extends Dexie {
         .table('slips')
         .toCollection()
         .modify((old: OldSlip, place: { value: Slip }) => {
-          place.value = upgraded(old);
+          place.value = orAsItIs(() => upgraded(old), old);
         }),
     );
+    this.version(5).upgrade((tx) =>
+      tx
+        .table('slips')
+        .toCollection()
+        .modify((old: Slip, place: { value: Slip }) => {
+          place.value = orAsItIs(() => upgradedTo5(old), old);
+        }),
+    );
+  }
+}
+
+/** A row that can't be upgraded stays as it is, and is shown as what it is (slips.ts, oddSlips): it must not keep the others from it. */
+function orAsItIs(upgrade: () => Slip, row: unknown): Slip {
+  try {
+    return upgrade();
+  } catch {
+    return row as Slip;
   }
 }
 

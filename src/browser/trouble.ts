@@ -10,6 +10,9 @@ const FULL =
 const BLOCKED =
   'This browser keeps nothing for this address: site data is blocked, or this is a private window. You can search and read; slips, lists and settings need it. Allow site data, then reload.';
 
+const SILENT =
+  'This browser’s store does not answer. You can search and read meanwhile; slips, lists and settings come when it does. If it goes on, close other tabs of Legendum and reload.';
+
 const UNOPENED = new Set(['DatabaseClosedError', 'MissingAPIError', 'OpenFailedError', 'SecurityError', 'UnknownError']);
 
 const namesOf = (error: unknown): string[] => {
@@ -36,6 +39,10 @@ export interface Trouble {
 }
 let current: Trouble | null = null;
 const listeners = new Set<() => void>();
+function tell(said: Trouble | null): void {
+  current = said;
+  for (const heard of listeners) heard();
+}
 /**
  * Notes trouble with the store. Returns false for an error that is not the store's.
  * @param change a change that was lost is told each time, also after the notice was read; what can't be read only once
@@ -44,12 +51,25 @@ export function noteTrouble(error: unknown, change = false): boolean {
   const text = storeTrouble(error);
   if (text === null) return false;
   if (change || text !== current?.text) {
-    current = { text };
-    for (const heard of listeners) heard();
+    tell({ text });
   }
   return true;
 }
+/** Notes that the store has not answered for some seconds; taken back by `noteAnswer`. */
+export function noteSilence(): void {
+  if (current === null) tell({ text: SILENT });
+}
+export function noteAnswer(): void {
+  if (current?.text === SILENT) tell(null);
+}
 export const trouble = (): Trouble | null => current;
+/** Why news of the slips under way could not be had; null when they were. Told where slips are shown. */
+let newsTrouble: string | null = null;
+export function noteNews(error: unknown): void {
+  newsTrouble = error === null ? null : error instanceof Error ? error.message : 'News could not be had.';
+  for (const heard of listeners) heard();
+}
+export const newsFailure = (): string | null => newsTrouble;
 export function onTrouble(heard: () => void): () => void {
   listeners.add(heard);
   return () => listeners.delete(heard);

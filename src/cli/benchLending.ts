@@ -25,7 +25,6 @@ const { values } = benchOptions();
 const wantedRequests = Number(values.requests);
 const { dir } = benchIndex(Number(values.records));
 const service = new DiscoveryService(dir);
-const { zone } = service.library.policy;
 const r = random(18_626);
 const start = parseLocal(service.health().start) as Minutes;
 
@@ -45,14 +44,17 @@ const bins = new Array<number>(10).fill(0);
 let near = 0;
 const binOf = (chance: number): number => Math.min(9, Math.floor(chance * 10));
 
+const { agency, campuses, policy } = service.library;
+const us = { agency, campuses, zone: policy.zone, currency: policy.currency.code };
 /** The slip as it stands once everything has been said up to the reader's next act, or to the end. */
 function told(slip: Slip, moment: Moment): Slip {
   const story = service.timeline({ ...slip, sent: slip.sent as string }, moment);
   let next = slip;
   for (const m of story?.messages ?? []) {
     // Through the XML, as the app does it.
-    const read = readSupplyingMessage(supplyingMessage(m, service.library.agency, zone), zone);
-    if (!('problem' in read)) next = applyMessage(next, read);
+    const read = readSupplyingMessage(supplyingMessage(m, us), us.zone);
+    if ('error' in read) throw new Error(`A message can’t be read: ${read.error.value}`);
+    next = applyMessage(next, { ...read, supplierName: m.supplierName });
     // The reader does not let an offer lapse; what would come if they did is not told.
     if (next.state === 'question' || next.state === 'conditional') return next;
   }

@@ -1,4 +1,4 @@
-/** `tool query|references|coverage|convert|train-references`: each tool is a module that works when it is loaded. */
+/** `tool query|references|coverage|convert|check|train-references`: each tool is a module that works when it is loaded. */
 import { table } from '../core/table';
 
 const TOOLS = table<() => Promise<unknown>>({
@@ -6,6 +6,7 @@ const TOOLS = table<() => Promise<unknown>>({
   references: () => import('./tools/references'),
   coverage: () => import('./tools/coverage'),
   convert: () => import('./tools/convert'),
+  check: () => import('./tools/check'),
   'train-references': () => import('./trainReferences').then((m) => m.runTraining()),
 });
 const what = process.argv.slice(2).find((a) => a !== '--') ?? '';

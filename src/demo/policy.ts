@@ -21,6 +21,7 @@ export const POLICY: Policy = {
       to: { month: 10, nth: 5, weekday: 0, at: '03:00' },
     },
   },
+  currency: { code: 'XVC', sign: 'cr' },
   holidays: [
     { from: '2026-11-11', to: '2026-11-11', name: 'Harbour Day' },
     { from: '2026-12-24', to: '2027-01-01', name: 'Winter closing' },

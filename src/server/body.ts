@@ -1,18 +1,23 @@
 /** Reading what is sent: counted while it comes, so that nobody fills the memory; and bounded in depth and number. */
 import { faultOf } from './faults';
 
-export type Body = { readonly text: string } | { readonly over: true } | { readonly gone: true };
+type Ended = { readonly over: true } | { readonly gone: true };
+export type Body = { readonly text: string } | Ended;
 
 /**
  * The body of a request as text, in UTF-8.
  * @param most bytes; when there are more the rest is not read
  */
 export async function readBody(request: Request, most: number): Promise<Body> {
+  const read = await readBytes(request, most);
+  return 'bytes' in read ? { text: new TextDecoder().decode(read.bytes) } : read;
+}
+export async function readBytes(request: Request, most: number): Promise<{ readonly bytes: Uint8Array } | Ended> {
   if (Number(request.headers.get('content-length') ?? 0) > most) {
     await request.body?.cancel().catch(unheard);
     return { over: true };
   }
-  if (!request.body) return { text: '' };
+  if (!request.body) return { bytes: new Uint8Array(0) };
   const reader = request.body.getReader();
   const pieces: Uint8Array[] = [];
   let size = 0;
@@ -32,7 +37,7 @@ export async function readBody(request: Request, most: number): Promise<Body> {
     if (faultOf(error) || !isAbort(error)) throw error;
     return { gone: true };
   }
-  return { text: new TextDecoder().decode(joined(pieces, size)) };
+  return { bytes: joined(pieces, size) };
 }
 /** Cancelling what is not wanted any more: whether the other side hears of it changes nothing for us. */
 function unheard(): void {}
@@ -40,7 +45,7 @@ const ABORTED = new Set(['AbortError', 'ECONNRESET', 'ERR_STREAM_PREMATURE_CLOSE
 const isAbort = (error: unknown): boolean =>
   error instanceof Error &&
   (ABORTED.has(error.name) || ABORTED.has((error as NodeJS.ErrnoException).code ?? '') || error.message === 'aborted');
-export function joined(pieces: readonly Uint8Array[], size: number): Uint8Array {
+function joined(pieces: readonly Uint8Array[], size: number): Uint8Array {
   const all = new Uint8Array(size);
   let at = 0;
   for (const piece of pieces) {

@@ -1,5 +1,5 @@
 /** An index directory: whole or not there at all, and the same whatever order its records came in. */
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -7,6 +7,7 @@ import { moment } from '../../tests/fixtures/world';
 import type { DiscoveryRecord } from '../core/bibliography/record';
 import { FORMAT_VERSION } from '../core/engine/format';
 import type { SearchAnswer } from '../core/engine/port';
+import type { Policy } from '../core/policy/types';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
 import { random } from '../core/random';
 import { makeWorld } from '../demo/world';
@@ -97,7 +98,7 @@ describe('building', () => {
     const { records, bytes } = buildIndex(makeWorld(300), out, (_, stage) => stages.push(stage));
     expect(records).toBe(300);
     expect(bytes).toBe(readFileSync(join(out, 'records.jsonl')).length);
-    expect(readdirSync(out).sort()).toEqual(['index.lgd', 'kbart', 'library.json', 'policy.json', 'records.jsonl']);
+    expect(readdirSync(out).sort()).toEqual(['index.lgd', 'kbart', 'library.json', 'manifest.json', 'policy.json', 'records.jsonl']);
     expect(readdirSync(dir)).toEqual(['index']);
     expect(stages.at(-1)).toBe('done');
   });
@@ -116,6 +117,50 @@ describe('building', () => {
     expect(() => buildIndex(source(broken()), out)).toThrow('the disk is full');
     expect(readdirSync(dir)).toEqual(['index']);
     expect(readFileSync(join(out, 'index.lgd')).equals(before)).toBe(true);
+  });
+
+  it('keeps rules that somebody has edited, and builds with them', () => {
+    const out = join(dir, 'index');
+    expect(buildIndex(makeWorld(300), out).policy).toBe('new');
+    const path = join(out, 'policy.json');
+    const policy = { ...JSON.parse(readFileSync(path, 'utf8')), version: 'ours', openSlips: 3 } as Policy;
+    writeFileSync(path, JSON.stringify(policy));
+    expect(buildIndex(makeWorld(300), out).policy).toBe('kept');
+    expect(readFileSync(path, 'utf8')).toBe(JSON.stringify(policy));
+    const service = new DiscoveryService(out);
+    expect(service.library.policy.version).toBe('ours');
+    service.close();
+    // And once more, now that the edited rules are those of the build.
+    expect(buildIndex(makeWorld(300), out).policy).toBe('kept');
+  });
+  it('sets edited rules aside when they can’t be used, and loses no word of them', () => {
+    const out = join(dir, 'index');
+    buildIndex(makeWorld(300), out);
+    writeFileSync(join(out, 'policy.json'), '{ "version": "half done"');
+    expect(buildIndex(makeWorld(300), out).policy).toBe('set-aside');
+    expect(readFileSync(join(out, 'policy.edited.json'), 'utf8')).toBe('{ "version": "half done"');
+    new DiscoveryService(out).close();
+  });
+  it('brings back what an interrupted replacement set beside, and clears away what is left of builds', () => {
+    const out = join(dir, 'index');
+    buildIndex(makeWorld(300), out);
+    // Pid 2^22 + 1 is of no program: Linux counts up to 2^22.
+    renameSync(out, `${out}.before-4194305`);
+    mkdirSync(`${out}.making-4194305`);
+    new DiscoveryService(out).close();
+    buildIndex(makeWorld(300), out);
+    expect(readdirSync(dir)).toEqual(['index']);
+  });
+  it('does not touch what another build is at', () => {
+    const out = join(dir, 'index');
+    mkdirSync(`${out}.making-${process.ppid}`);
+    buildIndex(makeWorld(300), out);
+    expect(readdirSync(dir).sort()).toEqual(['index', `index.making-${process.ppid}`]);
+  });
+  it('refuses an id that nothing could be asked by', () => {
+    const [first] = [...makeWorld(300).records] as [DiscoveryRecord];
+    for (const id of ['', 'x'.repeat(401)])
+      expect(() => buildIndex(source([{ ...first, id: id as never }]), join(dir, 'index'))).toThrow(/has no id/);
   });
 
   it('takes the days of records as they come, never falling', () => {
@@ -148,6 +193,33 @@ describe('an index that can’t be opened', () => {
     expect(opened((out) => writeFileSync(join(out, 'index.lgd'), 'PK\u0003\u0004 a zip file, as it were'))).toThrow(
       'This is not a Legendum index file.',
     ));
+  const spoilt = (name: string, change: (bytes: Buffer) => Buffer) => (out: string) =>
+    writeFileSync(join(out, name), change(readFileSync(join(out, name))));
+  const turned = (at: number) => (bytes: Buffer) => {
+    bytes[Math.floor(bytes.length * at)] = (bytes[Math.floor(bytes.length * at)] as number) ^ 1;
+    return bytes;
+  };
+  it.each([
+    ['has one bit turned in its records', 'records.jsonl', turned(0.7), /records\.jsonl in .* is not as it was built/],
+    ['has one bit turned in its numbers', 'index.lgd', turned(0.6), /index\.lgd in .* is not as it was built/],
+    ['has one bit turned in its library', 'library.json', turned(0.3), /library\.json in .* is not as it was built/],
+    [
+      'has a line of records less',
+      'records.jsonl',
+      (b: Buffer) => b.subarray(0, b.lastIndexOf(10, b.length - 2) + 1),
+      /records\.jsonl in .* has .* bytes/,
+    ],
+    ['has no manifest that can be read', 'manifest.json', () => Buffer.from('{'), /lacks a manifest\.json/],
+  ] as const)('%s', (_what, name, change, message) => expect(opened(spoilt(name, change))).toThrow(message));
+  it('has files of two builds', () =>
+    expect(
+      opened((out) => {
+        const other = join(dir, 'other');
+        buildIndex(makeWorld(310), other);
+        copyFileSync(join(other, 'records.jsonl'), join(out, 'records.jsonl'));
+      }),
+    ).toThrow(/records\.jsonl/));
+  it('lacks a file', () => expect(opened((out) => rmSync(join(out, 'library.json')))).toThrow('lacks library.json'));
   it('is cut short', () =>
     expect(
       opened((out) => {
@@ -161,7 +233,7 @@ describe('an index that can’t be opened', () => {
         const path = join(out, 'index.lgd');
         const bytes = readFileSync(path);
         const at = bytes.indexOf('"version":');
-        bytes.write(String(FORMAT_VERSION - 1), at + '"version":'.length, 'latin1');
+        bytes.write(String(FORMAT_VERSION - 1).padStart(String(FORMAT_VERSION).length), at + '"version":'.length, 'latin1');
         writeFileSync(path, bytes);
       }),
     ).toThrow(`has format ${FORMAT_VERSION - 1}; this version reads format ${FORMAT_VERSION}. Build it again.`));

@@ -2,19 +2,21 @@
  * Builds an index directory from a world: records one behind the other, the inverted index, the library's data, and the
  * providers' KBART lists. Written beside the target and moved into place whole, so that no half index is ever opened.
  */
-import { closeSync, ftruncateSync, mkdirSync, openSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
+import { closeSync, existsSync, ftruncateSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
 import { rowLayout } from '../core/access/summary';
-import type { DiscoveryRecord, Journal, JournalId } from '../core/bibliography/record';
+import { type DiscoveryRecord, type Journal, type JournalId, MAX_ID } from '../core/bibliography/record';
 import { type KbartLine, writeKbart } from '../core/coverage/kbart';
 import type { Analysis } from '../core/engine/analysis';
 import { IndexBuilder } from '../core/engine/builder';
 import { layoutIndex, type Section } from '../core/engine/format';
 import type { Guidance } from '../core/guidance/guidance';
-import { placesProblem, readPolicy } from '../core/policy/schema';
-import type { Library, Reader } from '../core/policy/types';
+import { parsePolicy, placesProblem, readPolicy } from '../core/policy/schema';
+import type { Library, Policy, Reader } from '../core/policy/types';
 import { FileSpool } from './fileSpool';
+import { digestOfText, readManifest, writeManifest } from './manifest';
+import { makingPlace, replaceWith, tidy } from './replace';
 
 /** Where records and the library's data come from: the made-up world, or a library's own files. */
 export interface IndexSource {
@@ -36,16 +38,26 @@ const CHUNK = 4 << 20;
 /** Chapters follow their book at once; a few books back is far enough. */
 const HOSTS_KEPT = 64;
 
+/**
+ * Builds an index directory. The rules that somebody has edited in the directory that is there are kept and built with; where
+ * they don't fit the new library they are set beside the new ones, as policy.edited.json.
+ */
 export function buildIndex(
-  world: IndexSource,
+  source: IndexSource,
   dir: string,
   progress: Progress = () => {},
   analysis: Analysis = 'stems',
-): { records: number; bytes: number } {
-  const checked = readPolicy(world.library.policy);
-  const problem = 'problem' in checked ? checked.problem : placesProblem(checked.policy, world.library);
+): { records: number; bytes: number; policy: 'new' | 'kept' | 'set-aside' } {
+  const checked = readPolicy(source.library.policy);
+  const problem = 'problem' in checked ? checked.problem : placesProblem(checked.policy, source.library);
   if (problem) throw new Error(problem);
-  const making = `${dir}.making-${process.pid}`;
+  const odd = source.journals.find((j) => j.id.length > MAX_ID);
+  if (odd) throw new Error(`The journal ${odd.title} has an id of over ${MAX_ID} characters.`);
+  tidy(dir);
+  const edited = editedPolicy(dir, source.library);
+  // The index is built by the rules that will be in force.
+  const world = edited?.policy ? { ...source, library: { ...source.library, policy: edited.policy } } : source;
+  const making = makingPlace(dir);
   rmSync(making, { recursive: true, force: true });
   mkdirSync(join(making, 'kbart'), { recursive: true });
   try {
@@ -65,6 +77,8 @@ export function buildIndex(
       buffered = 0;
     };
     for (const record of world.records) {
+      if (record.id === '' || record.id.length > MAX_ID)
+        throw new Error(`Record ${record.id.slice(0, 60) || 'number ' + (builder.count + 1)} has no id of 1 to ${MAX_ID} characters.`);
       const bytes = Buffer.from(`${world.textOf?.(record) ?? JSON.stringify(record)}\n`);
       buffer.push(bytes);
       buffered += bytes.length;
@@ -122,13 +136,33 @@ export function buildIndex(
       }),
     );
     // The rules once more as a file of their own: the one to edit, looked at while the server runs.
-    writeFileSync(join(making, 'policy.json'), `${JSON.stringify(world.library.policy, null, 2)}\n`);
-    rmSync(dir, { recursive: true, force: true });
-    renameSync(making, dir);
+    const rules = `${JSON.stringify(source.library.policy, null, 2)}\n`;
+    writeFileSync(join(making, 'policy.json'), edited?.policy ? edited.text : rules);
+    if (edited && !edited.policy) writeFileSync(join(making, 'policy.edited.json'), edited.text);
+    writeManifest(making, rules);
+    replaceWith(dir, making);
     progress(records, 'done');
-    return { records, bytes: total };
+    return { records, bytes: total, policy: !edited ? 'new' : edited.policy ? 'kept' : 'set-aside' };
   } catch (error) {
     rmSync(making, { recursive: true, force: true });
-    throw error;
+    throw inWords(error, dir);
   }
+}
+/** A disk without room is no fault of the program. */
+function inWords(error: unknown, dir: string): unknown {
+  return (error as NodeJS.ErrnoException).code === 'ENOSPC'
+    ? new Error(
+        `There is no room left on the disk of ${dir}. What was made is removed again, and the index that was there stays. Free some room, then build again.`,
+      )
+    : error;
+}
+/** The rules of the directory that is there, if somebody has edited them; without `policy` when they don't fit the library. */
+function editedPolicy(dir: string, library: Library): { readonly text: string; readonly policy?: Policy } | null {
+  const manifest = readManifest(dir);
+  const path = join(dir, 'policy.json');
+  if (!manifest || !existsSync(path)) return null;
+  const text = readFileSync(path, 'utf8');
+  if (digestOfText(text) === manifest.policy) return null;
+  const read = parsePolicy(text);
+  return 'policy' in read && placesProblem(read.policy, library) === null ? { text, policy: read.policy } : { text };
 }

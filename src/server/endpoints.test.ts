@@ -7,9 +7,10 @@ import { moment } from '../../tests/fixtures/world';
 import type { RecordAnswer, SearchAnswer } from '../core/engine/port';
 import type { Reader } from '../core/policy/types';
 import { NEW_SEARCH, printRequest } from '../core/query/request';
-import { markSent, putInOutgoing } from '../core/requests/lifecycle';
+import { type HeardMessage, markSent, putInOutgoing } from '../core/requests/lifecycle';
 import type { SlipPromise } from '../core/requests/promise';
-import { newSlip, type Slip } from '../core/requests/slip';
+import { NO_HISTORY } from '../core/requests/rules';
+import { newSlip, type Promised, type Slip } from '../core/requests/slip';
 import { READERS } from '../demo/library';
 import * as ask from '../pages/api/ask';
 import * as guidance from '../pages/api/guidance';
@@ -171,9 +172,10 @@ describe('from ways to a slip to what comes back', () => {
     const history = { journalThisYear: 0, sameIssue: 0, sameBookCopies: 0 };
     const said = await ok<SlipPromise>(await post(promise.POST, { slip, moment: moment(), history }));
     expect(said.median && said.likely && said.likely >= said.median).toBe(true);
-    const out = await ok<{ request: string; confirmation: string }>(await post(slips.POST, { slip, moment: moment() }));
-    for (const text of [out.request, out.confirmation]) expect(XMLValidator.validate(text)).toBe(true);
-    expect([out.request, out.confirmation].every((text) => text.includes(slip.id))).toBe(true);
+    const out = await ok<{ documents: string[]; promised: Promised }>(await post(slips.POST, { slip, moment: moment() }));
+    expect(out.documents).toHaveLength(2);
+    for (const text of out.documents) expect([XMLValidator.validate(text), text.includes(slip.id)]).toEqual([true, true]);
+    expect(out.promised).toMatchObject({ median: said.median, total: said.total });
     // The same slip handed in again is the same request.
     expect(await ok(await post(slips.POST, { slip, moment: moment() }))).toEqual(out);
 
@@ -185,19 +187,20 @@ describe('from ways to a slip to what comes back', () => {
       total: said.total,
     };
     const under = markSent(putInOutgoing(slip, { ...kept, mediated: said.mediated }, server.info.start), server.info.start);
-    let before: readonly string[] = [];
+    let before: readonly HeardMessage[] = [];
     for (const day of ['2026-11-02', '2026-11-06', '2026-11-13', '2026-11-27']) {
       const when = moment(`${day}T18:00`);
-      const [about] = await ok<{ slip: string; messages: string[] }[]>(await post(news.POST, { slips: [under], moment: when }));
+      const [about] = await ok<{ slip: string; messages: HeardMessage[] }[]>(await post(news.POST, { slips: [under], moment: when }));
       expect(about?.slip).toBe(slip.id);
       // What was said stays said.
       expect(about?.messages.slice(0, before.length)).toEqual(before);
-      for (const text of about?.messages ?? []) expect(XMLValidator.validate(text)).toBe(true);
+      for (const m of about?.messages ?? [])
+        expect([XMLValidator.validate(m.xml ?? ''), m.requestId, m.supplierName !== '']).toEqual([true, slip.id, true]);
       before = about?.messages ?? [];
     }
     expect(before.length).toBeGreaterThan(2);
     const withdrawn = await post(act.POST, { slip: under, act: 'cancel', text: 'Found it.', moment: moment('2026-11-02T09:20') });
-    expect((await ok<{ message: string }>(withdrawn)).message).toContain('<action>Cancel</action>');
+    expect((await ok<{ documents: string[] }>(withdrawn)).documents[0]).toContain('<action>Cancel</action>');
     const late = await post(act.POST, { slip: under, act: 'cancel', text: '', moment: moment('2026-11-27T18:00') });
     expect(await late.json()).toMatchObject({ status: 409, detail: expect.stringContaining('can’t be withdrawn') });
     const back = { ...under, state: 'returned' };
@@ -211,6 +214,79 @@ describe('from ways to a slip to what comes back', () => {
     // A space too many, as pasting leaves it, is no fault.
     const spaced = { ...slip, item: { ...slip.item, title: `${slip.item.title} ` } };
     expect((await post(slips.POST, { slip: spaced, moment: moment() })).status).toBe(200);
+  });
+  it('a suggestion or a question goes to our own desk, not out as a loan', async () => {
+    for (const wanted of ['purchase', 'question'] as const) {
+      const way =
+        wanted === 'purchase' ? { route: 'purchase' as const, from: 'acquisitions' } : { route: 'question' as const, from: 'ask' };
+      const slip = { ...draft(), wanted, ...way, note: 'Please.', id: `S-own-${wanted}` };
+      const out = await ok<{ documents: string[]; promised: Promised }>(await post(slips.POST, { slip, moment: moment() }));
+      expect(out.documents).toEqual([]);
+      const under = markSent(putInOutgoing(slip, out.promised, server.info.start), server.info.start);
+      const [about] = await ok<{ messages: HeardMessage[] }[]>(
+        await post(news.POST, { slips: [under], moment: moment('2026-12-01T18:00') }),
+      );
+      expect(about?.messages.length).toBeGreaterThan(0);
+      expect(about?.messages.every((m) => m.xml === undefined)).toBe(true);
+      expect(
+        (await ok<{ documents: string[] }>(await post(act.POST, { slip: under, act: 'note', text: 'Thanks', moment: moment() }))).documents,
+      ).toEqual([]);
+    }
+  });
+  it('what the rules refuse, what has become dearer, too late or closed is not sent, whatever the slip says', async () => {
+    const slip = draft();
+    const now = await ok<SlipPromise>(await post(promise.POST, { slip, moment: moment(), history: NO_HISTORY }));
+    const agreed = { median: now.median, likely: now.likely, chance: now.chance, lines: now.lines, total: now.total } as Promised;
+    const send = async (more: Partial<Slip>, history: object = NO_HISTORY) => {
+      const response = await post(slips.POST, { slip: { ...slip, ...more }, moment: moment(), history });
+      return { status: response.status, body: (await response.json()) as { code?: string; detail?: string; promise?: SlipPromise } };
+    };
+    expect((await send({ promised: agreed })).status).toBe(200);
+    const refused = await send({ promised: agreed }, { ...NO_HISTORY, open: 1000 });
+    expect([refused.status, refused.body.code]).toEqual([409, 'rule']);
+    const dearer = await send({ promised: { ...agreed, total: agreed.total - 1 } });
+    expect([dearer.status, dearer.body.code, dearer.body.promise?.total]).toEqual([409, 'price', agreed.total]);
+    expect(dearer.body.detail).toContain('\u00a0cr');
+    const late = await send({ promised: { ...agreed, likely: '2026-11-02T18:00' }, needBy: '2026-11-02' });
+    expect([late.status, late.body.code]).toEqual([409, 'late']);
+    const closed = await send({ promised: agreed, from: 'nowhere' });
+    expect([closed.status, closed.body.code]).toEqual([409, 'way']);
+    const limit = await send({ promised: agreed, limit: '0' });
+    expect([limit.status, agreed.total > 0 ? limit.body.code : 'rule']).toEqual([agreed.total > 0 ? 409 : 200, 'rule']);
+  });
+  it('numbers, nothing and lists where text belongs are refused by their field, at every door for slips', async () => {
+    const slip = draft();
+    const odd: readonly object[] = [
+      { note: 5 },
+      { limit: null },
+      { item: { ...slip.item, title: ['T'] } },
+      { item: { ...slip.item, kind: 'constructor' } },
+      { delivery: { to: 'post', address: 7 } },
+      { delivery: { to: 'toString' } },
+      { messages: [{ id: 'x', time: '2026-11-02T09:10', event: { a: 1 } }] },
+      { route: '__proto__' },
+      { promised: { lines: 'none' } },
+      { sent: 'yesterday' },
+    ];
+    for (const more of odd) {
+      const bad = { ...slip, ...more };
+      const responses = [
+        await post(promise.POST, { slip: bad, moment: moment(), history: NO_HISTORY }),
+        await post(slips.POST, { slip: bad, moment: moment() }),
+        await post(act.POST, { slip: { ...bad, state: 'sent' }, act: 'cancel', text: '', moment: moment() }),
+        await post(news.POST, { slips: [bad], moment: moment() }),
+      ];
+      for (const r of responses)
+        expect([JSON.stringify(more), r.status, r.headers.get('content-type')]).toEqual([
+          JSON.stringify(more),
+          400,
+          'application/problem+json',
+        ]);
+    }
+    for (const event of ['toString', 'constructor'])
+      expect(
+        (await post(act.POST, { slip: { ...slip, state: 'sent', messages: [] }, act: event, text: '', moment: moment() })).status,
+      ).toBe(400);
   });
   it('the ask desk answers in its hours and no sooner', async () => {
     const question = { id: 'Q-000001', kind: 'question', subject: 'kelp', asked: '2026-11-02T09:10' };

@@ -38,7 +38,7 @@ const library: IndexSource['library'] = {
     lending: { ...base.library.policy.lending, desk: name(0) },
   },
 };
-const record = (id: string, title: string, more: Partial<DiscoveryRecord> & { csl?: object } = {}): DiscoveryRecord =>
+const record = (id: string, title: string, more: Omit<Partial<DiscoveryRecord>, 'csl'> & { csl?: object } = {}): DiscoveryRecord =>
   ({
     kind: 'book',
     carrier: 'print',

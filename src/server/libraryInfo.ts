@@ -16,7 +16,7 @@ export function readLibraryInfo(dir: string): LibraryInfo {
     agency: library.agency,
     campuses: library.campuses,
     readers,
-    partners: library.partners.map(({ id, name }) => ({ id, name })),
+    partners: library.partners.map(({ id, name, agency }) => ({ id, name, agency })),
     policy: library.policy,
     policyProblem: null,
     start,

@@ -92,16 +92,33 @@ describe('the network’s own door', () => {
     needBy: '',
     now: '2026-11-02T09:10',
   });
-  const send = (body: string, query = '') => call(lending.POST, `/standin/lending${query}`, { method: 'POST', body });
+  const send = (body: BodyInit, query = '') => call(lending.POST, `/standin/lending${query}`, { method: 'POST', body });
   it('takes a request and confirms it by its number', async () => {
-    const xml = requestFor(slip, LIBRARY.agency, '2026-11-02T09:10', LIBRARY.policy.zone);
+    const xml = requestFor(
+      slip,
+      'LGD:X',
+      { agency: LIBRARY.agency, campuses: LIBRARY.campuses, zone: LIBRARY.policy.zone, currency: 'XVC' },
+      '2026-11-02T09:10',
+    );
     const answer = await send(xml);
     expect(answer.status, answer.status === 200 ? '' : await answer.clone().text()).toBe(200);
     expect(await answer.text()).toMatch(/<requestConfirmation>[\s\S]*S-door[\s\S]*<messageStatus>OK</);
   });
-  it('refuses what is no message, too long, or at no time', async () => {
-    expect((await refused(await send('<hello/>')))[0]).toBe(400);
-    expect((await refused(await send('x'.repeat(100_001))))[0]).toBe(413);
+  it('answers what is no message with ERROR in a confirmation, not with a problem document', async () => {
+    for (const bad of [
+      '<hello/>',
+      'not xml',
+      `${'<a>'.repeat(1000)}${'</a>'.repeat(1000)}`,
+      '<constructor/>',
+      '<!DOCTYPE x [<!ENTITY a "b">]><x>&a;</x>',
+    ]) {
+      const answer = await send(bad);
+      expect([answer.status, answer.headers.get('content-type')]).toEqual([200, 'application/xml; charset=utf-8']);
+      expect(await answer.text()).toMatch(/<requestConfirmation>[\s\S]*<messageStatus>ERROR<[\s\S]*BadlyFormedMessage/);
+    }
+  });
+  it('refuses what is too long, or at no time', async () => {
+    expect((await refused(await send('x'.repeat(200_001))))[0]).toBe(413);
     expect((await refused(await send('<hello/>', '?at=soon')))[0]).toBe(400);
   });
 });

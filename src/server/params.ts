@@ -1,12 +1,13 @@
 /** The inputs of the HTTP interface: every parameter checked, unknown ones refused, sizes bounded. */
 import Joi from 'joi';
 import { REACHES } from '../core/access/summary';
-import type { CampusId } from '../core/bibliography/record';
+import { type CampusId, MAX_ID } from '../core/bibliography/record';
 import type { LibraryInfo, Moment } from '../core/engine/port';
 import { readQuery } from '../core/query/read';
 import { GROUPS, readRequest, type SearchRequest, SORTS, SYNTAXES } from '../core/query/request';
-import { READER_ACTS, STATES } from '../core/requests/lifecycle';
-import { situationSchema } from '../core/requests/schema';
+import { READER_ACTS } from '../core/requests/lifecycle';
+import { NO_HISTORY } from '../core/requests/rules';
+import { situationSchema, slipWireSchema } from '../core/requests/schema';
 import { parseDay, parseLocal } from '../core/time';
 import { beyondBounds, readBody } from './body';
 import { faultOf } from './faults';
@@ -131,20 +132,6 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
 
 const MAX_BODY = 600_000;
 const momentSchema = Joi.object({ situation: situationSchema.required(), at: moment.required() });
-const slipShape = Joi.object({
-  id: Joi.string()
-    .pattern(/^[A-Za-z0-9-]{6,60}$/)
-    .required(),
-  record: Joi.string().allow('').max(100).required(),
-  item: Joi.object().required().unknown(true),
-  delivery: Joi.object({ to: Joi.string().valid('pickup', 'email', 'post').required() })
-    .unknown(true)
-    .required(),
-  messages: Joi.array()
-    .items(Joi.object({ id: Joi.string().max(3000).required(), time: moment.required() }).unknown(true))
-    .max(500)
-    .default([]),
-}).unknown(true);
 /** A reference as a CSL item: bounded, and no more than matching needs. */
 const cslName = Joi.object({
   family: Joi.string().allow('').max(300),
@@ -161,6 +148,8 @@ const referenceShape = Joi.object({
   issued: Joi.object({ 'date-parts': Joi.array().items(Joi.array().items(Joi.number()).min(1).max(3)).length(1).required() }).unknown(true),
 }).pattern(/^[\w-]{1,40}$/, cslText);
 const count = Joi.number().integer().min(0).max(10_000);
+/** What the rules count of the reader's other slips: only the browser knows those. */
+const history = Joi.object({ journalThisYear: count, sameIssue: count, sameBookCopies: count, open: count.default(0) });
 export const BODIES = {
   ask: Joi.object({
     questions: Joi.array()
@@ -184,33 +173,27 @@ export const BODIES = {
     needBy: day.allow('').default(''),
   }),
   ways: Joi.object({
-    record: Joi.string().max(100),
+    record: Joi.string().max(MAX_ID),
     csl: referenceShape,
     moment: momentSchema.required(),
     needBy: day.allow('').default(''),
     wanted: Joi.string().valid('loan', 'article', 'chapter', 'purchase', 'question'),
   }).xor('record', 'csl'),
   promise: Joi.object({
-    slip: slipShape.required(),
+    slip: slipWireSchema.required(),
     moment: momentSchema.required(),
-    history: Joi.object({ journalThisYear: count, sameIssue: count, sameBookCopies: count, open: count.default(0) }).required(),
+    history: history.required(),
   }),
-  send: Joi.object({ slip: slipShape.required(), moment: momentSchema.required() }),
+  send: Joi.object({ slip: slipWireSchema.required(), moment: momentSchema.required(), history: history.default(NO_HISTORY) }),
   act: Joi.object({
-    slip: slipShape
-      .keys({
-        state: Joi.string()
-          .valid(...STATES)
-          .required(),
-      })
-      .required(),
+    slip: slipWireSchema.required(),
     act: Joi.string()
       .valid(...Object.keys(READER_ACTS))
       .required(),
     text: Joi.string().allow('').max(2000).required(),
     moment: momentSchema.required(),
   }),
-  news: Joi.object({ slips: Joi.array().items(slipShape).max(100).required(), moment: momentSchema.required() }),
+  news: Joi.object({ slips: Joi.array().items(slipWireSchema).max(100).required(), moment: momentSchema.required() }),
 };
 
 /** Reads and checks a JSON body; the answer of `work` becomes the response, its failures problem documents. */

@@ -12,6 +12,9 @@ export type PartnerId = string & { readonly __partnerId: true };
 export type ProviderId = string & { readonly __providerId: true };
 export const recordId = (text: string): RecordId => text as RecordId;
 
+/** Characters of a record's id at most: some catalogues number by whole addresses. */
+export const MAX_ID = 400;
+
 export interface CslName {
   readonly family?: string;
   /** CSL 1.0.2: `van` in van der Oosterlund, where it is not part of `family`. */

@@ -16,8 +16,7 @@ import type { Group, SearchRequest } from '../query/request';
 import type { Field } from '../query/tree';
 import type { Match } from '../references/match';
 import type { ReadReference, ReferenceItem } from '../references/read';
-import type { IsoSupplyingMessage } from '../requests/iso18626';
-import type { DeskNotice } from '../requests/lifecycle';
+import type { DeskNotice, HeardMessage } from '../requests/lifecycle';
 import type { SlipPromise } from '../requests/promise';
 import type { CopyHistory } from '../requests/rules';
 import type { Slip, Wanted } from '../requests/slip';
@@ -169,12 +168,12 @@ export interface LibraryInfo {
   /** Why a changed policy file was not taken; null when all is well. */
   readonly policyProblem: string | null;
   /** By its first line: whom a reader can ask. */
-  readonly partners: readonly { readonly id: string; readonly name: string }[];
+  readonly partners: readonly { readonly id: string; readonly name: string; readonly agency: string }[];
   /** ISO local time at which the demo clock starts. */
   readonly start: string;
 }
 export interface LendingTimeline {
-  readonly messages: readonly IsoSupplyingMessage[];
+  readonly messages: readonly HeardMessage[];
   readonly notices: readonly DeskNotice[];
 }
 

@@ -49,6 +49,12 @@ export const policySchema = Joi.object<Policy>({
       to: change.required(),
     }),
   }),
+  currency: section({
+    code: Joi.string()
+      .pattern(/^[A-Z]{3}$/)
+      .required(),
+    sign: Joi.string().max(6).required(),
+  }),
   holidays: spans.required(),
   terms: spans.required(),
   shelf: section({

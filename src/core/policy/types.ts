@@ -8,7 +8,7 @@ export interface Spread {
   readonly median: number;
   readonly likely: number;
 }
-/** Money in hundredths of the country's crown. */
+/** Money in hundredths of the library's currency. */
 export type Cents = number;
 
 export type ReaderCategory = 'undergraduate' | 'postgraduate' | 'distance' | 'staff';
@@ -118,12 +118,18 @@ export interface Zone {
   readonly offset: number;
   readonly summer?: { readonly offset: number; readonly from: ClockChange; readonly to: ClockChange };
 }
+/** ISO 4217 code, for messages; the sign that readers see behind amounts. */
+export interface Currency {
+  readonly code: string;
+  readonly sign: string;
+}
 export type ByCategory<T> = Readonly<Record<ReaderCategory, T>>;
 
 export interface Policy {
   readonly version: string;
   readonly wait: { readonly thisWeekDays: number; readonly twoWeeksDays: number; readonly unlikelyBelow: number };
   readonly zone: Zone;
+  readonly currency: Currency;
   readonly holidays: readonly Closing[];
   /** Outside them it is vacation. */
   readonly terms: readonly Closing[];

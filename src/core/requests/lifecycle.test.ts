@@ -4,7 +4,7 @@ import { describe, expect, expectTypeOf, it } from 'vitest';
 import { READERS } from '../../demo/library';
 import type { DiscoveryRecord } from '../bibliography/record';
 import type { Reader } from '../policy/types';
-import { type IsoStatus, type IsoSupplyingMessage, NOTHING_MORE } from './iso18626';
+import { type IsoStatus, NOTHING_MORE } from './iso18626';
 import {
   act,
   advance,
@@ -14,15 +14,18 @@ import {
   canDo,
   canWithdraw,
   expired,
+  type HeardMessage,
   isEnded,
   isListening,
   isOnLoan,
   MOVES,
   markSent,
   move,
+  owedFor,
   putInOutgoing,
   READER_ACTS,
   type ReaderAct,
+  replay,
   type SlipEvent,
   type SlipState,
   STATES,
@@ -36,7 +39,7 @@ const promised = { median: now, likely: now, chance: 1, lines: [{ what: 'Interli
 const draft = (): Slip =>
   newSlip({ id: 'S-test-0001', record, reader: READERS[0] as Reader, wanted: 'loan', route: 'ill-loan', from: 'lending', needBy: '', now });
 const sent = (mediated = false): Slip => markSent(putInOutgoing(draft(), { ...promised, mediated }, now), now);
-const message = (status: IsoStatus, time: string, more: Partial<IsoSupplyingMessage> = {}): IsoSupplyingMessage => ({
+const message = (status: IsoStatus, time: string, more: Partial<HeardMessage> = {}): HeardMessage => ({
   requestId: 'S-test-0001',
   supplyingAgency: 'LGD:X',
   supplierName: 'Somewhere',
@@ -128,6 +131,95 @@ describe('messages', () => {
     const slip = applyMessage(sent(), message('RequestReceived', day(3), { reason: 'Notification', cost: 200 }));
     expect(slip.promised).toMatchObject({ total: 200, lines: [promised.lines[0], { what: 'Changed by the library', cents: -700 }] });
     expect(applyMessage(slip, message('ExpectToSupply', day(4))).promised?.total).toBe(200);
+  });
+  it('a lender’s price counts once it is accepted, and goes when it is declined or the next lender is asked', () => {
+    const asked = applyMessage(sent(), message('ExpectToSupply', day(3)));
+    const offered = applyMessage(asked, message('RetryPossible', day(4), { reasonRetry: 'CostExceedsMaxCost', cost: 1500 }));
+    expect(offered.promised?.total).toBe(900);
+    const accepted = act(offered, 'accept', day(5));
+    expect(accepted.promised).toMatchObject({ total: 1500, lines: [promised.lines[0], { cents: 600 }] });
+    expect(act(offered, 'decline', day(5)).promised).toEqual({ ...promised, mediated: false });
+    expect(applyMessage(accepted, message('ExpectToSupply', day(6))).promised?.total).toBe(900);
+  });
+  it('two messages of one minute that differ in anything are two', () => {
+    const one = message('RequestReceived', day(3), { reason: 'Notification', note: 'Noted.' });
+    const slip = [one, { ...one, cost: 100 }, { ...one, supplierName: 'Elsewhere', supplyingAgency: 'LGD:Y' }, one].reduce(
+      applyMessage,
+      sent(),
+    );
+    expect(slip.messages.filter((m) => m.by === 'library')).toHaveLength(3);
+  });
+  it('a message known under an earlier version’s number is not taken in again', () => {
+    const heard = message('WillSupply', day(3));
+    const slip = applyMessage(sent(), heard);
+    const old = { ...slip, messages: slip.messages.map((m) => (m.by === 'library' ? { ...m, id: `${m.time}|${m.status}|${m.text}` } : m)) };
+    expect(applyMessage(old, heard)).toBe(old);
+  });
+  it('the whole slip is the same whatever order they come in, the reader’s acts among them', () => {
+    const statuses = [
+      'RequestReceived',
+      'ExpectToSupply',
+      'RetryPossible',
+      'WillSupply',
+      'Loaned',
+      'CopyCompleted',
+      'Unfilled',
+      'Cancelled',
+      'LoanCompleted',
+      'Recalled',
+      'Overdue',
+    ] as const;
+    const anything = fc.record({
+      status: fc.constantFrom(...statuses),
+      reason: fc.constantFrom('StatusChange', 'Notification', 'RenewResponse', 'CancelResponse'),
+      minute: fc.integer({ min: 0, max: 5 }),
+      cost: fc.option(fc.constantFrom(0, 300, 1500), { nil: null }),
+      reasonRetry: fc.constantFrom('', 'Question', 'LoanCondition', 'CostExceedsMaxCost'),
+      answer: fc.constantFrom('', 'Y', 'N'),
+      note: fc.constantFrom('a', 'b'),
+      due: fc.constantFrom('', '2026-12-01', '2026-12-15'),
+      url: fc.constantFrom('', '/f.pdf'),
+    });
+    const acts = fc.array(
+      fc.record({ what: fc.constantFrom(...(Object.keys(READER_ACTS) as ReaderAct[])), minute: fc.integer({ min: 0, max: 5 }) }),
+      {
+        maxLength: 4,
+      },
+    );
+    fc.assert(
+      fc.property(fc.array(anything, { maxLength: 8 }), acts, fc.boolean(), fc.infiniteStream(fc.nat()), (list, done, mediated, random) => {
+        const messages = list.map(({ status, minute, ...more }) => message(status, day(5, `10:0${minute}`), more as Partial<HeardMessage>));
+        // As the reader did them: in some order of time, each after what had come by then.
+        let told = sent(mediated);
+        for (const m of messages) told = applyMessage(told, m);
+        for (const a of [...done].sort((x, y) => x.minute - y.minute)) told = act(told, a.what, day(5, `10:0${a.minute}`));
+        const all = told.messages;
+        const shuffled = all
+          .map((m) => ({ m, at: random.next().value as number }))
+          .sort((x, y) => x.at - y.at)
+          .map(({ m }) => m);
+        const again = shuffled.reduce((s, m) => replay(s, s.messages.some((k) => k.id === m.id) ? s.messages : [...s.messages, m]), {
+          ...sent(mediated),
+          messages: [],
+        } as Slip);
+        expect(again).toEqual(told);
+      }),
+      { numRuns: 500 },
+    );
+  });
+  it('nothing is owed for what was not supplied, was withdrawn or went back uncollected', () => {
+    const ends: readonly Slip[] = [
+      applyMessage(applyMessage(sent(), message('ExpectToSupply', day(3))), message('Unfilled', day(4))),
+      applyMessage(act(sent(), 'cancel', day(3)), message('Cancelled', day(3), { reason: 'CancelResponse', answer: 'Y' })),
+      applyNotice(applyNotice(sent(), arrived(day(9))), { ...arrived(day(21)), kind: 'lapsed' }),
+      withdrawUnsent(putInOutgoing(draft(), promised, now), now),
+    ];
+    expect(ends.map(owedFor)).toEqual([0, 0, 0, 0]);
+    const had = applyMessage(
+      act(act(applyNotice(sent(), arrived(day(9))), 'collect', day(10)), 'return', day(20)),
+      message('LoanCompleted', day(20)),
+    );
+    expect([had.state, owedFor(had)]).toEqual(['finished', 900]);
   });
 });
 

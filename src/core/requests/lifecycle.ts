@@ -144,7 +144,12 @@ export interface SlipMessage {
   readonly until?: string;
   /** ISO 18626 reason for an Unfilled or RetryPossible, or the loan's condition. */
   readonly reason?: string;
-  /** The message as it was exchanged. */
+  /** The messages as they were exchanged, a document each. */
+  readonly xml?: readonly string[];
+}
+/** A supplying agency's message as it reaches the slip: with the name of who speaks, and the document it came as. */
+export interface HeardMessage extends IsoSupplyingMessage {
+  readonly supplierName: string;
   readonly xml?: string;
 }
 /** What the circulation desk reports of its own: a volume stands on the pickup shelf, or went back from it. */
@@ -201,7 +206,10 @@ const inOrder = (a: SlipMessage, b: SlipMessage): number =>
 /** The state in which a slip leaves: staff look at some first. */
 const stateSent = (slip: Slip): SlipState => (slip.promised?.mediated ? move('outgoing', 'mediate') : move('outgoing', 'send'));
 
-/** A sent slip as its messages make it. */
+/**
+ * A sent slip as its messages make it: the same slip, whatever order they came in and however often.
+ * @param messages all that is known, in any order
+ */
 export function replay(slip: Slip, messages: readonly SlipMessage[] = slip.messages): Slip {
   const ordered = [...messages].sort(inOrder);
   let state = stateSent(slip);
@@ -212,19 +220,21 @@ export function replay(slip: Slip, messages: readonly SlipMessage[] = slip.messa
     null,
     0,
   ];
-  let promised = slip.promised;
+  let waived = false;
+  const price = new Pricing();
   for (const m of ordered) {
-    if (m.cost !== undefined && promised && slip.promised) promised = repriced(slip.promised, m.cost);
     const next = m.event && advance(state, m.event);
+    price.hear(m, Boolean(next));
     if (!next) continue;
     state = next;
     if (m.event === 'renew') renewals++;
     if (m.due !== undefined) due = m.due;
     if (m.file !== undefined) file = m.file;
     if (m.fileUntil !== undefined) fileUntil = m.fileUntil;
-    if (isEnded(state)) ended = m.time;
+    if (isEnded(state)) [ended, waived] = [m.time, m.event === 'unfilled' || m.event === 'cancelled' || m.event === 'lapse'];
   }
   const last = ordered.at(-1)?.time ?? slip.changed;
+  const agreed = slip.agreed ?? slip.promised;
   return {
     ...slip,
     messages: ordered,
@@ -234,28 +244,51 @@ export function replay(slip: Slip, messages: readonly SlipMessage[] = slip.messa
     fileUntil,
     renewals,
     ended,
-    promised,
+    waived,
+    agreed,
+    promised: agreed && price.of(agreed),
     changed: last > slip.changed ? last : slip.changed,
   };
 }
-/** The promise with another price, as staff or a lender set it. */
-function repriced(promised: Promised, total: Cents): Promised {
-  const difference = total - promised.lines.reduce((n, l) => n + l.cents, 0);
-  const lines = difference === 0 ? promised.lines : [...promised.lines, { what: 'Changed by the library', cents: difference }];
-  return { ...promised, total, lines };
+/** What a slip costs as messages name it: staff's word at once, a lender's offer once the reader has accepted it, until the next lender is asked. */
+class Pricing {
+  #named: Cents | null = null;
+  #offered: Cents | null = null;
+  #accepted: Cents | null = null;
+  /** @param moved the message moved the slip, so its event came about */
+  hear(m: SlipMessage, moved: boolean): void {
+    if (m.event === 'offer') {
+      if (moved) this.#offered = m.cost ?? null;
+      return;
+    }
+    if (moved && m.event === 'accept') [this.#accepted, this.#offered] = [this.#offered, null];
+    else if (moved && (m.event === 'decline' || m.event === 'ask')) [this.#accepted, this.#offered] = [null, null];
+    // What is named later counts, also after an offer was accepted.
+    if (m.cost !== undefined) [this.#named, this.#accepted] = [m.cost, null];
+  }
+  of(agreed: Promised): Promised {
+    const total = this.#accepted ?? this.#named;
+    if (total === null || total === agreed.total) return agreed;
+    const difference = total - agreed.lines.reduce((n, l) => n + l.cents, 0);
+    return { ...agreed, total, lines: [...agreed.lines, { what: 'Changed by the library', cents: difference }] };
+  }
 }
+/** What the reader owes for a slip: nothing for what was not supplied, withdrawn, or never collected. */
+export const owedFor = (slip: Pick<Slip, 'state' | 'waived' | 'promised'>): Cents =>
+  slip.waived || slip.state === 'withdrawn' || slip.state === 'not-supplied' ? 0 : (slip.promised?.total ?? 0);
 
-const withMessage = (slip: Slip, said: SlipMessage): Slip =>
-  slip.messages.some((k) => k.id === said.id) ? slip : replay(slip, [...slip.messages, said]);
+const withMessage = (slip: Slip, said: SlipMessage, once = said.id): Slip =>
+  slip.messages.some((k) => k.id === said.id || k.id === once) ? slip : replay(slip, [...slip.messages, said]);
 
-/** Takes a supplying agency message in; one already known changes nothing. */
-export function applyMessage(slip: Slip, m: IsoSupplyingMessage, xml = ''): Slip {
+/** Takes a supplying agency message in; one already known changes nothing. Two that differ in anything are two. */
+export function applyMessage(slip: Slip, m: HeardMessage): Slip {
   if (m.requestId !== slip.id) return slip;
-  return withMessage(slip, {
-    id: `${m.timestamp}|${m.status}|${m.note}`,
+  const { requestId: _, supplierName, xml, ...said } = m;
+  const message: SlipMessage = {
+    id: `${m.timestamp}|${m.status}|${digest(JSON.stringify(Object.entries(said).sort(([a], [b]) => (a < b ? -1 : 1))))}`,
     time: m.timestamp,
     by: 'library',
-    from: m.supplierName || m.supplyingAgency,
+    from: supplierName || m.supplyingAgency,
     text: m.note,
     status: m.status,
     event: eventOf(m),
@@ -266,8 +299,19 @@ export function applyMessage(slip: Slip, m: IsoSupplyingMessage, xml = ''): Slip
     ...(m.cost === null ? {} : { cost: m.cost }),
     ...(m.retryBefore ? { until: m.retryBefore } : {}),
     ...(m.reasonUnfilled || m.reasonRetry || m.loanCondition ? { reason: m.loanCondition || m.reasonRetry || m.reasonUnfilled } : {}),
-    ...(xml ? { xml } : {}),
-  });
+    ...(xml ? { xml: [xml] } : {}),
+  };
+  // Slips of earlier versions have it under a number that told less apart.
+  return withMessage(slip, message, `${m.timestamp}|${m.status}|${m.note}`);
+}
+/** A short number for a text (FNV-1a, twice): the same text has the same, and two of one minute do not meet. */
+function digest(text: string): string {
+  let [a, b] = [2166136261, 84696351];
+  for (let i = 0; i < text.length; i++) {
+    a = Math.imul(a ^ text.charCodeAt(i), 16777619);
+    b = Math.imul(b ^ text.charCodeAt(text.length - 1 - i), 16777619);
+  }
+  return `${(a >>> 0).toString(36)}${(b >>> 0).toString(36)}`;
 }
 /** Of messages of one minute, the order in which they are meant. */
 const RANK: readonly string[] = [
@@ -328,11 +372,12 @@ export function act(
   slip: Slip,
   what: ReaderAct,
   now: string,
-  more: { text?: string; due?: string; xml?: string; from?: string } = {},
+  more: { text?: string; due?: string; xml?: readonly string[]; from?: string } = {},
 ): Slip {
   if (!canDo(slip, what)) return slip;
   const { action, event } = READER_ACTS[what];
-  const seq = slip.messages.length;
+  // Counted over the reader's own acts: what the library said meanwhile may come later.
+  const seq = slip.messages.filter((m) => m.by === 'reader').length;
   return withMessage(slip, {
     id: `${now}|${what}|${seq}`,
     time: now,
@@ -343,7 +388,7 @@ export function act(
     event,
     seq,
     ...(more.due ? { due: more.due } : {}),
-    ...(more.xml ? { xml: more.xml } : {}),
+    ...(more.xml?.length ? { xml: more.xml } : {}),
   });
 }
 const ACT_TEXT: Record<ReaderAct, string> = {
@@ -369,10 +414,11 @@ export const putInOutgoing = (slip: Slip, promised: Promised, now: string, going
   going,
   state: move('draft', 'finish'),
   promised,
+  agreed: promised,
   changed: now,
 });
 /** Sent: the request and its confirmation are the first of its messages. */
-export const markSent = (slip: Slip, now: string, xml = ''): Slip => {
+export const markSent = (slip: Slip, now: string, xml: readonly string[] = []): Slip => {
   if (slip.state !== 'outgoing') return slip;
   const time = slip.sent ?? now;
   const said: SlipMessage = {
@@ -384,7 +430,7 @@ export const markSent = (slip: Slip, now: string, xml = ''): Slip => {
     status: 'Request',
     event: null,
     seq: -1,
-    ...(xml ? { xml } : {}),
+    ...(xml.length ? { xml } : {}),
   };
   return replay({ ...slip, sent: time, changed: now, going: false }, [said, ...slip.messages]);
 };

@@ -1,8 +1,8 @@
 /**
  * The price of a slip, line by line: service, speed, delivery, royalty, less what the library pays for this reader.
- * Nothing is owed if nothing is supplied. All amounts in hundredths of a crown.
+ * Nothing is owed if nothing is supplied. All amounts in hundredths of the library's currency.
  */
-import type { Cents, Policy, ReaderCategory, Route, Service, Speed } from '../policy/types';
+import type { Cents, Currency, Policy, ReaderCategory, Route, Service, Speed } from '../policy/types';
 
 export interface PriceLine {
   readonly what: string;
@@ -58,5 +58,6 @@ export const totalOf = (lines: readonly PriceLine[]): Cents => lines.reduce((sum
 /** What it costs before anything is taken off. */
 export const grossOf = (lines: readonly PriceLine[]): Cents => lines.reduce((sum, l) => sum + Math.max(0, l.cents), 0);
 
-/** `6.00`, with a real minus sign. */
-export const money = (cents: Cents): string => `${cents < 0 ? '−' : ''}${(Math.abs(cents) / 100).toFixed(2)}`;
+/** An amount with its sign, kept on one line, with a real minus: `6.00 cr`. */
+export const money = (cents: Cents, currency: Pick<Currency, 'sign'>): string =>
+  `${cents < 0 ? '−' : ''}${(Math.abs(cents) / 100).toFixed(2)}\u00a0${currency.sign}`;

@@ -174,7 +174,7 @@ export function promiseFor(
     say('lending', slip.wanted === 'loan' ? 'Nobody we can ask lends this volume.' : 'Nobody we can ask supplies a copy of this.');
   const limit = limitOf(slip);
   if (limit !== null && Number.isFinite(limit) && total > limit)
-    say('limit', 'The price is over the limit you set.', `A limit of ${money(total)} or more, or none.`);
+    say('limit', 'The price is over the limit you set.', `A limit of ${money(total, policy.currency)} or more, or none.`);
   if (verdictOf(ready, needBy) === 'too-late' && needBy !== null)
     rules.push({ weight: 'note', rule: 'needBy', text: `It would come after ${dayText(needBy, dayOf(at))}, when you need it.` });
 

@@ -85,7 +85,12 @@ export function rulesFor(c: RuleCase, policy: Policy, today: DayNumber, gross: C
   const { mediated } = policy;
   const answer = `They answer in ${times(mediated.answer.median, 'working day', 'working days')}.`;
   if (outside && gross > mediated.above)
-    say('mediate', 'mediated.above', `It costs more than ${money(mediated.above)} in all: staff look at it before it goes out.`, answer);
+    say(
+      'mediate',
+      'mediated.above',
+      `It costs more than ${money(mediated.above, policy.currency)} in all: staff look at it before it goes out.`,
+      answer,
+    );
   else if (outside && mediated.categories.includes(c.category))
     say('mediate', 'mediated.categories', 'Slips of your category are looked at by staff before they go out.', answer);
   else if (outside && mediated.kinds.includes(c.kind))

@@ -2,9 +2,11 @@
 import Joi from 'joi';
 import { readIsbn, readIssn } from '../bibliography/identifiers';
 import { KIND_LIST } from '../bibliography/kinds';
+import { MAX_ID } from '../bibliography/record';
 import type { ReaderSituation } from '../policy/types';
-import { parseDay } from '../time';
+import { parseDay, parseLocal } from '../time';
 import { contradictions } from './details';
+import { STATES } from './lifecycle';
 import { isCopy, type Slip } from './slip';
 
 const text = (label: string, max = 500) => Joi.string().allow('').max(max).label(label);
@@ -62,7 +64,7 @@ export const slipSchema = Joi.object<Slip>({
     .pattern(/^[A-Za-z0-9-]{6,60}$/)
     .required(),
   reader: Joi.string().max(60).required(),
-  record: Joi.string().allow('').max(100).required(),
+  record: Joi.string().allow('').max(MAX_ID).required(),
   wanted: Joi.string().valid('loan', 'article', 'chapter', 'purchase', 'question').required(),
   route: Joi.string()
     .valid('hold', 'transfer', 'post', 'scan', 'partner-loan', 'partner-copy', 'ill-loan', 'ill-copy', 'purchase', 'question')
@@ -95,6 +97,8 @@ export const slipSchema = Joi.object<Slip>({
   declared: Joi.boolean().required(),
   state: Joi.string().required(),
   going: Joi.boolean(),
+  agreed: Joi.object().unknown(true).allow(null),
+  waived: Joi.boolean(),
   created: Joi.string().required(),
   changed: Joi.string().required(),
   sent: Joi.string().allow(null).required(),
@@ -106,6 +110,91 @@ export const slipSchema = Joi.object<Slip>({
   renewals: Joi.number(),
   ended: Joi.string().allow(null).required(),
 });
+
+/*
+ * A slip as it comes over the wire, a draft still being typed or one with a history: every field of the right sort and
+ * bounded, whatever stands in it. Whether it may be sent is asked of `slipFaults`.
+ */
+const said = (max: number) => Joi.string().allow('').max(max);
+const local = Joi.string().custom((v: string, h) => (parseLocal(v) === null ? h.error('any.invalid') : v));
+const day = Joi.string()
+  .allow('')
+  .custom((v: string, h) => (v === '' || parseDay(v) !== null ? v : h.error('any.invalid')));
+const cents = Joi.number().integer().min(-1e9).max(1e9);
+const promised = Joi.object({
+  median: local.required(),
+  likely: local.required(),
+  chance: Joi.number().min(0).max(1).required(),
+  total: cents.required(),
+  mediated: Joi.boolean(),
+  lines: Joi.array()
+    .items(Joi.object({ what: said(200).required(), cents: cents.required() }).unknown(true))
+    .max(40)
+    .required(),
+})
+  .unknown(true)
+  .allow(null);
+const wireItem = Joi.object({
+  kind: item.extract('kind'),
+  ...Object.fromEntries(
+    'title author container volume issue pages year publisher edition isbn issn doi chapter totalPages'
+      .split(' ')
+      .map((name) => [name, said(8000).required()]),
+  ),
+}).unknown(true);
+const wireMessage = Joi.object({
+  id: said(4000).required(),
+  time: local.required(),
+  by: Joi.string().valid('library', 'reader').required(),
+  from: said(500).required(),
+  text: said(8000).required(),
+  status: said(60).required(),
+  event: said(30).allow(null),
+  seq: Joi.number().integer().required(),
+  reply: Joi.boolean(),
+  due: day,
+  file: said(2000),
+  fileUntil: day,
+  cost: Joi.number().integer().min(0).max(1e9),
+  until: said(40),
+  reason: said(200),
+}).unknown(true);
+export const slipWireSchema = Joi.object({
+  id: slipSchema.extract('id'),
+  reader: said(100).required(),
+  record: slipSchema.extract('record'),
+  wanted: slipSchema.extract('wanted'),
+  route: slipSchema.extract('route'),
+  from: said(60).required(),
+  item: wireItem.required(),
+  delivery: Joi.alternatives(
+    Joi.object({ to: Joi.string().valid('pickup').required(), campus: said(60).required() }).unknown(true),
+    Joi.object({ to: Joi.string().valid('email').required(), email: said(400).required() }).unknown(true),
+    Joi.object({ to: Joi.string().valid('post').required(), address: said(1000).required() }).unknown(true),
+  ).required(),
+  needBy: said(40).required(),
+  speed: slipSchema.extract('speed'),
+  limit: said(40).required(),
+  editions: slipSchema.extract('editions'),
+  note: said(4000).required(),
+  reference: said(1000).default(''),
+  commercial: Joi.boolean().default(false),
+  declared: Joi.boolean().default(false),
+  state: Joi.string()
+    .valid(...STATES)
+    .required(),
+  created: local.required(),
+  changed: local.required(),
+  sent: local.allow(null).required(),
+  promised,
+  agreed: promised,
+  messages: Joi.array().items(wireMessage).max(500).default([]),
+  file: said(2000).allow(null),
+  fileUntil: day.allow(null),
+  due: day.allow(null),
+  renewals: Joi.number().integer().min(0).max(1000),
+  ended: local.allow(null),
+}).unknown(true);
 
 export interface SlipFault {
   /** Path of the field, like `item.title`. */

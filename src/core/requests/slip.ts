@@ -81,7 +81,12 @@ export interface Slip {
   readonly created: string;
   readonly changed: string;
   readonly sent: string | null;
+  /** With the price as it stands now. */
   readonly promised: Promised | null;
+  /** The promise as it was when the slip was sent; a price named later is worked out from it. */
+  readonly agreed?: Promised | null;
+  /** Nothing is owed: it was not supplied, was withdrawn in time, or went back uncollected. */
+  readonly waived?: boolean;
   /** All that was said, by the library and by the reader, in order of time. */
   readonly messages: readonly SlipMessage[];
   /** Where the delivered file stands, and the last day on which it can be opened. */

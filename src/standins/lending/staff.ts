@@ -69,7 +69,7 @@ export function approval(story: Story, sent: Minutes): { at: Minutes; speed: Sli
       looked,
       'RequestReceived',
       own,
-      `Approved at standard speed: the fast service would not have been sooner here. You pay ${money(Math.max(0, total))}.`,
+      `Approved at standard speed: the fast service would not have been sooner here. You pay ${money(Math.max(0, total), library.policy.currency)}.`,
       {
         reason: 'Notification',
         cost: Math.max(0, total),

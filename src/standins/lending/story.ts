@@ -6,8 +6,8 @@ import { daysOf, drawn } from '../../core/access/turnaround';
 import type { CampusId } from '../../core/bibliography/record';
 import type { Library, ReaderSituation, Spread } from '../../core/policy/types';
 import { fraction } from '../../core/random';
-import { type IsoReason, type IsoStatus, type IsoSupplyingMessage, NOTHING_MORE } from '../../core/requests/iso18626';
-import { actOf, type DeskNotice, type ReaderAct } from '../../core/requests/lifecycle';
+import { type IsoReason, type IsoStatus, NOTHING_MORE } from '../../core/requests/iso18626';
+import { actOf, type DeskNotice, type HeardMessage, type ReaderAct } from '../../core/requests/lifecycle';
 import { situationOf } from '../../core/requests/promise';
 import type { Slip } from '../../core/requests/slip';
 import {
@@ -39,7 +39,7 @@ export interface Said {
 }
 
 export class Story {
-  readonly messages: IsoSupplyingMessage[] = [];
+  readonly messages: HeardMessage[] = [];
   readonly notices: DeskNotice[] = [];
   readonly slip: SentSlip;
   readonly library: Library;
@@ -64,7 +64,7 @@ export class Story {
   u(salt: string): number {
     return fraction(`${this.slip.id}/${salt}`);
   }
-  say(time: Minutes, status: IsoStatus, who: Party, note: string, more: Partial<IsoSupplyingMessage> & { reason?: IsoReason } = {}): void {
+  say(time: Minutes, status: IsoStatus, who: Party, note: string, more: Partial<HeardMessage> & { reason?: IsoReason } = {}): void {
     this.messages.push({
       requestId: this.slip.id,
       supplyingAgency: who.agency,

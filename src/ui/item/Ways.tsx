@@ -8,13 +8,13 @@ import type { Alternative } from '../../core/access/alternatives';
 import { withoutBroken } from '../../core/access/broken';
 import type { Way } from '../../core/access/ways';
 import type { Week } from '../../core/policy/types';
-import { money } from '../../core/requests/price';
 import { type DayNumber, dayText, isoDay } from '../../core/time';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { useKept } from '../kit/useKept';
+import { useMoney } from '../kit/useMoney';
 import styles from './item.module.css';
 import { readHref, slipHref, VERDICT_TEXT } from './links';
 
@@ -147,6 +147,7 @@ function Alternatives({
 
 const NONE_BROKEN: ReadonlySet<string> = new Set();
 export function Ways({ record, title, needBy, level }: { record: string; title: string; needBy: DayNumber | null; level: 2 | 3 }) {
+  const money = useMoney();
   const H = `h${level}` as const;
   const { moment, reader } = useHere();
   const need = needBy === null ? '' : isoDay(needBy);

@@ -5,10 +5,12 @@ import { AskError, getLibrary } from '../../browser/client';
 import { currentReader, NO_SETTINGS, readSettings, type Settings } from '../../browser/settings';
 import { sendGoing, slipsOf, takeNews } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import { noteNews, noteTrouble } from '../../browser/trouble';
 import type { LibraryInfo, Moment } from '../../core/engine/port';
 import type { Reader } from '../../core/policy/types';
 import { isListening } from '../../core/requests/lifecycle';
 import type { Slip } from '../../core/requests/slip';
+import { Boundary } from './Boundary';
 import { Failure } from './Failure';
 import { useKept } from './useKept';
 
@@ -58,22 +60,33 @@ function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
 export function App({ children, quiet = false }: { children: ReactNode; quiet?: boolean }) {
   return (
     <QueryClientProvider client={client}>
-      <Ready quiet={quiet}>{children}</Ready>
+      <Boundary quiet={quiet}>
+        <Ready quiet={quiet}>{children}</Ready>
+      </Boundary>
     </QueryClientProvider>
   );
 }
 
 /** Takes in news whenever the clock moves or a slip goes out, and sends again what was told to go when the connection is back. */
 export function useSlipTraffic(): void {
-  const { info, reader, moment, slips } = useHere();
+  const { reader, moment, slips } = useHere();
   const under = slips.filter((s) => isListening(s.state)).length;
-  const { zone } = info.policy;
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when the clock or the number under way changes, not on every message
   useEffect(() => {
-    takeNews(theStore(), reader.id, moment, zone).catch(() => {});
+    let gone = false;
+    takeNews(theStore(), reader.id, moment)
+      .then(() => !gone && noteNews(null))
+      .catch((error: unknown) => {
+        // What the store could not keep is the store's trouble; that nothing was heard is said with the requests.
+        if (!noteTrouble(error, true) && !gone) noteNews(error);
+      });
+    return () => {
+      gone = true;
+    };
   }, [reader.id, moment.at, under]);
   useEffect(() => {
-    const retry = () => void sendGoing(theStore(), reader.id, moment).catch(() => {});
+    // What could not be sent stays in Outgoing with its reason; what the store could not keep is said in the notice.
+    const retry = () => void sendGoing(theStore(), reader.id, moment).catch((error: unknown) => void noteTrouble(error, true));
     retry();
     window.addEventListener('online', retry);
     return () => window.removeEventListener('online', retry);

@@ -2,8 +2,27 @@
 
 import { Dexie } from 'dexie';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect } from 'react';
-import { noteTrouble } from '../../browser/trouble';
+import { useEffect, useState } from 'react';
+import { noteAnswer, noteSilence, noteTrouble } from '../../browser/trouble';
+
+/** Milliseconds without an answer after which a view goes on without the store. */
+const SILENCE = 4000;
+/** Has the store not answered for so long? The page's notice says so until it does. */
+function useSilence(waiting: boolean): boolean {
+  const [silent, setSilent] = useState(false);
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setTimeout(() => {
+      noteSilence();
+      setSilent(true);
+    }, SILENCE);
+    return () => clearTimeout(timer);
+  }, [waiting]);
+  useEffect(() => {
+    if (!waiting && silent) noteAnswer();
+  }, [waiting, silent]);
+  return waiting && silent;
+}
 
 /**
  * @param read a question to the store; asked again whenever what it read changes
@@ -25,5 +44,6 @@ export function useKept<T>(read: () => Promise<T> | T, deps: readonly unknown[],
       return without;
     }
   }, [...deps]);
-  return nowhere ? without : kept;
+  const silent = useSilence(!nowhere && kept === undefined);
+  return nowhere || silent ? without : kept;
 }

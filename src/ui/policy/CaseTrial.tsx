@@ -137,7 +137,7 @@ function Trial() {
           ))}
           {rules.length === 0 && <li>No rule says anything: it goes.</li>}
         </ul>
-        {lines.length > 0 && <PriceTable lines={lines} who="The reader pays" />}
+        {lines.length > 0 && <PriceTable lines={lines} foot="The reader pays, if it is supplied" />}
       </div>
     </section>
   );

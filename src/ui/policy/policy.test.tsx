@@ -48,16 +48,16 @@ describe('a case', () => {
     const gross = POLICY.price.interlibrary.copy + POLICY.price.fast + POLICY.copyright.royaltyPerCopy;
     expect(gross).toBeGreaterThan(POLICY.mediated.above);
     expect(said()).toContain('mediate mediated.above');
-    expect(total()).toContain(money(gross - POLICY.price.subsidy.undergraduate.copy));
+    expect(total()).toContain(money(gross - POLICY.price.subsidy.undergraduate.copy, POLICY.currency));
     // The library does not pay for hurry nor for royalties.
     set('Reader', 'staff');
-    expect(total()).toContain(money(gross - POLICY.price.interlibrary.copy));
+    expect(total()).toContain(money(gross - POLICY.price.interlibrary.copy, POLICY.currency));
     set('Road', 'ill-loan');
     set('Speed', 'standard');
     const { loan } = POLICY.price.interlibrary;
     for (const who of ['undergraduate', 'staff'] as const) {
       set('Reader', who);
-      expect(total(), who).toContain(money(Math.max(0, loan - POLICY.price.subsidy[who].loan)));
+      expect(total(), who).toContain(money(Math.max(0, loan - POLICY.price.subsidy[who].loan), POLICY.currency));
     }
   });
   it('counts what the reader had before; what is no number counts as none', () => {

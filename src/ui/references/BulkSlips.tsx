@@ -7,15 +7,16 @@ import { keepDraft, newSlipId, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { isOpen } from '../../core/requests/lifecycle';
 import { type Thing, writeSlips } from '../../core/requests/many';
-import { money } from '../../core/requests/price';
 import { promisedFrom } from '../../core/requests/promise';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
+import { useMoney } from '../kit/useMoney';
 import styles from './references.module.css';
 
 export default function BulkSlips({ things, needBy, close }: { things: readonly Thing[]; needBy: string; close: () => void }) {
+  const money = useMoney();
   const { reader, moment, slips, info } = useHere();
   const [declared, setDeclared] = useState(false);
   const [address, setAddress] = useState(reader.address);

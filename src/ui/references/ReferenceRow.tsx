@@ -7,11 +7,11 @@ import type { ResolvedMatch, ResolvedReference } from '../../core/engine/port';
 import { type Part, withRole } from '../../core/references/read';
 import { ROLE_LABEL, ROLES, type Role } from '../../core/references/roles';
 import { matchOf, missingDetails } from '../../core/references/standing';
-import { money } from '../../core/requests/price';
 import { table } from '../../core/table';
 import { parseDay } from '../../core/time';
 import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
+import { useMoney } from '../kit/useMoney';
 import styles from './references.module.css';
 
 const PART_LABEL = table<string>({
@@ -154,6 +154,7 @@ export function ReferenceRow({
   change: (r: KeptReference) => void;
   remove: () => void;
 }) {
+  const money = useMoney();
   const [correcting, setCorrecting] = useState(false);
   const match = matchOf(found, row.chosen);
   const others = found ? [found.match, ...found.others].filter((m): m is ResolvedMatch => m !== null && m.id !== match?.id) : [];

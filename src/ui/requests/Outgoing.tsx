@@ -6,13 +6,13 @@ import { dropDraft, reopen, repromise, restoreDraft, sendOutgoing } from '../../
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
 import { historyFor } from '../../core/requests/history';
-import { money } from '../../core/requests/price';
 import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
 import { duplicateOf, type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Undo } from '../kit/Undo';
+import { useMoney } from '../kit/useMoney';
 import { dayOfIso, whereTo } from './lines';
 import styles from './requests.module.css';
 
@@ -35,6 +35,7 @@ function against(
 }
 
 export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly Slip[] }) {
+  const money = useMoney();
   const { info, reader, moment } = useHere();
   /** What the reader ticked or unticked; the rest goes unless something speaks against it. */
   const [ticked, setTicked] = useState<ReadonlyMap<string, boolean>>(new Map());

@@ -1,12 +1,17 @@
 /** Requests: the inbox, what is written and not yet sent, what is here, on loan, under way on a common time axis, and finished. */
-import { lazy, Suspense, useState } from 'react';
-import { isEnded, isHere, isOnLoan, isUnderWay, needsReader, STATE_LABEL } from '../../core/requests/lifecycle';
+import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
+import { dropOdd, oddSlips } from '../../browser/slips';
+import { theStore } from '../../browser/store';
+import { newsFailure, onTrouble } from '../../browser/trouble';
+import { isEnded, isHere, isOnLoan, isUnderWay, needsReader, owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
-import { money } from '../../core/requests/price';
 import { type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { saveFile } from '../kit/saveFile';
+import { useKept } from '../kit/useKept';
+import { useMoney } from '../kit/useMoney';
 import { fileHref } from '../slip/SlipActs';
 import { useAct } from '../slip/useAct';
 import { Inbox } from './Inbox';
@@ -109,6 +114,7 @@ function OnLoan({ slips }: { slips: readonly Slip[] }) {
 }
 
 function Finished({ slips }: { slips: readonly Slip[] }) {
+  const money = useMoney();
   if (!slips.length) return null;
   const came = slips.filter((s) => tookDays(s) !== null);
   return (
@@ -139,7 +145,7 @@ function Finished({ slips }: { slips: readonly Slip[] }) {
                 ) : (
                   STATE_LABEL[s.state]
                 )}
-                {took !== null && s.promised && s.promised.total > 0 && `, ${money(s.promised.total)}`}
+                {owedFor(s) > 0 && `, you paid ${money(owedFor(s))}`}
               </span>
             </li>
           );
@@ -157,6 +163,53 @@ const FILTERS = {
   over: { label: 'Finished', keeps: (s: Slip) => isEnded(s.state) },
 } as const;
 type Filter = keyof typeof FILTERS;
+
+/** That news of the slips could not be had: what is shown is what was known before. */
+function NoNews() {
+  const why = useSyncExternalStore(onTrouble, newsFailure);
+  return why ? (
+    <p className={styles.stops} role="status">
+      {why} What stands here was known before; it is asked again when the page is opened.
+    </p>
+  ) : null;
+}
+/** What is kept among the slips and is none: shown as what it is, so that nothing is lost and nothing breaks. */
+function OddSlips() {
+  const odd = useKept(() => oddSlips(theStore()), [], []);
+  if (!odd?.length) return null;
+  return (
+    <section aria-labelledby="odd">
+      <header className={styles.head}>
+        <h2 id="odd">Kept, but not readable, {odd.length}</h2>
+      </header>
+      <ul>
+        {odd.map(({ id, why, row }) => (
+          <li key={id} className={styles.row}>
+            <span className={styles.title}>{titleOfOdd(row)}</span>
+            <span>This is no whole slip: {why} is missing or wrong. It stays as it is until you remove it.</span>
+            <span />
+            <span className={styles.end}>
+              <button
+                type="button"
+                className={kit.link}
+                onClick={() => saveFile(JSON.stringify(row, null, 1), 'application/json', 'slip.json')}
+              >
+                Save as a file
+              </button>{' '}
+              <button type="button" className={kit.link} onClick={() => void dropOdd(theStore(), id)}>
+                Remove
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+function titleOfOdd(row: unknown): string {
+  const title = (row as { item?: { title?: unknown } } | null)?.item?.title;
+  return typeof title === 'string' && title ? title : 'Without a title';
+}
 
 const byTime = (a: Slip, b: Slip) => (a.created < b.created ? -1 : 1);
 function Requests() {
@@ -210,6 +263,8 @@ function Requests() {
         </div>
       )}
       {slips.length > 0 && shown.length === 0 && <p className={styles.empty}>No slip fits. Take back a word, or look at all of them.</p>}
+      <NoNews />
+      <OddSlips />
       <Outgoing slips={of((s) => s.state === 'outgoing' || s.state === 'draft')} all={slips} />
       <Inbox slips={shown} />
       <Here slips={of((s) => isHere(s.state))} />

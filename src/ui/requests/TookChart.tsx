@@ -1,7 +1,8 @@
 /** How long finished requests took and what they cost: a bar of days each, the promise as a mark, the price beside it. Loaded late: the chart library is heavy. */
 import { Bar, CartesianGrid, ComposedChart, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts';
-import { money } from '../../core/requests/price';
+import { owedFor } from '../../core/requests/lifecycle';
 import { type Slip, slipTitle } from '../../core/requests/slip';
+import { useMoney } from '../kit/useMoney';
 import { days, promisedDays, tookDays } from './lines';
 import styles from './requests.module.css';
 
@@ -13,6 +14,7 @@ interface Point {
   readonly cents: number;
 }
 function Said({ active, payload }: { active?: boolean; payload?: readonly { readonly payload: Point }[] }) {
+  const money = useMoney();
   const p = active ? payload?.[0]?.payload : undefined;
   return p ? (
     <p className={styles.tip}>
@@ -25,13 +27,12 @@ function Said({ active, payload }: { active?: boolean; payload?: readonly { read
 }
 
 export default function TookChart({ slips }: { slips: readonly Slip[] }) {
+  const money = useMoney();
   const points = slips.flatMap((s): Point[] => {
     const [took, promised] = [tookDays(s), promisedDays(s)];
     if (took === null || !promised) return [];
     const title = slipTitle(s);
-    return [
-      { name: title.length > 18 ? `${title.slice(0, 17)}…` : title, title, took, likely: promised.likely, cents: s.promised?.total ?? 0 },
-    ];
+    return [{ name: title.length > 18 ? `${title.slice(0, 17)}…` : title, title, took, likely: promised.likely, cents: owedFor(s) }];
   });
   const paid = points.reduce((n, p) => n + p.cents, 0);
   const within = points.filter((p) => p.took <= p.likely).length;

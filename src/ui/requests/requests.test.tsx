@@ -80,7 +80,7 @@ async function showOutgoing(...slips: readonly Slip[]): Promise<void> {
   await screen.findByRole('heading', { name: `Outgoing, ${slips.length}` });
 }
 const send = () => screen.getByRole('button', { name: /^Send/ }) as HTMLButtonElement;
-const confirm = (): Awaited<ReturnType<typeof client.sendSlip>> => ({ request: '<x/>', confirmation: '<x/>' });
+const confirm = (): Awaited<ReturnType<typeof client.sendSlip>> => ({ documents: ['<x/>', '<x/>'], promised: null });
 
 describe('outgoing', () => {
   it('sums up what goes; what is unticked stays', async () => {
@@ -88,7 +88,9 @@ describe('outgoing', () => {
     const sent = vi.spyOn(client, 'sendSlip').mockImplementation(async () => confirm());
     await showOutgoing(a, b);
     const both = promised(a).total + promised(b).total;
-    await waitFor(() => expect(send().textContent).toBe(`Send all 2, ${both > 0 ? `you pay ${money(both)}` : 'you pay nothing'}`));
+    await waitFor(() =>
+      expect(send().textContent).toBe(`Send all 2, ${both > 0 ? `you pay ${money(both, INFO.policy.currency)}` : 'you pay nothing'}`),
+    );
     fireEvent.click(screen.getByRole('checkbox', { name: `Send ${b.item.title}` }));
     await waitFor(() => expect(send().textContent).toContain('Send it'));
     fireEvent.click(send());

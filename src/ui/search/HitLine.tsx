@@ -3,15 +3,16 @@ import { creators, editionText, numbering, peopleLine } from '../../core/bibliog
 import { CARRIERS, KINDS, languageLabel } from '../../core/bibliography/kinds';
 import { PEER_LABEL } from '../../core/bibliography/peerReview';
 import type { Hit } from '../../core/engine/port';
-import { money } from '../../core/requests/price';
+import type { Cents } from '../../core/policy/types';
 import type { DayNumber } from '../../core/time';
 import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
 import { Marked } from '../item/Marked';
 import kit from '../kit/kit.module.css';
+import { useMoney } from '../kit/useMoney';
 import styles from './timetable.module.css';
 
 /** `Research article / peer-reviewed / PDF, Meridian Tideline`: the one quiet line. */
-function quietParts(hit: Hit): string[] {
+function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
   const { csl, best, copies } = hit;
   const parts: string[] = [KINDS[hit.kind].label];
   if (csl.genre) parts[0] = csl.genre;
@@ -47,6 +48,7 @@ export const HitLine = memo(function HitLine({
   show: (id: string | null) => void;
 }) {
   const { csl, wait, best } = hit;
+  const money = useMoney();
   const by = creators(csl);
   const pick = (event: MouseEvent) => {
     if (event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
@@ -84,7 +86,7 @@ export const HitLine = memo(function HitLine({
         </p>
         <div className={styles.quietRow}>
           <p className={styles.quiet}>
-            {quietParts(hit).map((part, i) => (
+            {quietParts(hit, money).map((part, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: the parts of one line never move
               <span key={i}>{part}</span>
             ))}

@@ -1,8 +1,10 @@
 /** A price line by line, and who pays what is left. */
-import { money, type PriceLine, totalOf } from '../../core/requests/price';
+import { type PriceLine, totalOf } from '../../core/requests/price';
+import { useMoney } from '../kit/useMoney';
 import styles from './slip.module.css';
 
-export function PriceTable({ lines, who = 'You pay' }: { lines: readonly PriceLine[]; who?: string }) {
+export function PriceTable({ lines, foot = 'You pay, if it is supplied' }: { lines: readonly PriceLine[]; foot?: string }) {
+  const money = useMoney();
   return (
     <table className={styles.price}>
       <tbody>
@@ -15,7 +17,7 @@ export function PriceTable({ lines, who = 'You pay' }: { lines: readonly PriceLi
       </tbody>
       <tfoot>
         <tr>
-          <th scope="row">{who}, if it is supplied</th>
+          <th scope="row">{foot}</th>
           <td>{money(totalOf(lines))}</td>
         </tr>
       </tfoot>

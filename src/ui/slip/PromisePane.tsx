@@ -1,12 +1,12 @@
 /** What is promised for the slip as it stands: when, for how much, by whom, under which rules. */
 import type { Route } from '../../core/access/ways';
-import { money } from '../../core/requests/price';
 import type { SlipPromise } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
 import type { Slip } from '../../core/requests/slip';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
+import { useMoney } from '../kit/useMoney';
 import { PriceTable } from './PriceTable';
 import styles from './slip.module.css';
 
@@ -37,6 +37,7 @@ function spare(promise: SlipPromise, needBy: string): string {
 }
 
 export function PromisePane({ promise: p, slip, duplicate, faults, going, use, send, later }: Props) {
+  const money = useMoney();
   if (!p) return <p className={styles.quiet}>Working out the promise…</p>;
   const refused = p.rules.some((r) => r.weight === 'refuse') || duplicate !== null || !p.median;
   return (

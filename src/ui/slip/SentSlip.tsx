@@ -1,7 +1,7 @@
 /** A slip that has left the editor: how it stands, what was promised, what was said, what can be done. */
 import { useState } from 'react';
 import type { SlipState } from '../../core/requests/lifecycle';
-import { isEnded, isOnLoan, STATE_LABEL } from '../../core/requests/lifecycle';
+import { isEnded, isOnLoan, isUnderWay, owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
 import { datesOf, letterAbout } from '../../core/requests/notices';
 import { type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
@@ -40,8 +40,8 @@ const NEXT: Record<SlipState, string> = {
   overdue: 'It should have been back.',
   returned: 'Brought back; the desk checks it in.',
   finished: 'Finished.',
-  withdrawn: 'Withdrawn. You owe nothing.',
-  'not-supplied': 'It could not be supplied. You owe nothing.',
+  withdrawn: 'Withdrawn.',
+  'not-supplied': 'It could not be supplied.',
 };
 
 function Messages({ slip }: { slip: Slip }) {
@@ -52,7 +52,14 @@ function Messages({ slip }: { slip: Slip }) {
     const { mailDraft } = await import('../../core/formats/letters');
     saveFile(mailDraft(letterAbout(slip, info, reader), reader), 'message/rfc822', `${slip.id}.eml`);
   };
-  const xml = () => saveFile(slip.messages.flatMap((m) => (m.xml ? [m.xml] : [])).join('\n'), 'application/xml', `${slip.id}.xml`);
+  const documents = slip.messages.flatMap((m) => m.xml ?? []);
+  /** One document as it is; several as files of their own in one ZIP. */
+  const xml = async () => {
+    const [only, ...more] = documents;
+    if (only !== undefined && more.length === 0) return saveFile(only, 'application/xml', `${slip.id}.xml`);
+    const { exchangeArchive } = await import('../../core/formats/archive');
+    saveFile(exchangeArchive(slip.id, documents), 'application/zip', `${slip.id}.zip`);
+  };
   return (
     <>
       <h2>Messages</h2>
@@ -69,9 +76,13 @@ function Messages({ slip }: { slip: Slip }) {
               </p>
               {m.xml && (
                 <details className={styles.xml}>
-                  <summary>As ISO 18626</summary>
-                  {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard */}
-                  <pre tabIndex={0}>{m.xml}</pre>
+                  <summary>Technical details: ISO 18626</summary>
+                  {m.xml.map((document) => (
+                    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
+                    <pre key={document} tabIndex={0}>
+                      {document}
+                    </pre>
+                  ))}
                 </details>
               )}
             </div>
@@ -99,8 +110,8 @@ function Messages({ slip }: { slip: Slip }) {
         <button type="button" className={kit.link} onClick={() => void letter()}>
           As a mail draft
         </button>
-        {slip.messages.some((m) => m.xml) && (
-          <button type="button" className={kit.link} onClick={xml}>
+        {documents.length > 0 && (
+          <button type="button" className={kit.link} onClick={() => void xml()}>
             The exchange as XML
           </button>
         )}
@@ -164,7 +175,11 @@ export function SentSlip({ slip }: { slip: Slip }) {
         {slip.promised && slip.promised.lines.length > 0 && (
           <section>
             <h2>Price</h2>
-            <PriceTable lines={slip.promised.lines} />
+            {isEnded(slip.state) && owedFor(slip) === 0 ? (
+              <p className={styles.quiet}>You owe nothing.</p>
+            ) : (
+              <PriceTable lines={slip.promised.lines} foot={isUnderWay(slip.state) ? undefined : 'You pay'} />
+            )}
           </section>
         )}
         <section>

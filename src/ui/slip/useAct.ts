@@ -26,7 +26,7 @@ export function useAct(): Acting {
     const today = dayOf(parseLocal(moment.at) as Minutes);
     const due = what === 'collect' ? isoDay(dueDay(info, campus, today, loanDays(info.policy, slip.route, reader.category))) : undefined;
     try {
-      await doAct(theStore(), slip, what, moment, info.policy.zone, { ...(text ? { text } : {}), ...(due ? { due } : {}) });
+      await doAct(theStore(), slip, what, moment, { ...(text ? { text } : {}), ...(due ? { due } : {}) });
       setSaid('');
       return true;
     } catch (error) {

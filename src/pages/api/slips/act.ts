@@ -1,9 +1,10 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../../core/engine/port';
-import { requestingMessage } from '../../../core/requests/iso18626';
+import { isForOthers, requestingMessage } from '../../../core/requests/iso18626';
 import { canDo, READER_ACTS, type ReaderAct, STATE_LABEL } from '../../../core/requests/lifecycle';
 import type { Slip } from '../../../core/requests/slip';
 import { BODIES, withBody } from '../../../server/params';
+import { agencyAsked, correspondent } from '../../../server/ports';
 import { json, problem } from '../../../server/problem';
 
 /**
@@ -17,16 +18,17 @@ export const POST: APIRoute = ({ request, locals }) =>
     locals.info,
     async ({ slip, act, text, moment }) => {
       if (!canDo(slip, act)) return problem('refused', `That can’t be done with a slip that is ${STATE_LABEL[slip.state]}.`, 'act');
-      const { zone } = locals.info.policy;
       const said = {
         requestId: slip.id,
-        supplyingAgency: `LGD:${slip.from}`,
+        supplyingAgency: agencyAsked(slip, locals.info),
         timestamp: moment.at,
         action: READER_ACTS[act].action,
         note: text,
       };
-      const xml = requestingMessage(said, locals.info.agency, zone);
-      const answer = await locals.network.tell(xml, slip, act, moment);
-      return 'problem' in answer ? problem('refused', answer.problem) : json({ message: xml, confirmation: answer.xml });
+      const hindered = await locals.network.hinders(slip, act, moment);
+      if (hindered) return problem('refused', hindered, 'act');
+      if (!isForOthers(slip)) return json({ documents: [] });
+      const xml = requestingMessage(said, correspondent(locals.info));
+      return json({ documents: [xml, await locals.network.receive(xml, moment.at)] });
     },
   );

@@ -1,17 +1,30 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../../core/engine/port';
-import { requestFor } from '../../../core/requests/iso18626';
+import { isForOthers, requestFor } from '../../../core/requests/iso18626';
+import { promisedFrom } from '../../../core/requests/promise';
+import type { CopyHistory } from '../../../core/requests/rules';
 import { slipFaults } from '../../../core/requests/schema';
+import { refusalOf } from '../../../core/requests/sending';
 import type { Slip } from '../../../core/requests/slip';
 import { BODIES, withBody } from '../../../server/params';
+import { agencyAsked, correspondent } from '../../../server/ports';
 import { json, problem } from '../../../server/problem';
 
-/** Sends a slip to the lending network as an ISO 18626 request. The server keeps nothing: the confirmation is the answer. */
+/**
+ * Sends a slip: once more held against the rules, the price and the promise that the library's own data give now, and then,
+ * unless it is for our own desks, as an ISO 18626 request. The server keeps nothing: the confirmation is the answer.
+ */
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody<{ slip: Slip; moment: Moment }>(request, BODIES.send, locals.info, async ({ slip, moment }) => {
+  withBody<{ slip: Slip; moment: Moment; history: CopyHistory }>(request, BODIES.send, locals.info, async ({ slip, moment, history }) => {
+    const { info, index, network } = locals;
     const [fault] = slipFaults(slip, moment.at.slice(0, 10));
     if (fault) return problem('bad-body', fault.text, fault.field);
-    const xml = requestFor(slip, locals.info.agency, moment.at, locals.info.policy.zone);
-    const confirmed = await locals.network.request(xml, moment.at);
-    return 'problem' in confirmed ? problem('refused', confirmed.problem) : json({ request: xml, confirmation: confirmed.xml });
+    const now = await index.promise(slip, moment, history);
+    if (!now) return problem('not-found', 'The thing this slip asks for is not in the index any more. Search for it again.', 'slip.record');
+    const refusal = refusalOf(slip, now, info.policy.currency);
+    if (refusal) return problem('refused', refusal.text, `slip.${refusal.code}`, { code: refusal.code, promise: now });
+    const promised = promisedFrom(now);
+    if (!isForOthers(slip)) return json({ documents: [], promised });
+    const xml = requestFor(slip, agencyAsked(slip, info), correspondent(info), moment.at);
+    return json({ documents: [xml, await network.receive(xml, moment.at)], promised });
   });

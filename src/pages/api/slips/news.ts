@@ -4,7 +4,10 @@ import type { Slip } from '../../../core/requests/slip';
 import { BODIES, withBody } from '../../../server/params';
 import { json } from '../../../server/problem';
 
-/** What has been said about these slips up to now: ISO 18626 messages as XML, and the circulation desk's notices. */
+/**
+ * What has been said about these slips up to now: messages already read, each with the document it came as, and the
+ * circulation desk's notices. Slips are sent without documents, some dozens at a time.
+ */
 export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ slips: readonly Slip[]; moment: Moment }>(request, BODIES.news, locals.info, async ({ slips, moment }) =>
     json(

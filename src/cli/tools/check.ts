@@ -1,0 +1,13 @@
+/** `tool check DIR`: reads an index directory whole and says whether it is as it was built. Ends with 1 when it is not. */
+import { parseArgs } from 'node:util';
+import { damage } from '../../server/manifest';
+
+const { positionals } = parseArgs({ allowPositionals: true });
+const [dir] = positionals.filter((p) => p !== '--' && p !== 'check');
+if (!dir) {
+  console.error('Name the index directory: npm run tool -- check data/demo-100000');
+  process.exit(2);
+}
+const wrong = damage(dir, {}, true);
+console.log(wrong ?? `${dir} is as it was built.`);
+process.exitCode = wrong ? 1 : 0;

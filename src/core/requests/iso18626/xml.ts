@@ -1,0 +1,136 @@
+/**
+ * ISO 18626 messages as XML: written in the namespace of the standard, read with whatever prefix it has there. What is not
+ * well-formed, of another namespace, deeper than any message, or declares entities is refused before it is looked at.
+ */
+import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
+import { fromZoned, zoned } from '../../access/calendar';
+import type { Zone } from '../../policy/types';
+import { isoLocal, parseLocal } from '../../time';
+import type { IsoError } from './codes';
+
+export const NAMESPACE = 'http://illtransactions.org/2013/iso18626';
+const MAX_DEPTH = 24;
+
+const builder = new XMLBuilder({ ignoreAttributes: false, format: true, suppressEmptyNode: false });
+const parser = new XMLParser({
+  ignoreAttributes: true,
+  removeNSPrefix: true,
+  parseTagValue: false,
+  trimValues: true,
+  // Only the five of XML itself: a message with a document type is refused before.
+  processEntities: { enabled: true, maxTotalExpansions: 100_000, maxExpandedLength: 1_000_000 },
+});
+
+/** XML 1.0 cannot carry control characters; they are dropped rather than refused. */
+export const clean = (text: string): string =>
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: these are the characters XML 1.0 section 2.2 leaves out
+  text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|\p{Cs}/gu, '');
+type Written = string | { readonly [name: string]: Written | readonly Written[] | undefined };
+/** An element's children in the order of the standard; what is empty is left out, and an element of which nothing is left as well. */
+function given(node: Written): Written | undefined {
+  if (typeof node === 'string') return node === '' ? undefined : clean(node);
+  const kept = Object.entries(node).flatMap(([name, value]) => {
+    if (value === undefined) return [];
+    const list = Array.isArray(value) ? value.flatMap((v) => given(v as Written) ?? []) : given(value as Written);
+    return list === undefined || (Array.isArray(list) && list.length === 0) ? [] : [[name, list] as const];
+  });
+  return kept.length ? (Object.fromEntries(kept) as Written) : undefined;
+}
+/** A whole document of one message. */
+export const documentOf = (body: Written): string =>
+  `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({
+    ISO18626Message: { '@_xmlns': NAMESPACE, '@_xmlns:ill': NAMESPACE, '@_ill:version': '1.2', ...(given(body) as object) },
+  })}`;
+
+export const agency = (value: string): Written => ({ agencyIdType: 'ISIL', agencyIdValue: value });
+/** ISO 4217 code and a decimal with a point. */
+export const amount = (cents: number | null, currency: string): Written | undefined =>
+  cents === null ? undefined : { currencyCode: currency, monetaryValue: (cents / 100).toFixed(2) };
+
+/** xs:dateTime with the offset of the library's zone; inside, times are its local ones. */
+export const stamp = (zone: Zone, local: string): string => {
+  const t = parseLocal(local);
+  return t === null ? '' : zoned(zone, t);
+};
+/** The end of an ISO day as a dateTime; nothing for no day. */
+export const dayEnd = (zone: Zone, day: string): string => (day ? stamp(zone, `${day}T23:59`) : '');
+/** The library's local time of a dateTime; null when it is none. */
+export const unstamp = (zone: Zone, text: string): string | null => {
+  const t = fromZoned(zone, text);
+  return t === null ? null : isoLocal(t);
+};
+/** The local day of a dateTime; empty for nothing and for what is no time. */
+export const dayOfStamp = (zone: Zone, text: string): string => (text ? (unstamp(zone, text)?.slice(0, 10) ?? '') : '');
+
+export type Node = { readonly [name: string]: unknown };
+const isNode = (value: unknown): value is Node => typeof value === 'object' && value !== null && !Array.isArray(value);
+const child = (node: unknown, name: string): unknown => {
+  const found = isNode(node) && Object.hasOwn(node, name) ? node[name] : undefined;
+  return Array.isArray(found) ? found[0] : found;
+};
+/** The text of an element by its path; empty where there is none. */
+export function textAt(node: unknown, ...path: readonly string[]): string {
+  const found = path.reduce(child, node);
+  return typeof found === 'string' ? found : '';
+}
+/** All elements of a name, one or several. */
+export function listAt(node: unknown, name: string): readonly unknown[] {
+  const found = isNode(node) && Object.hasOwn(node, name) ? node[name] : undefined;
+  return Array.isArray(found) ? found : found === undefined ? [] : [found];
+}
+
+/** How deep elements stand in each other, counted by their tags. */
+function depthOf(xml: string): number {
+  let [depth, most] = [0, 0];
+  for (const m of xml.matchAll(/<(\/?)[A-Za-z_][^\s/>]*(?:[^>"']|"[^"]*"|'[^']*')*?(\/?)>/g)) {
+    if (m[1]) depth--;
+    else if (!m[2]) most = Math.max(most, ++depth);
+    if (most > MAX_DEPTH) return most;
+  }
+  return most;
+}
+const bad = (value: string): { readonly error: IsoError } => ({ error: { type: 'BadlyFormedMessage', value: value.slice(0, 300) } });
+
+/** The one message in a document: its element's name and its contents. */
+export function messageIn(xml: string): { readonly name: string; readonly node: Node } | { readonly error: IsoError } {
+  if (/<!DOCTYPE|<!ENTITY/i.test(xml)) return bad('A document type or entity is declared; messages have none.');
+  if (depthOf(xml) > MAX_DEPTH) return bad(`Elements stand more than ${MAX_DEPTH} deep in each other.`);
+  let parsed: unknown;
+  try {
+    const valid = XMLValidator.validate(xml);
+    if (valid !== true) return bad(`This is not well-formed XML: ${valid.err.msg} (line ${valid.err.line}).`);
+    parsed = parser.parse(xml);
+  } catch (error) {
+    // The parser throws at what its own check lets pass.
+    return bad(`This is not well-formed XML: ${error instanceof Error ? error.message : 'it can’t be read'}.`);
+  }
+  const root = child(parsed, 'ISO18626Message');
+  const tag = /<(?:([A-Za-z_][\w.-]*):)?ISO18626Message([\s/>][^>]*)?>/.exec(xml);
+  if (!tag || !isNode(root)) return bad('The root element is not ISO18626Message, or it is empty.');
+  const declared = new RegExp(`\\sxmlns${tag[1] ? `:${tag[1].replaceAll('.', '\\.')}` : ''}\\s*=\\s*["']([^"']*)["']`).exec(
+    tag[2] ?? '',
+  )?.[1];
+  if (declared !== NAMESPACE)
+    return bad(declared ? `The namespace ${declared} is not that of ISO 18626.` : 'The root element has no namespace.');
+  const names = Object.keys(root).filter((k) => k !== '#text');
+  const [name] = names;
+  const node = name === undefined ? undefined : child(root, name);
+  if (names.length !== 1 || name === undefined || !isNode(node)) return bad('There must be one message in a document.');
+  return { name, node };
+}
+
+/** The text of received bytes: by their mark, by UTF-16's empty bytes, by what the XML declaration says; UTF-8 else. */
+export function xmlText(bytes: Uint8Array): string {
+  const [a, b] = bytes;
+  const byMark = a === 0xff && b === 0xfe ? 'utf-16le' : a === 0xfe && b === 0xff ? 'utf-16be' : null;
+  const byZeros = a === 0x3c && b === 0 ? 'utf-16le' : a === 0 && b === 0x3c ? 'utf-16be' : null;
+  const head = new TextDecoder('latin1').decode(bytes.subarray(0, 200));
+  const said = /^(?:\u00ef\u00bb\u00bf)?<\?xml[^>]*\sencoding\s*=\s*["']([\w.-]{1,40})["']/.exec(head)?.[1] ?? 'utf-8';
+  const encoding = byMark ?? byZeros ?? (/^utf-?16/i.test(said) ? 'utf-8' : said);
+  try {
+    return new TextDecoder(encoding).decode(bytes);
+  } catch {
+    // An encoding that nobody knows: UTF-8 as XML has it by default, and the reader says what can't be read.
+    return new TextDecoder().decode(bytes);
+  }
+}
