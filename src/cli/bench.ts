@@ -1,4 +1,4 @@
-/** `bench search|quality|references|ways|lending|peers [--records N] [--json]`: each bench is a module that measures when it is loaded. */
+/** `bench search|quality|references|ways|lending|peers|load [--records N] [--json]`: each bench is a module that measures when it is loaded. */
 
 import { table } from '../core/table';
 import { benchOptions } from './benchIndex';
@@ -10,6 +10,7 @@ const BENCHES = table<() => Promise<unknown>>({
   ways: () => import('./benchWays'),
   lending: () => import('./benchLending'),
   peers: () => import('./benchPeers'),
+  load: () => import('./benchLoad'),
 });
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');
 const bench = BENCHES.get(what);

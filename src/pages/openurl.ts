@@ -3,9 +3,13 @@
  * filled from it. JSON instead of a redirect when `Accept` asks for it.
  */
 import type { APIRoute } from 'astro';
-import { OPENURL_KEYS_AT_MOST, readOpenUrl, writeOpenUrl } from '../core/coverage/openurl';
+import { recordHref } from '../core/bibliography/address';
+import { fitted, OPENURL_KEYS_AT_MOST, readOpenUrl, writeOpenUrl } from '../core/coverage/openurl';
 import { guarded } from '../server/params';
 import { json, problem } from '../server/problem';
+
+/** Characters of an address that every program on the way lets through. */
+const MOST_IN_A_HEADER = 6000;
 
 export const GET: APIRoute = ({ url, request, locals }) =>
   guarded(async () => {
@@ -22,7 +26,7 @@ export const GET: APIRoute = ({ url, request, locals }) =>
     const situation = { campus: info.campuses[0]?.id as never, category: 'undergraduate' as const, remote: false };
     const [found] = await locals.index.resolve([read.csl], { situation, at: info.start }, '');
     const match = found?.match ?? null;
-    const to = match ? `/records/${encodeURIComponent(match.id)}` : `/requests/new?${writeOpenUrl(read.csl)}`;
+    const to = match ? recordHref(match.id) : `/requests/new?${fitted(writeOpenUrl(read.csl), MOST_IN_A_HEADER)}`;
     if ((request.headers.get('accept') ?? '').includes('application/json'))
       return json({
         csl: read.csl,

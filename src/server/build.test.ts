@@ -159,7 +159,7 @@ describe('building', () => {
   });
   it('refuses an id that nothing could be asked by', () => {
     const [first] = [...makeWorld(300).records] as [DiscoveryRecord];
-    for (const id of ['', 'x'.repeat(401)])
+    for (const id of ['', '.', '..', 'x'.repeat(401)])
       expect(() => buildIndex(source([{ ...first, id: id as never }]), join(dir, 'index'))).toThrow(/has no id/);
   });
 

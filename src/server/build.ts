@@ -77,8 +77,9 @@ export function buildIndex(
       buffered = 0;
     };
     for (const record of world.records) {
-      if (record.id === '' || record.id.length > MAX_ID)
-        throw new Error(`Record ${record.id.slice(0, 60) || 'number ' + (builder.count + 1)} has no id of 1 to ${MAX_ID} characters.`);
+      // An address can't end in a dot or two alone: they mean the folder.
+      if (/^\.{0,2}$/.test(record.id) || record.id.length > MAX_ID)
+        throw new Error(`Record ${record.id.slice(0, 60) || `number ${builder.count + 1}`} has no id of 1 to ${MAX_ID} characters.`);
       const bytes = Buffer.from(`${world.textOf?.(record) ?? JSON.stringify(record)}\n`);
       buffer.push(bytes);
       buffered += bytes.length;

@@ -4,11 +4,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { soonestWay } from '../core/access/ways';
+import { recordHref } from '../core/bibliography/address';
 import type { CampusId, DiscoveryRecord } from '../core/bibliography/record';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
 import { type Minutes, parseLocal } from '../core/time';
 import { makeWorld } from '../demo/world';
 import { buildIndex, type IndexSource } from './build';
+import { partsOf } from './path';
 import { DiscoveryService } from './service';
 
 const CAMPUSES = 40;
@@ -50,7 +52,7 @@ const record = (id: string, title: string, more: Omit<Partial<DiscoveryRecord>, 
     csl: { id, type: 'book', title, ...more.csl },
   }) as DiscoveryRecord;
 const copyAt = (i: number) => ({ campus: name(i), shelf: 'Main', callNumber: 'QK 1 .A1', rule: 'loan', status: { state: 'in' } }) as never;
-const ODD_IDS = ['a:b', 'a/b', 'a?b', 'a#b', 'a&b=c', '海藻-1', 'x'.repeat(300), 'toString', '..', '%2F'];
+const ODD_IDS = ['a:b', 'a/b', 'a?b', 'a#b', 'a&b=c', '海藻-1', 'x'.repeat(300), 'toString', '%2F', 'a b+c', '../x'];
 const RECORDS: readonly DiscoveryRecord[] = [
   record('ja', '海藻の食文化', { languages: ['ja'], csl: { author: [{ literal: '山田花子' }] } }),
   record('ja2', '海の文化と藻', { languages: ['ja'] }),
@@ -129,6 +131,15 @@ describe('ids', () => {
     expect(service.record(id)?.record.id).toBe(id);
     expect(service.ways(id, { situation: situation(0), at: AT }, '')).not.toBeNull();
   });
+});
+
+describe('addresses', () => {
+  it.each(ODD_IDS)('%s comes back out of its address', (id) => {
+    const { pathname } = new URL(recordHref(id), 'http://library.example');
+    expect(partsOf(pathname)).toEqual(['records', id]);
+    expect(partsOf(`${pathname}.pdf`, '.pdf')).toEqual(['records', id]);
+  });
+  it('one that is not encoded as it should be is nobody’s', () => expect(partsOf('/records/%E0%A4%A')).toBeNull());
 });
 
 describe('many campuses, partners and sources', () => {

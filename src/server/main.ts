@@ -100,7 +100,7 @@ async function start(): Promise<void> {
   const atTheDoor = (req: IncomingMessage, res: ServerResponse, path: string): boolean => {
     const allowed = methodsOf(path);
     if (!allowed.includes(req.method ?? '')) {
-      say(res, 'bad-method', `This address takes ${allowed.join(' and ')}.`, { allow: allowed.join(', '), connection: 'close' });
+      say(res, 'bad-method', `This address takes ${allowed.join(' and ')}.`, { allow: allowed.join(', ') });
     } else if (isClosed(path)) {
       say(res, 'not-found', 'There is nothing at this address.');
     } else if (Number(req.headers['content-length'] ?? 0) > MAX_SENT) {
@@ -131,8 +131,6 @@ async function start(): Promise<void> {
         status: res.statusCode,
         ms: Math.round(performance.now() - began),
       });
-      // The rest of a body that nobody reads would be taken in to its end.
-      if (!req.complete && res.statusCode >= 400) req.destroy();
       if (stopping) setImmediate(() => server.closeIdleConnections());
     });
     if (atTheDoor(req, res, path)) return;

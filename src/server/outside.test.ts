@@ -36,7 +36,7 @@ describe('references as text', () => {
 });
 
 describe('a publisher’s text', () => {
-  const get = (provider: string, record: string) => call(publisher.GET, '/', {}, { provider, record });
+  const get = (provider: string, record: string) => call(publisher.GET, `/standin/publisher/${provider}/${record}.pdf`);
   it('is there exactly where the coverage shows it and the provider does not fail', async () => {
     let [shown, broken] = [0, 0];
     for (let n = 1; n <= 400; n++) {

@@ -169,7 +169,9 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
           ...(signIn ? ['You are off campus: it opens through the university sign-in.'] : []),
           ...(now ? [] : [`It can be read from ${dayText(dayOf(ready.median), dayOf(at))}, when the moving wall has passed it.`]),
         ],
-        action: now ? { do: 'open', href: `/standin/publisher/${provider.id}/${record.id}`, signIn } : { do: 'nothing' },
+        action: now
+          ? { do: 'open', href: `/standin/publisher/${provider.id}/${encodeURIComponent(record.id)}`, signIn }
+          : { do: 'nothing' },
       });
     }
     case 'not-online':

@@ -10,6 +10,7 @@ import { table } from '../table';
 const MATRIX = 'info:ofi/fmt:kev:mtx:';
 export const OPENURL_KEYS_AT_MOST = 80;
 const VALUE_AT_MOST = 2000;
+const NAME_AT_MOST = 200;
 
 /** CSL types by the genre of a matrix; what is not here is taken for the matrix's first. */
 const GENRE = table<string>({
@@ -71,7 +72,8 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
     people.push({ family: last, given: get('aufirst') || [get('auinit1') || get('auinit'), get('auinitm')].filter(Boolean).join(' ') });
   const corp = get('aucorp', 'inst');
   if (!last && corp && type !== 'thesis') people.push({ literal: corp });
-  for (const au of [...params.getAll('rft.au'), ...params.getAll('au'), ...params.getAll('rft.inv')].slice(0, 200)) {
+  for (const long of [...params.getAll('rft.au'), ...params.getAll('au'), ...params.getAll('rft.inv')].slice(0, 200)) {
+    const au = long.trim().slice(0, NAME_AT_MOST);
     const [family = '', given] = au.split(/,\s*/);
     const name: CslName = given
       ? { family, given }
@@ -104,6 +106,21 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
   const csl = Object.fromEntries(Object.entries(fields).filter(([, v]) => v !== undefined)) as unknown as ReferenceItem;
   const says = csl.title || csl['container-title'] || csl.DOI || csl.ISBN || csl.ISSN;
   return says ? { csl, problems } : null;
+}
+
+/**
+ * The same, with its longest values cut until it fits an address of so many characters: what stands in a redirect's header
+ * is cut off by some programs on the way, which would lose more.
+ */
+export function fitted(params: URLSearchParams, most: number): URLSearchParams {
+  const pairs = [...params];
+  while (new URLSearchParams(pairs).toString().length > most) {
+    const longest = pairs.reduce((a, [, v], i) => (v.length > (pairs[a]?.[1].length ?? 0) ? i : a), 0);
+    const [name, value] = pairs[longest] as [string, string];
+    if (value.length < 2) pairs.pop();
+    else pairs[longest] = [name, value.slice(0, value.length >> 1)];
+  }
+  return new URLSearchParams(pairs);
 }
 
 const MATRIX_OF = table<readonly [matrix: string, genre: string]>({

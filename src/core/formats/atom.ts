@@ -1,4 +1,6 @@
 /** A search as an Atom feed (RFC 4287): its matches, latest in the index first. */
+
+import { recordHref } from '../bibliography/address';
 import { creators, numbering, peopleLine } from '../bibliography/describe';
 import type { DiscoveryRecord } from '../bibliography/record';
 import { element, textElement } from './xml';
@@ -22,7 +24,7 @@ export function writeAtom(feed: Feed, records: readonly DiscoveryRecord[]): stri
       textElement('id', `urn:legendum:record:${r.id}`) +
         textElement('title', r.csl.title) +
         textElement('updated', at(r)) +
-        element('link', '', { href: `${feed.site}/records/${r.id}` }, true) +
+        element('link', '', { href: `${feed.site}${recordHref(r.id)}` }, true) +
         by.names.map((n) => element('author', textElement('name', n.literal ?? [n.given, n.family].filter(Boolean).join(' ')))).join('') +
         textElement(
           'summary',

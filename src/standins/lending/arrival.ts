@@ -15,7 +15,7 @@ export function deliver(story: Story, who: Party, t: Minutes): void {
   if (locked) params.set('locked', '1');
   if (!slip.record) params.set('title', story.item.record.csl.title);
   story.say(t, 'CopyCompleted', who, `The file is here; open it until ${dayText(until, dayOf(t))}.${locked}`, {
-    url: `/standin/delivery/${slip.record || 'unrecorded'}.pdf?${params}`,
+    url: `/standin/delivery/${encodeURIComponent(slip.record || 'unrecorded')}.pdf?${params}`,
     expected: isoDay(until),
   });
 }

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type AsideItem, asideOf, putBackAside, takeFromAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
 import { theStore } from '../../browser/store';
+import { recordHref } from '../../core/bibliography/address';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Undo } from '../kit/Undo';
@@ -57,7 +58,7 @@ function Aside() {
             <p className={styles.wait}>{waits[k]?.data?.wait.label ?? ''}</p>
             <div>
               <p className={styles.title}>
-                <a href={`/records/${i.record}`}>{i.title}</a>
+                <a href={recordHref(i.record)}>{i.title}</a>
               </p>
               <p className={styles.hint}>{i.line}</p>
             </div>

@@ -5,6 +5,7 @@ import { getAnswers, getRecord } from '../../browser/client';
 import { askQuestion, bringBackQuestion, dropQuestion, type Question, questionsOf } from '../../browser/questions';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
+import { recordHref } from '../../core/bibliography/address';
 import { readRequest } from '../../core/query/request';
 import { sentence } from '../../core/query/sentence';
 import { clockOf, clockText, dayOf, dayText, parseLocal } from '../../core/time';
@@ -82,7 +83,7 @@ function Ask() {
         {about && (
           <p className={styles.about}>
             <span>{record ? 'About' : 'With your search'}</span>{' '}
-            {record ? <a href={`/records/${record}`}>{about}</a> : <a href={`/?${search}`}>{about}</a>}
+            {record ? <a href={recordHref(record)}>{about}</a> : <a href={`/?${search}`}>{about}</a>}
           </p>
         )}
         <label htmlFor="question">Your question</label>
@@ -116,7 +117,7 @@ function Ask() {
                   <p className={styles.subject}>
                     {q.kind === 'link' && <span className={kit.tag}>broken link</span>}{' '}
                     {q.record ? (
-                      <a href={`/records/${q.record}`}>{q.subject}</a>
+                      <a href={recordHref(q.record)}>{q.subject}</a>
                     ) : q.search ? (
                       <a href={`/?${q.search}`}>{q.subject}</a>
                     ) : (

@@ -1,4 +1,6 @@
 /** All that is known of a record, the same in the pane and on its page. Pure: rendered on the server and in the browser. */
+
+import { recordHref } from '../../core/bibliography/address';
 import { fullName } from '../../core/bibliography/describe';
 import { AUDIENCES, CARRIERS, KINDS, languageLabel } from '../../core/bibliography/kinds';
 import type { Copy, CopyStatus, PartnerCopy } from '../../core/bibliography/record';
@@ -75,7 +77,7 @@ function Related({ title, list, level }: { title: string; list: readonly Related
       <ul className={styles.related}>
         {list.map((r) => (
           <li key={r.id}>
-            <a href={`/records/${r.id}`}>{r.title}</a>
+            <a href={recordHref(r.id)}>{r.title}</a>
             <span>{[r.note, r.line].filter(Boolean).join(' · ')}</span>
           </li>
         ))}
@@ -91,12 +93,12 @@ export function Notices({ answer }: { answer: RecordAnswer }) {
       {retraction && (
         <p className={styles.notice} role="note">
           This article has been retracted ({answer.record.retraction?.date.slice(0, 4)}).{' '}
-          <a href={`/records/${retraction.id}`}>Read the notice</a> before you use it.
+          <a href={recordHref(retraction.id)}>Read the notice</a> before you use it.
         </p>
       )}
       {retracts && (
         <p className={styles.notice} role="note">
-          Retracts: <a href={`/records/${retracts.id}`}>{retracts.title}</a>
+          Retracts: <a href={recordHref(retracts.id)}>{retracts.title}</a>
         </p>
       )}
     </>
@@ -226,7 +228,7 @@ export function Facts({ answer, level }: Props) {
           {FILES.map(([format, label], i) => (
             <span key={format}>
               {i > 0 && ' · '}
-              <a href={`/api/records/${record.id}?format=${format}`} download={`${record.id}.${format}`}>
+              <a href={`/api${recordHref(record.id)}?format=${format}`} download={`${record.id}.${format}`}>
                 {label}
               </a>
             </span>

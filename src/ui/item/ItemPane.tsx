@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { AskError, getRecord } from '../../browser/client';
+import { recordHref } from '../../core/bibliography/address';
 import type { Hit } from '../../core/engine/port';
 import type { DayNumber } from '../../core/time';
 import { Failure } from '../kit/Failure';
@@ -82,7 +83,7 @@ export function ItemPane({ id, needBy, why, position, close, step }: Props) {
       {query.isError && <Failure error={query.error} again={() => void query.refetch()} />}
       {query.data && (
         <>
-          <TitleBlock answer={query.data} heading={2} href={`/records/${id}`} />
+          <TitleBlock answer={query.data} heading={2} href={recordHref(id)} />
           <Notices answer={query.data} />
           <Ways record={id} title={query.data.record.csl.title} needBy={needBy} level={3} />
           {why && why.length > 0 && <Why why={why} />}

@@ -7,6 +7,7 @@ import { theStore } from '../../browser/store';
 import type { Alternative } from '../../core/access/alternatives';
 import { withoutBroken } from '../../core/access/broken';
 import type { Way } from '../../core/access/ways';
+import { recordHref } from '../../core/bibliography/address';
 import type { Week } from '../../core/policy/types';
 import { type DayNumber, dayText, isoDay } from '../../core/time';
 import { useHere } from '../kit/app';
@@ -127,7 +128,7 @@ function Alternatives({
             <b>{a.label}</b>
             <span>
               {a.record ? (
-                <a href={`/records/${a.record}${needBy === null ? '' : `?need=${isoDay(needBy)}`}`}>{a.title}</a>
+                <a href={`${recordHref(a.record)}${needBy === null ? '' : `?need=${isoDay(needBy)}`}`}>{a.title}</a>
               ) : a.slip ? (
                 <a href={`${slipHref(record, { do: 'slip', route: a.slip.route, from: a.slip.from }, needBy)}&wanted=${a.slip.wanted}`}>
                   {a.title}

@@ -1,6 +1,7 @@
 /** One reference: when it can be read, its text with the parts named, what it is, and what disagrees. */
 import { useState } from 'react';
 import type { KeptReference } from '../../browser/references';
+import { recordHref } from '../../core/bibliography/address';
 import { KINDS } from '../../core/bibliography/kinds';
 import { writeOpenUrl } from '../../core/coverage/openurl';
 import type { ResolvedMatch, ResolvedReference } from '../../core/engine/port';
@@ -110,7 +111,7 @@ function Found({ match, sure }: { match: ResolvedMatch; sure: boolean }) {
   return (
     <>
       <p className={styles.found}>
-        <a href={`/records/${match.id}`}>{csl.title}</a>
+        <a href={recordHref(match.id)}>{csl.title}</a>
         <span className={styles.quiet}>
           {KINDS[match.kind].label} · {match.line}
           {sure ? '' : ' · likely, look at it'}
@@ -213,7 +214,7 @@ export function ReferenceRow({
             <ul>
               {others.map((m) => (
                 <li key={m.id}>
-                  <a href={`/records/${m.id}`}>{m.csl.title}</a> <span className={styles.quiet}>{m.line}</span>{' '}
+                  <a href={recordHref(m.id)}>{m.csl.title}</a> <span className={styles.quiet}>{m.line}</span>{' '}
                   {m.disagreements.length > 0 && (
                     <span className={styles.quiet}>
                       differs in {m.disagreements.map((d) => (PART_LABEL.get(d.part) ?? d.part).toLowerCase()).join(', ')}

@@ -5,6 +5,7 @@ import { getPromise } from '../../browser/client';
 import { dropDraft, reopen, repromise, restoreDraft, sendOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
+import { recordHref } from '../../core/bibliography/address';
 import { historyFor } from '../../core/requests/history';
 import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
 import { duplicateOf, type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
@@ -30,7 +31,7 @@ function against(
   if (!promise.median) return { weight: 'stops', text: 'No date can be promised for it any more.' };
   const { better } = promise;
   if (better?.href) return { weight: 'doubts', text: `It can be read now: ${better.place || better.title}.`, href: better.href };
-  if (better) return { weight: 'notes', text: `Sooner, ${better.label}: ${better.title}.`, href: `/records/${slip.record}` };
+  if (better) return { weight: 'notes', text: `Sooner, ${better.label}: ${better.title}.`, href: recordHref(slip.record) };
   return null;
 }
 

@@ -3,6 +3,7 @@ import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
 import { dropOdd, oddSlips } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { newsFailure, onTrouble } from '../../browser/trouble';
+import { recordHref } from '../../core/bibliography/address';
 import { isEnded, isHere, isOnLoan, isUnderWay, needsReader, owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
 import { type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
@@ -141,7 +142,7 @@ function Finished({ slips }: { slips: readonly Slip[] }) {
               </span>
               <span className={styles.end}>
                 {s.state === 'not-supplied' && s.record ? (
-                  <a href={`/records/${s.record}`}>not supplied: other ways</a>
+                  <a href={recordHref(s.record)}>not supplied: other ways</a>
                 ) : (
                   STATE_LABEL[s.state]
                 )}

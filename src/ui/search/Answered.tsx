@@ -4,6 +4,7 @@ import { setAside } from '../../browser/aside';
 import { AskError } from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
+import { recordHref } from '../../core/bibliography/address';
 import { creators, numbering, peopleLine } from '../../core/bibliography/describe';
 import type { Hit } from '../../core/engine/port';
 import { type Condition, NOTHING_KEPT, printRequest, type SearchRequest, withConditionOf } from '../../core/query/request';
@@ -112,7 +113,7 @@ export default function Answered({ request, open, left, change, show, setFault }
     },
     f: () => {
       const hit = current();
-      if (hit) window.location.href = `/records/${hit.id}`;
+      if (hit) window.location.href = recordHref(hit.id);
     },
   });
 

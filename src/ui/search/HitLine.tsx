@@ -1,4 +1,5 @@
 import { type MouseEvent, memo, useState } from 'react';
+import { recordHref } from '../../core/bibliography/address';
 import { creators, editionText, numbering, peopleLine } from '../../core/bibliography/describe';
 import { CARRIERS, KINDS, languageLabel } from '../../core/bibliography/kinds';
 import { PEER_LABEL } from '../../core/bibliography/peerReview';
@@ -67,7 +68,7 @@ export const HitLine = memo(function HitLine({
       </p>
       <div className={styles.what}>
         <h2 className={styles.title} lang={csl.language}>
-          <a href={`/records/${hit.id}`} data-line onClick={pick} aria-expanded={open}>
+          <a href={recordHref(hit.id)} data-line onClick={pick} aria-expanded={open}>
             <Marked text={csl.title} marks={hit.marks.title} />
           </a>
           {hit.retracted && <span className={kit.tag}>retracted</span>}
@@ -98,7 +99,7 @@ export const HitLine = memo(function HitLine({
               </a>
             )}
             {best?.action.do === 'slip' && <a href={slipHref(hit.id, best.action, needBy)}>Make slip</a>}
-            <a href={`/records/${hit.id}`}>Full page</a>
+            <a href={recordHref(hit.id)}>Full page</a>
           </p>
         </div>
         {hit.versions.length > 0 && <Versions hit={hit} show={show} />}
@@ -122,7 +123,7 @@ function Versions({ hit, show }: { hit: Hit; show: (id: string | null) => void }
             <li key={v.id}>
               <b data-wait={v.class}>{v.wait}</b>
               <a
-                href={`/records/${v.id}`}
+                href={recordHref(v.id)}
                 onClick={(e) => {
                   if (e.metaKey || e.ctrlKey || e.shiftKey || e.altKey) return;
                   e.preventDefault();

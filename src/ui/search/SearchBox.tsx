@@ -3,6 +3,7 @@ import { type FormEvent, type KeyboardEvent, lazy, Suspense, useEffect, useId, u
 import { getSuggestions } from '../../browser/client';
 import { pastOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
+import { recordHref } from '../../core/bibliography/address';
 import { fold } from '../../core/engine/fold';
 import type { SearchRequest } from '../../core/query/request';
 import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/time';
@@ -51,7 +52,7 @@ function useSuggestions(text: string, active: boolean): readonly Choice[] {
               text: s.text,
               hint: s.kind === 'title' ? '' : s.count.toLocaleString('en'),
               ...(s.id
-                ? { href: `/records/${s.id}` }
+                ? { href: recordHref(s.id) }
                 : { q: `${s.kind === 'person' ? 'by' : s.kind === 'subject' ? 'subject' : 'in'}:"${s.text}"` }),
             })),
           }),

@@ -1,5 +1,6 @@
 /** What is promised for the slip as it stands: when, for how much, by whom, under which rules. */
 import type { Route } from '../../core/access/ways';
+import { recordHref } from '../../core/bibliography/address';
 import type { SlipPromise } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
 import type { Slip } from '../../core/requests/slip';
@@ -126,7 +127,7 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
               Take that instead
             </button>
           ) : (
-            <a href={`/records/${slip.record}`}>See where</a>
+            <a href={recordHref(slip.record)}>See where</a>
           )}
         </p>
       )}
@@ -137,7 +138,7 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
             {p.alternatives.map((a) => (
               <li key={`${a.sort}${a.record ?? ''}`}>
                 <span>
-                  {a.record ? <a href={`/records/${a.record}`}>{a.title}</a> : null}
+                  {a.record ? <a href={recordHref(a.record)}>{a.title}</a> : null}
                   {!a.record && a.slip ? (
                     <button type="button" className={kit.link} onClick={() => use(a.slip?.route as Route, a.slip?.from ?? '')}>
                       {a.title}

@@ -1,5 +1,6 @@
 /** A slip that has left the editor: how it stands, what was promised, what was said, what can be done. */
 import { useState } from 'react';
+import { recordHref } from '../../core/bibliography/address';
 import type { SlipState } from '../../core/requests/lifecycle';
 import { isEnded, isOnLoan, isUnderWay, owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
@@ -143,7 +144,7 @@ export function SentSlip({ slip }: { slip: Slip }) {
           {slip.record && (
             <>
               {' · '}
-              <a href={`/records/${slip.record}`}>record</a>
+              <a href={recordHref(slip.record)}>record</a>
             </>
           )}
         </p>

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { reopen, sendOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import { recordHref } from '../../core/bibliography/address';
 import { canDo, isOnLoan } from '../../core/requests/lifecycle';
 import { renewalsLeft } from '../../core/requests/loans';
 import type { Slip } from '../../core/requests/slip';
@@ -118,7 +119,7 @@ export function SlipActs({ slip }: { slip: Slip }) {
           </button>
         )}
         {(slip.state === 'not-supplied' || slip.state === 'withdrawn') && slip.record && (
-          <a href={`/records/${slip.record}`}>Other ways to read it</a>
+          <a href={recordHref(slip.record)}>Other ways to read it</a>
         )}
       </div>
       <p role="status" className={said || unsent ? styles.fault : 'sr'}>

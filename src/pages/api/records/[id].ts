@@ -1,11 +1,12 @@
 import type { APIRoute } from 'astro';
-import type { DiscoveryRecord } from '../../../core/bibliography/record';
+import { type DiscoveryRecord, MAX_ID } from '../../../core/bibliography/record';
 import { writeBibtex } from '../../../core/formats/bibtex';
 import { writeDublinCore } from '../../../core/formats/dublinCore';
 import { writeMarcxml } from '../../../core/formats/marcxml';
 import { writeRis } from '../../../core/formats/ris';
 import { table } from '../../../core/table';
 import { guarded } from '../../../server/params';
+import { partsOf } from '../../../server/path';
 import { json, problem } from '../../../server/problem';
 
 const CSL = 'application/vnd.citationstyles.csl+json';
@@ -20,7 +21,7 @@ const FORMATS = table<{ type: string; write: (r: DiscoveryRecord) => string }>({
 });
 
 /** The full record, or one of its formats by `format=` or `Accept`. */
-export const GET: APIRoute = async ({ params, url, request, locals }) => {
+export const GET: APIRoute = async ({ url, request, locals }) => {
   const unknown = [...url.searchParams.keys()].find((k) => k !== 'format');
   if (unknown) return problem('bad-parameter', `There is no parameter “${unknown.slice(0, 60)}”.`, unknown.slice(0, 60));
   const accepted = request.headers.get('accept') ?? '';
@@ -33,9 +34,9 @@ export const GET: APIRoute = async ({ params, url, request, locals }) => {
       `There is no format “${asked?.slice(0, 60)}” here; there are ${[...FORMATS.keys()].join(', ')}.`,
       'format',
     );
-  const id = params.id ?? '';
+  const id = partsOf(url.pathname)?.[2] ?? '';
   return guarded(async () => {
-    const answer = id.length > 100 ? null : await locals.index.record(id);
+    const answer = id.length > MAX_ID ? null : await locals.index.record(id);
     if (!answer) return problem('not-found', 'No record has this id. It may have been mistyped: take the address from a search.', 'id');
     if (format) return new Response(format.write(answer.record), { headers: { 'content-type': `${format.type}; charset=utf-8` } });
     return json(answer);

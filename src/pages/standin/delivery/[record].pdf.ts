@@ -1,15 +1,16 @@
 import type { APIRoute } from 'astro';
 import { creators, fullName, numbering } from '../../../core/bibliography/describe';
-import { type DiscoveryRecord, recordId } from '../../../core/bibliography/record';
+import { type DiscoveryRecord, MAX_ID, recordId } from '../../../core/bibliography/record';
 import { dayText, parseDay } from '../../../core/time';
 import { pdfResponse } from '../../../server/deliver';
+import { partsOf } from '../../../server/path';
 import { problem } from '../../../server/problem';
 
 /**
  * The file that a scan desk or a lender delivered, with its copyright cover page. `until` closes it: after that day, by the
  * reader's clock in `at`, there is nothing to open any more. `locked` asks for the slip's number.
  */
-export const GET: APIRoute = async ({ params, url, locals }) => {
+export const GET: APIRoute = async ({ url, locals }) => {
   const { info, index } = locals;
   const slip = (url.searchParams.get('slip') ?? '').replace(/[^A-Za-z0-9-]/g, '').slice(0, 60);
   const until = url.searchParams.get('until') ?? '';
@@ -23,7 +24,8 @@ export const GET: APIRoute = async ({ params, url, locals }) => {
     );
   const title = url.searchParams.get('title')?.slice(0, 500);
   // What has no record is delivered under the title that was asked for.
-  const answer = params.record === 'unrecorded' && title ? null : await index.record((params.record ?? '').slice(0, 100));
+  const id = partsOf(url.pathname, '.pdf')?.[2] ?? '';
+  const answer = (id === 'unrecorded' && title) || id.length > MAX_ID ? null : await index.record(id);
   const unrecorded: Pick<DiscoveryRecord, 'id' | 'csl'> | null = title
     ? { id: recordId('unrecorded'), csl: { id: '', type: 'document', title } }
     : null;

@@ -1,12 +1,15 @@
 import type { APIRoute } from 'astro';
+import { MAX_ID } from '../../../../core/bibliography/record';
 import { pdfResponse } from '../../../../server/deliver';
+import { partsOf } from '../../../../server/path';
 import { problem } from '../../../../server/problem';
 import { fails } from '../../../../standins/habits';
 
-export const GET: APIRoute = async ({ params, locals }) => {
-  const answer = await locals.index.record((params.record ?? '').slice(0, 100));
-  const shown = answer?.coverage.find((c) => c.id === params.provider && c.shown);
+export const GET: APIRoute = async ({ url, locals }) => {
+  const [, , provider = '', record = ''] = partsOf(url.pathname, '.pdf') ?? [];
+  const answer = record.length > MAX_ID ? null : await locals.index.record(record);
+  const shown = answer?.coverage.find((c) => c.id === provider && c.shown);
   if (!answer || !shown) return problem('not-found', 'This provider does not show this text.');
-  if (fails(params.provider ?? '', params.record ?? '')) return problem('failed', 'This provider fails for this item (simulated).');
+  if (fails(provider, record)) return problem('failed', 'This provider fails for this item (simulated).');
   return pdfResponse(locals.pdf, answer.record, `Shown by ${shown.provider} (simulated).`);
 };

@@ -1,0 +1,143 @@
+/**
+ * `fuzz [--minutes N] [--seed N] [--index DIR] [--at ADDRESS] [--connections N]`: knocks at every endpoint and page of the
+ * built server with inputs drawn by seed. Found is: an answer of 5xx, one that takes over two seconds, a connection that
+ * breaks, a server that ends. Each finding is written to .cache/fuzz, and the command ends with 1.
+ */
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { Agent, request } from 'node:http';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import type { LibraryInfo } from '../core/engine/port';
+import { random } from '../core/random';
+import { readLibraryInfo } from '../server/libraryInfo';
+import { type BuiltServer, startBuilt } from './builtServer';
+import { type Known, type Shot, shot } from './fuzz/requests';
+
+const { values } = parseArgs({
+  options: {
+    minutes: { type: 'string', default: '1' },
+    seed: { type: 'string', default: '1' },
+    index: { type: 'string', default: 'data/demo-20000' },
+    at: { type: 'string' },
+    connections: { type: 'string', default: '4' },
+  },
+  allowPositionals: true,
+});
+const [minutes, seed, connections] = [Number(values.minutes), Number(values.seed), Number(values.connections)];
+if (!(minutes > 0) || !Number.isInteger(seed) || !(connections >= 1)) {
+  console.error('fuzz takes --minutes, --seed and --connections as numbers.');
+  process.exit(2);
+}
+const HANG_MS = 2000;
+const GIVEN_UP_MS = 20_000;
+const OUT = '.cache/fuzz';
+
+const info: LibraryInfo = readLibraryInfo(values.index);
+const lines = readFileSync(join(values.index, 'records.jsonl'), 'utf8').split('\n');
+const library = JSON.parse(readFileSync(join(values.index, 'library.json'), 'utf8')) as { library: { providers: { id: string }[] } };
+const r = random(seed);
+const known: Known = {
+  campus: info.campuses[0]?.id ?? '',
+  providers: library.library.providers.map((p) => p.id),
+  records: Array.from({ length: 60 }, () => JSON.parse(r.pick(lines.filter(Boolean).slice(0, 5000))) as Known['records'][number]),
+  correspondent: { agency: info.agency, campuses: info.campuses, zone: info.policy.zone, currency: info.policy.currency.code },
+  reader: info.readers[0] as Known['reader'],
+  start: info.start,
+};
+
+const server: BuiltServer | null = values.at ? null : await startBuilt(values.index, { LEGENDUM_LOG: 'silent' });
+const base = new URL(values.at ?? `http://127.0.0.1:${server?.port}`);
+const agent = new Agent({ keepAlive: true, maxSockets: connections });
+let ended: number | null = null;
+server?.child.once('exit', (code) => {
+  ended = code ?? -1;
+});
+
+interface Answer {
+  readonly status: number;
+  readonly ms: number;
+  readonly text: string;
+}
+function send(what: Shot): Promise<Answer | { readonly broke: string }> {
+  return new Promise((resolve) => {
+    const began = performance.now();
+    const sent = request(
+      { host: base.hostname, port: base.port, method: what.method, path: what.path, headers: what.headers, agent, timeout: GIVEN_UP_MS },
+      (response) => {
+        let said = '';
+        response.on('data', (piece: Buffer) => {
+          if (said.length < 400) said += piece.toString('latin1');
+        });
+        response.on('end', () => resolve({ status: response.statusCode ?? 0, ms: performance.now() - began, text: said.slice(0, 400) }));
+        response.on('error', (error) => resolve({ broke: error.message }));
+      },
+    );
+    sent.on('timeout', () => sent.destroy(new Error(`no answer in ${GIVEN_UP_MS} ms`)));
+    sent.on('error', (error) => resolve({ broke: error.message }));
+    sent.end(what.body);
+  });
+}
+/** The stand-ins' publishers fail on purpose now and then. */
+const isMeant = (what: Shot, answer: Answer): boolean => what.path.startsWith('/standin/publisher/') && /simulated/i.test(answer.text);
+
+const counts = new Map<string, number>();
+const findings: { why: string; shot: Shot; answer: unknown }[] = [];
+const slowest: { ms: number; path: string }[] = [];
+function judge(what: Shot, answer: Answer | { readonly broke: string }): void {
+  const found = (why: string) =>
+    findings.push({ why, shot: { ...what, ...(Buffer.isBuffer(what.body) ? { body: what.body.toString('latin1') } : {}) }, answer });
+  if ('broke' in answer) {
+    // A refused body is not read to its end: its sender may meet a closed connection.
+    const kind = (what.body?.length ?? 0) > 60_000 && /ECONNRESET|EPIPE|hang up/.test(answer.broke) ? 'cut' : 'broken';
+    counts.set(kind, (counts.get(kind) ?? 0) + 1);
+    if (kind === 'broken') found(`broken: ${answer.broke}`);
+    return;
+  }
+  const key = String(answer.status);
+  counts.set(key, (counts.get(key) ?? 0) + 1);
+  slowest.push({ ms: Math.round(answer.ms), path: `${what.method} ${what.path.slice(0, 120)}` });
+  if (slowest.length > 400) slowest.sort((a, b) => b.ms - a.ms).length = 5;
+  if (answer.status >= 500 && !isMeant(what, answer)) found(`status ${answer.status}`);
+  else if (answer.ms > HANG_MS) found(`took ${Math.round(answer.ms)} ms`);
+}
+
+/** What the compiler does not know: another callback sets it. */
+const hasEnded = (): boolean => ended !== null;
+const until = Date.now() + minutes * 60_000;
+let made = 0;
+async function worker(): Promise<void> {
+  while (Date.now() < until && !hasEnded() && findings.length < 50) {
+    const what = shot(r, known);
+    made++;
+    judge(what, await send(what));
+  }
+}
+await Promise.all(Array.from({ length: connections }, worker));
+// After all that it must still answer as before.
+const after = hasEnded() ? { broke: 'the server has ended' } : await send({ method: 'GET', path: '/api/search?q=kelp', headers: {} });
+if ('broke' in after || after.status !== 200)
+  findings.push({ why: 'does not answer afterwards', shot: { method: 'GET', path: '/api/search?q=kelp', headers: {} }, answer: after });
+agent.destroy();
+await server?.stop();
+
+rmSync(OUT, { recursive: true, force: true });
+mkdirSync(OUT, { recursive: true });
+for (const [i, f] of findings.entries())
+  writeFileSync(join(OUT, `${String(i + 1).padStart(3, '0')}.json`), `${JSON.stringify(f, null, 1)}\n`);
+slowest.sort((a, b) => b.ms - a.ms);
+console.log(
+  JSON.stringify(
+    {
+      seed,
+      minutes,
+      connections,
+      requests: made,
+      statuses: Object.fromEntries([...counts].sort()),
+      slowest: slowest.slice(0, 5),
+      findings: findings.map((f) => `${f.why}: ${f.shot.method} ${f.shot.path.slice(0, 160)}`),
+    },
+    null,
+    1,
+  ),
+);
+process.exitCode = findings.length ? 1 : 0;
