@@ -2,6 +2,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Moment } from '../core/engine/port';
 import { NEW_SEARCH, readRequest } from '../core/query/request';
+import type { Slip } from '../core/requests/slip';
 import * as client from './client';
 
 const moment = { situation: { campus: 'quayside', category: 'distance', remote: true }, at: '2026-11-02T09:10' } as Moment;
@@ -41,12 +42,33 @@ describe('questions', () => {
       limit: '50',
     });
   });
-  it('words longer than an address holds are cut for the question only', async () => {
+  it('words go whole, also many; more than can be asked are said and not cut', async () => {
     const sent = answering(json({}));
-    const request = { ...NEW_SEARCH, q: 'a'.repeat(client.MAX_ASKED + 500) };
-    await client.getSearch(request, moment, { offset: 0, limit: 25 });
-    expect(sent[0]?.url.searchParams.get('q')).toHaveLength(client.MAX_ASKED);
-    expect(request.q).toHaveLength(client.MAX_ASKED + 500);
+    const many = { ...NEW_SEARCH, q: 'kelp '.repeat(2000) };
+    await client.getSearch(many, moment, { offset: 0, limit: 25 });
+    expect(sent[0]?.url.searchParams.get('q')).toBe(many.q);
+    for (const q of ['a'.repeat(12_001), '海'.repeat(5000)]) {
+      const asked = client.getSearch({ ...NEW_SEARCH, q }, moment, { offset: 0, limit: 25 });
+      await expect(asked).rejects.toMatchObject({
+        sort: 'refused',
+        parameter: 'q',
+        message: expect.stringMatching(/too long: [\d,]+ characters/),
+      });
+    }
+    expect(sent).toHaveLength(1);
+  });
+  it('news is asked for in batches that the server takes, without the documents of earlier messages', () => {
+    const xml = ['<x/>'.repeat(5000)];
+    const said = Array.from({ length: 60 }, (_, i) => ({ id: `m${i}`, text: 'It has been asked. '.repeat(4), xml }));
+    const slips = Array.from({ length: 100 }, (_, i) => ({ id: `S-${i}`, messages: said }) as unknown as Slip);
+    const all = client.batches(slips);
+    expect(all.flat().map((s) => s.id)).toEqual(slips.map((s) => s.id));
+    expect(all.length).toBeGreaterThan(3);
+    for (const batch of all) {
+      const sent = JSON.stringify(batch.map((s) => ({ ...s, messages: s.messages.map(({ xml: _, ...m }) => m) })));
+      expect([batch.length <= 100, sent.length < 600_000]).toEqual([true, true]);
+    }
+    expect(client.batches([])).toEqual([]);
   });
   it('a group’s values are asked for with what narrows them, when there is something', async () => {
     const sent = answering(json({ values: [], distinct: 0 }));

@@ -35,8 +35,12 @@ export class AskError extends Error {
 /** What one question for news carries at most: slips, and letters of JSON, which may be three bytes each. */
 const BATCH_SLIPS = 25;
 const BATCH_LETTERS = 150_000;
-/** Longer queries would not fit an address; the box keeps them whole. */
-export const MAX_ASKED = 1500;
+/** Characters of a query, and of it as it stands in an address: what is longer is said, not cut. */
+const MAX_ASKED = 12_000;
+const MAX_IN_ADDRESS = 40_000;
+
+/** An error without a problem document (a proxy's own page): its status is said instead. */
+const noProblem = (): null => null;
 
 async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   let response: Response;
@@ -47,7 +51,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
     throw new AskError('offline', 'The library can’t be reached. What you have here is kept; try again when you are connected.');
   }
   if (response.ok) return (await response.json()) as T;
-  const problem = (await response.json().catch(() => null)) as { detail?: string; parameter?: string; at?: number } | null;
+  const problem = (await response.json().catch(noProblem)) as { detail?: string; parameter?: string; at?: number } | null;
   throw new AskError(
     response.status >= 400 && response.status < 500 ? 'refused' : 'failed',
     problem?.detail ?? `The library answered with an error (${response.status}). Try again in a moment.`,
@@ -60,7 +64,7 @@ const post = <T>(path: string, body: unknown): Promise<T> =>
 
 export const getLibrary = (): Promise<LibraryInfo> => ask('/api/library');
 
-export function getSearch(
+export async function getSearch(
   request: SearchRequest,
   moment: Moment,
   slice: { offset: number; limit: number },
@@ -69,7 +73,13 @@ export function getSearch(
   return ask(`/api/search?${searchParams(request, moment, slice)}`, signal ? { signal } : undefined);
 }
 function searchParams(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }): URLSearchParams {
-  const params = printRequest({ ...request, q: request.q.slice(0, MAX_ASKED) });
+  if (request.q.length > MAX_ASKED || new URLSearchParams({ q: request.q }).toString().length > MAX_IN_ADDRESS)
+    throw new AskError(
+      'refused',
+      `This search is too long: ${request.q.length.toLocaleString('en')} characters. Nothing was cut; it stays in the box. Take the title alone, or give a whole bibliography to References.`,
+      'q',
+    );
+  const params = printRequest(request);
   params.set('campus', moment.situation.campus);
   if (moment.situation.remote) params.set('remote', '1');
   params.set('at', moment.at);
@@ -79,7 +89,7 @@ function searchParams(request: SearchRequest, moment: Moment, slice: { offset: n
 }
 export const getSuggestions = (q: string, signal: AbortSignal): Promise<SuggestAnswer> =>
   ask(`/api/suggest?${new URLSearchParams({ q })}`, { signal });
-export function getValues(
+export async function getValues(
   request: SearchRequest,
   moment: Moment,
   group: Group,

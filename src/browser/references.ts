@@ -30,18 +30,25 @@ export async function bibliographyOf(store: Store, reader: string): Promise<Bibl
 }
 export const keepBibliography = (store: Store, b: Bibliography): Promise<unknown> => store.bibliographies.put(b);
 
+/** Reading was told to stop, or another task took its place. */
+export class Stopped extends Error {
+  override readonly name = 'Stopped';
+}
+
 /** A worker that reads; a new task takes the place of the one before. */
 export class ReferenceReader {
   #worker: Worker | null = null;
   #n = 0;
+  #give: (error: Error) => void = () => undefined;
 
-  /** Reads text or a file; `progress` is called with each few references. Rejects with a message for people. */
+  /** Reads text or a file; `progress` is called with each few references. Rejects with a message for people, or with Stopped. */
   read(what: ReadingTask, progress: (p: ReadingProgress) => void): Promise<void> {
     this.stop();
     const worker = new Worker(new URL('./references.worker.ts', import.meta.url), { type: 'module' });
     this.#worker = worker;
     const n = ++this.#n;
     return new Promise((resolve, reject) => {
+      this.#give = reject;
       worker.onmessage = ({ data }: MessageEvent<WorkerAnswer>) => {
         if (data.n !== this.#n) return;
         if (data.failed !== undefined) reject(new Error(data.failed));
@@ -55,5 +62,6 @@ export class ReferenceReader {
   stop(): void {
     this.#worker?.terminate();
     this.#worker = null;
+    this.#give(new Stopped());
   }
 }

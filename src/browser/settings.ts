@@ -12,18 +12,25 @@ export interface Contact {
   /** Other addresses that parcels may go to. */
   readonly addresses?: readonly string[];
 }
+export interface Registering {
+  readonly email: string;
+  readonly address: string;
+  readonly agreed: boolean;
+}
 export interface Settings {
   readonly reader: string | null;
   /** ISO local time of the demo clock; null before it was ever moved. */
   readonly clock: string | null;
   readonly contacts: Readonly<Record<string, Contact>>;
+  /** By reader: what was typed into the registration and not sent yet. */
+  readonly registering: Readonly<Record<string, Registering>>;
   /** By reader: the conditions kept for later searches. */
   readonly kept: Readonly<Record<string, Kept>>;
   /** By reader: the time of the latest message that was looked at in the inbox. */
   readonly inboxSeen: Readonly<Record<string, string>>;
 }
 /** Before anything was chosen. */
-export const NO_SETTINGS: Settings = { reader: null, clock: null, contacts: {}, kept: {}, inboxSeen: {} };
+export const NO_SETTINGS: Settings = { reader: null, clock: null, contacts: {}, registering: {}, kept: {}, inboxSeen: {} };
 
 export async function readSettings(store: Store): Promise<Settings> {
   const rows = new Map((await store.settings.toArray()).map((r) => [r.key, r.value]));
@@ -37,6 +44,7 @@ export async function readSettings(store: Store): Promise<Settings> {
     // A clock that shows no time is one that was never moved.
     clock: isTime(clock) ? clock : null,
     contacts: byReader('contacts'),
+    registering: byReader('registering'),
     kept: byReader('kept'),
     inboxSeen: byReader('inboxSeen'),
   };
@@ -50,7 +58,7 @@ export const moveClock = (store: Store, to: string, start: string): Promise<unkn
     if (to > now) await store.settings.put({ key: 'clock', value: to });
   });
 /** One reader's entry in a setting that is kept by reader. */
-const putFor = <T>(store: Store, key: 'contacts' | 'kept' | 'inboxSeen', reader: string, value: T): Promise<unknown> =>
+const putFor = <T>(store: Store, key: 'contacts' | 'registering' | 'kept' | 'inboxSeen', reader: string, value: T): Promise<unknown> =>
   store.transaction('rw', store.settings, async () => {
     const all = ((await store.settings.get(key))?.value as Record<string, T> | undefined) ?? {};
     await store.settings.put({ key, value: { ...all, [reader]: value } });
@@ -59,6 +67,9 @@ export const sawInbox = (store: Store, reader: string, time: string): Promise<un
 
 /** Registers a reader for interlibrary loan, with where to reach them; later, changes that. */
 export const register = (store: Store, reader: string, contact: Contact): Promise<unknown> => putFor(store, 'contacts', reader, contact);
+/** Kept on every keystroke, as the slip is. */
+export const keepRegistering = (store: Store, reader: string, typed: Registering): Promise<unknown> =>
+  putFor(store, 'registering', reader, typed);
 export const saveKept = (store: Store, reader: string, kept: Kept): Promise<unknown> => putFor(store, 'kept', reader, kept);
 
 /** The reader as they are now: the library's entry, and what they registered since. */

@@ -65,11 +65,23 @@ const change = (store: Store, id: string, f: (slip: Slip) => Slip): Promise<Slip
     return next;
   });
 
-/** Into Outgoing; a slip that has left meanwhile is not written over. */
-export const toOutgoing = (store: Store, slip: Slip, promised: Promised, now: string, going = false): Promise<unknown> =>
+/**
+ * Into Outgoing; a slip that has left meanwhile is not written over, nor a draft that somebody else has changed.
+ * @param how `going`: to be sent at once; `isOwn`: whether a kept draft is one that the caller knows
+ * @returns whether it is there now
+ */
+export const toOutgoing = (
+  store: Store,
+  slip: Slip,
+  promised: Promised,
+  now: string,
+  how: { readonly going?: boolean; readonly isOwn?: (kept: Slip) => boolean } = {},
+): Promise<boolean> =>
   store.transaction('rw', store.slips, async () => {
     const kept = await store.slips.get(slip.id);
-    if (!kept || kept.state === 'draft') await store.slips.put(putInOutgoing(slip, promised, now, going));
+    if (kept && (kept.state !== 'draft' || how.isOwn?.(kept) === false)) return false;
+    await store.slips.put(putInOutgoing(slip, promised, now, how.going ?? false));
+    return true;
   });
 /** The promise as it was last looked at, for a slip that waits in Outgoing. */
 export const repromise = (store: Store, id: string, promised: Promised): Promise<Slip | undefined> =>

@@ -1,7 +1,9 @@
 /** What every bench needs: its options, and a demo index of so many records, made when it is missing. */
-import { existsSync } from 'node:fs';
+import { closeSync, existsSync, openSync, readSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { FORMAT_VERSION } from '../core/engine/format';
 import { buildIndex } from '../server/build';
+import { damage } from '../server/manifest';
 import { demoWorld } from './demoRecords';
 
 export const benchOptions = () =>
@@ -22,9 +24,18 @@ export const benchOptions = () =>
     allowPositionals: true,
   });
 
+function canBeOpened(dir: string): boolean {
+  const head = Buffer.alloc(4096);
+  const fd = openSync(`${dir}/index.lgd`, 'r');
+  readSync(fd, head);
+  closeSync(fd);
+  return head.includes(`"version":${FORMAT_VERSION},`) && damage(dir) === null;
+}
+
 export function benchIndex(count: number): { dir: string; buildSeconds: number | null } {
   const dir = `data/demo-${count}`;
-  if (existsSync(`${dir}/index.lgd`)) return { dir, buildSeconds: null };
+  // One of an older format, or of two builds, is made anew.
+  if (existsSync(`${dir}/index.lgd`) && canBeOpened(dir)) return { dir, buildSeconds: null };
   const began = Date.now();
   buildIndex(demoWorld(count), dir, (done, stage) => stage === 'records' && done % 50_000 === 0 && console.error(`  ${done} records`));
   return { dir, buildSeconds: (Date.now() - began) / 1000 };

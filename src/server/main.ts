@@ -23,6 +23,8 @@ const log = pino({ level: config.log, base: null, timestamp: pino.stdTimeFunctio
 
 /** Bytes of an address with its headers: a query of 12,000 letters, each written as a percent sign and two digits, and room. */
 const MAX_HEADER = 64 << 10;
+/** Milliseconds that a refusal is held at most. */
+const LONGEST_REFUSAL = 1500;
 /** Bytes that anybody may send; the endpoints take less, each its own. */
 const MAX_SENT = 2_000_000;
 
@@ -96,6 +98,18 @@ async function start(): Promise<void> {
       res.end(JSON.stringify({ status, records, engine, workers, ready, waiting }));
     });
   };
+  /** Refusals under way: the more there are, the longer each is held, so that refusing leaves time for answering. */
+  let refusals = 0;
+  const refuseBusy = (res: ServerResponse): void => {
+    refusals++;
+    setTimeout(
+      () => {
+        refusals--;
+        say(res, 'too-busy', BUSY);
+      },
+      Math.min(LONGEST_REFUSAL, refusals),
+    );
+  };
   /** What is answered without any page or endpoint; false when it goes on to them. */
   const atTheDoor = (req: IncomingMessage, res: ServerResponse, path: string): boolean => {
     const allowed = methodsOf(path);
@@ -108,7 +122,7 @@ async function start(): Promise<void> {
     } else if (path === '/healthz' || path === '/readyz') {
       health(res, path === '/readyz');
     } else if (index.full && asksIndex(path)) {
-      say(res, 'too-busy', BUSY);
+      refuseBusy(res);
     } else return false;
     return true;
   };

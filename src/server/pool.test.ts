@@ -116,6 +116,25 @@ describe('a worker that is late', () => {
   });
 });
 
+describe('many that wait', () => {
+  it('are handed ahead, and answered in their order', async () => {
+    const p = await open({ queue: 60, workers: 2 });
+    const answers = await Promise.all(Array.from({ length: 50 }, (_, n) => asked(p, n)));
+    expect(answers.map((a) => a.asked)).toEqual(Array.from({ length: 50 }, (_, n) => n));
+  });
+  it('lose only what was at work when a worker is lost; the others are answered by the next', async () => {
+    const p = await open({ queue: 60, limit: 300 });
+    const [circles, ...others] = [p.ask('circles', []), ...Array.from({ length: 30 }, (_, n) => asked(p, n))];
+    const late = expect(circles).rejects.toBeInstanceOf(TooSlow);
+    const answered = await Promise.allSettled(others);
+    await late;
+    // Some had waited for the whole of their time; none failed for another's fault.
+    for (const a of answered) if (a.status === 'rejected') expect(faultOf(a.reason)).toBe('TooSlow');
+    expect(await asked(p, 'after')).toMatchObject({ asked: 'after' });
+    expect(starts()).toBe(2);
+  });
+});
+
 describe('questions', () => {
   it('that can’t be handed to a worker fail alone, however many', async () => {
     const p = await open();

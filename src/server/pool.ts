@@ -57,8 +57,15 @@ interface Waiting {
 }
 interface Slot {
   readonly worker: Worker;
-  busy: { readonly n: number; readonly one: Waiting } | null;
+  /** What it has been handed, in order; the first is at work. */
+  readonly handed: { readonly n: number; readonly one: Waiting }[];
 }
+/**
+ * While many wait, a worker is handed some ahead, so that it need not stand still until this thread, which has much to do
+ * then, comes round to it. Else one at a time: what waits behind a slow question could have gone to another worker.
+ */
+const HANDED_AHEAD = 8;
+const MANY_WAIT = 4;
 
 /** Takes off our own listeners; the platform has some on it as well. */
 const deaf = (worker: Worker): void => {
@@ -107,7 +114,7 @@ export class WorkerPool {
 
   async #start(): Promise<void> {
     const worker = new Worker(this.#options.script, { workerData: this.#options.workerData });
-    const slot: Slot = { worker, busy: null };
+    const slot: Slot = { worker, handed: [] };
     await new Promise<void>((resolve, reject) => {
       const late = setTimeout(() => reject(new TooSlow(`A worker did not start within ${START_LIMIT} ms.`)), START_LIMIT);
       const failed = (error: Error) => {
@@ -148,15 +155,17 @@ export class WorkerPool {
   /** A worker that answers no more: its question fails, another takes its place. Told once for each worker. */
   #lost(slot: Slot, error: Error): void {
     if (!this.#slots.delete(slot)) return;
-    const { busy } = slot;
-    slot.busy = null;
-    if (busy) this.#settle(busy.one, () => busy.one.reject(error));
+    const [atWork, ...ahead] = slot.handed.splice(0);
+    if (atWork) this.#settle(atWork.one, () => atWork.one.reject(error));
+    // What was only handed ahead is not at fault: it goes to the next worker, before those that came later.
+    for (const { one } of ahead.reverse()) this.#wait(one, true);
     deaf(slot.worker);
     slot.worker.on('error', this.#unheard);
     void slot.worker.terminate();
     if (this.#closed) return;
     this.#options.log('a worker was lost', error);
     this.#startAgain();
+    this.#begin();
   }
   #startAgain(): void {
     const pause = this.#failures === 0 ? 0 : Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** (this.#failures - 1));
@@ -178,10 +187,11 @@ export class WorkerPool {
     how();
   }
   #answered(slot: Slot, reply: Reply): void {
-    const { busy } = slot;
-    // Not an answer to what this worker was asked last.
+    const [busy] = slot.handed;
+    // Not an answer to what this worker is at.
     if (!busy || busy.n !== reply.n) return;
-    slot.busy = null;
+    slot.handed.shift();
+    this.#watch(slot);
     this.#begin();
     this.#settle(busy.one, () => {
       if ('json' in reply) busy.one.resolve(reply.json);
@@ -191,11 +201,15 @@ export class WorkerPool {
   }
 
   #begin(): void {
-    for (const slot of this.#slots) {
-      while (!slot.busy) {
-        const one = this.#queue.shift();
-        if (!one) return;
-        this.#hand(slot, one);
+    // The idle first, each one question; then, while many wait, some more to each.
+    for (let ahead = 0; ahead < HANDED_AHEAD; ahead++) {
+      for (const slot of this.#slots) {
+        if (ahead > 0 && this.#queue.length < MANY_WAIT * this.#slots.size) return;
+        while (slot.handed.length <= ahead) {
+          const one = this.#queue.shift();
+          if (!one) return;
+          this.#hand(slot, one);
+        }
       }
     }
   }
@@ -208,8 +222,15 @@ export class WorkerPool {
       one.reject(error instanceof Error ? error : new Error(String(error)));
       return;
     }
-    slot.busy = { n, one };
-    one.timer = setTimeout(() => this.#lost(slot, new TooSlow(`No answer within ${this.#options.limit} ms.`)), this.#options.limit + GRACE);
+    slot.handed.push({ n, one });
+    if (slot.handed.length === 1) this.#watch(slot);
+  }
+  /** Starts the time of what a worker is at now. */
+  #watch(slot: Slot): void {
+    const [atWork] = slot.handed;
+    if (!atWork) return;
+    const { limit } = this.#options;
+    atWork.one.timer = setTimeout(() => this.#lost(slot, new TooSlow(`No answer within ${limit} ms.`)), limit + GRACE);
   }
 
   /**
@@ -220,18 +241,26 @@ export class WorkerPool {
     return new Promise<Answer>((resolve, reject) => {
       if (signal?.aborted) return reject(new Gone('The asker has gone.'));
       if (this.full) return reject(new Busy(`${this.#queue.length} questions wait already.`));
-      const drop = (error: Error) => {
-        const at = this.#queue.indexOf(one);
-        if (at < 0) return;
-        this.#queue.splice(at, 1);
-        this.#settle(one, () => reject(error));
-      };
       const one: Waiting = { question: { method, args }, resolve, reject, timer: undefined };
-      one.timer = setTimeout(() => drop(new TooSlow(`Not begun within ${this.#options.limit} ms.`)), this.#options.limit);
-      signal?.addEventListener('abort', () => drop(new Gone('The asker has gone.')), { once: true });
-      this.#queue.push(one);
+      signal?.addEventListener('abort', () => this.#drop(one, new Gone('The asker has gone.')), { once: true });
+      this.#wait(one);
       this.#begin();
     });
+  }
+
+  /** Into the queue, with a time after which it is given up there. */
+  #wait(one: Waiting, first = false): void {
+    clearTimeout(one.timer);
+    const { limit } = this.#options;
+    one.timer = setTimeout(() => this.#drop(one, new TooSlow(`Not begun within ${limit} ms.`)), limit);
+    if (first) this.#queue.unshift(one);
+    else this.#queue.push(one);
+  }
+  #drop(one: Waiting, error: Error): void {
+    const at = this.#queue.indexOf(one);
+    if (at < 0) return;
+    this.#queue.splice(at, 1);
+    this.#settle(one, () => one.reject(error));
   }
 
   /** Tells every worker something that is not answered; one that starts later hears the latest of each method. */
@@ -244,7 +273,10 @@ export class WorkerPool {
     this.#closed = true;
     for (const one of this.#queue.splice(0)) this.#settle(one, () => one.reject(new Gone('The server is stopping.')));
     const slots = [...this.#slots];
-    for (const slot of slots) this.#lost(slot, new Gone('The server is stopping.'));
+    const stopping = new Gone('The server is stopping.');
+    for (const slot of slots) this.#lost(slot, stopping);
+    // Those that were handed ahead are back in the queue.
+    for (const one of this.#queue.splice(0)) this.#settle(one, () => one.reject(stopping));
     await Promise.all(slots.map((s) => s.worker.terminate()));
   }
 }

@@ -59,6 +59,13 @@ const item = Joi.object({
   totalPages: text('Pages in all', 20),
 });
 
+const email = Joi.string().email({ tlds: false }).max(200).required().label('E-mail').messages({
+  'string.email': 'E-mail is not an address: it looks like name@place.example.',
+  'string.empty': 'E-mail is missing: the file is sent there.',
+});
+/** What is wrong with an e-mail address, in words; null when nothing is. */
+export const emailFault = (text: string): string | null => email.validate(text.trim()).error?.message.replaceAll('"', '') ?? null;
+
 export const slipSchema = Joi.object<Slip>({
   id: Joi.string()
     .pattern(/^[A-Za-z0-9-]{6,60}$/)
@@ -75,10 +82,7 @@ export const slipSchema = Joi.object<Slip>({
     Joi.object({ to: Joi.string().valid('pickup').required(), campus: Joi.string().max(60).required() }),
     Joi.object({
       to: Joi.string().valid('email').required(),
-      email: Joi.string().email({ tlds: false }).max(200).required().label('E-mail').messages({
-        'string.email': 'E-mail is not an address: it looks like name@place.example.',
-        'string.empty': 'E-mail is missing: the file is sent there.',
-      }),
+      email,
     }),
     Joi.object({ to: Joi.string().valid('post').required(), address: needed('Address', 'the parcel is sent there.', 500) }),
   ).required(),

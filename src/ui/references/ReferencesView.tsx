@@ -11,6 +11,7 @@ import {
   keepBibliography,
   NO_BIBLIOGRAPHY,
   ReferenceReader,
+  Stopped,
 } from '../../browser/references';
 import { theStore } from '../../browser/store';
 import { noteTrouble, notKept } from '../../browser/trouble';
@@ -78,17 +79,27 @@ function useResolved(rows: readonly KeptReference[], needBy: string) {
   return { found: (r: KeptReference) => known.current.get(keyOf(r)), failure, retry: () => setAgain((n) => n + 1) };
 }
 
+/** What can be brought back, and how that is said. */
+interface Undoing {
+  readonly bib: Bibliography;
+  readonly text: string;
+  readonly act: string;
+}
+const replaced = (bib: Bibliography): Undoing => ({ bib, text: 'What stood here before is kept.', act: 'Bring it back' });
+
 function References() {
   const { reader, moment } = useHere();
   const [bib, setBib] = useState<Bibliography | null>(null);
   const [reading, setReading] = useState<{ done: number; total: number } | null>(null);
   const [said, setSaid] = useState<readonly string[]>([]);
-  const [undo, setUndo] = useState<Bibliography | null>(null);
+  const [undo, setUndo] = useState<Undoing | null>(null);
   const [only, setOnly] = useState<Standing | null>(null);
   const [bulk, setBulk] = useState(false);
   const [over, setOver] = useState(false);
   const [columns, setColumns] = useState<AskedColumns | null>(null);
   const work = useRef<ReferenceReader | null>(null);
+  /** What stood here before the reading that goes on. */
+  const earlier = useRef<Bibliography | null>(null);
   useEffect(() => {
     work.current = new ReferenceReader();
     return () => work.current?.stop();
@@ -130,6 +141,7 @@ function References() {
   async function read(what: ReadingTask): Promise<void> {
     if (!bib) return;
     const before = { ...bib, text: bib.read };
+    earlier.current = before;
     let taken: readonly KeptReference[] = [];
     const told: string[] = [];
     let asked: AskedColumns | null = null;
@@ -153,7 +165,7 @@ function References() {
         set(before);
         return;
       }
-      if (before.rows.length) setUndo(before);
+      if (before.rows.length) setUndo(replaced(before));
       const n = taken.length;
       setSaid([
         n
@@ -163,6 +175,7 @@ function References() {
       ]);
       if (!n) set({ ...bib, text });
     } catch (error) {
+      if (error instanceof Stopped) return;
       set(taken.length ? { ...base, rows: taken } : { ...bib, text });
       setSaid([notKept(error), 'What you pasted is still here.']);
     } finally {
@@ -181,10 +194,19 @@ function References() {
   };
   const cancel = () => {
     work.current?.stop();
-    // What was read until now was only shown so far.
-    set(bib);
     setReading(null);
-    setSaid(['Stopped. What was read until then stands below.']);
+    const [before, partly] = [earlier.current, bib];
+    if (!before?.rows.length) {
+      // Nothing stood here before: what was read until now was only shown so far, and is kept.
+      set(partly);
+      setSaid(['Stopped. What was read until then stands below.']);
+      return;
+    }
+    // The text stays in its box; what stood below comes back, and what was read is not lost either.
+    set({ ...before, text: partly.text });
+    setSaid(['Stopped. What stood here before is back.']);
+    const n = partly.rows.length;
+    setUndo(n ? { bib: partly, text: `${n} ${n === 1 ? 'reference was' : 'references were'} read until then.`, act: 'Take those' } : null);
   };
   const shown = rows.filter((_, i) => only === null || standings[i] === only);
   const wanting = rows.filter((_, i) => ['slip', 'ask', 'unlikely'].includes(standings[i] as string));
@@ -260,7 +282,7 @@ function References() {
               type="button"
               className={kit.link}
               onClick={() => {
-                setUndo(bib);
+                setUndo(replaced(bib));
                 set({ ...NO_BIBLIOGRAPHY, reader: reader.id, needBy: bib.needBy });
                 setSaid([]);
               }}
@@ -294,17 +316,17 @@ function References() {
           {said.length > 8 && <p className={styles.said}>and {said.length - 8} more.</p>}
           {undo && (
             <p className={styles.said}>
-              What stood here before is kept.{' '}
+              {undo.text}{' '}
               <button
                 type="button"
                 className={kit.link}
                 onClick={() => {
-                  set(undo);
-                  setUndo(null);
+                  set(undo.bib);
+                  setUndo(rows.length ? replaced(bib) : null);
                   setSaid([]);
                 }}
               >
-                Bring it back
+                {undo.act}
               </button>
             </p>
           )}
@@ -388,7 +410,7 @@ function References() {
               needBy={needBy}
               change={(next) => set({ ...bib, rows: rows.map((x) => (x.id === r.id ? next : x)) })}
               remove={() => {
-                setUndo(bib);
+                setUndo(replaced(bib));
                 set({ ...bib, rows: rows.filter((x) => x.id !== r.id) });
               }}
             />

@@ -89,6 +89,13 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
   const id = useId();
   const [text, setText] = useState(request.q);
   const [need, setNeed] = useState(request.needBy === null ? '' : isoDay(request.needBy));
+  // Back and Forward bring another search: its words and its day come into the box.
+  const [stood, setStood] = useState({ q: request.q, needBy: request.needBy });
+  if (stood.q !== request.q || stood.needBy !== request.needBy) {
+    setStood({ q: request.q, needBy: request.needBy });
+    if (stood.q !== request.q) setText(request.q);
+    if (stood.needBy !== request.needBy) setNeed(request.needBy === null ? '' : isoDay(request.needBy));
+  }
   const [typing, setTyping] = useState(false);
   const [picked, setPicked] = useState(-1);
   const input = useRef<HTMLInputElement>(null);

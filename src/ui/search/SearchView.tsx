@@ -12,7 +12,8 @@ import styles from './view.module.css';
 const loadAnswered = () => import('./Answered');
 const Answered = lazy(loadAnswered);
 // An address with a search needs it at once; a first visit needs it with the first search.
-if (typeof window !== 'undefined') setTimeout(() => loadAnswered().catch(() => {}), window.location.search.includes('q=') ? 0 : 2500);
+// What does not come now is asked for again when it is drawn, and said there.
+if (typeof window !== 'undefined') setTimeout(() => loadAnswered().catch(() => null), window.location.search.includes('q=') ? 0 : 2500);
 
 function Search() {
   const { reader, settings } = useHere();

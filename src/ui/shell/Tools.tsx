@@ -147,13 +147,16 @@ function CountBadge() {
   return null;
 }
 
+/** Fetched ahead of time: what does not come is fetched when the palette is opened. */
+const notYet = (): null => null;
+
 function Tools() {
   useSlipTraffic();
   const [palette, setPalette] = useState(false);
   const [keys, setKeys] = useState(false);
   // Fetched once the page is quiet, so that typing right after Ctrl K goes into it.
   useEffect(() => {
-    const timer = setTimeout(() => loadPalette().catch(() => {}), PALETTE_AFTER);
+    const timer = setTimeout(() => loadPalette().catch(notYet), PALETTE_AFTER);
     return () => clearTimeout(timer);
   }, []);
   useEffect(() => {

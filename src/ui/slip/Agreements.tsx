@@ -13,7 +13,14 @@ export function Registering({ contact, setContact, fault }: SlipUnderWay) {
         <p className={styles.wide}>
           This is your first request. Say once where you can be reached; nothing you have written above is lost.
         </p>
-        <Field id="f-email" label="E-mail" type="email" value={contact.email} change={(email) => setContact({ ...contact, email })} />
+        <Field
+          id="f-email"
+          label="E-mail"
+          type="email"
+          value={contact.email}
+          change={(email) => setContact({ ...contact, email })}
+          fault={fault('email')}
+        />
         <Field
           id="f-address"
           label="Address"

@@ -26,6 +26,25 @@ function headingOf(slip: Slip): string {
   return heading[slip.wanted];
 }
 
+const NAMES: readonly (readonly [keyof Slip, string])[] = [
+  ['item', 'what it is'],
+  ['wanted', 'what is wanted'],
+  ['route', 'how it comes'],
+  ['delivery', 'where it goes'],
+  ['needBy', 'the day'],
+  ['speed', 'the speed'],
+  ['limit', 'the limit'],
+  ['editions', 'the edition'],
+  ['note', 'the note'],
+  ['reference', 'your reference'],
+  ['declared', 'the declaration'],
+];
+/** What two versions of a draft differ in, in words. */
+function differing(a: Slip, b: Slip): string {
+  const names = NAMES.filter(([field]) => JSON.stringify(a[field]) !== JSON.stringify(b[field])).map(([, name]) => name);
+  return names.length ? names.join(', ') : 'when it was written';
+}
+
 export function SlipEditor({ kept }: { kept: Slip }) {
   const { reader } = useHere();
   const own = useSlip(kept);
@@ -54,6 +73,17 @@ export function SlipEditor({ kept }: { kept: Slip }) {
           )}
         </p>
 
+        {own.otherDraft && (
+          <div className={styles.other} role="alert">
+            <p>This draft was changed in another tab: {differing(slip, own.otherDraft)}. It is not sent before you have chosen.</p>
+            <button type="button" className={kit.link} onClick={own.takeOther}>
+              Take what was written there
+            </button>{' '}
+            <button type="button" className={kit.link} onClick={own.keepOwn}>
+              Keep what stands here
+            </button>
+          </div>
+        )}
         <WhatItIs {...own} />
         <How {...own} />
         <When {...own} />

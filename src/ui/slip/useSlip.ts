@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { getJournals, getPromise, getRecord } from '../../browser/client';
-import { register } from '../../browser/settings';
+import { keepRegistering, type Registering, register } from '../../browser/settings';
 import { keepDraft, sendOutgoing, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { readIssn } from '../../core/bibliography/identifiers';
@@ -24,6 +24,7 @@ import {
   wantedChoices,
 } from '../../core/requests/slip';
 import { useHere } from '../kit/app';
+import { useOwnDrafts } from './useOwnDrafts';
 
 const SETTLE = 250;
 /** The checks are heavy, so they come after the editor; but before they are needed, in case the connection goes. */
@@ -40,19 +41,28 @@ function useSettled<T>(value: T): T {
 
 /** @param kept the slip as it was left */
 export function useSlip(kept: Slip) {
-  const { reader, moment, slips } = useHere();
+  const { reader, moment, slips, settings } = useHere();
   const [slip, setSlip] = useState(kept);
   const [faults, setFaults] = useState<readonly SlipFault[]>([]);
   const [tried, setTried] = useState(false);
   /** keeping: being put into Outgoing; sending: it is there, so that leaving the page loses nothing. */
   const [going, setGoing] = useState<'keeping' | 'sending' | null>(null);
-  const [contact, setContact] = useState({ email: reader.email, address: reader.address, agreed: false });
+  const [contact, typeContact] = useState<Registering>(
+    () => settings.registering[reader.id] ?? { email: reader.email, address: reader.address, agreed: false },
+  );
+  const setContact = (next: Registering) => {
+    typeContact(next);
+    void keepRegistering(theStore(), reader.id, next);
+  };
+  const drafts = useOwnDrafts(kept);
+  const { wrote } = drafts;
   const today = moment.at.slice(0, 10);
   const record = useQuery({ queryKey: ['record', slip.record], queryFn: () => getRecord(slip.record), enabled: slip.record !== '' });
 
   const set = (next: Slip) => {
     const dated = { ...next, changed: moment.at };
     setSlip(dated);
+    wrote(dated);
     void keepDraft(theStore(), dated);
   };
   const setItem = (name: keyof SlipItem) => (value: string) => set({ ...slip, item: { ...slip.item, [name]: value } });
@@ -70,12 +80,14 @@ export function useSlip(kept: Slip) {
     if (p && !routeFor(slip.wanted) && p.routes.length > 0 && (p.route !== slip.route || p.from !== slip.from) && settled === slip) {
       const next = { ...slip, route: p.route, from: p.from };
       setSlip(next);
+      wrote(next);
       void keepDraft(theStore(), next);
     }
-  }, [p, slip, settled]);
+  }, [p, slip, settled, wrote]);
 
   useEffect(() => {
-    loadChecks().catch(() => {});
+    // Asked for again when they are needed; without them the server still checks.
+    loadChecks().catch(() => null);
   }, []);
 
   // The journal's run says whether the year can be right.
@@ -91,11 +103,18 @@ export function useSlip(kept: Slip) {
   const duplicate = duplicateOf(slip, slips);
   const needsRegistering = !reader.registered;
   const check = async (): Promise<readonly SlipFault[]> => {
-    const checks = await loadChecks().catch(() => null);
     // Without the checks it can still wait in Outgoing: the server checks again before anything is sent.
+    const checks = await loadChecks().catch(() => null);
     const found = checks ? checks.slipFaults(slip, today) : [];
     if (needsRegistering && !contact.agreed)
       found.push({ field: 'register', text: 'Agree to be registered: it is asked once, with the first request.' });
+    // The most of it also where the checks could not be loaded: a file that is sent to no address is lost.
+    const email = checks
+      ? checks.emailFault(contact.email)
+      : /^\S+@\S+\.\S+$/.test(contact.email.trim())
+        ? null
+        : 'E-mail is not an address.';
+    if (needsRegistering && email) found.push({ field: 'email', text: email });
     if (needsRegistering && contact.address.trim() === '')
       found.push({ field: 'address', text: 'Address is missing: overdue notices and parcels go there.' });
     return found;
@@ -106,6 +125,8 @@ export function useSlip(kept: Slip) {
   }, [slip, contact, tried]);
 
   const leave = async (sendNow: boolean) => {
+    // What another tab made of it meanwhile is looked at first.
+    if (drafts.other) return;
     setTried(true);
     const found = await check();
     setFaults(found);
@@ -114,14 +135,16 @@ export function useSlip(kept: Slip) {
       return;
     }
     // What is kept with the slip is the promise for exactly this slip, not for the one before the last keystroke.
+    // Without an answer the one before stands; the server holds either against its own data when the slip is sent.
     const fresh =
       settled === slip && !promise.isPlaceholderData ? p : await getPromise(slip, moment, historyFor(slip, slips)).catch(() => p);
     const promised = fresh ? promisedFrom(fresh) : null;
     if (duplicate || !promised || fresh?.rules.some((r) => r.weight === 'refuse')) return;
     setGoing('keeping');
     try {
-      if (needsRegistering) await register(theStore(), reader.id, { email: contact.email, address: contact.address });
-      await toOutgoing(theStore(), slip, promised, moment.at, sendNow);
+      if (needsRegistering) await register(theStore(), reader.id, { email: contact.email.trim(), address: contact.address });
+      const left = await toOutgoing(theStore(), slip, promised, moment.at, { going: sendNow, isOwn: drafts.isOwn });
+      if (!left) return;
       if (!sendNow) {
         window.location.href = '/requests';
         return;
@@ -172,6 +195,15 @@ export function useSlip(kept: Slip) {
     ...{ slip, set, setItem, record: record.data?.record ?? null, doubt, promise, promised: p ?? null },
     ...{ faults, fault, duplicate, going, leave, choose, take, changeKind, family, today },
     ...{ contact, setContact, needsRegistering },
+    otherDraft: drafts.other,
+    takeOther: () => {
+      if (drafts.other) setSlip(drafts.other);
+      drafts.accept();
+    },
+    keepOwn: () => {
+      drafts.accept();
+      set(slip);
+    },
   };
 }
 export type SlipUnderWay = ReturnType<typeof useSlip>;
