@@ -16,6 +16,7 @@ export const benchOptions = () =>
       requests: { type: 'string', default: '1000' },
       items: { type: 'string', default: '1000' },
       seconds: { type: 'string', default: '8' },
+      connections: { type: 'string', default: '1,10,50,2500' },
       main: { type: 'string' },
       index: { type: 'string' },
       bench: { type: 'string' },

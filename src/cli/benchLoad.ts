@@ -1,5 +1,5 @@
 /**
- * `bench load [--records N] [--main FILE] [--seconds N] [--json]`: searches a second and their 99th percentile at 1, 10 and
+ * `bench load [--records N] [--main FILE] [--seconds N] [--connections 1,10,50,2500] [--json]`: searches a second and their 99th percentile at 1, 10 and
  * 50 connections, what becomes of 2,500, and how long health takes to answer meanwhile. `--main` names another build's
  * server, so that two can be measured in one sitting.
  */
@@ -58,7 +58,7 @@ async function healthWhile<T>(work: Promise<T>): Promise<{ result: T; health: { 
   return { result, health: { p50: Math.round(times[times.length >> 1] ?? 0), worst: Math.round(times.at(-1) ?? 0), failed } };
 }
 const out: object[] = [];
-for (const connections of [1, 10, 50, 2500]) {
+for (const connections of values.connections.split(',').map(Number)) {
   const { result, health } = await healthWhile(autocannon({ url, connections, duration: seconds, timeout: 20, requests }));
   out.push({
     connections,

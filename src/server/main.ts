@@ -98,6 +98,9 @@ async function start(): Promise<void> {
       res.end(JSON.stringify({ status, records, engine, workers, ready, waiting }));
     });
   };
+  /** Requests let in that will ask the index: counted at the door, since a crowd that comes at once is past it before the first has asked. */
+  let asking = 0;
+  const mostAsking = config.queue + config.workers;
   /** Refusals under way: the more there are, the longer each is held, so that refusing leaves time for answering. */
   let refusals = 0;
   const refuseBusy = (res: ServerResponse): void => {
@@ -121,8 +124,15 @@ async function start(): Promise<void> {
       say(res, 'too-large', `What was sent is over ${MAX_SENT.toLocaleString('en')} bytes.`);
     } else if (path === '/healthz' || path === '/readyz') {
       health(res, path === '/readyz');
-    } else if (index.full && asksIndex(path)) {
-      refuseBusy(res);
+    } else if (asksIndex(path)) {
+      if (index.full || asking >= mostAsking) refuseBusy(res);
+      else {
+        asking++;
+        res.once('close', () => {
+          asking--;
+        });
+        return false;
+      }
     } else return false;
     return true;
   };
@@ -193,7 +203,8 @@ async function start(): Promise<void> {
     );
     process.exit(1);
   });
-  server.listen(config.port, config.host, () => {
+  // Many at once are let in and told that it is busy; left in front of the door they would learn nothing for many seconds.
+  server.listen({ port: config.port, host: config.host, backlog: 4096 }, () => {
     log.info({ address: ownAddress }, 'listening');
     process.send?.(ownAddress);
   });
