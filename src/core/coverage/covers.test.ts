@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { type DayNumber, parseDay } from '../time';
 import { coverageWindow, coversOn } from './covers';
 import { readEmbargo } from './embargo';
-import { type KbartLine, readKbart, writeKbart } from './kbart';
+import { type KbartLine, readDepth, readKbart, writeKbart } from './kbart';
 
 const line = (more: Partial<KbartLine>): KbartLine => ({
   provider: 'p',
@@ -79,6 +79,7 @@ describe('coverage', () => {
   });
 });
 
+const HEADING = 'publication_title\tprint_identifier\tdate_first_issue_online\tdate_last_issue_online';
 describe('KBART files', () => {
   it('are read back as written', () => {
     const lines = [
@@ -88,13 +89,55 @@ describe('KBART files', () => {
     expect(readKbart(writeKbart(lines), 'p')).toEqual({ lines, numbers: [2, 3], problems: [] });
   });
   it('bad lines are named and left out, the rest is kept', () => {
-    const file = 'publication_title\tembargo_info\nGood\tP1Y\n\tP1Y\nBad\tsoon\n';
+    const file = `${HEADING}\tembargo_info\nGood\t\t2001\t\tP1Y\n\t\t2001\t\tP1Y\nBad\t\t2001\t\tsoon\n`;
     const { lines, problems } = readKbart(file, 'p');
     expect(lines.map((l) => l.publication_title)).toEqual(['Good']);
     expect(problems.map((p) => p.line)).toEqual([3, 4]);
     expect(problems[1]?.text).toContain('“soon”');
   });
-  it('another file is told apart', () => expect(readKbart('name;place\nx;y', 'p').problems[0]?.text).toContain('not a KBART title list'));
+  it.each([
+    ['another file', 'name;place\nx;y', 'not a KBART title list'],
+    ['a list of titles without coverage', 'publication_title\tprint_identifier\nA\t7000-0050', 'no heading date_first_issue_online'],
+    [
+      'a list that names nothing by a number or address',
+      'publication_title\tdate_first_issue_online\tdate_last_issue_online\nA\t2001\t',
+      'none of the headings',
+    ],
+    ['one with commas', `${HEADING.replaceAll('\t', ',')}\nA,,2001,`, 'parted by “,”'],
+    ['an empty file', '', 'not a KBART title list'],
+    ['a picture', '\u0089PNG\r\n\u0000\u0000', 'not a KBART title list'],
+  ])('%s is refused whole', (_what, file, words) => {
+    const { lines, problems } = readKbart(file, 'p');
+    expect(lines).toEqual([]);
+    expect(problems).toHaveLength(1);
+    expect(problems[0]?.text).toContain(words);
+  });
+  it.each([
+    ['a date in another order', 'A\t7000-0050\t15.07.2005\t'],
+    ['a month that is none', 'A\t7000-0050\t2005-13\t'],
+    ['a day that is none', 'A\t7000-0050\t2005-02-30\t'],
+    ['an end that is words', 'A\t7000-0050\t2001\tpresent'],
+    ['an end before its beginning', 'A\t7000-0050\t2005\t1999'],
+    ['volumes that run backwards', 'A\t7000-0050\t\t\t9\t3'],
+    ['one column too many', 'A\t7000-0050\tx\t2001\t\t\t\t\tmore'],
+    ['no tabs at all', 'A 7000-0050 2001'],
+    ['a depth that nobody knows', 'A\t7000-0050\t2001\t\t\t\tsome'],
+  ])('%s grants nothing and is named, never “first issue to now”', (_what, row) => {
+    const file = `${HEADING}\tnum_first_vol_online\tnum_last_vol_online\tcoverage_depth\n${row}\nGood\t7000-0050\t2001\t\n`;
+    const { lines, numbers, problems } = readKbart(file, 'p');
+    expect([lines.map((l) => l.publication_title), numbers, problems.map((p) => p.line)]).toEqual([['Good'], [3], [2]]);
+    expect(problems[0]?.text).toMatch(/The line is left out\.$/);
+  });
+  it('a line that came another way with a span that can’t be read grants nothing either', () => {
+    const odd = line({ date_first_issue_online: 'last year' });
+    expect(coverageWindow(odd, { date: [2010] })).toMatchObject({ covered: false, why: expect.stringContaining('last year') });
+    expect(coverageWindow(line({ coverage_depth: 'some' }), { date: [2010] }).covered).toBe(false);
+  });
+  it('depths as vendors write them', () => {
+    expect(
+      ['', 'fulltext', 'Full Text', 'full-text', 'ebook', 'Selected Articles', 'abstracts', 'Abstract', 'toString'].map(readDepth),
+    ).toEqual([...Array(5).fill('fulltext'), 'selected articles', 'abstracts', 'abstracts', null]);
+  });
   it.each(['P1Y', 'R10Y', 'R10Y;P30D'])('embargo %s', (code) => expect(readEmbargo(code)).not.toBeNull());
   it.each(['1Y', 'P1W', 'PY', 'P1Y;', ''])('no embargo %s', (code) => expect(readEmbargo(code)).toBeNull());
 });

@@ -4,7 +4,7 @@
  */
 import { addDays, type DayNumber, dayNumber, dayText } from '../time';
 import { type EmbargoPart, readEmbargo } from './embargo';
-import type { CoverageDepth, KbartLine } from './kbart';
+import { type CoverageDepth, type KbartLine, readDepth } from './kbart';
 
 /** Where and when an article or book appeared. */
 export interface ItemPosition {
@@ -63,7 +63,11 @@ function passes(date: Parts, part: EmbargoPart): DayNumber {
  * @example a line from 2018 on with embargo P1Y, item of March 2026 → covered from 2027-01-01 (calendar years).
  */
 export function coverageWindow(line: KbartLine, item: ItemPosition): CoverageWindow {
-  const depth = (line.coverage_depth ?? 'fulltext') as CoverageDepth;
+  // Lines that were not read by `readKbart`: a span that can't be read is no span without ends.
+  const odd = [line.date_first_issue_online, line.date_last_issue_online].find((d) => d && !readParts(d));
+  if (odd) return { covered: false, why: `its coverage can’t be read (“${odd}”)` };
+  const depth = readDepth(line.coverage_depth ?? '');
+  if (depth === null) return { covered: false, why: `its coverage can’t be read (“${line.coverage_depth}”)` };
   if (compareEnd(item, line.date_first_issue_online, line.num_first_vol_online, line.num_first_issue_online) < 0) {
     return {
       covered: false,

@@ -105,15 +105,19 @@ describe('decideCoverage', () => {
 });
 
 describe('KBART problems', () => {
-  it('a wrong ISSN or date is named with its line and costs nothing else; blank lines are counted', () => {
+  it('a wrong ISSN is named with its line and costs nothing else, a wrong date costs the line; blank lines are counted', () => {
     const file =
-      '\uFEFFpublication_title\tprint_identifier\tdate_first_issue_online\r\nA\t1234-5678\t2001\r\n\r\nB\t\tlast year\r\nC\t\t2003\r\n';
+      '\uFEFFpublication_title\tprint_identifier\tdate_first_issue_online\tdate_last_issue_online\r\nA\t1234-5678\t2001\r\n\r\nB\t\tlast year\r\nC\t\t2003\r\n';
     const { lines, numbers, problems } = readKbart(file, 'p');
-    expect(lines.map((l) => l.publication_title)).toEqual(['A', 'B', 'C']);
-    expect(numbers).toEqual([2, 4, 5]);
+    expect(lines.map((l) => l.publication_title)).toEqual(['A', 'C']);
+    expect(numbers).toEqual([2, 5]);
     expect(problems.map((p) => p.line)).toEqual([2, 4]);
-    expect(lines[1]?.date_first_issue_online).toBeUndefined();
   });
+});
+
+it('a line whose span can’t be read decides nothing in our favour', () => {
+  const odd = [line({ date_first_issue_online: 'last year' })];
+  expect(decideCoverage({ date: '2010' }, odd, parseDay('2026-11-02') as DayNumber)).toMatchObject({ covered: false, reason: 'no-line' });
 });
 
 describe('OpenURL', () => {

@@ -105,6 +105,8 @@ const isMonograph = (line: KbartLine): boolean =>
 
 function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): CoverageDecision {
   const said = (covered: boolean | null, reason: CoverageReason, text: string): CoverageDecision => ({ covered, line: n, reason, text });
+  const odd = [line.date_first_issue_online, line.date_last_issue_online].find((d) => d && !spanOf(d));
+  if (odd) return said(false, 'no-line', `The line’s coverage can’t be read (“${odd}”), so it grants nothing.`);
   if (!isMonograph(line)) {
     const place = placeOf(a, line);
     if (place === null)

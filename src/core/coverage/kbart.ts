@@ -4,6 +4,7 @@
  */
 import Papa from 'papaparse';
 import { readIsbn, readIssn } from '../bibliography/identifiers';
+import { parseDay } from '../time';
 import { readEmbargo } from './embargo';
 
 export const KBART_COLUMNS = [
@@ -44,59 +45,116 @@ export interface KbartProblem {
   readonly text: string;
 }
 
+/** Headings without which a file says nothing of what is covered. */
+const NEEDED = ['publication_title', 'date_first_issue_online', 'date_last_issue_online'] as const satisfies readonly KbartColumn[];
+const NAMED_BY = ['print_identifier', 'online_identifier', 'title_id', 'title_url'] as const satisfies readonly KbartColumn[];
+const COVERAGE_DATES = ['date_first_issue_online', 'date_last_issue_online'] as const satisfies readonly KbartColumn[];
+const OTHER_DATES = ['date_monograph_published_print', 'date_monograph_published_online'] as const satisfies readonly KbartColumn[];
+
+/** Why a heading is not that of a title list; null when it is. */
+function headingProblem(heading: readonly string[]): string | null {
+  const missing = NEEDED.filter((c) => !heading.includes(c));
+  if (missing.length === 0)
+    return NAMED_BY.some((c) => heading.includes(c))
+      ? null
+      : `The first line has none of the headings ${NAMED_BY.join(', ')}: this is not a KBART title list.`;
+  const glued = heading.find((h) => h.includes('publication_title') && /[,;|]/.test(h));
+  if (glued) return `The columns are parted by “${/[,;|]/.exec(glued)?.[0]}”; a KBART title list parts them by tabs.`;
+  return `The first line has no heading ${missing.join(', ')}: this is not a KBART title list.`;
+}
+/** A day, month or year of the calendar as KBART writes it; null for anything else. */
+const readDate = (text: string): string | null =>
+  /^\d{4}(-\d{2}(-\d{2})?)?$/.test(text) && parseDay(`${text}-01-01`.slice(0, 10)) !== null ? text : null;
+/** The depth in the recommendation's words; vendors write it in several. */
+export function readDepth(text: string): CoverageDepth | null {
+  const t = text.toLowerCase().replace(/[\s_-]+/g, '');
+  if (t === '' || t === 'fulltext' || t === 'ebook' || t === 'ebooks') return 'fulltext';
+  return t.startsWith('selected') ? 'selected articles' : t.startsWith('abstract') ? 'abstracts' : null;
+}
+const whole = (text: string | undefined): number | null => (text && /^\d+$/.test(text) ? Number(text) : null);
+/** Why a line's span makes no sense; null when it does. */
+function spanProblem(line: Readonly<Record<string, string>>): string | null {
+  const [first, last] = COVERAGE_DATES.map((c) => line[c]);
+  // At the precision that both have: 2005 and 2005-03 are no contradiction.
+  const same = Math.min(first?.length ?? 0, last?.length ?? 0);
+  if (first && last && last.slice(0, same) < first.slice(0, same)) return `It ends (${last}) before it begins (${first}).`;
+  const [from, to] = [whole(line.num_first_vol_online), whole(line.num_last_vol_online)];
+  return from !== null && to !== null && to < from && (!first || !last || first.slice(0, same) === last.slice(0, same))
+    ? `It ends with volume ${to}, before volume ${from} with which it begins.`
+    : null;
+}
+
 /**
- * Reads a tab-separated KBART file. Lines that cannot be used are left out and named in `problems`; the rest is kept.
+ * Reads a tab-separated KBART file. A line whose span can't be read grants nothing: it is left out and named in `problems`,
+ * since without its dates it would say "from the first issue to now". What is wrong beside the span is named and the line
+ * kept. A file that is no title list gives no line at all.
  * `line` counts from 1 with the heading as line 1.
  */
 export function readKbart(text: string, provider: string): { lines: KbartLine[]; numbers: number[]; problems: KbartProblem[] } {
   const rows = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter: '\t', quoteChar: '\u0000', skipEmptyLines: false }).data;
-  const heading = (rows[0] ?? []).map((h) => h.trim().toLowerCase());
-  const problems: KbartProblem[] = [];
-  if (!heading.includes('publication_title')) {
-    return {
-      lines: [],
-      numbers: [],
-      problems: [{ line: 1, text: 'The first line has no heading publication_title: this is not a KBART title list.' }],
-    };
-  }
+  const heading = (rows[0] ?? []).map((h) =>
+    h
+      .trim()
+      .replace(/^"(.*)"$/, '$1')
+      .toLowerCase(),
+  );
+  const refused = headingProblem(heading);
+  if (refused) return { lines: [], numbers: [], problems: [{ line: 1, text: refused }] };
+  const width = heading.findLastIndex((h) => h !== '') + 1;
   const lines: KbartLine[] = [];
   const numbers: number[] = [];
+  const problems: KbartProblem[] = [];
   rows.slice(1).forEach((row, i) => {
     if (row.every((cell) => cell.trim() === '')) return;
-    const line: Record<string, string> = { provider };
-    for (const column of KBART_COLUMNS) {
-      const value = row[heading.indexOf(column)]?.trim();
-      if (value) line[column] = value;
-    }
-    if (!line.publication_title) problems.push({ line: i + 2, text: 'publication_title is empty.' });
-    else if (line.embargo_info && !readEmbargo(line.embargo_info)) {
-      problems.push({ line: i + 2, text: `embargo_info “${line.embargo_info}” is not of the form P1Y, R10Y or R10Y;P30D.` });
-    } else {
-      // What is wrong in an identifier or a date is said; the line stays, since the rest of it is still worth having.
-      for (const column of ['print_identifier', 'online_identifier'] as const) {
-        const id = line[column];
-        if (id && !readIssn(id) && !readIsbn(id))
-          problems.push({ line: i + 2, text: `${column} “${id}” is neither an ISSN nor an ISBN: a digit is wrong. The line is kept.` });
-      }
-      for (const column of [
-        'date_first_issue_online',
-        'date_last_issue_online',
-        'date_monograph_published_print',
-        'date_monograph_published_online',
-      ] as const) {
-        const date = line[column];
-        if (date && !/^\d{4}(-\d{2}(-\d{2})?)?$/.test(date))
-          problems.push({
-            line: i + 2,
-            text: `${column} “${date}” is not a date like 2005, 2005-07 or 2005-07-15. The line is kept without it.`,
-          });
-        if (date && !/^\d{4}(-\d{2}(-\d{2})?)?$/.test(date)) delete line[column];
-      }
-      lines.push(line as unknown as KbartLine);
-      numbers.push(i + 2);
-    }
+    const n = i + 2;
+    const read = readLine(row, heading, width, provider);
+    for (const said of read.said) problems.push({ line: n, text: said });
+    if (!read.line) return;
+    lines.push(read.line);
+    numbers.push(n);
   });
   return { lines, numbers, problems };
+}
+/** One row: the line, unless it can't be used, and what is wrong with it. */
+function readLine(
+  row: readonly string[],
+  heading: readonly string[],
+  width: number,
+  provider: string,
+): { readonly line: KbartLine | null; readonly said: readonly string[] } {
+  const out = (why: string) => ({ line: null, said: [`${why} The line is left out.`] });
+  // A tab too many moves everything behind it into the wrong column.
+  if (row.slice(width).some((cell) => cell.trim() !== '')) return out(`It has more columns (${row.length}) than the heading (${width}).`);
+  if (row.length === 1 && width > 1) return out('It has no tabs: its columns can’t be told apart.');
+  const line: Record<string, string> = { provider };
+  for (const column of KBART_COLUMNS) {
+    const value = row[heading.indexOf(column)]?.trim();
+    if (value) line[column] = value;
+  }
+  if (!line.publication_title) return out('publication_title is empty.');
+  if (line.embargo_info && !readEmbargo(line.embargo_info))
+    return out(`embargo_info “${line.embargo_info}” is not of the form P1Y, R10Y or R10Y;P30D.`);
+  for (const column of COVERAGE_DATES)
+    if (line[column] && !readDate(line[column])) return out(`${column} “${line[column]}” is not a date like 2005, 2005-07 or 2005-07-15.`);
+  const span = spanProblem(line);
+  if (span) return out(span);
+  const depth = readDepth(line.coverage_depth ?? '');
+  if (depth === null) return out(`coverage_depth “${line.coverage_depth}” is none of fulltext, selected articles and abstracts.`);
+  if (line.coverage_depth) line.coverage_depth = depth;
+  const said: string[] = [];
+  // What is wrong beside the span is said; the line stays, since the rest of it is still worth having.
+  for (const column of ['print_identifier', 'online_identifier'] as const) {
+    const id = line[column];
+    if (id && !readIssn(id) && !readIsbn(id))
+      said.push(`${column} “${id}” is neither an ISSN nor an ISBN: a digit is wrong. The line is kept.`);
+  }
+  for (const column of OTHER_DATES) {
+    const date = line[column];
+    if (!date || readDate(date)) continue;
+    said.push(`${column} “${date}” is not a date like 2005, 2005-07 or 2005-07-15. The line is kept without it.`);
+    delete line[column];
+  }
+  return { line: line as unknown as KbartLine, said };
 }
 
 /** Writes a title list with all standard columns, in the standard's order. */
