@@ -12,7 +12,23 @@ import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions'
 import { bibliographyOf, keepBibliography, NO_BIBLIOGRAPHY } from './references';
 import { bringBack, endStanding, forget, markSeen, pastOf, remember, saveStanding, standingOf } from './searches';
 import { chooseReader, currentReader, moveClock, readSettings, register, saveKept } from './settings';
-import { doAct, dropDraft, keepDraft, reopen, restoreDraft, sendGoing, sendOutgoing, slipById, slipsOf, toOutgoing } from './slips';
+import { slipTrouble } from './shapes';
+import {
+  doAct,
+  dropDraft,
+  dropOdd,
+  keepDraft,
+  oddSlips,
+  reopen,
+  restoreDraft,
+  sendGoing,
+  sendOutgoing,
+  slipById,
+  slipsOf,
+  takeNews,
+  toOutgoing,
+} from './slips';
+import { upgradedTo5 } from './slipUpgrade';
 import { Store } from './store';
 
 let store: Store;
@@ -260,6 +276,180 @@ describe('an older store', () => {
         ...NOTHING_MORE,
       }).state,
     ).toBe('draft');
+  });
+});
+
+describe('rows that are not what they should be', () => {
+  const odd: readonly (readonly [string, object])[] = [
+    ['a state of nobody’s', { state: 'toString' }],
+    ['no item', { item: undefined }],
+    ['a kind of nobody’s', { item: { ...slip('x').item, kind: 'constructor' } }],
+    ['a message without a time', { messages: [{ id: 'm', by: 'library', from: '', text: '', status: '', event: null, seq: 0 }] }],
+    ['a promise of words', { promised: 'soon' }],
+    ['numbers for text', { note: 7 }],
+    ['a time that is none', { created: 'yesterday' }],
+  ];
+  it.each(odd)('a slip with %s is set aside, named, and costs the others nothing', async (_what, more) => {
+    const row = { ...slip('S-odd'), ...more };
+    await store.slips.bulkPut([slip('S-1'), row as Slip, slip('S-2')]);
+    expect((await slipsOf(store, 'imke')).map((s) => s.id)).toEqual(['S-1', 'S-2']);
+    expect(await slipById(store, 'S-odd')).toBeUndefined();
+    expect(await oddSlips(store)).toEqual([
+      { id: 'S-odd', why: expect.stringMatching(/\w/), row: expect.objectContaining({ id: 'S-odd' }) },
+    ]);
+    await dropOdd(store, 'S-odd');
+    expect(await oddSlips(store)).toEqual([]);
+  });
+  it('whole slips of every sort are slips', () => {
+    const sent = applyNotice(slip('S-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), {
+      slip: 'S-1',
+      kind: 'arrived',
+      time: '2026-11-02T08:00',
+      place: 'Quayside',
+      campus: null,
+      until: '2026-11-12',
+      text: 'Ready.',
+    });
+    expect([slip('S-1'), sent, slip('S-2', { delivery: { to: 'email', email: 'a@b.example' } })].map(slipTrouble)).toEqual([
+      null,
+      null,
+      null,
+    ]);
+  });
+  it('a clock that shows no time was never moved; settings of another shape are none', async () => {
+    await store.settings.bulkPut([
+      { key: 'clock', value: 'noon' },
+      { key: 'contacts', value: 'none' },
+      { key: 'kept', value: null },
+      { key: 'reader', value: 5 },
+    ]);
+    expect(await readSettings(store)).toEqual({ reader: null, clock: null, contacts: {}, registering: {}, kept: {}, inboxSeen: {} });
+    await moveClock(store, '2026-11-03T09:10', '2026-11-02T09:10');
+    expect((await readSettings(store)).clock).toBe('2026-11-03T09:10');
+  });
+  it('a reference that can’t be read stays with its text', async () => {
+    const good = { id: 'a', ref: { text: 'T', parts: [], csl: { type: 'book', title: 'T' } } };
+    const rows = [good, { id: 'b', ref: { text: 'Lind 2019', parts: 'none' } }, null, { ref: { csl: {} } }] as never;
+    await keepBibliography(store, { reader: 'imke', text: 't', read: 't', needBy: '', rows });
+    const kept = await bibliographyOf(store, 'imke');
+    expect(kept?.rows[0]).toEqual(good);
+    expect(kept?.rows.map((r) => r.ref.text)).toEqual(['T', 'Lind 2019', 'null', '{"ref":{"csl":{}}}']);
+    expect(new Set(kept?.rows.map((r) => r.id)).size).toBe(4);
+    await store.bibliographies.put({ reader: 'imke', text: 7, rows: 'none' } as never);
+    expect(await bibliographyOf(store, 'imke')).toEqual({ reader: 'imke', text: '', read: '', needBy: '', rows: [] });
+  });
+  it('odd rows of searches, questions and things aside are passed over', async () => {
+    await store.history.put({ id: 'h', reader: 'imke', at: '2026-11-02T09:10' } as never);
+    await store.standing.put({ id: 's', reader: 'imke', name: 7 } as never);
+    await store.aside.put({ id: 'a', reader: 'imke' } as never);
+    await store.questions.put({ id: 'q', reader: 'imke' } as never);
+    expect([
+      await pastOf(store, 'imke'),
+      await standingOf(store, 'imke'),
+      await asideOf(store, 'imke'),
+      await questionsOf(store, 'imke'),
+    ]).toEqual([[], [], [], []]);
+  });
+});
+
+describe('news of many slips with long histories', () => {
+  it('gets through in batches; when one fails the others are kept, and it is told', async () => {
+    const said = Array.from({ length: 120 }, (_, i) => ({
+      id: `m${i}`,
+      time: '2026-11-02T09:00',
+      by: 'library' as const,
+      from: 'Somewhere',
+      text: 'It has been asked, and answers later. '.repeat(8),
+      status: 'ExpectToSupply',
+      event: null,
+      seq: 0,
+      xml: ['<x/>'.repeat(200)],
+    }));
+    await store.slips.bulkPut(
+      Array.from({ length: 40 }, (_, i) => slip(`S-many-${i}`, { state: 'sent', sent: '2026-11-02T09:00', promised, messages: said })),
+    );
+    const sizes: number[] = [];
+    let n = 0;
+    vi.stubGlobal('fetch', async (_path: string, init: RequestInit) => {
+      const body = String(init.body);
+      sizes.push(body.length);
+      if (++n === 2) return new Response('{"detail":"The library is busy."}', { status: 503 });
+      const { slips } = JSON.parse(body) as { slips: Slip[] };
+      return new Response(
+        JSON.stringify(
+          slips.map((s) => ({
+            slip: s.id,
+            messages: [
+              {
+                ...NOTHING_MORE,
+                requestId: s.id,
+                supplyingAgency: 'LGD:A',
+                supplierName: 'A',
+                timestamp: '2026-11-02T09:05',
+                reason: 'StatusChange',
+                status: 'WillSupply',
+                note: 'Yes.',
+                xml: '<y/>',
+              },
+            ],
+            notices: [],
+          })),
+        ),
+      );
+    });
+    await expect(takeNews(store, 'imke', moment)).rejects.toThrow('The library is busy.');
+    expect(sizes.length).toBeGreaterThan(5);
+    expect(Math.max(...sizes)).toBeLessThan(300_000);
+    const states = (await slipsOf(store, 'imke')).map((s) => s.state);
+    expect(states.filter((s) => s === 'preparing').length).toBeGreaterThan(30);
+    expect(states.filter((s) => s === 'sent').length).toBeGreaterThan(0);
+    expect((await slipsOf(store, 'imke')).find((s) => s.state === 'preparing')?.messages.at(-1)?.xml).toEqual(['<y/>']);
+    n = 2;
+    await takeNews(store, 'imke', moment);
+    expect((await slipsOf(store, 'imke')).every((s) => s.state === 'preparing')).toBe(true);
+  });
+});
+
+describe('an older store with odd rows', () => {
+  it('is brought up to date all the same; documents come apart, and what was agreed is told from the price', async () => {
+    await store.delete();
+    const { default: Dexie } = await import('dexie');
+    const old = new Dexie('legendum', { indexedDB, IDBKeyRange });
+    old
+      .version(3)
+      .stores({
+        slips: 'id, reader, state, record',
+        settings: 'key',
+        history: 'id, [reader+at]',
+        standing: 'id, reader',
+        bibliographies: 'reader',
+        questions: 'id, reader',
+        aside: 'id, reader',
+      });
+    await old.table('slips').bulkPut([
+      { id: 'S-odd', reader: 'imke' },
+      { ...slip('S-old'), anyEdition: true, messages: [] },
+    ]);
+    old.close();
+    store = new Store({ indexedDB, IDBKeyRange });
+    expect((await slipsOf(store, 'imke')).map((s) => [s.id, s.editions])).toEqual([['S-old', 'any']]);
+    expect((await oddSlips(store)).map((o) => o.id)).toEqual(['S-odd']);
+    const changed = {
+      ...promised,
+      total: 200,
+      lines: [
+        { what: 'Loan', cents: 900 },
+        { what: 'Changed by the library', cents: -700 },
+      ],
+    };
+    const four = slip('S-4', {
+      promised: changed,
+      messages: [{ id: 'm', xml: '<?xml version="1.0"?>\n<a/>\n<?xml version="1.0"?>\n<b/>' } as never],
+    });
+    expect(upgradedTo5(four)).toMatchObject({
+      agreed: { total: 900, lines: [{ what: 'Loan', cents: 900 }] },
+      messages: [{ xml: ['<?xml version="1.0"?>\n<a/>', '<?xml version="1.0"?>\n<b/>'] }],
+    });
   });
 });
 

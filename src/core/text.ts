@@ -13,3 +13,9 @@ export function trimmed(text: string, head: string, tail = head): string {
   while (to > from && tail.includes(text[to - 1] as string)) to--;
   return text.slice(from, to);
 }
+
+/**
+ * The parts between a mark, without blanks around them. Splitting by a pattern with blanks around the mark would look at a run of blanks from each of them.
+ * @example parted('a ; b', ';') // ['a', 'b']
+ */
+export const parted = (text: string, mark: string | RegExp): string[] => text.split(mark).map((part) => part.trim());

@@ -83,7 +83,7 @@ export async function moveClock(page: Page, step: string | RegExp): Promise<void
   await page.getByRole('button', { name: step }).click();
 }
 /** Waits until a text that was typed stands in the reader's store, so that leaving the page loses nothing. */
-export async function kept(page: Page, table: 'slips', text: string): Promise<void> {
+export async function kept(page: Page, table: 'slips' | 'settings', text: string): Promise<void> {
   await expect
     .poll(() =>
       page.evaluate(

@@ -1,5 +1,5 @@
 /** The server goes away while a slip is sent; two tabs send at once; the reader changes. */
-import { expect, lines, moveClock, readAs, test } from './app';
+import { expect, kept, lines, moveClock, readAs, test } from './app';
 import { draft, send } from './views';
 
 test('a slip that can’t be sent stays in Outgoing and goes out later, once', async ({ page, server, faults }) => {
@@ -109,7 +109,18 @@ test('a first-time reader registers inside the first slip and keeps what was wri
   await page.getByRole('button', { name: 'Send slip' }).click();
   await expect(page.getByText(/Address is missing/).first()).toBeVisible();
   await page.getByRole('textbox', { name: 'Address' }).fill('Room 3, Netloft House');
+  await page.getByRole('textbox', { name: 'E-mail' }).fill('tove');
   await page.getByRole('checkbox', { name: /^Register me/ }).check();
+  await page.getByRole('button', { name: 'Send slip' }).click();
+  await expect(page.getByText(/E-mail is not an address/).first()).toBeVisible();
+  // What was typed into it is kept, as the slip is.
+  await kept(page, 'settings', 'Netloft House');
+  await kept(page, 'settings', '"tove"');
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Address' })).toHaveValue('Room 3, Netloft House');
+  await expect(page.getByRole('textbox', { name: 'E-mail' })).toHaveValue('tove');
+  await expect(page.getByRole('checkbox', { name: /^Register me/ })).toBeChecked();
+  await page.getByRole('textbox', { name: 'E-mail' }).fill('tove@reader.example');
   await expect(page.getByLabel('Note to the library')).toHaveValue('for Thursday');
   await send(page);
   await draft(page, 'record=tu0000049&route=ill-loan&from=lending');
@@ -168,4 +179,53 @@ test('lines that can’t be fetched are said, and come when asked for again', as
   await expect(page.locator('li[data-index="149"] [data-line]')).toBeVisible();
   await expect(said).toHaveCount(0);
   faults.length = 0; // requests that found no network
+});
+
+test('a draft that another tab has changed is not sent before that is said and decided', async ({ page }) => {
+  await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere');
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await other.getByLabel('Note to the library').fill('the second volume');
+  await kept(other, 'slips', 'the second volume');
+  const said = page.getByRole('alert').filter({ hasText: 'changed in another tab: the note' });
+  await expect(said).toBeVisible();
+  let sendings = 0;
+  page.on('request', (r) => {
+    if (r.method() === 'POST' && r.url().endsWith('/api/slips')) sendings++;
+  });
+  await page.getByRole('button', { name: 'Send slip' }).click();
+  await expect(said).toBeVisible();
+  expect(sendings).toBe(0);
+  await said.getByRole('button', { name: 'Take what was written there' }).click();
+  await expect(page.getByLabel('Note to the library')).toHaveValue('the second volume');
+  await other.close();
+  await send(page);
+  expect(sendings).toBe(1);
+});
+
+test('Back and Forward restore the box and the day, in CQL too', async ({ page }) => {
+  const box = () => page.getByRole('textbox', { name: /CQL/ });
+  await page.goto(`/?syntax=cql&need=2026-11-13&q=${encodeURIComponent('dc.title = kelp')}`);
+  await lines(page);
+  await expect(box()).toHaveValue('dc.title = kelp');
+  await box().fill('dc.title = dulse');
+  await page.getByLabel('Need by').fill('2026-11-20');
+  await page.getByRole('button', { name: 'Search', exact: true }).click();
+  await page.waitForURL(/dulse/);
+  await page.goBack();
+  await expect(box()).toHaveValue('dc.title = kelp');
+  await expect(page.getByLabel('Need by')).toHaveValue('2026-11-13');
+  await page.goForward();
+  await expect(box()).toHaveValue('dc.title = dulse');
+  await expect(page.getByLabel('Need by')).toHaveValue('2026-11-20');
+});
+
+test('a store that does not answer is said, and the page goes on', async ({ page }) => {
+  await page.addInitScript(() => {
+    // Opening hangs: neither success nor failure ever comes.
+    IDBFactory.prototype.open = () => new EventTarget() as unknown as IDBOpenDBRequest;
+  });
+  await page.goto('/?q=kelp');
+  await lines(page);
+  await expect(page.getByRole('alert')).toContainText(/store does not answer/);
 });

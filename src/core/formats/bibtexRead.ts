@@ -40,15 +40,34 @@ function entriesOf(text: string): Entry[] {
   return out;
 }
 
+/** The abbreviations that an entry uses, and those that these use, before them. */
+function stringsFor(entry: string, strings: ReadonlyMap<string, string>, known = new Set<string>()): string[] {
+  if (strings.size === 0) return [];
+  return [...new Set(entry.match(/[A-Za-z][\w:.+-]*/g) ?? [])].flatMap((word) => {
+    const name = word.toLowerCase();
+    const own = strings.get(name);
+    if (own === undefined || known.has(name) || known.size >= STRINGS_AT_MOST) return [];
+    known.add(name);
+    return [...stringsFor(own, strings, known), own];
+  });
+}
+/** Abbreviations that one entry is handed on with. */
+const STRINGS_AT_MOST = 60;
+
 export function readBibtex(text: string): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];
   const entries = entriesOf(text.replace(/\r\n?/g, '\n'));
-  // Abbreviations (@string) hold for all entries.
-  const strings = entries
-    .filter((e) => e.kind === 'string' && e.closed)
-    .map((e) => e.text)
-    .join('\n');
+  // Abbreviations (@string) hold for all entries; each is handed on with those entries that use it, else many of both would
+  // be read in the square of their number.
+  const strings = new Map(
+    entries
+      .filter((e) => e.kind === 'string' && e.closed)
+      .flatMap((e): [string, string][] => {
+        const name = /^@\w+\s*[{(]\s*([^\s=]{1,100})\s*=/.exec(e.text)?.[1];
+        return name ? [[name.toLowerCase(), e.text]] : [];
+      }),
+  );
   for (const e of entries) {
     if (e.kind === 'string' || e.kind === 'comment' || e.kind === 'preamble') continue;
     if (!e.closed) {
@@ -56,7 +75,7 @@ export function readBibtex(text: string): ReadItems {
       continue;
     }
     try {
-      const found = plugins.input.chain(`${strings}\n${e.text}`, { generateGraph: false }) as unknown[];
+      const found = plugins.input.chain(`${stringsFor(e.text, strings).join('\n')}\n${e.text}`, { generateGraph: false }) as unknown[];
       const item = cslItem(found[0], items.length + 1);
       if (typeof item === 'string') problems.push({ line: e.line, text: `This entry ${item} and is left out.` });
       else items.push(item);

@@ -7,6 +7,7 @@ import { CSL_NUMBERS, CSL_TEXTS, kindOfCsl } from '../bibliography/cslTypes';
 import { LANGUAGE_LIST, LANGUAGES } from '../bibliography/kinds';
 import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../bibliography/record';
 import { table } from '../table';
+import { parted } from '../text';
 
 const text = Joi.string().allow('').max(20_000);
 const name = Joi.object({ family: text, given: text, literal: text }).unknown(true);
@@ -76,7 +77,7 @@ export function readCslRecord(value: unknown, source: string): { record: Discove
       kind,
       carrier: csl.DOI ? 'online' : 'print',
       languages: [languageCode(csl.language)],
-      subjects: typeof item.keyword === 'string' ? [...new Set(item.keyword.split(/\s*[,;]\s*/).filter(Boolean))] : [],
+      subjects: typeof item.keyword === 'string' ? [...new Set(parted(item.keyword, /[,;]/).filter(Boolean))] : [],
       source,
       ...(custom?.peerReviewed === true ? { statedPeerReviewed: true } : {}),
       ...(csl.ISSN ? { journal: csl.ISSN as JournalId } : {}),

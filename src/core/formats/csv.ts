@@ -3,6 +3,7 @@
 import Papa from 'papaparse';
 import { fullName } from '../bibliography/describe';
 import type { CslItem, CslName } from '../bibliography/record';
+import { parted } from '../text';
 import { CSV_COLUMNS, type CsvColumn, columnFor } from './csvColumns';
 import type { Problem, ReadItems } from './item';
 
@@ -22,11 +23,10 @@ export function writeCsv(items: readonly CslItem[]): string {
 }
 
 const readNames = (text: string): CslName[] =>
-  text
-    .split(/\s*;\s*/)
+  parted(text, ';')
     .filter(Boolean)
     .map((t) => {
-      const [family = '', ...given] = t.split(/\s*,\s*/);
+      const [family = '', ...given] = parted(t, ',');
       return given.length ? { family, given: given.join(', ') } : { literal: t };
     });
 

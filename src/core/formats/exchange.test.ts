@@ -4,10 +4,12 @@ import '@citation-js/plugin-ris';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CslItem } from '../bibliography/record';
+import { readBibtex } from './bibtexRead';
 import { readCslItems } from './cslItems';
 import { readCsv, writeCsv } from './csv';
 import { writeIso2709 } from './iso2709';
 import { formatOf, kindOfFile, READ_FORMATS, type ReadFormat, readAs } from './read';
+import { readRis } from './ris';
 import { StreamReader, StreamWriter } from './stream';
 import { decodeText } from './text';
 import { WRITTEN_FORMATS, writeItems } from './write';
@@ -329,5 +331,35 @@ describe('encodings', () => {
     expect(decodeText(Uint8Array.from([0xff, 0xfe, ...u16]))).toBe(text);
     expect(decodeText(u16)).toBe(text);
     expect(decodeText(Uint8Array.from([...'Brands\u00e6ter'].map((c) => c.charCodeAt(0))))).toBe('Brandsæter');
+  });
+});
+
+describe('files that take long in the wrong hands', () => {
+  /** The best of two runs, in milliseconds. */
+  const took = (work: () => unknown): number =>
+    Math.min(
+      ...[0, 1].map(() => {
+        const began = performance.now();
+        work();
+        return performance.now() - began;
+      }),
+    );
+  it.each([
+    ['blanks in a cell of names', (n: number) => () => readCsv(`title,author\nT,"x${' '.repeat(n)}y"`)],
+    ['blanks in a person of RIS', (n: number) => () => readRis(`TY  - BOOK\nTI  - T\nAU  - x${' '.repeat(n)}y\nER  - \n`)],
+    [
+      'many abbreviations and many entries',
+      (n: number) => () => readBibtex(`${'@string{ab = "b"}\n'.repeat(n / 100)}${'@book{a, title={T}, year=2001}\n'.repeat(n / 400)}`),
+    ],
+  ] as const)('%s: eight times as much does not take its square', (_what, make) => {
+    make(8000)();
+    const [short, long] = [took(make(8000)), took(make(64_000))];
+    expect(long).toBeLessThan(20 * Math.max(short, 5));
+  });
+  it('an abbreviation reaches the entries that use it, also through another', () => {
+    const { items } = readBibtex(
+      '@string{long = "Annals of " # short}\n@string{short = "Kelp"}\n@string{other = "Nothing"}\n@article{a, title={T}, journal=long, year=2001}\n@article{b, title={U}, journal={Other}, year=2001}',
+    );
+    expect(items.map((i) => i['container-title'])).toEqual(['Annals of Kelp', 'Other']);
   });
 });

@@ -5,6 +5,7 @@
 import { fullName } from '../bibliography/describe';
 import type { CslItem, CslName } from '../bibliography/record';
 import { table } from '../table';
+import { parted } from '../text';
 import type { Problem, ReadItems } from './item';
 
 const TYPE_TO = table<string>({
@@ -40,7 +41,7 @@ const TYPE_FROM = table<string>({
 });
 
 const person = (text: string): CslName => {
-  const [family = '', ...given] = text.split(/\s*,\s*/);
+  const [family = '', ...given] = parted(text, ',');
   return given.length ? { family, given: given.join(', ') } : { literal: text };
 };
 const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();

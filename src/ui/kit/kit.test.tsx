@@ -3,6 +3,7 @@
 import { act, cleanup, fireEvent, render, renderHook, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { adjust, go, useAddress } from './address';
+import { Boundary } from './Boundary';
 import { Failure } from './Failure';
 import { useKeys } from './keys';
 import { Undo } from './Undo';
@@ -105,5 +106,41 @@ describe('a failure', () => {
     expect(again).toHaveBeenCalledOnce();
     rerender(<Failure error={undefined} />);
     expect(screen.getByRole('alert').textContent).toBe('Something failed here. Nothing of yours is lost.');
+  });
+});
+
+describe('a view that can’t be drawn', () => {
+  it('says what is kept and offers ways out; tried again, it is drawn', () => {
+    let broken = true;
+    const Part = () => {
+      if (broken) throw new TypeError('x is not a function');
+      return <p>drawn</p>;
+    };
+    const quiet = vi.spyOn(console, 'error').mockImplementation(() => {});
+    render(
+      <Boundary>
+        <Part />
+      </Boundary>,
+    );
+    expect(screen.getByRole('alert').textContent).toContain('What you have kept in this browser is still there');
+    expect(screen.getByRole('link', { name: 'Start with an empty search' }).getAttribute('href')).toBe('/');
+    expect(screen.getByRole('button', { name: 'Save what is kept as a file' })).toBeTruthy();
+    broken = false;
+    fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    expect(screen.getByText('drawn')).toBeTruthy();
+    quiet.mockRestore();
+  });
+  it('says nothing where another island of the page does', () => {
+    const Part = (): never => {
+      throw new TypeError('x');
+    };
+    const quiet = vi.spyOn(console, 'error').mockImplementation(() => {});
+    const { container } = render(
+      <Boundary quiet>
+        <Part />
+      </Boundary>,
+    );
+    expect(container.textContent).toBe('');
+    quiet.mockRestore();
   });
 });

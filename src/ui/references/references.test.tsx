@@ -9,7 +9,7 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, openWorld } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { readTask } from '../../browser/reading';
-import { bibliographyOf, type KeptReference, ReferenceReader } from '../../browser/references';
+import { bibliographyOf, type KeptReference, ReferenceReader, Stopped } from '../../browser/references';
 import { chooseReader } from '../../browser/settings';
 import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
@@ -187,6 +187,30 @@ describe('a bibliography', () => {
     await screen.findByText('The file ends in the middle.');
     expect(rows()).toHaveLength(1);
     expect((await stored())?.rows[0]?.ref.csl.title).toBe(csl.title);
+  });
+  it('stopped, what stood there before is back, and what was read until then can be taken', async () => {
+    await paste(line(YEAR));
+    await waitFor(async () => expect((await stored())?.rows).toHaveLength(1));
+    let stop: (error: Error) => void = () => {};
+    vi.spyOn(ReferenceReader.prototype, 'stop').mockImplementation(() => stop(new Stopped()));
+    vi.mocked(ReferenceReader.prototype.read).mockImplementation(async (_, say) => {
+      await readTask({ text: [unknown, salt].join('\n\n') }, { say: (p) => say({ ...p, total: 9 }), model: async () => model });
+      await new Promise((_done, fail) => {
+        stop = fail;
+      });
+    });
+    fireEvent.change(screen.getByLabelText('References as text'), { target: { value: 'a longer list' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Read again' }));
+    await waitFor(() => expect(rows()).toHaveLength(2));
+    fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
+    await screen.findByText('Stopped. What stood here before is back.');
+    expect(rows()).toHaveLength(1);
+    expect((screen.getByLabelText('References as text') as HTMLTextAreaElement).value).toBe('a longer list');
+    await waitFor(async () => expect((await stored())?.rows[0]?.ref.csl.title).toBe(csl.title));
+    fireEvent.click(screen.getByRole('button', { name: 'Take those' }));
+    expect(rows()).toHaveLength(2);
+    fireEvent.click(screen.getByRole('button', { name: 'Bring it back' }));
+    expect(rows()).toHaveLength(1);
   });
   it('is cleared, and brought back', async () => {
     await paste([line(YEAR), unknown].join('\n\n'));

@@ -8,6 +8,7 @@ import { follow, hereAt, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
+import { readSettings } from '../../browser/settings';
 import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/policy/types';
@@ -179,7 +180,17 @@ describe('the editor', () => {
     expect(said).toContain('Agree to be registered');
     fireEvent.click(screen.getByLabelText(/Register me for interlibrary loan/));
     fireEvent.change(screen.getByLabelText('Address'), { target: { value: '4 Mole Row, Quayside' } });
+    fireEvent.change(screen.getByLabelText('E-mail'), { target: { value: 'tove' } });
+    await screen.findAllByText(/E-mail is not an address/);
+    fireEvent.change(screen.getByLabelText('E-mail'), { target: { value: 'tove@reader.example' } });
     await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+    await waitFor(async () =>
+      expect((await readSettings(theStore())).registering[NEW.id]).toEqual({
+        email: 'tove@reader.example',
+        address: '4 Mole Row, Quayside',
+        agreed: true,
+      }),
+    );
   });
   it('what is asked for already is not asked for again', async () => {
     const slip = slipFor('The nori century');
