@@ -14,9 +14,9 @@ import type { Guidance } from '../core/guidance/guidance';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { ReferenceItem } from '../core/references/read';
+import type { CopyHistory } from '../core/requests/history';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../core/requests/lifecycle';
 import type { SlipPromise } from '../core/requests/promise';
-import type { CopyHistory } from '../core/requests/rules';
 import type { Promised, Slip, Wanted } from '../core/requests/slip';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · failed: anything else. */
@@ -119,8 +119,8 @@ export interface SlipSent {
   /** The promise as the library's own data give it at this moment. */
   readonly promised: Promised | null;
 }
-export const sendSlip = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipSent> =>
-  post('/api/slips', { slip: wire(slip), moment, history });
+export const sendSlip = (slip: Slip, moment: Moment, history?: CopyHistory): Promise<SlipSent> =>
+  post('/api/slips', { slip: wire(slip), moment, ...(history ? { history } : {}) });
 
 export interface SlipNews {
   readonly slip: string;

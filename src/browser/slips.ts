@@ -1,6 +1,5 @@
 /** The reader's slips: drafts kept on every keystroke, Outgoing sent once, news taken in as the clock moves, acts told. */
 import type { Moment } from '../core/engine/port';
-import { historyFor } from '../core/requests/history';
 import {
   act,
   applyMessage,
@@ -111,11 +110,14 @@ export const sendOutgoing = (store: Store, reader: string, moment: Moment, only?
     const chosen = (await slipsOf(store, reader)).filter(
       (s) => s.state === 'outgoing' && (only === undefined || (only === 'going' ? s.going : only.has(s.id))),
     );
+    if (!chosen.length) return { sent, problem, stayed };
     for (const slip of chosen) await change(store, slip.id, (s) => (s.state === 'outgoing' && !s.going ? { ...s, going: true } : s));
+    // Comes with the first sending: a page that sends nothing need not have it. Where it can't be fetched, nor can the library be reached.
+    const counting = await import('../core/requests/history').catch(() => null);
     for (const slip of chosen) {
       const dated = { ...slip, sent: slip.sent ?? moment.at };
       try {
-        const { documents, promised } = await sendSlip(dated, moment, historyFor(slip, await slipsOf(store, reader)));
+        const { documents, promised } = await sendSlip(dated, moment, counting?.historyFor(slip, await slipsOf(store, reader)));
         await change(store, slip.id, (s) =>
           s.state === 'outgoing' ? markSent(promised ? { ...s, promised, agreed: promised } : s, moment.at, documents) : s,
         );

@@ -415,17 +415,15 @@ describe('an older store with odd rows', () => {
     await store.delete();
     const { default: Dexie } = await import('dexie');
     const old = new Dexie('legendum', { indexedDB, IDBKeyRange });
-    old
-      .version(3)
-      .stores({
-        slips: 'id, reader, state, record',
-        settings: 'key',
-        history: 'id, [reader+at]',
-        standing: 'id, reader',
-        bibliographies: 'reader',
-        questions: 'id, reader',
-        aside: 'id, reader',
-      });
+    old.version(3).stores({
+      slips: 'id, reader, state, record',
+      settings: 'key',
+      history: 'id, [reader+at]',
+      standing: 'id, reader',
+      bibliographies: 'reader',
+      questions: 'id, reader',
+      aside: 'id, reader',
+    });
     await old.table('slips').bulkPut([
       { id: 'S-odd', reader: 'imke' },
       { ...slip('S-old'), anyEdition: true, messages: [] },

@@ -7,9 +7,9 @@ import { moment } from '../../tests/fixtures/world';
 import type { RecordAnswer, SearchAnswer } from '../core/engine/port';
 import type { Reader } from '../core/policy/types';
 import { NEW_SEARCH, printRequest } from '../core/query/request';
+import { NO_HISTORY } from '../core/requests/history';
 import { type HeardMessage, markSent, putInOutgoing } from '../core/requests/lifecycle';
 import type { SlipPromise } from '../core/requests/promise';
-import { NO_HISTORY } from '../core/requests/rules';
 import { newSlip, type Promised, type Slip } from '../core/requests/slip';
 import { READERS } from '../demo/library';
 import * as ask from '../pages/api/ask';
@@ -69,7 +69,19 @@ describe('searching', () => {
     expect(await ok(await call(suggest.GET, `/api/suggest?q=${'k'.repeat(300)}`))).toEqual({ suggestions: [] });
     const { suggestions } = await ok<{ suggestions: { text: string }[] }>(await call(suggest.GET, '/api/suggest?q=kelp'));
     expect(suggestions.some((s) => /kelp/i.test(s.text))).toBe(true);
-    expect((await call(suggest.GET, '/api/suggest?q=kelp&max=3')).status).toBe(400);
+    for (const [route, path] of [
+      [suggest.GET, '/api/suggest?q=kelp&max=3'],
+      [journals.GET, '/api/journals?q=food&toString=1'],
+      [guidance.GET, '/api/guidance?all=1'],
+      [library.GET, '/api/library?constructor=1'],
+    ] as const) {
+      const refused = await call(route, path);
+      expect([path, refused.status, ((await refused.json()) as { parameter: string }).parameter]).toEqual([
+        path,
+        400,
+        expect.stringMatching(/max|toString|all|constructor/),
+      ]);
+    }
   });
   it('journals, the library and what else there is to look in', async () => {
     const { journals: found } = await ok<{ journals: { title: string }[] }>(await call(journals.GET, '/api/journals?q=food'));

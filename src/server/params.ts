@@ -5,8 +5,8 @@ import { type CampusId, MAX_ID } from '../core/bibliography/record';
 import type { LibraryInfo, Moment } from '../core/engine/port';
 import { readQuery } from '../core/query/read';
 import { GROUPS, readRequest, type SearchRequest, SORTS, SYNTAXES } from '../core/query/request';
+import { NO_HISTORY } from '../core/requests/history';
 import { READER_ACTS } from '../core/requests/lifecycle';
-import { NO_HISTORY } from '../core/requests/rules';
 import { situationSchema, slipWireSchema } from '../core/requests/schema';
 import { parseDay, parseLocal } from '../core/time';
 import { beyondBounds, readBody } from './body';
@@ -65,6 +65,18 @@ function collected(params: URLSearchParams): Record<string, string | string[]> {
     out[key] = all.length > 1 ? all : (all[0] ?? '');
   }
   return out;
+}
+
+/** The refusal of a parameter that an endpoint does not know; null when it knows them all. */
+export function unknownParameter(params: URLSearchParams, ...known: readonly string[]): Response | null {
+  const unknown = [...params.keys()].find((k) => !known.includes(k));
+  return unknown === undefined
+    ? null
+    : problem(
+        'bad-parameter',
+        `There is no parameter “${unknown.slice(0, 60)}” here${known.length ? `; there are ${known.join(', ')}` : ''}.`,
+        unknown.slice(0, 60),
+      );
 }
 
 export interface SearchInput {

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { moment, openWorld } from '../../tests/fixtures/world';
 import type { Reader } from '../core/policy/types';
-import { NO_HISTORY } from '../core/requests/rules';
+import { NO_HISTORY } from '../core/requests/history';
 import { newSlip } from '../core/requests/slip';
 import { LIBRARY, READERS } from '../demo/library';
 import { POLICY } from '../demo/policy';

@@ -209,7 +209,7 @@ test('references over HTTP: text in, parts and matches out; other things are ref
   expect(found).toHaveLength(3);
   expect(found[2]?.match).toBeNull();
   expect((await post('', 'text/plain')).status()).toBe(400);
-  expect((await post('x', 'application/pdf')).status()).toBe(400);
+  expect((await post('x', 'application/pdf')).status()).toBe(415);
   expect((await post('x', 'text/plain', '?campus=nowhere')).status()).toBe(400);
   expect((await post('x '.repeat(300_000))).status()).toBe(413);
 });

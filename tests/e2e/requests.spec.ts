@@ -113,7 +113,7 @@ test('approval with a question: staff ask, the reader answers, it goes on', asyn
   await page.getByLabel('Chapter wanted').fill('3');
   await page.getByRole('checkbox', { name: /copyright statement/ }).check();
   await page.getByLabel('Speed').selectOption('fast');
-  await expect(page.getByText(/It costs more than 20\.00 in all: staff look at it/)).toBeVisible();
+  await expect(page.getByText(/It costs more than 20\.00\u00a0cr in all: staff look at it/)).toBeVisible();
   await page.getByLabel('Note to the library').fill('Please ask me before you spend much.');
   await send(page);
   await expect(state(page)).toHaveText('awaiting approval');
@@ -130,7 +130,7 @@ test('approval with a question: staff ask, the reader answers, it goes on', asyn
   await expect(page.getByRole('listitem').getByText('Only chapter 3, please, the fast way.', { exact: true })).toBeVisible();
   await until(page, /^Approved/, 5);
   // The exchange is there to be read, in the standard's terms.
-  await page.getByText('As ISO 18626').first().click();
+  await page.getByText('Technical details: ISO 18626').first().click();
   await expect(page.getByText(/<requestConfirmation>/).first()).toBeVisible();
 });
 
@@ -236,7 +236,7 @@ test('a condition is accepted, and the loan comes', async ({ page }) => {
   await until(page, /needs your decision|not supplied/, 20);
   // Whether anybody supplies is the network's luck; with a condition it is the reader's to decide.
   if ((await state(page).textContent()) === 'needs your decision') {
-    await expect(page.getByText('LibraryUseOnly').first()).toBeVisible();
+    await expect(page.getByText(/lends it to be read in the library only/).first()).toBeVisible();
     await page.getByRole('button', { name: 'Accept' }).click();
     await expect(page.getByText('I accept the condition.')).toBeVisible();
     await until(page, /^Ready for you|lost on the road/, 30);

@@ -204,7 +204,7 @@ test('a draft that another tab has changed is not sent before that is said and d
 });
 
 test('Back and Forward restore the box and the day, in CQL too', async ({ page }) => {
-  const box = () => page.getByRole('textbox', { name: /CQL/ });
+  const box = () => page.getByLabel('A search in CQL');
   await page.goto(`/?syntax=cql&need=2026-11-13&q=${encodeURIComponent('dc.title = kelp')}`);
   await lines(page);
   await expect(box()).toHaveValue('dc.title = kelp');

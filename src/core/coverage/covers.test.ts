@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type DayNumber, parseDay } from '../time';
 import { coverageWindow, coversOn } from './covers';
+import { readDepth } from './depth';
 import { readEmbargo } from './embargo';
-import { type KbartLine, readDepth, readKbart, writeKbart } from './kbart';
+import { type KbartLine, readKbart, writeKbart } from './kbart';
 
 const line = (more: Partial<KbartLine>): KbartLine => ({
   provider: 'p',

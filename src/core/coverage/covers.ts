@@ -3,8 +3,9 @@
  * is there, so that a moving wall is a date ("readable online from 1 Jan") and not a yes or no that changes overnight.
  */
 import { addDays, type DayNumber, dayNumber, dayText } from '../time';
+import { type CoverageDepth, readDepth } from './depth';
 import { type EmbargoPart, readEmbargo } from './embargo';
-import { type CoverageDepth, type KbartLine, readDepth } from './kbart';
+import type { KbartLine } from './kbart';
 
 /** Where and when an article or book appeared. */
 export interface ItemPosition {

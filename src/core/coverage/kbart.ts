@@ -5,6 +5,7 @@
 import Papa from 'papaparse';
 import { readIsbn, readIssn } from '../bibliography/identifiers';
 import { parseDay } from '../time';
+import { readDepth } from './depth';
 import { readEmbargo } from './embargo';
 
 export const KBART_COLUMNS = [
@@ -35,7 +36,6 @@ export const KBART_COLUMNS = [
   'access_type',
 ] as const;
 export type KbartColumn = (typeof KBART_COLUMNS)[number];
-export type CoverageDepth = 'fulltext' | 'selected articles' | 'abstracts';
 
 /** One line of a title list; empty columns are left out. `provider` is the list it came from. */
 export type KbartLine = Partial<Readonly<Record<KbartColumn, string>>> & { readonly provider: string };
@@ -65,12 +65,6 @@ function headingProblem(heading: readonly string[]): string | null {
 /** A day, month or year of the calendar as KBART writes it; null for anything else. */
 const readDate = (text: string): string | null =>
   /^\d{4}(-\d{2}(-\d{2})?)?$/.test(text) && parseDay(`${text}-01-01`.slice(0, 10)) !== null ? text : null;
-/** The depth in the recommendation's words; vendors write it in several. */
-export function readDepth(text: string): CoverageDepth | null {
-  const t = text.toLowerCase().replace(/[\s_-]+/g, '');
-  if (t === '' || t === 'fulltext' || t === 'ebook' || t === 'ebooks') return 'fulltext';
-  return t.startsWith('selected') ? 'selected articles' : t.startsWith('abstract') ? 'abstracts' : null;
-}
 const whole = (text: string | undefined): number | null => (text && /^\d+$/.test(text) ? Number(text) : null);
 /** Why a line's span makes no sense; null when it does. */
 function spanProblem(line: Readonly<Record<string, string>>): string | null {

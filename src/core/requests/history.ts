@@ -1,8 +1,16 @@
 /** Of a reader's other slips, what the rules count. */
 import { isOpen } from './lifecycle';
 import { serviceOf } from './price';
-import { type CopyHistory, NO_HISTORY } from './rules';
 import type { Slip } from './slip';
+
+/** What the rules count of the reader's other slips: copies of the same journal or issue this year, of the same book, open slips. */
+export interface CopyHistory {
+  readonly journalThisYear: number;
+  readonly sameIssue: number;
+  readonly sameBookCopies: number;
+  readonly open: number;
+}
+export const NO_HISTORY: CopyHistory = { journalThisYear: 0, sameIssue: 0, sameBookCopies: 0, open: 0 };
 
 export function historyFor(slip: Slip, all: readonly Slip[]): CopyHistory {
   const others = all.filter((s) => s.id !== slip.id);

@@ -7,10 +7,9 @@ import type { Way } from '../access/way';
 import type { ResolvedMatch } from '../engine/port';
 import type { Reader } from '../policy/types';
 import type { ReferenceItem } from '../references/read';
-import { historyFor } from './history';
+import { type CopyHistory, historyFor, NO_HISTORY } from './history';
 import { type Thing, writeSlips } from './many';
 import { promisedFrom, type SlipPromise } from './promise';
-import { type CopyHistory, NO_HISTORY } from './rules';
 import { newSlip, type Slip } from './slip';
 
 const world = worldOf(400);

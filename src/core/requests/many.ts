@@ -8,9 +8,9 @@ import type { ResolvedMatch } from '../engine/port';
 import type { Reader } from '../policy/types';
 import type { ReferenceItem } from '../references/read';
 import { beginSlip, type Wished, wishedFrom } from './begin';
+import type { CopyHistory } from './history';
 import { historyFor } from './history';
 import type { SlipPromise } from './promise';
-import type { CopyHistory } from './rules';
 import { slipFaults } from './schema';
 import { duplicateOf, type Slip } from './slip';
 

@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import { READERS } from '../../demo/library';
 import type { Reader } from '../policy/types';
+import { NO_HISTORY } from './history';
 import { totalOf } from './price';
 import type { SlipPromise } from './promise';
-import { NO_HISTORY } from './rules';
 import { newSlip, type Slip } from './slip';
 
 const world = worldOf(300);

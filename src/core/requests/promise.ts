@@ -9,8 +9,9 @@ import { type Verdict, verdictOf } from '../access/verdict';
 import { ownersLine, type Way, waitLabel, waysToRead } from '../access/ways';
 import type { Cents, Library, ReaderCategory, ReaderSituation, Route, Speed, Spread } from '../policy/types';
 import { dayOf, dayText, isoLocal, type Minutes, parseDay, parseLocal } from '../time';
+import { type CopyHistory, NO_HISTORY } from './history';
 import { canHurry, grossOf, money, type PriceLine, priceOf, serviceOf, totalOf } from './price';
-import { type CopyHistory, NO_HISTORY, type RuleCase, type RuleSaid, rulesFor } from './rules';
+import { type RuleCase, type RuleSaid, rulesFor } from './rules';
 import { limitOf, type Promised, type Slip } from './slip';
 
 /** A station on the way, and the moment by which it is passed. */

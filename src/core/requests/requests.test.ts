@@ -6,8 +6,8 @@ import { READERS } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
 import type { DiscoveryRecord } from '../bibliography/record';
 import type { Reader } from '../policy/types';
+import { NO_HISTORY } from './history';
 import { canHurry, money, priceOf, totalOf } from './price';
-import { NO_HISTORY } from './rules';
 import { slipFaults } from './schema';
 import { duplicateOf, itemOf, limitOf, newSlip, type Slip, wantedChoices } from './slip';
 

@@ -5,8 +5,9 @@ import { POLICY } from '../../demo/policy';
 import { parsePolicy, readPolicy } from '../policy/schema';
 import { type DayNumber, isoDay, parseDay } from '../time';
 import { contradictions, doubts } from './details';
+import { NO_HISTORY } from './history';
 import { dueDay, loanDays, overdueDays, renewalsLeft } from './loans';
-import { NO_HISTORY, type RuleCase, rulesFor } from './rules';
+import { type RuleCase, rulesFor } from './rules';
 import type { SlipItem } from './slip';
 
 const today = parseDay('2026-11-02') as DayNumber;

@@ -7,6 +7,7 @@ import { pageCount } from '../bibliography/describe';
 import { type Carrier, KINDS, type Kind } from '../bibliography/kinds';
 import type { Cents, Policy, ReaderCategory, Route, Speed } from '../policy/types';
 import { type DayNumber, dayText, yearOf } from '../time';
+import type { CopyHistory } from './history';
 import { money } from './price';
 import type { Wanted } from './slip';
 
@@ -20,15 +21,6 @@ export interface RuleSaid {
   /** What would be allowed, where something else would. */
   readonly allowed?: string;
 }
-/** What the rules count of the reader's other slips: copies of the same journal or issue this year, of the same book, open slips. */
-export interface CopyHistory {
-  readonly journalThisYear: number;
-  readonly sameIssue: number;
-  readonly sameBookCopies: number;
-  readonly open: number;
-}
-export const NO_HISTORY: CopyHistory = { journalThisYear: 0, sameIssue: 0, sameBookCopies: 0, open: 0 };
-
 export interface RuleCase {
   readonly wanted: Wanted;
   readonly route: Route;

@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
-import { guarded } from '../../server/params';
+import { guarded, unknownParameter } from '../../server/params';
 import { json } from '../../server/problem';
 
 /** Databases, study guides and the map from subjects to them. */
-export const GET: APIRoute = ({ locals }) => guarded(async () => json(await locals.index.guidance()));
+export const GET: APIRoute = ({ url, locals }) =>
+  guarded(async () => unknownParameter(url.searchParams) ?? json(await locals.index.guidance()));

@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../core/engine/port';
-import type { CopyHistory } from '../../core/requests/rules';
+import type { CopyHistory } from '../../core/requests/history';
 import type { Slip } from '../../core/requests/slip';
 import { BODIES, withBody } from '../../server/params';
 import { json, problem } from '../../server/problem';

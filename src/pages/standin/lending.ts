@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { xmlText } from '../../core/requests/iso18626';
 import { parseLocal } from '../../core/time';
 import { readBytes } from '../../server/body';
-import { guarded } from '../../server/params';
+import { guarded, unknownParameter } from '../../server/params';
 import { problem } from '../../server/problem';
 
 const MOST_BYTES = 200_000;
@@ -10,6 +10,8 @@ const MOST_BYTES = 200_000;
 /** The simulated lending network's own door: an ISO 18626 message in, its confirmation out, also for one that it refuses. */
 export const POST: APIRoute = ({ request, url, locals }) =>
   guarded(async () => {
+    const unknown = unknownParameter(url.searchParams, 'at');
+    if (unknown) return unknown;
     const at = url.searchParams.get('at') ?? locals.info.start;
     if (parseLocal(at) === null) return problem('bad-parameter', 'at is not a local time: write it as 2026-11-02T09:10.', 'at');
     const body = await readBytes(request, MOST_BYTES);

@@ -62,9 +62,9 @@ export function approval(story: Story, sent: Minutes): { at: Minutes; speed: Sli
     return null;
   }
   if (slip.speed === 'fast' && u > 1 - STAFF_REFUSES - STAFF_CHANGES) {
-    const total = slip.promised
-      ? totalOf(slip.promised.lines.filter((l) => !l.what.startsWith('Fast') && !l.what.startsWith('Royalty')))
-      : 0;
+    // From what was agreed: the price that stands now may be of this very message.
+    const agreed = slip.agreed ?? slip.promised;
+    const total = agreed ? totalOf(agreed.lines.filter((l) => !l.what.startsWith('Fast') && !l.what.startsWith('Royalty'))) : 0;
     story.say(
       looked,
       'RequestReceived',

@@ -5,6 +5,7 @@ import { moment, openWorld } from '../../../tests/fixtures/world';
 import type { DiscoveryRecord } from '../../core/bibliography/record';
 import type { LendingTimeline } from '../../core/engine/port';
 import type { Reader } from '../../core/policy/types';
+import { NO_HISTORY } from '../../core/requests/history';
 import {
   act,
   applyMessage,
@@ -15,7 +16,6 @@ import {
   putInOutgoing,
   type ReaderAct,
 } from '../../core/requests/lifecycle';
-import { NO_HISTORY } from '../../core/requests/rules';
 import { newSlip, type Slip } from '../../core/requests/slip';
 import { addDays, type DayNumber, isoLocal, type Minutes, parseDay, parseLocal, startOf } from '../../core/time';
 import { READERS } from '../../demo/library';
@@ -91,6 +91,24 @@ function first<T>(find: (id: string) => T | null): T {
 const ENDS: readonly Slip['state'][] = ['ready', 'delivered', 'not-supplied', 'finished', 'withdrawn'];
 
 describe('the lending network', () => {
+  it('says the same when it is told what it has said, a price that it named among it', () => {
+    let renamed = 0;
+    for (const id of ids) {
+      const slip = sent(id, 'The edible shore', {
+        wanted: 'chapter',
+        route: 'ill-copy',
+        speed: 'fast',
+        promised: { mediated: true } as never,
+        note: 'no questions',
+      });
+      const told = story(slip);
+      const later = at(slip, '2026-12-31T12:00');
+      expect(story(later)).toEqual(told);
+      expect(at(later, '2026-12-31T12:00')).toEqual(later);
+      if (later.promised?.total !== slip.promised?.total) renamed++;
+    }
+    expect(renamed).toBeGreaterThan(0);
+  });
   it('tells the same every time, in order, and ends in an arrival, a file or a refusal', () => {
     for (const [title, route, wanted, from] of [
       ['The nori century', 'ill-loan', 'loan', 'lending'],

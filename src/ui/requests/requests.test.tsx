@@ -14,6 +14,7 @@ import { chooseReader } from '../../browser/settings';
 import { keepDraft, slipById, slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/policy/types';
+import { NO_HISTORY } from '../../core/requests/history';
 import {
   act,
   applyMessage,
@@ -27,7 +28,6 @@ import {
 } from '../../core/requests/lifecycle';
 import { money } from '../../core/requests/price';
 import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
-import { NO_HISTORY } from '../../core/requests/rules';
 import { newSlip, type Promised, type Slip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
 import { SlipActs } from '../slip/SlipActs';

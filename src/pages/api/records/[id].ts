@@ -5,7 +5,7 @@ import { writeDublinCore } from '../../../core/formats/dublinCore';
 import { writeMarcxml } from '../../../core/formats/marcxml';
 import { writeRis } from '../../../core/formats/ris';
 import { table } from '../../../core/table';
-import { guarded } from '../../../server/params';
+import { guarded, unknownParameter } from '../../../server/params';
 import { partsOf } from '../../../server/path';
 import { json, problem } from '../../../server/problem';
 
@@ -22,8 +22,8 @@ const FORMATS = table<{ type: string; write: (r: DiscoveryRecord) => string }>({
 
 /** The full record, or one of its formats by `format=` or `Accept`. */
 export const GET: APIRoute = async ({ url, request, locals }) => {
-  const unknown = [...url.searchParams.keys()].find((k) => k !== 'format');
-  if (unknown) return problem('bad-parameter', `There is no parameter “${unknown.slice(0, 60)}”.`, unknown.slice(0, 60));
+  const unknown = unknownParameter(url.searchParams, 'format');
+  if (unknown) return unknown;
   const accepted = request.headers.get('accept') ?? '';
   const asked =
     url.searchParams.get('format') ?? (accepted.includes(CSL) ? 'csl' : accepted.includes('application/marcxml+xml') ? 'marcxml' : null);

@@ -1,8 +1,8 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../../core/engine/port';
+import type { CopyHistory } from '../../../core/requests/history';
 import { isForOthers, requestFor } from '../../../core/requests/iso18626';
 import { promisedFrom } from '../../../core/requests/promise';
-import type { CopyHistory } from '../../../core/requests/rules';
 import { slipFaults } from '../../../core/requests/schema';
 import { refusalOf } from '../../../core/requests/sending';
 import type { Slip } from '../../../core/requests/slip';
