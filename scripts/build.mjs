@@ -12,7 +12,7 @@ const astro = spawnSync(process.execPath, ['node_modules/astro/astro.js', 'build
 });
 if (astro.status !== 0) process.exit(astro.status ?? 1);
 await bundleNode(
-  { main: 'src/server/main.ts', 'index.worker': 'src/server/index.worker.ts', 'pdf.worker': 'src/standins/pdf.worker.ts' },
+  { main: 'src/server/main.ts', 'index.worker': 'src/server/index.worker.ts', 'pdf.worker': 'src/server/pdf.worker.ts' },
   'dist/app',
 );
 

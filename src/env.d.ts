@@ -8,6 +8,8 @@ declare namespace App {
     pdf: import('./server/pdfs').MakePdf;
     /** Writes what nobody expected into the log; answers with the number it stands under. */
     failure: (error: unknown) => string;
+    /** Writes into the log what a browser reported of our content security policy, some in a minute. */
+    breached: (breach: import('./server/breaches').Breach) => void;
     network: import('./server/ports').LendingNetwork & import('./server/ports').Circulation;
   }
 }

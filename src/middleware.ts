@@ -20,7 +20,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
     return asPage(answer);
   }
   const policy = response.headers.get('content-security-policy');
-  if (policy) response.headers.set('content-security-policy', `${policy} style-src-attr 'unsafe-inline';`);
+  if (policy) response.headers.set('content-security-policy', `${policy} style-src-attr 'unsafe-inline'; report-uri /api/policy-reports;`);
   return response;
 });
 

@@ -100,7 +100,7 @@ describe('addresses', () => {
   it('that ask the index are refused early when it is busy; health and the shell of a page never', () => {
     for (const path of ['/api/search', '/records/tu1', '/sru', '/openurl', '/feeds/search.atom', '/standin/delivery/x.pdf'])
       expect([path, asksIndex(path)]).toEqual([path, true]);
-    for (const path of ['/', '/healthz', '/api/library', '/references', '/requests/new', '/about'])
+    for (const path of ['/', '/healthz', '/api/library', '/api/policy-reports', '/references', '/requests/new', '/about'])
       expect([path, asksIndex(path)]).toEqual([path, false]);
   });
 });

@@ -7,6 +7,7 @@ import compression from 'compression';
 import pino from 'pino';
 import sirv from 'sirv';
 import { baseAddress } from './base';
+import { perMinute } from './breaches';
 import { readConfig } from './config';
 import { IndexHost } from './host';
 import { readLibraryInfo } from './libraryInfo';
@@ -80,6 +81,10 @@ async function start(): Promise<void> {
     const id = randomBytes(6).toString('hex');
     log.error({ id, err: scrubbed(error) }, 'failed');
     return id;
+  };
+  const mayLog = perMinute();
+  const breached: App.Locals['breached'] = (breach) => {
+    if (mayLog()) log.warn(breach, 'content security policy');
   };
   const say = (res: ServerResponse, type: ProblemType, detail: string, more: Readonly<Record<string, string>> = {}): void => {
     if (res.headersSent) return void res.end();
@@ -164,7 +169,7 @@ async function start(): Promise<void> {
         'x-failure': id,
       });
     };
-    const locals: App.Locals = { index, info, network, pdf: pdfs.make, failure, base };
+    const locals: App.Locals = { index, info, network, pdf: pdfs.make, failure, breached, base };
     const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);
     compress(req as never, res as never, () =>
       files(req, res, () =>

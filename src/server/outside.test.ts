@@ -6,6 +6,7 @@ import { storyItemTitled } from '../../tests/fixtures/story';
 import { requestFor } from '../core/requests/iso18626';
 import { newSlip } from '../core/requests/slip';
 import { LIBRARY, READERS } from '../demo/library';
+import * as reports from '../pages/api/policy-reports';
 import * as references from '../pages/api/references/index';
 import * as delivery from '../pages/standin/delivery/[record].pdf';
 import * as lending from '../pages/standin/lending';
@@ -22,6 +23,22 @@ const bytesOf = async (response: Response): Promise<Uint8Array> => {
   expect([response.status, response.headers.get('content-type')]).toEqual([200, 'application/pdf']);
   return new Uint8Array(await response.arrayBuffer());
 };
+
+describe('reports about the content security policy', () => {
+  const report = (body: string, type = 'application/csp-report') =>
+    call(reports.POST, '/api/policy-reports', { method: 'POST', body, headers: { 'content-type': type } });
+  it('are kept as rule and origin; what is none, too long or of another type is refused', async () => {
+    const text = JSON.stringify({
+      'csp-report': { 'document-uri': 'https://a/?q=mine', 'effective-directive': 'img-src', 'blocked-uri': 'data' },
+    });
+    expect((await report(text)).status).toBe(204);
+    expect(server.breaches).toEqual([{ directive: 'img-src', blocked: 'data' }]);
+    expect(await refused(await report(text, 'text/html'))).toEqual([415, expect.any(String)]);
+    expect(await refused(await report('{}'))).toEqual([400, expect.any(String)]);
+    expect(await refused(await report(' '.repeat(20_000)))).toEqual([413, expect.stringContaining('16,000 bytes')]);
+    expect(server.breaches).toHaveLength(1);
+  });
+});
 
 describe('references as text', () => {
   const line = 'Ovesen, K. (1971). Tides nobody wrote about. Nowhere Press.';

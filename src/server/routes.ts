@@ -3,6 +3,7 @@
 /** Everything else is read only. A test holds this list against the endpoints' own exports. */
 export const POSTED: ReadonlySet<string> = new Set([
   '/api/ask',
+  '/api/policy-reports',
   '/api/promise',
   '/api/references',
   '/api/references/resolve',
@@ -23,7 +24,7 @@ export const methodsOf = (path: string): readonly string[] => (POSTED.has(bare(p
 export const isClosed = (path: string): boolean => path.startsWith('/_') && !path.startsWith('/_astro/');
 
 const SAID: ReadonlySet<string> = new Set(
-  'api search values suggest records references resolve ways promise slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside standin publisher delivery database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
+  'api policy-reports search values suggest records references resolve ways promise slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside standin publisher delivery database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
     ' ',
   ),
 );
@@ -38,6 +39,6 @@ export const shapeOf = (path: string): string =>
     .map((part) => (part === '' || SAID.has(part) ? part : ':x'))
     .join('/');
 
-const ASKING = /^\/(?:api\/(?!library)|records\/|feeds\/|sru|openurl|journals|standin\/(?:publisher|delivery|database))/;
+const ASKING = /^\/(?:api\/(?!library|policy-reports)|records\/|feeds\/|sru|openurl|journals|standin\/(?:publisher|delivery|database))/;
 /** Asks the index: refused at once when its queue is full, before anything is read or rendered. */
 export const asksIndex = (path: string): boolean => ASKING.test(path);

@@ -71,8 +71,22 @@ test('every page carries its security headers and no inline script is allowed', 
   expect(policy).toContain("default-src 'self'");
   expect(/script-src ([^;]*)/.exec(policy)?.[1]).not.toContain('unsafe-inline');
   expect(answer.headers()['x-content-type-options']).toBe('nosniff');
+  expect(policy).toContain('report-uri /api/policy-reports');
   expect(answer.headers()['referrer-policy']).toBe('same-origin');
   const health = (await (await request.get('/healthz')).json()) as { status: string; records: number };
   expect(health.status).toBe('ok');
   expect(health.records).toBeGreaterThan(1000);
+});
+
+test('a script that was slipped into a page does not run, and the server hears of it', async ({ page }) => {
+  await page.goto('/about');
+  const heard = page.waitForResponse((r) => r.url().endsWith('/api/policy-reports'));
+  const ran = await page.evaluate(() => {
+    const script = document.createElement('script');
+    script.textContent = 'document.title = "taken"';
+    document.body.append(script);
+    return document.title;
+  });
+  expect(ran).not.toBe('taken');
+  expect((await heard).status()).toBe(204);
 });

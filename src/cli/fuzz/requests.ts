@@ -200,6 +200,7 @@ function posted(r: Random, known: Known): Shot {
     { path: '/api/slips/act', body: { slip: sent, act: r.pick(['cancel', 'note', 'renew', 'collect']), text: 'x', moment } },
     { path: '/api/slips/news', body: { slips: [sent, sent], moment } },
     { path: '/api/ask', body: { questions: [{ id: 'Q-000001', kind: 'question', subject: 'kelp', asked: known.start }], moment } },
+    { path: '/api/policy-reports', body: { 'csp-report': { 'effective-directive': 'img-src', 'blocked-uri': 'https://x.example/a' } } },
     { path: '/api/references/resolve', body: { items: [record.csl, record.csl], moment, needBy: '' } },
   ]);
   const bad = r.chance(0.9) ? spoilt(r, body) : body;

@@ -187,7 +187,7 @@ function OddSlips() {
         {odd.map(({ id, why, row }) => (
           <li key={id} className={styles.row}>
             <span className={styles.title}>{titleOfOdd(row)}</span>
-            <span>This is no whole slip: {why} is missing or wrong. It stays as it is until you remove it.</span>
+            <span>This is no whole slip: “{why}” is missing or wrong. It stays as it is until you remove it.</span>
             <span />
             <span className={styles.end}>
               <button

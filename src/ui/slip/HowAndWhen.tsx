@@ -1,5 +1,6 @@
 /** How it is to come, from where, and by when. */
 import { type EditionWish, wantedChoices } from '../../core/requests/slip';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Field } from './Field';
 import styles from './slip.module.css';
@@ -69,6 +70,7 @@ export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
 }
 
 export function When({ slip, set, promised: p, fault, today }: SlipUnderWay) {
+  const { info } = useHere();
   return (
     <fieldset className={styles.section}>
       <legend>When</legend>
@@ -103,7 +105,7 @@ export function When({ slip, set, promised: p, fault, today }: SlipUnderWay) {
           value={slip.limit}
           change={(limit) => set({ ...slip, limit })}
           fault={fault('limit')}
-          hint="empty: no limit"
+          hint={`in ${info.policy.currency.sign}; empty: no limit`}
           inputMode="decimal"
         />
       </div>

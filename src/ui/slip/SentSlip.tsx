@@ -113,7 +113,7 @@ function Messages({ slip }: { slip: Slip }) {
         </button>
         {documents.length > 0 && (
           <button type="button" className={kit.link} onClick={() => void xml()}>
-            The exchange as XML
+            The exchange, as XML files
           </button>
         )}
       </p>

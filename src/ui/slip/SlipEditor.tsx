@@ -76,12 +76,14 @@ export function SlipEditor({ kept }: { kept: Slip }) {
         {own.otherDraft && (
           <div className={styles.other} role="alert">
             <p>This draft was changed in another tab: {differing(slip, own.otherDraft)}. It is not sent before you have chosen.</p>
-            <button type="button" className={kit.link} onClick={own.takeOther}>
-              Take what was written there
-            </button>{' '}
-            <button type="button" className={kit.link} onClick={own.keepOwn}>
-              Keep what stands here
-            </button>
+            <p className={kit.ways}>
+              <button type="button" className={kit.link} onClick={own.takeOther}>
+                Take what was written there
+              </button>
+              <button type="button" className={kit.link} onClick={own.keepOwn}>
+                Keep what stands here
+              </button>
+            </p>
           </div>
         )}
         <WhatItIs {...own} />
