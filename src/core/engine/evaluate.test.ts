@@ -61,7 +61,7 @@ function has(r: DiscoveryRecord, node: QueryNode): boolean {
       return y > 0 && y >= (node.from ?? -9999) && y <= (node.to ?? 9999);
     }
     case 'near':
-      return valuesOf(r).some((v) =>
+      return valuesOf(r, node.left.field).some((v) =>
         v.some((_, i) =>
           v.some((__, j) => {
             const [a, b] = [words(node.left.text), words(node.right.text)];
@@ -98,6 +98,11 @@ describe('what is found', () => {
     'food NEAR/2 seaweed',
     'seaweed BEFORE/4 food',
     '"seaweed farming" NEAR/6 food',
+    'food NEAR/6 food',
+    'of NEAR/3 "food security"',
+    'the BEFORE/2 the',
+    'kelp NEAR/9 food NEAR/9 kelp NEAR/9 food',
+    'title:food NEAR/5 title:seaweed',
     'small-scale',
     'kelp small-scale "food security"',
     'doi:10.5555/s1.2023.101',

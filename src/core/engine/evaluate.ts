@@ -318,8 +318,13 @@ export class Evaluator {
     }
     let matches = plain.length ? intersectWords(plain) : null;
     for (const p of phrases) matches = this.#standing.standing(matches as Matches, p.parts, p.field, 'anywhere', of.length === 1);
+    const seen = new Set<string>();
     for (const n of rest) {
       if (matches?.n === 0) break;
+      // What is asked twice is looked for once.
+      const key = JSON.stringify(n);
+      if (seen.has(key)) continue;
+      seen.add(key);
       const next = this.#evaluate(n);
       matches = matches ? intersect(matches, next) : next;
     }

@@ -111,39 +111,40 @@ export class Standing {
     const candidates = intersect(has.left, has.right);
     if (!left.sets.length || !right.sets.length) return candidates;
     const { forward, docStart } = this.#data;
-    const standsAt = (sets: readonly (readonly number[])[], p: number): boolean =>
-      sets.every((s, k) => s.includes(forward[p + k] as number));
-    const inField = (wanted: Field | undefined, f: number): boolean => wanted === undefined || FIELDS.indexOf(wanted) === f;
+    const standsAt = ({ sets }: { readonly sets: readonly (readonly number[])[] }, p: number): boolean => {
+      for (let k = 0; k < sets.length; k++) if (!(sets[k] as readonly number[]).includes(forward[p + k] as number)) return false;
+      return true;
+    };
+    const fieldOf = (field: Field | undefined): number => (field ? 1 << FIELDS.indexOf(field) : 255);
+    const both = fieldOf(left.field) & fieldOf(right.field);
     return this.#keep(
       candidates,
-      (d) => {
+      (d, possible) => {
+        const fields = possible & both;
         let found = 0;
         let f = 0;
-        let lefts: number[] = [];
-        let rights: number[] = [];
+        // Of those before, the last one is the closest: no other needs to be remembered.
+        let lastLeft = Number.NEGATIVE_INFINITY;
+        let lastRight = Number.NEGATIVE_INFINITY;
         for (let p = docStart[d] as number, end = docStart[d + 1] as number; p < end; p++) {
           const t = forward[p] as number;
           if (t <= VALUE_END) {
-            // Words between the end of the one and the start of the other, plus one, is their distance.
-            const close = lefts.some((a) =>
-              rights.some(
-                (b) =>
-                  (b > a ? b - (a + left.sets.length - 1) : node.ordered ? Number.POSITIVE_INFINITY : a - (b + right.sets.length - 1)) <=
-                    node.distance && a !== b,
-              ),
-            );
-            if (close) found |= 1 << f;
-            lefts = [];
-            rights = [];
-            if (t === FIELD_END) f++;
+            lastLeft = lastRight = Number.NEGATIVE_INFINITY;
+            if (t === FIELD_END && fields >> ++f === 0) break;
             continue;
           }
-          if (inField(left.field, f) && standsAt(left.sets, p)) lefts.push(p);
-          if (inField(right.field, f) && standsAt(right.sets, p)) rights.push(p);
+          if (((fields >> f) & 1) === 0) continue;
+          const isLeft = standsAt(left, p);
+          const isRight = standsAt(right, p);
+          // Words between the end of the one and the start of the other, plus one, is their distance; nothing is near itself.
+          if (isRight && p - (lastLeft + left.sets.length - 1) <= node.distance) found |= 1 << f;
+          if (isLeft && !node.ordered && p - (lastRight + right.sets.length - 1) <= node.distance) found |= 1 << f;
+          if (isLeft) lastLeft = p;
+          if (isRight) lastRight = p;
         }
         return found;
       },
-      false,
+      true,
     );
   }
 
