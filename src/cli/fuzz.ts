@@ -29,6 +29,8 @@ if (!(minutes > 0) || !Number.isInteger(seed) || !(connections >= 1)) {
   process.exit(2);
 }
 const HANG_MS = 2000;
+/** Characters of an answer that are kept: a page says what it is about after its head. */
+const HEARD = 4000;
 const GIVEN_UP_MS = 20_000;
 const OUT = '.cache/fuzz';
 
@@ -66,9 +68,9 @@ function send(what: Shot): Promise<Answer | { readonly broke: string }> {
       (response) => {
         let said = '';
         response.on('data', (piece: Buffer) => {
-          if (said.length < 400) said += piece.toString('latin1');
+          if (said.length < HEARD) said += piece.toString('latin1');
         });
-        response.on('end', () => resolve({ status: response.statusCode ?? 0, ms: performance.now() - began, text: said.slice(0, 400) }));
+        response.on('end', () => resolve({ status: response.statusCode ?? 0, ms: performance.now() - began, text: said.slice(0, HEARD) }));
         response.on('error', (error) => resolve({ broke: error.message }));
       },
     );

@@ -63,9 +63,9 @@ test('references made to be slow are answered in time, long ones in pieces', asy
   expect([a.status, b.status]).toEqual([200, 200]);
   expect(Math.max(a.ms, b.ms)).toBeLessThan(5000);
   const one = 'Lindqvarn, T. (2017). Kelp on the plate: taste and habit. Annals of Island Nutrition, 8(2), 55–71.\n';
-  const many = await send(base, 'POST', '/api/references', one.repeat(600), type);
+  const many = await send(base, 'POST', '/api/references', one.repeat(2400), type);
   expect(many.status, many.text.slice(0, 200)).toBe(200);
-  expect(JSON.parse(many.text) as unknown[]).toHaveLength(600);
+  expect(JSON.parse(many.text) as unknown[]).toHaveLength(2400);
 });
 
 test('what nobody needs is closed, wrong methods and types are named', async ({ server }) => {
