@@ -78,7 +78,7 @@ test('every page carries its security headers and no inline script is allowed', 
   expect(health.records).toBeGreaterThan(1000);
 });
 
-test('a script that was slipped into a page does not run, and the server hears of it', async ({ page }) => {
+test('a script that was slipped into a page does not run, and the server hears of it', async ({ page, faults }) => {
   await page.goto('/about');
   const heard = page.waitForResponse((r) => r.url().endsWith('/api/policy-reports'));
   const ran = await page.evaluate(() => {
@@ -89,4 +89,6 @@ test('a script that was slipped into a page does not run, and the server hears o
   });
   expect(ran).not.toBe('taken');
   expect((await heard).status()).toBe(204);
+  expect(faults).toEqual([expect.stringContaining('Content Security Policy')]);
+  faults.length = 0; // that is what it was to say
 });
