@@ -71,6 +71,8 @@ describe('a search as an address', () => {
     ['remote=yes', 'remote', 'must be one of'],
     ['keep.colour=red', 'keep.colour', 'no parameter “keep.colour”'],
     ['sortby=title', 'sortby', 'no parameter “sortby”'],
+    ['__proto__=title', '__proto__', 'no parameter “__proto__”'],
+    ['q=kelp&__proto__=a&__proto__=b', '__proto__', 'no parameter “__proto__”'],
     ['campus=atlantis', 'campus', 'no campus “atlantis”'],
   ])('%s is refused, by name and with what would do', async (params, name, words) => {
     expect(await refusal(search(params))).toMatchObject({

@@ -57,14 +57,20 @@ const searchSchema = Joi.object({
 
 export type Checked<T> = { readonly ok: T } | { readonly refused: Response };
 
+/** A name that no schema can see: copying an object loses it. */
+const PROTO = '__proto__';
+const noProto = (): { readonly refused: Response } => ({
+  refused: problem('bad-parameter', `There is no parameter “${PROTO}”.`, PROTO),
+});
 /** Parameters as an object; a name that comes twice becomes a list. */
 function collected(params: URLSearchParams): Record<string, string | string[]> {
-  const out: Record<string, string | string[]> = {};
-  for (const key of new Set(params.keys())) {
-    const all = params.getAll(key);
-    out[key] = all.length > 1 ? all : (all[0] ?? '');
-  }
-  return out;
+  // Entries and no assignments: `__proto__` becomes a name like any other.
+  return Object.fromEntries(
+    [...new Set(params.keys())].map((key) => {
+      const all = params.getAll(key);
+      return [key, all.length > 1 ? all : (all[0] ?? '')];
+    }),
+  );
 }
 
 /** The refusal of a parameter that an endpoint does not know; null when it knows them all. */
@@ -87,6 +93,7 @@ export interface SearchInput {
 const momentParams = Joi.object({ campus: one(), remote: Joi.string().valid('1', '0'), at: moment, need: day });
 /** Who asks and when, from an address: `campus`, `remote`, `at`, `need`. */
 export function readMoment(params: URLSearchParams, info: LibraryInfo): Checked<{ readonly moment: Moment; readonly needBy: string }> {
+  if (params.has(PROTO)) return noProto();
   const { error } = momentParams.validate(collected(params));
   const detail = error?.details[0];
   if (detail) return { refused: problem('bad-parameter', detail.message.replaceAll('"', ''), String(detail.path[0] ?? '')) };
@@ -99,6 +106,7 @@ export function readMoment(params: URLSearchParams, info: LibraryInfo): Checked<
 }
 
 export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Checked<SearchInput> {
+  if (params.has(PROTO)) return noProto();
   const { error } = searchSchema.validate(collected(params), { convert: true });
   const detail = error?.details[0];
   if (detail) {
