@@ -34,7 +34,11 @@ export default defineConfig({
   vite: {
     build: { assetsInlineLimit: 0 },
     // Citation.js brings Node's ways of fetching; in the browser nothing is to be fetched by it.
-    resolve: { alias: Object.fromEntries(['node-fetch', 'sync-fetch', 'fetch-ponyfill'].map((name) => [name, NO_FETCH])) },
+    resolve: {
+      alias: Object.fromEntries(
+        ['node-fetch', 'sync-fetch', 'fetch-ponyfill'].map((name) => [name, NO_FETCH]),
+      ),
+    },
     worker: { format: 'es' },
     css: { modules: { generateScopedName: '[name]_[local]_[hash:base64:4]' } },
   },

@@ -6,13 +6,21 @@ import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { bundleNode } from './bundle.mjs';
 
 const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' };
-const astro = spawnSync(process.execPath, ['node_modules/astro/astro.js', 'build', ...process.argv.slice(2)], {
-  stdio: process.env.QUIET ? ['ignore', 'ignore', 'inherit'] : 'inherit',
-  env,
-});
+const astro = spawnSync(
+  process.execPath,
+  ['node_modules/astro/astro.js', 'build', ...process.argv.slice(2)],
+  {
+    stdio: process.env.QUIET ? ['ignore', 'ignore', 'inherit'] : 'inherit',
+    env,
+  },
+);
 if (astro.status !== 0) process.exit(astro.status ?? 1);
 await bundleNode(
-  { main: 'src/server/main.ts', 'index.worker': 'src/server/index.worker.ts', 'pdf.worker': 'src/server/pdf.worker.ts' },
+  {
+    main: 'src/server/main.ts',
+    'index.worker': 'src/server/index.worker.ts',
+    'pdf.worker': 'src/server/pdf.worker.ts',
+  },
   'dist/app',
 );
 

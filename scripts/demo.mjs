@@ -5,7 +5,10 @@ import { withLargePages } from './memory.mjs';
 import { ensureBuild, ensureIndex, ensurePackages } from './setup.mjs';
 
 const { values } = parseArgs({
-  options: { records: { type: 'string', default: '100000' }, port: { type: 'string', default: process.env.PORT ?? '4321' } },
+  options: {
+    records: { type: 'string', default: '100000' },
+    port: { type: 'string', default: process.env.PORT ?? '4321' },
+  },
 });
 for (const [name, low, high] of [
   ['records', 1000, 5_000_000],
@@ -13,7 +16,9 @@ for (const [name, low, high] of [
 ]) {
   const n = Number(values[name]);
   if (!Number.isInteger(n) || n < low || n > high) {
-    console.error(`--${name} ${values[name]} is not a whole number from ${low.toLocaleString('en')} to ${high.toLocaleString('en')}.`);
+    console.error(
+      `--${name} ${values[name]} is not a whole number from ${low.toLocaleString('en')} to ${high.toLocaleString('en')}.`,
+    );
     process.exit(2);
   }
 }

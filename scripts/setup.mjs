@@ -36,7 +36,8 @@ function* filesUnder(path) {
 export function digestOf(...paths) {
   const hash = createHash('sha256');
   for (const path of paths)
-    for (const file of filesUnder(path)) if (!/\.test\.tsx?$/.test(file)) hash.update(file).update(readFileSync(file));
+    for (const file of filesUnder(path))
+      if (!/\.test\.tsx?$/.test(file)) hash.update(file).update(readFileSync(file));
   return hash.digest('hex').slice(0, 16);
 }
 const stampOf = (file) => (existsSync(file) ? readFileSync(file, 'utf8') : '');
@@ -51,13 +52,18 @@ export function ensurePackages() {
 }
 
 export function ensureChromium() {
-  const found = spawnSync('sh', ['-c', 'command -v chromium || command -v chromium-browser'], { encoding: 'utf8' });
+  const found = spawnSync('sh', ['-c', 'command -v chromium || command -v chromium-browser'], {
+    encoding: 'utf8',
+  });
   if (found.status === 0) return;
   step('Installing Chromium from Debian (about a minute)', () => {
     const root = process.getuid?.() === 0 ? [] : ['sudo'];
     const apt = (...args) => {
       const [program, ...rest] = [...root, 'apt-get', ...args];
-      run(program, rest, { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+      run(program, rest, {
+        stdio: ['ignore', 'ignore', 'inherit'],
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      });
     };
     apt('update');
     apt('install', '-y', '--no-install-recommends', 'chromium');
@@ -69,7 +75,9 @@ export function ensureBuild() {
   const stamp = 'dist/made-from';
   const digest = digestOf(...SOURCES);
   if (stampOf(stamp) === digest) return;
-  step('Building (about half a minute)', () => run(process.execPath, ['scripts/build.mjs'], { env: { ...process.env, QUIET: '1' } }));
+  step('Building (about half a minute)', () =>
+    run(process.execPath, ['scripts/build.mjs'], { env: { ...process.env, QUIET: '1' } }),
+  );
   writeFileSync(stamp, digest);
 }
 

@@ -16,7 +16,12 @@ function check(name, args, report, count) {
   if (report) rmSync(report, { force: true });
   const done = spawnSync(process.execPath, args, { stdio: 'inherit' });
   const seconds = ((Date.now() - began) / 1000).toFixed(0);
-  const [good, bad] = report && existsSync(report) ? count(JSON.parse(readFileSync(report, 'utf8'))) : done.status === 0 ? [1, 0] : [0, 1];
+  const [good, bad] =
+    report && existsSync(report)
+      ? count(JSON.parse(readFileSync(report, 'utf8')))
+      : done.status === 0
+        ? [1, 0]
+        : [0, 1];
   passed += good;
   // A program that fails with no failed test in its report (a crash, an unhandled error) is a failure all the same.
   failed += bad || (done.status === 0 ? 0 : 1);
@@ -24,10 +29,28 @@ function check(name, args, report, count) {
 }
 
 check('format and lint', ['node_modules/@biomejs/biome/bin/biome', 'check', '.']);
-check('layers', ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs']);
-check('types', ['node_modules/astro/astro.js', 'check', '--minimumFailingSeverity', 'error', '--minimumSeverity', 'error']);
-check('unit tests', ['node_modules/vitest/vitest.mjs', 'run'], '.cache/vitest.json', (r) => [r.numPassedTests, r.numFailedTests]);
-check('end-to-end tests', ['scripts/e2e.mjs'], '.cache/playwright.json', (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky]);
+check('layers', [
+  'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+  'src',
+  '--config',
+  '.dependency-cruiser.cjs',
+]);
+check('types', [
+  'node_modules/astro/astro.js',
+  'check',
+  '--minimumFailingSeverity',
+  'error',
+  '--minimumSeverity',
+  'error',
+]);
+check('unit tests', ['node_modules/vitest/vitest.mjs', 'run'], '.cache/vitest.json', (r) => [
+  r.numPassedTests,
+  r.numFailedTests,
+]);
+check('end-to-end tests', ['scripts/e2e.mjs'], '.cache/playwright.json', (r) => [
+  r.stats.expected,
+  r.stats.unexpected + r.stats.flaky,
+]);
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

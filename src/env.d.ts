@@ -1,8 +1,8 @@
 /// <reference types="astro/client" />
 declare namespace App {
   interface Locals {
-    index: import('./core/engine/port').DiscoveryIndex & import('./core/engine/port').SearchText;
-    info: import('./core/engine/port').LibraryInfo;
+    index: import('./core/discovery/answers').DiscoveryIndex & import('./core/discovery/answers').SearchText;
+    info: import('./core/discovery/answers').LibraryInfo;
     /** The address under which this request reached us: `https://read.example`. */
     base: string;
     pdf: import('./server/pdfs').MakePdf;

@@ -16,11 +16,19 @@ export const onRequest = defineMiddleware(async (context, next) => {
   } catch (error) {
     const expected = expectedFailure(error);
     const answer = expected ?? failed(context.locals.failure(error));
-    if (!(context.request.headers.get('accept') ?? '').includes('text/html') || context.url.pathname.startsWith('/api/')) return answer;
+    if (
+      !(context.request.headers.get('accept') ?? '').includes('text/html') ||
+      context.url.pathname.startsWith('/api/')
+    )
+      return answer;
     return asPage(answer);
   }
   const policy = response.headers.get('content-security-policy');
-  if (policy) response.headers.set('content-security-policy', `${policy} style-src-attr 'unsafe-inline'; report-uri /api/policy-reports;`);
+  if (policy)
+    response.headers.set(
+      'content-security-policy',
+      `${policy} style-src-attr 'unsafe-inline'; report-uri /api/policy-reports;`,
+    );
   return response;
 });
 

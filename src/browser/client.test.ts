@@ -1,11 +1,14 @@
 /** What the browser asks of the server, and what it makes of the answers that go wrong. */
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { Moment } from '../core/engine/port';
+import type { Moment } from '../core/discovery/answers';
+import type { Slip } from '../core/model/slip';
 import { NEW_SEARCH, readRequest } from '../core/query/request';
-import type { Slip } from '../core/requests/slip';
 import * as client from './client';
 
-const moment = { situation: { campus: 'quayside', category: 'distance', remote: true }, at: '2026-11-02T09:10' } as Moment;
+const moment = {
+  situation: { campus: 'quayside', category: 'distance', remote: true },
+  at: '2026-11-02T09:10',
+} as Moment;
 interface Sent {
   readonly url: URL;
   readonly init: RequestInit | undefined;
@@ -59,13 +62,22 @@ describe('questions', () => {
   });
   it('news is asked for in batches that the server takes, without the documents of earlier messages', () => {
     const xml = ['<x/>'.repeat(5000)];
-    const said = Array.from({ length: 60 }, (_, i) => ({ id: `m${i}`, text: 'It has been asked. '.repeat(4), xml }));
-    const slips = Array.from({ length: 100 }, (_, i) => ({ id: `S-${i}`, messages: said }) as unknown as Slip);
+    const said = Array.from({ length: 60 }, (_, i) => ({
+      id: `m${i}`,
+      text: 'It has been asked. '.repeat(4),
+      xml,
+    }));
+    const slips = Array.from(
+      { length: 100 },
+      (_, i) => ({ id: `S-${i}`, messages: said }) as unknown as Slip,
+    );
     const all = client.batches(slips);
     expect(all.flat().map((s) => s.id)).toEqual(slips.map((s) => s.id));
     expect(all.length).toBeGreaterThan(3);
     for (const batch of all) {
-      const sent = JSON.stringify(batch.map((s) => ({ ...s, messages: s.messages.map(({ xml: _, ...m }) => m) })));
+      const sent = JSON.stringify(
+        batch.map((s) => ({ ...s, messages: s.messages.map(({ xml: _, ...m }) => m) })),
+      );
       expect([batch.length <= 100, sent.length < 600_000]).toEqual([true, true]);
     }
     expect(client.batches([])).toEqual([]);
@@ -97,13 +109,22 @@ describe('questions', () => {
       { record: 'tu1', moment, needBy: '2026-12-01' },
       { csl: { type: 'book', title: 'Tides' }, moment, needBy: '', wanted: 'loan' },
     ]);
-    expect(sent.every((s) => s.init?.method === 'POST' && new Headers(s.init.headers).get('content-type') === 'application/json')).toBe(
-      true,
-    );
+    expect(
+      sent.every(
+        (s) =>
+          s.init?.method === 'POST' && new Headers(s.init.headers).get('content-type') === 'application/json',
+      ),
+    ).toBe(true);
   });
   it('of questions to the desk no more than two hundred go, and nothing of them that is not asked for', async () => {
     const sent = answering(json([]));
-    const question = { id: 'Q-1', kind: 'question' as const, subject: 'Is it in?', asked: '2026-11-02T09:10', answer: 'private' };
+    const question = {
+      id: 'Q-1',
+      kind: 'question' as const,
+      subject: 'Is it in?',
+      asked: '2026-11-02T09:10',
+      answer: 'private',
+    };
     await client.getAnswers(Array(250).fill(question), moment);
     const { questions } = JSON.parse(String(sent[0]?.init?.body)) as { questions: unknown[] };
     expect(questions).toHaveLength(200);

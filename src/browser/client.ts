@@ -1,5 +1,5 @@
 /** The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do. */
-import type { WaysAnswer } from '../core/access/ways';
+
 import type {
   JournalsAnswer,
   LibraryInfo,
@@ -9,15 +9,16 @@ import type {
   SearchAnswer,
   SuggestAnswer,
   ValuesAnswer,
-} from '../core/engine/port';
-import type { Guidance } from '../core/guidance/guidance';
+} from '../core/discovery/answers';
+import type { Guidance } from '../core/discovery/guidance';
+import type { ReferenceItem } from '../core/model/record';
+import type { Promised, Slip, Wanted } from '../core/model/slip';
+import type { WaysAnswer } from '../core/model/ways';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
-import type { ReferenceItem } from '../core/references/read';
 import type { CopyHistory } from '../core/requests/history';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../core/requests/lifecycle';
 import type { SlipPromise } from '../core/requests/promise';
-import type { Promised, Slip, Wanted } from '../core/requests/slip';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · failed: anything else. */
 export class AskError extends Error {
@@ -48,10 +49,17 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
     response = await fetch(path, init);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
-    throw new AskError('offline', 'The library can’t be reached. What you have here is kept; try again when you are connected.');
+    throw new AskError(
+      'offline',
+      'The library can’t be reached. What you have here is kept; try again when you are connected.',
+    );
   }
   if (response.ok) return (await response.json()) as T;
-  const problem = (await response.json().catch(noProblem)) as { detail?: string; parameter?: string; at?: number } | null;
+  const problem = (await response.json().catch(noProblem)) as {
+    detail?: string;
+    parameter?: string;
+    at?: number;
+  } | null;
   throw new AskError(
     response.status >= 400 && response.status < 500 ? 'refused' : 'failed',
     problem?.detail ?? `The library answered with an error (${response.status}). Try again in a moment.`,
@@ -60,7 +68,11 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   );
 }
 const post = <T>(path: string, body: unknown): Promise<T> =>
-  ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+  ask<T>(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
 
 export const getLibrary = (): Promise<LibraryInfo> => ask('/api/library');
 
@@ -72,8 +84,15 @@ export async function getSearch(
 ): Promise<SearchAnswer> {
   return ask(`/api/search?${searchParams(request, moment, slice)}`, signal ? { signal } : undefined);
 }
-function searchParams(request: SearchRequest, moment: Moment, slice: { offset: number; limit: number }): URLSearchParams {
-  if (request.q.length > MAX_ASKED || new URLSearchParams({ q: request.q }).toString().length > MAX_IN_ADDRESS)
+function searchParams(
+  request: SearchRequest,
+  moment: Moment,
+  slice: { offset: number; limit: number },
+): URLSearchParams {
+  if (
+    request.q.length > MAX_ASKED ||
+    new URLSearchParams({ q: request.q }).toString().length > MAX_IN_ADDRESS
+  )
     throw new AskError(
       'refused',
       `This search is too long: ${request.q.length.toLocaleString('en')} characters. Nothing was cut; it stays in the box. Take the title alone, or give a whole bibliography to References.`,
@@ -106,8 +125,18 @@ export const getJournals = (q: string, campus: string): Promise<JournalsAnswer> 
 export const getGuidance = (): Promise<Guidance> => ask('/api/guidance');
 export const getRecord = (id: string): Promise<RecordAnswer> => ask(`/api/records/${encodeURIComponent(id)}`);
 /** Ways to read a record, or something described that has none. */
-export const getWays = (asked: string | ReferenceItem, moment: Moment, needBy: string, wanted?: Wanted): Promise<WaysAnswer> =>
-  post('/api/ways', { ...(typeof asked === 'string' ? { record: asked } : { csl: asked }), moment, needBy, ...(wanted ? { wanted } : {}) });
+export const getWays = (
+  asked: string | ReferenceItem,
+  moment: Moment,
+  needBy: string,
+  wanted?: Wanted,
+): Promise<WaysAnswer> =>
+  post('/api/ways', {
+    ...(typeof asked === 'string' ? { record: asked } : { csl: asked }),
+    moment,
+    needBy,
+    ...(wanted ? { wanted } : {}),
+  });
 export const getPromise = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise> =>
   post('/api/promise', { slip: wire(slip), moment, history });
 /** A slip as it goes over the wire: what was exchanged about it stays here, only what was said goes along. */
@@ -129,8 +158,12 @@ export interface SlipNews {
 }
 export const getNews = (slips: readonly Slip[], moment: Moment): Promise<readonly SlipNews[]> =>
   post('/api/slips/news', { slips: slips.map(wire), moment });
-export const tellNetwork = (slip: Slip, act: ReaderAct, text: string, moment: Moment): Promise<Pick<SlipSent, 'documents'>> =>
-  post('/api/slips/act', { slip: wire(slip), act, text, moment });
+export const tellNetwork = (
+  slip: Slip,
+  act: ReaderAct,
+  text: string,
+  moment: Moment,
+): Promise<Pick<SlipSent, 'documents'>> => post('/api/slips/act', { slip: wire(slip), act, text, moment });
 /** Slips in batches that the server takes: few enough, and small enough however much has been said about each. */
 export function batches(slips: readonly Slip[]): Slip[][] {
   const out: Slip[][] = [];
@@ -152,7 +185,10 @@ export const getAnswers = (
   questions: readonly { id: string; kind: 'question' | 'link'; subject: string; asked: string }[],
   moment: Moment,
 ): Promise<readonly { id: string; time: string; text: string }[]> =>
-  post('/api/ask', { questions: questions.slice(0, 200).map(({ id, kind, subject, asked }) => ({ id, kind, subject, asked })), moment });
+  post('/api/ask', {
+    questions: questions.slice(0, 200).map(({ id, kind, subject, asked }) => ({ id, kind, subject, asked })),
+    moment,
+  });
 export const resolveReferences = (
   items: readonly ReferenceItem[],
   moment: Moment,

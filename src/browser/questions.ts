@@ -1,30 +1,31 @@
 /** Questions to the ask desk, and links reported as broken: kept here, answered by the desk. */
+
 import { shortId } from './ids';
+import type { Question } from './rows';
 import { rowsWith } from './shapes';
 import type { Store } from './store';
 
-export interface Question {
-  readonly id: string;
-  readonly reader: string;
-  readonly kind: 'question' | 'link';
-  readonly subject: string;
-  readonly text: string;
-  /** The item it is about. */
-  readonly record?: string;
-  /** The way that did not work (kind link). */
-  readonly way?: string;
-  /** The search it is about, as its address. */
-  readonly search?: string;
-  /** ISO local time. */
-  readonly asked: string;
-}
 export const questionsOf = async (store: Store, reader: string): Promise<Question[]> =>
-  rowsWith(await store.questions.where('reader').equals(reader).toArray(), 'id', 'kind', 'subject', 'text', 'asked').sort((a, b) =>
-    a.asked < b.asked ? 1 : -1,
-  );
-export const askQuestion = (store: Store, q: Omit<Question, 'id'>): Promise<unknown> => store.questions.put({ ...q, id: `Q-${shortId()}` });
+  rowsWith(
+    await store.questions.where('reader').equals(reader).toArray(),
+    'id',
+    'kind',
+    'subject',
+    'text',
+    'asked',
+  ).sort((a, b) => (a.asked < b.asked ? 1 : -1));
+export const askQuestion = (store: Store, q: Omit<Question, 'id'>): Promise<unknown> =>
+  store.questions.put({ ...q, id: `Q-${shortId()}` });
 export const dropQuestion = (store: Store, id: string): Promise<unknown> => store.questions.delete(id);
 export const bringBackQuestion = (store: Store, q: Question): Promise<unknown> => store.questions.put(q);
 /** The ways to an item that this reader reported. */
-export const brokenWays = async (store: Store, reader: string, record: string): Promise<ReadonlySet<string>> =>
-  new Set((await questionsOf(store, reader)).filter((q) => q.kind === 'link' && q.record === record).flatMap((q) => q.way ?? []));
+export const brokenWays = async (
+  store: Store,
+  reader: string,
+  record: string,
+): Promise<ReadonlySet<string>> =>
+  new Set(
+    (await questionsOf(store, reader))
+      .filter((q) => q.kind === 'link' && q.record === record)
+      .flatMap((q) => q.way ?? []),
+  );

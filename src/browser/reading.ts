@@ -7,7 +7,9 @@ import { splitReferences } from '../core/references/split';
 import type { Model } from '../core/references/tagger';
 
 /** Text, or a file; `columns` where those of a table were asked about. */
-export type ReadingTask = { readonly text: string } | { readonly name: string; readonly file: Blob; readonly columns?: Columns };
+export type ReadingTask =
+  | { readonly text: string }
+  | { readonly name: string; readonly file: Blob; readonly columns?: Columns };
 export interface ReadingProgress {
   readonly refs: readonly ReadReference[];
   readonly done: number;
@@ -34,19 +36,29 @@ async function readText(text: string, { say, model }: Reading): Promise<void> {
   }
 }
 /** A file, piece by piece; the whole of it is in memory only when it is text to be read. */
-async function readBlob({ name, file, columns }: Extract<ReadingTask, { file: Blob }>, reading: Reading): Promise<void> {
+async function readBlob(
+  { name, file, columns }: Extract<ReadingTask, { file: Blob }>,
+  reading: Reading,
+): Promise<void> {
   const bytes = async (blob: Blob): Promise<Uint8Array> => new Uint8Array(await blob.arrayBuffer());
   const kind = kindOfFile(name, await bytes(file.slice(0, 8192)), columns);
   if (kind === 'text') return readText(decodeText(await bytes(file)), reading);
-  if ('headings' in kind) return reading.say({ refs: [], done: 0, total: 0, problems: [], headings: kind.headings });
+  if ('headings' in kind)
+    return reading.say({ refs: [], done: 0, total: 0, problems: [], headings: kind.headings });
   const reader = new StreamReader(kind.format, columns);
   let done = 0;
   const give = ({ items, problems }: ReturnType<StreamReader['push']>, last: boolean): void => {
     const refs = itemsAsReferences(items);
     done += refs.length;
-    reading.say({ refs, done, total: last ? done : done + 1, problems: problems.map((p) => `Line ${p.line}: ${p.text}`) });
+    reading.say({
+      refs,
+      done,
+      total: last ? done : done + 1,
+      problems: problems.map((p) => `Line ${p.line}: ${p.text}`),
+    });
   };
-  for (let at = 0; at < file.size; at += FILE_PIECE) give(reader.push(await bytes(file.slice(at, at + FILE_PIECE))), false);
+  for (let at = 0; at < file.size; at += FILE_PIECE)
+    give(reader.push(await bytes(file.slice(at, at + FILE_PIECE))), false);
   give(reader.end(), true);
 }
 

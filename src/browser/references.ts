@@ -1,34 +1,27 @@
 /** The reader's bibliography: read in a worker, kept in the store, one a reader. */
-import type { ReadReference } from '../core/references/read';
+
 import type { ReadingProgress, ReadingTask } from './reading';
 import type { WorkerAnswer, WorkerTask } from './references.worker';
+import type { Bibliography } from './rows';
 import { isObject, referencesFrom } from './shapes';
 import type { Store } from './store';
 
-/** One reference of a bibliography, and what the reader decided about it. */
-export interface KeptReference {
-  readonly id: string;
-  readonly ref: ReadReference;
-  /** The record chosen by hand; null: none of those offered; left out: what was found stands. */
-  readonly chosen?: string | null;
-}
-export interface Bibliography {
-  readonly reader: string;
-  readonly text: string;
-  /** The text that the rows were read from. */
-  readonly read: string;
-  readonly needBy: string;
-  readonly rows: readonly KeptReference[];
-}
 export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', read: '', needBy: '', rows: [] };
 
 export async function bibliographyOf(store: Store, reader: string): Promise<Bibliography | undefined> {
   const kept: unknown = await store.bibliographies.get(reader);
   if (!isObject(kept)) return undefined;
   const said = (name: string): string => (typeof kept[name] === 'string' ? kept[name] : '');
-  return { reader, text: said('text'), read: said('read'), needBy: said('needBy'), rows: referencesFrom(kept.rows) };
+  return {
+    reader,
+    text: said('text'),
+    read: said('read'),
+    needBy: said('needBy'),
+    rows: referencesFrom(kept.rows),
+  };
 }
-export const keepBibliography = (store: Store, b: Bibliography): Promise<unknown> => store.bibliographies.put(b);
+export const keepBibliography = (store: Store, b: Bibliography): Promise<unknown> =>
+  store.bibliographies.put(b);
 
 /** Reading was told to stop, or another task took its place. */
 export class Stopped extends Error {
@@ -55,7 +48,12 @@ export class ReferenceReader {
         else if (data.end) resolve();
         else if (data.progress) progress(data.progress);
       };
-      worker.onerror = () => reject(new Error('The reader of references could not be started. Reload the page; what you pasted is kept.'));
+      worker.onerror = () =>
+        reject(
+          new Error(
+            'The reader of references could not be started. Reload the page; what you pasted is kept.',
+          ),
+        );
       worker.postMessage({ n, ...what } satisfies WorkerTask);
     });
   }

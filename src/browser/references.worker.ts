@@ -13,7 +13,8 @@ export interface WorkerAnswer {
 let model: Promise<Model> | undefined;
 const theModel = (): Promise<Model> => {
   model ??= fetch('/models/references.bin').then(async (r) => {
-    if (!r.ok) throw new Error('The reader of references could not be loaded. Try again when you are connected.');
+    if (!r.ok)
+      throw new Error('The reader of references could not be loaded. Try again when you are connected.');
     return decodeModel(new Uint8Array(await r.arrayBuffer()));
   });
   model.catch(() => {

@@ -1,6 +1,8 @@
 /** The reader's searches: history with undo, and standing searches that tell what is new. */
+
+import type { PastSearch, StandingSearch } from './rows';
 import { rowsWith } from './shapes';
-import type { PastSearch, StandingSearch, Store } from './store';
+import type { Store } from './store';
 
 const HISTORY_KEPT = 300;
 
@@ -21,13 +23,22 @@ export const pastOf = async (store: Store, reader: string): Promise<PastSearch[]
     'sentence',
     'at',
   );
-export const forget = (store: Store, ids: readonly string[]): Promise<unknown> => store.history.bulkDelete([...ids]);
-export const bringBack = (store: Store, searches: readonly PastSearch[]): Promise<unknown> => store.history.bulkPut([...searches]);
+export const forget = (store: Store, ids: readonly string[]): Promise<unknown> =>
+  store.history.bulkDelete([...ids]);
+export const bringBack = (store: Store, searches: readonly PastSearch[]): Promise<unknown> =>
+  store.history.bulkPut([...searches]);
 
 export const standingOf = async (store: Store, reader: string): Promise<StandingSearch[]> =>
-  rowsWith(await store.standing.where('reader').equals(reader).toArray(), 'id', 'name', 'address', 'sentence', 'seen').sort((a, b) =>
-    a.name < b.name ? -1 : a.name > b.name ? 1 : 0,
-  );
-export const saveStanding = (store: Store, search: StandingSearch): Promise<unknown> => store.standing.put(search);
+  rowsWith(
+    await store.standing.where('reader').equals(reader).toArray(),
+    'id',
+    'name',
+    'address',
+    'sentence',
+    'seen',
+  ).sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : 0));
+export const saveStanding = (store: Store, search: StandingSearch): Promise<unknown> =>
+  store.standing.put(search);
 export const endStanding = (store: Store, id: string): Promise<unknown> => store.standing.delete(id);
-export const markSeen = (store: Store, id: string, day: string): Promise<unknown> => store.standing.update(id, { seen: day });
+export const markSeen = (store: Store, id: string, day: string): Promise<unknown> =>
+  store.standing.update(id, { seen: day });

@@ -1,7 +1,7 @@
 /** Who is reading, and what time it is: the demo's reader and clock, kept in the store and the same in every tab. */
 
-import type { LibraryInfo } from '../core/engine/port';
-import type { Reader } from '../core/policy/types';
+import type { LibraryInfo } from '../core/discovery/answers';
+import type { Reader } from '../core/model/library';
 import type { Kept } from '../core/query/request';
 import { isObject, isTime } from './shapes';
 import type { Store } from './store';
@@ -30,7 +30,14 @@ export interface Settings {
   readonly inboxSeen: Readonly<Record<string, string>>;
 }
 /** Before anything was chosen. */
-export const NO_SETTINGS: Settings = { reader: null, clock: null, contacts: {}, registering: {}, kept: {}, inboxSeen: {} };
+export const NO_SETTINGS: Settings = {
+  reader: null,
+  clock: null,
+  contacts: {},
+  registering: {},
+  kept: {},
+  inboxSeen: {},
+};
 
 export async function readSettings(store: Store): Promise<Settings> {
   const rows = new Map((await store.settings.toArray()).map((r) => [r.key, r.value]));
@@ -49,7 +56,8 @@ export async function readSettings(store: Store): Promise<Settings> {
     inboxSeen: byReader('inboxSeen'),
   };
 }
-export const chooseReader = (store: Store, id: string): Promise<unknown> => store.settings.put({ key: 'reader', value: id });
+export const chooseReader = (store: Store, id: string): Promise<unknown> =>
+  store.settings.put({ key: 'reader', value: id });
 /** Moves the clock; never backwards. */
 export const moveClock = (store: Store, to: string, start: string): Promise<unknown> =>
   store.transaction('rw', store.settings, async () => {
@@ -58,19 +66,27 @@ export const moveClock = (store: Store, to: string, start: string): Promise<unkn
     if (to > now) await store.settings.put({ key: 'clock', value: to });
   });
 /** One reader's entry in a setting that is kept by reader. */
-const putFor = <T>(store: Store, key: 'contacts' | 'registering' | 'kept' | 'inboxSeen', reader: string, value: T): Promise<unknown> =>
+const putFor = <T>(
+  store: Store,
+  key: 'contacts' | 'registering' | 'kept' | 'inboxSeen',
+  reader: string,
+  value: T,
+): Promise<unknown> =>
   store.transaction('rw', store.settings, async () => {
     const all = ((await store.settings.get(key))?.value as Record<string, T> | undefined) ?? {};
     await store.settings.put({ key, value: { ...all, [reader]: value } });
   });
-export const sawInbox = (store: Store, reader: string, time: string): Promise<unknown> => putFor(store, 'inboxSeen', reader, time);
+export const sawInbox = (store: Store, reader: string, time: string): Promise<unknown> =>
+  putFor(store, 'inboxSeen', reader, time);
 
 /** Registers a reader for interlibrary loan, with where to reach them; later, changes that. */
-export const register = (store: Store, reader: string, contact: Contact): Promise<unknown> => putFor(store, 'contacts', reader, contact);
+export const register = (store: Store, reader: string, contact: Contact): Promise<unknown> =>
+  putFor(store, 'contacts', reader, contact);
 /** Kept on every keystroke, as the slip is. */
 export const keepRegistering = (store: Store, reader: string, typed: Registering): Promise<unknown> =>
   putFor(store, 'registering', reader, typed);
-export const saveKept = (store: Store, reader: string, kept: Kept): Promise<unknown> => putFor(store, 'kept', reader, kept);
+export const saveKept = (store: Store, reader: string, kept: Kept): Promise<unknown> =>
+  putFor(store, 'kept', reader, kept);
 
 /** The reader as they are now: the library's entry, and what they registered since. */
 export function currentReader(info: LibraryInfo, settings: Settings): Reader {

@@ -2,12 +2,12 @@
  * What the store should hold, checked when it is read: another version, another program or a cut write may have left
  * something else, and one odd row must not cost the others, nor the page. Light on purpose: every page loads it.
  */
-import { isKind } from '../core/bibliography/kinds';
+import { isKind } from '../core/model/kinds';
+import type { Slip } from '../core/model/slip';
+import { STATES } from '../core/model/slipStates';
+import { parseLocal } from '../core/model/time';
 import type { ReadReference } from '../core/references/read';
-import { STATES } from '../core/requests/lifecycle';
-import type { Slip } from '../core/requests/slip';
-import { parseLocal } from '../core/time';
-import type { KeptReference } from './references';
+import type { KeptReference } from './rows';
 
 /** The path of what is wrong; null when all is well. */
 type Check = (value: unknown, path: string) => string | null;
@@ -48,8 +48,17 @@ const fields =
     return null;
   };
 
-const ITEM = 'title author container volume issue pages year publisher edition isbn issn doi chapter totalPages'.split(' ');
-const promise = fields({ median: time, likely: time, chance: number, total: number, lines: list(fields({ what: text, cents: number })) });
+const ITEM =
+  'title author container volume issue pages year publisher edition isbn issn doi chapter totalPages'.split(
+    ' ',
+  );
+const promise = fields({
+  median: time,
+  likely: time,
+  chance: number,
+  total: number,
+  lines: list(fields({ what: text, cents: number })),
+});
 const slip = fields({
   id: text,
   reader: text,
@@ -57,8 +66,16 @@ const slip = fields({
   wanted: among(['loan', 'article', 'chapter', 'purchase', 'question']),
   route: text,
   from: text,
-  item: fields({ ...Object.fromEntries(ITEM.map((name) => [name, text])), kind: is((v) => typeof v === 'string' && isKind(v)) }),
-  delivery: fields({ to: among(['pickup', 'email', 'post']), campus: maybe(text), email: maybe(text), address: maybe(text) }),
+  item: fields({
+    ...Object.fromEntries(ITEM.map((name) => [name, text])),
+    kind: is((v) => typeof v === 'string' && isKind(v)),
+  }),
+  delivery: fields({
+    to: among(['pickup', 'email', 'post']),
+    campus: maybe(text),
+    email: maybe(text),
+    address: maybe(text),
+  }),
   needBy: text,
   speed: among(['standard', 'fast']),
   limit: text,
@@ -99,14 +116,25 @@ export const isSlip = (row: unknown): row is Slip => slipTrouble(row) === null;
 const part = fields({ role: text, start: number, end: number, confidence: number });
 const reference = fields({
   id: text,
-  ref: fields({ text, parts: list(part), csl: fields({ type: text, title: text, author: maybe(list(fields({}))) }) }),
+  ref: fields({
+    text,
+    parts: list(part),
+    csl: fields({ type: text, title: text, author: maybe(list(fields({}))) }),
+  }),
 });
-const UNREAD = (said: string): ReadReference => ({ text: said, parts: [], csl: { type: 'document', title: '' } });
+const UNREAD = (said: string): ReadReference => ({
+  text: said,
+  parts: [],
+  csl: { type: 'document', title: '' },
+});
 /** Rows of a bibliography; one that can't be read stands there with whatever text it has, to be read again. */
 export const referencesFrom = (rows: unknown): readonly KeptReference[] =>
   (Array.isArray(rows) ? rows : []).map((row: unknown, i): KeptReference => {
     if (reference(row, '') === null) return row as KeptReference;
-    const { id, ref } = (typeof row === 'object' && row !== null ? row : {}) as { id?: unknown; ref?: { text?: unknown } };
+    const { id, ref } = (typeof row === 'object' && row !== null ? row : {}) as {
+      id?: unknown;
+      ref?: { text?: unknown };
+    };
     const said = typeof ref?.text === 'string' ? ref.text : (JSON.stringify(row) ?? '');
     return { id: typeof id === 'string' ? id : `odd-${i}`, ref: UNREAD(said) };
   });
@@ -118,4 +146,5 @@ export const rowsWith = <T>(rows: readonly T[], ...names: readonly (keyof T & st
 };
 export const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
-export const isTime = (value: unknown): value is string => time(value, '') === null && typeof value === 'string';
+export const isTime = (value: unknown): value is string =>
+  time(value, '') === null && typeof value === 'string';

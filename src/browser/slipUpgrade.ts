@@ -1,6 +1,6 @@
 /** Slips of store version 3 as version 4 keeps them: editions as a wish of three, messages with the event that each was. */
-import type { SlipEvent, SlipMessage } from '../core/requests/lifecycle';
-import type { Promised, Slip } from '../core/requests/slip';
+import type { Promised, Slip, SlipMessage } from '../core/model/slip';
+import type { SlipEvent } from '../core/model/slipStates';
 import { table } from '../core/table';
 
 interface OldMessage {
@@ -43,7 +43,9 @@ export function upgradedTo5(slip: Slip): Slip {
 const CHANGED = 'Changed by the library';
 function asAgreed(promised: Promised): Promised {
   const lines = promised.lines.filter((l) => l.what !== CHANGED);
-  return lines.length === promised.lines.length ? promised : { ...promised, lines, total: lines.reduce((n, l) => n + l.cents, 0) };
+  return lines.length === promised.lines.length
+    ? promised
+    : { ...promised, lines, total: lines.reduce((n, l) => n + l.cents, 0) };
 }
 
 export function upgraded(old: OldSlip): Slip {

@@ -1,19 +1,18 @@
 /** The reader's slips: drafts kept on every keystroke, Outgoing sent once, news taken in as the clock moves, acts told. */
-import type { Moment } from '../core/engine/port';
+import type { Moment } from '../core/discovery/answers';
+import type { Promised, Slip } from '../core/model/slip';
+import { isEnded, isListening } from '../core/model/slipStates';
 import {
   act,
   applyMessage,
   applyNotice,
   backToDraft,
   expired,
-  isEnded,
-  isListening,
   markSent,
   putInOutgoing,
   type ReaderAct,
   withdrawUnsent,
 } from '../core/requests/lifecycle';
-import type { Promised, Slip } from '../core/requests/slip';
 import { AskError, batches, getNews, sendSlip, tellNetwork } from './client';
 import { shortId } from './ids';
 import { isSlip, slipTrouble } from './shapes';
@@ -85,11 +84,14 @@ export const toOutgoing = (
 /** The promise as it was last looked at, for a slip that waits in Outgoing. */
 export const repromise = (store: Store, id: string, promised: Promised): Promise<Slip | undefined> =>
   change(store, id, (s) => (s.state === 'outgoing' ? { ...s, promised } : s));
-export const reopen = (store: Store, id: string, now: string): Promise<Slip | undefined> => change(store, id, (s) => backToDraft(s, now));
+export const reopen = (store: Store, id: string, now: string): Promise<Slip | undefined> =>
+  change(store, id, (s) => backToDraft(s, now));
 
 /** Only one tab at a time sends; without the Web Locks API the store's own check still keeps it to once. */
 const alone = <T>(name: string, work: () => Promise<T>): Promise<T> =>
-  typeof navigator !== 'undefined' && navigator.locks ? (navigator.locks.request(name, work) as Promise<T>) : work();
+  typeof navigator !== 'undefined' && navigator.locks
+    ? (navigator.locks.request(name, work) as Promise<T>)
+    : work();
 
 export interface Sent {
   readonly sent: number;
@@ -101,7 +103,12 @@ export interface Sent {
  * Sends what is in Outgoing, or these of it. A slip that could not be sent stays there and goes out at the next call; the
  * request carries the slip's id, so that a second arrival of the same request would be one request all the same.
  */
-export const sendOutgoing = (store: Store, reader: string, moment: Moment, only?: ReadonlySet<string> | 'going'): Promise<Sent> =>
+export const sendOutgoing = (
+  store: Store,
+  reader: string,
+  moment: Moment,
+  only?: ReadonlySet<string> | 'going',
+): Promise<Sent> =>
   alone('legendum-send', async () => {
     let sent = 0;
     let problem: AskError | null = null;
@@ -111,30 +118,42 @@ export const sendOutgoing = (store: Store, reader: string, moment: Moment, only?
       (s) => s.state === 'outgoing' && (only === undefined || (only === 'going' ? s.going : only.has(s.id))),
     );
     if (!chosen.length) return { sent, problem, stayed };
-    for (const slip of chosen) await change(store, slip.id, (s) => (s.state === 'outgoing' && !s.going ? { ...s, going: true } : s));
+    for (const slip of chosen)
+      await change(store, slip.id, (s) => (s.state === 'outgoing' && !s.going ? { ...s, going: true } : s));
     // Comes with the first sending: a page that sends nothing need not have it. Where it can't be fetched, nor can the library be reached.
     const counting = await import('../core/requests/history').catch(() => null);
     for (const slip of chosen) {
       const dated = { ...slip, sent: slip.sent ?? moment.at };
       try {
-        const { documents, promised } = await sendSlip(dated, moment, counting?.historyFor(slip, await slipsOf(store, reader)));
+        const { documents, promised } = await sendSlip(
+          dated,
+          moment,
+          counting?.historyFor(slip, await slipsOf(store, reader)),
+        );
         await change(store, slip.id, (s) =>
-          s.state === 'outgoing' ? markSent(promised ? { ...s, promised, agreed: promised } : s, moment.at, documents) : s,
+          s.state === 'outgoing'
+            ? markSent(promised ? { ...s, promised, agreed: promised } : s, moment.at, documents)
+            : s,
         );
         sent++;
       } catch (error) {
-        problem = error instanceof AskError ? error : new AskError('failed', 'It could not be sent. It stays in Outgoing.');
+        problem =
+          error instanceof AskError
+            ? error
+            : new AskError('failed', 'It could not be sent. It stays in Outgoing.');
         stayed.push({ id: slip.id, why: problem.message });
         if (problem.sort === 'offline') break;
         // What is refused is the reader's to mend: it does not go by itself again.
-        if (problem.sort === 'refused') await change(store, slip.id, (s) => (s.state === 'outgoing' ? { ...s, going: false } : s));
+        if (problem.sort === 'refused')
+          await change(store, slip.id, (s) => (s.state === 'outgoing' ? { ...s, going: false } : s));
       }
     }
     return { sent, problem, stayed };
   });
 
 /** Sends what was told to go and could not, or was left while going. What only waits in Outgoing stays there. */
-export const sendGoing = (store: Store, reader: string, moment: Moment): Promise<Sent> => sendOutgoing(store, reader, moment, 'going');
+export const sendGoing = (store: Store, reader: string, moment: Moment): Promise<Sent> =>
+  sendOutgoing(store, reader, moment, 'going');
 
 /**
  * Takes in what has been said about the slips that somebody may still speak of, up to the clock's time. Asked in batches,

@@ -1,16 +1,25 @@
 /** The reader's data in the browser, on a stand-in for IndexedDB: nothing lost, nothing doubled. */
 import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { LibraryInfo, Moment } from '../core/engine/port';
+import type { LibraryInfo, Moment } from '../core/discovery/answers';
+import type { Slip } from '../core/model/slip';
 import { keepCondition, NEW_SEARCH, NOTHING_KEPT } from '../core/query/request';
 import { NOTHING_MORE } from '../core/requests/iso18626';
 import { applyMessage, applyNotice } from '../core/requests/lifecycle';
-import type { Slip } from '../core/requests/slip';
 import { READERS } from '../demo/library';
 import { asideOf, isAside, putBackAside, setAside, takeFromAside } from './aside';
 import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions';
 import { bibliographyOf, keepBibliography, NO_BIBLIOGRAPHY } from './references';
-import { bringBack, endStanding, forget, markSeen, pastOf, remember, saveStanding, standingOf } from './searches';
+import {
+  bringBack,
+  endStanding,
+  forget,
+  markSeen,
+  pastOf,
+  remember,
+  saveStanding,
+  standingOf,
+} from './searches';
 import { chooseReader, currentReader, moveClock, readSettings, register, saveKept } from './settings';
 import { slipTrouble } from './shapes';
 import {
@@ -40,7 +49,10 @@ afterEach(async () => {
   await store.delete();
 });
 
-const moment: Moment = { situation: { campus: 'quayside' as never, category: 'undergraduate', remote: false }, at: '2026-11-02T09:10' };
+const moment: Moment = {
+  situation: { campus: 'quayside' as never, category: 'undergraduate', remote: false },
+  at: '2026-11-02T09:10',
+};
 const slip = (id: string, more: Partial<Slip> = {}): Slip => ({
   id,
   reader: 'imke',
@@ -121,7 +133,10 @@ describe('sending', () => {
   it('takes a slip out of Outgoing only when it was confirmed', async () => {
     await toOutgoing(store, slip('S-1'), promised, moment.at);
     answers(['lost']);
-    expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({ sent: 0, problem: { sort: 'offline' } });
+    expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({
+      sent: 0,
+      problem: { sort: 'offline' },
+    });
     expect((await slipById(store, 'S-1'))?.state).toBe('outgoing');
     answers([{ confirmation: '<ok/>' }]);
     expect(await sendOutgoing(store, 'imke', moment)).toEqual({ sent: 1, problem: null, stayed: [] });
@@ -179,7 +194,9 @@ describe('sending', () => {
     await doAct(store, (await slipById(store, 'S-1')) as Slip, 'cancel', moment);
     expect([calls.length, (await slipById(store, 'S-1'))?.state]).toEqual([0, 'withdrawn']);
     await store.slips.put(slip('S-2', { state: 'sent' }));
-    await expect(doAct(store, slip('S-2', { state: 'sent' }), 'cancel', moment)).rejects.toMatchObject({ sort: 'refused' });
+    await expect(doAct(store, slip('S-2', { state: 'sent' }), 'cancel', moment)).rejects.toMatchObject({
+      sort: 'refused',
+    });
     expect((await slipById(store, 'S-2'))?.state).toBe('sent');
   });
   it('an act is told to the network first, then written down, then the answer is taken in', async () => {
@@ -192,15 +209,19 @@ describe('sending', () => {
       until: '2026-11-12',
       text: 'Ready.',
     };
-    await store.slips.put(applyNotice(slip('S-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), arrived));
+    await store.slips.put(
+      applyNotice(slip('S-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), arrived),
+    );
     const { calls } = answers([{ documents: ['<m/>', '<c/>'] }, []]);
     await doAct(store, (await slipById(store, 'S-1')) as Slip, 'collect', moment, { due: '2026-11-23' });
     expect(calls).toEqual(['POST /api/slips/act', 'POST /api/slips/news']);
     expect(await slipById(store, 'S-1')).toMatchObject({ state: 'collected', due: '2026-11-23' });
     answers(['lost']);
-    await expect(doAct(store, (await slipById(store, 'S-1')) as Slip, 'renew', moment)).rejects.toMatchObject({
-      sort: 'offline',
-    });
+    await expect(doAct(store, (await slipById(store, 'S-1')) as Slip, 'renew', moment)).rejects.toMatchObject(
+      {
+        sort: 'offline',
+      },
+    );
     expect((await slipById(store, 'S-1'))?.messages.filter((m) => m.by === 'reader')).toHaveLength(1);
   });
 });
@@ -216,7 +237,10 @@ describe('settings', () => {
     await chooseReader(store, 'tove');
     expect(currentReader(info, await readSettings(store))).toMatchObject({ id: 'tove', registered: false });
     await register(store, 'tove', { email: 't@x.example', address: 'Room 3' });
-    expect(currentReader(info, await readSettings(store))).toMatchObject({ registered: true, address: 'Room 3' });
+    expect(currentReader(info, await readSettings(store))).toMatchObject({
+      registered: true,
+      address: 'Room 3',
+    });
     await chooseReader(store, 'imke');
     expect(currentReader(info, await readSettings(store)).address).not.toBe('Room 3');
   });
@@ -228,7 +252,14 @@ describe('settings', () => {
 });
 
 describe('searches', () => {
-  const past = (q: string, at: string, reader = 'imke') => ({ reader, address: `q=${q}`, q, sentence: q, at, total: 1 });
+  const past = (q: string, at: string, reader = 'imke') => ({
+    reader,
+    address: `q=${q}`,
+    q,
+    sentence: q,
+    at,
+    total: 1,
+  });
   it('history is latest first, each search once, and readers apart', async () => {
     await remember(store, past('kelp', '2026-11-02T09:00'));
     await remember(store, past('dulse', '2026-11-02T09:05'));
@@ -245,7 +276,15 @@ describe('searches', () => {
     expect(await pastOf(store, 'imke')).toHaveLength(2);
   });
   it('standing searches move their day and end', async () => {
-    await saveStanding(store, { id: 'a', reader: 'imke', name: 'A', address: 'q=a', sentence: '', created: moment.at, seen: '2026-11-02' });
+    await saveStanding(store, {
+      id: 'a',
+      reader: 'imke',
+      name: 'A',
+      address: 'q=a',
+      sentence: '',
+      created: moment.at,
+      seen: '2026-11-02',
+    });
     await markSeen(store, 'a', '2026-11-09');
     expect((await standingOf(store, 'imke'))[0]?.seen).toBe('2026-11-09');
     await endStanding(store, 'a');
@@ -284,7 +323,10 @@ describe('rows that are not what they should be', () => {
     ['a state of nobody’s', { state: 'toString' }],
     ['no item', { item: undefined }],
     ['a kind of nobody’s', { item: { ...slip('x').item, kind: 'constructor' } }],
-    ['a message without a time', { messages: [{ id: 'm', by: 'library', from: '', text: '', status: '', event: null, seq: 0 }] }],
+    [
+      'a message without a time',
+      { messages: [{ id: 'm', by: 'library', from: '', text: '', status: '', event: null, seq: 0 }] },
+    ],
     ['a promise of words', { promised: 'soon' }],
     ['numbers for text', { note: 7 }],
     ['a time that is none', { created: 'yesterday' }],
@@ -310,11 +352,9 @@ describe('rows that are not what they should be', () => {
       until: '2026-11-12',
       text: 'Ready.',
     });
-    expect([slip('S-1'), sent, slip('S-2', { delivery: { to: 'email', email: 'a@b.example' } })].map(slipTrouble)).toEqual([
-      null,
-      null,
-      null,
-    ]);
+    expect(
+      [slip('S-1'), sent, slip('S-2', { delivery: { to: 'email', email: 'a@b.example' } })].map(slipTrouble),
+    ).toEqual([null, null, null]);
   });
   it('a clock that shows no time was never moved; settings of another shape are none', async () => {
     await store.settings.bulkPut([
@@ -323,20 +363,38 @@ describe('rows that are not what they should be', () => {
       { key: 'kept', value: null },
       { key: 'reader', value: 5 },
     ]);
-    expect(await readSettings(store)).toEqual({ reader: null, clock: null, contacts: {}, registering: {}, kept: {}, inboxSeen: {} });
+    expect(await readSettings(store)).toEqual({
+      reader: null,
+      clock: null,
+      contacts: {},
+      registering: {},
+      kept: {},
+      inboxSeen: {},
+    });
     await moveClock(store, '2026-11-03T09:10', '2026-11-02T09:10');
     expect((await readSettings(store)).clock).toBe('2026-11-03T09:10');
   });
   it('a reference that can’t be read stays with its text', async () => {
     const good = { id: 'a', ref: { text: 'T', parts: [], csl: { type: 'book', title: 'T' } } };
-    const rows = [good, { id: 'b', ref: { text: 'Lind 2019', parts: 'none' } }, null, { ref: { csl: {} } }] as never;
+    const rows = [
+      good,
+      { id: 'b', ref: { text: 'Lind 2019', parts: 'none' } },
+      null,
+      { ref: { csl: {} } },
+    ] as never;
     await keepBibliography(store, { reader: 'imke', text: 't', read: 't', needBy: '', rows });
     const kept = await bibliographyOf(store, 'imke');
     expect(kept?.rows[0]).toEqual(good);
     expect(kept?.rows.map((r) => r.ref.text)).toEqual(['T', 'Lind 2019', 'null', '{"ref":{"csl":{}}}']);
     expect(new Set(kept?.rows.map((r) => r.id)).size).toBe(4);
     await store.bibliographies.put({ reader: 'imke', text: 7, rows: 'none' } as never);
-    expect(await bibliographyOf(store, 'imke')).toEqual({ reader: 'imke', text: '', read: '', needBy: '', rows: [] });
+    expect(await bibliographyOf(store, 'imke')).toEqual({
+      reader: 'imke',
+      text: '',
+      read: '',
+      needBy: '',
+      rows: [],
+    });
   });
   it('odd rows of searches, questions and things aside are passed over', async () => {
     await store.history.put({ id: 'h', reader: 'imke', at: '2026-11-02T09:10' } as never);
@@ -366,7 +424,9 @@ describe('news of many slips with long histories', () => {
       xml: ['<x/>'.repeat(200)],
     }));
     await store.slips.bulkPut(
-      Array.from({ length: 40 }, (_, i) => slip(`S-many-${i}`, { state: 'sent', sent: '2026-11-02T09:00', promised, messages: said })),
+      Array.from({ length: 40 }, (_, i) =>
+        slip(`S-many-${i}`, { state: 'sent', sent: '2026-11-02T09:00', promised, messages: said }),
+      ),
     );
     const sizes: number[] = [];
     let n = 0;
@@ -403,7 +463,9 @@ describe('news of many slips with long histories', () => {
     const states = (await slipsOf(store, 'imke')).map((s) => s.state);
     expect(states.filter((s) => s === 'preparing').length).toBeGreaterThan(30);
     expect(states.filter((s) => s === 'sent').length).toBeGreaterThan(0);
-    expect((await slipsOf(store, 'imke')).find((s) => s.state === 'preparing')?.messages.at(-1)?.xml).toEqual(['<y/>']);
+    expect((await slipsOf(store, 'imke')).find((s) => s.state === 'preparing')?.messages.at(-1)?.xml).toEqual(
+      ['<y/>'],
+    );
     n = 2;
     await takeNews(store, 'imke', moment);
     expect((await slipsOf(store, 'imke')).every((s) => s.state === 'preparing')).toBe(true);
@@ -478,7 +540,14 @@ describe('aside, questions, bibliographies', () => {
       way: 'online:x',
       asked: '2026-11-02T09:10',
     });
-    await askQuestion(store, { reader: 'imke', kind: 'question', subject: 's', text: 't', record: 'tu1', asked: '2026-11-02T09:11' });
+    await askQuestion(store, {
+      reader: 'imke',
+      kind: 'question',
+      subject: 's',
+      text: 't',
+      record: 'tu1',
+      asked: '2026-11-02T09:11',
+    });
     expect([...(await brokenWays(store, 'imke', 'tu1'))]).toEqual(['online:x']);
     expect([...(await brokenWays(store, 'imke', 'tu2'))]).toEqual([]);
     expect([...(await brokenWays(store, 'other', 'tu1'))]).toEqual([]);
@@ -497,8 +566,18 @@ describe('aside, questions, bibliographies', () => {
     const { default: Dexie } = await import('dexie');
     await store.delete();
     const old = new Dexie('legendum', { indexedDB, IDBKeyRange });
-    old.version(2).stores({ slips: 'id, reader, state, record', settings: 'key', history: 'id, [reader+at]', standing: 'id, reader' });
-    const { editions: _e, reference: _r, commercial: _c, ...kept } = slip('S-1234567', { state: 'sent', sent: moment.at, promised });
+    old.version(2).stores({
+      slips: 'id, reader, state, record',
+      settings: 'key',
+      history: 'id, [reader+at]',
+      standing: 'id, reader',
+    });
+    const {
+      editions: _e,
+      reference: _r,
+      commercial: _c,
+      ...kept
+    } = slip('S-1234567', { state: 'sent', sent: moment.at, promised });
     const message = { id: 'm', time: '2026-11-03T10:00', from: 'A', text: 'Sent.', status: 'Loaned' };
     await old.table('slips').put({ ...kept, anyEdition: false, state: 'on-its-way', messages: [message] });
     old.close();
@@ -507,8 +586,15 @@ describe('aside, questions, bibliographies', () => {
     expect(carried).toMatchObject({ state: 'on-its-way', editions: 'this', commercial: false });
     // Its state follows from its messages as it did from the old ones.
     expect(
-      applyNotice(carried, { slip: carried.id, kind: 'arrived', time: '2026-11-05T08:00', place: 'Q', campus: null, until: '', text: '' })
-        .state,
+      applyNotice(carried, {
+        slip: carried.id,
+        kind: 'arrived',
+        time: '2026-11-05T08:00',
+        place: 'Q',
+        campus: null,
+        until: '',
+        text: '',
+      }).state,
     ).toBe('ready');
     expect(await asideOf(store, 'imke')).toEqual([]);
   });

@@ -2,40 +2,11 @@
  * The reader's own data, in the browser (Dexie over IndexedDB). Views use the repositories beside this file and never
  * Dexie itself. A new schema version is a new `version(n)` with an upgrade; old ones stay so that every browser can follow.
  */
+
 import Dexie, { type DexieOptions, type Table } from 'dexie';
-import type { Slip } from '../core/requests/slip';
-import type { AsideItem } from './aside';
-import type { Question } from './questions';
-import type { Bibliography } from './references';
+import type { Slip } from '../core/model/slip';
+import type { AsideItem, Bibliography, PastSearch, Question, Setting, StandingSearch } from './rows';
 import { type OldSlip, upgraded, upgradedTo5 } from './slipUpgrade';
-
-export interface Setting {
-  readonly key: string;
-  readonly value: unknown;
-}
-
-/** A search that was made; `address` is its parameters. */
-export interface PastSearch {
-  readonly id: string;
-  readonly reader: string;
-  readonly address: string;
-  readonly q: string;
-  readonly sentence: string;
-  /** ISO local time, the clock's. */
-  readonly at: string;
-  readonly total: number;
-}
-/** A search kept under a name: it tells what is new since the day it was last looked at. */
-export interface StandingSearch {
-  readonly id: string;
-  readonly reader: string;
-  readonly name: string;
-  readonly address: string;
-  readonly sentence: string;
-  readonly created: string;
-  /** ISO day up to which the reader has seen what there is. */
-  readonly seen: string;
-}
 
 export class Store extends Dexie {
   slips!: Table<Slip, string>;

@@ -4,7 +4,8 @@
  */
 import { Dexie } from 'dexie';
 
-const RELOAD = 'Legendum was opened in a newer version in another tab. Reload this page; what was kept is there.';
+const RELOAD =
+  'Legendum was opened in a newer version in another tab. Reload this page; what was kept is there.';
 const FULL =
   'This browser has no room left, so the last change was not kept. What was kept before is safe. Free some room, or remove old slips, then do it again.';
 const BLOCKED =
@@ -13,11 +14,18 @@ const BLOCKED =
 const SILENT =
   'This browser’s store does not answer. You can search and read meanwhile; slips, lists and settings come when it does. If it goes on, close other tabs of Legendum and reload.';
 
-const UNOPENED = new Set(['DatabaseClosedError', 'MissingAPIError', 'OpenFailedError', 'SecurityError', 'UnknownError']);
+const UNOPENED = new Set([
+  'DatabaseClosedError',
+  'MissingAPIError',
+  'OpenFailedError',
+  'SecurityError',
+  'UnknownError',
+]);
 
 const namesOf = (error: unknown): string[] => {
   const names: string[] = [];
-  for (let e = error; e instanceof Error && names.length < 5; e = (e as { inner?: unknown }).inner) names.push(e.name);
+  for (let e = error; e instanceof Error && names.length < 5; e = (e as { inner?: unknown }).inner)
+    names.push(e.name);
   return names;
 };
 /** What went wrong with keeping, in the reader's words; null for an error that is not the store's. */
@@ -27,7 +35,9 @@ export function storeTrouble(error: unknown): string | null {
   // A store that could not be opened carries the reason inside; one that was closed under way carries none.
   if (names.length === 1 && names[0] === 'DatabaseClosedError') return RELOAD;
   if (names.some((n) => UNOPENED.has(n))) return BLOCKED;
-  return error instanceof Dexie.DexieError ? `The last change was not kept (${error.message}). What was kept before is safe.` : null;
+  return error instanceof Dexie.DexieError
+    ? `The last change was not kept (${error.message}). What was kept before is safe.`
+    : null;
 }
 /** The same for a place that must say something in any case. */
 export const notKept = (error: unknown): string =>

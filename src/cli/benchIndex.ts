@@ -1,7 +1,7 @@
 /** What every bench needs: its options, and a demo index of so many records, made when it is missing. */
 import { closeSync, existsSync, openSync, readSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { FORMAT_VERSION } from '../core/engine/format';
+import { FORMAT_VERSION } from '../core/engine/format/format';
 import { buildIndex } from '../server/build';
 import { damage } from '../server/manifest';
 import { demoWorld } from './demoRecords';
@@ -38,6 +38,10 @@ export function benchIndex(count: number): { dir: string; buildSeconds: number |
   // One of an older format, or of two builds, is made anew.
   if (existsSync(`${dir}/index.lgd`) && canBeOpened(dir)) return { dir, buildSeconds: null };
   const began = Date.now();
-  buildIndex(demoWorld(count), dir, (done, stage) => stage === 'records' && done % 50_000 === 0 && console.error(`  ${done} records`));
+  buildIndex(
+    demoWorld(count),
+    dir,
+    (done, stage) => stage === 'records' && done % 50_000 === 0 && console.error(`  ${done} records`),
+  );
   return { dir, buildSeconds: (Date.now() - began) / 1000 };
 }

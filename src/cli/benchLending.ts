@@ -7,16 +7,18 @@
  * more than a sixth of all requests from one tenth of promised chances; with some thousands of them each bin says something.
  */
 
-import { KINDS } from '../core/bibliography/kinds';
-import type { Moment } from '../core/engine/port';
-import type { Reader } from '../core/policy/types';
+import type { Moment } from '../core/discovery/answers';
+import { KINDS } from '../core/model/kinds';
+import type { Reader } from '../core/model/library';
+import type { Slip, Wanted } from '../core/model/slip';
+import { isUnderWay } from '../core/model/slipStates';
+import { isoLocal, type Minutes, minutes, parseLocal } from '../core/model/time';
+import { serviceOf } from '../core/policy/price';
 import { random } from '../core/random';
 import { NO_HISTORY } from '../core/requests/history';
 import { readSupplyingMessage, supplyingMessage } from '../core/requests/iso18626';
-import { act, applyMessage, applyNotice, isUnderWay, markSent, putInOutgoing } from '../core/requests/lifecycle';
-import { serviceOf } from '../core/requests/price';
-import { newSlip, type Slip, type Wanted } from '../core/requests/slip';
-import { isoLocal, type Minutes, minutes, parseLocal } from '../core/time';
+import { act, applyMessage, applyNotice, markSent, putInOutgoing } from '../core/requests/lifecycle';
+import { newSlip } from '../core/requests/slip';
 import { READERS } from '../demo/library';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
@@ -65,17 +67,30 @@ function told(slip: Slip, moment: Moment): Slip {
 function play(n: number): Played | null {
   const reader = r.pick(READERS) as Reader;
   const at = minutes(start + r.int(0, 150) * 1440 + r.int(-60, 700));
-  const moment: Moment = { situation: { campus: reader.campus, category: reader.category, remote: reader.remote }, at: isoLocal(at) };
+  const moment: Moment = {
+    situation: { campus: reader.campus, category: reader.category, remote: reader.remote },
+    at: isoLocal(at),
+  };
   const record = service.recordAt(r.int(0, service.engine.size - 1));
   const ways = service.ways(record.id, moment, '')?.ways ?? [];
   const slips = ways.filter((w) => w.action.do === 'slip' && w.ready);
   // Four in five go to the interlibrary network, where chance matters; the others take the soonest way.
-  const way = (r.chance(0.8) ? slips.find((w) => w.id === 'lending') : undefined) ?? slips.find((w) => w.setsWait);
+  const way =
+    (r.chance(0.8) ? slips.find((w) => w.id === 'lending') : undefined) ?? slips.find((w) => w.setsWait);
   if (way?.action.do !== 'slip') return null;
   const { route, from } = way.action;
   const family = KINDS[record.kind].family;
   const wanted: Wanted = serviceOf(route) === 'loan' ? 'loan' : family === 'article' ? 'article' : 'chapter';
-  const draft = newSlip({ id: `S-bench-${String(n).padStart(5, '0')}`, record, reader, wanted, route, from, needBy: '', now: moment.at });
+  const draft = newSlip({
+    id: `S-bench-${String(n).padStart(5, '0')}`,
+    record,
+    reader,
+    wanted,
+    route,
+    from,
+    needBy: '',
+    now: moment.at,
+  });
   const speed = r.chance(0.15) && route.startsWith('ill') ? ('fast' as const) : ('standard' as const);
   const base: Slip = { ...draft, speed, declared: true };
   const promise = service.promise(base, moment, NO_HISTORY);
@@ -87,18 +102,28 @@ function play(n: number): Played | null {
   if (outside) bins[bin] = (bins[bin] as number) + 1;
   else near++;
   let slip = markSent(
-    putInOutgoing({ ...base, route: promise.route, from: promise.from }, { median, likely, chance, lines, total, mediated }, moment.at),
+    putInOutgoing(
+      { ...base, route: promise.route, from: promise.from },
+      { median, likely, chance, lines, total, mediated },
+      moment.at,
+    ),
     moment.at,
   );
   for (let turn = 0; turn < 12; turn++) {
     slip = told(slip, moment);
     if (slip.state !== 'question' && slip.state !== 'conditional') break;
     const last = slip.messages.at(-1)?.time as string;
-    slip = act(slip, slip.state === 'question' ? 'answer' : 'accept', isoLocal(minutes((parseLocal(last) as Minutes) + 45)), {
-      text: 'Yes.',
-    });
+    slip = act(
+      slip,
+      slip.state === 'question' ? 'answer' : 'accept',
+      isoLocal(minutes((parseLocal(last) as Minutes) + 45)),
+      {
+        text: 'Yes.',
+      },
+    );
   }
-  if (isUnderWay(slip.state)) throw new Error(`${slip.id} stays ${slip.state}: ${slip.messages.at(-1)?.text}`);
+  if (isUnderWay(slip.state))
+    throw new Error(`${slip.id} stays ${slip.state}: ${slip.messages.at(-1)?.text}`);
   const came = slip.messages.find((m) => m.event === 'arrive' || m.event === 'file');
   const days = came ? ((parseLocal(came.time) as Minutes) - at) / 1440 : 0;
   return {

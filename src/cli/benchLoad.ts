@@ -5,9 +5,9 @@
  */
 import { readFileSync } from 'node:fs';
 import autocannon from 'autocannon';
-import type { DiscoveryRecord } from '../core/bibliography/record';
-import { words } from '../core/engine/fold';
+import type { DiscoveryRecord } from '../core/model/record';
 import { random } from '../core/random';
+import { words } from '../core/words/fold';
 import { benchIndex, benchOptions } from './benchIndex';
 import { startBuilt } from './builtServer';
 
@@ -27,7 +27,10 @@ const requests = Array.from({ length: 400 }, (_, i) => {
         : words(csl.title)
             .slice(0, i % 4 === 2 ? 3 : 12)
             .join(' ');
-  const params = new URLSearchParams({ q, ...(i % 5 === 0 ? { 'keep.peer': 'reviewed', from: '2010' } : {}) });
+  const params = new URLSearchParams({
+    q,
+    ...(i % 5 === 0 ? { 'keep.peer': 'reviewed', from: '2010' } : {}),
+  });
   return { method: 'GET', path: `/api/search?${params}` };
 });
 const server = await startBuilt(dir, { LEGENDUM_LOG: 'silent' }, values.main ?? 'dist/app/main.mjs');
@@ -38,7 +41,9 @@ type autocannonResult = Awaited<ReturnType<typeof autocannon>>;
 await autocannon({ url, connections: 4, duration: 3, requests });
 
 /** Milliseconds that /healthz takes, asked now and again while the others are at it. */
-async function healthWhile<T>(work: Promise<T>): Promise<{ result: T; health: { p50: number; worst: number; failed: number } }> {
+async function healthWhile<T>(
+  work: Promise<T>,
+): Promise<{ result: T; health: { p50: number; worst: number; failed: number } }> {
   const times: number[] = [];
   let failed = 0;
   let over = false;
@@ -55,11 +60,16 @@ async function healthWhile<T>(work: Promise<T>): Promise<{ result: T; health: { 
   over = true;
   await asking;
   times.sort((a, b) => a - b);
-  return { result, health: { p50: Math.round(times[times.length >> 1] ?? 0), worst: Math.round(times.at(-1) ?? 0), failed } };
+  return {
+    result,
+    health: { p50: Math.round(times[times.length >> 1] ?? 0), worst: Math.round(times.at(-1) ?? 0), failed },
+  };
 }
 const out: object[] = [];
 for (const connections of values.connections.split(',').map(Number)) {
-  const { result, health } = await healthWhile(autocannon({ url, connections, duration: seconds, timeout: 20, requests }));
+  const { result, health } = await healthWhile(
+    autocannon({ url, connections, duration: seconds, timeout: 20, requests }),
+  );
   out.push({
     connections,
     searchesPerSecond: Math.round(result['2xx'] / result.duration),

@@ -19,7 +19,12 @@ const dir = resolve('.cache/peers');
 mkdirSync(dir, { recursive: true });
 cpSync(from, dir, { recursive: true });
 const run = (program: string, args: readonly string[]): string => {
-  const done = spawnSync(program, args, { cwd: dir, encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'], maxBuffer: 1 << 28 });
+  const done = spawnSync(program, args, {
+    cwd: dir,
+    encoding: 'utf8',
+    stdio: ['ignore', 'pipe', 'inherit'],
+    maxBuffer: 1 << 28,
+  });
   if (done.status !== 0) {
     console.error(`${program} ${args.join(' ')} failed.`);
     process.exit(1);
@@ -30,7 +35,8 @@ if (!existsSync(join(dir, 'node_modules'))) run('npm', ['ci', '--no-progress', '
 const ours = pathToFileURL(resolve('.cache/cli/peerEngine.mjs')).href;
 writeFileSync(join(dir, 'engines/legendum.mjs'), `export * from ${JSON.stringify(ours)};\n`);
 mkdirSync(join(dir, 'data'), { recursive: true });
-if (!existsSync(join(dir, `data/corpus-${n}.jsonl`))) run(process.execPath, ['corpus.mjs', String(n), `data/corpus-${n}.jsonl`]);
+if (!existsSync(join(dir, `data/corpus-${n}.jsonl`)))
+  run(process.execPath, ['corpus.mjs', String(n), `data/corpus-${n}.jsonl`]);
 if (!existsSync(join(dir, `data/queries-${n}.json`)))
   run(process.execPath, ['queries.mjs', `data/corpus-${n}.jsonl`, `data/queries-${n}.json`]);
 rmSync(join(dir, `data/results-${n}.jsonl`), { force: true });

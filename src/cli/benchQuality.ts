@@ -7,11 +7,11 @@
  * subtitle where only that was. `strict` counts only the item and its versions. For "two words missing" items are drawn
  * whose remaining words are not all in another, no longer title: nothing typed could tell those apart.
  */
-import type { CampusId, DiscoveryRecord } from '../core/bibliography/record';
-import { SMALL_WORDS, words } from '../core/engine/fold';
+import type { CampusId, DiscoveryRecord } from '../core/model/record';
+import { type Minutes, parseLocal } from '../core/model/time';
 import { NEW_SEARCH } from '../core/query/request';
 import { type Random, random } from '../core/random';
-import { type Minutes, parseLocal } from '../core/time';
+import { SMALL_WORDS, words } from '../core/words/fold';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
 
@@ -64,22 +64,31 @@ interface Case {
   /** Does another record fit what was typed just as well? */
   readonly fits: (record: DiscoveryRecord, other: DiscoveryRecord, typed: string) => boolean;
 }
-const sameTitle = (a: DiscoveryRecord, b: DiscoveryRecord): boolean => folded(a.csl.title) === folded(b.csl.title);
+const sameTitle = (a: DiscoveryRecord, b: DiscoveryRecord): boolean =>
+  folded(a.csl.title) === folded(b.csl.title);
 /** All words typed stand in a title that is no longer than the item's own. */
 const asShort = (a: DiscoveryRecord, b: DiscoveryRecord, typed: string): boolean => {
   const own = new Set(words(b.csl.title));
   return (
-    sameTitle(a, b) || (strongWords(b.csl.title).length <= strongWords(a.csl.title).length && strongWords(typed).every((w) => own.has(w)))
+    sameTitle(a, b) ||
+    (strongWords(b.csl.title).length <= strongWords(a.csl.title).length &&
+      strongWords(typed).every((w) => own.has(w)))
   );
 };
 const CASES: Readonly<Record<string, Case>> = {
   'exact title': { rank: 1, fits: sameTitle, make: (x) => x.csl.title },
-  'one typo': { rank: 1, fits: sameTitle, make: (x) => (strongWords(x.csl.title).length < 3 ? null : typo(x.csl.title, r)) },
+  'one typo': {
+    rank: 1,
+    fits: sameTitle,
+    make: (x) => (strongWords(x.csl.title).length < 3 ? null : typo(x.csl.title, r)),
+  },
   'without subtitle': {
     rank: 1,
     fits: (a, b) => folded(mainOf(a.csl.title)) === folded(mainOf(b.csl.title)),
     make: (x) =>
-      mainOf(x.csl.title) !== x.csl.title && !/[“”]/.test(x.csl.title) && strongWords(mainOf(x.csl.title)).length > 1
+      mainOf(x.csl.title) !== x.csl.title &&
+      !/[“”]/.test(x.csl.title) &&
+      strongWords(mainOf(x.csl.title)).length > 1
         ? mainOf(x.csl.title)
         : null,
   },
@@ -88,7 +97,12 @@ const CASES: Readonly<Record<string, Case>> = {
     rank: 1,
     fits: asShort,
     make: (x) => {
-      const slip = strongWords(x.csl.title).length < 4 ? null : r.chance(0.5) ? typo(x.csl.title, r) : without(x.csl.title, 1, r);
+      const slip =
+        strongWords(x.csl.title).length < 4
+          ? null
+          : r.chance(0.5)
+            ? typo(x.csl.title, r)
+            : without(x.csl.title, 1, r);
       return slip && `"${slip.replaceAll('"', '')}"`;
     },
   },
@@ -116,7 +130,10 @@ const CASES: Readonly<Record<string, Case>> = {
   },
 };
 
-const result: Record<string, { n: number; success: number; strict: number; msP50: number; missed: string[] }> = {};
+const result: Record<
+  string,
+  { n: number; success: number; strict: number; msP50: number; missed: string[] }
+> = {};
 for (const [name, { make, rank, fits }] of Object.entries(CASES)) {
   let [n, good, strict] = [0, 0, 0];
   const missed: string[] = [];
@@ -134,16 +151,25 @@ for (const [name, { make, rank, fits }] of Object.entries(CASES)) {
     const itself = answer.hits.some((h) => h.id === record.id || h.versions.some((v) => v.id === record.id));
     if (itself) strict++;
     if (itself || found.some((f) => fits(record, f, typed))) good++;
-    else if (missed.length < 8) missed.push(`${typed} ≠ ${record.csl.title} ← ${found[0]?.csl.title ?? 'nothing'}`);
+    else if (missed.length < 8)
+      missed.push(`${typed} ≠ ${record.csl.title} ← ${found[0]?.csl.title ?? 'nothing'}`);
   }
   times.sort((a, b) => a - b);
   const share = (x: number) => Math.round((10_000 * x) / Math.max(1, n)) / 100;
-  result[name] = { n, success: share(good), strict: share(strict), msP50: Math.round((times[times.length >> 1] ?? 0) * 10) / 10, missed };
+  result[name] = {
+    n,
+    success: share(good),
+    strict: share(strict),
+    msP50: Math.round((times[times.length >> 1] ?? 0) * 10) / 10,
+    missed,
+  };
 }
 if (values.json) console.log(JSON.stringify({ records: service.engine.size, classes: result }, null, 2));
 else
   for (const [name, x] of Object.entries(result)) {
-    console.log(`${name.padEnd(32)} ${String(x.success).padStart(6)} %  (strict ${x.strict} %, n ${x.n}, ${x.msP50} ms)`);
+    console.log(
+      `${name.padEnd(32)} ${String(x.success).padStart(6)} %  (strict ${x.strict} %, n ${x.n}, ${x.msP50} ms)`,
+    );
     for (const m of x.missed.slice(0, 3)) console.log(`    ${m}`);
   }
 process.exit(0);

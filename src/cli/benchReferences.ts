@@ -5,14 +5,14 @@
  */
 import { readFileSync } from 'node:fs';
 import CSL from 'citeproc';
-import type { CslItem, DiscoveryRecord } from '../core/bibliography/record';
-import { fold, words } from '../core/engine/fold';
+import type { CslItem, DiscoveryRecord, ReferenceItem } from '../core/model/record';
 import { type Random, random } from '../core/random';
 import { likeness } from '../core/references/match';
-import { type ReferenceItem, readReference } from '../core/references/read';
+import { readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import { decodeModel } from '../core/references/tagger';
 import { table } from '../core/table';
+import { fold, words } from '../core/words/fold';
 import { makeWorld } from '../demo/world';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
@@ -35,7 +35,10 @@ function write(style: string, records: readonly DiscoveryRecord[]): Written[] {
   const items = new Map<string, CslItem>(records.map((x) => [x.id, x.csl]));
   const manner = STYLES[style];
   if (!manner) throw new Error(style);
-  const engine = new CSL.Engine({ retrieveLocale: () => LOCALE, retrieveItem: (id) => items.get(id) }, cslStyle(style, manner));
+  const engine = new CSL.Engine(
+    { retrieveLocale: () => LOCALE, retrieveItem: (id) => items.get(id) },
+    cslStyle(style, manner),
+  );
   engine.setOutputFormat('text');
   engine.updateItems([...items.keys()]);
   const lines = engine.makeBibliography()[1];
@@ -49,7 +52,8 @@ function damage(text: string, title: string): string {
   if (r.chance(0.08) && t.includes(title)) t = t.replace(title, title.toUpperCase());
   if (r.chance(0.4)) t = t.replace(/[“”"‘’]/g, '');
   if (r.chance(0.2)) t = t.replaceAll('ffi', 'ﬃ').replaceAll('fi', 'ﬁ').replaceAll('fl', 'ﬂ');
-  if (r.chance(0.15)) t = `${t.replace(/\.$/, '')}. Accessed ${r.int(1, 28)} ${r.pick(['March', 'June', 'October'])} ${r.int(2018, 2026)}.`;
+  if (r.chance(0.15))
+    t = `${t.replace(/\.$/, '')}. Accessed ${r.int(1, 28)} ${r.pick(['March', 'June', 'October'])} ${r.int(2018, 2026)}.`;
   if (r.chance(0.1)) t = t.replace(/(\p{L}+)(?:,[^(]{8,60}?)(, & | and )[^(]*?(?= \(\d{4}\))/u, '$1 et al.');
   return t
     .split(/(\s+)/)
@@ -67,14 +71,16 @@ function damage(text: string, title: string): string {
 }
 
 const flat = (t: string | undefined): string => words(t ?? '').join(' ');
-const alike = (a: string | undefined, b: string | undefined, least: number): boolean => likeness(flat(a), flat(b)) >= least;
+const alike = (a: string | undefined, b: string | undefined, least: number): boolean =>
+  likeness(flat(a), flat(b)) >= least;
 const COUNTED = ['title', 'person', 'year', 'container', 'numbers'] as const;
 type Counted = (typeof COUNTED)[number];
 /** Which parts were read right; null where the item has none. */
 function right(said: ReferenceItem, csl: CslItem, least: number): Record<Counted, boolean | null> {
   const [first] = csl.author ?? [];
   const year = csl.issued?.['date-parts'][0][0];
-  const family = (n: { family?: string; literal?: string } | undefined) => fold(n?.family ?? n?.literal ?? '');
+  const family = (n: { family?: string; literal?: string } | undefined) =>
+    fold(n?.family ?? n?.literal ?? '');
   const page = csl.page;
   const shown = csl.type !== 'article-newspaper' && csl.volume;
   return {
@@ -82,7 +88,11 @@ function right(said: ReferenceItem, csl: CslItem, least: number): Record<Counted
     person: first ? likeness(family(said.author?.[0]), family(first)) >= (least < 0.95 ? 0.7 : 0.95) : null,
     year: year === undefined ? null : said.issued?.['date-parts'][0][0] === year,
     container: csl['container-title'] ? alike(said['container-title'], csl['container-title'], least) : null,
-    numbers: shown ? said.volume === csl.volume && (!csl.issue || said.issue === csl.issue) && (!page || said.page === page) : null,
+    numbers: shown
+      ? said.volume === csl.volume &&
+        (!csl.issue || said.issue === csl.issue) &&
+        (!page || said.page === page)
+      : null,
   };
 }
 const rate = (list: readonly (boolean | null)[]): number | null => {
@@ -126,7 +136,8 @@ const reading = Object.fromEntries(
         const { csl } = readReference(asked, model);
         const marks = right(csl, record.csl, least);
         const wrong = COUNTED.filter((c) => marks[c] === false);
-        if (wrong.length && failures.length < 40 && state === 'clean') failures.push(`[${style}] ${wrong.join()} ← ${asked}`);
+        if (wrong.length && failures.length < 40 && state === 'clean')
+          failures.push(`[${style}] ${wrong.join()} ← ${asked}`);
         return marks;
       });
       return { style, judged };
@@ -135,7 +146,10 @@ const reading = Object.fromEntries(
       Object.fromEntries(COUNTED.map((c) => [c, rate(judged.map((j) => j[c]))]));
     return [
       state,
-      { all: table(results.flatMap((x) => x.judged)), styles: Object.fromEntries(results.map((x) => [x.style, table(x.judged)])) },
+      {
+        all: table(results.flatMap((x) => x.judged)),
+        styles: Object.fromEntries(results.map((x) => [x.style, table(x.judged)])),
+      },
     ];
   }),
 );
@@ -147,7 +161,10 @@ const wrap = (text: string, width: number, indent: string): string => {
   for (const w of text.split(' ')) {
     if (line && `${line} ${w}`.length > width) {
       // Now and then a long word is cut, as a typesetter does.
-      const cut = w.length > 9 && /^\p{Ll}+$/u.test(w) && r.chance(0.5) && width - line.length > 5 ? Math.floor(w.length / 2) : 0;
+      const cut =
+        w.length > 9 && /^\p{Ll}+$/u.test(w) && r.chance(0.5) && width - line.length > 5
+          ? Math.floor(w.length / 2)
+          : 0;
       lines.push(cut ? `${line} ${w.slice(0, cut)}-` : line);
       line = indent + (cut ? w.slice(cut) : w);
     } else line = line ? `${line} ${w}` : w;
@@ -164,7 +181,8 @@ const LAYOUTS = table<(list: readonly string[], q: Random) => string>({
   'numbers in brackets': (l) => l.map((t, i) => `[${i + 1}] ${t}`).join('\n'),
   bullets: (l) => l.map((t) => wrap(`• ${t}`, 80, '  ')).join('\n'),
   footnotes: (l) => l.map((t, i) => wrap(`${i + 7} ${t}`, 76, '')).join('\n'),
-  'pages of a PDF': (l) => `References\n${l.map((t, i) => wrap(t, 70, '') + (i % 5 === 4 ? `\n\n${i + 20}\n\f` : '')).join('\n\n')}`,
+  'pages of a PDF': (l) =>
+    `References\n${l.map((t, i) => wrap(t, 70, '') + (i % 5 === 4 ? `\n\n${i + 20}\n\f` : '')).join('\n\n')}`,
 });
 const squash = (t: string): string => t.replace(/[\s\u00ad-]+/g, '');
 const lost: string[] = [];
@@ -185,7 +203,8 @@ const splitting = Object.fromEntries(
     return [name, Math.round((1000 * good) / all) / 10];
   }),
 );
-const splitAll = Math.round((10 * Object.values(splitting).reduce((a, b) => a + b, 0)) / Object.keys(splitting).length) / 10;
+const splitAll =
+  Math.round((10 * Object.values(splitting).reduce((a, b) => a + b, 0)) / Object.keys(splitting).length) / 10;
 
 // Matching.
 const sameWork = (id: string, record: DiscoveryRecord): boolean => {
@@ -216,22 +235,33 @@ const matching = Object.fromEntries(
         linked++;
         if (sameWork(match.id, record)) correct++;
         else if (wrongLinks.length < 25)
-          wrongLinks.push(`${asked} ≠ ${JSON.stringify(service.recordAt(service.engine.find(match.id)).csl).slice(0, 200)}`);
+          wrongLinks.push(
+            `${asked} ≠ ${JSON.stringify(service.recordAt(service.engine.find(match.id)).csl).slice(0, 200)}`,
+          );
       }
     return [
       state,
-      { precision: Math.round((10_000 * correct) / linked) / 100, recall: Math.round((10_000 * correct) / all) / 100, n: all },
+      {
+        precision: Math.round((10_000 * correct) / linked) / 100,
+        recall: Math.round((10_000 * correct) / all) / 100,
+        n: all,
+      },
     ];
   }),
 );
-const strangers = [...makeWorld(6000, 777).records].filter((x) => CITED.has(x.kind) && !/^tu00000/.test(x.id)).slice(0, 1200);
+const strangers = [...makeWorld(6000, 777).records]
+  .filter((x) => CITED.has(x.kind) && !/^tu00000/.test(x.id))
+  .slice(0, 1200);
 const falseLinks: string[] = [];
 let asked = 0;
 Object.keys(STYLES).forEach((style, k) => {
   for (const { text } of write(style, strangers.slice(k * 100, k * 100 + 100))) {
     asked++;
     const { match } = service.matchReference(readReference(text, model).csl);
-    if (match) falseLinks.push(`${text} ≠ ${JSON.stringify(service.recordAt(service.engine.find(match.id)).csl).slice(0, 200)}`);
+    if (match)
+      falseLinks.push(
+        `${text} ≠ ${JSON.stringify(service.recordAt(service.engine.find(match.id)).csl).slice(0, 200)}`,
+      );
   }
 });
 
@@ -245,7 +275,11 @@ const bibliography = texts
   .slice(0, 200)
   .join('\n\n');
 const moment = {
-  situation: { campus: service.library.campuses[0]?.id as never, category: 'undergraduate' as const, remote: false },
+  situation: {
+    campus: service.library.campuses[0]?.id as never,
+    category: 'undergraduate' as const,
+    remote: false,
+  },
   at: service.health().start,
 };
 began = performance.now();
@@ -258,8 +292,17 @@ const result = {
   perStyle,
   reading,
   splitting: { all: splitAll, ...splitting },
-  matching: { ...matching, notIndexed: { n: asked, falseMatchesPercent: Math.round((10_000 * falseLinks.length) / asked) / 100 } },
+  matching: {
+    ...matching,
+    notIndexed: { n: asked, falseMatchesPercent: Math.round((10_000 * falseLinks.length) / asked) / 100 },
+  },
   speed: { readPerSecond: perSecond, bibliographyOf200Ms: wholeMs, found: items.length },
 };
-console.log(JSON.stringify(values.json ? result : { ...result, failures, lost, wrongLinks, missedLinks, falseLinks }, null, 1));
+console.log(
+  JSON.stringify(
+    values.json ? result : { ...result, failures, lost, wrongLinks, missedLinks, falseLinks },
+    null,
+    1,
+  ),
+);
 process.exit(0);

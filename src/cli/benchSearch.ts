@@ -4,11 +4,11 @@
  */
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
-import { fullName } from '../core/bibliography/describe';
-import type { CampusId } from '../core/bibliography/record';
-import { words } from '../core/engine/fold';
+import { fullName } from '../core/model/describe';
+import type { CampusId } from '../core/model/record';
 import { NEW_SEARCH, printRequest, type SearchRequest } from '../core/query/request';
 import { random } from '../core/random';
+import { words } from '../core/words/fold';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
 
@@ -25,7 +25,18 @@ const slice = { offset: 0, limit: 25 };
 const r = random(7);
 const sample = () => service.recordAt(r.int(0, service.engine.size - 1));
 const strong = (text: string) => words(text).filter((w) => w.length > 4);
-const BROAD = ['history', 'local', 'theory', 'public', 'evidence', 'review', 'sites', 'policy', 'data', 'practice'];
+const BROAD = [
+  'history',
+  'local',
+  'theory',
+  'public',
+  'evidence',
+  'review',
+  'sites',
+  'policy',
+  'data',
+  'practice',
+];
 const classes: Record<string, () => SearchRequest> = {
   'one broad word': () => ({ ...NEW_SEARCH, q: r.pick(BROAD) }),
   'two broad words': () => ({ ...NEW_SEARCH, q: `${r.pick(BROAD)} ${r.pick(BROAD)}` }),
@@ -51,7 +62,9 @@ const quantile = (list: readonly number[], p: number): number => {
   const sorted = [...list].sort((a, b) => a - b);
   return Math.round((sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? 0) * 100) / 100;
 };
-const queries = Object.entries(classes).flatMap(([name, make]) => Array.from({ length: 25 }, () => ({ name, request: make() })));
+const queries = Object.entries(classes).flatMap(([name, make]) =>
+  Array.from({ length: 25 }, () => ({ name, request: make() })),
+);
 const report = (times: readonly { name: string; ms: number }[]) => ({
   p50: quantile(
     times.map((t) => t.ms),
@@ -71,7 +84,12 @@ const report = (times: readonly { name: string; ms: number }[]) => ({
 
 /** Each query's best round, as the peer benchmark counts: on a shared machine the others' work is not ours. */
 const bestRounds = (times: readonly { name: string; ms: number }[]) =>
-  report(queries.map(({ name }, i) => ({ name, ms: Math.min(...times.filter((_, k) => k % queries.length === i).map((t) => t.ms)) })));
+  report(
+    queries.map(({ name }, i) => ({
+      name,
+      ms: Math.min(...times.filter((_, k) => k % queries.length === i).map((t) => t.ms)),
+    })),
+  );
 
 for (const q of queries) service.search(q.request, moment, slice);
 const engine: { name: string; ms: number }[] = [];
@@ -111,7 +129,10 @@ async function overHttp() {
       await new Promise((done) => setTimeout(done, 100));
       up = await answers();
     }
-    if (!up) throw new Error(`The server did not start over ${dir}: run npm run build, and look whether the index is of this version.`);
+    if (!up)
+      throw new Error(
+        `The server did not start over ${dir}: run npm run build, and look whether the index is of this version.`,
+      );
     const times: { name: string; ms: number }[] = [];
     for (let round = 0; round <= 2; round++) {
       for (const { name, request } of queries) {
@@ -140,7 +161,10 @@ const result = {
 };
 if (values.json) console.log(JSON.stringify(result, null, 2));
 else {
-  const show = (name: string, x: { p50: number; p95: number; classes: Record<string, { p50: number; p95: number }> } | null) => {
+  const show = (
+    name: string,
+    x: { p50: number; p95: number; classes: Record<string, { p50: number; p95: number }> } | null,
+  ) => {
     if (!x) return console.log(`${name}: not measured (run npm run build first)`);
     console.log(`${name}: p50 ${x.p50} ms, p95 ${x.p95} ms`);
     for (const [k, v] of Object.entries(x.classes)) console.log(`  ${k.padEnd(16)} ${v.p50} / ${v.p95}`);

@@ -1,7 +1,7 @@
 /** `bench ways [--records N] [--json]`: the exact ways to read of a page of 100 hits, for readers and moments drawn at random; lender plans included. */
 import { waysToRead } from '../core/access/ways';
+import { type Minutes, minutes, parseLocal } from '../core/model/time';
 import { random } from '../core/random';
-import { type Minutes, minutes, parseLocal } from '../core/time';
 import { READERS } from '../demo/library';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
@@ -25,8 +25,16 @@ for (let page = 0; page < PAGES; page++) {
 }
 const sorted = times.slice(PAGES / 10).sort((a, b) => a - b);
 const at = (q: number): number => Math.round((sorted[Math.floor(q * sorted.length)] ?? 0) * 10) / 10;
-const result = { pages: sorted.length, hits: PAGE, waysAPage: Math.round(ways / PAGES), p50: at(0.5), p95: at(0.95) };
+const result = {
+  pages: sorted.length,
+  hits: PAGE,
+  waysAPage: Math.round(ways / PAGES),
+  p50: at(0.5),
+  p95: at(0.95),
+};
 console.log(
-  values.json ? JSON.stringify(result, null, 2) : `${PAGE} hits, ${result.waysAPage} ways: p50 ${result.p50} ms, p95 ${result.p95} ms`,
+  values.json
+    ? JSON.stringify(result, null, 2)
+    : `${PAGE} hits, ${result.waysAPage} ways: p50 ${result.p50} ms, p95 ${result.p95} ms`,
 );
 service.close();

@@ -30,7 +30,9 @@ export async function startBuilt(
   process.once('exit', () => child.kill('SIGKILL'));
   await new Promise<void>((resolve, reject) => {
     child.once('message', () => resolve());
-    child.once('exit', (code) => reject(new Error(`The server ended with ${code} before it listened. Is it built? npm run build`)));
+    child.once('exit', (code) =>
+      reject(new Error(`The server ended with ${code} before it listened. Is it built? npm run build`)),
+    );
   });
   const stop = async () => {
     if (child.exitCode !== null) return;

@@ -25,4 +25,6 @@ const { records, bytes } = buildIndex(demoWorld(count), out, (done, stage) => {
   if (process.stdout.isTTY) process.stdout.write(`\r  ${text}, ${seconds()} s            `);
   else if (stage !== 'records' || done % 25_000 === 0) console.log(`  ${text}, ${seconds()} s`);
 });
-console.log(`\n  ${records.toLocaleString('en')} records (${(bytes / 1e6).toFixed(0)} MB) in ${out}, ${seconds()} s`);
+console.log(
+  `\n  ${records.toLocaleString('en')} records (${(bytes / 1e6).toFixed(0)} MB) in ${out}, ${seconds()} s`,
+);

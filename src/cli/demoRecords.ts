@@ -1,6 +1,6 @@
 /** The demo's records, made in another thread while this one indexes: with two cores it takes little longer than the slower half. */
 import { MessageChannel, receiveMessageOnPort, Worker } from 'node:worker_threads';
-import type { DiscoveryRecord } from '../core/bibliography/record';
+import type { DiscoveryRecord } from '../core/model/record';
 import { makeWorld } from '../demo/world';
 import type { IndexSource } from '../server/build';
 import type { WorldOrder } from './worldWorker';
@@ -8,7 +8,11 @@ import type { WorldOrder } from './worldWorker';
 /** The made-up university with its records made in another thread; the bundle has worldWorker beside this. */
 export function demoWorld(count: number): IndexSource {
   const script = new URL('./worldWorker.mjs', import.meta.url);
-  return { ...makeWorld(count), records: { [Symbol.iterator]: () => recordsFromThread(count, script) }, textOf: textOfRecord };
+  return {
+    ...makeWorld(count),
+    records: { [Symbol.iterator]: () => recordsFromThread(count, script) },
+    textOf: textOfRecord,
+  };
 }
 
 const texts = new WeakMap<DiscoveryRecord, string>();
@@ -20,12 +24,16 @@ function* recordsFromThread(count: number, script: URL): Generator<DiscoveryReco
   const state = new SharedArrayBuffer(8);
   const progress = new Int32Array(state);
   const { port1, port2 } = new MessageChannel();
-  const worker = new Worker(script, { workerData: { count, state, port: port2 } satisfies WorldOrder, transferList: [port2] });
+  const worker = new Worker(script, {
+    workerData: { count, state, port: port2 } satisfies WorldOrder,
+    transferList: [port2],
+  });
   try {
     for (let taken = 0, last = false; !last; ) {
       const sent = Atomics.load(progress, 0);
       if (sent === taken) {
-        if (Atomics.wait(progress, 0, sent, 60_000) === 'timed-out') throw new Error('The maker of records has stopped.');
+        if (Atomics.wait(progress, 0, sent, 60_000) === 'timed-out')
+          throw new Error('The maker of records has stopped.');
         continue;
       }
       const message = receiveMessageOnPort(port1)?.message as { lines: string[]; last: boolean } | undefined;

@@ -7,7 +7,7 @@ import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import type { LibraryInfo } from '../core/engine/port';
+import type { LibraryInfo } from '../core/discovery/answers';
 import { random } from '../core/random';
 import { readLibraryInfo } from '../server/libraryInfo';
 import { type BuiltServer, startBuilt } from './builtServer';
@@ -23,7 +23,11 @@ const { values } = parseArgs({
   },
   allowPositionals: true,
 });
-const [minutes, seed, connections] = [Number(values.minutes), Number(values.seed), Number(values.connections)];
+const [minutes, seed, connections] = [
+  Number(values.minutes),
+  Number(values.seed),
+  Number(values.connections),
+];
 if (!(minutes > 0) || !Number.isInteger(seed) || !(connections >= 1)) {
   console.error('fuzz takes --minutes, --seed and --connections as numbers.');
   process.exit(2);
@@ -36,18 +40,30 @@ const OUT = '.cache/fuzz';
 
 const info: LibraryInfo = readLibraryInfo(values.index);
 const lines = readFileSync(join(values.index, 'records.jsonl'), 'utf8').split('\n');
-const library = JSON.parse(readFileSync(join(values.index, 'library.json'), 'utf8')) as { library: { providers: { id: string }[] } };
+const library = JSON.parse(readFileSync(join(values.index, 'library.json'), 'utf8')) as {
+  library: { providers: { id: string }[] };
+};
 const r = random(seed);
 const known: Known = {
   campus: info.campuses[0]?.id ?? '',
   providers: library.library.providers.map((p) => p.id),
-  records: Array.from({ length: 60 }, () => JSON.parse(r.pick(lines.filter(Boolean).slice(0, 5000))) as Known['records'][number]),
-  correspondent: { agency: info.agency, campuses: info.campuses, zone: info.policy.zone, currency: info.policy.currency.code },
+  records: Array.from(
+    { length: 60 },
+    () => JSON.parse(r.pick(lines.filter(Boolean).slice(0, 5000))) as Known['records'][number],
+  ),
+  correspondent: {
+    agency: info.agency,
+    campuses: info.campuses,
+    zone: info.policy.zone,
+    currency: info.policy.currency.code,
+  },
   reader: info.readers[0] as Known['reader'],
   start: info.start,
 };
 
-const server: BuiltServer | null = values.at ? null : await startBuilt(values.index, { LEGENDUM_LOG: 'silent' });
+const server: BuiltServer | null = values.at
+  ? null
+  : await startBuilt(values.index, { LEGENDUM_LOG: 'silent' });
 const base = new URL(values.at ?? `http://127.0.0.1:${server?.port}`);
 const agent = new Agent({ keepAlive: true, maxSockets: connections });
 let ended: number | null = null;
@@ -64,13 +80,27 @@ function send(what: Shot): Promise<Answer | { readonly broke: string }> {
   return new Promise((resolve) => {
     const began = performance.now();
     const sent = request(
-      { host: base.hostname, port: base.port, method: what.method, path: what.path, headers: what.headers, agent, timeout: GIVEN_UP_MS },
+      {
+        host: base.hostname,
+        port: base.port,
+        method: what.method,
+        path: what.path,
+        headers: what.headers,
+        agent,
+        timeout: GIVEN_UP_MS,
+      },
       (response) => {
         let said = '';
         response.on('data', (piece: Buffer) => {
           if (said.length < HEARD) said += piece.toString('latin1');
         });
-        response.on('end', () => resolve({ status: response.statusCode ?? 0, ms: performance.now() - began, text: said.slice(0, HEARD) }));
+        response.on('end', () =>
+          resolve({
+            status: response.statusCode ?? 0,
+            ms: performance.now() - began,
+            text: said.slice(0, HEARD),
+          }),
+        );
         response.on('error', (error) => resolve({ broke: error.message }));
       },
     );
@@ -80,17 +110,23 @@ function send(what: Shot): Promise<Answer | { readonly broke: string }> {
   });
 }
 /** The stand-ins' publishers fail on purpose now and then. */
-const isMeant = (what: Shot, answer: Answer): boolean => what.path.startsWith('/standin/publisher/') && /simulated/i.test(answer.text);
+const isMeant = (what: Shot, answer: Answer): boolean =>
+  what.path.startsWith('/standin/publisher/') && /simulated/i.test(answer.text);
 
 const counts = new Map<string, number>();
 const findings: { why: string; shot: Shot; answer: unknown }[] = [];
 const slowest: { ms: number; path: string }[] = [];
 function judge(what: Shot, answer: Answer | { readonly broke: string }): void {
   const found = (why: string) =>
-    findings.push({ why, shot: { ...what, ...(Buffer.isBuffer(what.body) ? { body: what.body.toString('latin1') } : {}) }, answer });
+    findings.push({
+      why,
+      shot: { ...what, ...(Buffer.isBuffer(what.body) ? { body: what.body.toString('latin1') } : {}) },
+      answer,
+    });
   if ('broke' in answer) {
     // A refused body is not read to its end: its sender may meet a closed connection.
-    const kind = (what.body?.length ?? 0) > 60_000 && /ECONNRESET|EPIPE|hang up/.test(answer.broke) ? 'cut' : 'broken';
+    const kind =
+      (what.body?.length ?? 0) > 60_000 && /ECONNRESET|EPIPE|hang up/.test(answer.broke) ? 'cut' : 'broken';
     counts.set(kind, (counts.get(kind) ?? 0) + 1);
     if (kind === 'broken') found(`broken: ${answer.broke}`);
     return;
@@ -116,9 +152,15 @@ async function worker(): Promise<void> {
 }
 await Promise.all(Array.from({ length: connections }, worker));
 // After all that it must still answer as before.
-const after = hasEnded() ? { broke: 'the server has ended' } : await send({ method: 'GET', path: '/api/search?q=kelp', headers: {} });
+const after = hasEnded()
+  ? { broke: 'the server has ended' }
+  : await send({ method: 'GET', path: '/api/search?q=kelp', headers: {} });
 if ('broke' in after || after.status !== 200)
-  findings.push({ why: 'does not answer afterwards', shot: { method: 'GET', path: '/api/search?q=kelp', headers: {} }, answer: after });
+  findings.push({
+    why: 'does not answer afterwards',
+    shot: { method: 'GET', path: '/api/search?q=kelp', headers: {} },
+    answer: after,
+  });
 agent.destroy();
 await server?.stop();
 

@@ -17,7 +17,9 @@ const files = positionals.filter((p) => p !== '--');
 const missing = files.filter((f) => !existsSync(f));
 if (!files.length || missing.length) {
   console.error(
-    missing.length ? `There is no file ${missing[0]}.` : 'Name at least one file of CSL-JSON lines: npm run index -- records.jsonl',
+    missing.length
+      ? `There is no file ${missing[0]}.`
+      : 'Name at least one file of CSL-JSON lines: npm run index -- records.jsonl',
   );
   process.exit(2);
 }
@@ -44,7 +46,8 @@ const source: IndexSource = {
 const made = buildIndex(
   source,
   values.out,
-  (done, stage) => stage === 'records' && done % 25_000 === 0 && console.log(`  ${done.toLocaleString('en')} records`),
+  (done, stage) =>
+    stage === 'records' && done % 25_000 === 0 && console.log(`  ${done.toLocaleString('en')} records`),
 );
 console.log(
   `  ${made.records.toLocaleString('en')} records in ${values.out}, ${bad.toLocaleString('en')} lines left out. Start with LEGENDUM_INDEX=${values.out}`,

@@ -1,7 +1,7 @@
 /** Reads a file of CSL-JSON lines without holding it whole: one record a line, bad lines named and passed over. */
 import { closeSync, openSync, readSync } from 'node:fs';
-import type { DiscoveryRecord } from '../core/bibliography/record';
 import { readCslRecord } from '../core/formats/cslJson';
+import type { DiscoveryRecord } from '../core/model/record';
 
 const CHUNK = 1 << 22;
 

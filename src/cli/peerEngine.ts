@@ -3,12 +3,12 @@
  * they are written and only in the five fields that the benchmark names, so that totals and counts can be compared.
  */
 
-import { KINDS, type Kind, marcLanguage } from '../core/bibliography/kinds';
-import type { CampusId, DiscoveryRecord } from '../core/bibliography/record';
-import { spellingsOf } from '../core/engine/spelling';
+import { spellingsOf } from '../core/engine/help/spelling';
+import { KINDS, type Kind, marcLanguage } from '../core/model/kinds';
+import type { CampusId, DiscoveryRecord } from '../core/model/record';
+import { type Minutes, parseLocal } from '../core/model/time';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
 import { join, type QueryNode } from '../core/query/tree';
-import { type Minutes, parseLocal } from '../core/time';
 import { makeWorld } from '../demo/world';
 import { buildIndex } from '../server/build';
 import { DiscoveryService } from '../server/service';
@@ -17,7 +17,18 @@ import { cslRecords } from './jsonLines';
 export const memory = false;
 /** The fields of the benchmark: no publisher, no numbers. */
 const bare = (r: DiscoveryRecord): DiscoveryRecord => {
-  const { publisher: _p, 'publisher-place': _l, DOI: _d, ISSN: _s, ISBN: _i, volume: _v, issue: _n, page: _g, genre: _k, ...csl } = r.csl;
+  const {
+    publisher: _p,
+    'publisher-place': _l,
+    DOI: _d,
+    ISSN: _s,
+    ISBN: _i,
+    volume: _v,
+    issue: _n,
+    page: _g,
+    genre: _k,
+    ...csl
+  } = r.csl;
   const { journal: _j, ...rest } = r;
   // Their flag is taken as it stands; ours would follow the kind of piece, too.
   return { ...rest, csl, audience: r.statedPeerReviewed ? 'research' : 'general' };
@@ -26,9 +37,15 @@ const bare = (r: DiscoveryRecord): DiscoveryRecord => {
 export async function build({ corpus, dir }: { corpus: string; dir: string }): Promise<null> {
   const world = makeWorld(200);
   function* records() {
-    for (const r of cslRecords(corpus, 'corpus', (_f, line, text) => console.error(line, text))) yield bare(r);
+    for (const r of cslRecords(corpus, 'corpus', (_f, line, text) => console.error(line, text)))
+      yield bare(r);
   }
-  buildIndex({ ...world, journals: [], lines: new Map(), records: { [Symbol.iterator]: records } }, `${dir}/index`, () => {}, 'words');
+  buildIndex(
+    { ...world, journals: [], lines: new Map(), records: { [Symbol.iterator]: records } },
+    `${dir}/index`,
+    () => {},
+    'words',
+  );
   return null;
 }
 /** An opened index, and the line of the corpus that each of its documents was: ours orders them by likeness. */
@@ -54,7 +71,12 @@ interface PeerQuery {
   readonly phrase?: boolean;
   readonly prefix?: boolean;
   readonly field?: string;
-  readonly filter?: { readonly type: string; readonly yearFrom: number; readonly yearTo: number; readonly peer: boolean };
+  readonly filter?: {
+    readonly type: string;
+    readonly yearFrom: number;
+    readonly yearTo: number;
+    readonly peer: boolean;
+  };
 }
 const KIND_OF: Readonly<Record<string, Kind>> = { 'article-journal': 'research-article', book: 'book' };
 function treeOf(q: PeerQuery, service: DiscoveryService): QueryNode {

@@ -4,7 +4,8 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { bundleNode } from '../../scripts/bundle.mjs';
-import { type KbartLine, writeKbart } from '../core/coverage/kbart';
+import { writeKbart } from '../core/coverage/kbart';
+import type { KbartLine } from '../core/model/titleList';
 import { readQuery } from '../core/query/read';
 import { cslRecords } from './jsonLines';
 
@@ -56,7 +57,8 @@ describe('tool query', () => {
     expect(problem.at).toBeGreaterThan(0);
     expect(problem.text).not.toBe('');
   });
-  it('another syntax than those two is refused', () => expect(tool(['query', '--syntax', 'sql', 'x']).code).toBe(2));
+  it('another syntax than those two is refused', () =>
+    expect(tool(['query', '--syntax', 'sql', 'x']).code).toBe(2));
 });
 
 describe('tool coverage', () => {
@@ -105,7 +107,10 @@ describe('tool convert', () => {
     expect(err).toContain('1 read, 0 with something to say');
   });
   it('what is bad is named with its line and code 1; the rest is written', () => {
-    const { out, err, code } = tool(['convert', '--from', 'ris', '--to', 'ris'], `${RIS}this is no tag\r\n${RIS}`);
+    const { out, err, code } = tool(
+      ['convert', '--from', 'ris', '--to', 'ris'],
+      `${RIS}this is no tag\r\n${RIS}`,
+    );
     expect(code).toBe(1);
     expect(out.match(/^TY {2}- JOUR/gm)).toHaveLength(2);
     expect(err).toMatch(/^line 6: /m);
@@ -120,8 +125,12 @@ describe('tool convert', () => {
 describe('CSL-JSON lines', () => {
   it('bad lines, blank lines and ids that come twice: named with their number, passed over', () => {
     const file = join(dir, 'own.jsonl');
-    const item = (id: string, title: string): string => JSON.stringify({ id, type: 'book', title, issued: { 'date-parts': [[2001]] } });
-    writeFileSync(file, `\uFEFF${item('a', 'One')}\n\n{"id": \n${item('a', 'Another')}\n[]\n${item('b', 'Two')}`);
+    const item = (id: string, title: string): string =>
+      JSON.stringify({ id, type: 'book', title, issued: { 'date-parts': [[2001]] } });
+    writeFileSync(
+      file,
+      `\uFEFF${item('a', 'One')}\n\n{"id": \n${item('a', 'Another')}\n[]\n${item('b', 'Two')}`,
+    );
     const said: [number, string][] = [];
     const records = [...cslRecords(file, 'own', (_, line, text) => said.push([line, text]))];
     expect(records.map((r) => [r.id, r.csl.title])).toEqual([

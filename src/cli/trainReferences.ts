@@ -3,7 +3,7 @@
  * demo, and writes them to public/models/references.bin. Items whose id falls to the test are left out.
  */
 import { mkdirSync, writeFileSync } from 'node:fs';
-import type { DiscoveryRecord } from '../core/bibliography/record';
+import type { DiscoveryRecord } from '../core/model/record';
 import { fraction, random } from '../core/random';
 import { featuresOf } from '../core/references/features';
 import { ROLES } from '../core/references/roles';
@@ -29,7 +29,12 @@ export function labelled(pieces: readonly Piece[]): { features: Uint16Array[]; s
   return { features: featuresOf(tokens), states };
 }
 
-export function trainReferences(records: readonly DiscoveryRecord[], perRecord: number, epochs: number, say: (text: string) => void) {
+export function trainReferences(
+  records: readonly DiscoveryRecord[],
+  perRecord: number,
+  epochs: number,
+  say: (text: string) => void,
+) {
   const r = random(41);
   const rows = records.flatMap((record) =>
     Array.from({ length: perRecord }, () => {
@@ -43,7 +48,9 @@ export function trainReferences(records: readonly DiscoveryRecord[], perRecord: 
   }
   const tokens = rows.reduce((n, row) => n + row.features.length, 0);
   say(`${rows.length} references, ${tokens} tokens`);
-  return train(rows, epochs, (epoch, wrong) => say(`  walk ${epoch + 1}: ${((100 * wrong) / tokens).toFixed(2)} % of tokens wrong`));
+  return train(rows, epochs, (epoch, wrong) =>
+    say(`  walk ${epoch + 1}: ${((100 * wrong) / tokens).toFixed(2)} % of tokens wrong`),
+  );
 }
 
 export function runTraining(count = 9000, perRecord = 3, epochs = 8): void {

@@ -15,7 +15,11 @@ const { count, state, port } = workerData as WorldOrder;
 const progress = new Int32Array(state);
 let batch: string[] = [];
 const send = (last: boolean): void => {
-  for (let taken = Atomics.load(progress, 1); Atomics.load(progress, 0) - taken > AHEAD; taken = Atomics.load(progress, 1))
+  for (
+    let taken = Atomics.load(progress, 1);
+    Atomics.load(progress, 0) - taken > AHEAD;
+    taken = Atomics.load(progress, 1)
+  )
     Atomics.wait(progress, 1, taken);
   port.postMessage({ lines: batch, last });
   batch = [];

@@ -2,13 +2,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { kindOfCsl } from './bibliography/cslTypes';
 import { readOpenUrl, writeOpenUrl } from './coverage/openurl';
+import { kindOfCsl } from './model/cslTypes';
+import { advance, type SlipEvent, type SlipState } from './model/slipStates';
 import { readCql } from './query/cql';
 import { fieldNamed } from './query/fields';
 import { readPlain } from './query/plain';
 import { valueLabel } from './query/sentence';
-import { advance, type SlipEvent, type SlipState } from './requests/lifecycle';
 import { readSru } from './sru/sru';
 import { own, table } from './table';
 
@@ -28,7 +28,9 @@ describe.each(INHERITED)('%s', (word) => {
   it('is a word in a query, no field and no index', () => {
     expect(readPlain(`${word}:x`).tree).toMatchObject({ op: 'word', text: `${word}:x` });
     expect(readCql(`${word}=x`)).toMatchObject({ problem: { code: 16 } });
-    expect(readSru(new URLSearchParams({ operation: 'searchRetrieve', query: 'a', recordSchema: word }))).toMatchObject({
+    expect(
+      readSru(new URLSearchParams({ operation: 'searchRetrieve', query: 'a', recordSchema: word })),
+    ).toMatchObject({
       operation: 'fault',
     });
   });
@@ -44,7 +46,7 @@ const ALLOWED = new Map([
   ['src/core/coverage/kbart.ts', 'a line being filled, its keys from the list of columns'],
   ['src/core/formats/cslItems.ts', 'an item being filled'],
   ['src/core/formats/csv.ts', 'an item being filled, its keys from the list of columns'],
-  ['src/core/engine/format.ts', 'sections of an index file, filled and handed on'],
+  ['src/core/engine/format/format.ts', 'sections of an index file, filled and handed on'],
   ['src/server/main.ts', 'headers that are written out'],
   ['src/server/params.ts', 'parameters being collected'],
 ]);
@@ -57,7 +59,9 @@ function* sources(dir: string): Generator<string> {
 }
 it('plain objects with open keys are few and named here: others are made by `table`', () => {
   const found = [...sources('src')].filter(
-    (path) => !/^src\/(demo|cli)\//.test(path) && /const \w+: (?:Readonly<)?Record<string, [^=]*= \{/.test(readFileSync(path, 'utf8')),
+    (path) =>
+      !/^src\/(demo|cli)\//.test(path) &&
+      /const \w+: (?:Readonly<)?Record<string, [^=]*= \{/.test(readFileSync(path, 'utf8')),
   );
   expect(found.filter((path) => !ALLOWED.has(path) && !path.startsWith('src/ui/'))).toEqual([]);
 });

@@ -18,4 +18,5 @@ export function trimmed(text: string, head: string, tail = head): string {
  * The parts between a mark, without blanks around them. Splitting by a pattern with blanks around the mark would look at a run of blanks from each of them.
  * @example parted('a ; b', ';') // ['a', 'b']
  */
-export const parted = (text: string, mark: string | RegExp): string[] => text.split(mark).map((part) => part.trim());
+export const parted = (text: string, mark: string | RegExp): string[] =>
+  text.split(mark).map((part) => part.trim());

@@ -1,5 +1,5 @@
 /** The day on which the demo's clock starts: due dates, queues and moving walls are made around it. */
-import { type Minutes, parseDay, parseLocal } from '../core/time';
+import { type Minutes, parseDay, parseLocal } from '../core/model/time';
 
 export const DEMO_START = '2026-11-02T09:10';
 export const DEMO_NOW = parseLocal(DEMO_START) as Minutes;

@@ -1,11 +1,18 @@
 /** Databases and study guides of Tarnholm University, and the map from subjects to them. All made up. */
 
-import { words } from '../core/engine/fold';
-import type { Database, Guidance, StudyGuide, Topic } from '../core/guidance/guidance';
+import type { Database, Guidance, StudyGuide, Topic } from '../core/discovery/guidance';
+import { words } from '../core/words/fold';
 import { DISCIPLINES, type Discipline } from './vocabulary/disciplines';
 
 const name = (id: string): string[] => DISCIPLINES.filter((d) => d.id === id).map((d) => d.name);
-const database = (id: string, title: string, subjects: string, indexed: Database['indexed'], about: string, missing: string): Database => ({
+const database = (
+  id: string,
+  title: string,
+  subjects: string,
+  indexed: Database['indexed'],
+  about: string,
+  missing: string,
+): Database => ({
   id,
   name: title,
   about,
@@ -121,7 +128,9 @@ const guide = (d: Discipline): StudyGuide => ({
 });
 const topic = (d: Discipline): Topic => ({
   subject: d.name,
-  words: [...new Set([...d.topics, ...d.aspects, ...d.names].flatMap((t) => words(t)))].filter((w) => w.length > 4),
+  words: [...new Set([...d.topics, ...d.aspects, ...d.names].flatMap((t) => words(t)))].filter(
+    (w) => w.length > 4,
+  ),
   headings: d.subjects,
 });
 

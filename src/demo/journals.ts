@@ -1,7 +1,7 @@
 /** About nine hundred journals with ISSNs, title changes, refereed spans, print runs, and the providers' KBART lines for them. */
-import { issn } from '../core/bibliography/identifiers';
-import { type CampusId, type Journal, type JournalId, ownerSet } from '../core/bibliography/record';
-import type { KbartLine } from '../core/coverage/kbart';
+import { issn } from '../core/model/identifiers';
+import { type CampusId, type Journal, type JournalId, ownerSet } from '../core/model/record';
+import type { KbartLine } from '../core/model/titleList';
 import { type Random, random } from '../core/random';
 import { CAMPUSES, LENDERS, PARTNERS } from './library';
 import { DISCIPLINES, type Discipline } from './vocabulary/disciplines';
@@ -57,13 +57,20 @@ export function drawOwners(r: Random, popularity: number): string {
   const owned: number[] = [];
   for (let n = 0; n < LENDERS.length; n++) {
     const size =
-      LENDERS[n]?.sort === 'university' ? 0.5 : LENDERS[n]?.sort === 'national' ? 0.7 : LENDERS[n]?.sort === 'archive' ? 0.15 : 0.22;
+      LENDERS[n]?.sort === 'university'
+        ? 0.5
+        : LENDERS[n]?.sort === 'national'
+          ? 0.7
+          : LENDERS[n]?.sort === 'archive'
+            ? 0.15
+            : 0.22;
     if (r() < popularity * size) owned.push(n);
   }
   return ownerSet(owned, LENDERS.length);
 }
 
-const lcShelf = (d: Discipline, r: Random): string => `${d.lc} ${r.int(1, 9)} .${String.fromCharCode(65 + r.int(0, 25))}${r.int(2, 9)}`;
+const lcShelf = (d: Discipline, r: Random): string =>
+  `${d.lc} ${r.int(1, 9)} .${String.fromCharCode(65 + r.int(0, 25))}${r.int(2, 9)}`;
 
 export function makeJournals(seed: number): JournalWorld {
   const r = random(seed);
@@ -74,7 +81,11 @@ export function makeJournals(seed: number): JournalWorld {
   let number = 7000000;
 
   const add = (group: string, j: Omit<Journal, 'id' | 'issn'>): Journal => {
-    const journal: Journal = { ...j, id: `j${String(journals.length + 1).padStart(4, '0')}` as JournalId, issn: issn(String(number++)) };
+    const journal: Journal = {
+      ...j,
+      id: `j${String(journals.length + 1).padStart(4, '0')}` as JournalId,
+      issn: issn(String(number++)),
+    };
     journals.push(journal);
     groups.set(group, [...(groups.get(group) ?? []), journal]);
     return journal;
@@ -144,22 +155,33 @@ export function makeJournals(seed: number): JournalWorld {
   const volume = (j: Journal, year: number) => String(Math.max(1, year - j.from + 1));
   const cover = (j: Journal, d: Discipline | null): void => {
     const first = Math.max(j.from, r.int(1990, 2010));
-    const start = { date_first_issue_online: String(first), num_first_vol_online: volume(j, first), num_first_issue_online: '1' };
+    const start = {
+      date_first_issue_online: String(first),
+      num_first_vol_online: volume(j, first),
+      num_first_issue_online: '1',
+    };
     const end = j.to ? { date_last_issue_online: String(j.to), num_last_vol_online: volume(j, j.to) } : {};
     if (j.to !== undefined && first > j.to) return;
     const main = r.pick(['meridian', 'harbourlight', 'loftgate', 'grenholm', 'quillan']);
     const u = r();
     if (u < 0.36) line(j, main, { ...start, ...end });
-    else if (u < 0.45) line(j, main, { ...start, ...end, embargo_info: r.pick(['P1Y', 'P1Y', 'P2Y', 'P6M']) });
+    else if (u < 0.45)
+      line(j, main, { ...start, ...end, embargo_info: r.pick(['P1Y', 'P1Y', 'P2Y', 'P6M']) });
     else if (u < 0.5) line(j, main, { ...start, ...end, embargo_info: 'R10Y' });
     else if (u < 0.57 && first + 6 < (j.to ?? 2020)) {
       const gap = first + r.int(2, 4);
       line(j, main, { ...start, date_last_issue_online: String(gap), num_last_vol_online: volume(j, gap) });
-      line(j, main, { date_first_issue_online: String(gap + 3), num_first_vol_online: volume(j, gap + 3), ...end });
+      line(j, main, {
+        date_first_issue_online: String(gap + 3),
+        num_first_vol_online: volume(j, gap + 3),
+        ...end,
+      });
     } else if (u < 0.62) line(j, 'abstrakta', { ...start, ...end, coverage_depth: 'abstracts' });
-    else if (u < 0.68 && d) line(j, d.campus === 'saltmarsh' ? 'proscenium' : 'ashgrove', { ...start, ...end });
+    else if (u < 0.68 && d)
+      line(j, d.campus === 'saltmarsh' ? 'proscenium' : 'ashgrove', { ...start, ...end });
     else if (u < 0.86) line(j, 'opentide', { ...start, ...end, access_type: 'F' });
-    if (u < 0.5 && r.chance(0.12)) line(j, 'opentide', { date_first_issue_online: String(Math.max(j.from, 2019)), access_type: 'F' });
+    if (u < 0.5 && r.chance(0.12))
+      line(j, 'opentide', { date_first_issue_online: String(Math.max(j.from, 2019)), access_type: 'F' });
     if (r.chance(0.04)) line(j, 'quillan', { ...start, ...end, coverage_depth: 'selected articles' });
   };
 
@@ -174,7 +196,13 @@ export function makeJournals(seed: number): JournalWorld {
         const changed = from + r.int(15, 40);
         const old = add(
           d.id,
-          scholarly(d, `Bulletin of ${title.replace(/^(The|Annals of|Proceedings of the) /, '')}`, 'en', from, changed - 1),
+          scholarly(
+            d,
+            `Bulletin of ${title.replace(/^(The|Annals of|Proceedings of the) /, '')}`,
+            'en',
+            from,
+            changed - 1,
+          ),
         );
         const young = add(d.id, { ...scholarly(d, title, 'en', changed, undefined), continues: old.id });
         const at = journals.indexOf(old);
@@ -186,12 +214,25 @@ export function makeJournals(seed: number): JournalWorld {
         );
         cover(young, d);
         if (r.chance(0.3)) cover(linked, d);
-      } else cover(add(d.id, scholarly(d, title, 'en', from, r.chance(0.05) ? Math.min(2024, from + r.int(8, 60)) : undefined)), d);
+      } else
+        cover(
+          add(
+            d.id,
+            scholarly(d, title, 'en', from, r.chance(0.05) ? Math.min(2024, from + r.int(8, 60)) : undefined),
+          ),
+          d,
+        );
     }
   }
   for (const [language, titles] of Object.entries(FOREIGN_JOURNALS)) {
     for (const title of titles.split(';'))
-      cover(add(`lang:${language}`, scholarly(r.pick(DISCIPLINES), title, language, 1920 + r.skew(90, 0.7), undefined)), null);
+      cover(
+        add(
+          `lang:${language}`,
+          scholarly(r.pick(DISCIPLINES), title, language, 1920 + r.skew(90, 0.7), undefined),
+        ),
+        null,
+      );
   }
   for (const title of NEWSPAPERS) {
     const j = add('news', {
@@ -206,7 +247,10 @@ export function makeJournals(seed: number): JournalWorld {
       owners: drawOwners(r, 0.2),
     });
     if (r.chance(0.85))
-      line(j, 'courier', { date_first_issue_online: String(r.int(1985, 2008)), ...(r.chance(0.3) ? { embargo_info: 'P30D' } : {}) });
+      line(j, 'courier', {
+        date_first_issue_online: String(r.int(1985, 2008)),
+        ...(r.chance(0.3) ? { embargo_info: 'P30D' } : {}),
+      });
   }
   return { journals, lines, groups };
 }

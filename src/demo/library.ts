@@ -1,8 +1,8 @@
 /** Tarnholm University: campuses, partners of the Skerry Compact, providers, about 140 lenders, four readers. Seeded. */
 
-import { CARRIER_LIST, KIND_LIST, type Kind } from '../core/bibliography/kinds';
-import type { CampusId, PartnerId, ProviderId } from '../core/bibliography/record';
-import type { Campus, Lender, Library, Partner, Provider, Reader, Week } from '../core/policy/types';
+import { CARRIER_LIST, KIND_LIST, type Kind } from '../core/model/kinds';
+import type { Campus, Lender, Library, Partner, Provider, Reader, Week } from '../core/model/library';
+import type { CampusId, PartnerId, ProviderId } from '../core/model/record';
 import { random } from '../core/random';
 import { POLICY } from './policy';
 import { COUNTRIES } from './vocabulary/places';
@@ -92,12 +92,23 @@ export const PARTNERS: readonly Partner[] = [
   partner('ostmere', 'University of Ostmere', [1, 2], [2, 3]),
   partner('brackmoor', 'Brackmoor College', [2, 3], [1, 2]),
   partner('ronnvik', 'Rønnvik Institute', [2, 4], [2, 4]),
-  partner('marrowby', 'Marrowby School of Mines', [2, 3], [2, 3], 'By appointment only: the reading room writes back within a day.'),
+  partner(
+    'marrowby',
+    'Marrowby School of Mines',
+    [2, 3],
+    [2, 3],
+    'By appointment only: the reading room writes back within a day.',
+  ),
   partner('kelding', 'Kelding Conservatory', [2, 4], [3, 5]),
   partner('aldersund', 'Aldersund Polytechnic', [1, 3], [2, 3]),
 ];
 
-const provider = (id: string, name: string, entitlement: Provider['entitlement'], repository = false): Provider => ({
+const provider = (
+  id: string,
+  name: string,
+  entitlement: Provider['entitlement'],
+  repository = false,
+): Provider => ({
   id: id as ProviderId,
   name,
   entitlement,
@@ -127,17 +138,31 @@ const SORTS: readonly { sort: Lender['sort']; share: number; name: (town: string
   {
     sort: 'university',
     share: 0.45,
-    name: (t, n) => [`University of ${t}`, `${t} University`, `${t} Technical University`, `${t} Open University`][n % 4] as string,
+    name: (t, n) =>
+      [`University of ${t}`, `${t} University`, `${t} Technical University`, `${t} Open University`][
+        n % 4
+      ] as string,
   },
-  { sort: 'college', share: 0.2, name: (t, n) => [`${t} College`, `${t} School of Arts`, `${t} Teachers’ College`][n % 3] as string },
+  {
+    sort: 'college',
+    share: 0.2,
+    name: (t, n) => [`${t} College`, `${t} School of Arts`, `${t} Teachers’ College`][n % 3] as string,
+  },
   { sort: 'national', share: 0.06, name: (t) => `National Library at ${t}` },
   { sort: 'public', share: 0.1, name: (t) => `${t} City Library` },
   {
     sort: 'special',
     share: 0.11,
-    name: (t, n) => [`Institute of Marine Studies, ${t}`, `${t} Hospital Library`, `Library of the ${t} Parliament`][n % 3] as string,
+    name: (t, n) =>
+      [`Institute of Marine Studies, ${t}`, `${t} Hospital Library`, `Library of the ${t} Parliament`][
+        n % 3
+      ] as string,
   },
-  { sort: 'archive', share: 0.08, name: (t, n) => [`${t} Regional Archive`, `Special Collections, ${t}`][n % 2] as string },
+  {
+    sort: 'archive',
+    share: 0.08,
+    name: (t, n) => [`${t} Regional Archive`, `Special Collections, ${t}`][n % 2] as string,
+  },
 ];
 
 function makeLenders(count: number): Lender[] {
@@ -147,7 +172,8 @@ function makeLenders(count: number): Lender[] {
   const lenders: Lender[] = [];
   while (lenders.length < count) {
     const u = r();
-    const sort = SORTS.find((_, i) => u < SORTS.slice(0, i + 1).reduce((sum, x) => sum + x.share, 0)) ?? SORTS[0];
+    const sort =
+      SORTS.find((_, i) => u < SORTS.slice(0, i + 1).reduce((sum, x) => sum + x.share, 0)) ?? SORTS[0];
     const name = sort?.name(r.pick(TOWNS), r.int(0, 11)) ?? '';
     if (!sort || names.has(name)) continue;
     names.add(name);
@@ -165,9 +191,12 @@ function makeLenders(count: number): Lender[] {
       name,
       country,
       sort: sort.sort,
-      lendsTo: country === 'XV' ? 'anywhere' : r.chance(0.35) ? 'anywhere' : r.chance(0.5) ? 'region' : 'home',
+      lendsTo:
+        country === 'XV' ? 'anywhere' : r.chance(0.35) ? 'anywhere' : r.chance(0.5) ? 'region' : 'home',
       lends,
-      carriers: CARRIER_LIST.filter((c) => c === 'print' || c === 'large-print' || (c !== 'online' && r.chance(0.5))),
+      carriers: CARRIER_LIST.filter(
+        (c) => c === 'print' || c === 'large-print' || (c !== 'online' && r.chance(0.5)),
+      ),
       copies: r.chance(0.82),
       notBefore: sort.sort === 'national' ? 1950 : r.chance(0.5) ? 1900 : r.int(1930, 1985),
       rareBelow: sort.sort === 'national' || sort.sort === 'special' ? r.int(2, 4) : r.int(0, 2),
@@ -215,7 +244,15 @@ const reader = (
   address,
 });
 export const READERS: readonly Reader[] = [
-  reader('imke', 'Imke Sørland', 'undergraduate', 'quayside', false, true, 'Room 14, Netloft House, Tarnholm'),
+  reader(
+    'imke',
+    'Imke Sørland',
+    'undergraduate',
+    'quayside',
+    false,
+    true,
+    'Room 14, Netloft House, Tarnholm',
+  ),
   reader('davit', 'Davit Okonmere', 'distance', 'quayside', true, true, '3 Lighthouse Row, Outer Skerries'),
   reader('noor', 'Noor Vellstra', 'postgraduate', 'fellgate', false, true, 'Flat 2, Peat Lane 9, Fellgate'),
   reader('tove', 'Tove Askelund', 'undergraduate', 'saltmarsh', false, false, ''),

@@ -1,5 +1,5 @@
 /** The policy file of Tarnholm University. An own library replaces it; the schema in core/policy checks either. */
-import type { Policy, Spread } from '../core/policy/types';
+import type { Policy, Spread } from '../core/model/library';
 
 const spread = (median: number, likely: number): Spread => ({ median, likely });
 /** Working days by courier to Quayside, Fellgate, Saltmarsh. */
@@ -113,7 +113,11 @@ export const POLICY: Policy = {
   },
   needBy: { latestDays: 180 },
   openSlips: 40,
-  purchase: { ...spread(15, 30), share: 0.55, categories: ['undergraduate', 'postgraduate', 'distance', 'staff'] },
+  purchase: {
+    ...spread(15, 30),
+    share: 0.55,
+    categories: ['undergraduate', 'postgraduate', 'distance', 'staff'],
+  },
   question: spread(1, 1),
   kindsNeverLent: ['journal', 'newspaper-article'],
 };

@@ -1,9 +1,9 @@
 /** Generated records hang together: what is said in one place is borne out in another. */
 import { describe, expect, it } from 'vitest';
-import { fullName } from '../core/bibliography/describe';
-import { isLanguage, KINDS } from '../core/bibliography/kinds';
-import { type DiscoveryRecord, ownersIn, yearOfRecord } from '../core/bibliography/record';
-import { parseDay } from '../core/time';
+import { fullName } from '../core/model/describe';
+import { isLanguage, KINDS } from '../core/model/kinds';
+import { type DiscoveryRecord, ownersIn, yearOfRecord } from '../core/model/record';
+import { parseDay } from '../core/model/time';
 import { DEMO_START } from './clock';
 import { makeWorld } from './world';
 
@@ -23,7 +23,11 @@ describe('articles', () => {
       expect(j, r.id).toBeDefined();
       expect(r.csl['container-title'], r.id).toBe(j?.title);
       const y = year(r);
-      if (y !== null) expect([y >= (j?.from ?? 0), y <= (j?.to ?? 9999)], `${r.id} ${y} in ${j?.title}`).toEqual([true, true]);
+      if (y !== null)
+        expect([y >= (j?.from ?? 0), y <= (j?.to ?? 9999)], `${r.id} ${y} in ${j?.title}`).toEqual([
+          true,
+          true,
+        ]);
       if (r.csl.ISSN) expect([j?.issn, j?.eissn]).toContain(r.csl.ISSN);
     }
   });
@@ -48,7 +52,11 @@ describe('books and their chapters', () => {
     expect(chapters.length).toBeGreaterThan(100);
     for (const c of chapters) {
       const host = byId.get(c.host as never) as DiscoveryRecord;
-      expect([host.kind, c.csl['container-title'], year(c)], c.id).toEqual(['book', host.csl.title, year(host)]);
+      expect([host.kind, c.csl['container-title'], year(c)], c.id).toEqual([
+        'book',
+        host.csl.title,
+        year(host),
+      ]);
       const last = Number((c.csl.page ?? '').split(/[–-]/)[1]);
       const all = Number(host.csl['number-of-pages']);
       if (last && all) expect(last, `${c.id} in ${host.id}`).toBeLessThanOrEqual(all);
@@ -72,14 +80,19 @@ describe('books and their chapters', () => {
         expect((parseDay(c.status.due) as number) - today, r.id).toBeGreaterThan(-120);
       }
     }
-    for (const r of records) for (const p of r.partnerCopies ?? []) expect(partners.map((x) => x.id)).toContain(p.partner);
-    for (const r of records) for (const o of r.openCopies ?? []) expect(providers.map((x) => x.id)).toContain(o.provider);
+    for (const r of records)
+      for (const p of r.partnerCopies ?? []) expect(partners.map((x) => x.id)).toContain(p.partner);
+    for (const r of records)
+      for (const o of r.openCopies ?? []) expect(providers.map((x) => x.id)).toContain(o.provider);
   });
   it('are owned by lenders that there are, more often the more there is of them', () => {
     const owned = records.filter((r) => r.owners);
     for (const r of owned) for (const n of ownersIn(r.owners)) expect(n, r.id).toBeLessThan(lenders.length);
-    const mean = (list: readonly DiscoveryRecord[]): number => list.reduce((n, r) => n + ownersIn(r.owners).length, 0) / list.length;
-    expect(mean(owned.filter((r) => r.kind === 'book'))).toBeGreaterThan(mean(owned.filter((r) => r.kind === 'thesis')));
+    const mean = (list: readonly DiscoveryRecord[]): number =>
+      list.reduce((n, r) => n + ownersIn(r.owners).length, 0) / list.length;
+    expect(mean(owned.filter((r) => r.kind === 'book'))).toBeGreaterThan(
+      mean(owned.filter((r) => r.kind === 'thesis')),
+    );
   });
 });
 
@@ -91,9 +104,18 @@ describe('works, reviews, retractions', () => {
     expect(several.length).toBeGreaterThan(50);
     for (const w of several) {
       const people = w.map((r) => new Set([...(r.csl.author ?? []), ...(r.csl.editor ?? [])].map(fullName)));
-      for (const own of people.slice(1)) expect([...own].some((n) => people[0]?.has(n)) || own.size === 0, w[0]?.id).toBe(true);
+      for (const own of people.slice(1))
+        expect([...own].some((n) => people[0]?.has(n)) || own.size === 0, w[0]?.id).toBe(true);
       const faces = w.map((r) =>
-        [r.carrier, r.csl.edition ?? '', r.languages[0], r.kind, year(r), r.csl.DOI ?? '', r.csl.ISBN ?? ''].join('|'),
+        [
+          r.carrier,
+          r.csl.edition ?? '',
+          r.languages[0],
+          r.kind,
+          year(r),
+          r.csl.DOI ?? '',
+          r.csl.ISBN ?? '',
+        ].join('|'),
       );
       expect(new Set(faces).size, w[0]?.id).toBe(w.length);
     }
@@ -125,7 +147,8 @@ describe('words', () => {
       expect(Object.hasOwn(KINDS, r.kind), r.id).toBe(true);
       for (const l of r.languages) expect(isLanguage(l) || /^[a-z]{2,3}$/.test(l), `${r.id} ${l}`).toBe(true);
       expect(new Set(r.subjects).size, r.id).toBe(r.subjects.length);
-      for (const n of [...(r.csl.author ?? []), ...(r.csl.editor ?? [])]) expect(fullName(n).trim(), r.id).not.toBe('');
+      for (const n of [...(r.csl.author ?? []), ...(r.csl.editor ?? [])])
+        expect(fullName(n).trim(), r.id).not.toBe('');
     }
   });
   it('abstracts are sentences, and say something else than the title', () => {

@@ -2,8 +2,8 @@
  * The made-up index, record by record, as a stream: articles in journals, books with their editions, chapters and e-books,
  * theses, news, recordings. Deterministic: the same number gives the same records.
  */
-import { KINDS, type Kind } from '../core/bibliography/kinds';
-import type { DiscoveryRecord } from '../core/bibliography/record';
+import { KINDS, type Kind } from '../core/model/kinds';
+import type { DiscoveryRecord } from '../core/model/record';
 import type { JournalWorld } from './journals';
 import { article, newsItem } from './making/articles';
 import { book } from './making/books';
@@ -46,21 +46,33 @@ function drawPiece(draw: Drawing): Piece {
   // Half of everything is younger than about twelve years; a thin tail goes back to 1880.
   const age = r.chance(0.94) ? -Math.log(1 - r()) * 17 * newest : OLDEST * newest * r();
   const year = THIS_YEAR - Math.min(OLDEST, Math.floor(age));
-  const date: Piece['date'] = year === THIS_YEAR ? [year, r.int(1, 10), r.int(1, 28)] : r.chance(0.8) ? [year, r.int(1, 12)] : [year];
+  const date: Piece['date'] =
+    year === THIS_YEAR ? [year, r.int(1, 10), r.int(1, 28)] : r.chance(0.8) ? [year, r.int(1, 12)] : [year];
   const language = r.chance(0.87) ? 'en' : r.pick(FOREIGN_LIST);
   const base = {
     id: draw.nextId(),
     subjects: draw.subjectsOf(d),
     languages: [language],
     ...(r.chance(0.5)
-      ? { audience: r.chance(0.6) ? ('research' as const) : r.chance(0.6) ? ('student' as const) : ('practice' as const) }
+      ? {
+          audience: r.chance(0.6)
+            ? ('research' as const)
+            : r.chance(0.6)
+              ? ('student' as const)
+              : ('practice' as const),
+        }
       : {}),
   };
   return { d, kind, year, date, language, base };
 }
 
 /** Streams `count` records, numbered from `first`. The journals' own records come first. */
-export function* makeRecords(count: number, first: number, world: JournalWorld, seed: number): Generator<DiscoveryRecord> {
+export function* makeRecords(
+  count: number,
+  first: number,
+  world: JournalWorld,
+  seed: number,
+): Generator<DiscoveryRecord> {
   const draw = new Drawing(count, first, world, seed);
   yield* serials(draw);
   while (draw.room()) {

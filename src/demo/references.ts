@@ -3,9 +3,9 @@
  * drawn at random (how names, dates, titles, volumes and pages are written, and in which order), so that no one style is
  * learnt by heart. What is measured afterwards is written by a CSL processor, which this knows nothing of.
  */
-import { editionText } from '../core/bibliography/describe';
-import { KINDS } from '../core/bibliography/kinds';
-import type { CslName, DiscoveryRecord } from '../core/bibliography/record';
+import { editionText } from '../core/model/describe';
+import { KINDS } from '../core/model/kinds';
+import type { CslName, DiscoveryRecord } from '../core/model/record';
 import type { Random } from '../core/random';
 import type { Role } from '../core/references/roles';
 
@@ -15,7 +15,9 @@ export interface Piece {
 }
 const o = (text: string): Piece => ({ role: 'other', text });
 const p = (role: Role, text: string | undefined): Piece[] => (text ? [{ role, text }] : []);
-const MONTHS = 'January February March April May June July August September October November December'.split(' ');
+const MONTHS = 'January February March April May June July August September October November December'.split(
+  ' ',
+);
 
 /** One way to write names, drawn once a reference. */
 interface Names {
@@ -58,7 +60,10 @@ function namesManner(r: Random): Names {
 }
 
 const titleCase = (t: string): string =>
-  t.replace(/(^|[\s-])(\p{Ll})(\p{L}{3,})/gu, (_, a: string, b: string, c: string) => a + b.toUpperCase() + c);
+  t.replace(
+    /(^|[\s-])(\p{Ll})(\p{L}{3,})/gu,
+    (_, a: string, b: string, c: string) => a + b.toUpperCase() + c,
+  );
 
 /** A reference to a record, as pieces in order. */
 export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
@@ -70,7 +75,8 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
   const family = KINDS[record.kind].family;
   const [year, month, day] = csl.issued?.['date-parts'][0] ?? [];
   const y = year === undefined ? r.pick(['n.d.', 'undated']) : String(year);
-  const cased = r.pick(['as is', 'as is', 'as is', 'title'] as const) === 'title' ? titleCase(csl.title) : csl.title;
+  const cased =
+    r.pick(['as is', 'as is', 'as is', 'title'] as const) === 'title' ? titleCase(csl.title) : csl.title;
   const quotes =
     family === 'article' || family === 'chapter'
       ? r.pick([
@@ -92,20 +98,32 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
       : /[?!.]$/.test(cased) && end === '.'
         ? p('title', cased)
         : [...p('title', cased), o(end)];
-  const who = (inverted: boolean): Piece[] => p('author', authors.length ? names.write(authors, inverted) : undefined);
+  const who = (inverted: boolean): Piece[] =>
+    p('author', authors.length ? names.write(authors, inverted) : undefined);
   const full = (form: number): string => {
     if (record.kind !== 'newspaper-article' || month === undefined) return y;
     const m = MONTHS[month - 1] as string;
-    return form === 0 ? `${y}, ${m} ${day ?? 1}` : form === 1 ? `${day ?? 1} ${m} ${y}` : `${m.slice(0, 3)} ${day ?? 1}, ${y}`;
+    return form === 0
+      ? `${y}, ${m} ${day ?? 1}`
+      : form === 1
+        ? `${day ?? 1} ${m} ${y}`
+        : `${m.slice(0, 3)} ${day ?? 1}, ${y}`;
   };
   const edition: Piece[] = csl.edition
-    ? p('edition', r.pick([`${editionText(csl.edition).replace('edition', '')}${r.pick(['ed.', 'edn', 'edition', 'ed'])}`]))
+    ? p(
+        'edition',
+        r.pick([
+          `${editionText(csl.edition).replace('edition', '')}${r.pick(['ed.', 'edn', 'edition', 'ed'])}`,
+        ]),
+      )
     : [];
   const imprint = (): Piece[] => {
     if (!csl.publisher) return [];
     const place =
       csl['publisher-place'] ??
-      (r.chance(0.5) ? r.pick(['Quayside', 'Harrow Coast', 'Rønnvik', 'Aldersund', 'Port Sarnow', 'Norrhaven']) : undefined);
+      (r.chance(0.5)
+        ? r.pick(['Quayside', 'Harrow Coast', 'Rønnvik', 'Aldersund', 'Port Sarnow', 'Norrhaven'])
+        : undefined);
     const form = r.int(0, 2);
     if (!place || form === 0) return p('publisher', csl.publisher);
     return form === 1
@@ -131,7 +149,8 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
         ]),
       );
     }
-    if (csl.ISBN && r.chance(0.12)) out.push(o(r.pick(['. ISBN ', ', ISBN: ', ' ISBN '])), ...p('isbn', csl.ISBN));
+    if (csl.ISBN && r.chance(0.12))
+      out.push(o(r.pick(['. ISBN ', ', ISBN: ', ' ISBN '])), ...p('isbn', csl.ISBN));
     if (csl.ISSN && r.chance(0.05)) out.push(o(r.pick(['. ISSN ', ', ISSN: '])), ...p('issn', csl.ISSN));
     return out;
   };
@@ -148,11 +167,23 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
   const vol = csl.volume;
   const iss = csl.issue;
   const start = r.chance(0.25)
-    ? [o(r.pick([`[${r.int(1, 99)}] `, `${r.int(1, 99)}. `, `(${r.int(1, 99)}) `, `${r.int(1, 99)} `, '• ', '– ']))]
+    ? [
+        o(
+          r.pick([
+            `[${r.int(1, 99)}] `,
+            `${r.int(1, 99)}. `,
+            `(${r.int(1, 99)}) `,
+            `${r.int(1, 99)} `,
+            '• ',
+            '– ',
+          ]),
+        ),
+      ]
     : [];
   const pageMark = r.pick(['', '', 'pp. ', 'p. ', 'S. ', 'pp ', 'pages ']);
   const pg = (mark = pageMark): Piece[] => (pages ? [o(mark), ...p('page', pages)] : []);
-  const comma = (list: Piece[][]): Piece[] => list.filter((l) => l.length).flatMap((l, i) => (i ? [o(', '), ...l] : l));
+  const comma = (list: Piece[][]): Piece[] =>
+    list.filter((l) => l.length).flatMap((l, i) => (i ? [o(', '), ...l] : l));
   const numbers = (withYear: boolean): Piece[] => {
     const when = withYear ? [o(' ('), ...p('year', y), o(')')] : [];
     if (!vol) return [...when, ...(pages ? [o(r.pick([', ', ': '])), ...pg()] : [])];
@@ -160,23 +191,52 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
     const i = iss && r.chance(0.9) ? p('issue', iss) : [];
     switch (r.int(0, 8)) {
       case 0:
-        return [...v, ...(i.length ? [o('('), ...i, o(')')] : []), ...when, ...(pages ? [o(', '), ...pg()] : [])];
+        return [
+          ...v,
+          ...(i.length ? [o('('), ...i, o(')')] : []),
+          ...when,
+          ...(pages ? [o(', '), ...pg()] : []),
+        ];
       case 1:
-        return [...v, ...(i.length ? [o('('), ...i, o(')')] : []), ...when, ...(pages ? [o(r.pick([':', ': '])), ...pg('')] : [])];
+        return [
+          ...v,
+          ...(i.length ? [o('('), ...i, o(')')] : []),
+          ...when,
+          ...(pages ? [o(r.pick([':', ': '])), ...pg('')] : []),
+        ];
       case 2:
         return [
-          ...comma([[o(r.pick(['vol. ', 'Vol. ', 'volume '])), ...v], i.length ? [o(r.pick(['no. ', 'No. ', 'issue '])), ...i] : []]),
+          ...comma([
+            [o(r.pick(['vol. ', 'Vol. ', 'volume '])), ...v],
+            i.length ? [o(r.pick(['no. ', 'No. ', 'issue '])), ...i] : [],
+          ]),
           ...when,
           ...(pages ? [o(', '), ...pg()] : []),
         ];
       case 3:
-        return [...v, ...(i.length ? [o(', no. '), ...i] : []), ...when, ...(pages ? [o(r.pick([': ', ', '])), ...pg()] : [])];
+        return [
+          ...v,
+          ...(i.length ? [o(', no. '), ...i] : []),
+          ...when,
+          ...(pages ? [o(r.pick([': ', ', '])), ...pg()] : []),
+        ];
       case 4:
-        return [...v, ...(i.length ? [o('.'), ...i] : []), ...when, ...(pages ? [o(r.pick([': ', ', '])), ...pg()] : [])];
+        return [
+          ...v,
+          ...(i.length ? [o('.'), ...i] : []),
+          ...when,
+          ...(pages ? [o(r.pick([': ', ', '])), ...pg()] : []),
+        ];
       case 5:
         return [...v, ...(i.length ? [o('/'), ...i] : []), ...when, ...(pages ? [o(', '), ...pg()] : [])];
       case 6:
-        return [o('Vol. '), ...v, ...(i.length ? [o(' No. '), ...i] : []), ...when, ...(pages ? [o(r.pick([', ', ' '])), ...pg()] : [])];
+        return [
+          o('Vol. '),
+          ...v,
+          ...(i.length ? [o(' No. '), ...i] : []),
+          ...when,
+          ...(pages ? [o(r.pick([', ', ' '])), ...pg()] : []),
+        ];
       case 7:
         return [
           o(r.pick(['Jg. ', 'Bd. ', 't. '])),
@@ -190,9 +250,14 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
     }
   };
   const editors = csl.editor ?? [];
-  const eds = (inverted: boolean): Piece[] => p('editor', editors.length ? names.write(editors, inverted) : undefined);
+  const eds = (inverted: boolean): Piece[] =>
+    p('editor', editors.length ? names.write(editors, inverted) : undefined);
   const edMark = r.pick([' (Ed.)', ' (ed.)', ', ed.', ' (eds)', ', editor', ' (Hrsg.)', ' (Eds.)']);
-  const byline = authors.length ? who(true) : editors.length && family !== 'chapter' ? [...eds(true), o(edMark)] : [];
+  const byline = authors.length
+    ? who(true)
+    : editors.length && family !== 'chapter'
+      ? [...eds(true), o(edMark)]
+      : [];
   /** After the names: the year, or nothing when it comes later. */
   const yearForm = r.int(0, 5);
   const early = yearForm < 3;
@@ -203,7 +268,12 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
     return yearForm === 0
       ? [...byline, o(' ('), ...p('year', full(0)), o(r.pick(['). ', ') ', '), ', '): ']))]
       : yearForm === 1
-        ? [...byline, o(r.pick([`${stop} `, ', ', ' '])), ...p('year', full(1)), o(r.pick(['. ', ', ', ': ']))]
+        ? [
+            ...byline,
+            o(r.pick([`${stop} `, ', ', ' '])),
+            ...p('year', full(1)),
+            o(r.pick(['. ', ', ', ': '])),
+          ]
         : [...byline, o(r.pick([`${stop} `, ' '])), o('['), ...p('year', y), o('] ')];
   };
   const titled = early && !byline.length;
@@ -230,7 +300,13 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
           ...(vol ? [o(r.pick(['; ', ';', ', '])), ...numbers(false)] : pages ? [o(': '), ...pg()] : []),
         ];
       }
-      return [...(titled ? [] : [...title(ends), o(' ')]), o(review), ...p('container', container), o(vol ? sep : ''), ...numbers(!early)];
+      return [
+        ...(titled ? [] : [...title(ends), o(' ')]),
+        o(review),
+        ...p('container', container),
+        o(vol ? sep : ''),
+        ...numbers(!early),
+      ];
     }
     if (family === 'chapter') {
       const inMark = r.pick(['In ', 'In: ', 'in ', 'In ', 'in: ']);
@@ -284,8 +360,12 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
       ];
     }
     const imp = imprint();
-    const kind: Piece[] = medium.length ? [o(r.pick([' [', ' (', ', ', '. '])), ...medium, o(r.pick([']. ', '). ', ', ', '. ']))] : [];
-    const ed: Piece[] = edition.length ? [o(r.pick([' (', ', ', '. '])), ...edition, o(r.pick(['). ', '. ', ', ']))] : [];
+    const kind: Piece[] = medium.length
+      ? [o(r.pick([' [', ' (', ', ', '. '])), ...medium, o(r.pick([']. ', '). ', ', ', '. ']))]
+      : [];
+    const ed: Piece[] = edition.length
+      ? [o(r.pick([' (', ', ', '. '])), ...edition, o(r.pick(['). ', '. ', ', ']))]
+      : [];
     const series: Piece[] =
       csl['collection-title'] && r.chance(0.5)
         ? [o(r.pick([' (', '. ', ', '])), ...p('series', csl['collection-title']), o(r.pick(['). ', '. ']))]
@@ -303,7 +383,14 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
       o(r.pick(['', ')', ''])),
     ];
   };
-  const out = [...start, ...head(), ...body(), o(r.pick(['.', '.', '', ''])), ...tail(), o(r.chance(0.3) ? '.' : '')];
+  const out = [
+    ...start,
+    ...head(),
+    ...body(),
+    o(r.pick(['.', '.', '', ''])),
+    ...tail(),
+    o(r.chance(0.3) ? '.' : ''),
+  ];
   return out.filter((x) => x.text !== '');
 }
 
@@ -333,7 +420,8 @@ export function damagePieces(pieces: readonly Piece[], r: Random): Piece[] {
         const form = r.int(0, 2);
         if (form === 0) chars[i] = r.pick([...SLIPS]);
         else if (form === 1) chars.splice(i, 1);
-        else if (i + 1 < chars.length) [chars[i], chars[i + 1]] = [chars[i + 1] as string, chars[i] as string];
+        else if (i + 1 < chars.length)
+          [chars[i], chars[i + 1]] = [chars[i + 1] as string, chars[i] as string];
       }
       t = chars.join('');
     }

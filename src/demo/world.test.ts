@@ -1,9 +1,9 @@
 /** What the made-up university promises: the same each time, valid numbers, every case to be met. */
 import { describe, expect, it } from 'vitest';
-import { readDoi, readIsbn, readIssn } from '../core/bibliography/identifiers';
-import { KIND_LIST } from '../core/bibliography/kinds';
-import type { DiscoveryRecord } from '../core/bibliography/record';
 import { readEmbargo } from '../core/coverage/embargo';
+import { readDoi, readIsbn, readIssn } from '../core/model/identifiers';
+import { KIND_LIST } from '../core/model/kinds';
+import type { DiscoveryRecord } from '../core/model/record';
 import { readPolicy } from '../core/policy/schema';
 import { STORYLINE } from './storyline/records';
 import { makeWorld } from './world';
@@ -43,9 +43,11 @@ describe('records', () => {
     }
   });
   it('have no numbered fillers and no broken slots in titles', () => {
-    for (const r of records) expect(r.csl.title, r.id).not.toMatch(/\{\w+\}|undefined|\bthe the\b|\s{2}|^\s|\s$/);
+    for (const r of records)
+      expect(r.csl.title, r.id).not.toMatch(/\{\w+\}|undefined|\bthe the\b|\s{2}|^\s|\s$/);
     const titles = new Map<string, number>();
-    for (const r of records.slice(STORYLINE.length)) titles.set(r.csl.title, (titles.get(r.csl.title) ?? 0) + 1);
+    for (const r of records.slice(STORYLINE.length))
+      titles.set(r.csl.title, (titles.get(r.csl.title) ?? 0) + 1);
     expect(titles.size / (COUNT - STORYLINE.length)).toBeGreaterThan(0.85);
   });
   it('come in day by day at the end', () => {
@@ -68,7 +70,9 @@ describe('journals and coverage', () => {
   });
   it('has gaps, moving walls, abstracts only, one campus only, open to all', () => {
     const lines = [...world.lines.values()].flat();
-    expect([...world.lines.values()].some((l) => l.filter((x) => x.provider === l[0]?.provider).length > 1)).toBe(true);
+    expect(
+      [...world.lines.values()].some((l) => l.filter((x) => x.provider === l[0]?.provider).length > 1),
+    ).toBe(true);
     for (const l of lines) if (l.embargo_info) expect(readEmbargo(l.embargo_info)).not.toBeNull();
     expect(lines.some((l) => l.embargo_info?.startsWith('P'))).toBe(true);
     expect(lines.some((l) => l.embargo_info?.startsWith('R'))).toBe(true);
@@ -81,13 +85,18 @@ describe('journals and coverage', () => {
 describe('library', () => {
   it('has a policy that its schema takes, 140 lenders, six partners, three campuses, four readers', () => {
     expect(readPolicy(JSON.parse(JSON.stringify(world.library.policy)))).toHaveProperty('policy');
-    expect([world.library.lenders.length, world.library.partners.length, world.library.campuses.length, world.readers.length]).toEqual([
-      140, 6, 3, 4,
-    ]);
+    expect([
+      world.library.lenders.length,
+      world.library.partners.length,
+      world.library.campuses.length,
+      world.readers.length,
+    ]).toEqual([140, 6, 3, 4]);
     expect(new Set(world.library.lenders.map((l) => l.name)).size).toBe(140);
   });
   it('a broken policy is named', () =>
-    expect(readPolicy({ ...world.library.policy, shelf: {} })).toMatchObject({ problem: expect.stringContaining('shelf') }));
+    expect(readPolicy({ ...world.library.policy, shelf: {} })).toMatchObject({
+      problem: expect.stringContaining('shelf'),
+    }));
 });
 
 describe('storyline', () => {
@@ -107,6 +116,8 @@ describe('storyline', () => {
     expect(STORYLINE.some((r) => r.retraction)).toBe(true);
     expect(STORYLINE.some((r) => r.ebook?.length)).toBe(true);
     expect(STORYLINE.some((r) => r.openCopies?.some((o) => o.version === 'preprint'))).toBe(true);
-    expect(STORYLINE.some((r) => r.carrier === 'large-print') && STORYLINE.some((r) => r.carrier === 'audiobook')).toBe(true);
+    expect(
+      STORYLINE.some((r) => r.carrier === 'large-print') && STORYLINE.some((r) => r.carrier === 'audiobook'),
+    ).toBe(true);
   });
 });

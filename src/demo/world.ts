@@ -1,9 +1,10 @@
 /** The whole made-up university in one value: library, journals, coverage, readers, and the stream of records. */
-import type { DiscoveryRecord, Journal, JournalId } from '../core/bibliography/record';
-import type { KbartLine } from '../core/coverage/kbart';
-import type { Guidance } from '../core/guidance/guidance';
-import type { Library, Reader } from '../core/policy/types';
-import { dayNumber, isoDay } from '../core/time';
+
+import type { Guidance } from '../core/discovery/guidance';
+import type { Library, Reader } from '../core/model/library';
+import type { DiscoveryRecord, Journal, JournalId } from '../core/model/record';
+import { dayNumber, isoDay } from '../core/model/time';
+import type { KbartLine } from '../core/model/titleList';
 import { DEMO_START, DEMO_TODAY } from './clock';
 import { GUIDANCE } from './guidance';
 import { makeJournals } from './journals';
@@ -36,9 +37,16 @@ export function makeWorld(count: number, seed = 2026): World {
   function* records(): Generator<DiscoveryRecord> {
     yield* STORYLINE;
     let n = STORYLINE.length;
-    for (const record of makeRecords(Math.max(0, count - STORYLINE.length), STORYLINE.length + 1, made, seed + 1)) {
+    for (const record of makeRecords(
+      Math.max(0, count - STORYLINE.length),
+      STORYLINE.length + 1,
+      made,
+      seed + 1,
+    )) {
       const past = n++ - (count - late);
-      yield past < 0 ? record : { ...record, added: isoDay(dayNumber(DEMO_TODAY + 1 + Math.floor((past / late) * LATE_DAYS))) };
+      yield past < 0
+        ? record
+        : { ...record, added: isoDay(dayNumber(DEMO_TODAY + 1 + Math.floor((past / late) * LATE_DAYS))) };
     }
   }
   return {

@@ -3,10 +3,14 @@ import { element, textElement } from '../core/formats/xml';
 
 /** OpenSearch 1.1 description: with it a browser can add Legendum as a search. */
 export const GET: APIRoute = ({ locals }) => {
-  const link = (type: string, path: string): string => element('Url', '', { type, template: `${locals.base}${path}` }, true);
+  const link = (type: string, path: string): string =>
+    element('Url', '', { type, template: `${locals.base}${path}` }, true);
   const body =
     textElement('ShortName', 'Legendum') +
-    textElement('Description', `Books and articles at ${locals.info.name}: what can you be reading, and how soon?`) +
+    textElement(
+      'Description',
+      `Books and articles at ${locals.info.name}: what can you be reading, and how soon?`,
+    ) +
     link('text/html', '/?q={searchTerms}&drop.kind=newspaper-article') +
     link('application/atom+xml', '/feeds/search.atom?q={searchTerms}') +
     textElement('InputEncoding', 'UTF-8');

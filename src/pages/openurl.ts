@@ -3,8 +3,8 @@
  * filled from it. JSON instead of a redirect when `Accept` asks for it.
  */
 import type { APIRoute } from 'astro';
-import { recordHref } from '../core/bibliography/address';
 import { fitted, OPENURL_KEYS_AT_MOST, readOpenUrl, writeOpenUrl } from '../core/coverage/openurl';
+import { recordHref } from '../core/model/address';
 import { guarded } from '../server/params';
 import { json, problem } from '../server/problem';
 
@@ -23,10 +23,16 @@ export const GET: APIRoute = ({ url, request, locals }) =>
         'This OpenURL doesn’t say what is wanted: it has no title, journal, DOI, ISBN or ISSN. Go back to where it came from, or search for the title.',
       );
     const { info } = locals;
-    const situation = { campus: info.campuses[0]?.id as never, category: 'undergraduate' as const, remote: false };
+    const situation = {
+      campus: info.campuses[0]?.id as never,
+      category: 'undergraduate' as const,
+      remote: false,
+    };
     const [found] = await locals.index.resolve([read.csl], { situation, at: info.start }, '');
     const match = found?.match ?? null;
-    const to = match ? recordHref(match.id) : `/requests/new?${fitted(writeOpenUrl(read.csl), MOST_IN_A_HEADER)}`;
+    const to = match
+      ? recordHref(match.id)
+      : `/requests/new?${fitted(writeOpenUrl(read.csl), MOST_IN_A_HEADER)}`;
     if ((request.headers.get('accept') ?? '').includes('application/json'))
       return json({
         csl: read.csl,

@@ -1,11 +1,13 @@
 import type { APIRoute } from 'astro';
-import type { CampusId } from '../core/bibliography/record';
+import type { CampusId } from '../core/model/record';
 import { NEW_SEARCH } from '../core/query/request';
 import { readSru, sruAnswer, sruExplain, sruFault } from '../core/sru/sru';
 import { guarded } from '../server/params';
 
 const xml = (text: string): Response =>
-  new Response(text, { headers: { 'content-type': 'application/xml; charset=utf-8', 'cache-control': 'no-store' } });
+  new Response(text, {
+    headers: { 'content-type': 'application/xml; charset=utf-8', 'cache-control': 'no-store' },
+  });
 
 /** SRU 1.2 and 2.0: explain and searchRetrieve. Every record counts for itself here, versions of a work too. */
 export const GET: APIRoute = ({ url, locals }) =>

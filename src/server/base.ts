@@ -23,12 +23,21 @@ const plain = (address: string): string => address.replace(/^::ffff:(?=\d+\.)/, 
  * @param fallback for a request without a Host that can be used
  * @example baseAddress('', { headers: { host: 'read.example:8080' }, from: '::1', encrypted: false }, [], '') // 'http://read.example:8080'
  */
-export function baseAddress(configured: string, arrival: Arrival, proxies: readonly string[], fallback: string): string {
+export function baseAddress(
+  configured: string,
+  arrival: Arrival,
+  proxies: readonly string[],
+  fallback: string,
+): string {
   if (configured) return configured;
   const { headers, encrypted } = arrival;
   const trusted = isTrusted(arrival, proxies);
   const proto =
-    trusted && /^https?$/.test(first(headers['x-forwarded-proto'])) ? first(headers['x-forwarded-proto']) : encrypted ? 'https' : 'http';
+    trusted && /^https?$/.test(first(headers['x-forwarded-proto']))
+      ? first(headers['x-forwarded-proto'])
+      : encrypted
+        ? 'https'
+        : 'http';
   const forwarded = trusted ? first(headers['x-forwarded-host']) : '';
   const host = HOST.test(forwarded) ? forwarded : (headers.host ?? '');
   return HOST.test(host) ? `${proto}://${host}` : fallback;

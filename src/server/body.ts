@@ -12,7 +12,10 @@ export async function readBody(request: Request, most: number): Promise<Body> {
   const read = await readBytes(request, most);
   return 'bytes' in read ? { text: new TextDecoder().decode(read.bytes) } : read;
 }
-export async function readBytes(request: Request, most: number): Promise<{ readonly bytes: Uint8Array } | Ended> {
+export async function readBytes(
+  request: Request,
+  most: number,
+): Promise<{ readonly bytes: Uint8Array } | Ended> {
   if (Number(request.headers.get('content-length') ?? 0) > most) {
     await request.body?.cancel().catch(unheard);
     return { over: true };
@@ -41,10 +44,18 @@ export async function readBytes(request: Request, most: number): Promise<{ reado
 }
 /** Cancelling what is not wanted any more: whether the other side hears of it changes nothing for us. */
 function unheard(): void {}
-const ABORTED = new Set(['AbortError', 'ECONNRESET', 'ERR_STREAM_PREMATURE_CLOSE', 'ERR_STREAM_DESTROYED', 'ABORT_ERR']);
+const ABORTED = new Set([
+  'AbortError',
+  'ECONNRESET',
+  'ERR_STREAM_PREMATURE_CLOSE',
+  'ERR_STREAM_DESTROYED',
+  'ABORT_ERR',
+]);
 const isAbort = (error: unknown): boolean =>
   error instanceof Error &&
-  (ABORTED.has(error.name) || ABORTED.has((error as NodeJS.ErrnoException).code ?? '') || error.message === 'aborted');
+  (ABORTED.has(error.name) ||
+    ABORTED.has((error as NodeJS.ErrnoException).code ?? '') ||
+    error.message === 'aborted');
 function joined(pieces: readonly Uint8Array[], size: number): Uint8Array {
   const all = new Uint8Array(size);
   let at = 0;

@@ -21,7 +21,9 @@ describe('a report about the content security policy', () => {
     ['', 'unknown'],
     ['private words that are no address', 'unknown'],
   ])('says %j as %j', (blocked, kind) => {
-    expect(readBreach(report({ 'effective-directive': 'img-src', 'blocked-uri': blocked }))?.blocked).toBe(kind);
+    expect(readBreach(report({ 'effective-directive': 'img-src', 'blocked-uri': blocked }))?.blocked).toBe(
+      kind,
+    );
   });
   it('takes the older name, of which only the directive counts', () => {
     expect(readBreach(report({ 'violated-directive': "style-src 'self' https://x.example" }))).toEqual({

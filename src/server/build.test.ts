@@ -1,13 +1,23 @@
 /** An index directory: whole or not there at all, and the same whatever order its records came in. */
-import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { moment } from '../../tests/fixtures/world';
-import type { DiscoveryRecord } from '../core/bibliography/record';
-import { FORMAT_VERSION } from '../core/engine/format';
-import type { SearchAnswer } from '../core/engine/port';
-import type { Policy } from '../core/policy/types';
+import type { SearchAnswer } from '../core/discovery/answers';
+import { FORMAT_VERSION } from '../core/engine/format/format';
+import type { Policy } from '../core/model/library';
+import type { DiscoveryRecord } from '../core/model/record';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
 import { random } from '../core/random';
 import { makeWorld } from '../demo/world';
@@ -73,13 +83,15 @@ describe('the same records in another order', () => {
     for (const more of SEARCHES) {
       const request = { ...NEW_SEARCH, ...more };
       const [first, ...others] = services.map((s) => s.search(request, moment(), { offset: 0, limit: 25 }));
-      for (const other of others) expect(said(other), JSON.stringify(more)).toEqual(said(first as SearchAnswer));
+      for (const other of others)
+        expect(said(other), JSON.stringify(more)).toEqual(said(first as SearchAnswer));
       expect(first?.total, JSON.stringify(more)).toBeGreaterThan(0);
     }
     for (const record of records) {
       const pages = services.map((s) => s.record(record.id));
       expect(pages[0]?.record).toEqual(record);
-      const ids = (list: readonly { id: string }[] | undefined): string[] => (list ?? []).map((x) => x.id).sort();
+      const ids = (list: readonly { id: string }[] | undefined): string[] =>
+        (list ?? []).map((x) => x.id).sort();
       for (const page of pages.slice(1)) {
         expect(page?.record).toEqual(record);
         expect(ids(page?.cites)).toEqual(ids(pages[0]?.cites));
@@ -98,7 +110,14 @@ describe('building', () => {
     const { records, bytes } = buildIndex(makeWorld(300), out, (_, stage) => stages.push(stage));
     expect(records).toBe(300);
     expect(bytes).toBe(readFileSync(join(out, 'records.jsonl')).length);
-    expect(readdirSync(out).sort()).toEqual(['index.lgd', 'kbart', 'library.json', 'manifest.json', 'policy.json', 'records.jsonl']);
+    expect(readdirSync(out).sort()).toEqual([
+      'index.lgd',
+      'kbart',
+      'library.json',
+      'manifest.json',
+      'policy.json',
+      'records.jsonl',
+    ]);
     expect(readdirSync(dir)).toEqual(['index']);
     expect(stages.at(-1)).toBe('done');
   });
@@ -160,7 +179,9 @@ describe('building', () => {
   it('refuses an id that nothing could be asked by', () => {
     const [first] = [...makeWorld(300).records] as [DiscoveryRecord];
     for (const id of ['', '.', '..', 'x'.repeat(401)])
-      expect(() => buildIndex(source([{ ...first, id: id as never }]), join(dir, 'index'))).toThrow(/has no id/);
+      expect(() => buildIndex(source([{ ...first, id: id as never }]), join(dir, 'index'))).toThrow(
+        /has no id/,
+      );
   });
 
   it('takes the days of records as they come, never falling', () => {
@@ -169,14 +190,18 @@ describe('building', () => {
       { ...first, added: '2026-11-05' },
       { ...second, added: '2026-11-04' },
     ];
-    expect(() => buildIndex(source(records), join(dir, 'index'))).toThrow(`Record ${second.id} was added on 2026-11-04, before`);
+    expect(() => buildIndex(source(records), join(dir, 'index'))).toThrow(
+      `Record ${second.id} was added on 2026-11-04, before`,
+    );
     expect(existsSync(join(dir, 'index'))).toBe(false);
   });
 
   it('refuses a policy that can’t be used before it begins', () => {
     const world = makeWorld(300);
     const policy = { ...world.library.policy, openSlips: 0 };
-    expect(() => buildIndex({ ...world, library: { ...world.library, policy } }, join(dir, 'index'))).toThrow('openSlips');
+    expect(() => buildIndex({ ...world, library: { ...world.library, policy } }, join(dir, 'index'))).toThrow(
+      'openSlips',
+    );
     expect(readdirSync(dir)).toEqual([]);
   });
 });
@@ -188,11 +213,12 @@ describe('an index that can’t be opened', () => {
     spoil(out);
     return () => new DiscoveryService(out);
   };
-  it('is not there', () => expect(() => new DiscoveryService(join(dir, 'nowhere'))).toThrow(/There is no index in/));
+  it('is not there', () =>
+    expect(() => new DiscoveryService(join(dir, 'nowhere'))).toThrow(/There is no index in/));
   it('is something else', () =>
-    expect(opened((out) => writeFileSync(join(out, 'index.lgd'), 'PK\u0003\u0004 a zip file, as it were'))).toThrow(
-      'This is not a Legendum index file.',
-    ));
+    expect(
+      opened((out) => writeFileSync(join(out, 'index.lgd'), 'PK\u0003\u0004 a zip file, as it were')),
+    ).toThrow('This is not a Legendum index file.'));
   const spoilt = (name: string, change: (bytes: Buffer) => Buffer) => (out: string) =>
     writeFileSync(join(out, name), change(readFileSync(join(out, name))));
   const turned = (at: number) => (bytes: Buffer) => {
@@ -200,9 +226,24 @@ describe('an index that can’t be opened', () => {
     return bytes;
   };
   it.each([
-    ['has one bit turned in its records', 'records.jsonl', turned(0.7), /records\.jsonl in .* is not as it was built/],
-    ['has one bit turned in its numbers', 'index.lgd', turned(0.6), /index\.lgd in .* is not as it was built/],
-    ['has one bit turned in its library', 'library.json', turned(0.3), /library\.json in .* is not as it was built/],
+    [
+      'has one bit turned in its records',
+      'records.jsonl',
+      turned(0.7),
+      /records\.jsonl in .* is not as it was built/,
+    ],
+    [
+      'has one bit turned in its numbers',
+      'index.lgd',
+      turned(0.6),
+      /index\.lgd in .* is not as it was built/,
+    ],
+    [
+      'has one bit turned in its library',
+      'library.json',
+      turned(0.3),
+      /library\.json in .* is not as it was built/,
+    ],
     [
       'has a line of records less',
       'records.jsonl',
@@ -219,7 +260,8 @@ describe('an index that can’t be opened', () => {
         copyFileSync(join(other, 'records.jsonl'), join(out, 'records.jsonl'));
       }),
     ).toThrow(/records\.jsonl/));
-  it('lacks a file', () => expect(opened((out) => rmSync(join(out, 'library.json')))).toThrow('lacks library.json'));
+  it('lacks a file', () =>
+    expect(opened((out) => rmSync(join(out, 'library.json')))).toThrow('lacks library.json'));
   it('is cut short', () =>
     expect(
       opened((out) => {
@@ -233,8 +275,14 @@ describe('an index that can’t be opened', () => {
         const path = join(out, 'index.lgd');
         const bytes = readFileSync(path);
         const at = bytes.indexOf('"version":');
-        bytes.write(String(FORMAT_VERSION - 1).padStart(String(FORMAT_VERSION).length), at + '"version":'.length, 'latin1');
+        bytes.write(
+          String(FORMAT_VERSION - 1).padStart(String(FORMAT_VERSION).length),
+          at + '"version":'.length,
+          'latin1',
+        );
         writeFileSync(path, bytes);
       }),
-    ).toThrow(`has format ${FORMAT_VERSION - 1}; this version reads format ${FORMAT_VERSION}. Build it again.`));
+    ).toThrow(
+      `has format ${FORMAT_VERSION - 1}; this version reads format ${FORMAT_VERSION}. Build it again.`,
+    ));
 });

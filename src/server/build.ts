@@ -2,18 +2,29 @@
  * Builds an index directory from a world: records one behind the other, the inverted index, the library's data, and the
  * providers' KBART lists. Written beside the target and moved into place whole, so that no half index is ever opened.
  */
-import { closeSync, existsSync, ftruncateSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  ftruncateSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
 import { rowLayout } from '../core/access/summary';
-import { type DiscoveryRecord, type Journal, type JournalId, MAX_ID } from '../core/bibliography/record';
-import { type KbartLine, writeKbart } from '../core/coverage/kbart';
-import type { Analysis } from '../core/engine/analysis';
-import { IndexBuilder } from '../core/engine/builder';
-import { layoutIndex, type Section } from '../core/engine/format';
-import type { Guidance } from '../core/guidance/guidance';
+import { writeKbart } from '../core/coverage/kbart';
+import type { Guidance } from '../core/discovery/guidance';
+import { IndexBuilder } from '../core/engine/build/builder';
+import { layoutIndex, type Section } from '../core/engine/format/format';
+import type { Library, Policy, Reader } from '../core/model/library';
+import { type DiscoveryRecord, type Journal, type JournalId, MAX_ID } from '../core/model/record';
+import type { KbartLine } from '../core/model/titleList';
 import { parsePolicy, placesProblem, readPolicy } from '../core/policy/schema';
-import type { Library, Policy, Reader } from '../core/policy/types';
+import type { Analysis } from '../core/words/analysis';
 import { FileSpool } from './fileSpool';
 import { digestOfText, readManifest, writeManifest } from './manifest';
 import { makingPlace, replaceWith, tidy } from './replace';
@@ -56,7 +67,9 @@ export function buildIndex(
   tidy(dir);
   const edited = editedPolicy(dir, source.library);
   // The index is built by the rules that will be in force.
-  const world = edited?.policy ? { ...source, library: { ...source.library, policy: edited.policy } } : source;
+  const world = edited?.policy
+    ? { ...source, library: { ...source.library, policy: edited.policy } }
+    : source;
   const making = makingPlace(dir);
   rmSync(making, { recursive: true, force: true });
   mkdirSync(join(making, 'kbart'), { recursive: true });
@@ -79,7 +92,9 @@ export function buildIndex(
     for (const record of world.records) {
       // An address can't end in a dot or two alone: they mean the folder.
       if (/^\.{0,2}$/.test(record.id) || record.id.length > MAX_ID)
-        throw new Error(`Record ${record.id.slice(0, 60) || `number ${builder.count + 1}`} has no id of 1 to ${MAX_ID} characters.`);
+        throw new Error(
+          `Record ${record.id.slice(0, 60) || `number ${builder.count + 1}`} has no id of 1 to ${MAX_ID} characters.`,
+        );
       const bytes = Buffer.from(`${world.textOf?.(record) ?? JSON.stringify(record)}\n`);
       buffer.push(bytes);
       buffered += bytes.length;
@@ -111,7 +126,8 @@ export function buildIndex(
     const { prefix, placeOf, size } = layoutIndex(meta, sections);
     const out = openSync(join(making, 'index.lgd'), 'w');
     const write = (bytes: Uint8Array, place: number): void => {
-      for (let at = 0; at < bytes.length; ) at += writeSync(out, bytes, at, Math.min(CHUNK * 16, bytes.length - at), place + at);
+      for (let at = 0; at < bytes.length; )
+        at += writeSync(out, bytes, at, Math.min(CHUNK * 16, bytes.length - at), place + at);
     };
     const bytesOf = (s: Section): Uint8Array => new Uint8Array(s.buffer, s.byteOffset, s.byteLength);
     ftruncateSync(out, size);
@@ -158,12 +174,17 @@ function inWords(error: unknown, dir: string): unknown {
     : error;
 }
 /** The rules of the directory that is there, if somebody has edited them; without `policy` when they don't fit the library. */
-function editedPolicy(dir: string, library: Library): { readonly text: string; readonly policy?: Policy } | null {
+function editedPolicy(
+  dir: string,
+  library: Library,
+): { readonly text: string; readonly policy?: Policy } | null {
   const manifest = readManifest(dir);
   const path = join(dir, 'policy.json');
   if (!manifest || !existsSync(path)) return null;
   const text = readFileSync(path, 'utf8');
   if (digestOfText(text) === manifest.policy) return null;
   const read = parsePolicy(text);
-  return 'policy' in read && placesProblem(read.policy, library) === null ? { text, policy: read.policy } : { text };
+  return 'policy' in read && placesProblem(read.policy, library) === null
+    ? { text, policy: read.policy }
+    : { text };
 }

@@ -20,7 +20,9 @@ describe('configuration', () => {
     expect(readConfig({ PORT: '', LEGENDUM_INDEX: '', LEGENDUM_LOG: '' })).toEqual(readConfig({}));
   });
   it('takes what is given', () => {
-    expect(readConfig({ HOST: '0.0.0.0', PORT: '8080', LEGENDUM_WORKERS: '4', LEGENDUM_LOG: 'silent' })).toMatchObject({
+    expect(
+      readConfig({ HOST: '0.0.0.0', PORT: '8080', LEGENDUM_WORKERS: '4', LEGENDUM_LOG: 'silent' }),
+    ).toMatchObject({
       host: '0.0.0.0',
       port: 8080,
       workers: 4,
@@ -28,11 +30,15 @@ describe('configuration', () => {
     });
   });
   it('takes the address that readers use, and the proxies that are believed', () => {
-    expect(readConfig({ LEGENDUM_BASE: 'https://read.example/', LEGENDUM_PROXIES: '10.0.0.1, ::1' })).toMatchObject({
+    expect(
+      readConfig({ LEGENDUM_BASE: 'https://read.example/', LEGENDUM_PROXIES: '10.0.0.1, ::1' }),
+    ).toMatchObject({
       base: 'https://read.example',
       proxies: ['10.0.0.1', '::1'],
     });
-    expect(() => readConfig({ LEGENDUM_PROXIES: '10.0.0.1 gateway' })).toThrow('gateway is not an IP address');
+    expect(() => readConfig({ LEGENDUM_PROXIES: '10.0.0.1 gateway' })).toThrow(
+      'gateway is not an IP address',
+    );
   });
   it.each([
     ['PORT', '0'],

@@ -28,13 +28,15 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     const text = env[name];
     if (text === undefined || text === '') return otherwise;
     const n = Number(text);
-    if (!Number.isInteger(n) || n < low || n > high) throw new Error(`${name}=${text} is not a whole number from ${low} to ${high}.`);
+    if (!Number.isInteger(n) || n < low || n > high)
+      throw new Error(`${name}=${text} is not a whole number from ${low} to ${high}.`);
     return n;
   };
   const log = env.LEGENDUM_LOG || 'info';
   if (!LOG_LEVELS.includes(log)) throw new Error(`LEGENDUM_LOG=${log} is none of ${LOG_LEVELS.join(', ')}.`);
   const base = (env.LEGENDUM_BASE ?? '').replace(/\/$/, '');
-  if (base && !/^https?:\/\/[^/\s?#]+$/.test(base)) throw new Error(`LEGENDUM_BASE=${base} is not an address like https://read.example.`);
+  if (base && !/^https?:\/\/[^/\s?#]+$/.test(base))
+    throw new Error(`LEGENDUM_BASE=${base} is not an address like https://read.example.`);
   const proxies = (env.LEGENDUM_PROXIES ?? '').split(/[\s,]+/).filter(Boolean);
   const strange = proxies.find((p) => isIP(p) === 0);
   if (strange) throw new Error(`LEGENDUM_PROXIES: ${strange} is not an IP address.`);

@@ -1,6 +1,6 @@
 /** A record as a made PDF, for the stand-ins that deliver one. */
-import { creators, fullName, numbering } from '../core/bibliography/describe';
-import type { DiscoveryRecord } from '../core/bibliography/record';
+import { creators, fullName, numbering } from '../core/model/describe';
+import type { DiscoveryRecord } from '../core/model/record';
 import { fullTextOf } from '../standins/fullText';
 import type { PdfText } from '../standins/pdf';
 import type { MakePdf } from './pdfs';

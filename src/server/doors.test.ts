@@ -48,7 +48,9 @@ describe('a body', () => {
     expect([taken() <= 8000, ended()]).toEqual([true, true]);
   });
   it('whose sender leaves is nobody’s any more', async () => {
-    const left = new ReadableStream({ pull: (to) => to.error(Object.assign(new Error('aborted'), { code: 'ECONNRESET' })) });
+    const left = new ReadableStream({
+      pull: (to) => to.error(Object.assign(new Error('aborted'), { code: 'ECONNRESET' })),
+    });
     expect(await readBody(posted(left), 5000)).toEqual({ gone: true });
   });
 });
@@ -58,16 +60,30 @@ describe('the base address', () => {
   const arrival = (headers: Record<string, string>) => ({ headers, from, encrypted: false });
   const forwarded = { host: 'inside:4321', 'x-forwarded-proto': 'https', 'x-forwarded-host': 'read.example' };
   it.each([
-    ['the request’s own host with its port', '', { host: 'read.example:8080' }, [], 'http://read.example:8080'],
+    [
+      'the request’s own host with its port',
+      '',
+      { host: 'read.example:8080' },
+      [],
+      'http://read.example:8080',
+    ],
     ['an IPv6 host', '', { host: '[::1]:80' }, [], 'http://[::1]:80'],
     ['the configured one', 'https://read.example', { host: 'x:1' }, [], 'https://read.example'],
     ['nothing of what anybody forwards', '', forwarded, [], 'http://inside:4321'],
     ['what a configured proxy forwards', '', forwarded, ['::ffff:127.0.0.1'], 'https://read.example'],
     ['the fallback for a host that is none', '', { host: 'evil.example/"><script>' }, [], 'http://own:4321'],
     ['the fallback without a host', '', {}, [], 'http://own:4321'],
-    ['the own host where what is forwarded is none', '', { ...forwarded, 'x-forwarded-host': 'a b' }, [from], 'https://inside:4321'],
+    [
+      'the own host where what is forwarded is none',
+      '',
+      { ...forwarded, 'x-forwarded-host': 'a b' },
+      [from],
+      'https://inside:4321',
+    ],
   ])('is %s', (_what, configured, headers, proxies, expected) =>
-    expect(baseAddress(configured, arrival(headers as Record<string, string>), proxies, 'http://own:4321')).toBe(expected),
+    expect(
+      baseAddress(configured, arrival(headers as Record<string, string>), proxies, 'http://own:4321'),
+    ).toBe(expected),
   );
 });
 
@@ -82,25 +98,38 @@ describe('addresses', () => {
   it('take the methods that their endpoints have', () => {
     for (const file of endpoints('src/pages')) {
       const path = file.replace('src/pages', '').replace(/(\/index)?\.ts$/, '');
-      const own = [...readFileSync(file, 'utf8').matchAll(/^export const (GET|POST|PUT|DELETE|PATCH|ALL)\b/gm)].map((m) => m[1]);
+      const own = [
+        ...readFileSync(file, 'utf8').matchAll(/^export const (GET|POST|PUT|DELETE|PATCH|ALL)\b/gm),
+      ].map((m) => m[1]);
       expect([path, own]).toEqual([path, POSTED.has(path) ? ['POST'] : ['GET']]);
     }
     expect(methodsOf('/api/slips/')).toEqual(['POST']);
     expect(methodsOf('/records/tu1')).toEqual(['GET', 'HEAD']);
   });
   it('of the framework’s own are closed, but for its files', () => {
-    expect(['/_image', '/_server-islands/x', '/_actions/x', '/_astro/a.js', '/records/_x'].map(isClosed)).toEqual([
-      true,
-      true,
-      true,
-      false,
-      false,
-    ]);
+    expect(
+      ['/_image', '/_server-islands/x', '/_actions/x', '/_astro/a.js', '/records/_x'].map(isClosed),
+    ).toEqual([true, true, true, false, false]);
   });
   it('that ask the index are refused early when it is busy; health and the shell of a page never', () => {
-    for (const path of ['/api/search', '/records/tu1', '/sru', '/openurl', '/feeds/search.atom', '/standin/delivery/x.pdf'])
+    for (const path of [
+      '/api/search',
+      '/records/tu1',
+      '/sru',
+      '/openurl',
+      '/feeds/search.atom',
+      '/standin/delivery/x.pdf',
+    ])
       expect([path, asksIndex(path)]).toEqual([path, true]);
-    for (const path of ['/', '/healthz', '/api/library', '/api/policy-reports', '/references', '/requests/new', '/about'])
+    for (const path of [
+      '/',
+      '/healthz',
+      '/api/library',
+      '/api/policy-reports',
+      '/references',
+      '/requests/new',
+      '/about',
+    ])
       expect([path, asksIndex(path)]).toEqual([path, false]);
   });
 });

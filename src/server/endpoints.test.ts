@@ -4,13 +4,14 @@ import { describe, expect, it } from 'vitest';
 import { ok, serverOf } from '../../tests/fixtures/server';
 import { storyItemTitled } from '../../tests/fixtures/story';
 import { moment } from '../../tests/fixtures/world';
-import type { RecordAnswer, SearchAnswer } from '../core/engine/port';
-import type { Reader } from '../core/policy/types';
+import type { RecordAnswer, SearchAnswer } from '../core/discovery/answers';
+import type { Reader } from '../core/model/library';
+import type { Promised, Slip } from '../core/model/slip';
 import { NEW_SEARCH, printRequest } from '../core/query/request';
 import { NO_HISTORY } from '../core/requests/history';
 import { type HeardMessage, markSent, putInOutgoing } from '../core/requests/lifecycle';
 import type { SlipPromise } from '../core/requests/promise';
-import { newSlip, type Promised, type Slip } from '../core/requests/slip';
+import { newSlip } from '../core/requests/slip';
 import { READERS } from '../demo/library';
 import * as ask from '../pages/api/ask';
 import * as guidance from '../pages/api/guidance';
@@ -44,7 +45,9 @@ const kelp = () => storyItemTitled('Kelp on the plate').record;
 describe('searching', () => {
   it('answers what the index answers, and each hit’s record is there', async () => {
     const answer = await ok<SearchAnswer>(await call(search.GET, '/api/search?q=kelp&limit=5'));
-    expect(answer.total).toBe(server.service.search({ ...NEW_SEARCH, q: 'kelp', drop: {} }, moment(), { offset: 0, limit: 5 }).total);
+    expect(answer.total).toBe(
+      server.service.search({ ...NEW_SEARCH, q: 'kelp', drop: {} }, moment(), { offset: 0, limit: 5 }).total,
+    );
     expect(answer.hits.length).toBeGreaterThan(0);
     for (const { id, csl } of answer.hits) {
       const whole = await ok<RecordAnswer>(await call(record.GET, `/api/records/${id}`, {}, { id }));
@@ -58,7 +61,9 @@ describe('searching', () => {
     );
     expect(all.values.length).toBeGreaterThan(3);
     expect(all.values.map((v) => v.count)).toEqual(all.values.map((v) => v.count).toSorted((a, b) => b - a));
-    const some = await ok<typeof all>(await call(values.GET, '/api/values?group=subject&q=kelp&contains=alg'));
+    const some = await ok<typeof all>(
+      await call(values.GET, '/api/values?group=subject&q=kelp&contains=alg'),
+    );
     expect(some.values.every((v) => /\balg/i.test(v.value))).toBe(true);
     expect(some.values.length).toBeLessThan(all.values.length);
     for (const bad of ['group=colour', `group=subject&contains=${'x'.repeat(201)}`, 'group=subject&from=1'])
@@ -66,8 +71,12 @@ describe('searching', () => {
   });
   it('suggestions: nothing for nothing, something for a beginning, a refusal for what is not asked there', async () => {
     expect(await ok(await call(suggest.GET, '/api/suggest?q=%20'))).toEqual({ suggestions: [] });
-    expect(await ok(await call(suggest.GET, `/api/suggest?q=${'k'.repeat(300)}`))).toEqual({ suggestions: [] });
-    const { suggestions } = await ok<{ suggestions: { text: string }[] }>(await call(suggest.GET, '/api/suggest?q=kelp'));
+    expect(await ok(await call(suggest.GET, `/api/suggest?q=${'k'.repeat(300)}`))).toEqual({
+      suggestions: [],
+    });
+    const { suggestions } = await ok<{ suggestions: { text: string }[] }>(
+      await call(suggest.GET, '/api/suggest?q=kelp'),
+    );
     expect(suggestions.some((s) => /kelp/i.test(s.text))).toBe(true);
     for (const [route, path] of [
       [suggest.GET, '/api/suggest?q=kelp&max=3'],
@@ -84,10 +93,17 @@ describe('searching', () => {
     }
   });
   it('journals, the library and what else there is to look in', async () => {
-    const { journals: found } = await ok<{ journals: { title: string }[] }>(await call(journals.GET, '/api/journals?q=food'));
+    const { journals: found } = await ok<{ journals: { title: string }[] }>(
+      await call(journals.GET, '/api/journals?q=food'),
+    );
     expect(found.length).toBeGreaterThan(0);
-    expect(await ok(await call(library.GET, '/api/library'))).toMatchObject({ name: server.info.name, start: server.info.start });
-    expect((await ok<{ databases: unknown[] }>(await call(guidance.GET, '/api/guidance'))).databases.length).toBeGreaterThan(5);
+    expect(await ok(await call(library.GET, '/api/library'))).toMatchObject({
+      name: server.info.name,
+      start: server.info.start,
+    });
+    expect(
+      (await ok<{ databases: unknown[] }>(await call(guidance.GET, '/api/guidance'))).databases.length,
+    ).toBeGreaterThan(5);
   });
   it('a record in every format, by name or by what is accepted; an id or a format there is not is said', async () => {
     const { id, csl } = kelp();
@@ -97,7 +113,12 @@ describe('searching', () => {
       expect(response.headers.get('content-type')).toContain(type);
       expect(await response.text(), format).toContain(csl.title.slice(0, 12));
     }
-    const byAccept = await call(record.GET, `/api/records/${id}`, { headers: { accept: 'application/marcxml+xml' } }, { id });
+    const byAccept = await call(
+      record.GET,
+      `/api/records/${id}`,
+      { headers: { accept: 'application/marcxml+xml' } },
+      { id },
+    );
     expect(await parsed(byAccept)).toHaveProperty('record');
     expect((await call(record.GET, `/api/records/${id}?format=word`, {}, { id })).status).toBe(400);
     expect((await call(record.GET, `/api/records/${id}?style=apa`, {}, { id })).status).toBe(400);
@@ -110,24 +131,29 @@ describe('for other programs', () => {
   it('SRU explains itself, finds what a search finds, and says what it can’t read', async () => {
     const explained = await parsed(await call(sru.GET, '/sru'));
     expect(JSON.stringify(explained)).toContain('marcxml');
-    const answered = (await parsed(await call(sru.GET, '/sru?query=title%3Dkelp&maximumRecords=3&recordSchema=marcxml'))) as Record<
-      string,
-      { numberOfRecords: string; records: { record: unknown[] } }
-    >;
+    const answered = (await parsed(
+      await call(sru.GET, '/sru?query=title%3Dkelp&maximumRecords=3&recordSchema=marcxml'),
+    )) as Record<string, { numberOfRecords: string; records: { record: unknown[] } }>;
     const said = answered.searchRetrieveResponse;
     const cql = { ...NEW_SEARCH, q: 'title=kelp', syntax: 'cql' as const, drop: {} };
-    expect(Number(said?.numberOfRecords)).toBe(server.service.search(cql, moment(), { offset: 0, limit: 1 }).total);
+    expect(Number(said?.numberOfRecords)).toBe(
+      server.service.search(cql, moment(), { offset: 0, limit: 1 }).total,
+    );
     expect(said?.records.record).toHaveLength(Math.min(3, Number(said?.numberOfRecords)));
     const wrong = await (await call(sru.GET, '/sru?query=kelp%20and')).text();
     expect(wrong).toContain('info:srw/diagnostic/1/10');
   });
   it('an Atom feed of a search is well-formed and has its latest; the description’s address is a search that works', async () => {
-    const feed = (await parsed(await call(atom.GET, '/feeds/search.atom?q=kelp'))) as Record<string, { entry: unknown[]; title: string }>;
+    const feed = (await parsed(await call(atom.GET, '/feeds/search.atom?q=kelp'))) as Record<
+      string,
+      { entry: unknown[]; title: string }
+    >;
     expect(feed.feed?.title).toContain('kelp');
     expect(feed.feed?.entry.length).toBeGreaterThan(1);
     expect((await call(atom.GET, '/feeds/search.atom?sort=best')).status).toBe(400);
     const text = await (await call(openSearch.GET, '/opensearch.xml')).text();
-    const template = /template="([^"]*\?q=\{searchTerms\}[^"]*)"/.exec(text)?.[1]?.replaceAll('&amp;', '&') ?? '';
+    const template =
+      /template="([^"]*\?q=\{searchTerms\}[^"]*)"/.exec(text)?.[1]?.replaceAll('&amp;', '&') ?? '';
     const filled = new URL(template.replace('{searchTerms}', encodeURIComponent('kelp & dulse')));
     expect((await call(search.GET, `/api/search?${filled.searchParams}`)).status).toBe(200);
   });
@@ -135,7 +161,8 @@ describe('for other programs', () => {
     const { id, csl } = kelp();
     const known = await call(openUrl.GET, `/openurl?ctx_ver=Z39.88-2004&rft_id=info:doi/${csl.DOI}`);
     expect([known.status, known.headers.get('location')]).toEqual([302, `/records/${id}`]);
-    const strange = 'rft_val_fmt=info:ofi/fmt:kev:mtx:book&rft.btitle=Tides+Nobody+Wrote&rft.aulast=Ovesen&rft.date=1971';
+    const strange =
+      'rft_val_fmt=info:ofi/fmt:kev:mtx:book&rft.btitle=Tides+Nobody+Wrote&rft.aulast=Ovesen&rft.date=1971';
     const unknown = await call(openUrl.GET, `/openurl?${strange}`);
     const to = new URL(unknown.headers.get('location') ?? '', 'http://x');
     expect([to.pathname, to.searchParams.get('rft.btitle'), to.searchParams.get('rft.aulast')]).toEqual([
@@ -153,7 +180,9 @@ describe('for other programs', () => {
     const { id, csl } = kelp();
     const strange = { type: 'book', title: 'A book that nobody has ever catalogued anywhere' };
     const items = [strange, { type: csl.type, title: csl.title, author: csl.author, issued: csl.issued }];
-    const found = await ok<{ match: { id: string } | null }[]>(await post(resolve.POST, { items, moment: moment() }));
+    const found = await ok<{ match: { id: string } | null }[]>(
+      await post(resolve.POST, { items, moment: moment() }),
+    );
     expect(found.map((f) => f.match?.id ?? null)).toEqual([null, id]);
   });
 });
@@ -172,10 +201,14 @@ describe('from ways to a slip to what comes back', () => {
       now: server.info.start,
     });
   it('ways of a record and of something described; what is neither is refused', async () => {
-    const own = await ok<{ ways: { title: string }[]; wait: object }>(await post(ways.POST, { record: kelp().id, moment: moment() }));
+    const own = await ok<{ ways: { title: string }[]; wait: object }>(
+      await post(ways.POST, { record: kelp().id, moment: moment() }),
+    );
     expect(own.ways.length).toBeGreaterThan(0);
     const described = { type: 'book', title: 'Tides Nobody Wrote', author: [{ family: 'Ovesen' }] };
-    expect((await ok<typeof own>(await post(ways.POST, { csl: described, moment: moment() }))).ways.length).toBeGreaterThan(0);
+    expect(
+      (await ok<typeof own>(await post(ways.POST, { csl: described, moment: moment() }))).ways.length,
+    ).toBeGreaterThan(0);
     expect((await post(ways.POST, { record: 'tu999999', moment: moment() })).status).toBe(404);
     expect((await post(ways.POST, { moment: moment() })).status).toBe(400);
   });
@@ -184,9 +217,12 @@ describe('from ways to a slip to what comes back', () => {
     const history = { journalThisYear: 0, sameIssue: 0, sameBookCopies: 0 };
     const said = await ok<SlipPromise>(await post(promise.POST, { slip, moment: moment(), history }));
     expect(said.median && said.likely && said.likely >= said.median).toBe(true);
-    const out = await ok<{ documents: string[]; promised: Promised }>(await post(slips.POST, { slip, moment: moment() }));
+    const out = await ok<{ documents: string[]; promised: Promised }>(
+      await post(slips.POST, { slip, moment: moment() }),
+    );
     expect(out.documents).toHaveLength(2);
-    for (const text of out.documents) expect([XMLValidator.validate(text), text.includes(slip.id)]).toEqual([true, true]);
+    for (const text of out.documents)
+      expect([XMLValidator.validate(text), text.includes(slip.id)]).toEqual([true, true]);
     expect(out.promised).toMatchObject({ median: said.median, total: said.total });
     // The same slip handed in again is the same request.
     expect(await ok(await post(slips.POST, { slip, moment: moment() }))).toEqual(out);
@@ -198,31 +234,59 @@ describe('from ways to a slip to what comes back', () => {
       lines: said.lines,
       total: said.total,
     };
-    const under = markSent(putInOutgoing(slip, { ...kept, mediated: said.mediated }, server.info.start), server.info.start);
+    const under = markSent(
+      putInOutgoing(slip, { ...kept, mediated: said.mediated }, server.info.start),
+      server.info.start,
+    );
     let before: readonly HeardMessage[] = [];
     for (const day of ['2026-11-02', '2026-11-06', '2026-11-13', '2026-11-27']) {
       const when = moment(`${day}T18:00`);
-      const [about] = await ok<{ slip: string; messages: HeardMessage[] }[]>(await post(news.POST, { slips: [under], moment: when }));
+      const [about] = await ok<{ slip: string; messages: HeardMessage[] }[]>(
+        await post(news.POST, { slips: [under], moment: when }),
+      );
       expect(about?.slip).toBe(slip.id);
       // What was said stays said.
       expect(about?.messages.slice(0, before.length)).toEqual(before);
       for (const m of about?.messages ?? [])
-        expect([XMLValidator.validate(m.xml ?? ''), m.requestId, m.supplierName !== '']).toEqual([true, slip.id, true]);
+        expect([XMLValidator.validate(m.xml ?? ''), m.requestId, m.supplierName !== '']).toEqual([
+          true,
+          slip.id,
+          true,
+        ]);
       before = about?.messages ?? [];
     }
     expect(before.length).toBeGreaterThan(2);
-    const withdrawn = await post(act.POST, { slip: under, act: 'cancel', text: 'Found it.', moment: moment('2026-11-02T09:20') });
+    const withdrawn = await post(act.POST, {
+      slip: under,
+      act: 'cancel',
+      text: 'Found it.',
+      moment: moment('2026-11-02T09:20'),
+    });
     expect((await ok<{ documents: string[] }>(withdrawn)).documents[0]).toContain('<action>Cancel</action>');
-    const late = await post(act.POST, { slip: under, act: 'cancel', text: '', moment: moment('2026-11-27T18:00') });
-    expect(await late.json()).toMatchObject({ status: 409, detail: expect.stringContaining('can’t be withdrawn') });
+    const late = await post(act.POST, {
+      slip: under,
+      act: 'cancel',
+      text: '',
+      moment: moment('2026-11-27T18:00'),
+    });
+    expect(await late.json()).toMatchObject({
+      status: 409,
+      detail: expect.stringContaining('can’t be withdrawn'),
+    });
     const back = { ...under, state: 'returned' };
     expect((await post(act.POST, { slip: back, act: 'renew', text: '', moment: moment() })).status).toBe(409);
   });
   it('a slip with something missing is refused by its field', async () => {
     const slip = draft();
-    const response = await post(slips.POST, { slip: { ...slip, item: { ...slip.item, title: ' ' } }, moment: moment() });
+    const response = await post(slips.POST, {
+      slip: { ...slip, item: { ...slip.item, title: ' ' } },
+      moment: moment(),
+    });
     expect(response.status).toBe(400);
-    expect(await response.json()).toMatchObject({ parameter: 'item.title', detail: expect.stringContaining('Title is missing') });
+    expect(await response.json()).toMatchObject({
+      parameter: 'item.title',
+      detail: expect.stringContaining('Title is missing'),
+    });
     // A space too many, as pasting leaves it, is no fault.
     const spaced = { ...slip, item: { ...slip.item, title: `${slip.item.title} ` } };
     expect((await post(slips.POST, { slip: spaced, moment: moment() })).status).toBe(200);
@@ -230,9 +294,13 @@ describe('from ways to a slip to what comes back', () => {
   it('a suggestion or a question goes to our own desk, not out as a loan', async () => {
     for (const wanted of ['purchase', 'question'] as const) {
       const way =
-        wanted === 'purchase' ? { route: 'purchase' as const, from: 'acquisitions' } : { route: 'question' as const, from: 'ask' };
+        wanted === 'purchase'
+          ? { route: 'purchase' as const, from: 'acquisitions' }
+          : { route: 'question' as const, from: 'ask' };
       const slip = { ...draft(), wanted, ...way, note: 'Please.', id: `S-own-${wanted}` };
-      const out = await ok<{ documents: string[]; promised: Promised }>(await post(slips.POST, { slip, moment: moment() }));
+      const out = await ok<{ documents: string[]; promised: Promised }>(
+        await post(slips.POST, { slip, moment: moment() }),
+      );
       expect(out.documents).toEqual([]);
       const under = markSent(putInOutgoing(slip, out.promised, server.info.start), server.info.start);
       const [about] = await ok<{ messages: HeardMessage[] }[]>(
@@ -241,30 +309,52 @@ describe('from ways to a slip to what comes back', () => {
       expect(about?.messages.length).toBeGreaterThan(0);
       expect(about?.messages.every((m) => m.xml === undefined)).toBe(true);
       expect(
-        (await ok<{ documents: string[] }>(await post(act.POST, { slip: under, act: 'note', text: 'Thanks', moment: moment() }))).documents,
+        (
+          await ok<{ documents: string[] }>(
+            await post(act.POST, { slip: under, act: 'note', text: 'Thanks', moment: moment() }),
+          )
+        ).documents,
       ).toEqual([]);
     }
   });
   it('what the rules refuse, what has become dearer, too late or closed is not sent, whatever the slip says', async () => {
     const slip = draft();
-    const now = await ok<SlipPromise>(await post(promise.POST, { slip, moment: moment(), history: NO_HISTORY }));
-    const agreed = { median: now.median, likely: now.likely, chance: now.chance, lines: now.lines, total: now.total } as Promised;
+    const now = await ok<SlipPromise>(
+      await post(promise.POST, { slip, moment: moment(), history: NO_HISTORY }),
+    );
+    const agreed = {
+      median: now.median,
+      likely: now.likely,
+      chance: now.chance,
+      lines: now.lines,
+      total: now.total,
+    } as Promised;
     const send = async (more: Partial<Slip>, history: object = NO_HISTORY) => {
       const response = await post(slips.POST, { slip: { ...slip, ...more }, moment: moment(), history });
-      return { status: response.status, body: (await response.json()) as { code?: string; detail?: string; promise?: SlipPromise } };
+      return {
+        status: response.status,
+        body: (await response.json()) as { code?: string; detail?: string; promise?: SlipPromise },
+      };
     };
     expect((await send({ promised: agreed })).status).toBe(200);
     const refused = await send({ promised: agreed }, { ...NO_HISTORY, open: 1000 });
     expect([refused.status, refused.body.code]).toEqual([409, 'rule']);
     const dearer = await send({ promised: { ...agreed, total: agreed.total - 1 } });
-    expect([dearer.status, dearer.body.code, dearer.body.promise?.total]).toEqual([409, 'price', agreed.total]);
+    expect([dearer.status, dearer.body.code, dearer.body.promise?.total]).toEqual([
+      409,
+      'price',
+      agreed.total,
+    ]);
     expect(dearer.body.detail).toContain('\u00a0cr');
     const late = await send({ promised: { ...agreed, likely: '2026-11-02T18:00' }, needBy: '2026-11-02' });
     expect([late.status, late.body.code]).toEqual([409, 'late']);
     const closed = await send({ promised: agreed, from: 'nowhere' });
     expect([closed.status, closed.body.code]).toEqual([409, 'way']);
     const limit = await send({ promised: agreed, limit: '0' });
-    expect([limit.status, agreed.total > 0 ? limit.body.code : 'rule']).toEqual([agreed.total > 0 ? 409 : 200, 'rule']);
+    expect([limit.status, agreed.total > 0 ? limit.body.code : 'rule']).toEqual([
+      agreed.total > 0 ? 409 : 200,
+      'rule',
+    ]);
   });
   it('numbers, nothing and lists where text belongs are refused by their field, at every door for slips', async () => {
     const slip = draft();
@@ -297,12 +387,20 @@ describe('from ways to a slip to what comes back', () => {
     }
     for (const event of ['toString', 'constructor'])
       expect(
-        (await post(act.POST, { slip: { ...slip, state: 'sent', messages: [] }, act: event, text: '', moment: moment() })).status,
+        (
+          await post(act.POST, {
+            slip: { ...slip, state: 'sent', messages: [] },
+            act: event,
+            text: '',
+            moment: moment(),
+          })
+        ).status,
       ).toBe(400);
   });
   it('the ask desk answers in its hours and no sooner', async () => {
     const question = { id: 'Q-000001', kind: 'question', subject: 'kelp', asked: '2026-11-02T09:10' };
-    const at = async (when: string) => ok<unknown[]>(await post(ask.POST, { questions: [question], moment: moment(when) }));
+    const at = async (when: string) =>
+      ok<unknown[]>(await post(ask.POST, { questions: [question], moment: moment(when) }));
     expect(await at('2026-11-02T09:11')).toEqual([]);
     expect(await at('2026-11-09T09:11')).toHaveLength(1);
   });
@@ -310,11 +408,21 @@ describe('from ways to a slip to what comes back', () => {
 
 describe('an address that was printed', () => {
   it('is the same search at every endpoint that takes one', async () => {
-    const params = printRequest({ ...NEW_SEARCH, q: 'kelp', keep: { kind: ['research-article'] }, from: 1990 });
+    const params = printRequest({
+      ...NEW_SEARCH,
+      q: 'kelp',
+      keep: { kind: ['research-article'] },
+      from: 1990,
+    });
     const { total } = await ok<SearchAnswer>(await call(search.GET, `/api/search?${params}`));
-    const kinds = await ok<{ values: { value: string; count: number }[] }>(await call(values.GET, `/api/values?${params}&group=kind`));
+    const kinds = await ok<{ values: { value: string; count: number }[] }>(
+      await call(values.GET, `/api/values?${params}&group=kind`),
+    );
     expect(kinds.values.find((v) => v.value === 'research-article')?.count).toBe(total);
-    const feed = (await parsed(await call(atom.GET, `/feeds/search.atom?${params}`))) as Record<string, { entry?: unknown[] | object }>;
+    const feed = (await parsed(await call(atom.GET, `/feeds/search.atom?${params}`))) as Record<
+      string,
+      { entry?: unknown[] | object }
+    >;
     expect([feed.feed?.entry ?? []].flat()).toHaveLength(Math.min(50, total));
   });
 });

@@ -18,4 +18,5 @@ export class Busy extends Error {
 const FAULTS: ReadonlySet<string> = new Set(['TooSlow', 'Gone', 'Busy']);
 export type Fault = 'TooSlow' | 'Gone' | 'Busy';
 /** Which of these an error is; null for anything that nobody expected. */
-export const faultOf = (error: unknown): Fault | null => (error instanceof Error && FAULTS.has(error.name) ? (error.name as Fault) : null);
+export const faultOf = (error: unknown): Fault | null =>
+  error instanceof Error && FAULTS.has(error.name) ? (error.name as Fault) : null;

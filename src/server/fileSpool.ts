@@ -1,6 +1,6 @@
 /** The builder's words in a file: a buffer of four megabytes in memory, whatever the size of the index. */
 import { closeSync, openSync, readSync, rmSync, writeSync } from 'node:fs';
-import type { WordSpool } from '../core/engine/invert';
+import type { WordSpool } from '../core/engine/build/invert';
 
 const WORDS_HELD = 1 << 20;
 
@@ -26,7 +26,8 @@ export class FileSpool implements WordSpool {
   }
   #flush(): void {
     const bytes = new Uint8Array(this.#buffer.buffer, 0, this.#held * 4);
-    for (let at = 0; at < bytes.length; ) at += writeSync(this.#fd, bytes, at, bytes.length - at, this.#written * 4 + at);
+    for (let at = 0; at < bytes.length; )
+      at += writeSync(this.#fd, bytes, at, bytes.length - at, this.#written * 4 + at);
     this.#written += this.#held;
     this.#held = 0;
   }
@@ -53,7 +54,8 @@ export class FileSpool implements WordSpool {
     for (const k of order) {
       const [from, to] = [(start[k] as number) * 4, (start[k + 1] as number) * 4];
       if (bytes.length < to - from) bytes = new Uint8Array(2 * (to - from));
-      if (readSync(this.#fd, bytes, 0, to - from, from) < to - from) throw new Error(`${this.#path} ends too soon: the disk may be full.`);
+      if (readSync(this.#fd, bytes, 0, to - from, from) < to - from)
+        throw new Error(`${this.#path} ends too soon: the disk may be full.`);
       for (const w of new Uint32Array(bytes.buffer, 0, (to - from) / 4)) ordered.push(w);
     }
     ordered.#flush();

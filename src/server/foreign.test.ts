@@ -4,10 +4,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { soonestWay } from '../core/access/ways';
-import { recordHref } from '../core/bibliography/address';
-import type { CampusId, DiscoveryRecord } from '../core/bibliography/record';
+import { recordHref } from '../core/model/address';
+import type { CampusId, DiscoveryRecord } from '../core/model/record';
+import { type Minutes, parseLocal } from '../core/model/time';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
-import { type Minutes, parseLocal } from '../core/time';
 import { makeWorld } from '../demo/world';
 import { buildIndex, type IndexSource } from './build';
 import { partsOf } from './path';
@@ -25,7 +25,11 @@ const library: IndexSource['library'] = {
   ...base.library,
   language: 'de',
   campuses: Array.from({ length: CAMPUSES }, (_, i) => ({ ...campus, id: name(i), name: `Campus ${i}` })),
-  partners: Array.from({ length: PARTNERS }, (_, i) => ({ ...partner, id: `partner-${i}` as never, name: `Partner ${i}` })),
+  partners: Array.from({ length: PARTNERS }, (_, i) => ({
+    ...partner,
+    id: `partner-${i}` as never,
+    name: `Partner ${i}`,
+  })),
   policy: {
     ...base.library.policy,
     courier: {
@@ -34,13 +38,20 @@ const library: IndexSource['library'] = {
         [
           ...Array.from({ length: CAMPUSES }, (_, i) => name(i) as string),
           ...Array.from({ length: PARTNERS }, (_, i) => `partner-${i}`),
-        ].map((from) => [from, Object.fromEntries(Array.from({ length: CAMPUSES }, (_, i) => [name(i), { median: 2, likely: 3 }]))]),
+        ].map((from) => [
+          from,
+          Object.fromEntries(Array.from({ length: CAMPUSES }, (_, i) => [name(i), { median: 2, likely: 3 }])),
+        ]),
       ),
     },
     lending: { ...base.library.policy.lending, desk: name(0) },
   },
 };
-const record = (id: string, title: string, more: Omit<Partial<DiscoveryRecord>, 'csl'> & { csl?: object } = {}): DiscoveryRecord =>
+const record = (
+  id: string,
+  title: string,
+  more: Omit<Partial<DiscoveryRecord>, 'csl'> & { csl?: object } = {},
+): DiscoveryRecord =>
   ({
     kind: 'book',
     carrier: 'print',
@@ -51,8 +62,27 @@ const record = (id: string, title: string, more: Omit<Partial<DiscoveryRecord>, 
     id,
     csl: { id, type: 'book', title, ...more.csl },
   }) as DiscoveryRecord;
-const copyAt = (i: number) => ({ campus: name(i), shelf: 'Main', callNumber: 'QK 1 .A1', rule: 'loan', status: { state: 'in' } }) as never;
-const ODD_IDS = ['a:b', 'a/b', 'a?b', 'a#b', 'a&b=c', '海藻-1', 'x'.repeat(300), 'toString', '%2F', 'a b+c', '../x'];
+const copyAt = (i: number) =>
+  ({
+    campus: name(i),
+    shelf: 'Main',
+    callNumber: 'QK 1 .A1',
+    rule: 'loan',
+    status: { state: 'in' },
+  }) as never;
+const ODD_IDS = [
+  'a:b',
+  'a/b',
+  'a?b',
+  'a#b',
+  'a&b=c',
+  '海藻-1',
+  'x'.repeat(300),
+  'toString',
+  '%2F',
+  'a b+c',
+  '../x',
+];
 const RECORDS: readonly DiscoveryRecord[] = [
   record('ja', '海藻の食文化', { languages: ['ja'], csl: { author: [{ literal: '山田花子' }] } }),
   record('ja2', '海の文化と藻', { languages: ['ja'] }),
@@ -64,15 +94,21 @@ const RECORDS: readonly DiscoveryRecord[] = [
   record('ve', 'Vitamin E in kelp', { csl: { abstract: 'About vitamins.' } }),
   record('hughes', 'One', { csl: { author: [{ family: 'Hughes', given: 'Inez' }] } }),
   record('hugh', 'Two', { csl: { author: [{ family: 'Hugh', given: 'Ine' }] } }),
-  record('van', 'Three', { csl: { author: [{ 'non-dropping-particle': 'van', family: 'Oosterlund', given: 'Jan' }] } }),
-  record('des', 'Four', { csl: { author: [{ family: 'Ferrandel', given: 'Luc', 'dropping-particle': 'des' }] } }),
+  record('van', 'Three', {
+    csl: { author: [{ 'non-dropping-particle': 'van', family: 'Oosterlund', given: 'Jan' }] },
+  }),
+  record('des', 'Four', {
+    csl: { author: [{ family: 'Ferrandel', given: 'Luc', 'dropping-particle': 'des' }] },
+  }),
   record('de', 'Fünf', { languages: ['de'], subjects: ['Algen', 'Küchen'] }),
   record('pl', 'Wodorosty w kuchni', { languages: ['pl'] }),
   ...ODD_IDS.map((id) => record(id, `Odd ${id.length}`)),
   ...Array.from({ length: CAMPUSES }, (_, i) => record(`copy-${i}`, `Shelved ${i}`, { copies: [copyAt(i)] })),
   record('two', 'Shelved twice', { copies: [copyAt(3), copyAt(37)] }),
   ...Array.from({ length: PARTNERS }, (_, i) =>
-    record(`lent-${i}`, `Lent ${i}`, { partnerCopies: [{ partner: `partner-${i}`, status: { state: 'in' } } as never] }),
+    record(`lent-${i}`, `Lent ${i}`, {
+      partnerCopies: [{ partner: `partner-${i}`, status: { state: 'in' } } as never],
+    }),
   ),
   ...Array.from({ length: 300 }, (_, i) => record(`source-${i}`, `From ${i}`, { source: `source ${i}` })),
 ];
@@ -90,7 +126,11 @@ afterAll(() => {
   rmSync(dir, { recursive: true, force: true });
 });
 const search = (q: string, more: Partial<SearchRequest> = {}, at = 0) =>
-  service.search({ ...NEW_SEARCH, drop: {}, q, exact: true, ...more }, { situation: situation(at), at: AT }, { offset: 0, limit: 100 });
+  service.search(
+    { ...NEW_SEARCH, drop: {}, q, exact: true, ...more },
+    { situation: situation(at), at: AT },
+    { offset: 0, limit: 100 },
+  );
 const ids = (q: string, more: Partial<SearchRequest> = {}) =>
   search(q, more)
     .hits.map((h) => h.id)
@@ -139,7 +179,8 @@ describe('addresses', () => {
     expect(partsOf(pathname)).toEqual(['records', id]);
     expect(partsOf(`${pathname}.pdf`, '.pdf')).toEqual(['records', id]);
   });
-  it('one that is not encoded as it should be is nobody’s', () => expect(partsOf('/records/%E0%A4%A')).toBeNull());
+  it('one that is not encoded as it should be is nobody’s', () =>
+    expect(partsOf('/records/%E0%A4%A')).toBeNull());
 });
 
 describe('many campuses, partners and sources', () => {
@@ -167,7 +208,10 @@ describe('many campuses, partners and sources', () => {
         for (const w of waits) {
           const exact = hits.filter((h) => {
             const item = service.itemAt(service.engine.find(h.id));
-            return soonestWay(item, service.library, situation(at), parseLocal(AT) as Minutes).wait.class === w.class;
+            return (
+              soonestWay(item, service.library, situation(at), parseLocal(AT) as Minutes).wait.class ===
+              w.class
+            );
           });
           expect([q, at, w.class, w.count]).toEqual([q, at, w.class, exact.length]);
         }

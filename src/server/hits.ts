@@ -1,16 +1,17 @@
 /** What the result list shows of a record: its line, its soonest way, why it matched, the versions behind it. */
 import type { AccessItem } from '../core/access/options';
-import { soonestWay, type WaysAnswer } from '../core/access/ways';
-import { creators, editionText, numbering, peopleLine } from '../core/bibliography/describe';
-import { CARRIERS, KINDS } from '../core/bibliography/kinds';
-import { peerReviewOf } from '../core/bibliography/peerReview';
-import { SMALL_WORDS, words } from '../core/engine/fold';
-import { markable, marksIn } from '../core/engine/marks';
-import type { Hit, Moment, RelatedRecord } from '../core/engine/port';
+import { soonestWay } from '../core/access/ways';
+import type { Hit, Moment, RelatedRecord } from '../core/discovery/answers';
 import type { EmbeddedEngine } from '../core/engine/search';
-import type { Library, ReaderSituation } from '../core/policy/types';
+import { creators, editionText, numbering, peopleLine } from '../core/model/describe';
+import { CARRIERS, KINDS } from '../core/model/kinds';
+import type { Library, ReaderSituation } from '../core/model/library';
+import { peerReviewOf } from '../core/model/peerReview';
+import type { DayNumber, Minutes } from '../core/model/time';
+import type { WaysAnswer } from '../core/model/ways';
 import type { Wanted } from '../core/query/tree';
-import type { DayNumber, Minutes } from '../core/time';
+import { SMALL_WORDS, words } from '../core/words/fold';
+import { markable, marksIn } from '../core/words/marks';
 import { RECORDS_KEPT, type Records } from './records';
 
 const VERSIONS_SHOWN = 12;
@@ -26,8 +27,15 @@ export interface Listing {
   readonly asked: readonly { readonly word: string; readonly prefix: boolean }[];
 }
 /** What a list of results is written with. */
-export function listing(moment: Moment, at: Minutes, needBy: DayNumber | null, asked: readonly Wanted[]): Listing {
-  const list = asked.flatMap((w) => words(w.text).map((word) => ({ word, prefix: w.prefix }))).filter((w) => !SMALL_WORDS.has(w.word));
+export function listing(
+  moment: Moment,
+  at: Minutes,
+  needBy: DayNumber | null,
+  asked: readonly Wanted[],
+): Listing {
+  const list = asked
+    .flatMap((w) => words(w.text).map((word) => ({ word, prefix: w.prefix })))
+    .filter((w) => !SMALL_WORDS.has(w.word));
   return { moment, at, needBy, marks: markable(asked), asked: list.slice(0, WHY_SHOWN) };
 }
 
@@ -67,7 +75,15 @@ export class HitWriter {
       carrier: record.carrier,
       peerReview: peerReviewOf(record, item.journal),
       wait: { ...wait, verdict: best?.verdict ?? null },
-      best: best ? { title: best.title, place: best.place, price: best.price, chance: best.chance, action: best.action } : null,
+      best: best
+        ? {
+            title: best.title,
+            place: best.place,
+            price: best.price,
+            chance: best.chance,
+            action: best.action,
+          }
+        : null,
       copies: { in: copies.filter((c) => c.status.state === 'in').length, of: copies.length },
       versions: versions.slice(0, VERSIONS_SHOWN).map((d) => this.#version(d, moment, at)),
       editions: work ? (workStart[work + 1] as number) - (workStart[work] as number) : 1,
@@ -112,20 +128,30 @@ export class HitWriter {
 
   /** Which of the words stand in which fields of this record. */
   #why(doc: number, asked: Listing['asked']): Hit['why'] {
-    return asked.map(({ word, prefix }) => ({ word, fields: this.#engine.evaluator.fieldsOf(word, prefix, doc) }));
+    return asked.map(({ word, prefix }) => ({
+      word,
+      fields: this.#engine.evaluator.fieldsOf(word, prefix, doc),
+    }));
   }
 
   /** A record as another's page names it. */
   related(doc: number): RelatedRecord {
     const r = this.#records.at(doc);
     const c = creators(r.csl);
-    const note = [KINDS[r.kind].label, r.carrier === 'print' ? '' : CARRIERS[r.carrier], editionText(r.csl.edition), r.csl.genre ?? '']
+    const note = [
+      KINDS[r.kind].label,
+      r.carrier === 'print' ? '' : CARRIERS[r.carrier],
+      editionText(r.csl.edition),
+      r.csl.genre ?? '',
+    ]
       .filter(Boolean)
       .join(', ');
     return {
       id: r.id,
       title: r.csl.title,
-      line: [peopleLine(c.names) + c.role, r.csl['container-title'] ?? r.csl.publisher, numbering(r.csl)].filter(Boolean).join(' · '),
+      line: [peopleLine(c.names) + c.role, r.csl['container-title'] ?? r.csl.publisher, numbering(r.csl)]
+        .filter(Boolean)
+        .join(' · '),
       note,
     };
   }

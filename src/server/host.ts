@@ -1,10 +1,12 @@
 /** The index port over a pool of worker threads, which share one copy of the index. */
-import type { DiscoveryIndex, PastedReference, SearchText } from '../core/engine/port';
-import type { Policy } from '../core/policy/types';
+import type { DiscoveryIndex, PastedReference, SearchText } from '../core/discovery/answers';
+import type { Policy } from '../core/model/library';
 import { type Answer, type PoolOptions, type PoolState, WorkerPool } from './pool';
 import { readShared } from './shared';
 
-export type HostOptions = Pick<PoolOptions, 'script' | 'workers' | 'limit' | 'queue' | 'log'> & { readonly dir: string };
+export type HostOptions = Pick<PoolOptions, 'script' | 'workers' | 'limit' | 'queue' | 'log'> & {
+  readonly dir: string;
+};
 /** What a worker says of itself when it has opened the index. */
 export type IndexGreeting = Awaited<ReturnType<DiscoveryIndex['health']>>;
 
@@ -20,7 +22,12 @@ export class IndexHost implements DiscoveryIndex, SearchText {
 
   /** Starts the workers and waits until each has opened the index. Rejects with their message when they can't. */
   static async open({ dir, ...options }: HostOptions): Promise<IndexHost> {
-    return new IndexHost(await WorkerPool.open({ ...options, workerData: { dir, shared: readShared(dir), limit: options.limit } }));
+    return new IndexHost(
+      await WorkerPool.open({
+        ...options,
+        workerData: { dir, shared: readShared(dir), limit: options.limit },
+      }),
+    );
   }
 
   get state(): PoolState {
@@ -43,7 +50,8 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   /** Known since the workers started: it is not asked, so that it stands in no queue. */
   health: DiscoveryIndex['health'] = () => Promise.resolve(this.#pool.greeting as IndexGreeting);
   search: DiscoveryIndex['search'] = (...args) => this.#ask('search', ...args);
-  searchText: SearchText['searchText'] = (request, moment, slice, signal) => this.#text('search', [request, moment, slice], signal);
+  searchText: SearchText['searchText'] = (request, moment, slice, signal) =>
+    this.#text('search', [request, moment, slice], signal);
   retrieve: DiscoveryIndex['retrieve'] = (...args) => this.#ask('retrieve', ...args);
   values: DiscoveryIndex['values'] = (...args) => this.#ask('values', ...args);
   suggest: DiscoveryIndex['suggest'] = (...args) => this.#ask('suggest', ...args);
@@ -61,7 +69,11 @@ export class IndexHost implements DiscoveryIndex, SearchText {
     const read: PastedReference[] = [];
     for (let at = 0; at < texts.length; at += REFERENCES_AT_ONCE) {
       const piece = texts.slice(at, at + REFERENCES_AT_ONCE);
-      read.push(...(JSON.parse(await this.#text('readReferences', [piece, moment, needBy], signal)) as PastedReference[]));
+      read.push(
+        ...(JSON.parse(
+          await this.#text('readReferences', [piece, moment, needBy], signal),
+        ) as PastedReference[]),
+      );
     }
     return read;
   };

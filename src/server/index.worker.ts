@@ -1,7 +1,7 @@
 /** The worker thread that holds the index: takes questions as messages, answers in order. */
 import { readFileSync } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
-import { TimeUp } from '../core/engine/timeUp';
+import { TimeUp } from '../core/engine/match/timeUp';
 import { readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import { decodeModel, type Model } from '../core/references/tagger';
@@ -65,7 +65,11 @@ port.on('message', ({ n, method, args }: Question) => {
     if (!work) throw new Error(`There is no method ${method}.`);
     reply = { n, json: JSON.stringify(work(args)) ?? 'null' };
   } catch (error) {
-    reply = { n, error: error instanceof Error ? (error.stack ?? error.message) : String(error), slow: error instanceof TimeUp };
+    reply = {
+      n,
+      error: error instanceof Error ? (error.stack ?? error.message) : String(error),
+      slow: error instanceof TimeUp,
+    };
   }
   if (n >= 0) port.postMessage(reply);
 });

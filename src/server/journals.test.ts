@@ -1,7 +1,7 @@
 /** The journal finder: found by the beginnings of words, by either ISSN, by subject; and what it says of each. */
 import { describe, expect, it } from 'vitest';
 import { worldOf } from '../../tests/fixtures/world';
-import type { Journal } from '../core/bibliography/record';
+import type { Journal } from '../core/model/record';
 import { makeWorld } from '../demo/world';
 
 const world = worldOf(600);
@@ -16,7 +16,10 @@ describe('finding a journal', () => {
     const key = (t: string): string => t.replace(/^(the|a|an|der|die|das|le|la|les|il) /i, '');
     const firsts = journals.map((j) => key(j.title).charAt(0).toLocaleLowerCase('en'));
     expect(
-      firsts.filter((c, i) => i > 0 && c < (firsts[i - 1] as string) && /[a-z]/.test(c) && /[a-z]/.test(firsts[i - 1] as string)),
+      firsts.filter(
+        (c, i) =>
+          i > 0 && c < (firsts[i - 1] as string) && /[a-z]/.test(c) && /[a-z]/.test(firsts[i - 1] as string),
+      ),
     ).toEqual([]);
     expect(find('', 'quayside', 5).journals).toHaveLength(5);
   });
@@ -28,7 +31,8 @@ describe('finding a journal', () => {
   });
   it('by either of its numbers, however they are written', () => {
     const j = some((x) => Boolean(x.eissn));
-    for (const n of [j.issn, j.eissn as string, j.issn.replace('-', '')]) expect(find(n).journals.map((x) => x.id)).toEqual([j.id]);
+    for (const n of [j.issn, j.eissn as string, j.issn.replace('-', '')])
+      expect(find(n).journals.map((x) => x.id)).toEqual([j.id]);
     // A number with a wrong check digit is no number, and no journal has it as a word.
     const wrong = `${j.issn.slice(0, -1)}${j.issn.endsWith('0') ? '1' : '0'}`;
     expect(find(wrong).total).toBe(0);
@@ -40,7 +44,11 @@ describe('what is said of a journal', () => {
     const j = some((x) => Boolean(x.continues));
     const before = JOURNALS.find((x) => x.id === j.continues) as Journal;
     const [entry] = find(j.issn).journals;
-    expect(entry).toMatchObject({ title: j.title, formerly: before.title, span: `${j.from}–${j.to ?? 'now'}` });
+    expect(entry).toMatchObject({
+      title: j.title,
+      formerly: before.title,
+      span: `${j.from}–${j.to ?? 'now'}`,
+    });
     expect(find(before.issn).journals[0]?.laterTitle).toBe(j.title);
   });
   it('whether it is refereed, and since when; not known is said as not known', () => {
@@ -54,19 +62,24 @@ describe('what is said of a journal', () => {
   it('where it stands and from where it opens; a licence of another campus is said to be one', () => {
     const all = (campus: string) => find('', campus, 2000).journals;
     const [here, there] = [all('quayside'), all('saltmarsh')];
-    const closed = (list: typeof here) => list.flatMap((j) => j.online.filter((o) => o.text.endsWith('not for readers of your campus')));
+    const closed = (list: typeof here) =>
+      list.flatMap((j) => j.online.filter((o) => o.text.endsWith('not for readers of your campus')));
     expect(closed(here).length + closed(there).length).toBeGreaterThan(0);
     expect(closed(here).map((o) => o.provider)).not.toEqual(closed(there).map((o) => o.provider));
     expect(here.some((j) => j.online.some((o) => /moving wall [PR]\d/.test(o.text)))).toBe(true);
     expect(here.some((j) => j.online.some((o) => o.text.includes('open to all')))).toBe(true);
     const printed = some((x) => x.print.length > 0);
     const run = printed.print[0];
-    expect(find(printed.issn).journals[0]?.print[0]?.text).toBe(`${run?.from}–${run?.to ?? 'now'}, ${run?.callNumber}`);
+    expect(find(printed.issn).journals[0]?.print[0]?.text).toBe(
+      `${run?.from}–${run?.to ?? 'now'}, ${run?.callNumber}`,
+    );
   });
   it('how many of its articles are indexed, which a search for its number finds', () => {
     for (const j of find('food', 'quayside', 10).journals) {
       const issn = j.issn.slice(0, 9);
-      expect(j.articles, j.title).toBe(world.service.engine.evaluator.evaluate({ op: 'code', code: 'issn', value: issn }).n);
+      expect(j.articles, j.title).toBe(
+        world.service.engine.evaluator.evaluate({ op: 'code', code: 'issn', value: issn }).n,
+      );
     }
   });
 });

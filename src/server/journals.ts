@@ -1,12 +1,13 @@
 /** The journal finder: which journals there are, and what of them can be read on a campus, from when to when. */
-import { readIssn } from '../core/bibliography/identifiers';
-import type { Journal } from '../core/bibliography/record';
-import type { KbartLine } from '../core/coverage/kbart';
-import { words } from '../core/engine/fold';
-import type { JournalEntry, JournalsAnswer } from '../core/engine/port';
-import { titleKey } from '../core/engine/suggest';
-import type { Guidance } from '../core/guidance/guidance';
-import type { Library } from '../core/policy/types';
+
+import type { JournalEntry, JournalsAnswer } from '../core/discovery/answers';
+import type { Guidance } from '../core/discovery/guidance';
+import { titleKey } from '../core/engine/help/suggest';
+import { readIssn } from '../core/model/identifiers';
+import type { Library } from '../core/model/library';
+import type { Journal } from '../core/model/record';
+import type { KbartLine } from '../core/model/titleList';
+import { words } from '../core/words/fold';
 
 interface Known {
   readonly journals: ReadonlyMap<string, Journal>;
@@ -33,10 +34,12 @@ function subjectOf(j: Journal, known: Known): string {
   return known.guidance.guides.find((g) => g.id === j.discipline)?.subjects[0] ?? j.discipline;
 }
 function entryOf(j: Journal, campus: string, known: Known): JournalEntry {
-  const named = (id: string | undefined): string | null => (id ? (known.journals.get(id)?.title ?? null) : null);
+  const named = (id: string | undefined): string | null =>
+    id ? (known.journals.get(id)?.title ?? null) : null;
   const allowed = (entitlement: Library['providers'][number]['entitlement']): boolean =>
     typeof entitlement === 'string' || (entitlement as readonly string[]).includes(campus);
-  const spans = (list: readonly { from: number; to?: number }[]): string => list.map((s) => `${s.from}–${s.to ?? 'now'}`).join(', ');
+  const spans = (list: readonly { from: number; to?: number }[]): string =>
+    list.map((s) => `${s.from}–${s.to ?? 'now'}`).join(', ');
   return {
     id: j.id,
     title: j.title,
@@ -46,12 +49,24 @@ function entryOf(j: Journal, campus: string, known: Known): JournalEntry {
     span: `${j.from}–${j.to ?? 'now'}`,
     from: j.from,
     to: j.to ?? null,
-    refereed: j.refereed === 'unknown' ? 'refereeing not known' : j.refereed.length ? `refereed ${spans(j.refereed)}` : 'not refereed',
+    refereed:
+      j.refereed === 'unknown'
+        ? 'refereeing not known'
+        : j.refereed.length
+          ? `refereed ${spans(j.refereed)}`
+          : 'not refereed',
     formerly: named(j.continues),
     laterTitle: named(j.continuedBy),
     online: (known.lines.get(j.id) ?? []).flatMap((line) => {
       const p = known.library.providers.find((x) => x.id === line.provider);
-      return p ? [{ provider: p.name, text: `${lineSpan(line)}${allowed(p.entitlement) ? '' : ', not for readers of your campus'}` }] : [];
+      return p
+        ? [
+            {
+              provider: p.name,
+              text: `${lineSpan(line)}${allowed(p.entitlement) ? '' : ', not for readers of your campus'}`,
+            },
+          ]
+        : [];
     }),
     print: [
       ...j.print.map((r) => ({

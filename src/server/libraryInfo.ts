@@ -1,8 +1,8 @@
 /** Reads what the interface needs to know of the library from an index directory. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { LibraryInfo } from '../core/engine/port';
-import type { Library, Reader } from '../core/policy/types';
+import type { LibraryInfo } from '../core/discovery/answers';
+import type { Library, Reader } from '../core/model/library';
 
 export function readLibraryInfo(dir: string): LibraryInfo {
   const file = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {

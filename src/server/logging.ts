@@ -5,7 +5,11 @@ const FRAMES = 12;
  * The name and the places of an error. Its message stays out: the platform's own quote what they could not use, and that
  * may be what a reader looked for.
  */
-export function scrubbed(error: unknown): { readonly name: string; readonly code?: string; readonly at: readonly string[] } {
+export function scrubbed(error: unknown): {
+  readonly name: string;
+  readonly code?: string;
+  readonly at: readonly string[];
+} {
   if (!(error instanceof Error)) return { name: typeof error, at: [] };
   const code = (error as NodeJS.ErrnoException).code;
   const at = (error.stack ?? '')

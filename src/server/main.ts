@@ -71,7 +71,10 @@ async function start(): Promise<void> {
     gzip: true,
     brotli: true,
     setHeaders: (res, path) =>
-      res.setHeader('Cache-Control', path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
+      res.setHeader(
+        'Cache-Control',
+        path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+      ),
   });
   // Fast rather than small: an answer is wanted at once, and the higher levels save few bytes of it.
   const compress = compression({ threshold: 1024, level: 3 });
@@ -86,10 +89,16 @@ async function start(): Promise<void> {
   const breached: App.Locals['breached'] = (breach) => {
     if (mayLog()) log.warn(breach, 'content security policy');
   };
-  const say = (res: ServerResponse, type: ProblemType, detail: string, more: Readonly<Record<string, string>> = {}): void => {
+  const say = (
+    res: ServerResponse,
+    type: ProblemType,
+    detail: string,
+    more: Readonly<Record<string, string>> = {},
+  ): void => {
     if (res.headersSent) return void res.end();
     const body = problemDocument(type, detail);
-    for (const [name, value] of Object.entries({ ...problemHeaders(type), ...more })) res.setHeader(name, value);
+    for (const [name, value] of Object.entries({ ...problemHeaders(type), ...more }))
+      res.setHeader(name, value);
     res.statusCode = body.status;
     res.end(JSON.stringify({ ...body, ...(more['x-failure'] ? { id: more['x-failure'] } : {}) }));
   };
@@ -148,10 +157,16 @@ async function start(): Promise<void> {
     for (const [name, value] of Object.entries(HEADERS)) res.setHeader(name, value);
     const path = (req.url ?? '/').split('?')[0] ?? '/';
     const from = req.socket.remoteAddress;
-    const base = baseAddress(config.base, { headers: req.headers, from, encrypted: false }, config.proxies, ownAddress);
+    const base = baseAddress(
+      config.base,
+      { headers: req.headers, from, encrypted: false },
+      config.proxies,
+      ownAddress,
+    );
     if (base.startsWith('https:')) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
     // What a proxy says is read above, once; nobody else is to believe it.
-    for (const name of Object.keys(req.headers)) if (name.startsWith('x-forwarded-')) delete req.headers[name];
+    for (const name of Object.keys(req.headers))
+      if (name.startsWith('x-forwarded-')) delete req.headers[name];
     if (stopping) res.setHeader('Connection', 'close');
     res.on('finish', () => {
       log.info({
@@ -165,9 +180,14 @@ async function start(): Promise<void> {
     if (atTheDoor(req, res, path)) return;
     const fail = (error: unknown) => {
       const id = failure(error);
-      say(res, 'failed', `Nothing of yours is lost. Try again in a moment; if it goes on, tell the library this number: ${id}.`, {
-        'x-failure': id,
-      });
+      say(
+        res,
+        'failed',
+        `Nothing of yours is lost. Try again in a moment; if it goes on, tell the library this number: ${id}.`,
+        {
+          'x-failure': id,
+        },
+      );
     };
     const locals: App.Locals = { index, info, network, pdf: pdfs.make, failure, breached, base };
     const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);
@@ -190,7 +210,9 @@ async function start(): Promise<void> {
     const body = JSON.stringify({
       ...problemDocument(
         long ? 'too-large' : 'bad-parameter',
-        long ? 'The address and its headers are longer than is read here: shorten the query.' : 'This is not a request that can be read.',
+        long
+          ? 'The address and its headers are longer than is read here: shorten the query.'
+          : 'This is not a request that can be read.',
       ),
       status: long ? 431 : 400,
     });

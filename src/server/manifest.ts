@@ -70,9 +70,18 @@ export const digestOfText = (text: string): string => createHash('sha1').update(
 
 export function writeManifest(dir: string, policy: string): void {
   const files = Object.fromEntries(
-    BOUND.map((name) => [name, withFile(join(dir, name), (b): FileMark => ({ size: b.size, whole: wholeOf(b), samples: samplesOf(b) }))]),
+    BOUND.map((name) => [
+      name,
+      withFile(
+        join(dir, name),
+        (b): FileMark => ({ size: b.size, whole: wholeOf(b), samples: samplesOf(b) }),
+      ),
+    ]),
   );
-  writeFileSync(join(dir, MANIFEST), `${JSON.stringify({ files, policy: digestOfText(policy) } satisfies Manifest, null, 1)}\n`);
+  writeFileSync(
+    join(dir, MANIFEST),
+    `${JSON.stringify({ files, policy: digestOfText(policy) } satisfies Manifest, null, 1)}\n`,
+  );
 }
 export function readManifest(dir: string): Manifest | null {
   const path = join(dir, MANIFEST);
@@ -108,11 +117,18 @@ export function damage(
     const judge = (bytes: Bytes): string | null => {
       if (bytes.size !== mark.size)
         return `${name} in ${dir} has ${bytes.size.toLocaleString('en')} bytes and was built with ${mark.size.toLocaleString('en')}: it is cut short, or of another build. ${AGAIN}`;
-      const right = thorough || bytes.size <= READ_WHOLE ? wholeOf(bytes) === mark.whole : samplesOf(bytes) === mark.samples;
-      return right ? null : `${name} in ${dir} is not as it was built: it is damaged, or of another build. ${AGAIN}`;
+      const right =
+        thorough || bytes.size <= READ_WHOLE
+          ? wholeOf(bytes) === mark.whole
+          : samplesOf(bytes) === mark.samples;
+      return right
+        ? null
+        : `${name} in ${dir} is not as it was built: it is damaged, or of another build. ${AGAIN}`;
     };
     const view = memory ? Buffer.from(memory) : null;
-    const wrong = view ? judge({ size: view.length, at: (from, to) => view.subarray(from, to) }) : withFile(join(dir, name), judge);
+    const wrong = view
+      ? judge({ size: view.length, at: (from, to) => view.subarray(from, to) })
+      : withFile(join(dir, name), judge);
     if (wrong) return wrong;
   }
   return null;

@@ -4,18 +4,30 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { moment, openWorld } from '../../tests/fixtures/world';
 import { optionsFor } from '../core/access/options';
 import { soonestWay } from '../core/access/ways';
-import { fullName } from '../core/bibliography/describe';
-import { peerReviewOf } from '../core/bibliography/peerReview';
-import { yearOfRecord } from '../core/bibliography/record';
-import { termOf, termsFor } from '../core/engine/analysis';
-import { fieldTexts } from '../core/engine/builder';
-import { words } from '../core/engine/fold';
+import { fieldTexts } from '../core/engine/build/builder';
+import { fullName } from '../core/model/describe';
+import { peerReviewOf } from '../core/model/peerReview';
+import { yearOfRecord } from '../core/model/record';
+import { type Minutes, parseLocal } from '../core/model/time';
 import { type Choices, type Group, NEW_SEARCH, type SearchRequest, SORTS } from '../core/query/request';
-import { type Minutes, parseLocal } from '../core/time';
+import { termOf, termsFor } from '../core/words/analysis';
+import { words } from '../core/words/fold';
 
 const COUNT = 1500;
 /** The groups whose values can be read off a record, or worked out of it by the exact ways. */
-const CHECKED = ['kind', 'language', 'peer', 'carrier', 'audience', 'source', 'place', 'journal', 'subject', 'person', 'wait'] as const;
+const CHECKED = [
+  'kind',
+  'language',
+  'peer',
+  'carrier',
+  'audience',
+  'source',
+  'place',
+  'journal',
+  'subject',
+  'person',
+  'wait',
+] as const;
 type Checked = (typeof CHECKED)[number];
 interface Known {
   readonly id: string;
@@ -33,7 +45,9 @@ beforeAll(() => {
   present = Array.from({ length: COUNT }, (_, doc) => service.itemAt(doc)).flatMap((item): Known[] => {
     const { record: r } = item;
     if (r.added) return [];
-    const there = optionsFor(item, service.library).flatMap((o) => (o.type === 'copy' || o.type === 'scan' ? [o.campus.id as string] : []));
+    const there = optionsFor(item, service.library).flatMap((o) =>
+      o.type === 'copy' || o.type === 'scan' ? [o.campus.id as string] : [],
+    );
     const names = [...(r.csl.author ?? []), ...(r.csl.editor ?? [])].map(fullName);
     const some = (v: string | undefined): string[] => (v ? [v] : []);
     return [
@@ -41,7 +55,9 @@ beforeAll(() => {
         id: r.id,
         year: yearOfRecord(r.csl),
         terms: new Set(
-          fieldTexts(r).flatMap((values) => values.flatMap(({ text, language }) => words(text).map((w) => termOf(w, language)))),
+          fieldTexts(r).flatMap((values) =>
+            values.flatMap(({ text, language }) => words(text).map((w) => termOf(w, language))),
+          ),
         ),
         values: {
           kind: [r.kind],
@@ -62,7 +78,8 @@ beforeAll(() => {
 }, 60_000);
 afterAll(() => world.close());
 
-const hasWord = (known: Known, word: string): boolean => words(word).every((w) => termsFor(w).some((t) => known.terms.has(t)));
+const hasWord = (known: Known, word: string): boolean =>
+  words(word).every((w) => termsFor(w).some((t) => known.terms.has(t)));
 /** The conditions that a record breaks. */
 function broken(known: Known, { keep, drop, from, to }: SearchRequest): (Checked | 'years')[] {
   const out: (Checked | 'years')[] = CHECKED.filter((g) => {
@@ -71,13 +88,16 @@ function broken(known: Known, { keep, drop, from, to }: SearchRequest): (Checked
     return (kept.length > 0 && !own.some((v) => kept.includes(v))) || own.some((v) => dropped.includes(v));
   });
   const { year } = known;
-  if ((from !== null || to !== null) && !(year !== null && year >= (from ?? year) && year <= (to ?? year))) out.push('years');
+  if ((from !== null || to !== null) && !(year !== null && year >= (from ?? year) && year <= (to ?? year)))
+    out.push('years');
   return out;
 }
 
 /** Choices among what occurs, frequent or not, in one to three groups. */
 const choices: fc.Arbitrary<Choices> = fc
-  .array(fc.tuple(fc.constantFrom(...CHECKED), fc.array(fc.nat(9_999), { minLength: 1, maxLength: 3 })), { maxLength: 3 })
+  .array(fc.tuple(fc.constantFrom(...CHECKED), fc.array(fc.nat(9_999), { minLength: 1, maxLength: 3 })), {
+    maxLength: 3,
+  })
   .map((made) =>
     Object.fromEntries(
       made.map(([g, picks]): [Group, readonly string[]] => {
@@ -89,14 +109,29 @@ const choices: fc.Arbitrary<Choices> = fc
 const request = (): fc.Arbitrary<SearchRequest> =>
   fc
     .record({
-      q: fc.constantFrom('', '', 'history', 'evidence', 'local', 'food', 'kelp', 'review data', 'theory OR policy'),
+      q: fc.constantFrom(
+        '',
+        '',
+        'history',
+        'evidence',
+        'local',
+        'food',
+        'kelp',
+        'review data',
+        'theory OR policy',
+      ),
       keep: choices,
       drop: choices,
       from: fc.option(fc.integer({ min: 1950, max: 2026 }), { freq: 2 }),
       span: fc.option(fc.nat(40), { freq: 2 }),
       sort: fc.constantFrom(...SORTS),
     })
-    .map(({ span, ...r }) => ({ ...NEW_SEARCH, ...r, exact: true, to: span === null ? null : (r.from ?? 1980) + span }));
+    .map(({ span, ...r }) => ({
+      ...NEW_SEARCH,
+      ...r,
+      exact: true,
+      to: span === null ? null : (r.from ?? 1980) + span,
+    }));
 
 describe('any words with any conditions', () => {
   it('find, count and cost what looking through every record says', () => {
@@ -104,23 +139,32 @@ describe('any words with any conditions', () => {
       fc.property(request(), (r) => {
         const answer = world.service.search(r, moment(), { offset: 0, limit: 100 });
         const parts = r.q.split(' OR ').map((p) => p.split(' ').filter(Boolean));
-        const matching = present.filter((k) => parts.some((p) => p.every((w) => hasWord(k, w)))).map((k) => ({ k, broken: broken(k, r) }));
+        const matching = present
+          .filter((k) => parts.some((p) => p.every((w) => hasWord(k, w))))
+          .map((k) => ({ k, broken: broken(k, r) }));
         const passing = matching.filter((m) => m.broken.length === 0);
         expect(answer.total).toBe(passing.length);
         const breaking = (g: string) => matching.filter((m) => m.broken.length === 1 && m.broken[0] === g);
         for (const g of CHECKED) {
           const counts = new Map<string, number>();
-          for (const { k } of [...passing, ...breaking(g)]) for (const v of k.values[g]) counts.set(v, (counts.get(v) ?? 0) + 1);
-          for (const { value, count } of answer.breakdown[g]) expect([g, value, count]).toEqual([g, value, counts.get(value) ?? 0]);
+          for (const { k } of [...passing, ...breaking(g)])
+            for (const v of k.values[g]) counts.set(v, (counts.get(v) ?? 0) + 1);
+          for (const { value, count } of answer.breakdown[g])
+            expect([g, value, count]).toEqual([g, value, counts.get(value) ?? 0]);
           // What is not shown is no more frequent than what is.
           const shown = new Set(answer.breakdown[g].map((v) => v.value));
           const chosen = new Set([...(r.keep[g] ?? []), ...(r.drop[g] ?? [])]);
-          const least = Math.min(...answer.breakdown[g].filter((v) => !chosen.has(v.value)).map((v) => v.count));
-          for (const [value, count] of counts) if (!shown.has(value)) expect([value, count <= least]).toEqual([value, true]);
+          const least = Math.min(
+            ...answer.breakdown[g].filter((v) => !chosen.has(v.value)).map((v) => v.count),
+          );
+          for (const [value, count] of counts)
+            if (!shown.has(value)) expect([value, count <= least]).toEqual([value, true]);
         }
-        for (const [c, cost] of Object.entries(answer.cost)) expect([c, cost]).toEqual([c, breaking(c).length]);
+        for (const [c, cost] of Object.entries(answer.cost))
+          expect([c, cost]).toEqual([c, breaking(c).length]);
         const years = new Map<number, number>();
-        for (const { k } of [...passing, ...breaking('years')]) if (k.year !== null) years.set(k.year, (years.get(k.year) ?? 0) + 1);
+        for (const { k } of [...passing, ...breaking('years')])
+          if (k.year !== null) years.set(k.year, (years.get(k.year) ?? 0) + 1);
         expect(answer.years).toEqual([...years].sort(([a], [b]) => a - b));
       }),
       { numRuns: 150 },
@@ -141,7 +185,9 @@ describe('any words with any conditions', () => {
           if (offset >= 300) return;
         }
         const parts = r.q.split(' OR ').map((p) => p.split(' ').filter(Boolean));
-        const passing = present.filter((k) => parts.some((p) => p.every((w) => hasWord(k, w))) && broken(k, r).length === 0);
+        const passing = present.filter(
+          (k) => parts.some((p) => p.every((w) => hasWord(k, w))) && broken(k, r).length === 0,
+        );
         const listed = lines.flatMap((h) => [h.id, ...h.versions.map((v) => v.id)]);
         expect(listed.toSorted()).toEqual(passing.map((k) => k.id).toSorted());
         const yearOf = new Map(passing.map((k) => [k.id, k.year ?? -1]));

@@ -29,13 +29,20 @@ describe('reports about the content security policy', () => {
     call(reports.POST, '/api/policy-reports', { method: 'POST', body, headers: { 'content-type': type } });
   it('are kept as rule and origin; what is none, too long or of another type is refused', async () => {
     const text = JSON.stringify({
-      'csp-report': { 'document-uri': 'https://a/?q=mine', 'effective-directive': 'img-src', 'blocked-uri': 'data' },
+      'csp-report': {
+        'document-uri': 'https://a/?q=mine',
+        'effective-directive': 'img-src',
+        'blocked-uri': 'data',
+      },
     });
     expect((await report(text)).status).toBe(204);
     expect(server.breaches).toEqual([{ directive: 'img-src', blocked: 'data' }]);
     expect(await refused(await report(text, 'text/html'))).toEqual([415, expect.any(String)]);
     expect(await refused(await report('{}'))).toEqual([400, expect.any(String)]);
-    expect(await refused(await report(' '.repeat(20_000)))).toEqual([413, expect.stringContaining('16,000 bytes')]);
+    expect(await refused(await report(' '.repeat(20_000)))).toEqual([
+      413,
+      expect.stringContaining('16,000 bytes'),
+    ]);
     expect(server.breaches).toHaveLength(1);
   });
 });
@@ -43,17 +50,28 @@ describe('reports about the content security policy', () => {
 describe('references as text', () => {
   const line = 'Ovesen, K. (1971). Tides nobody wrote about. Nowhere Press.';
   const send = (body: string, type = 'text/plain', query = '') =>
-    call(references.POST, `/api/references${query}`, { method: 'POST', body, headers: { 'content-type': type } });
+    call(references.POST, `/api/references${query}`, {
+      method: 'POST',
+      body,
+      headers: { 'content-type': type },
+    });
   it('of another type, none at all, too many, or for a day that is none: refused with the reason', async () => {
-    expect(await refused(await send('{}', 'application/json'))).toEqual([415, expect.stringContaining('not as application/json')]);
+    expect(await refused(await send('{}', 'application/json'))).toEqual([
+      415,
+      expect.stringContaining('not as application/json'),
+    ]);
     expect(await refused(await send('  \n '))).toEqual([400, 'There is no text.']);
-    expect(await refused(await send('x'.repeat(400_001)))).toEqual([413, expect.stringContaining('over 400,000 characters')]);
+    expect(await refused(await send('x'.repeat(400_001)))).toEqual([
+      413,
+      expect.stringContaining('over 400,000 characters'),
+    ]);
     expect((await refused(await send(line, 'text/plain', '?need=2026-02-30')))[0]).toBe(400);
   });
 });
 
 describe('a publisher’s text', () => {
-  const get = (provider: string, record: string) => call(publisher.GET, `/standin/publisher/${provider}/${record}.pdf`);
+  const get = (provider: string, record: string) =>
+    call(publisher.GET, `/standin/publisher/${provider}/${record}.pdf`);
   it('is there exactly where the coverage shows it and the provider does not fail', async () => {
     let [shown, broken] = [0, 0];
     for (let n = 1; n <= 400; n++) {
@@ -81,10 +99,14 @@ describe('a publisher’s text', () => {
 
 describe('a delivered file', () => {
   const { id } = storyItemTitled('Salt, smoke').record;
-  const get = (query: string, record: string = id) => call(delivery.GET, `/standin/delivery/${record}.pdf?${query}`, {}, { record });
+  const get = (query: string, record: string = id) =>
+    call(delivery.GET, `/standin/delivery/${record}.pdf?${query}`, {}, { record });
   it('opens until its day, by the reader’s clock, and is gone after it', async () => {
     await bytesOf(await get('slip=S-1&until=2026-12-01&at=2026-12-01T23:00'));
-    expect(await refused(await get('slip=S-1&until=2026-12-01&at=2026-12-02T00:01'))).toEqual([410, expect.stringContaining('Tue 1 Dec')]);
+    expect(await refused(await get('slip=S-1&until=2026-12-01&at=2026-12-02T00:01'))).toEqual([
+      410,
+      expect.stringContaining('Tue 1 Dec'),
+    ]);
   });
   it('locked, opens with the slip’s number only', async () => {
     const bytes = await bytesOf(await get('slip=S-1&locked=1'));
@@ -92,7 +114,9 @@ describe('a delivered file', () => {
     expect((await PDFDocument.load(bytes, { password: 'S-1' })).getPageCount()).toBeGreaterThan(1);
   });
   it('of what has no record stands under the title that was asked for; of nothing, there is none', async () => {
-    const pdf = await PDFDocument.load(await bytesOf(await get('slip=S-1&title=Tides+nobody+wrote', 'unrecorded')));
+    const pdf = await PDFDocument.load(
+      await bytesOf(await get('slip=S-1&title=Tides+nobody+wrote', 'unrecorded')),
+    );
     expect(pdf.getTitle()).toBe('Tides nobody wrote');
     expect((await refused(await get('slip=S-1', 'none')))[0]).toBe(404);
   });
@@ -109,7 +133,8 @@ describe('the network’s own door', () => {
     needBy: '',
     now: '2026-11-02T09:10',
   });
-  const send = (body: BodyInit, query = '') => call(lending.POST, `/standin/lending${query}`, { method: 'POST', body });
+  const send = (body: BodyInit, query = '') =>
+    call(lending.POST, `/standin/lending${query}`, { method: 'POST', body });
   it('takes a request and confirms it by its number', async () => {
     const xml = requestFor(
       slip,
@@ -130,8 +155,13 @@ describe('the network’s own door', () => {
       '<!DOCTYPE x [<!ENTITY a "b">]><x>&a;</x>',
     ]) {
       const answer = await send(bad);
-      expect([answer.status, answer.headers.get('content-type')]).toEqual([200, 'application/xml; charset=utf-8']);
-      expect(await answer.text()).toMatch(/<requestConfirmation>[\s\S]*<messageStatus>ERROR<[\s\S]*BadlyFormedMessage/);
+      expect([answer.status, answer.headers.get('content-type')]).toEqual([
+        200,
+        'application/xml; charset=utf-8',
+      ]);
+      expect(await answer.text()).toMatch(
+        /<requestConfirmation>[\s\S]*<messageStatus>ERROR<[\s\S]*BadlyFormedMessage/,
+      );
     }
   });
   it('refuses what is too long, or at no time', async () => {

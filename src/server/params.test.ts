@@ -1,6 +1,6 @@
 /** Addresses and bodies that people and programs send: what is taken, what is refused, and with which words. */
 import { describe, expect, it } from 'vitest';
-import type { LibraryInfo } from '../core/engine/port';
+import type { LibraryInfo } from '../core/discovery/answers';
 import { NEW_SEARCH, printRequest, type SearchRequest } from '../core/query/request';
 import { LIBRARY } from '../demo/library';
 import { BODIES, guarded, MAX_QUERY, readMoment, readSearchInput, withBody } from './params';
@@ -15,9 +15,12 @@ const info: LibraryInfo = {
   partners: [],
   start: '2026-11-02T09:10',
 };
-const search = (params: string | Record<string, string>) => readSearchInput(new URLSearchParams(params), info);
+const search = (params: string | Record<string, string>) =>
+  readSearchInput(new URLSearchParams(params), info);
 /** What a refusal says. */
-async function refusal(checked: ReturnType<typeof search> | ReturnType<typeof readMoment>): Promise<Record<string, unknown>> {
+async function refusal(
+  checked: ReturnType<typeof search> | ReturnType<typeof readMoment>,
+): Promise<Record<string, unknown>> {
   if ('ok' in checked) throw new Error('It was taken.');
   expect(checked.refused.headers.get('content-type')).toBe('application/problem+json');
   const body = (await checked.refused.json()) as Record<string, unknown>;
@@ -31,7 +34,10 @@ describe('a search as an address', () => {
     if (!('ok' in checked)) throw new Error('refused');
     const { request, moment, slice } = checked.ok;
     expect(request.q).toBe('');
-    expect(moment).toEqual({ situation: { campus: LIBRARY.campuses[0]?.id, category: 'undergraduate', remote: false }, at: info.start });
+    expect(moment).toEqual({
+      situation: { campus: LIBRARY.campuses[0]?.id, category: 'undergraduate', remote: false },
+      at: info.start,
+    });
     expect(slice).toEqual({ offset: 0, limit: 25 });
   });
   it('comes through as it was printed', () => {
@@ -51,7 +57,11 @@ describe('a search as an address', () => {
     params.set('offset', '50');
     const checked = readSearchInput(params, info);
     expect(checked).toMatchObject({
-      ok: { request, moment: { situation: { remote: true, category: 'distance' } }, slice: { offset: 50, limit: 25 } },
+      ok: {
+        request,
+        moment: { situation: { remote: true, category: 'distance' } },
+        slice: { offset: 50, limit: 25 },
+      },
     });
   });
   it.each([
@@ -91,7 +101,12 @@ describe('a search as an address', () => {
   it('sloppy words are taken; a command that can’t be read says where it stops', async () => {
     expect(search({ q: '((kelp "food' })).toHaveProperty('ok');
     const said = await refusal(search({ q: 'title = kelp and and dulse', syntax: 'cql' }));
-    expect(said).toMatchObject({ type: 'urn:legendum:problem:bad-query', parameter: 'q', at: expect.any(Number), code: expect.anything() });
+    expect(said).toMatchObject({
+      type: 'urn:legendum:problem:bad-query',
+      parameter: 'q',
+      at: expect.any(Number),
+      code: expect.anything(),
+    });
     expect(said.detail).toContain(`at character ${(said.at as number) + 1}`);
   });
   it('a name that comes twice is two values for a group, and one too many for a year', async () => {
@@ -103,14 +118,22 @@ describe('a search as an address', () => {
 
 describe('who asks and when', () => {
   it('is read, with the defaults of the library', () => {
-    const checked = readMoment(new URLSearchParams('campus=fellgate&remote=1&at=2026-12-01T08:00&need=2026-12-24'), info);
+    const checked = readMoment(
+      new URLSearchParams('campus=fellgate&remote=1&at=2026-12-01T08:00&need=2026-12-24'),
+      info,
+    );
     expect(checked).toEqual({
       ok: {
-        moment: { situation: { campus: 'fellgate', category: 'distance', remote: true }, at: '2026-12-01T08:00' },
+        moment: {
+          situation: { campus: 'fellgate', category: 'distance', remote: true },
+          at: '2026-12-01T08:00',
+        },
         needBy: '2026-12-24',
       },
     });
-    expect(readMoment(new URLSearchParams(), info)).toMatchObject({ ok: { moment: { at: info.start }, needBy: '' } });
+    expect(readMoment(new URLSearchParams(), info)).toMatchObject({
+      ok: { moment: { at: info.start }, needBy: '' },
+    });
   });
   it.each([
     ['campus=nowhere', 'campus'],
@@ -123,8 +146,15 @@ describe('who asks and when', () => {
 });
 
 describe('bodies', () => {
-  const moment = { situation: { campus: 'quayside', category: 'undergraduate', remote: false }, at: '2026-11-02T09:10' };
-  const send = async (text: string, schema: (typeof BODIES)[keyof typeof BODIES] = BODIES.ways, type = 'application/json') => {
+  const moment = {
+    situation: { campus: 'quayside', category: 'undergraduate', remote: false },
+    at: '2026-11-02T09:10',
+  };
+  const send = async (
+    text: string,
+    schema: (typeof BODIES)[keyof typeof BODIES] = BODIES.ways,
+    type = 'application/json',
+  ) => {
     let taken: unknown = null;
     const response = await withBody(
       new Request('http://x/', { method: 'POST', headers: { 'content-type': type }, body: text }),
@@ -135,7 +165,11 @@ describe('bodies', () => {
         return new Response('done');
       },
     );
-    return { taken, status: response.status, body: response.status === 200 ? null : ((await response.json()) as Record<string, unknown>) };
+    return {
+      taken,
+      status: response.status,
+      body: response.status === 200 ? null : ((await response.json()) as Record<string, unknown>),
+    };
   };
   it('are taken with their defaults', async () => {
     const { taken, status } = await send(JSON.stringify({ record: 'tu1', moment }));
@@ -146,7 +180,14 @@ describe('bodies', () => {
     ['neither a record nor a description', JSON.stringify({ moment }), /record|csl/],
     ['both', JSON.stringify({ record: 'tu1', csl: { type: 'book', title: 'A' }, moment }), /record|csl/],
     ['a day that is none', JSON.stringify({ record: 'tu1', moment, needBy: 'soon' }), /not a day/],
-    ['another campus', JSON.stringify({ record: 'tu1', moment: { ...moment, situation: { ...moment.situation, campus: 'x' } } }), /campus/],
+    [
+      'another campus',
+      JSON.stringify({
+        record: 'tu1',
+        moment: { ...moment, situation: { ...moment.situation, campus: 'x' } },
+      }),
+      /campus/,
+    ],
     ['a moment without a reader', JSON.stringify({ record: 'tu1', moment: { at: moment.at } }), /situation/],
   ])('with %s are refused', async (_what, text, words) => {
     const { taken, status, body } = await send(text);
@@ -171,9 +212,19 @@ describe('bodies', () => {
     expect([status, body?.type]).toEqual([413, 'urn:legendum:problem:too-large']);
   });
   it('of references are bounded in number and in size', async () => {
-    const item = { type: 'book', title: 'Tides', author: [{ family: 'Lind' }], issued: { 'date-parts': [[2001]] } };
+    const item = {
+      type: 'book',
+      title: 'Tides',
+      author: [{ family: 'Lind' }],
+      issued: { 'date-parts': [[2001]] },
+    };
     expect((await send(JSON.stringify({ items: [item], moment }), BODIES.resolve)).status).toBe(200);
-    for (const items of [[], Array(101).fill(item), [{ ...item, title: 'x'.repeat(5000) }], [{ ...item, issued: { 'date-parts': [[]] } }]])
+    for (const items of [
+      [],
+      Array(101).fill(item),
+      [{ ...item, title: 'x'.repeat(5000) }],
+      [{ ...item, issued: { 'date-parts': [[]] } }],
+    ])
       expect((await send(JSON.stringify({ items, moment }), BODIES.resolve)).status).toBe(400);
   });
 });
@@ -182,15 +233,18 @@ describe('failures of the index', () => {
   const named = (name: string) => Object.assign(new Error(name), { name });
   it('a full queue says when to try again', async () => {
     const busy = await guarded(() => Promise.reject(named('Busy')));
-    expect([busy.status, busy.headers.get('retry-after'), ((await busy.json()) as { type: string }).type]).toEqual([
-      503,
-      '2',
-      'urn:legendum:problem:too-busy',
-    ]);
+    expect([
+      busy.status,
+      busy.headers.get('retry-after'),
+      ((await busy.json()) as { type: string }).type,
+    ]).toEqual([503, '2', 'urn:legendum:problem:too-busy']);
   });
   it('become answers: too slow can be tried again, a gone asker is told nothing, others go up', async () => {
     const slow = await guarded(() => Promise.reject(named('TooSlow')));
-    expect([slow.status, ((await slow.json()) as { detail: string }).detail]).toEqual([503, expect.stringContaining('Nothing is lost')]);
+    expect([slow.status, ((await slow.json()) as { detail: string }).detail]).toEqual([
+      503,
+      expect.stringContaining('Nothing is lost'),
+    ]);
     const gone = await guarded(() => Promise.reject(named('Gone')));
     expect([gone.status, await gone.text()]).toEqual([499, '']);
     await expect(guarded(() => Promise.reject(named('Broken')))).rejects.toThrow('Broken');

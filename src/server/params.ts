@@ -1,14 +1,14 @@
 /** The inputs of the HTTP interface: every parameter checked, unknown ones refused, sizes bounded. */
 import Joi from 'joi';
-import { REACHES } from '../core/access/summary';
-import { type CampusId, MAX_ID } from '../core/bibliography/record';
-import type { LibraryInfo, Moment } from '../core/engine/port';
+import type { LibraryInfo, Moment } from '../core/discovery/answers';
+import { type CampusId, MAX_ID } from '../core/model/record';
+import { parseDay, parseLocal } from '../core/model/time';
+import { REACHES } from '../core/model/waits';
 import { readQuery } from '../core/query/read';
 import { GROUPS, readRequest, type SearchRequest, SORTS, SYNTAXES } from '../core/query/request';
 import { NO_HISTORY } from '../core/requests/history';
 import { READER_ACTS } from '../core/requests/lifecycle';
 import { situationSchema, slipWireSchema } from '../core/requests/schema';
-import { parseDay, parseLocal } from '../core/time';
 import { beyondBounds, readBody } from './body';
 import { faultOf } from './faults';
 import { BUSY, problem } from './problem';
@@ -23,7 +23,9 @@ const moment = Joi.string()
   .custom((v: string, h) => (parseLocal(v) === null ? h.error('moment') : v))
   .messages({ moment: '{{#label}} is not a local time: write it as 2026-11-02T09:10.' });
 const choices = Object.fromEntries(
-  ['keep', 'drop'].flatMap((p) => GROUPS.map((g) => [`${p}.${g}`, Joi.array().items(Joi.string().max(300)).max(MAX_VALUES).single()])),
+  ['keep', 'drop'].flatMap((p) =>
+    GROUPS.map((g) => [`${p}.${g}`, Joi.array().items(Joi.string().max(300)).max(MAX_VALUES).single()]),
+  ),
 );
 const year = Joi.string()
   .pattern(/^\d{4}$/)
@@ -34,7 +36,9 @@ const searchSchema = Joi.object({
   q: Joi.string()
     .allow('')
     .max(MAX_QUERY)
-    .messages({ 'string.max': `q is longer than ${MAX_QUERY} characters. Shorten it; the first 64 words are what is searched.` }),
+    .messages({
+      'string.max': `q is longer than ${MAX_QUERY} characters. Shorten it; the first 64 words are what is searched.`,
+    }),
   syntax: Joi.string().valid(...SYNTAXES),
   exact: Joi.string().valid('1', '0'),
   reach: Joi.string().valid(...REACHES),
@@ -90,19 +94,36 @@ export interface SearchInput {
   readonly moment: Moment;
   readonly slice: { readonly offset: number; readonly limit: number };
 }
-const momentParams = Joi.object({ campus: one(), remote: Joi.string().valid('1', '0'), at: moment, need: day });
+const momentParams = Joi.object({
+  campus: one(),
+  remote: Joi.string().valid('1', '0'),
+  at: moment,
+  need: day,
+});
 /** Who asks and when, from an address: `campus`, `remote`, `at`, `need`. */
-export function readMoment(params: URLSearchParams, info: LibraryInfo): Checked<{ readonly moment: Moment; readonly needBy: string }> {
+export function readMoment(
+  params: URLSearchParams,
+  info: LibraryInfo,
+): Checked<{ readonly moment: Moment; readonly needBy: string }> {
   if (params.has(PROTO)) return noProto();
   const { error } = momentParams.validate(collected(params));
   const detail = error?.details[0];
-  if (detail) return { refused: problem('bad-parameter', detail.message.replaceAll('"', ''), String(detail.path[0] ?? '')) };
+  if (detail)
+    return {
+      refused: problem('bad-parameter', detail.message.replaceAll('"', ''), String(detail.path[0] ?? '')),
+    };
   const campus = params.get('campus') ?? info.campuses[0]?.id ?? '';
   if (!info.campuses.some((c) => c.id === campus))
     return { refused: problem('bad-parameter', `There is no campus “${campus}”.`, 'campus') };
   const remote = params.get('remote') === '1';
-  const situation = { campus: campus as CampusId, category: remote ? ('distance' as const) : ('undergraduate' as const), remote };
-  return { ok: { moment: { situation, at: params.get('at') ?? info.start }, needBy: params.get('need') ?? '' } };
+  const situation = {
+    campus: campus as CampusId,
+    category: remote ? ('distance' as const) : ('undergraduate' as const),
+    remote,
+  };
+  return {
+    ok: { moment: { situation, at: params.get('at') ?? info.start }, needBy: params.get('need') ?? '' },
+  };
 }
 
 export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Checked<SearchInput> {
@@ -132,10 +153,15 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
   if ('problem' in read) {
     const { text, details, at } = read.problem;
     return {
-      refused: problem('bad-query', `${text}${details ? ` (${details})` : ''}, at character ${at + 1}.`, 'q', {
-        at,
-        code: read.problem.code,
-      }),
+      refused: problem(
+        'bad-query',
+        `${text}${details ? ` (${details})` : ''}, at character ${at + 1}.`,
+        'q',
+        {
+          at,
+          code: read.problem.code,
+        },
+      ),
     };
   }
   return {
@@ -165,11 +191,18 @@ const referenceShape = Joi.object({
   author: Joi.array().items(cslName).max(300),
   editor: Joi.array().items(cslName).max(300),
   translator: Joi.array().items(cslName).max(300),
-  issued: Joi.object({ 'date-parts': Joi.array().items(Joi.array().items(Joi.number()).min(1).max(3)).length(1).required() }).unknown(true),
+  issued: Joi.object({
+    'date-parts': Joi.array().items(Joi.array().items(Joi.number()).min(1).max(3)).length(1).required(),
+  }).unknown(true),
 }).pattern(/^[\w-]{1,40}$/, cslText);
 const count = Joi.number().integer().min(0).max(10_000);
 /** What the rules count of the reader's other slips: only the browser knows those. */
-const history = Joi.object({ journalThisYear: count, sameIssue: count, sameBookCopies: count, open: count.default(0) });
+const history = Joi.object({
+  journalThisYear: count,
+  sameIssue: count,
+  sameBookCopies: count,
+  open: count.default(0),
+});
 export const BODIES = {
   ask: Joi.object({
     questions: Joi.array()
@@ -204,7 +237,11 @@ export const BODIES = {
     moment: momentSchema.required(),
     history: history.required(),
   }),
-  send: Joi.object({ slip: slipWireSchema.required(), moment: momentSchema.required(), history: history.default(NO_HISTORY) }),
+  send: Joi.object({
+    slip: slipWireSchema.required(),
+    moment: momentSchema.required(),
+    history: history.default(NO_HISTORY),
+  }),
   act: Joi.object({
     slip: slipWireSchema.required(),
     act: Joi.string()
@@ -213,7 +250,10 @@ export const BODIES = {
     text: Joi.string().allow('').max(2000).required(),
     moment: momentSchema.required(),
   }),
-  news: Joi.object({ slips: Joi.array().items(slipWireSchema).max(100).required(), moment: momentSchema.required() }),
+  news: Joi.object({
+    slips: Joi.array().items(slipWireSchema).max(100).required(),
+    moment: momentSchema.required(),
+  }),
 };
 
 /** Reads and checks a JSON body; the answer of `work` becomes the response, its failures problem documents. */
@@ -225,11 +265,18 @@ export async function withBody<T>(
 ): Promise<Response> {
   const type = request.headers.get('content-type') ?? '';
   if (!/^application\/json\b/i.test(type))
-    return problem('bad-type', `This is sent as application/json${type ? `, not as ${type.slice(0, 80)}` : ''}.`);
+    return problem(
+      'bad-type',
+      `This is sent as application/json${type ? `, not as ${type.slice(0, 80)}` : ''}.`,
+    );
   const read = await readBody(request, MAX_BODY);
   // The asker left while sending.
   if ('gone' in read) return new Response(null, { status: 499 });
-  if ('over' in read) return problem('too-large', `What was sent is over ${MAX_BODY.toLocaleString('en')} bytes. Send it in parts.`);
+  if ('over' in read)
+    return problem(
+      'too-large',
+      `What was sent is over ${MAX_BODY.toLocaleString('en')} bytes. Send it in parts.`,
+    );
   let body: unknown;
   try {
     body = JSON.parse(read.text);
@@ -239,9 +286,15 @@ export async function withBody<T>(
   const beyond = beyondBounds(body);
   if (beyond) return problem('bad-body', beyond);
   const { value, error } = schema.validate(body);
-  if (error) return problem('bad-body', error.message.replaceAll('"', '').slice(0, 500), error.details[0]?.path.join('.'));
+  if (error)
+    return problem(
+      'bad-body',
+      error.message.replaceAll('"', '').slice(0, 500),
+      error.details[0]?.path.join('.'),
+    );
   const campus = (value as { moment: Moment }).moment.situation.campus;
-  if (!info.campuses.some((c) => c.id === campus)) return problem('bad-body', `There is no campus “${campus}”.`, 'moment.situation.campus');
+  if (!info.campuses.some((c) => c.id === campus))
+    return problem('bad-body', `There is no campus “${campus}”.`, 'moment.situation.campus');
   return guarded(() => work(value as T));
 }
 
@@ -261,7 +314,10 @@ export function expectedFailure(error: unknown): Response | null {
     case 'Gone':
       return new Response(null, { status: 499 });
     case 'TooSlow':
-      return problem('too-slow', 'This took too long to look up. Nothing is lost: ask for something narrower, or try again in a moment.');
+      return problem(
+        'too-slow',
+        'This took too long to look up. Nothing is lost: ask for something narrower, or try again in a moment.',
+      );
     case 'Busy':
       return problem('too-busy', BUSY);
     case null:

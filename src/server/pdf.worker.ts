@@ -10,7 +10,11 @@ port.on('message', async ({ n, args }: Question) => {
   try {
     reply = { n, bytes: await makePdf(args[0] as PdfText) };
   } catch (error) {
-    reply = { n, error: error instanceof Error ? (error.stack ?? error.message) : String(error), slow: false };
+    reply = {
+      n,
+      error: error instanceof Error ? (error.stack ?? error.message) : String(error),
+      slow: false,
+    };
   }
   port.postMessage(reply);
 });

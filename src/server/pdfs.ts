@@ -10,9 +10,20 @@ const WAITING = 16;
 const LIMIT = 5000;
 const KEPT_BYTES = 32 << 20;
 
-export async function pdfMaker(options: Pick<PoolOptions, 'script' | 'log'>): Promise<{ make: MakePdf; close: () => Promise<void> }> {
-  const pool = await WorkerPool.open({ ...options, workerData: {}, workers: 1, limit: LIMIT, queue: WAITING });
-  const kept = new LRUCache<string, Uint8Array>({ maxSize: KEPT_BYTES, sizeCalculation: (bytes) => bytes.length });
+export async function pdfMaker(
+  options: Pick<PoolOptions, 'script' | 'log'>,
+): Promise<{ make: MakePdf; close: () => Promise<void> }> {
+  const pool = await WorkerPool.open({
+    ...options,
+    workerData: {},
+    workers: 1,
+    limit: LIMIT,
+    queue: WAITING,
+  });
+  const kept = new LRUCache<string, Uint8Array>({
+    maxSize: KEPT_BYTES,
+    sizeCalculation: (bytes) => bytes.length,
+  });
   return {
     make: async (text, signal) => {
       const key = JSON.stringify(text);

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { moment, openWorld } from '../../tests/fixtures/world';
-import type { Reader } from '../core/policy/types';
+import type { Reader } from '../core/model/library';
 import { NO_HISTORY } from '../core/requests/history';
 import { newSlip } from '../core/requests/slip';
 import { LIBRARY, READERS } from '../demo/library';
@@ -13,7 +13,8 @@ import { PolicyFile } from './policyFile';
 
 let dir: string;
 let path: string;
-const write = (value: unknown) => writeFileSync(path, typeof value === 'string' ? value : JSON.stringify(value));
+const write = (value: unknown) =>
+  writeFileSync(path, typeof value === 'string' ? value : JSON.stringify(value));
 beforeEach(() => {
   dir = mkdtempSync(join(tmpdir(), 'legendum-policy-'));
   path = join(dir, 'policy.json');
@@ -28,14 +29,26 @@ describe('the policy file', () => {
   });
   it('that can’t be used stops the start with its path and value', () => {
     write({ ...POLICY, openSlips: 0 });
-    expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(/openSlips must be greater than or equal to 1; it is 0/);
+    expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(
+      /openSlips must be greater than or equal to 1; it is 0/,
+    );
   });
   it('must know a road from every place to every campus', () => {
-    const { fellgate: _gone, ...roads } = POLICY.courier.transit.ostmere as Record<string, { median: number; likely: number }>;
-    write({ ...POLICY, courier: { ...POLICY.courier, transit: { ...POLICY.courier.transit, ostmere: roads } } });
-    expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(/courier\.transit\.ostmere\.fellgate is required/);
+    const { fellgate: _gone, ...roads } = POLICY.courier.transit.ostmere as Record<
+      string,
+      { median: number; likely: number }
+    >;
+    write({
+      ...POLICY,
+      courier: { ...POLICY.courier, transit: { ...POLICY.courier.transit, ostmere: roads } },
+    });
+    expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(
+      /courier\.transit\.ostmere\.fellgate is required/,
+    );
     write({ ...POLICY, lending: { ...POLICY.lending, desk: 'atlantis' } });
-    expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(/lending\.desk must be one of the campuses; it is "atlantis"/);
+    expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(
+      /lending\.desk must be one of the campuses; it is "atlantis"/,
+    );
   });
   it('is taken when it changes; a bad change keeps the old rules and says why; a good one heals it', () => {
     write(POLICY);
@@ -46,7 +59,10 @@ describe('the policy file', () => {
     expect(file.state.policy.openSlips).toBe(5);
     write('{ "version": ');
     expect(file.look()).toBe(true);
-    expect(file.state).toMatchObject({ policy: { openSlips: 5 }, problem: expect.stringContaining('not JSON') });
+    expect(file.state).toMatchObject({
+      policy: { openSlips: 5 },
+      problem: expect.stringContaining('not JSON'),
+    });
     rmSync(path);
     expect(file.look()).toBe(true);
     expect(file.state).toMatchObject({ policy: { openSlips: 5 }, problem: expect.stringContaining('gone') });
@@ -70,7 +86,10 @@ describe('the policy file', () => {
       });
       const total = () => world.service.promise(slip, moment(), NO_HISTORY)?.total;
       expect(total()).toBe(300);
-      world.service.setPolicy({ ...POLICY, price: { ...POLICY.price, interlibrary: { loan: 2000, copy: 600 } } });
+      world.service.setPolicy({
+        ...POLICY,
+        price: { ...POLICY.price, interlibrary: { loan: 2000, copy: 600 } },
+      });
       expect(total()).toBe(1400);
     } finally {
       world.close();

@@ -3,8 +3,8 @@
  * that is not is said where staff look (`/policy`) and in the log, and the last good policy stays.
  */
 import { existsSync, readFileSync, unwatchFile, watchFile } from 'node:fs';
+import type { Policy } from '../core/model/library';
 import { parsePolicy, placesProblem } from '../core/policy/schema';
-import type { Policy } from '../core/policy/types';
 
 const LOOKED_AT_EVERY = 1000;
 

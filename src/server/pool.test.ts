@@ -138,7 +138,8 @@ describe('many that wait', () => {
 describe('questions', () => {
   it('that can’t be handed to a worker fail alone, however many', async () => {
     const p = await open();
-    for (let n = 0; n < 5; n++) await expect(p.ask('echo', [Object.prototype.toString])).rejects.toThrow(/cloned/);
+    for (let n = 0; n < 5; n++)
+      await expect(p.ask('echo', [Object.prototype.toString])).rejects.toThrow(/cloned/);
     expect(await asked(p, 'after')).toMatchObject({ asked: 'after' });
     expect(starts()).toBe(1);
   });
@@ -175,6 +176,9 @@ describe('questions', () => {
     const waiting = p.ask('echo', []);
     const both = Promise.allSettled([working, waiting]);
     await p.close();
-    expect((await both).map((r) => (r.status === 'rejected' ? faultOf(r.reason) : 'answered'))).toEqual(['Gone', 'Gone']);
+    expect((await both).map((r) => (r.status === 'rejected' ? faultOf(r.reason) : 'answered'))).toEqual([
+      'Gone',
+      'Gone',
+    ]);
   });
 });

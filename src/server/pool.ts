@@ -116,13 +116,18 @@ export class WorkerPool {
     const worker = new Worker(this.#options.script, { workerData: this.#options.workerData });
     const slot: Slot = { worker, handed: [] };
     await new Promise<void>((resolve, reject) => {
-      const late = setTimeout(() => reject(new TooSlow(`A worker did not start within ${START_LIMIT} ms.`)), START_LIMIT);
+      const late = setTimeout(
+        () => reject(new TooSlow(`A worker did not start within ${START_LIMIT} ms.`)),
+        START_LIMIT,
+      );
       const failed = (error: Error) => {
         clearTimeout(late);
         reject(error);
       };
       worker.once('error', failed);
-      worker.once('exit', (code) => failed(new Error(`A worker ended with code ${code} before it could answer.`)));
+      worker.once('exit', (code) =>
+        failed(new Error(`A worker ended with code ${code} before it could answer.`)),
+      );
       worker.once('message', (first: { ready?: unknown }) => {
         clearTimeout(late);
         deaf(worker);
@@ -150,7 +155,8 @@ export class WorkerPool {
   }
 
   /** A thread that is being ended may still throw; its question has failed and its place is taken already. */
-  readonly #unheard = (error: unknown): void => this.#options.log('a worker failed while it was ended', error);
+  readonly #unheard = (error: unknown): void =>
+    this.#options.log('a worker failed while it was ended', error);
 
   /** A worker that answers no more: its question fails, another takes its place. Told once for each worker. */
   #lost(slot: Slot, error: Error): void {
@@ -230,7 +236,10 @@ export class WorkerPool {
     const [atWork] = slot.handed;
     if (!atWork) return;
     const { limit } = this.#options;
-    atWork.one.timer = setTimeout(() => this.#lost(slot, new TooSlow(`No answer within ${limit} ms.`)), limit + GRACE);
+    atWork.one.timer = setTimeout(
+      () => this.#lost(slot, new TooSlow(`No answer within ${limit} ms.`)),
+      limit + GRACE,
+    );
   }
 
   /**
@@ -242,7 +251,9 @@ export class WorkerPool {
       if (signal?.aborted) return reject(new Gone('The asker has gone.'));
       if (this.full) return reject(new Busy(`${this.#queue.length} questions wait already.`));
       const one: Waiting = { question: { method, args }, resolve, reject, timer: undefined };
-      signal?.addEventListener('abort', () => this.#drop(one, new Gone('The asker has gone.')), { once: true });
+      signal?.addEventListener('abort', () => this.#drop(one, new Gone('The asker has gone.')), {
+        once: true,
+      });
       this.#wait(one);
       this.#begin();
     });
@@ -271,7 +282,8 @@ export class WorkerPool {
 
   async close(): Promise<void> {
     this.#closed = true;
-    for (const one of this.#queue.splice(0)) this.#settle(one, () => one.reject(new Gone('The server is stopping.')));
+    for (const one of this.#queue.splice(0))
+      this.#settle(one, () => one.reject(new Gone('The server is stopping.')));
     const slots = [...this.#slots];
     const stopping = new Gone('The server is stopping.');
     for (const slot of slots) this.#lost(slot, stopping);

@@ -1,5 +1,6 @@
 /** The outside world as the server sees it. The stand-ins implement these; a library's own systems can. */
-import type { DiscoveryIndex, LibraryInfo, Moment } from '../core/engine/port';
+import type { DiscoveryIndex, LibraryInfo, Moment } from '../core/discovery/answers';
+import type { Slip } from '../core/model/slip';
 import {
   type Correspondent,
   confirmationOf,
@@ -11,7 +12,6 @@ import {
   supplyingMessage,
 } from '../core/requests/iso18626';
 import { act, type DeskNotice, type HeardMessage, type ReaderAct } from '../core/requests/lifecycle';
-import type { Slip } from '../core/requests/slip';
 
 export interface LendingNetwork {
   /** Hands in a message as XML; answers with its confirmation, also where it refuses it. Handing it in again is harmless. */
@@ -62,7 +62,8 @@ export function standinNetwork(index: DiscoveryIndex, info: () => LibraryInfo): 
         if (!isForOthers(slip)) return m;
         const xml = supplyingMessage(m, us);
         const read = readSupplyingMessage(xml, us.zone);
-        if ('error' in read) throw new Error(`The lending stand-in wrote what can’t be read: ${read.error.type}`);
+        if ('error' in read)
+          throw new Error(`The lending stand-in wrote what can’t be read: ${read.error.type}`);
         return { ...read, supplierName: m.supplierName, xml };
       });
     },

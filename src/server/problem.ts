@@ -69,16 +69,29 @@ export const problemHeaders = (type: ProblemType): Readonly<Record<string, strin
   ...HEADERS[type],
 });
 /** @param parameter the name of what was at fault; a name of no sensible length is cut */
-export function problem(type: ProblemType, detail: string, parameter?: string, more: Readonly<Record<string, unknown>> = {}): Response {
+export function problem(
+  type: ProblemType,
+  detail: string,
+  parameter?: string,
+  more: Readonly<Record<string, unknown>> = {},
+): Response {
   const body = { ...problemDocument(type, detail, parameter?.slice(0, 100)), ...more };
   return new Response(JSON.stringify(body), { status: body.status, headers: problemHeaders(type) });
 }
 export const BUSY = 'Too many are asking at once. Nothing is lost: try again in a few seconds.';
 /** @param id stands in the log beside what was wrong */
 export const failed = (id: string): Response =>
-  problem('failed', `Nothing of yours is lost. Try again in a moment; if it goes on, tell the library this number: ${id}.`, undefined, {
-    id,
-  });
+  problem(
+    'failed',
+    `Nothing of yours is lost. Try again in a moment; if it goes on, tell the library this number: ${id}.`,
+    undefined,
+    {
+      id,
+    },
+  );
 export const jsonText = (text: string, status = 200): Response =>
-  new Response(text, { status, headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
+  new Response(text, {
+    status,
+    headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+  });
 export const json = (value: unknown, status = 200): Response => jsonText(JSON.stringify(value), status);

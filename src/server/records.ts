@@ -2,9 +2,9 @@
 import { closeSync, openSync, readSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
-import type { DiscoveryRecord, Journal } from '../core/bibliography/record';
-import type { KbartLine } from '../core/coverage/kbart';
 import type { EmbeddedEngine } from '../core/engine/search';
+import type { DiscoveryRecord, Journal } from '../core/model/record';
+import type { KbartLine } from '../core/model/titleList';
 
 /** So many records are remembered as they were read. */
 export const RECORDS_KEPT = 4000;

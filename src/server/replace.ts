@@ -39,7 +39,8 @@ export function recover(dir: string): void {
 export function tidy(dir: string): void {
   recover(dir);
   for (const mark of [MAKING, BEFORE])
-    for (const path of beside(dir, mark)) if (!isAtWork(path, mark)) rmSync(path, { recursive: true, force: true });
+    for (const path of beside(dir, mark))
+      if (!isAtWork(path, mark)) rmSync(path, { recursive: true, force: true });
 }
 export function replaceWith(dir: string, made: string): void {
   const old = `${dir}${BEFORE}${process.pid}`;

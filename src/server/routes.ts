@@ -39,6 +39,7 @@ export const shapeOf = (path: string): string =>
     .map((part) => (part === '' || SAID.has(part) ? part : ':x'))
     .join('/');
 
-const ASKING = /^\/(?:api\/(?!library|policy-reports)|records\/|feeds\/|sru|openurl|journals|standin\/(?:publisher|delivery|database))/;
+const ASKING =
+  /^\/(?:api\/(?!library|policy-reports)|records\/|feeds\/|sru|openurl|journals|standin\/(?:publisher|delivery|database))/;
 /** Asks the index: refused at once when its queue is full, before anything is read or rendered. */
 export const asksIndex = (path: string): boolean => ASKING.test(path);

@@ -3,14 +3,14 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { moment, openWorld, situation } from '../../tests/fixtures/world';
 import { soonestWay, waysToRead } from '../core/access/ways';
-import { peerReviewOf } from '../core/bibliography/peerReview';
-import type { DiscoveryRecord } from '../core/bibliography/record';
 import { readKbart } from '../core/coverage/kbart';
-import { termOf, termsFor } from '../core/engine/analysis';
-import { fieldTexts } from '../core/engine/builder';
-import { fold, words } from '../core/engine/fold';
+import { fieldTexts } from '../core/engine/build/builder';
+import { peerReviewOf } from '../core/model/peerReview';
+import type { DiscoveryRecord } from '../core/model/record';
+import { type Minutes, parseDay, parseLocal } from '../core/model/time';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
-import { type Minutes, parseDay, parseLocal } from '../core/time';
+import { termOf, termsFor } from '../core/words/analysis';
+import { fold, words } from '../core/words/fold';
 import { DiscoveryService } from './service';
 
 const COUNT = 3000;
@@ -31,7 +31,9 @@ const search = (more: Partial<SearchRequest>, limit = 25, offset = 0) =>
 /** The slow and obvious way: in each word's own language, does one of the wanted stems stand in the record's text? */
 const has = (r: DiscoveryRecord, word: string): boolean => {
   const wanted = new Set(words(word).flatMap(termsFor));
-  return fieldTexts(r).some((values) => values.some(({ text, language }) => words(text).some((w) => wanted.has(termOf(w, language)))));
+  return fieldTexts(r).some((values) =>
+    values.some(({ text, language }) => words(text).some((w) => wanted.has(termOf(w, language)))),
+  );
 };
 
 describe('broad and narrow', () => {
@@ -50,8 +52,13 @@ describe('broad and narrow', () => {
         const chosen = r.keep?.[group] ?? [];
         const counts = new Map(whole.map((v) => [v.value, v.count]));
         for (const [value, count] of first)
-          expect([value, counts.get(value as string)], `${JSON.stringify(r)} ${group}`).toEqual([value, count]);
-        const floor = Math.min(...first.filter(([v]) => !chosen.includes(v as string)).map(([, n]) => n as number));
+          expect([value, counts.get(value as string)], `${JSON.stringify(r)} ${group}`).toEqual([
+            value,
+            count,
+          ]);
+        const floor = Math.min(
+          ...first.filter(([v]) => !chosen.includes(v as string)).map(([, n]) => n as number),
+        );
         expect(first.length).toBeGreaterThanOrEqual(Math.min(20, whole.length));
         for (const v of whole) if (v.count > floor) expect(first.map(([x]) => x)).toContain(v.value);
       }
@@ -61,7 +68,8 @@ describe('broad and narrow', () => {
     for (const reach of ['shelves', 'partners', 'index'] as const) {
       const far = search({ q: 'food', reach });
       const more = (c: string): number =>
-        (far.waits.find((w) => w.class === c)?.count ?? 0) - (near.waits.find((w) => w.class === c)?.count ?? 0);
+        (far.waits.find((w) => w.class === c)?.count ?? 0) -
+        (near.waits.find((w) => w.class === c)?.count ?? 0);
       const said = near.wider[reach];
       for (const [c, n] of Object.entries(said ?? {})) expect([reach, c, n]).toEqual([reach, c, more(c)]);
       expect(Object.values(said ?? {}).reduce((a, b) => a + b, 0)).toBe(far.total - near.total);
@@ -80,7 +88,8 @@ describe('search', () => {
   it('a phrase stands together in that order', () => {
     const found = search({ q: '"food security"' }, 100);
     expect(found.total).toBeGreaterThan(10);
-    const texts = (r: DiscoveryRecord) => fieldTexts(r).flatMap((values) => values.map((v) => words(v.text).join(' ')));
+    const texts = (r: DiscoveryRecord) =>
+      fieldTexts(r).flatMap((values) => values.map((v) => words(v.text).join(' ')));
     for (const hit of found.hits)
       expect(
         texts(records.find((r) => r.id === hit.id) as DiscoveryRecord).some((t) => /food secur/.test(t)),
@@ -89,10 +98,16 @@ describe('search', () => {
     expect(search({ q: '"security food"', exact: true }).total).toBe(0);
   });
   it('OR, NOT and fields are sets', () => {
-    const [dulse, nori, both] = [search({ q: 'dulse' }).total, search({ q: 'nori' }).total, search({ q: 'dulse nori' }).total];
+    const [dulse, nori, both] = [
+      search({ q: 'dulse' }).total,
+      search({ q: 'nori' }).total,
+      search({ q: 'dulse nori' }).total,
+    ];
     expect(search({ q: 'dulse OR nori' }).total).toBe(dulse + nori - both);
     expect(search({ q: 'dulse -nori' }).total).toBe(dulse - both);
-    expect(search({ q: 'by:Hallgrim' }).hits.every((h) => h.csl.author?.some((a) => a.family === 'Hallgrim'))).toBe(true);
+    expect(
+      search({ q: 'by:Hallgrim' }).hits.every((h) => h.csl.author?.some((a) => a.family === 'Hallgrim')),
+    ).toBe(true);
     expect(search({ q: 'title:iodine' }).total).toBeLessThan(search({ q: 'iodine' }).total);
     expect(search({ q: 'seaw*' }).total).toBeGreaterThanOrEqual(search({ q: 'seaweed' }).total);
   });
@@ -106,7 +121,9 @@ describe('search', () => {
     expect(search({ q: '10.5555/s1.2023.101' }).hits[0]?.csl.title).toMatch(/^Kelp on the plate/);
     const book = records.find((r) => r.csl.ISBN) as DiscoveryRecord;
     const isbn = book.csl.ISBN ?? '';
-    expect(search({ q: `${isbn.slice(0, 3)}-${isbn.slice(3, 8)}-${isbn.slice(8)}` }).hits.map((h) => h.id)).toContain(book.id);
+    expect(
+      search({ q: `${isbn.slice(0, 3)}-${isbn.slice(3, 8)}-${isbn.slice(8)}` }).hits.map((h) => h.id),
+    ).toContain(book.id);
     expect(search({ q: records[0]?.csl.ISSN ?? '' }).total).toBeGreaterThan(5);
   });
   it('words in no record are named', () => {
@@ -114,21 +131,28 @@ describe('search', () => {
     expect([answer.total, answer.notes.map((n) => n.code)]).toEqual([0, ['unknown-word']]);
     expect(answer.notes[0]?.text).toContain('“qzxv”');
     const helped = search({ q: 'kelp qzxv' });
-    expect([helped.total, helped.notes.map((n) => n.code)]).toEqual([search({ q: 'kelp' }).total, ['without']]);
+    expect([helped.total, helped.notes.map((n) => n.code)]).toEqual([
+      search({ q: 'kelp' }).total,
+      ['without'],
+    ]);
   });
   it('nothing asked is everything', () => expect(search({ q: '' }).total).toBe(present.length));
-  it('only small words are searched after all', () => expect(search({ q: 'the of' }).total).toBeGreaterThan(0));
+  it('only small words are searched after all', () =>
+    expect(search({ q: 'the of' }).total).toBeGreaterThan(0));
 });
 
 describe('what comes in later', () => {
   const onDay = (day: string, more: Partial<SearchRequest> = {}) =>
     world.service.search({ ...all, ...more }, moment(`${day}T09:00`), { offset: 0, limit: 100 });
   it('is not there before its day, and is what is new since', () => {
-    const came = (from: string, to: string) => records.filter((r) => r.added && r.added > from && r.added <= to).map((r) => r.id);
+    const came = (from: string, to: string) =>
+      records.filter((r) => r.added && r.added > from && r.added <= to).map((r) => r.id);
     expect(onDay('2026-11-20').total).toBe(present.length + came('', '2026-11-20').length);
     const fresh = onDay('2026-11-20', { since: parseDay('2026-11-10'), sort: 'added' });
     expect(came('2026-11-10', '2026-11-20').length).toBeGreaterThan(1);
-    expect(fresh.hits.flatMap((h) => [h.id, ...h.versions.map((v) => v.id)]).sort()).toEqual(came('2026-11-10', '2026-11-20').sort());
+    expect(fresh.hits.flatMap((h) => [h.id, ...h.versions.map((v) => v.id)]).sort()).toEqual(
+      came('2026-11-10', '2026-11-20').sort(),
+    );
     expect(fresh.breakdown.kind.reduce((n, v) => n + v.count, 0)).toBe(fresh.total);
   });
 });
@@ -138,8 +162,10 @@ describe('counts', () => {
   it('are over all results', () => {
     const answer = search({ q });
     const matching = present.filter((r) => has(r, q));
-    for (const v of answer.breakdown.kind) expect(v.count, v.value).toBe(matching.filter((r) => r.kind === v.value).length);
-    for (const v of answer.breakdown.subject) expect(v.count, v.value).toBe(matching.filter((r) => r.subjects.includes(v.value)).length);
+    for (const v of answer.breakdown.kind)
+      expect(v.count, v.value).toBe(matching.filter((r) => r.kind === v.value).length);
+    for (const v of answer.breakdown.subject)
+      expect(v.count, v.value).toBe(matching.filter((r) => r.subjects.includes(v.value)).length);
     expect(answer.years.reduce((n, [, c]) => n + c, 0)).toBe(answer.total);
     expect(answer.waits.reduce((n, w) => n + w.count, 0)).toBe(answer.total);
     expect(answer.reach.index).toBe(answer.total);
@@ -171,13 +197,16 @@ describe('counts', () => {
     ] as const) {
       for (const v of free.breakdown[group].slice(0, 4)) {
         expect(search({ q, keep: { [group]: [v.value] } }).total, `${group} ${v.value}`).toBe(v.count);
-        expect(search({ q, drop: { [group]: [v.value] } }).total, `without ${group} ${v.value}`).toBe(free.total - v.count);
+        expect(search({ q, drop: { [group]: [v.value] } }).total, `without ${group} ${v.value}`).toBe(
+          free.total - v.count,
+        );
       }
     }
     expect(search({ q, from: 2010, to: 2015 }).total).toBe(
       free.years.filter(([y]) => y >= 2010 && y <= 2015).reduce((n, [, c]) => n + c, 0),
     );
-    for (const reach of ['online', 'shelves', 'partners', 'index'] as const) expect(search({ q, reach }).total).toBe(free.reach[reach]);
+    for (const reach of ['online', 'shelves', 'partners', 'index'] as const)
+      expect(search({ q, reach }).total).toBe(free.reach[reach]);
   });
   it('a choice of a value that nothing has leaves nothing, without failing', () =>
     expect(search({ q, keep: { subject: ['No such heading'] } }).total).toBe(0));
@@ -194,7 +223,9 @@ describe('order and slices', () => {
   });
   it('slices join without gap or repeat', () => {
     const whole = search({ q: 'history' }, 50).hits.map((h) => h.id);
-    const parts = [0, 20, 40].flatMap((offset) => search({ q: 'history' }, offset === 40 ? 10 : 20, offset).hits.map((h) => h.id));
+    const parts = [0, 20, 40].flatMap((offset) =>
+      search({ q: 'history' }, offset === 40 ? 10 : 20, offset).hits.map((h) => h.id),
+    );
     expect(parts).toEqual(whole);
   });
   it('counts what can be had by the day needed', () => {
@@ -236,10 +267,14 @@ describe('records', () => {
   it('a record brings its relations', () => {
     const kelp = records.find((r) => r.csl.title.startsWith('Kelp on the plate')) as DiscoveryRecord;
     const answer = world.service.record(kelp.id);
-    expect(answer?.cites.map((c) => c.title)).toContain('Salt, smoke, weed: preserving in the northern isles');
+    expect(answer?.cites.map((c) => c.title)).toContain(
+      'Salt, smoke, weed: preserving in the northern isles',
+    );
     expect(answer?.citedBy.length).toBeGreaterThan(0);
     expect(answer?.peerReview).toEqual(
-      peerReviewOf(kelp, undefined).status === 'reviewed' ? answer?.peerReview : expect.objectContaining({ status: 'reviewed' }),
+      peerReviewOf(kelp, undefined).status === 'reviewed'
+        ? answer?.peerReview
+        : expect.objectContaining({ status: 'reviewed' }),
     );
   });
   it('editions stand together and stay distinguishable', () => {
@@ -257,7 +292,10 @@ describe('records', () => {
 
 describe('index directory', () => {
   it('keeps each provider’s title list as KBART', () => {
-    const { lines, problems } = readKbart(readFileSync(join(world.dir, 'kbart', 'harbourlight.tsv'), 'utf8'), 'harbourlight');
+    const { lines, problems } = readKbart(
+      readFileSync(join(world.dir, 'kbart', 'harbourlight.tsv'), 'utf8'),
+      'harbourlight',
+    );
     expect(problems).toEqual([]);
     expect(lines.find((l) => l.publication_title === 'Annals of Island Nutrition')).toMatchObject({
       embargo_info: 'P1Y',
@@ -276,7 +314,8 @@ describe('index directory', () => {
 });
 
 describe('what has no record', () => {
-  const journal = () => [...records].find((r) => r.kind === 'research-article' && r.csl.ISSN && !r.added) as DiscoveryRecord;
+  const journal = () =>
+    [...records].find((r) => r.kind === 'research-article' && r.csl.ISSN && !r.added) as DiscoveryRecord;
   it('an article of a known journal has the ways of its siblings', () => {
     const { csl } = journal();
     const found = world.service.ways(
@@ -291,7 +330,8 @@ describe('what has no record', () => {
       '',
     );
     const sibling = world.service.ways(journal().id, moment(), '');
-    const online = (a: typeof found) => a?.ways.filter((w) => w.id.startsWith('online:') || w.id.startsWith('none:')).map((w) => w.id);
+    const online = (a: typeof found) =>
+      a?.ways.filter((w) => w.id.startsWith('online:') || w.id.startsWith('none:')).map((w) => w.id);
     expect(online(found)?.length).toBeGreaterThan(0);
     for (const id of online(found) ?? []) expect(online(sibling)).toContain(id);
   });

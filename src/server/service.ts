@@ -4,13 +4,7 @@ import { join } from 'node:path';
 import { alternativesFor, wantsAlternatives } from '../core/access/alternatives';
 import { type AccessItem, optionsFor } from '../core/access/options';
 import { wantedItem } from '../core/access/part';
-import { WAIT_CLASSES, WAIT_LABEL } from '../core/access/times';
-import { soonestWay, type WaysAnswer, waysToRead } from '../core/access/ways';
-import { peerReviewOf } from '../core/bibliography/peerReview';
-import type { DiscoveryRecord, Journal } from '../core/bibliography/record';
-import type { KbartLine } from '../core/coverage/kbart';
-import { repair } from '../core/engine/assist';
-import { openIndex } from '../core/engine/data';
+import { soonestWay, waysToRead } from '../core/access/ways';
 import type {
   BreakdownValue,
   JournalsAnswer,
@@ -23,28 +17,35 @@ import type {
   SearchAnswer,
   SuggestAnswer,
   ValuesAnswer,
-} from '../core/engine/port';
-import { Recogniser } from '../core/engine/recognise';
+} from '../core/discovery/answers';
+import { candidatesFor } from '../core/discovery/candidates';
+import type { Guidance } from '../core/discovery/guidance';
+import { journalOf, unindexedItem } from '../core/discovery/unindexed';
+import { openIndex } from '../core/engine/format/data';
+import { stringAt } from '../core/engine/format/strings';
+import { repair } from '../core/engine/help/assist';
+import { Recogniser } from '../core/engine/help/recognise';
+import { suggest, titleKey, titleRange } from '../core/engine/help/suggest';
 import { EmbeddedEngine, type EngineQuery } from '../core/engine/search';
-import { stringAt } from '../core/engine/strings';
-import { suggest, titleKey, titleRange } from '../core/engine/suggest';
-import type { Guidance } from '../core/guidance/guidance';
+import type { Library, Policy, Reader } from '../core/model/library';
+import { peerReviewOf } from '../core/model/peerReview';
+import type { DiscoveryRecord, Journal, ReferenceItem } from '../core/model/record';
+import { NO_RECORD } from '../core/model/record';
+import type { Slip, Wanted as WantedPart } from '../core/model/slip';
+import { type Minutes, parseDay, parseLocal } from '../core/model/time';
+import type { KbartLine } from '../core/model/titleList';
+import { WAIT_CLASSES, WAIT_LABEL } from '../core/model/waits';
+import type { WaysAnswer } from '../core/model/ways';
 import { readPolicy } from '../core/policy/schema';
-import type { Library, Policy, Reader } from '../core/policy/types';
 import type { QueryNote } from '../core/query/plain';
 import { readQuery } from '../core/query/read';
 import { GROUPS, type Group, type SearchRequest } from '../core/query/request';
 import { sentence, valueLabel } from '../core/query/sentence';
 import { type Wanted, wanted } from '../core/query/tree';
-import { candidatesFor } from '../core/references/candidates';
 import { choose, type Match, type MatchResult } from '../core/references/match';
-import { NO_RECORD } from '../core/references/noRecord';
-import type { ReferenceItem } from '../core/references/read';
-import { journalOf, unindexedItem } from '../core/references/unindexed';
 import type { CopyHistory } from '../core/requests/history';
 import { promiseFor, type SlipPromise } from '../core/requests/promise';
-import { cslOfSlip, type Slip, type Wanted as WantedPart } from '../core/requests/slip';
-import { type Minutes, parseDay, parseLocal } from '../core/time';
+import { cslOfSlip } from '../core/requests/slip';
 import { lendingTimeline, type SentSlip } from '../standins/lending/timeline';
 import { HitWriter, listing } from './hits';
 import { findJournals } from './journals';
@@ -113,7 +114,12 @@ export class DiscoveryService {
   }
 
   health() {
-    return { records: this.#engine.size, engine: 'embedded', loadMs: Math.round(this.#loadMs), start: this.#start };
+    return {
+      records: this.#engine.size,
+      engine: 'embedded',
+      loadMs: Math.round(this.#loadMs),
+      start: this.#start,
+    };
   }
 
   /** A record by its position in the index. */
@@ -131,12 +137,24 @@ export class DiscoveryService {
     if ('problem' in read) throw new Error(`${read.problem.text} at ${read.problem.at}`);
     const at = parseLocal(moment.at) as Minutes;
     const sort = read.sort ?? request.sort;
-    const query = (tree: EngineQuery['tree']): EngineQuery => ({ ...request, ...slice, sort, tree, situation: moment.situation, at });
+    const query = (tree: EngineQuery['tree']): EngineQuery => ({
+      ...request,
+      ...slice,
+      sort,
+      tree,
+      situation: moment.situation,
+      at,
+    });
     const count = (t: EngineQuery['tree']): number => this.#engine.matching(query(t));
     const helped =
       request.exact || request.syntax === 'cql'
         ? null
-        : this.#recogniser.recognise(request.q, read.tree, (found) => this.#engine.passing(found, query(read.tree)), count);
+        : this.#recogniser.recognise(
+            request.q,
+            read.tree,
+            (found) => this.#engine.passing(found, query(read.tree)),
+            count,
+          );
     let tree: EngineQuery['tree'] = helped?.tree ?? read.tree;
     let notes: readonly QueryNote[] = [...read.notes, ...(helped?.notes ?? [])];
     let answer = this.#engine.search(query(tree));
@@ -148,13 +166,13 @@ export class DiscoveryService {
         answer = this.#engine.search(query(tree));
       } else notes = [...notes, ...unknownNotes(answer.unknown)];
     } else if (answer.total === 0) notes = [...notes, ...unknownNotes(answer.unknown)];
-    const asked: readonly Wanted[] = tree.op === 'closest' ? tree.words.map((text) => ({ text, prefix: false })) : wanted(tree);
+    const asked: readonly Wanted[] =
+      tree.op === 'closest' ? tree.words.map((text) => ({ text, prefix: false })) : wanted(tree);
     const shown = listing(moment, at, request.needBy, asked);
     const hits = answer.docs.map((doc, i) => this.#hits.hit(doc, answer.versions[i] ?? [], shown));
-    const breakdown = Object.fromEntries(GROUPS.map((g) => [g, answer.breakdown[g].map((v) => this.#labelled(g, v))])) as Record<
-      Group,
-      BreakdownValue[]
-    >;
+    const breakdown = Object.fromEntries(
+      GROUPS.map((g) => [g, answer.breakdown[g].map((v) => this.#labelled(g, v))]),
+    ) as Record<Group, BreakdownValue[]>;
     const counts = new Map(answer.breakdown.wait.map((v) => [v.value, v.count]));
     return {
       total: answer.total,
@@ -183,7 +201,15 @@ export class DiscoveryService {
     const read = readQuery(request);
     if ('problem' in read) throw new Error(read.problem.text);
     const at = parseLocal(moment.at) as Minutes;
-    const query = { ...request, ...slice, sort: read.sort ?? request.sort, tree: read.tree, situation: moment.situation, at, apart: true };
+    const query = {
+      ...request,
+      ...slice,
+      sort: read.sort ?? request.sort,
+      tree: read.tree,
+      situation: moment.situation,
+      at,
+      apart: true,
+    };
     const { total, docs } = this.#engine.search(query);
     return { total, records: docs.map((d) => this.#records.at(d)) };
   }
@@ -213,7 +239,8 @@ export class DiscoveryService {
       text: stringAt(data.tables[s.kind], s.value),
       count: s.count,
     }));
-    const titleAt = (position: number): DiscoveryRecord => this.#records.at(data.titleOrder[position] as number);
+    const titleAt = (position: number): DiscoveryRecord =>
+      this.#records.at(data.titleOrder[position] as number);
     const [from, to] = titleRange(typed, data.n, (p) => titleKey(titleAt(p).csl.title));
     const titles = new Map<string, SuggestAnswer['suggestions'][number]>();
     for (let p = from; p < Math.min(to, from + TITLES_LOOKED_AT) && titles.size < SUGGESTED; p++) {
@@ -228,7 +255,8 @@ export class DiscoveryService {
   }
 
   journals(q: string, campus: string, limit: number): JournalsAnswer {
-    const articles = (issn: string): number => this.#engine.evaluator.evaluate({ op: 'code', code: 'issn', value: issn }).n;
+    const articles = (issn: string): number =>
+      this.#engine.evaluator.evaluate({ op: 'code', code: 'issn', value: issn }).n;
     return findJournals(q, campus, limit, {
       journals: this.#journals,
       lines: this.#lines,
@@ -260,7 +288,9 @@ export class DiscoveryService {
       })),
       ...this.#library.partners.map((p) => ({
         name: p.name,
-        copies: [...(record.partnerCopies ?? []), ...(item.host?.partnerCopies ?? [])].filter((k) => k.partner === p.id),
+        copies: [...(record.partnerCopies ?? []), ...(item.host?.partnerCopies ?? [])].filter(
+          (k) => k.partner === p.id,
+        ),
       })),
     ].filter((p) => p.copies.length);
     const coverage = optionsFor(item, this.#library).flatMap((o) =>
@@ -271,7 +301,14 @@ export class DiscoveryService {
     return {
       record,
       journal: journal
-        ? { id: journal.id, title: journal.title, issn: journal.issn, refereed: journal.refereed, from: journal.from, to: journal.to }
+        ? {
+            id: journal.id,
+            title: journal.title,
+            issn: journal.issn,
+            refereed: journal.refereed,
+            from: journal.from,
+            to: journal.to,
+          }
         : null,
       host: this.#relatedById(record.host),
       peerReview: peerReviewOf(record, journal),
@@ -309,7 +346,15 @@ export class DiscoveryService {
         kind: item.record.kind,
         line: this.#hits.related(this.#engine.find(m.id)).line,
         wait: { ...wait, verdict: best?.verdict ?? null },
-        best: best ? { title: best.title, place: best.place, price: best.price, chance: best.chance, action: best.action } : null,
+        best: best
+          ? {
+              title: best.title,
+              place: best.place,
+              price: best.price,
+              chance: best.chance,
+              action: best.action,
+            }
+          : null,
       };
     };
     return items.map((said) => {
@@ -340,7 +385,10 @@ export class DiscoveryService {
     const asked = part ? wantedItem(item, part) : item;
     const answer = waysToRead(asked, this.#library, moment.situation, at, need, true);
     if (!wantsAlternatives(answer.best)) return answer;
-    return { ...answer, alternatives: alternativesFor(item, this.#versions(item), this.#library, moment.situation, at, need) };
+    return {
+      ...answer,
+      alternatives: alternativesFor(item, this.#versions(item), this.#library, moment.situation, at, need),
+    };
   }
   /** The other records of an item's work, with what they depend on. */
   #versions(item: AccessItem): AccessItem[] {
@@ -359,7 +407,15 @@ export class DiscoveryService {
     const item = this.#slipItem(slip);
     if (!item) return null;
     const versions = slip.editions === 'this' ? [] : this.#versions(item);
-    return promiseFor(slip, item, this.#library, moment.situation, parseLocal(moment.at) as Minutes, history, versions);
+    return promiseFor(
+      slip,
+      item,
+      this.#library,
+      moment.situation,
+      parseLocal(moment.at) as Minutes,
+      history,
+      versions,
+    );
   }
 
   timeline(slip: SentSlip, moment: Moment): LendingTimeline | null {
@@ -377,6 +433,9 @@ function unknownNotes(unknown: readonly string[]): QueryNote[] {
   if (!unknown.length) return [];
   const list = unknown.map((w) => `“${w}”`).join(', ');
   return [
-    { code: 'unknown-word', text: `No record has ${list}. Check the spelling, or leave ${unknown.length === 1 ? 'it' : 'them'} out.` },
+    {
+      code: 'unknown-word',
+      text: `No record has ${list}. Check the spelling, or leave ${unknown.length === 1 ? 'it' : 'them'} out.`,
+    },
   ];
 }

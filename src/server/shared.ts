@@ -1,7 +1,7 @@
 /** Reads an index directory's large files into shared memory, so that all workers use one copy. */
 import { closeSync, existsSync, fstatSync, openSync, readSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { openIndex } from '../core/engine/data';
+import { openIndex } from '../core/engine/format/data';
 import { damage } from './manifest';
 import { recover } from './replace';
 
@@ -20,13 +20,18 @@ export function readShared(dir: string): SharedIndex {
   recover(dir);
   const path = join(dir, 'index.lgd');
   if (!existsSync(path))
-    throw new Error(`There is no index in ${dir}. Make one with npm run demo (the made-up university) or npm run index (your own files).`);
+    throw new Error(
+      `There is no index in ${dir}. Make one with npm run demo (the made-up university) or npm run index (your own files).`,
+    );
   const records = join(dir, 'records.jsonl');
   const index = readWhole(path);
   // What can't be opened at all, or is of another version, says that better than a digest does.
   const opened = openIndex(index);
   if ('problem' in opened) throw new Error(opened.problem);
-  const shared = { index, records: existsSync(records) && statSync(records).size <= HELD ? readWhole(records) : null };
+  const shared = {
+    index,
+    records: existsSync(records) && statSync(records).size <= HELD ? readWhole(records) : null,
+  };
   const wrong = damage(dir, { 'index.lgd': shared.index, 'records.jsonl': shared.records });
   if (wrong) throw new Error(wrong);
   return shared;

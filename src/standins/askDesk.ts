@@ -2,8 +2,19 @@
  * The ask desk, simulated: a pure function of question and clock. The desk sits on working days from nine to five; an answer
  * comes one and a half to four desk hours after the question.
  */
+
+import {
+  addDays,
+  clockOf,
+  dayOf,
+  isoDay,
+  isoLocal,
+  type Minutes,
+  parseLocal,
+  startOf,
+  weekdayOf,
+} from '../core/model/time';
 import { fraction } from '../core/random';
-import { addDays, clockOf, dayOf, isoDay, isoLocal, type Minutes, parseLocal, startOf, weekdayOf } from '../core/time';
 
 export interface DeskQuestion {
   readonly id: string;

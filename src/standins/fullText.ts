@@ -2,7 +2,7 @@
  * Plausible text for a made document: paragraphs about the item's own subjects, the same every time for the same item. It
  * says of itself that it is invented; nobody should take it for the work.
  */
-import type { DiscoveryRecord } from '../core/bibliography/record';
+import type { DiscoveryRecord } from '../core/model/record';
 import { random } from '../core/random';
 
 const OPENINGS = [
@@ -35,13 +35,23 @@ const ENDS = [
   'a habit of reckoning',
   'the law of the shore',
 ];
-const HEADINGS = ['Introduction', 'Background', 'Sources and method', 'Findings', 'Discussion', 'Limits', 'Conclusion'];
+const HEADINGS = [
+  'Introduction',
+  'Background',
+  'Sources and method',
+  'Findings',
+  'Discussion',
+  'Limits',
+  'Conclusion',
+];
 
 export interface TextSection {
   readonly heading: string;
   readonly paragraphs: readonly string[];
 }
-export function fullTextOf(record: Pick<DiscoveryRecord, 'id' | 'csl'> & { readonly subjects?: readonly string[] }): TextSection[] {
+export function fullTextOf(
+  record: Pick<DiscoveryRecord, 'id' | 'csl'> & { readonly subjects?: readonly string[] },
+): TextSection[] {
   let seed = 7;
   for (const c of record.id + record.csl.title) seed = (Math.imul(seed, 31) + c.charCodeAt(0)) | 0;
   const r = random(seed);
@@ -49,9 +59,12 @@ export function fullTextOf(record: Pick<DiscoveryRecord, 'id' | 'csl'> & { reado
     .map((t) => t.trim().toLowerCase())
     .filter((t) => t.length > 3);
   const topic = () => (topics.length ? r.pick(topics) : 'the matter');
-  const sentence = () => `${r.pick(OPENINGS)} ${topic()} ${r.pick(MIDDLES)} ${r.chance(0.5) ? topic() : r.pick(ENDS)}.`;
+  const sentence = () =>
+    `${r.pick(OPENINGS)} ${topic()} ${r.pick(MIDDLES)} ${r.chance(0.5) ? topic() : r.pick(ENDS)}.`;
   return HEADINGS.map((heading) => ({
     heading,
-    paragraphs: Array.from({ length: r.int(2, 4) }, () => Array.from({ length: r.int(4, 8) }, sentence).join(' ')),
+    paragraphs: Array.from({ length: r.int(2, 4) }, () =>
+      Array.from({ length: r.int(4, 8) }, sentence).join(' '),
+    ),
   }));
 }

@@ -34,12 +34,21 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
   doc.setTitle(text.title);
   doc.setAuthor(text.people);
   doc.setProducer('Legendum stand-in');
-  const [serif, italic] = [await doc.embedFont(StandardFonts.TimesRoman), await doc.embedFont(StandardFonts.TimesRomanItalic)];
+  const [serif, italic] = [
+    await doc.embedFont(StandardFonts.TimesRoman),
+    await doc.embedFont(StandardFonts.TimesRomanItalic),
+  ];
   let page = doc.addPage([PAGE.width, PAGE.height]);
   let y = PAGE.height - PAGE.margin;
   let pages = 1;
   const foot = (): void =>
-    page.drawText(`${printable(text.foot)}   ${pages}`, { x: PAGE.margin, y: 40, size: 8, font: italic, color: rgb(0.35, 0.42, 0.45) });
+    page.drawText(`${printable(text.foot)}   ${pages}`, {
+      x: PAGE.margin,
+      y: 40,
+      size: 8,
+      font: italic,
+      color: rgb(0.35, 0.42, 0.45),
+    });
   const write = (body: string, size: number, font = serif): void => {
     const width = PAGE.width - 2 * PAGE.margin;
     let line = '';
@@ -85,6 +94,10 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
   }
   foot();
   if (text.password)
-    doc.encrypt({ userPassword: text.password, ownerPassword: `${text.password}-owner`, permissions: { printing: 'highResolution' } });
+    doc.encrypt({
+      userPassword: text.password,
+      ownerPassword: `${text.password}-owner`,
+      permissions: { printing: 'highResolution' },
+    });
   return doc.save();
 }

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { withoutBroken } from '../core/access/broken';
-import type { Way, WaysAnswer } from '../core/access/ways';
-import { recordId } from '../core/bibliography/record';
-import { isoLocal, type Minutes, parseLocal } from '../core/time';
+import { recordId } from '../core/model/record';
+import { isoLocal, type Minutes, parseLocal } from '../core/model/time';
+import type { Way, WaysAnswer } from '../core/model/ways';
 import { deskAnswer } from './askDesk';
 import { fullTextOf } from './fullText';
 import { fails, habitOf } from './habits';
@@ -15,16 +15,20 @@ describe('the ask desk', () => {
   const time = (asked: string, at = '2027-01-01T00:00') => deskAnswer(q(asked), HARBOUR_DAY, at)?.time ?? '';
   it('answers in its hours only, never on closing days', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 60 * 24 * 40 }), fc.string({ minLength: 6, maxLength: 8 }), (minutes, id) => {
-        const asked = isoLocal(((parseLocal('2026-11-01T00:00') as number) + minutes) as Minutes);
-        const a = deskAnswer(q(asked, `Q-${id}`), HARBOUR_DAY, '2027-06-01T00:00');
-        expect(a).not.toBeNull();
-        const t = (a as { time: string }).time;
-        expect(t > asked).toBe(true);
-        expect(t.slice(11) >= '09:00' && t.slice(11) <= '17:00').toBe(true);
-        expect(t.slice(0, 10)).not.toBe('2026-11-11');
-        expect([0, 6]).not.toContain(new Date(`${t.slice(0, 10)}T00:00Z`).getUTCDay());
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 60 * 24 * 40 }),
+        fc.string({ minLength: 6, maxLength: 8 }),
+        (minutes, id) => {
+          const asked = isoLocal(((parseLocal('2026-11-01T00:00') as number) + minutes) as Minutes);
+          const a = deskAnswer(q(asked, `Q-${id}`), HARBOUR_DAY, '2027-06-01T00:00');
+          expect(a).not.toBeNull();
+          const t = (a as { time: string }).time;
+          expect(t > asked).toBe(true);
+          expect(t.slice(11) >= '09:00' && t.slice(11) <= '17:00').toBe(true);
+          expect(t.slice(0, 10)).not.toBe('2026-11-11');
+          expect([0, 6]).not.toContain(new Date(`${t.slice(0, 10)}T00:00Z`).getUTCDay());
+        },
+      ),
     );
   });
   it('says nothing before it has answered, and always the same after', () => {
@@ -32,7 +36,8 @@ describe('the ask desk', () => {
     expect(deskAnswer(q('2026-11-02T09:10'), [], '2026-11-02T09:20')).toBeNull();
     expect(time('2026-11-02T09:10', t)).toBe(t);
   });
-  it('Friday evening is answered on Monday', () => expect(time('2026-11-06T16:50').slice(0, 10)).toBe('2026-11-09'));
+  it('Friday evening is answered on Monday', () =>
+    expect(time('2026-11-06T16:50').slice(0, 10)).toBe('2026-11-09'));
 });
 
 describe('links that did not work', () => {
@@ -85,7 +90,14 @@ describe('providers', () => {
     const sections = fullTextOf(record);
     expect(sections).toEqual(fullTextOf(record));
     expect(JSON.stringify(sections)).toContain('kelp farming');
-    const pdf = await makePdf({ title: record.csl.title, people: 'Lind, Ada', source: 'J', abstract: 'A.', foot: 'Foot', sections });
+    const pdf = await makePdf({
+      title: record.csl.title,
+      people: 'Lind, Ada',
+      source: 'J',
+      abstract: 'A.',
+      foot: 'Foot',
+      sections,
+    });
     expect(new TextDecoder('latin1').decode(pdf.subarray(0, 5))).toBe('%PDF-');
     const { PDFDocument } = await import('@cantoo/pdf-lib');
     expect((await PDFDocument.load(pdf)).getPageCount()).toBeGreaterThan(2);

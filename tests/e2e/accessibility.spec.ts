@@ -14,7 +14,10 @@ const found = async (page: Page, rules?: readonly string[]): Promise<string[]> =
 };
 
 for (const [name, open] of VIEWS) {
-  test(`axe finds nothing, light and dark, and nothing overflows at 360 px: ${name}`, async ({ page, faults }) => {
+  test(`axe finds nothing, light and dark, and nothing overflows at 360 px: ${name}`, async ({
+    page,
+    faults,
+  }) => {
     await open(page);
     expect(await found(page)).toEqual([]);
     // The themes differ in their colours only.
@@ -23,10 +26,15 @@ for (const [name, open] of VIEWS) {
     });
     // Colours may still be on their way from one theme to the other when the machine is busy.
     await expect
-      .poll(() => found(page, ['color-contrast']), { message: 'in the dark theme', timeout: 25_000, intervals: [500] })
+      .poll(() => found(page, ['color-contrast']), {
+        message: 'in the dark theme',
+        timeout: 25_000,
+        intervals: [500],
+      })
       .toEqual([]);
     await page.setViewportSize({ width: 360, height: 740 });
-    const over = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    const over = () =>
+      page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
     await expect.poll(over, { message: 'wider than 360 px' }).toBeLessThanOrEqual(0);
     if (name === 'no such page') faults.length = 0; // the browser reports the 404 itself
   });

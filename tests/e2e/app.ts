@@ -58,7 +58,10 @@ export const test = base.extend<{ baseURL: string; faults: string[] }, { server:
     async ({ page }, use) => {
       const faults: string[] = [];
       page.on('pageerror', (error) => faults.push(error.message));
-      page.on('console', (message) => message.type() === 'error' && faults.push(`${message.text()} ${message.location().url}`));
+      page.on(
+        'console',
+        (message) => message.type() === 'error' && faults.push(`${message.text()} ${message.location().url}`),
+      );
       await use(faults);
       base.expect(faults, 'errors in the page').toEqual([]);
     },

@@ -20,7 +20,8 @@ test('HTML in every field stays text', async ({ page }) => {
   await page.goto('/');
   await search(page, EVIL);
   await draft(page, 'record=tu0000052&route=ill-copy&from=lending');
-  for (const box of await page.getByRole('textbox').all()) if (await box.isEditable()) await box.fill(EVIL).catch(() => {});
+  for (const box of await page.getByRole('textbox').all())
+    if (await box.isEditable()) await box.fill(EVIL).catch(() => {});
   await page.getByRole('button', { name: 'Send slip' }).click();
   await expect(page.getByText(/to be mended first/)).toBeVisible();
   await page.goto('/requests');
@@ -39,7 +40,9 @@ test('a day in the past is named, in the box and on the slip', async ({ page }) 
   await expect(page).toHaveURL(/\/requests\/S-/);
 });
 
-test('unknown parameters, ids, days and methods are refused with the name of what is wrong', async ({ request }) => {
+test('unknown parameters, ids, days and methods are refused with the name of what is wrong', async ({
+  request,
+}) => {
   const refused: readonly [string, number, string][] = [
     ['/api/search?q=a&colour=red', 400, 'colour'],
     ['/api/search?q=a&need=2026-02-30', 400, 'need'],
@@ -59,7 +62,10 @@ test('unknown parameters, ids, days and methods are refused with the name of wha
     expect(body.detail.length).toBeGreaterThan(10);
   }
   for (const body of ['', '{', '{"slip":1}', '[]']) {
-    const answer = await request.post('/api/slips', { data: body, headers: { 'content-type': 'application/json' } });
+    const answer = await request.post('/api/slips', {
+      data: body,
+      headers: { 'content-type': 'application/json' },
+    });
     expect(answer.status()).toBe(400);
   }
   expect((await request.get('/records/none')).status()).toBe(404);
@@ -78,7 +84,10 @@ test('every page carries its security headers and no inline script is allowed', 
   expect(health.records).toBeGreaterThan(1000);
 });
 
-test('a script that was slipped into a page does not run, and the server hears of it', async ({ page, faults }) => {
+test('a script that was slipped into a page does not run, and the server hears of it', async ({
+  page,
+  faults,
+}) => {
   await page.goto('/about');
   const heard = page.waitForResponse((r) => r.url().endsWith('/api/policy-reports'));
   const ran = await page.evaluate(() => {

@@ -9,7 +9,8 @@ export const BROWSER: Partial<PlaywrightTestOptions & PlaywrightWorkerOptions> =
   timezoneId: 'UTC',
   contextOptions: { reducedMotion: 'reduce' },
   launchOptions: {
-    executablePath: ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) => existsSync(path)) ?? 'chromium',
+    executablePath:
+      ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) => existsSync(path)) ?? 'chromium',
     args: [
       '--no-sandbox',
       '--disable-gpu',

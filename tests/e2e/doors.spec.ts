@@ -26,7 +26,12 @@ function send(
         text += piece;
       });
       response.on('end', () =>
-        resolve({ status: response.statusCode ?? 0, headers: response.headers, text, ms: performance.now() - began }),
+        resolve({
+          status: response.statusCode ?? 0,
+          headers: response.headers,
+          text,
+          ms: performance.now() - began,
+        }),
       );
     });
     // A server that refuses a body closes the door; what it said counts if it was heard.
@@ -43,7 +48,10 @@ test('names that every object has, again and again, stop nothing', async ({ serv
   const base = server.address;
   for (let n = 0; n < 4; n++) {
     const opened = await send(base, 'GET', '/openurl?genre=toString&title=x');
-    expect([opened.status, opened.headers.location ?? '']).toEqual([302, expect.stringMatching(/^\/(requests\/new|records)/)]);
+    expect([opened.status, opened.headers.location ?? '']).toEqual([
+      302,
+      expect.stringMatching(/^\/(requests\/new|records)/),
+    ]);
     for (const path of [
       '/api/search?q=constructor:x',
       '/sru?operation=searchRetrieve&version=1.2&query=constructor%3Dx',
@@ -59,10 +67,14 @@ test('references made to be slow are answered in time, long ones in pieces', asy
   const base = server.address;
   const type = { 'content-type': 'text/plain' };
   const slow = `Lind${' ,;'.repeat(10_000)} et ab (2019)`;
-  const [a, b] = await Promise.all([send(base, 'POST', '/api/references', slow, type), send(base, 'POST', '/api/references', slow, type)]);
+  const [a, b] = await Promise.all([
+    send(base, 'POST', '/api/references', slow, type),
+    send(base, 'POST', '/api/references', slow, type),
+  ]);
   expect([a.status, b.status]).toEqual([200, 200]);
   expect(Math.max(a.ms, b.ms)).toBeLessThan(5000);
-  const one = 'Lindqvarn, T. (2017). Kelp on the plate: taste and habit. Annals of Island Nutrition, 8(2), 55–71.\n';
+  const one =
+    'Lindqvarn, T. (2017). Kelp on the plate: taste and habit. Annals of Island Nutrition, 8(2), 55–71.\n';
   const many = await send(base, 'POST', '/api/references', one.repeat(2400), type);
   expect(many.status, many.text.slice(0, 200)).toBe(200);
   expect(JSON.parse(many.text) as unknown[]).toHaveLength(2400);
@@ -85,20 +97,26 @@ test('what nobody needs is closed, wrong methods and types are named', async ({ 
   }
   expect((await send(base, 'PUT', '/api/search')).headers.allow).toBe('GET, HEAD');
   const typed = await send(base, 'POST', '/api/ways', '{}', { 'content-type': 'text/plain' });
-  expect([typed.status, (JSON.parse(typed.text) as { type: string }).type]).toEqual([415, 'urn:legendum:problem:bad-type']);
+  expect([typed.status, (JSON.parse(typed.text) as { type: string }).type]).toEqual([
+    415,
+    'urn:legendum:problem:bad-type',
+  ]);
 });
 
 test('too much is refused while it comes, in words', async ({ server }) => {
   const base = server.address;
   const json = { 'content-type': 'application/json' };
-  const said = await send(base, 'POST', '/api/ways', '', { ...json, 'content-length': '400000000' }).catch((e: Error) => e.message);
+  const said = await send(base, 'POST', '/api/ways', '', { ...json, 'content-length': '400000000' }).catch(
+    (e: Error) => e.message,
+  );
   expect(typeof said === 'string' ? said : said.status).toBe(413);
   function* endless(): Generator<Buffer> {
     for (let n = 0; n < 40; n++) yield Buffer.alloc(100_000, 0x20);
   }
-  const pieces = await send(base, 'POST', '/api/ways', endless(), { ...json, 'transfer-encoding': 'chunked' }).catch(
-    (e: Error) => e.message,
-  );
+  const pieces = await send(base, 'POST', '/api/ways', endless(), {
+    ...json,
+    'transfer-encoding': 'chunked',
+  }).catch((e: Error) => e.message);
   // Refused with words, or the door was shut before the last of it was sent.
   expect(typeof pieces === 'string' ? pieces : String(pieces.status)).toMatch(/413|ECONNRESET|EPIPE|hang up/);
   const long = await send(base, 'GET', `/api/search?q=${'%E6%B5%B7'.repeat(9000)}`);
@@ -109,19 +127,26 @@ test('too much is refused while it comes, in words', async ({ server }) => {
   expect((await send(base, 'GET', `/api/search?q=${'%E6%B5%B7'.repeat(4000)}`)).status).toBe(200);
 });
 
-test('links name the host and port that were asked, and nothing that anybody forwards', async ({ server }) => {
+test('links name the host and port that were asked, and nothing that anybody forwards', async ({
+  server,
+}) => {
   const { address } = server;
   const forged = { 'x-forwarded-host': 'evil.example', 'x-forwarded-proto': 'https' };
   for (const path of ['/feeds/search.atom?q=kelp', '/opensearch.xml']) {
     const { text } = await send(address, 'GET', path, undefined, forged);
-    expect([path, text.includes(`${address}/`), /evil\.example|https?:\/\/localhost[/"<]/.test(text)]).toEqual([path, true, false]);
+    expect([
+      path,
+      text.includes(`${address}/`),
+      /evil\.example|https?:\/\/localhost[/"<]/.test(text),
+    ]).toEqual([path, true, false]);
   }
   const { text } = await send(address, 'GET', '/sru', undefined, forged);
   expect(text).toMatch(new RegExp(`<host>127\\.0\\.0\\.1</host><port>${server.port}</port>`));
 });
 
 test('stopping lets what was begun be finished', async ({ server }) => {
-  const one = 'Lindqvarn, T. (2017). Kelp on the plate: taste and habit. Annals of Island Nutrition, 8(2), 55–71.\n';
+  const one =
+    'Lindqvarn, T. (2017). Kelp on the plate: taste and habit. Annals of Island Nutrition, 8(2), 55–71.\n';
   const asked = Array.from({ length: 6 }, () =>
     send(server.address, 'POST', '/api/references', one.repeat(60), { 'content-type': 'text/plain' }),
   );
@@ -140,7 +165,10 @@ test('what used to blank the page for ever does not', async ({ page }) => {
   await page.getByRole('button', { name: 'By fields' }).click();
   await expect(page.getByLabel('Field').first()).toBeVisible();
   await page.goto('/references');
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByText('Choose a file').click()]);
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByText('Choose a file').click(),
+  ]);
   await chooser.setFiles({
     name: 'odd.json',
     mimeType: 'application/json',
@@ -151,7 +179,9 @@ test('what used to blank the page for ever does not', async ({ page }) => {
   await expect(page.getByRole('heading', { name: /\d references?/ })).toBeVisible();
 });
 
-test('a malformed row among the slips is shown as what it is, saved and removed; the others stand', async ({ page }) => {
+test('a malformed row among the slips is shown as what it is, saved and removed; the others stand', async ({
+  page,
+}) => {
   await page.goto('/requests/new?record=tu0000043&route=partner-loan&from=ostmere');
   await page.waitForURL(/\/requests\/S-/);
   await page.evaluate(
@@ -160,7 +190,12 @@ test('a malformed row among the slips is shown as what it is, saved and removed;
         const opening = indexedDB.open('legendum');
         opening.onsuccess = () => {
           const tx = opening.result.transaction(['slips', 'settings'], 'readwrite');
-          tx.objectStore('slips').put({ id: 'S-odd', reader: 'imke', state: 'toString', item: { title: 'A cut row' } });
+          tx.objectStore('slips').put({
+            id: 'S-odd',
+            reader: 'imke',
+            state: 'toString',
+            item: { title: 'A cut row' },
+          });
           tx.objectStore('settings').put({ key: 'clock', value: 'no time at all' });
           tx.oncomplete = () => {
             opening.result.close();
@@ -174,7 +209,10 @@ test('a malformed row among the slips is shown as what it is, saved and removed;
   const odd = page.getByRole('region', { name: 'Kept, but not readable, 1' });
   await expect(odd).toContainText('A cut row');
   await expect(page.getByRole('heading', { name: /^Outgoing/ })).toBeVisible();
-  const [file] = await Promise.all([page.waitForEvent('download'), odd.getByRole('button', { name: 'Save as a file' }).click()]);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    odd.getByRole('button', { name: 'Save as a file' }).click(),
+  ]);
   expect(file.suggestedFilename()).toBe('slip.json');
   await odd.getByRole('button', { name: 'Remove' }).click();
   await expect(odd).toHaveCount(0);

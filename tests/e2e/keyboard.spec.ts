@@ -22,7 +22,8 @@ test('from the box to a sent slip by keyboard alone', async ({ page }) => {
   await page.waitForURL(/\/requests\/S-/);
   await page.getByText('You pay, if it is supplied').waitFor();
   const button = page.getByRole('button', { name: 'Send slip' });
-  for (let i = 0; i < 60 && !(await button.evaluate((el) => el === document.activeElement)); i++) await page.keyboard.press('Tab');
+  for (let i = 0; i < 60 && !(await button.evaluate((el) => el === document.activeElement)); i++)
+    await page.keyboard.press('Tab');
   await expect(button).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Messages' })).toBeVisible();
@@ -39,7 +40,9 @@ test('from the box to a sent slip by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('dialog', { name: 'Keys' })).toHaveCount(0);
 });
 
-test('conditions by keyboard: a part of the sentence opens, changes, closes, and focus comes back', async ({ page }) => {
+test('conditions by keyboard: a part of the sentence opens, changes, closes, and focus comes back', async ({
+  page,
+}) => {
   await page.goto('/?q=seaweed');
   await lines(page);
   const part = page.getByRole('button', { name: /^any language/ });

@@ -4,7 +4,9 @@ import { expect, lines, search, test } from './app';
 const total = async (page: import('@playwright/test').Page): Promise<number> =>
   Number(((await page.getByRole('heading', { name: /to read$/ }).textContent()) ?? '').replace(/\D/g, ''));
 
-test('from a one-word topic to reviewed recent articles in two languages, readable today, in under ten gestures', async ({ page }) => {
+test('from a one-word topic to reviewed recent articles in two languages, readable today, in under ten gestures', async ({
+  page,
+}) => {
   await page.goto('/');
   await search(page, 'local');
   const before = await total(page);
@@ -38,7 +40,10 @@ test('the same by keyboard alone', async ({ page }) => {
 
 type Page = import('@playwright/test').Page;
 /** Chooses kind, peer review, years, two languages and two waits, each by one gesture; returns how many it took with the question. */
-async function narrow(page: Page, use: (control: import('@playwright/test').Locator, key: 'b' | 'w') => Promise<void>): Promise<number> {
+async function narrow(
+  page: Page,
+  use: (control: import('@playwright/test').Locator, key: 'b' | 'w') => Promise<void>,
+): Promise<number> {
   const pane = page.getByRole('complementary', { name: 'Breakdown of the results' });
   let gestures = 1;
   for (const name of [/^Research article, /, /^Reviewed, /, /^last 5$/, /^English, /, /^Italian, /]) {
@@ -47,7 +52,9 @@ async function narrow(page: Page, use: (control: import('@playwright/test').Loca
     await lines(page);
   }
   for (const wait of [/ now$/, / today$/]) {
-    const segment = page.getByRole('group', { name: 'How soon they can be read' }).getByRole('button', { name: wait });
+    const segment = page
+      .getByRole('group', { name: 'How soon they can be read' })
+      .getByRole('button', { name: wait });
     if (await segment.count()) {
       await use(segment, 'w');
       gestures++;
@@ -142,7 +149,10 @@ test('far lines come when they are asked for, and Back brings the place again', 
   await expect(page.locator('li[data-index="149"]')).toBeInViewport();
 });
 
-test('a standing search tells what is new as days pass; history can be forgotten and brought back', async ({ page, request }) => {
+test('a standing search tells what is new as days pass; history can be forgotten and brought back', async ({
+  page,
+  request,
+}) => {
   await page.goto('/');
   await search(page, 'change');
   await page.getByRole('button', { name: 'Keep as a standing search' }).click();
@@ -150,7 +160,9 @@ test('a standing search tells what is new as days pass; history can be forgotten
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('Standing as “The past”.')).toBeVisible();
   const feed = await page.getByRole('link', { name: 'Feed' }).getAttribute('href');
-  expect(await (await request.get(feed ?? '')).text()).toContain('<feed xmlns="http://www.w3.org/2005/Atom">');
+  expect(await (await request.get(feed ?? '')).text()).toContain(
+    '<feed xmlns="http://www.w3.org/2005/Atom">',
+  );
   await page.goto('/searches');
   await expect(page.getByText('nothing new')).toBeVisible();
   await page.getByRole('button', { name: /^Demo clock/ }).click();

@@ -17,7 +17,8 @@ async function paste(page: Page, text: string): Promise<void> {
   await page.getByRole('button', { name: /^Read( again)?$/ }).click();
   await looked(page);
 }
-const looked = (page: Page) => page.waitForSelector('section[aria-label="What they are"][aria-busy="false"] li');
+const looked = (page: Page) =>
+  page.waitForSelector('section[aria-label="What they are"][aria-busy="false"] li');
 const rows = (page: Page) =>
   page
     .getByRole('region', { name: 'What they are' })
@@ -69,7 +70,10 @@ test('parts are corrected by hand, by keyboard, and the match follows', async ({
 });
 
 test('a choice by hand stands, and can be taken back', async ({ page }) => {
-  await paste(page, 'Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Harrow Tide Press, 2019.');
+  await paste(
+    page,
+    'Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Harrow Tide Press, 2019.',
+  );
   const row = rows(page).first();
   await row.getByText(/^Not this\?/).click();
   await row
@@ -87,7 +91,9 @@ test('a file comes in, what is bad in it is named, and the corrected list goes o
   await page.goto('/references');
   const ris =
     'TY  - JOUR\nAU  - Adewold, Esther\nTI  - School kitchens and sea vegetables\nT2  - Coastal Food Systems\nPY  - 2025\nVL  - 16\nSP  - 201\nER  - \nTY  - BOOK\nAU  - Nobody\nER  - \n';
-  await page.locator('input[type="file"]').setInputFiles({ name: 'list.ris', mimeType: 'text/plain', buffer: Buffer.from(ris) });
+  await page
+    .locator('input[type="file"]')
+    .setInputFiles({ name: 'list.ris', mimeType: 'text/plain', buffer: Buffer.from(ris) });
   await looked(page);
   await expect(page.getByText(/Line 9: This record has no title/)).toBeVisible();
   await expect(rows(page)).toHaveCount(1);
@@ -104,7 +110,9 @@ test('a file comes in, what is bad in it is named, and the corrected list goes o
 test('a table whose columns nobody knows is asked about', async ({ page }) => {
   await page.goto('/references');
   const csv = 'Werk,title of it,Jahr\nx,The edible shore,2019\n';
-  await page.locator('input[type="file"]').setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await page
+    .locator('input[type="file"]')
+    .setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   const chooser = page.getByRole('group', { name: 'What are the columns of list.csv?' });
   await expect(chooser.getByRole('button', { name: 'Read it' })).toBeDisabled();
   await chooser.getByLabel('title of it').selectOption('title');
@@ -139,7 +147,9 @@ test('a reference pasted into the search box is handed on', async ({ page }) => 
   );
   await page.getByRole('link', { name: 'Read it part by part' }).click();
   await looked(page);
-  await expect(rows(page).first()).toContainText('School kitchens and sea vegetables: a two-year feeding trial');
+  await expect(rows(page).first()).toContainText(
+    'School kitchens and sea vegetables: a two-year feeding trial',
+  );
 });
 
 test('OpenURL: the item’s page, or a slip with nothing to type', async ({ page, request, baseURL }) => {
@@ -192,11 +202,16 @@ test('a question goes with the search it is about', async ({ page }) => {
   await page.getByLabel('Your question').fill('Where do I find <b>this</b>?');
   await page.getByRole('button', { name: 'Ask', exact: true }).click();
   // In the list, not in the box: for a moment it stands in both.
-  await expect(page.getByRole('listitem').getByText('Where do I find <b>this</b>?', { exact: true })).toBeVisible();
+  await expect(
+    page.getByRole('listitem').getByText('Where do I find <b>this</b>?', { exact: true }),
+  ).toBeVisible();
   await expect(page.getByLabel('Your question')).toHaveValue('');
 });
 
-test('references over HTTP: text in, parts and matches out; other things are refused with a reason', async ({ request, baseURL }) => {
+test('references over HTTP: text in, parts and matches out; other things are refused with a reason', async ({
+  request,
+  baseURL,
+}) => {
   const post = (body: string, type = 'text/plain', query = '') =>
     request.post(`${baseURL}/api/references${query}`, { data: body, headers: { 'content-type': type } });
   const found = (await (await post(LIST, 'text/plain', '?need=2026-11-27')).json()) as {
@@ -214,7 +229,9 @@ test('references over HTTP: text in, parts and matches out; other things are ref
   expect((await post('x '.repeat(300_000))).status()).toBe(413);
 });
 
-test('what was found is set aside together; from the results by key; removed and brought back', async ({ page }) => {
+test('what was found is set aside together; from the results by key; removed and brought back', async ({
+  page,
+}) => {
   await paste(page, LIST);
   await page.getByRole('button', { name: 'Set aside the 2 found' }).click();
   await expect(page.getByText('2 set aside.')).toBeVisible();

@@ -64,7 +64,10 @@ test('a rare item that nobody lends: plainly said, counted, with what else would
   await until(page, /It has been ordered|Not bought/, 12);
 });
 
-test('three slips in one go with one failing: the others go, it stays with its reason', async ({ page, faults }) => {
+test('three slips in one go with one failing: the others go, it stays with its reason', async ({
+  page,
+  faults,
+}) => {
   for (const [query, copy] of [
     [SALT, false],
     ['record=tu0000049&route=ill-loan&from=lending', false],
@@ -96,7 +99,9 @@ test('three slips in one go with one failing: the others go, it stays with its r
   faults.length = 0; // the refusal that was staged
 });
 
-test('what can be read now, and a second slip for the same thing, are found before sending', async ({ page }) => {
+test('what can be read now, and a second slip for the same thing, are found before sending', async ({
+  page,
+}) => {
   await draft(page, 'record=tu0000001&route=ill-copy&from=lending');
   await page.getByRole('checkbox', { name: /copyright statement/ }).check();
   await page.getByRole('button', { name: 'Add to Outgoing' }).click();
@@ -127,7 +132,9 @@ test('approval with a question: staff ask, the reader answers, it goes on', asyn
     .click();
   await page.getByLabel('Your answer').fill('Only chapter 3, please, the fast way.');
   await page.getByRole('button', { name: 'Answer' }).click();
-  await expect(page.getByRole('listitem').getByText('Only chapter 3, please, the fast way.', { exact: true })).toBeVisible();
+  await expect(
+    page.getByRole('listitem').getByText('Only chapter 3, please, the fast way.', { exact: true }),
+  ).toBeVisible();
   await until(page, /^Approved/, 5);
   // The exchange is there to be read, in the standard's terms.
   await page.getByText('Technical details: ISO 18626').first().click();
@@ -199,7 +206,9 @@ test('a renewal and a recall', async ({ page }) => {
   await until(page, /Nothing more to do/, 4);
 });
 
-test('a slip by hand is filled in from its number; an article is asked for from its journal', async ({ page }) => {
+test('a slip by hand is filled in from its number; an article is asked for from its journal', async ({
+  page,
+}) => {
   await page.goto('/requests/new?by=hand');
   await page.waitForURL(/\/requests\/S-/);
   await page.getByLabel('ISBN').fill('9789800000497');
@@ -211,7 +220,9 @@ test('a slip by hand is filled in from its number; an article is asked for from 
   await page.goto('/journals?q=Annals+of+Island');
   await page.getByRole('link', { name: 'Ask for an article from it' }).first().click();
   await page.waitForURL(/\/requests\/S-/);
-  await expect(page.getByRole('textbox', { name: 'In', exact: true })).toHaveValue('Annals of Island Nutrition');
+  await expect(page.getByRole('textbox', { name: 'In', exact: true })).toHaveValue(
+    'Annals of Island Nutrition',
+  );
   await page.getByLabel('Year').fill('1801');
   await expect(page.getByText(/1801 lies outside/)).toBeVisible();
 });

@@ -2,7 +2,11 @@
 import { expect, kept, lines, moveClock, readAs, test } from './app';
 import { draft, send } from './views';
 
-test('a slip that can’t be sent stays in Outgoing and goes out later, once', async ({ page, server, faults }) => {
+test('a slip that can’t be sent stays in Outgoing and goes out later, once', async ({
+  page,
+  server,
+  faults,
+}) => {
   await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere');
   await server.stop();
   await page.getByRole('button', { name: 'Send slip' }).click();
@@ -35,9 +39,13 @@ test('a slip that can’t be sent stays in Outgoing and goes out later, once', a
 test('a double click and a reload in the middle send a slip once', async ({ page }) => {
   const sendings: string[] = [];
   page.on('request', (r) => {
-    if (r.method() === 'POST' && r.url().endsWith('/api/slips')) sendings.push((r.postDataJSON() as { slip: { id: string } }).slip.id);
+    if (r.method() === 'POST' && r.url().endsWith('/api/slips'))
+      sendings.push((r.postDataJSON() as { slip: { id: string } }).slip.id);
   });
-  for (const query of ['record=tu0000043&route=partner-loan&from=ostmere', 'record=tu0000049&route=ill-loan&from=lending']) {
+  for (const query of [
+    'record=tu0000043&route=partner-loan&from=ostmere',
+    'record=tu0000049&route=ill-loan&from=lending',
+  ]) {
     await draft(page, query);
     await page.getByRole('button', { name: 'Add to Outgoing' }).click();
     await page.waitForURL(/\/requests$/);
@@ -58,7 +66,10 @@ test('a double click and a reload in the middle send a slip once', async ({ page
 });
 
 test('slips are found by word and by where they stand', async ({ page }) => {
-  for (const query of ['record=tu0000043&route=partner-loan&from=ostmere', 'record=tu0000049&route=ill-loan&from=lending']) {
+  for (const query of [
+    'record=tu0000043&route=partner-loan&from=ostmere',
+    'record=tu0000049&route=ill-loan&from=lending',
+  ]) {
     await draft(page, query);
     await send(page);
   }
@@ -144,11 +155,16 @@ test('site data is blocked: said plainly, and searching goes on', async ({ page 
   await expect(page.getByRole('alert')).toContainText(/Allow site data, then reload/);
 });
 
-test('a browser without a store: said plainly; searching and reading go on, nothing is a blank page', async ({ page, faults }) => {
+test('a browser without a store: said plainly; searching and reading go on, nothing is a blank page', async ({
+  page,
+  faults,
+}) => {
   await page.addInitScript(() => Object.defineProperty(window, 'indexedDB', { value: undefined }));
   await page.goto('/?q=kelp');
   await lines(page);
-  await expect(page.getByRole('alert')).toContainText(/keeps nothing for this address.*Allow site data, then reload/);
+  await expect(page.getByRole('alert')).toContainText(
+    /keeps nothing for this address.*Allow site data, then reload/,
+  );
   await page.locator('[data-line]').first().click();
   await expect(page.getByRole('heading', { name: 'Ways to read' })).toBeVisible();
   await page.getByRole('button', { name: 'I have read this' }).click();
@@ -165,7 +181,11 @@ test('a browser without a store: said plainly; searching and reading go on, noth
   expect(faults).toEqual([]);
 });
 
-test('lines that can’t be fetched are said, and come when asked for again', async ({ page, context, faults }) => {
+test('lines that can’t be fetched are said, and come when asked for again', async ({
+  page,
+  context,
+  faults,
+}) => {
   await page.goto('/?q=history');
   await lines(page);
   await context.setOffline(true);

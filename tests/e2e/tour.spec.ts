@@ -23,7 +23,9 @@ test('an article is found, narrowed to reviewed and recent, and its PDF opens', 
   const opened = context.waitForEvent('page');
   await pane.getByRole('link', { name: 'Read', exact: true }).first().click();
   const publisher = await opened;
-  const file = await context.request.get((await publisher.getByRole('link', { name: 'Open the PDF' }).getAttribute('href')) ?? '');
+  const file = await context.request.get(
+    (await publisher.getByRole('link', { name: 'Open the PDF' }).getAttribute('href')) ?? '',
+  );
   expect(file.headers()['content-type']).toBe('application/pdf');
   expect((await file.body()).subarray(0, 5).toString()).toBe('%PDF-');
 
@@ -46,12 +48,24 @@ test('a book on loan here is asked for elsewhere, and arrives', async ({ page, s
   await page.getByRole('link', { name: /^Salt, smoke, weed/ }).click();
   const ways = page.getByRole('region', { name: 'Ways to read' });
   // Every way with its own time: ours comes back too late, a partner's in time.
-  await expect(ways.getByRole('listitem').filter({ hasText: 'University of Ostmere lends it' })).toContainText('by Mon 9 Nov');
-  await expect(ways.getByRole('listitem').filter({ hasText: 'Hold it when it comes back' })).toContainText('too late');
-  await expect(ways.getByRole('listitem').filter({ hasText: 'Interlibrary loan' })).toContainText('can be asked');
-  await ways.getByRole('listitem').filter({ hasText: 'University of Ostmere lends it' }).getByRole('link', { name: 'Make slip' }).click();
+  await expect(
+    ways.getByRole('listitem').filter({ hasText: 'University of Ostmere lends it' }),
+  ).toContainText('by Mon 9 Nov');
+  await expect(ways.getByRole('listitem').filter({ hasText: 'Hold it when it comes back' })).toContainText(
+    'too late',
+  );
+  await expect(ways.getByRole('listitem').filter({ hasText: 'Interlibrary loan' })).toContainText(
+    'can be asked',
+  );
+  await ways
+    .getByRole('listitem')
+    .filter({ hasText: 'University of Ostmere lends it' })
+    .getByRole('link', { name: 'Make slip' })
+    .click();
 
-  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue('Salt, smoke, weed: preserving in the northern isles');
+  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue(
+    'Salt, smoke, weed: preserving in the northern isles',
+  );
   await expect(page.getByLabel('Need by')).toHaveValue('2026-11-13');
   await page.getByLabel('Note to the library').fill('For the seminar');
   await expect(page.getByText('You pay, if it is supplied')).toBeVisible();

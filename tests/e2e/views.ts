@@ -24,7 +24,11 @@ Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Harrow Tid
 Nobody, A. (2001). A book that is not there. Aldersund: No Press.`;
 
 export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Promise<void>])[] = [
-  ['first visit', (page) => page.goto('/').then(() => page.getByRole('heading', { name: /^What can you be reading/ }).waitFor())],
+  [
+    'first visit',
+    (page) =>
+      page.goto('/').then(() => page.getByRole('heading', { name: /^What can you be reading/ }).waitFor()),
+  ],
   [
     'search',
     async (page) => {
@@ -112,7 +116,9 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
   [
     'CQL',
     async (page) => {
-      await page.goto(`/?syntax=cql&q=${encodeURIComponent('dc.title = seaweed and dc.date > 2015 sortBy dc.date/sort.descending')}`);
+      await page.goto(
+        `/?syntax=cql&q=${encodeURIComponent('dc.title = seaweed and dc.date > 2015 sortBy dc.date/sort.descending')}`,
+      );
       await lines(page);
     },
   ],
@@ -156,9 +162,22 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       await page.getByRole('heading', { name: 'Try a case' }).waitFor();
     },
   ],
-  ['journals', (page) => page.goto('/journals?q=seaweed').then(() => page.getByRole('heading', { name: 'Journals' }).waitFor())],
-  ['databases', (page) => page.goto('/databases').then(() => page.getByRole('heading', { name: /^Databases/ }).waitFor())],
-  ['guide', (page) => page.goto('/guides/phycology').then(() => page.getByRole('heading', { level: 1 }).waitFor())],
-  ['about', (page) => page.goto('/about').then(() => page.getByRole('heading', { name: 'Licences' }).waitFor())],
+  [
+    'journals',
+    (page) =>
+      page.goto('/journals?q=seaweed').then(() => page.getByRole('heading', { name: 'Journals' }).waitFor()),
+  ],
+  [
+    'databases',
+    (page) => page.goto('/databases').then(() => page.getByRole('heading', { name: /^Databases/ }).waitFor()),
+  ],
+  [
+    'guide',
+    (page) => page.goto('/guides/phycology').then(() => page.getByRole('heading', { level: 1 }).waitFor()),
+  ],
+  [
+    'about',
+    (page) => page.goto('/about').then(() => page.getByRole('heading', { name: 'Licences' }).waitFor()),
+  ],
   ['no such page', (page) => page.goto('/nowhere').then(() => undefined)],
 ];

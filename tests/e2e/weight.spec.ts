@@ -9,7 +9,10 @@ test('first-view JavaScript is at most 150 KB gzip', async ({ page }) => {
   });
   await page.goto('/', { waitUntil: 'networkidle' });
   await page.getByRole('heading', { name: /^What can you be reading/ }).waitFor();
-  const bytes = (await Promise.all(scripts)).reduce((sum, body) => sum + gzipSync(body, { level: 9 }).length, 0);
+  const bytes = (await Promise.all(scripts)).reduce(
+    (sum, body) => sum + gzipSync(body, { level: 9 }).length,
+    0,
+  );
   console.log(`first-view JavaScript: ${(bytes / 1000).toFixed(1)} KB gzip in ${scripts.length} files`);
   expect(scripts.length).toBeGreaterThan(3);
   expect(bytes).toBeLessThanOrEqual(150_000);

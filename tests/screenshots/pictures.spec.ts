@@ -3,8 +3,13 @@ import type { Page } from '@playwright/test';
 import { test } from '../e2e/app';
 import { VIEWS } from '../e2e/views';
 
-const view = (name: string): ((page: Page) => Promise<void>) => VIEWS.find(([n]) => n === name)?.[1] ?? (async () => {});
-const PICTURES: readonly (readonly [file: string, view: string, more?: { dark?: boolean; width?: number; height?: number }])[] = [
+const view = (name: string): ((page: Page) => Promise<void>) =>
+  VIEWS.find(([n]) => n === name)?.[1] ?? (async () => {});
+const PICTURES: readonly (readonly [
+  file: string,
+  view: string,
+  more?: { dark?: boolean; width?: number; height?: number },
+])[] = [
   ['first-visit', 'first visit'],
   ['search', 'search'],
   ['search-dark', 'search', { dark: true }],

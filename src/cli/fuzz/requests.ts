@@ -1,9 +1,10 @@
 /** Requests to every endpoint and page: valid ones with something wrong in them. Drawn by seed, so that a finding can be met again. */
 
+import type { Slip } from '../../core/model/slip';
 import { GROUPS } from '../../core/query/request';
 import type { Random } from '../../core/random';
 import { requestFor } from '../../core/requests/iso18626';
-import { newSlip, type Slip } from '../../core/requests/slip';
+import { newSlip } from '../../core/requests/slip';
 import { phrase, spoilt, text } from './words';
 
 /** What the fuzzer needs to know of the library it knocks at. */
@@ -137,7 +138,13 @@ export function shot(r: Random, known: Known): Shot {
   return wrongMethod(r, known);
 }
 const accept = (r: Random): Record<string, string> => ({
-  accept: r.pick(['*/*', 'text/html', 'application/json', 'application/marcxml+xml', text(r).replace(/[^\x20-\x7e]/g, '') || '*/*']),
+  accept: r.pick([
+    '*/*',
+    'text/html',
+    'application/json',
+    'application/marcxml+xml',
+    text(r).replace(/[^\x20-\x7e]/g, '') || '*/*',
+  ]),
 });
 
 function asked(r: Random, known: Known): Shot {
@@ -148,12 +155,22 @@ function asked(r: Random, known: Known): Shot {
     .map((name) => {
       const right = VALID[name];
       const own =
-        name === 'campus' && r.chance(0.7) ? known.campus : right && r.chance(0.7) ? r.pick(right) : r.chance(0.5) ? phrase(r) : text(r);
+        name === 'campus' && r.chance(0.7)
+          ? known.campus
+          : right && r.chance(0.7)
+            ? r.pick(right)
+            : r.chance(0.5)
+              ? phrase(r)
+              : text(r);
       return `${encoded(r, name)}=${encoded(r, own)}`;
     });
   if (r.chance(0.05)) pairs.push(`${encoded(r, text(r))}=${encoded(r, text(r))}`);
   if (r.chance(0.05) && pairs[0]) pairs.push(pairs[0]);
-  return { method: r.chance(0.02) ? 'HEAD' : 'GET', path: `${path}${pairs.length ? `?${pairs.join('&')}` : ''}`, headers: accept(r) };
+  return {
+    method: r.chance(0.02) ? 'HEAD' : 'GET',
+    path: `${path}${pairs.length ? `?${pairs.join('&')}` : ''}`,
+    headers: accept(r),
+  };
 }
 function page(r: Random, known: Known): Shot {
   const id = r.chance(0.5) ? r.pick(known.records).id : text(r);
@@ -180,7 +197,18 @@ const slipOf = (r: Random, known: Known): Slip => {
     record: record as never,
     reader: known.reader,
     wanted: r.pick(['loan', 'article', 'chapter', 'purchase', 'question']),
-    route: r.pick(['hold', 'transfer', 'post', 'scan', 'partner-loan', 'partner-copy', 'ill-loan', 'ill-copy', 'purchase', 'question']),
+    route: r.pick([
+      'hold',
+      'transfer',
+      'post',
+      'scan',
+      'partner-loan',
+      'partner-copy',
+      'ill-loan',
+      'ill-copy',
+      'purchase',
+      'question',
+    ]),
     from: r.pick(['lending', known.campus, 'acquisitions', 'ask']),
     needBy: r.chance(0.3) ? '2026-11-13' : '',
     now: known.start,
@@ -188,7 +216,10 @@ const slipOf = (r: Random, known: Known): Slip => {
 };
 function posted(r: Random, known: Known): Shot {
   const record = r.pick(known.records);
-  const moment = { situation: { campus: known.campus, category: 'undergraduate', remote: false }, at: known.start };
+  const moment = {
+    situation: { campus: known.campus, category: 'undergraduate', remote: false },
+    at: known.start,
+  };
   const slip: Slip = { ...slipOf(r, known), declared: true };
   const sent = { ...slip, state: 'sent', sent: known.start };
   const history = { journalThisYear: 0, sameIssue: 0, sameBookCopies: 0, open: 0 };
@@ -197,16 +228,33 @@ function posted(r: Random, known: Known): Shot {
     { path: '/api/ways', body: { csl: record.csl, moment, needBy: '2026-11-13' } },
     { path: '/api/promise', body: { slip, moment, history } },
     { path: '/api/slips', body: { slip, moment, history } },
-    { path: '/api/slips/act', body: { slip: sent, act: r.pick(['cancel', 'note', 'renew', 'collect']), text: 'x', moment } },
+    {
+      path: '/api/slips/act',
+      body: { slip: sent, act: r.pick(['cancel', 'note', 'renew', 'collect']), text: 'x', moment },
+    },
     { path: '/api/slips/news', body: { slips: [sent, sent], moment } },
-    { path: '/api/ask', body: { questions: [{ id: 'Q-000001', kind: 'question', subject: 'kelp', asked: known.start }], moment } },
-    { path: '/api/policy-reports', body: { 'csp-report': { 'effective-directive': 'img-src', 'blocked-uri': 'https://x.example/a' } } },
+    {
+      path: '/api/ask',
+      body: {
+        questions: [{ id: 'Q-000001', kind: 'question', subject: 'kelp', asked: known.start }],
+        moment,
+      },
+    },
+    {
+      path: '/api/policy-reports',
+      body: { 'csp-report': { 'effective-directive': 'img-src', 'blocked-uri': 'https://x.example/a' } },
+    },
     { path: '/api/references/resolve', body: { items: [record.csl, record.csl], moment, needBy: '' } },
   ]);
   const bad = r.chance(0.9) ? spoilt(r, body) : body;
   let sentText = r.chance(0.03) ? text(r) : (JSON.stringify(bad) ?? '');
   if (r.chance(0.03)) sentText = sentText.slice(0, r.int(0, sentText.length));
-  return { method: 'POST', path, headers: r.chance(0.97) ? JSON_TYPE : { 'content-type': 'text/plain' }, body: sentText };
+  return {
+    method: 'POST',
+    path,
+    headers: r.chance(0.97) ? JSON_TYPE : { 'content-type': 'text/plain' },
+    body: sentText,
+  };
 }
 function references(r: Random, known: Known): Shot {
   if (r.chance(0.5)) {
@@ -223,7 +271,9 @@ function references(r: Random, known: Known): Shot {
   let xml = requestFor(slipOf(r, known), 'LGD:X', known.correspondent, known.start);
   for (let n = r.int(0, 3); n > 0; n--) {
     const at = r.int(0, xml.length);
-    xml = r.chance(0.3) ? xml.slice(0, at) : `${xml.slice(0, at)}${text(r).slice(0, 5000)}${xml.slice(at + r.int(0, 20))}`;
+    xml = r.chance(0.3)
+      ? xml.slice(0, at)
+      : `${xml.slice(0, at)}${text(r).slice(0, 5000)}${xml.slice(at + r.int(0, 20))}`;
   }
   const body = r.chance(0.1) ? Buffer.from(xml, 'utf16le') : xml;
   return {

@@ -5,9 +5,10 @@ const ORDINARY =
   'kelp seaweed history "food security" Lindqvarn Ostholt Annals küste algue 海藻 해조류 водоросли οίκος 2017 1999-2004 vol 14 p 101 the of and'.split(
     ' ',
   );
-const INHERITED = 'constructor toString valueOf hasOwnProperty __proto__ prototype __defineGetter__ isPrototypeOf toLocaleString'.split(
-  ' ',
-);
+const INHERITED =
+  'constructor toString valueOf hasOwnProperty __proto__ prototype __defineGetter__ isPrototypeOf toLocaleString'.split(
+    ' ',
+  );
 const SYNTAX =
   'OR AND NOT NEAR/3 BEFORE/1 ( ) (( )) " “ ” * ** ? ^ = == <> >= < > : / \\ - -- title: by: in: year: isbn: issn: doi: callno: number: by:" title:^" title:=" sortby prox/distance<=3 any all within cql.allRecords dc.title bib.isbn > dc= ISSN ISBN DOI'.split(
     ' ',
@@ -74,7 +75,8 @@ export const text = (r: Random): string => {
   return r.pick(SLOW)(r.pick([3, 60, 400, 2000]));
 };
 /** A few of them, with or without spaces between. */
-export const phrase = (r: Random): string => Array.from({ length: r.int(0, 6) }, () => text(r)).join(r.chance(0.7) ? ' ' : '');
+export const phrase = (r: Random): string =>
+  Array.from({ length: r.int(0, 6) }, () => text(r)).join(r.chance(0.7) ? ' ' : '');
 /** Something where text was expected. */
 export function value(r: Random, depth = 0): unknown {
   const kind = r.int(0, 9);
@@ -84,7 +86,10 @@ export function value(r: Random, depth = 0): unknown {
   if (depth > 3) return '';
   if (kind < 8) return Array.from({ length: r.int(0, 4) }, () => value(r, depth + 1));
   return Object.fromEntries(
-    Array.from({ length: r.int(0, 4) }, () => [r.chance(0.4) ? r.pick(INHERITED) : text(r).slice(0, 20), value(r, depth + 1)]),
+    Array.from({ length: r.int(0, 4) }, () => [
+      r.chance(0.4) ? r.pick(INHERITED) : text(r).slice(0, 20),
+      value(r, depth + 1),
+    ]),
   );
 }
 /** Nested so deep that what recurses falls over. */
@@ -96,14 +101,17 @@ export function spoilt(r: Random, what: unknown): unknown {
   if (Array.isArray(what)) {
     const list: unknown[] = [...what];
     if (list.length && r.chance(0.7)) list[r.int(0, list.length - 1)] = spoilt(r, r.pick(list));
-    else if (r.chance(0.3)) for (let n = r.pick([1, 30, 600]); n > 0; n--) list.push(r.pick(what) ?? value(r));
+    else if (r.chance(0.3))
+      for (let n = r.pick([1, 30, 600]); n > 0; n--) list.push(r.pick(what) ?? value(r));
     return list;
   }
   if (typeof what !== 'object' || what === null) return value(r);
   const entries = Object.entries(what);
   const at = r.int(0, Math.max(0, entries.length - 1));
   const kind = r();
-  const kept = entries.flatMap(([k, v], i): [string, unknown][] => (i !== at ? [[k, v]] : kind < 0.15 ? [] : [[k, spoilt(r, v)]]));
+  const kept = entries.flatMap(([k, v], i): [string, unknown][] =>
+    i !== at ? [[k, v]] : kind < 0.15 ? [] : [[k, spoilt(r, v)]],
+  );
   if (kind > 0.9) kept.push([r.pick(INHERITED), value(r)]);
   return Object.fromEntries(kept);
 }

@@ -182,17 +182,24 @@ export const STYLES: Readonly<Record<string, Manner>> = {
   },
 };
 
-const esc = (t: string): string => t.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
+const esc = (t: string): string =>
+  t.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
 const text = (what: string, more = ''): string => `<text ${what} ${more}/>`;
 
 export function cslStyle(name: string, m: Manner): string {
   const nameAttributes = [
-    m.invert === 'all' ? 'name-as-sort-order="all"' : m.invert === 'first' ? 'name-as-sort-order="first"' : '',
+    m.invert === 'all'
+      ? 'name-as-sort-order="all"'
+      : m.invert === 'first'
+        ? 'name-as-sort-order="first"'
+        : '',
     m.initials ? `initialize-with="${m.initials === 'bare' ? '' : m.initials}"` : '',
     m.and === '&' ? 'and="symbol"' : m.and === 'and' ? 'and="text"' : '',
     `delimiter="${m.between ?? ', '}"`,
     `sort-separator="${m.initials === 'bare' ? ' ' : ', '}"`,
-    m.etAlMin ? `et-al-min="${m.etAlMin}" et-al-use-first="${m.etAlMin > 3 ? 6 : 1}"` : 'et-al-min="21" et-al-use-first="19"',
+    m.etAlMin
+      ? `et-al-min="${m.etAlMin}" et-al-use-first="${m.etAlMin > 3 ? 6 : 1}"`
+      : 'et-al-min="21" et-al-use-first="19"',
   ].join(' ');
   const caps = m.caps ? '<name-part name="family" text-case="uppercase"/>' : '';
   const people = (variable: string, label = ''): string =>
@@ -203,7 +210,11 @@ export function cslStyle(name: string, m: Manner): string {
   const whole = (around = ''): string =>
     `<choose><if type="article-newspaper"><date variable="issued" ${around} delimiter=" "><date-part name="day"/><date-part name="month"/><date-part name="year"/></date></if><else>${year(around)}</else></choose>`;
   const early =
-    m.date === 'after-author' ? whole('prefix=" (" suffix=")"') : m.date === 'after-author-plain' ? whole(`prefix="${m.stop}"`) : '';
+    m.date === 'after-author'
+      ? whole('prefix=" (" suffix=")"')
+      : m.date === 'after-author-plain'
+        ? whole(`prefix="${m.stop}"`)
+        : '';
   const title = text('variable="title"', m.quotes ? 'quotes="true"' : '');
   const bookTitle = text('variable="title"', 'font-style="italic"');
   const volume = `<group><text variable="volume"/><text variable="issue" prefix="${esc(m.issue[0])}" suffix="${esc(m.issue[1])}"/></group>`;

@@ -4,14 +4,18 @@
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { readIsbn, readIssn } from '../../core/bibliography/identifiers';
 import { decideCoverage } from '../../core/coverage/decide';
-import { type KbartLine, readKbart } from '../../core/coverage/kbart';
-import { words } from '../../core/engine/fold';
+import { readKbart } from '../../core/coverage/kbart';
 import { decodeText } from '../../core/formats/text';
-import { type DayNumber, parseDay } from '../../core/time';
+import { readIsbn, readIssn } from '../../core/model/identifiers';
+import { type DayNumber, parseDay } from '../../core/model/time';
+import type { KbartLine } from '../../core/model/titleList';
+import { words } from '../../core/words/fold';
 
-const { values } = parseArgs({ options: { kbart: { type: 'string' }, today: { type: 'string' } }, allowPositionals: true });
+const { values } = parseArgs({
+  options: { kbart: { type: 'string' }, today: { type: 'string' } },
+  allowPositionals: true,
+});
 const today = parseDay(values.today ?? new Date().toISOString().slice(0, 10));
 if (!values.kbart || !existsSync(values.kbart) || today === null) {
   console.error('tool coverage --kbart FILE [--today YYYY-MM-DD], articles as JSON lines on standard input.');
@@ -38,7 +42,8 @@ interface Asked {
   readonly isbn?: unknown;
   readonly title?: unknown;
 }
-const text = (v: unknown): string | undefined => (v === undefined || v === null || v === '' ? undefined : String(v));
+const text = (v: unknown): string | undefined =>
+  v === undefined || v === null || v === '' ? undefined : String(v);
 
 decodeText(readFileSync(0))
   .split(/\r\n|\n|\r/)

@@ -13,7 +13,9 @@ const at = args.indexOf('--syntax');
 const [, syntax = 'plain'] = at < 0 ? [] : [args[at], args[at + 1] ?? ''];
 const words = at < 0 ? args : args.toSpliced(at, 2);
 if (syntax !== 'plain' && syntax !== 'cql') {
-  console.error('tool query TEXT [--syntax plain|cql]; without TEXT, one query a line is read from standard input.');
+  console.error(
+    'tool query TEXT [--syntax plain|cql]; without TEXT, one query a line is read from standard input.',
+  );
   process.exit(2);
 }
 const inputs = words.length

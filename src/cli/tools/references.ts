@@ -18,7 +18,8 @@ if (values.index && !existsSync(`${values.index}/index.lgd`)) {
   process.exit(2);
 }
 const service = dir ? new DiscoveryService(dir) : null;
-if (!service) console.error('There is no index yet (npm run demo makes one): references are read and not matched.');
+if (!service)
+  console.error('There is no index yet (npm run demo makes one): references are read and not matched.');
 const model = decodeModel(readFileSync(MODEL_FILE));
 for (const { text } of splitReferences(decodeText(readFileSync(0)))) {
   const { csl, parts } = readReference(text, model);

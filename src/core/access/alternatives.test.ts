@@ -4,7 +4,7 @@ import { storyItem, storyItemTitled } from '../../../tests/fixtures/story';
 import { situation } from '../../../tests/fixtures/world';
 import { LIBRARY } from '../../demo/library';
 import { STORYLINE } from '../../demo/storyline/records';
-import { type DayNumber, type Minutes, parseDay, parseLocal } from '../time';
+import { type DayNumber, type Minutes, parseDay, parseLocal } from '../model/time';
 import { alternativesFor, wantsAlternatives } from './alternatives';
 import type { AccessItem } from './options';
 import { soonestWay, waysToRead } from './ways';
@@ -15,18 +15,25 @@ const now = parseLocal('2026-11-02T09:10') as Minutes;
 const day = (iso: string) => parseDay(iso) as DayNumber;
 const here = situation('quayside');
 const versionsOf = (i: AccessItem) =>
-  STORYLINE.filter((r) => r.work !== undefined && r.work === i.record.work && r.id !== i.record.id).map(itemOf);
+  STORYLINE.filter((r) => r.work !== undefined && r.work === i.record.work && r.id !== i.record.id).map(
+    itemOf,
+  );
 const sorts = (start: string, need: string | null = null) =>
-  alternativesFor(item(start), versionsOf(item(start)), LIBRARY, here, now, need ? day(need) : null).map((a) => a.sort);
+  alternativesFor(item(start), versionsOf(item(start)), LIBRARY, here, now, need ? day(need) : null).map(
+    (a) => a.sort,
+  );
 
 describe('alternatives', () => {
   it('nobody lends a rare book: a chapter copy from an archive, a purchase, a question', () => {
     expect(sorts('Gathering rights, 1880')).toEqual(['chapter', 'purchase', 'question']);
   });
-  it('a video has no pages to copy', () => expect(sorts('The dulse sellers')).toEqual(['purchase', 'question']));
+  it('a video has no pages to copy', () =>
+    expect(sorts('The dulse sellers')).toEqual(['purchase', 'question']));
   it('an article is never suggested for purchase', () => {
     for (const r of STORYLINE.filter((x) => x.kind === 'research-article' || x.kind === 'chapter'))
-      expect(alternativesFor(itemOf(r), [], LIBRARY, here, now, null).some((a) => a.sort === 'purchase')).toBe(false);
+      expect(
+        alternativesFor(itemOf(r), [], LIBRARY, here, now, null).some((a) => a.sort === 'purchase'),
+      ).toBe(false);
   });
   it('what stands first is in time, and everything with a day is sooner than the best way', () => {
     for (const r of STORYLINE) {
@@ -34,7 +41,9 @@ describe('alternatives', () => {
       const best = soonestWay(one, LIBRARY, here, now, day('2026-11-06')).best;
       const list = alternativesFor(one, versionsOf(one), LIBRARY, here, now, day('2026-11-06'));
       const offered = list.filter((a) => a.sort !== 'purchase' && a.sort !== 'question');
-      for (const a of offered) if (best?.ready) expect((a.ready as string) < best.ready.median, `${r.csl.title}: ${a.title}`).toBe(true);
+      for (const a of offered)
+        if (best?.ready)
+          expect((a.ready as string) < best.ready.median, `${r.csl.title}: ${a.title}`).toBe(true);
       const ranks = offered.map((a) => (a.verdict === 'in-time' ? 0 : a.verdict === 'tight' ? 1 : 2));
       expect(ranks).toEqual([...ranks].sort());
       expect(list.at(-1)?.sort).toBe('question');
@@ -50,7 +59,9 @@ describe('alternatives', () => {
     expect(new Set(found.map((a) => a.sort)).size).toBeGreaterThan(1);
   });
   it('a visit is offered where the thing may be read on the premises sooner than it comes', () => {
-    const visits = STORYLINE.flatMap((r) => alternativesFor(itemOf(r), [], LIBRARY, here, now, null).filter((a) => a.sort === 'visit'));
+    const visits = STORYLINE.flatMap((r) =>
+      alternativesFor(itemOf(r), [], LIBRARY, here, now, null).filter((a) => a.sort === 'visit'),
+    );
     expect(visits.length).toBeGreaterThan(0);
     for (const v of visits) expect(v.why).toMatch(/premises only/);
   });

@@ -2,34 +2,25 @@
  * What else would do, when nothing is in time or nobody supplies: another edition or carrier, an open version, a copy of a
  * chapter, a visit, a purchase suggestion, a question. Each with its own computed time and reason.
  */
-import { CARRIERS, KINDS } from '../bibliography/kinds';
-import type { Library, ReaderSituation, Route } from '../policy/types';
-import { type DayNumber, dayOf, dayText, isoLocal, type Minutes, parseLocal } from '../time';
+
+import { CARRIERS, KINDS } from '../model/kinds';
+import type { Library, ReaderSituation } from '../model/library';
+import { type DayNumber, dayOf, dayText, isoLocal, type Minutes, parseLocal } from '../model/time';
+import type { Verdict } from '../model/waits';
+import type { Alternative, Way } from '../model/ways';
 import type { AccessItem } from './options';
 import { wantedItem } from './part';
 import { timesFor } from './times';
-import { type Verdict, verdictOf } from './verdict';
-import { type Way, waitLabel, waysToRead } from './ways';
-
-export type AlternativeSort = 'edition' | 'carrier' | 'open' | 'chapter' | 'visit' | 'purchase' | 'question';
-export interface Alternative {
-  readonly sort: AlternativeSort;
-  readonly title: string;
-  readonly why: string;
-  readonly label: string;
-  readonly sub: string;
-  readonly verdict: Verdict | null;
-  /** ISO local time of the median; null when no date can be given. */
-  readonly ready: string | null;
-  /** The record to look at, for another edition or carrier. */
-  readonly record: string | null;
-  /** The slip to make. */
-  readonly slip: { readonly route: Route; readonly from: string; readonly wanted: 'chapter' | 'purchase' | 'question' } | null;
-}
+import { verdictOf } from './verdict';
+import { waitLabel, waysToRead } from './ways';
 
 /** When the wait is long or the day it is needed will be missed. */
 export const wantsAlternatives = (best: Way | null): boolean =>
-  best === null || best.verdict === 'too-late' || best.verdict === 'tight' || best.class === 'later' || best.class === 'unlikely';
+  best === null ||
+  best.verdict === 'too-late' ||
+  best.verdict === 'tight' ||
+  best.class === 'later' ||
+  best.class === 'unlikely';
 
 const FEW = 4;
 
@@ -63,7 +54,11 @@ export function alternativesFor(
     const year = record.csl.issued?.['date-parts'][0][0];
     found.push({
       sort: open ? 'open' : carrier ? 'carrier' : 'edition',
-      title: open ? 'An open version' : carrier ? `The same in another form: ${CARRIERS[record.carrier].toLowerCase()}` : 'Another edition',
+      title: open
+        ? 'An open version'
+        : carrier
+          ? `The same in another form: ${CARRIERS[record.carrier].toLowerCase()}`
+          : 'Another edition',
       why: [
         record.kind === item.record.kind ? '' : KINDS[record.kind].label.toLowerCase(),
         edition,
@@ -83,7 +78,12 @@ export function alternativesFor(
   }
   if (family === 'book') {
     const part = waysToRead(wantedItem(item, 'chapter'), library, situation, at, needBy).ways.find(
-      (w) => w.setsWait && w.action.do === 'slip' && sooner(w) && w.action.route !== 'hold' && w.action.route !== 'transfer',
+      (w) =>
+        w.setsWait &&
+        w.action.do === 'slip' &&
+        sooner(w) &&
+        w.action.route !== 'hold' &&
+        w.action.route !== 'transfer',
     );
     if (part?.action.do === 'slip' && part.ready) {
       found.push({
@@ -134,7 +134,9 @@ export function alternativesFor(
   last.push({
     sort: 'question',
     title: 'Ask a librarian',
-    why: answer ? `Answered by ${dayText(dayOf(parseLocal(isoLocal(answer.likely)) as Minutes), dayOf(at))}.` : '',
+    why: answer
+      ? `Answered by ${dayText(dayOf(parseLocal(isoLocal(answer.likely)) as Minutes), dayOf(at))}.`
+      : '',
     label: answer ? waitLabel(answer, at, library).label : '',
     sub: '',
     verdict: null,

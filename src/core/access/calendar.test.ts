@@ -2,19 +2,42 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CAMPUSES } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
-import type { Campus } from '../policy/types';
-import { type DayNumber, dayNumber, isoDay, isoLocal, type Minutes, parseDay, parseLocal } from '../time';
-import { addWorkingDays, afterMinutes, closingOn, fromZoned, hoursOn, isWorkingDay, nextOpen, offsetAt, termOn, zoned } from './calendar';
+import type { Campus } from '../model/library';
+import {
+  type DayNumber,
+  dayNumber,
+  isoDay,
+  isoLocal,
+  type Minutes,
+  parseDay,
+  parseLocal,
+} from '../model/time';
+import {
+  addWorkingDays,
+  afterMinutes,
+  closingOn,
+  fromZoned,
+  hoursOn,
+  isWorkingDay,
+  nextOpen,
+  offsetAt,
+  termOn,
+  zoned,
+} from './calendar';
 
 const day = (iso: string) => parseDay(iso) as DayNumber;
 const at = (iso: string) => parseLocal(iso) as Minutes;
 const campus = (id: string) => CAMPUSES.find((c) => c.id === id) as Campus;
-const opens = (id: string, from: string, left = 30) => isoLocal(nextOpen(campus(id), POLICY, at(from), left) as Minutes);
+const opens = (id: string, from: string, left = 30) =>
+  isoLocal(nextOpen(campus(id), POLICY, at(from), left) as Minutes);
 
 describe('opening hours', () => {
-  it('an open campus is open at once', () => expect(opens('quayside', '2026-11-02T09:10')).toBe('2026-11-02T09:10'));
-  it('before opening: the opening', () => expect(opens('saltmarsh', '2026-11-02T09:10')).toBe('2026-11-02T10:00'));
-  it('too near to closing: the next day', () => expect(opens('saltmarsh', '2026-11-02T15:45')).toBe('2026-11-03T10:00'));
+  it('an open campus is open at once', () =>
+    expect(opens('quayside', '2026-11-02T09:10')).toBe('2026-11-02T09:10'));
+  it('before opening: the opening', () =>
+    expect(opens('saltmarsh', '2026-11-02T09:10')).toBe('2026-11-02T10:00'));
+  it('too near to closing: the next day', () =>
+    expect(opens('saltmarsh', '2026-11-02T15:45')).toBe('2026-11-03T10:00'));
   it('over a weekend', () => expect(opens('saltmarsh', '2026-11-06T14:00')).toBe('2026-11-09T10:00'));
   it('over a closing day', () => expect(opens('quayside', '2026-11-10T21:50')).toBe('2026-11-12T08:00'));
   it('a campus that never opens', () => {
@@ -29,10 +52,14 @@ describe('opening hours', () => {
 });
 
 describe('working days', () => {
-  it('Friday and two working days is Tuesday', () => expect(isoDay(addWorkingDays(POLICY, day('2026-11-06'), 2))).toBe('2026-11-10'));
-  it('skips Harbour Day', () => expect(isoDay(addWorkingDays(POLICY, day('2026-11-10'), 1))).toBe('2026-11-12'));
-  it('begins on the next working day', () => expect(isoDay(addWorkingDays(POLICY, day('2026-11-07'), 0))).toBe('2026-11-09'));
-  it('crosses the winter closing', () => expect(isoDay(addWorkingDays(POLICY, day('2026-12-23'), 1))).toBe('2027-01-04'));
+  it('Friday and two working days is Tuesday', () =>
+    expect(isoDay(addWorkingDays(POLICY, day('2026-11-06'), 2))).toBe('2026-11-10'));
+  it('skips Harbour Day', () =>
+    expect(isoDay(addWorkingDays(POLICY, day('2026-11-10'), 1))).toBe('2026-11-12'));
+  it('begins on the next working day', () =>
+    expect(isoDay(addWorkingDays(POLICY, day('2026-11-07'), 0))).toBe('2026-11-09'));
+  it('crosses the winter closing', () =>
+    expect(isoDay(addWorkingDays(POLICY, day('2026-12-23'), 1))).toBe('2027-01-04'));
   it('is a working day, never earlier, and grows with n', () => {
     fc.assert(
       fc.property(fc.integer({ min: 20700, max: 21200 }), fc.integer({ min: 0, max: 40 }), (d, n) => {
@@ -66,7 +93,9 @@ describe('summer time', () => {
     const [from, to] = [day(SUMMER.from), day(SUMMER.to)];
     for (let d = day('2027-01-01'); d < day('2028-01-01'); d = dayNumber(d + 1))
       expect(offsetAt(zone, at(`${isoDay(d)}T12:00`)), isoDay(d)).toBe(d >= from && d < to ? 120 : 60);
-    expect([offsetAt(zone, at('2027-03-28T01:59')), offsetAt(zone, at('2027-03-28T03:00'))]).toEqual([60, 120]);
+    expect([offsetAt(zone, at('2027-03-28T01:59')), offsetAt(zone, at('2027-03-28T03:00'))]).toEqual([
+      60, 120,
+    ]);
   });
   it('an hour goes missing and one comes twice', () => {
     expect(isoLocal(afterMinutes(zone, at('2027-03-28T01:50'), 15))).toBe('2027-03-28T03:05');
@@ -91,7 +120,10 @@ describe('summer time', () => {
         ).toBe(true);
       }),
       // Among them the hour before each change, and the one after.
-      { numRuns: 500, examples: [256_319, 256_380, 256_439, 256_500, 34_680, 34_799, 35_040].map((n) => [n]) },
+      {
+        numRuns: 500,
+        examples: [256_319, 256_380, 256_439, 256_500, 34_680, 34_799, 35_040].map((n) => [n]),
+      },
     );
     expect(fromZoned(zone, 'yesterday')).toBeNull();
     expect(zoned({ name: 'West', offset: -210 }, at('2026-11-02T09:10'))).toBe('2026-11-02T09:10:00-03:30');

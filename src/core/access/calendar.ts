@@ -1,5 +1,5 @@
 /** Opening hours, working days, terms and the clock's two changes a year: when a door is open, which day is n working days on. */
-import type { Campus, ClockChange, Closing, Policy, Week, Zone } from '../policy/types';
+import type { Campus, ClockChange, Closing, Policy, Week, Zone } from '../model/library';
 import {
   addDays,
   clock,
@@ -15,7 +15,7 @@ import {
   startOf,
   weekdayOf,
   yearOf,
-} from '../time';
+} from '../model/time';
 
 /** Spans as day numbers, worked out once for each list: they are asked for thousands of times a second. */
 const spansOf = new WeakMap<readonly Closing[], readonly { from: number; to: number; closing: Closing }[]>();
@@ -24,7 +24,11 @@ const spansOf = new WeakMap<readonly Closing[], readonly { from: number; to: num
 export function closingOn(closings: readonly Closing[], day: DayNumber): Closing | undefined {
   let spans = spansOf.get(closings);
   if (!spans) {
-    spans = closings.map((closing) => ({ from: parseDay(closing.from) ?? 0, to: parseDay(closing.to) ?? -1, closing }));
+    spans = closings.map((closing) => ({
+      from: parseDay(closing.from) ?? 0,
+      to: parseDay(closing.to) ?? -1,
+      closing,
+    }));
     spansOf.set(closings, spans);
   }
   return spans.find((s) => s.from <= day && day <= s.to)?.closing;
@@ -42,7 +46,11 @@ export const closedBy = (campus: Campus, policy: Policy, day: DayNumber): Closin
   closingOn(policy.holidays, day) ?? (campus.closings && closingOn(campus.closings, day));
 
 /** Opening and closing minute of that day, or null when the campus stays shut. */
-export function hoursOn(campus: Campus, policy: Policy, day: DayNumber): { open: number; close: number } | null {
+export function hoursOn(
+  campus: Campus,
+  policy: Policy,
+  day: DayNumber,
+): { open: number; close: number } | null {
   const hours = weekOn(campus, policy, day)[weekdayOf(day)];
   if (!hours || closedBy(campus, policy, day)) return null;
   return { open: clock(hours[0]), close: clock(hours[1]) };
@@ -97,7 +105,9 @@ export const deskDay =
 
 /** The local wall-clock moment, in that year, at which the clock is changed, as it reads before the change. */
 function changeIn(year: number, change: ClockChange): Minutes {
-  const first = parseDay(`${String(year).padStart(4, '0')}-${String(change.month).padStart(2, '0')}-01`) as DayNumber;
+  const first = parseDay(
+    `${String(year).padStart(4, '0')}-${String(change.month).padStart(2, '0')}-01`,
+  ) as DayNumber;
   let day = dayNumber(first + ((change.weekday - weekdayOf(first) + 7) % 7) + 7 * (change.nth - 1));
   // A fifth Sunday that the month does not have means the last one.
   while (Number(isoLocal(startOf(day)).slice(5, 7)) !== change.month) day = addDays(day, -7);
@@ -128,7 +138,8 @@ function localAt(zone: Zone, utc: number): Minutes {
 }
 
 /** Local time `n` real minutes after a local time: an hour goes missing in spring and comes twice in autumn. */
-export const afterMinutes = (zone: Zone, t: Minutes, n: number): Minutes => localAt(zone, t - offsetAt(zone, t) + n);
+export const afterMinutes = (zone: Zone, t: Minutes, n: number): Minutes =>
+  localAt(zone, t - offsetAt(zone, t) + n);
 
 /** A local time as xs:dateTime with its offset, as ISO 18626 and iCalendar want it: `2026-11-02T09:10:00+01:00`. */
 export function zoned(zone: Zone, t: Minutes): string {

@@ -2,8 +2,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LENDERS, LIBRARY } from '../../demo/library';
-import { ownerSet } from '../bibliography/record';
-import type { Lender } from '../policy/types';
+import type { Lender } from '../model/library';
+import { ownerSet } from '../model/record';
 import { planLending, type Refusal, refusalOf, UNKNOWN_OWNERS } from './chance';
 import { daysOf, drawn } from './turnaround';
 
@@ -37,7 +37,11 @@ describe('the plan', () => {
                   : lender.country === policy.lending.country
                     ? policy.lending.road.home
                     : policy.lending.road.abroad;
-              came.push(day + drawn(daysOf(service === 'copy' ? lender.copyDays : lender.loanDays), u()) + drawn(daysOf(road), u()));
+              came.push(
+                day +
+                  drawn(daysOf(service === 'copy' ? lender.copyDays : lender.loanDays), u()) +
+                  drawn(daysOf(road), u()),
+              );
               break;
             }
             day += drawn(daysOf(lender.answerDays), u());
@@ -57,16 +61,29 @@ describe('the plan', () => {
   });
   it('every owner is asked, could be asked, or is left out with its reason, and the counts say so', () => {
     fc.assert(
-      fc.property(some, fc.constantFrom('book', 'video', 'thesis' as const), fc.integer({ min: 1850, max: 2026 }), (owners, kind, year) => {
-        const plan = planLending(ownerSet(owners, LENDERS.length), { kind: kind as 'book', year }, 'loan', LENDERS, policy);
-        expect(plan.able + plan.excluded.length).toBe(owners.length);
-        const counted: Partial<Record<Refusal, number>> = {};
-        for (const { why } of plan.excluded) counted[why] = (counted[why] ?? 0) + 1;
-        expect(plan.refused).toEqual(counted);
-        for (const { lender, why } of plan.excluded)
-          expect(refusalOf(lender, { kind: kind as 'book', year }, 'loan', policy, owners.length)).toBe(why);
-        expect(plan.asked.length).toBe(Math.min(plan.able, policy.lending.askAtMost));
-      }),
+      fc.property(
+        some,
+        fc.constantFrom('book', 'video', 'thesis' as const),
+        fc.integer({ min: 1850, max: 2026 }),
+        (owners, kind, year) => {
+          const plan = planLending(
+            ownerSet(owners, LENDERS.length),
+            { kind: kind as 'book', year },
+            'loan',
+            LENDERS,
+            policy,
+          );
+          expect(plan.able + plan.excluded.length).toBe(owners.length);
+          const counted: Partial<Record<Refusal, number>> = {};
+          for (const { why } of plan.excluded) counted[why] = (counted[why] ?? 0) + 1;
+          expect(plan.refused).toEqual(counted);
+          for (const { lender, why } of plan.excluded)
+            expect(refusalOf(lender, { kind: kind as 'book', year }, 'loan', policy, owners.length)).toBe(
+              why,
+            );
+          expect(plan.asked.length).toBe(Math.min(plan.able, policy.lending.askAtMost));
+        },
+      ),
     );
   });
   it('has a reason for each rule', () => {
@@ -81,8 +98,11 @@ describe('the plan', () => {
       lendsTo: 'anywhere',
       ...more,
     });
-    const why = (more: Partial<Lender>, thing: Partial<{ kind: 'video'; year: number; carrier: 'audiobook' }> = {}, owners = 9) =>
-      refusalOf(lender(more), { ...what, ...thing }, 'loan', policy, owners);
+    const why = (
+      more: Partial<Lender>,
+      thing: Partial<{ kind: 'video'; year: number; carrier: 'audiobook' }> = {},
+      owners = 9,
+    ) => refusalOf(lender(more), { ...what, ...thing }, 'loan', policy, owners);
     expect(why({})).toBeNull();
     expect(why({ country: 'XQ', lendsTo: 'home' })).toBe('abroad');
     expect(why({ country: 'XA', lendsTo: 'region' })).toBeNull();
@@ -123,9 +143,10 @@ describe('the plan', () => {
       like('slow', { loanDays: { median: 12, likely: 20 } }),
       like('sure', { fillRate: 0.9 }),
     ];
-    const order = planLending('ff', what, 'loan', list, { ...policy, lending: { ...policy.lending, askAtMost: 9 } }).asked.map(
-      (a) => a.lender.id,
-    );
+    const order = planLending('ff', what, 'loan', list, {
+      ...policy,
+      lending: { ...policy.lending, askAtMost: 9 },
+    }).asked.map((a) => a.lender.id);
     expect(order[0]).toBe('sure');
     expect(order[1]).toBe('plain');
     expect(order.at(-1)).toBe('abroad, splendid');

@@ -6,9 +6,9 @@
  * long it takes is the mixture over who supplies: the desk's own days, the answers of all that said no before, the
  * supplier's days, the road. All of it comes from what a library knows: published policies and past turnaround.
  */
-import { type Carrier, KINDS, type Kind } from '../bibliography/kinds';
-import { ownersIn } from '../bibliography/record';
-import type { Cents, Lender, Policy, Service, Speed, Spread } from '../policy/types';
+import { type Carrier, KINDS, type Kind } from '../model/kinds';
+import type { Cents, Lender, Policy, Service, Speed, Spread } from '../model/library';
+import { ownersIn } from '../model/record';
 import { convolve, type Days, daysOf, meanOf, mix, spreadOf } from './turnaround';
 
 export type Refusal = 'abroad' | 'archive' | 'kind' | 'carrier' | 'age' | 'rare' | 'no-copies';
@@ -60,7 +60,13 @@ export interface LentThing {
 export const UNKNOWN_OWNERS = '?';
 
 /** Why this lender cannot supply, or null when it can be asked. `owners`: how many libraries own the thing, null when not known. */
-export function refusalOf(lender: Lender, what: LentThing, service: Service, policy: Policy, owners: number | null = null): Refusal | null {
+export function refusalOf(
+  lender: Lender,
+  what: LentThing,
+  service: Service,
+  policy: Policy,
+  owners: number | null = null,
+): Refusal | null {
   const { country, region } = policy.lending;
   const near = lender.country === country || (lender.lendsTo === 'region' && region.includes(lender.country));
   if (lender.lendsTo !== 'anywhere' && !near) return 'abroad';
@@ -74,7 +80,11 @@ export function refusalOf(lender: Lender, what: LentThing, service: Service, pol
 }
 
 const roadOf = (lender: Lender, service: Service, policy: Policy): Spread =>
-  service === 'copy' ? NOTHING : lender.country === policy.lending.country ? policy.lending.road.home : policy.lending.road.abroad;
+  service === 'copy'
+    ? NOTHING
+    : lender.country === policy.lending.country
+      ? policy.lending.road.home
+      : policy.lending.road.abroad;
 const NOTHING: Spread = { median: 0, likely: 0 };
 
 interface Known {
@@ -85,14 +95,21 @@ interface Known {
   readonly p: number;
   readonly cost: Cents;
 }
-const known = new WeakMap<Policy, WeakMap<readonly Lender[], Partial<Record<Service, ReadonlyMap<Lender, Known>>>>>();
+const known = new WeakMap<
+  Policy,
+  WeakMap<readonly Lender[], Partial<Record<Service, ReadonlyMap<Lender, Known>>>>
+>();
 
 /**
  * What is known of each lender, worked out once, and the order of asking. Asking a lender costs the days of its answer
  * whatever it says; so those come first whose chance, times what the thing is worth less price and waiting, is the
  * greatest per day of answering. The busy are asked later. Own country first, since a parcel from abroad passes customs.
  */
-function lendersKnown(lenders: readonly Lender[], service: Service, policy: Policy): ReadonlyMap<Lender, Known> {
+function lendersKnown(
+  lenders: readonly Lender[],
+  service: Service,
+  policy: Policy,
+): ReadonlyMap<Lender, Known> {
   let byLenders = known.get(policy);
   if (!byLenders) {
     byLenders = new WeakMap();
@@ -104,7 +121,10 @@ function lendersKnown(lenders: readonly Lender[], service: Service, policy: Poli
   if (!map) {
     const { country, order, lostShare } = policy.lending;
     const about = lenders.map((lender) => {
-      const supply = convolve(daysOf(service === 'copy' ? lender.copyDays : lender.loanDays), daysOf(roadOf(lender, service, policy)));
+      const supply = convolve(
+        daysOf(service === 'copy' ? lender.copyDays : lender.loanDays),
+        daysOf(roadOf(lender, service, policy)),
+      );
       const answer = daysOf(lender.answerDays);
       const cost = service === 'copy' ? lender.copyCost : lender.loanCost;
       // A file is not lost on the road.
@@ -114,7 +134,9 @@ function lendersKnown(lenders: readonly Lender[], service: Service, policy: Poli
       return { lender, supply, answer, p, cost, worth, abroad: lender.country === country ? 0 : 1 };
     });
     about.sort((a, b) => a.abroad - b.abroad || b.worth - a.worth || (a.lender.id < b.lender.id ? -1 : 1));
-    map = new Map(about.map(({ lender, supply, answer, p, cost }, rank) => [lender, { rank, supply, answer, p, cost }]));
+    map = new Map(
+      about.map(({ lender, supply, answer, p, cost }, rank) => [lender, { rank, supply, answer, p, cost }]),
+    );
     entry[service] = map;
   }
   return map;

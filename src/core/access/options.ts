@@ -3,12 +3,20 @@
  * when they come back, who scans, who lends. Times are put on them in `times.ts`; both the exact ways to read and the
  * index's compact summary start from this one list, so that they cannot disagree about what exists.
  */
-import { KINDS } from '../bibliography/kinds';
-import { type Copy, type CopyStatus, type DiscoveryRecord, type Journal, type PartnerCopy, yearOfRecord } from '../bibliography/record';
+
 import { ALWAYS, coverageWindow, FOREVER, positionOf } from '../coverage/covers';
-import type { KbartLine } from '../coverage/kbart';
-import type { Campus, Library, Partner, Policy, Provider } from '../policy/types';
-import { type DayNumber, dayNumber, parseDay } from '../time';
+import { KINDS } from '../model/kinds';
+import type { Campus, Library, Partner, Policy, Provider } from '../model/library';
+import {
+  type Copy,
+  type CopyStatus,
+  type DiscoveryRecord,
+  type Journal,
+  type PartnerCopy,
+  yearOfRecord,
+} from '../model/record';
+import { type DayNumber, dayNumber, parseDay } from '../model/time';
+import type { KbartLine } from '../model/titleList';
 import { type LendingPlan, planLending, serviceFor, UNKNOWN_OWNERS } from './chance';
 
 /** A record with what it depends on: its journal and the journal's coverage, or the book a chapter stands in. */
@@ -36,9 +44,19 @@ export interface OnlineOption {
 export type Option =
   | OnlineOption
   | { readonly type: 'not-online'; readonly provider: Provider; readonly why: string }
-  | { readonly type: 'copy'; readonly campus: Campus; readonly available: Available | null; readonly copy: Copy }
+  | {
+      readonly type: 'copy';
+      readonly campus: Campus;
+      readonly available: Available | null;
+      readonly copy: Copy;
+    }
   | { readonly type: 'scan'; readonly campus: Campus; readonly callNumber: string }
-  | { readonly type: 'partner-loan'; readonly partner: Partner; readonly available: Available | null; readonly copy: PartnerCopy }
+  | {
+      readonly type: 'partner-loan';
+      readonly partner: Partner;
+      readonly available: Available | null;
+      readonly copy: PartnerCopy;
+    }
   | { readonly type: 'partner-copy'; readonly partner: Partner }
   | { readonly type: 'lending'; readonly plan: LendingPlan };
 
@@ -65,12 +83,21 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
     const from = provider(line.provider);
     if (!from) return;
     const window = whole
-      ? ({ covered: true, from: ALWAYS, until: FOREVER, depth: line.coverage_depth ?? 'fulltext', why: 'the whole book' } as const)
+      ? ({
+          covered: true,
+          from: ALWAYS,
+          until: FOREVER,
+          depth: line.coverage_depth ?? 'fulltext',
+          why: 'the whole book',
+        } as const)
       : coverageWindow(line, position);
-    if (!window.covered) options.push({ type: 'not-online', provider: from, why: `${from.name} ${window.why}.` });
+    if (!window.covered)
+      options.push({ type: 'not-online', provider: from, why: `${from.name} ${window.why}.` });
     else if (window.depth !== 'fulltext') {
       const why =
-        window.depth === 'abstracts' ? 'shows abstracts only' : 'shows selected articles only; whether this is one of them is not known';
+        window.depth === 'abstracts'
+          ? 'shows abstracts only'
+          : 'shows selected articles only; whether this is one of them is not known';
       options.push({ type: 'not-online', provider: from, why: `${from.name} ${why}.` });
     } else {
       const open = from.entitlement === 'open' || line.access_type === 'F';
@@ -107,12 +134,19 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
   const volumes = [...(record.copies ?? []), ...(host?.copies ?? [])];
   for (const copy of volumes) {
     const where = campus(copy.campus);
-    if (where) options.push({ type: 'copy', campus: where, available: availableFrom(copy.status, policy), copy });
+    if (where)
+      options.push({ type: 'copy', campus: where, available: availableFrom(copy.status, policy), copy });
   }
   const partner = (id: string) => library.partners.find((p) => p.id === id);
   for (const copy of [...(record.partnerCopies ?? []), ...(host?.partnerCopies ?? [])]) {
     const who = partner(copy.partner);
-    if (who) options.push({ type: 'partner-loan', partner: who, available: availableFrom(copy.status, policy), copy });
+    if (who)
+      options.push({
+        type: 'partner-loan',
+        partner: who,
+        available: availableFrom(copy.status, policy),
+        copy,
+      });
   }
 
   // A part of a printed volume that we or a partner own is scanned, whether or not the volume itself leaves the building.
@@ -136,7 +170,13 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
         type: 'copy',
         campus: where,
         available: IN,
-        copy: { campus: run.campus, location: 'Journals', callNumber: run.callNumber, status: { state: 'in' }, rule: 'premises' },
+        copy: {
+          campus: run.campus,
+          location: 'Journals',
+          callNumber: run.callNumber,
+          status: { state: 'in' },
+          rule: 'premises',
+        },
       });
     }
     for (const run of journal.partnerPrint) {
@@ -150,7 +190,11 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
 }
 
 /** The interlibrary plan for an item, or null for what is never lent or copied (journals as a whole, e-books). */
-export function lendingFor(item: AccessItem, library: Library, speed: 'standard' | 'fast' = 'standard'): LendingPlan | null {
+export function lendingFor(
+  item: AccessItem,
+  library: Library,
+  speed: 'standard' | 'fast' = 'standard',
+): LendingPlan | null {
   const { record, journal, host } = item;
   const service = serviceFor(record.kind);
   if (
@@ -159,7 +203,8 @@ export function lendingFor(item: AccessItem, library: Library, speed: 'standard'
     library.policy.kindsNeverLent.includes(record.kind)
   )
     return null;
-  const owners = record.owners ?? host?.owners ?? journal?.owners ?? (record.id === '' ? UNKNOWN_OWNERS : undefined);
+  const owners =
+    record.owners ?? host?.owners ?? journal?.owners ?? (record.id === '' ? UNKNOWN_OWNERS : undefined);
   return planLending(
     owners,
     { kind: record.kind, year: yearOfRecord(record.csl), carrier: record.carrier },

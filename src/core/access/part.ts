@@ -1,5 +1,5 @@
 /** A part of a thing, as an item of its own: what is asked for when a chapter of a book or an article of a journal is. */
-import type { Wanted } from '../requests/slip';
+import type { Wanted } from '../model/slip';
 import type { AccessItem } from './options';
 
 /** The item as the slip wants it: a chapter asked for out of a book record is a part standing in that book. */

@@ -10,7 +10,8 @@ export function addTo(words: Uint16Array, from: number, i: number): void {
   words[at] = (words[at] as number) | (1 << (i & 15));
 }
 /** Is bit `i` in the set that begins at `from`? */
-export const has = (words: Uint16Array, from: number, i: number): boolean => (((words[from + (i >> 4)] as number) >> (i & 15)) & 1) === 1;
+export const has = (words: Uint16Array, from: number, i: number): boolean =>
+  (((words[from + (i >> 4)] as number) >> (i & 15)) & 1) === 1;
 /** Is there any bit in the set of `length` words that begins at `from`? */
 export function hasAny(words: Uint16Array, from: number, length: number): boolean {
   for (let k = from; k < from + length; k++) if (words[k] !== 0) return true;
@@ -33,7 +34,9 @@ export class PlaceSets {
   of(set: number): readonly number[] {
     let known = this.#members[set];
     if (!known) {
-      known = Array.from({ length: this.#width * CAMPUSES_A_WORD }, (_, i) => i).filter((i) => has(this.#sets, set * this.#width, i));
+      known = Array.from({ length: this.#width * CAMPUSES_A_WORD }, (_, i) => i).filter((i) =>
+        has(this.#sets, set * this.#width, i),
+      );
       this.#members[set] = known;
     }
     return known;

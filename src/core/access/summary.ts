@@ -9,8 +9,8 @@
  * copy is free · per partner: day a copy is free · bits: scans by campus · bits: copies by partner · interlibrary median
  * and likely-by in working days (0 = unlikely) · service · bits: campuses with a copy of any sort.
  */
-import type { Library, ReaderSituation } from '../policy/types';
-import { type DayNumber, dayNumber, type Minutes } from '../time';
+import type { Library, ReaderSituation } from '../model/library';
+import { type DayNumber, dayNumber, type Minutes } from '../model/time';
 import { type AccessItem, entitled, optionsFor } from './options';
 import { addTo, has, hasAny, wordsFor } from './placeSets';
 import { type Times, timesFor } from './times';
@@ -92,10 +92,6 @@ export function summarise(item: AccessItem, library: Library, layout: RowLayout)
   return row;
 }
 
-export const REACHES = ['online', 'shelves', 'partners', 'index'] as const;
-/** How far the search looks, each step including the ones before it. */
-export type Reach = (typeof REACHES)[number];
-
 export interface RowReading {
   /** Earliest median moment, or null when unlikely. */
   readonly ready: Minutes | null;
@@ -145,12 +141,25 @@ export function rowReader(
       });
       const median = get(layout.lending);
       if (median > 0)
-        offer(times.lending({ median, likely: get(layout.lending + 1) }, get(layout.service) === 1 ? 'copy' : 'loan')?.median);
+        offer(
+          times.lending(
+            { median, likely: get(layout.lending + 1) },
+            get(layout.service) === 1 ? 'copy' : 'loan',
+          )?.median,
+        );
     }
-    const hasLoans = rows.subarray(offset + layout.loans, offset + layout.loans + layout.partners).some((day) => day > 0);
+    const hasLoans = rows
+      .subarray(offset + layout.loans, offset + layout.loans + layout.partners)
+      .some((day) => day > 0);
     const any = (from: number, words: number): boolean => hasAny(rows, offset + from, words);
     const onShelves = any(layout.presence, layout.presenceWords) || any(layout.scans, layout.presenceWords);
-    const reach = isOnline ? 0 : onShelves ? 1 : hasLoans || any(layout.partnerCopies, layout.partnerWords) ? 2 : 3;
+    const reach = isOnline
+      ? 0
+      : onShelves
+        ? 1
+        : hasLoans || any(layout.partnerCopies, layout.partnerWords)
+          ? 2
+          : 3;
     return { ready, reach, open };
   };
 }

@@ -3,36 +3,13 @@
  * transfer, scan desk, post. One place for both the exact ways and the summary; memoised, since a result page asks the
  * same few questions tens of thousands of times.
  */
-import type { Campus, Library, Partner, ReaderSituation, Service, Spread } from '../policy/types';
-import { addDays, clock, clockOf, type DayNumber, dayOf, type Minutes, startOf } from '../time';
+
+import type { Campus, Library, Partner, ReaderSituation, Service, Spread } from '../model/library';
+import { addDays, clock, clockOf, type DayNumber, dayOf, type Minutes, startOf } from '../model/time';
+import type { Ready, WaitClass } from '../model/waits';
 import { addWorkingDays, afterMinutes, deskDay, nextOpen } from './calendar';
 import { type Available, IN } from './options';
 import { inTurn } from './turnaround';
-
-/** The median and the 90th percentile of the moment it is readable. */
-export interface Ready {
-  readonly median: Minutes;
-  readonly likely: Minutes;
-}
-export type WaitClass = 'now' | 'today' | 'week' | 'two-weeks' | 'later' | 'unlikely';
-export const WAIT_CLASSES = ['now', 'today', 'week', 'two-weeks', 'later', 'unlikely'] as const satisfies readonly WaitClass[];
-export const WAIT_LABEL: Record<WaitClass, string> = {
-  now: 'now',
-  today: 'today',
-  week: 'this week',
-  'two-weeks': 'within two weeks',
-  later: 'later',
-  unlikely: 'unlikely',
-};
-
-/**
- * How long so many would take, in words: the classes that occur, soonest first.
- * @example waitsInWords({ now: 0, today: 0, week: 12, 'two-weeks': 180, later: 0, unlikely: 3 }) // '12 this week, 180 within two weeks, 3 unlikely'
- */
-export const waitsInWords = (waits: Readonly<Record<WaitClass, number>>): string =>
-  WAIT_CLASSES.filter((c) => waits[c] > 0)
-    .map((c) => `${waits[c].toLocaleString('en')} ${WAIT_LABEL[c]}`)
-    .join(', ');
 
 /** The wait class of a moment; null (never) is unlikely. */
 export function waitClassOf(ready: Minutes | null, at: Minutes, library: Library): WaitClass {
@@ -68,7 +45,10 @@ const latest = new WeakMap<Library, Times>();
 
 export function timesFor(library: Library, situation: ReaderSituation, at: Minutes): Times {
   const known = latest.get(library);
-  const same = known?.at === at && known.situation.campus === situation.campus && known.situation.remote === situation.remote;
+  const same =
+    known?.at === at &&
+    known.situation.campus === situation.campus &&
+    known.situation.remote === situation.remote;
   if (known && same && known.situation.category === situation.category) return known;
   const times = makeTimes(library, situation, at);
   latest.set(library, times);
@@ -105,7 +85,8 @@ function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): T
   /** The courier calls at a campus on its days only; what arrives between waits for the next. */
   const called = deskDay(policy, home, home.courierWeekdays);
   /** A thing that reaches the home campus on that day is collected when the doors next open. */
-  const collect = (day: DayNumber): Minutes | null => nextOpen(home, policy, startOf(day), policy.shelf.lastEntryMinutes);
+  const collect = (day: DayNumber): Minutes | null =>
+    nextOpen(home, policy, startOf(day), policy.shelf.lastEntryMinutes);
   const brought = (day: DayNumber): Minutes | null => collect(addWorkingDays(policy, day, 0, called));
   const spread = (days: Spread, place: (n: number) => Minutes | null): Ready | null => {
     const median = place(days.median);
@@ -114,7 +95,8 @@ function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): T
   };
   const posted = (day: DayNumber, ...steps: readonly Spread[]) =>
     spread(inTurn(...steps, policy.post), (n) => startOf(addWorkingDays(policy, day, n), clock(POST_COMES)));
-  const carried = (day: DayNumber, ...steps: readonly Spread[]) => spread(inTurn(...steps), (n) => brought(addWorkingDays(policy, day, n)));
+  const carried = (day: DayNumber, ...steps: readonly Spread[]) =>
+    spread(inTurn(...steps), (n) => brought(addWorkingDays(policy, day, n)));
   const mailedOn = (day: DayNumber, days: Spread, counts?: (day: DayNumber) => boolean): Ready => {
     const on = (n: number): Minutes => {
       const t = startOf(addWorkingDays(policy, day, n, counts), mailed);
@@ -123,7 +105,8 @@ function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): T
     return { median: on(days.median), likely: on(days.likely) };
   };
   /** An overdue loan says nothing about when it comes; the policy's days of grace stand in. */
-  const back = (available: Available): DayNumber => (available < today ? addDays(today, policy.shelf.overdueGraceDays) : available);
+  const back = (available: Available): DayNumber =>
+    available < today ? addDays(today, policy.shelf.overdueGraceDays) : available;
 
   return {
     library,
@@ -139,11 +122,17 @@ function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): T
         if (available !== IN) {
           const { returned } = policy.shelf;
           if (situation.remote) return posted(back(available), returned);
-          if (campus.id === home.id) return spread(returned, (n) => collect(addWorkingDays(policy, back(available), n)));
+          if (campus.id === home.id)
+            return spread(returned, (n) => collect(addWorkingDays(policy, back(available), n)));
           return carried(back(available), returned, transit(campus.id));
         }
         // The courier takes it on the next of its days at that campus.
-        const leaves = addWorkingDays(policy, from(policy.courier.cutoff), 0, deskDay(policy, campus, campus.courierWeekdays));
+        const leaves = addWorkingDays(
+          policy,
+          from(policy.courier.cutoff),
+          0,
+          deskDay(policy, campus, campus.courierWeekdays),
+        );
         if (situation.remote) return posted(leaves);
         if (campus.id !== home.id) return carried(leaves, transit(campus.id));
         const open = nextOpen(campus, policy, at, policy.shelf.lastEntryMinutes);
@@ -158,7 +147,9 @@ function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): T
     partnerLoan: (partner, available) =>
       remember(partner, available, () => {
         const day = available === IN ? begun : back(available);
-        return situation.remote ? posted(day, partner.loanDays) : carried(day, partner.loanDays, transit(partner.id));
+        return situation.remote
+          ? posted(day, partner.loanDays)
+          : carried(day, partner.loanDays, transit(partner.id));
       }),
     partnerCopy: (partner) => mailedOn(begun, partner.copyDays),
     lending: (days, service) =>

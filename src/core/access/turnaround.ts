@@ -3,7 +3,7 @@
  * median and the day by which nine in ten have come. Two such steps one behind the other can't be added figure by figure
  * (both being late is rarer than either), so each pair is read as a distribution, and steps are convolved.
  */
-import type { Spread } from '../policy/types';
+import type { Spread } from '../model/library';
 
 /** Probability of taking k working days, at place k. Sums to 1. */
 export type Days = Float64Array;
@@ -74,7 +74,10 @@ export function quantile(days: Days, q: number): number {
   }
   return Math.max(0, days.length - 1);
 }
-export const spreadOf = (days: Days): Spread => ({ median: quantile(days, 0.5), likely: quantile(days, 0.9) });
+export const spreadOf = (days: Days): Spread => ({
+  median: quantile(days, 0.5),
+  likely: quantile(days, 0.9),
+});
 export const meanOf = (days: Days): number => days.reduce((sum, p, k) => sum + p * k, 0);
 
 const sums = new Map<string, Spread>();

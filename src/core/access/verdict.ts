@@ -1,8 +1,6 @@
 /** In time, tight, too late: a moment against the day on which a thing is needed. */
-import { type DayNumber, dayOf } from '../time';
-import type { Ready } from './times';
-
-export type Verdict = 'in-time' | 'tight' | 'too-late';
+import { type DayNumber, dayOf } from '../model/time';
+import type { Ready, Verdict } from '../model/waits';
 
 /** In time when it very likely comes by that day, tight when it comes by then as often as not. Null without a day or a moment. */
 export function verdictOf(ready: Ready | null, needBy: DayNumber | null): Verdict | null {

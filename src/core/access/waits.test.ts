@@ -5,32 +5,51 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LIBRARY, PARTNERS } from '../../demo/library';
-import type { CampusId } from '../bibliography/record';
-import type { Campus, Library, ReaderSituation, Spread } from '../policy/types';
-import { addDays, type DayNumber, dayNumber, dayOf, isoDay, type Minutes, minutes, parseDay, parseLocal, startOf } from '../time';
+import type { Campus, Library, ReaderSituation, Spread } from '../model/library';
+import type { CampusId } from '../model/record';
+import {
+  addDays,
+  type DayNumber,
+  dayNumber,
+  dayOf,
+  isoDay,
+  type Minutes,
+  minutes,
+  parseDay,
+  parseLocal,
+  startOf,
+} from '../model/time';
 import { availableFrom, IN } from './options';
 import { timesFor } from './times';
 import { convolve, daysOf, drawn, inTurn, meanOf, quantile, spreadOf } from './turnaround';
 
 const { policy } = LIBRARY;
-const situation = (campus: string, remote = false): ReaderSituation => ({ campus: campus as CampusId, category: 'undergraduate', remote });
+const situation = (campus: string, remote = false): ReaderSituation => ({
+  campus: campus as CampusId,
+  category: 'undergraduate',
+  remote,
+});
 
 /** The walker: everything from the policy's texts, nothing from `calendar.ts`. */
-const within = (day: string, spans: readonly { from: string; to: string }[]) => spans.some((s) => s.from <= day && day <= s.to);
+const within = (day: string, spans: readonly { from: string; to: string }[]) =>
+  spans.some((s) => s.from <= day && day <= s.to);
 const weekday = (day: string) => new Date(`${day}T00:00Z`).getUTCDay();
 const works = (day: string) => ![0, 6].includes(weekday(day)) && !within(day, policy.holidays);
-const nextDay = (day: string) => new Date(Date.parse(`${day}T00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+const nextDay = (day: string) =>
+  new Date(Date.parse(`${day}T00:00Z`) + 86_400_000).toISOString().slice(0, 10);
 const hours = (c: Campus, day: string): readonly [string, string] | null => {
   if (within(day, policy.holidays) || within(day, c.closings ?? [])) return null;
   return (within(day, policy.terms) || !c.vacationHours ? c.hours : c.vacationHours)[weekday(day)] ?? null;
 };
-const clockText = (n: number) => `${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}`;
+const clockText = (n: number) =>
+  `${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}`;
 /** Minute by minute until the door is open and stays so for half an hour more. */
 function door(c: Campus, from: string, minute: number): string {
   for (let day = from, m = minute, guard = 0; guard < 400; guard++, day = nextDay(day), m = 0) {
     const h = hours(c, day);
     for (; h && m < 1440; m++)
-      if (clockText(m) >= h[0] && clockText(m + policy.shelf.lastEntryMinutes) <= h[1]) return `${day}T${clockText(m)}`;
+      if (clockText(m) >= h[0] && clockText(m + policy.shelf.lastEntryMinutes) <= h[1])
+        return `${day}T${clockText(m)}`;
   }
   return 'never';
 }
@@ -47,7 +66,8 @@ const calls = (c: Campus) => (day: string) =>
   works(day) && !within(day, c.closings ?? []) && (c.courierWeekdays?.includes(weekday(day)) ?? true);
 const scans = (c: Campus) => (day: string) =>
   works(day) && !within(day, c.closings ?? []) && (c.scanWeekdays?.includes(weekday(day)) ?? true);
-const iso = (t: Minutes | undefined) => (t === undefined ? 'never' : `${isoDay(dayOf(t))}T${clockText(t - startOf(dayOf(t)))}`);
+const iso = (t: Minutes | undefined) =>
+  t === undefined ? 'never' : `${isoDay(dayOf(t))}T${clockText(t - startOf(dayOf(t)))}`;
 const campus = (id: string) => LIBRARY.campuses.find((c) => c.id === id) as Campus;
 
 const START = parseDay('2026-10-20') as DayNumber;
@@ -97,14 +117,20 @@ describe('waits against a walk through the calendar', () => {
   });
   it('a loan that comes back: its due day, the queue before us, the days to the shelf, the door', () => {
     fc.assert(
-      fc.property(moment, place, fc.integer({ min: 1, max: 60 }), fc.integer({ min: 0, max: 3 }), (at, id, days, queue) => {
-        const due = addDays(dayOf(at), days);
-        const back = availableFrom({ state: 'out', due: isoDay(due), queue }, policy) as DayNumber;
-        expect(back).toBe(due + queue * policy.shelf.queueLoanDays);
-        const t = timesFor(LIBRARY, situation(id), at).copy(campus(id), back);
-        const free = isoDay(addDays(due, queue * policy.shelf.queueLoanDays));
-        expect(iso(t?.median)).toBe(door(campus(id), walk(free, policy.shelf.returned.median, works), 0));
-      }),
+      fc.property(
+        moment,
+        place,
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 0, max: 3 }),
+        (at, id, days, queue) => {
+          const due = addDays(dayOf(at), days);
+          const back = availableFrom({ state: 'out', due: isoDay(due), queue }, policy) as DayNumber;
+          expect(back).toBe(due + queue * policy.shelf.queueLoanDays);
+          const t = timesFor(LIBRARY, situation(id), at).copy(campus(id), back);
+          const free = isoDay(addDays(due, queue * policy.shelf.queueLoanDays));
+          expect(iso(t?.median)).toBe(door(campus(id), walk(free, policy.shelf.returned.median, works), 0));
+        },
+      ),
       { numRuns: 200 },
     );
   });
@@ -118,13 +144,21 @@ describe('waits against a walk through the calendar', () => {
       })),
     };
     const ready = (at: string) =>
-      iso(timesFor(night, situation('quayside'), parseLocal(at) as Minutes).copy(night.campuses[0] as Campus, IN)?.median);
+      iso(
+        timesFor(night, situation('quayside'), parseLocal(at) as Minutes).copy(
+          night.campuses[0] as Campus,
+          IN,
+        )?.median,
+      );
     // Shut over the spring closing: the night after it.
     expect(ready('2027-03-28T01:50')).toBe('2027-03-30T00:15');
     expect(ready('2026-10-25T01:50')).toBe('2026-10-25T02:05');
     const open = { ...night, policy: { ...policy, holidays: [] } };
     const spring = iso(
-      timesFor(open, situation('quayside'), parseLocal('2027-03-28T01:50') as Minutes).copy(open.campuses[0] as Campus, IN)?.median,
+      timesFor(open, situation('quayside'), parseLocal('2027-03-28T01:50') as Minutes).copy(
+        open.campuses[0] as Campus,
+        IN,
+      )?.median,
     );
     expect(spring).toBe('2027-03-28T03:05');
   });
@@ -150,13 +184,17 @@ describe('steps one behind the other', () => {
         expect(spreadOf(days)).toEqual(s);
       }),
     );
-    expect([...daysOf({ median: 2, likely: 3 })].map((p) => Math.round(p * 1000) / 1000)).toEqual([0, 0.275, 0.275, 0.37, 0.08]);
+    expect([...daysOf({ median: 2, likely: 3 })].map((p) => Math.round(p * 1000) / 1000)).toEqual([
+      0, 0.275, 0.275, 0.37, 0.08,
+    ]);
   });
   it('median and 90th percentile of a sum are those of twenty thousand draws', () => {
     fc.assert(
       fc.property(fc.array(spread, { minLength: 2, maxLength: 4 }), fc.nat(), (steps, seed) => {
         const u = uniform(seed);
-        const sums = Array.from({ length: 20_000 }, () => steps.reduce((n, s) => n + drawn(daysOf(s), u()), 0));
+        const sums = Array.from({ length: 20_000 }, () =>
+          steps.reduce((n, s) => n + drawn(daysOf(s), u()), 0),
+        );
         const below = (day: number) => sums.filter((n) => n <= day).length / sums.length;
         const { median, likely } = inTurn(...steps);
         // The quantile is the first day with the share: the day itself reaches it, the day before does not.

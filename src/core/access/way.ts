@@ -1,44 +1,28 @@
 /**
  * One way to read in words: its title and place, when it brings the item and how surely, what it costs, and the reasons for all of it.
  */
-import type { CampusId } from '../bibliography/record';
-import type { Campus, Cents, Library, Route } from '../policy/types';
-import { type PriceLine, priceOf } from '../requests/price';
-import { clockOf, clockText, type DayNumber, dayOf, dayText, isoLocal, type Minutes, parseDay, shortDay, startOf } from '../time';
+
+import type { Campus, Library, Route } from '../model/library';
+import {
+  clockOf,
+  clockText,
+  type DayNumber,
+  dayOf,
+  dayText,
+  isoLocal,
+  type Minutes,
+  parseDay,
+  shortDay,
+  startOf,
+} from '../model/time';
+import type { Ready } from '../model/waits';
+import type { Way, WayAction } from '../model/ways';
+import { priceOf } from '../policy/price';
 import { hoursOn, nextOpen } from './calendar';
 import { REFUSAL_TEXT, type Refusal } from './chance';
 import { type AccessItem, entitled, IN, type Option, type TextVersion } from './options';
-import { type Ready, type Times, type WaitClass, waitClassOf } from './times';
-import { type Verdict, verdictOf } from './verdict';
-
-export type WayAction =
-  | { readonly do: 'open'; readonly href: string; readonly signIn: boolean }
-  | { readonly do: 'slip'; readonly route: Route; readonly from: string }
-  | { readonly do: 'go'; readonly campus: CampusId }
-  | { readonly do: 'nothing' };
-
-export interface Way {
-  readonly id: string;
-  readonly title: string;
-  /** ISO local times; null when no date can be given. */
-  readonly ready: { readonly median: string; readonly likely: string } | null;
-  readonly class: WaitClass;
-  readonly label: string;
-  readonly sub: string;
-  readonly place: string;
-  readonly price: Cents;
-  readonly priceLines: readonly PriceLine[];
-  readonly chance: number;
-  readonly setsWait: boolean;
-  readonly verdict: Verdict | null;
-  readonly reasons: readonly string[];
-  /** For interlibrary loan: who would be asked, and the owners left out with the reason. */
-  readonly lenders?: {
-    readonly asked: readonly { readonly name: string; readonly p: number; readonly days: number }[];
-    readonly excluded: readonly { readonly name: string; readonly why: string }[];
-  };
-  readonly action: WayAction;
-}
+import { type Times, waitClassOf } from './times';
+import { verdictOf } from './verdict';
 
 const VERSION_TEXT: Record<TextVersion, string> = {
   'version-of-record': 'version of record',
@@ -47,7 +31,12 @@ const VERSION_TEXT: Record<TextVersion, string> = {
 };
 
 /** The two lines of the wait column for a moment: `Thu 5 Nov` over `or Fri 6 Nov`. */
-export function waitLabel(ready: Ready | null, at: Minutes, library: Library, approximate = false): { label: string; sub: string } {
+export function waitLabel(
+  ready: Ready | null,
+  at: Minutes,
+  library: Library,
+  approximate = false,
+): { label: string; sub: string } {
   if (!ready) return { label: 'Unlikely', sub: '' };
   const cls = waitClassOf(ready.median, at, library);
   if (cls === 'now') return { label: 'Now', sub: '' };
@@ -55,11 +44,17 @@ export function waitLabel(ready: Ready | null, at: Minutes, library: Library, ap
   const today = dayOf(at);
   const sub = to > from ? `by ${dayText(to, today)}` : '';
   if (cls === 'today') {
-    const opening = ready.median - at > 60 ? `from ${clockText(Math.floor((ready.median - startOf(today)) / 10) * 10)}` : '';
+    const opening =
+      ready.median - at > 60
+        ? `from ${clockText(Math.floor((ready.median - startOf(today)) / 10) * 10)}`
+        : '';
     return { label: 'Today', sub: sub || opening };
   }
   if (approximate || cls === 'later')
-    return { label: `≈ ${dayOf(ready.median) - today > 180 ? dayText(from, today).slice(4) : shortDay(from)}`, sub };
+    return {
+      label: `≈ ${dayOf(ready.median) - today > 180 ? dayText(from, today).slice(4) : shortDay(from)}`,
+      sub,
+    };
   return { label: dayText(from, today), sub };
 }
 
@@ -68,17 +63,30 @@ const percent = (p: number): string => `${p > 0.995 ? 99 : Math.round(p * 100)} 
 const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
 
 /** How the library reached the number: `38 own it, 21 can be asked; 12 don’t send to Vessary`. */
-export function ownersLine(plan: { owners: number | null; able: number; refused: Readonly<Partial<Record<Refusal, number>>> }): string {
+export function ownersLine(plan: {
+  owners: number | null;
+  able: number;
+  refused: Readonly<Partial<Record<Refusal, number>>>;
+}): string {
   const refused = Object.entries(plan.refused).map(([why, n]) => `${n} ${REFUSAL_TEXT[why as Refusal]}`);
   if (plan.owners === null) return `No record says who owns it; ${plan.able} libraries can be asked`;
-  return [`${many(plan.owners, 'library owns', 'libraries own')} it, ${plan.able} can be asked`, ...refused].join('; ');
+  return [
+    `${many(plan.owners, 'library owns', 'libraries own')} it, ${plan.able} can be asked`,
+    ...refused,
+  ].join('; ');
 }
 
 /** A print run is there; now and then the very issue is not. */
 export const PARTNER_COPY = 0.99;
 
 /** The way that an option is; null for one that is none. */
-export function wayFor(option: Option, item: AccessItem, times: Times, needBy: DayNumber | null, detailed: boolean): Way | null {
+export function wayFor(
+  option: Option,
+  item: AccessItem,
+  times: Times,
+  needBy: DayNumber | null,
+  detailed: boolean,
+): Way | null {
   const { library, situation, at } = times;
   const { policy } = library;
   const { record } = item;
@@ -87,13 +95,28 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
     id: string,
     title: string,
     ready: Ready | null,
-    rest: Partial<Way> & { reasons: readonly string[]; action: WayAction; service?: 'loan' | 'copy'; route?: Route; approximate?: boolean },
+    rest: Partial<Way> & {
+      reasons: readonly string[];
+      action: WayAction;
+      service?: 'loan' | 'copy';
+      route?: Route;
+      approximate?: boolean;
+    },
   ): Way => {
     const chance = rest.chance ?? 1;
     const setsWait = (rest.setsWait ?? true) && ready !== null && chance >= policy.wait.unlikelyBelow;
     const unlikely = chance < policy.wait.unlikelyBelow;
     const lines = rest.route
-      ? priceOf({ route: rest.route, speed: 'standard', category: situation.category, remote: situation.remote, royalty: 0 }, policy)
+      ? priceOf(
+          {
+            route: rest.route,
+            speed: 'standard',
+            category: situation.category,
+            remote: situation.remote,
+            royalty: 0,
+          },
+          policy,
+        )
       : [];
     const { label, sub } = unlikely
       ? { label: 'Unlikely', sub: '' }
@@ -132,7 +155,9 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
         ? `In. ${campus.name} opens at ${clockText(today.open)}.`
         : `In. Open until ${clockText(today.close)}.`;
     const next = nextOpen(campus, policy, at, policy.shelf.lastEntryMinutes);
-    return next === null ? 'In.' : `In. ${campus.name} opens again ${dayText(dayOf(next), dayOf(at))} at ${clockText(clockOf(next))}.`;
+    return next === null
+      ? 'In.'
+      : `In. ${campus.name} opens again ${dayText(dayOf(next), dayOf(at))} at ${clockText(clockOf(next))}.`;
   };
 
   const transferLine = (campus: Campus): string => {
@@ -145,10 +170,14 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
     case 'online': {
       const { provider } = option;
       if (!entitled(option, situation.campus)) {
-        const where = library.campuses.filter((c) => (provider.entitlement as readonly string[]).includes(c.id)).map((c) => c.name);
+        const where = library.campuses
+          .filter((c) => (provider.entitlement as readonly string[]).includes(c.id))
+          .map((c) => c.name);
         return make(`online:${provider.id}`, 'Online', null, {
           place: provider.name,
-          reasons: [`${provider.name} is licensed for ${where.join(' and ')} readers only. Another campus’s licence gives you nothing.`],
+          reasons: [
+            `${provider.name} is licensed for ${where.join(' and ')} readers only. Another campus’s licence gives you nothing.`,
+          ],
           action: { do: 'nothing' },
         });
       }
@@ -165,9 +194,15 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
         place: provider.name,
         reasons: [
           option.why,
-          option.open ? `Open to all, ${VERSION_TEXT[option.version]}.` : `Licensed for ${library.name}, ${VERSION_TEXT[option.version]}.`,
+          option.open
+            ? `Open to all, ${VERSION_TEXT[option.version]}.`
+            : `Licensed for ${library.name}, ${VERSION_TEXT[option.version]}.`,
           ...(signIn ? ['You are off campus: it opens through the university sign-in.'] : []),
-          ...(now ? [] : [`It can be read from ${dayText(dayOf(ready.median), dayOf(at))}, when the moving wall has passed it.`]),
+          ...(now
+            ? []
+            : [
+                `It can be read from ${dayText(dayOf(ready.median), dayOf(at))}, when the moving wall has passed it.`,
+              ]),
         ],
         action: now
           ? { do: 'open', href: `/standin/publisher/${provider.id}/${encodeURIComponent(record.id)}`, signIn }
@@ -195,18 +230,28 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
         const hours = open === null ? null : hoursOn(campus, policy, dayOf(open));
         const until = hours ? `until ${clockText(hours.close)}` : '';
         const minutesBy = campus.travel[situation.campus];
-        return make(`visit:${campus.id}`, `Read at ${campus.name}`, open === null ? null : { median: open, likely: open }, {
-          place,
-          setsWait: false,
-          label: open === null ? undefined : dayOf(open) === dayOf(at) ? 'Today' : dayText(dayOf(open), dayOf(at)),
-          sub: until,
-          reasons: [
-            'May be read on the premises only, so it does not set the wait.',
-            ...(campus.access ? [campus.access] : []),
-            ...(minutesBy ? [`${minutesBy} minutes by bus from ${home?.name}.`] : []),
-          ],
-          action: { do: 'go', campus: campus.id },
-        });
+        return make(
+          `visit:${campus.id}`,
+          `Read at ${campus.name}`,
+          open === null ? null : { median: open, likely: open },
+          {
+            place,
+            setsWait: false,
+            label:
+              open === null
+                ? undefined
+                : dayOf(open) === dayOf(at)
+                  ? 'Today'
+                  : dayText(dayOf(open), dayOf(at)),
+            sub: until,
+            reasons: [
+              'May be read on the premises only, so it does not set the wait.',
+              ...(campus.access ? [campus.access] : []),
+              ...(minutesBy ? [`${minutesBy} minutes by bus from ${home?.name}.`] : []),
+            ],
+            action: { do: 'go', campus: campus.id },
+          },
+        );
       }
       const ready = times.copy(campus, option.available);
       if (option.available !== IN) {
@@ -216,22 +261,29 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
         const queue = status.state === 'out' ? status.queue : 0;
         return make(
           `hold:${campus.id}`,
-          campus.id === situation.campus ? 'Hold it when it comes back' : `Hold at ${campus.name}, sent to ${home?.name}`,
+          campus.id === situation.campus
+            ? 'Hold it when it comes back'
+            : `Hold at ${campus.name}, sent to ${home?.name}`,
           ready,
           {
             place,
             approximate: true,
             route: 'hold',
             reasons: [
-              status.state === 'transit' ? `In transit, expected ${day(due)}.` : `On loan until ${day(due)}${overdue ? ', overdue' : ''}.`,
+              status.state === 'transit'
+                ? `In transit, expected ${day(due)}.`
+                : `On loan until ${day(due)}${overdue ? ', overdue' : ''}.`,
               queue ? `${many(queue, 'reader is', 'readers are')} waiting before you.` : 'Nobody is waiting.',
-              campus.fetchesHolds ? 'Staff put it aside for you.' : `${campus.name} keeps it at its shelf; you fetch it yourself.`,
+              campus.fetchesHolds
+                ? 'Staff put it aside for you.'
+                : `${campus.name} keeps it at its shelf; you fetch it yourself.`,
             ],
             action: { do: 'slip', route: 'hold', from: campus.id },
           },
         );
       }
-      const short = copy.rule === 'short-loan' ? ['Short loan: four hours, renewable while nobody waits.'] : [];
+      const short =
+        copy.rule === 'short-loan' ? ['Short loan: four hours, renewable while nobody waits.'] : [];
       if (situation.remote) {
         return make(`post:${campus.id}`, 'Loan by post', ready, {
           place,
@@ -252,7 +304,9 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
         route: 'transfer',
         reasons: [
           transferLine(campus),
-          ...(campus.travel[situation.campus] ? [`Or go there: ${campus.travel[situation.campus]} minutes by bus.`] : []),
+          ...(campus.travel[situation.campus]
+            ? [`Or go there: ${campus.travel[situation.campus]} minutes by bus.`]
+            : []),
           ...short,
         ],
         action: { do: 'slip', route: 'transfer', from: campus.id },
@@ -264,7 +318,9 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
         route: 'scan',
         reasons: [
           `${option.campus.name} has it in print; the scan desk takes ${many(policy.scanDesk.median, 'working day', 'working days')}${
-            option.campus.scanWeekdays ? `, on ${option.campus.scanWeekdays.map((d) => WEEKDAYS[d]).join(', ')}` : ''
+            option.campus.scanWeekdays
+              ? `, on ${option.campus.scanWeekdays.map((d) => WEEKDAYS[d]).join(', ')}`
+              : ''
           }.`,
         ],
         action: { do: 'slip', route: 'scan', from: option.campus.id },
@@ -286,16 +342,23 @@ export function wayFor(option: Option, item: AccessItem, times: Times, needBy: D
           action: { do: 'nothing' },
         });
       const out = [
-        copy.status.state === 'out' ? `Checked out there until ${day(copy.status.due)}.` : 'In on their shelf as we speak.',
+        copy.status.state === 'out'
+          ? `Checked out there until ${day(copy.status.due)}.`
+          : 'In on their shelf as we speak.',
         `Or read it there: ${partner.access}`,
       ];
-      return make(`partner-loan:${partner.id}`, `${partner.name} lends it`, times.partnerLoan(partner, available), {
-        place: partner.name,
-        route: 'partner-loan',
-        approximate: available !== IN,
-        reasons: out,
-        action: { do: 'slip', route: 'partner-loan', from: partner.id },
-      });
+      return make(
+        `partner-loan:${partner.id}`,
+        `${partner.name} lends it`,
+        times.partnerLoan(partner, available),
+        {
+          place: partner.name,
+          route: 'partner-loan',
+          approximate: available !== IN,
+          reasons: out,
+          action: { do: 'slip', route: 'partner-loan', from: partner.id },
+        },
+      );
     }
     case 'lending': {
       const { plan } = option;

@@ -3,21 +3,30 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, situation } from '../../../tests/fixtures/world';
 import { LENDERS, LIBRARY } from '../../demo/library';
 import { STORYLINE } from '../../demo/storyline/records';
-import { type DayNumber, type Minutes, parseDay, parseLocal } from '../time';
+import { type DayNumber, type Minutes, parseDay, parseLocal } from '../model/time';
 import { planLending } from './chance';
 import { waysToRead } from './ways';
 
 const item = storyItemTitled;
 const at = (iso = '2026-11-02T09:10') => parseLocal(iso) as Minutes;
-const ways = (start: string, reader = situation('quayside'), when = at(), need: string | null = null, nth = 0) =>
-  waysToRead(item(start, nth), LIBRARY, reader, when, need ? (parseDay(need) as DayNumber) : null);
+const ways = (
+  start: string,
+  reader = situation('quayside'),
+  when = at(),
+  need: string | null = null,
+  nth = 0,
+) => waysToRead(item(start, nth), LIBRARY, reader, when, need ? (parseDay(need) as DayNumber) : null);
 const ids = (answer: ReturnType<typeof ways>) => answer.ways.map((w) => w.id);
 
 describe('ways to read', () => {
   it('what is licensed for us is readable now, with the page to open', () => {
     const { best, wait } = ways('Kelp on the plate');
     expect(wait).toMatchObject({ class: 'now', label: 'Now' });
-    expect(best?.action).toEqual({ do: 'open', href: expect.stringMatching(/^\/standin\/publisher\/meridian\/tu/), signIn: false });
+    expect(best?.action).toEqual({
+      do: 'open',
+      href: expect.stringMatching(/^\/standin\/publisher\/meridian\/tu/),
+      signIn: false,
+    });
   });
   it('off campus a licensed text goes through the sign-in, an open one does not', () => {
     const remote = situation('quayside', true);
@@ -39,14 +48,30 @@ describe('ways to read', () => {
   });
   it('a print run: scan, partner’s copy, interlibrary copy, and a visit that does not set the wait', () => {
     const answer = ways('Iodine, arsenic');
-    expect(ids(answer)).toEqual(['scan:saltmarsh', 'partner-copy:brackmoor', 'lending', 'visit:saltmarsh', 'none:harbourlight']);
-    expect(answer.ways.find((w) => w.id === 'visit:saltmarsh')).toMatchObject({ setsWait: false, label: 'Today', sub: 'until 16:00' });
+    expect(ids(answer)).toEqual([
+      'scan:saltmarsh',
+      'partner-copy:brackmoor',
+      'lending',
+      'visit:saltmarsh',
+      'none:harbourlight',
+    ]);
+    expect(answer.ways.find((w) => w.id === 'visit:saltmarsh')).toMatchObject({
+      setsWait: false,
+      label: 'Today',
+      sub: 'until 16:00',
+    });
     expect(answer.wait).toMatchObject({ label: 'Tue 3 Nov', sub: 'by Thu 5 Nov' });
   });
   it('behind a moving wall: the day it can be read online is one of the ways', () => {
     const wall = ways('Iodine in breast milk').ways.find((w) => w.id === 'online:harbourlight');
-    expect(wall).toMatchObject({ class: 'later', ready: { median: '2027-01-01T00:00' }, action: { do: 'nothing' } });
-    expect(ways('Iodine in breast milk', situation('quayside'), at('2027-01-02T10:00')).wait.class).toBe('now');
+    expect(wall).toMatchObject({
+      class: 'later',
+      ready: { median: '2027-01-01T00:00' },
+      action: { do: 'nothing' },
+    });
+    expect(ways('Iodine in breast milk', situation('quayside'), at('2027-01-02T10:00')).wait.class).toBe(
+      'now',
+    );
   });
   it('the shelf here is today, with its call number; in the evening it is tomorrow', () => {
     expect(ways('Seaweed, food, security').best).toMatchObject({
@@ -54,26 +79,36 @@ describe('ways to read', () => {
       class: 'today',
       place: 'Quayside, Level 2, TX 402 .B73 2024',
     });
-    expect(ways('Seaweed, food, security', situation('quayside'), at('2026-11-02T21:45')).best).toMatchObject({
-      class: 'week',
-      label: 'Tue 3 Nov',
-    });
+    expect(ways('Seaweed, food, security', situation('quayside'), at('2026-11-02T21:45')).best).toMatchObject(
+      {
+        class: 'week',
+        label: 'Tue 3 Nov',
+      },
+    );
   });
   it('another campus sends it in two working days', () => {
-    expect(ways('Nori, dulse, kelp').best).toMatchObject({ id: 'transfer:fellgate', label: 'Wed 4 Nov', sub: 'by Thu 5 Nov' });
+    expect(ways('Nori, dulse, kelp').best).toMatchObject({
+      id: 'transfer:fellgate',
+      label: 'Wed 4 Nov',
+      sub: 'by Thu 5 Nov',
+    });
   });
   it('on loan with a queue: the hold counts the queue; the partner’s copy is sooner', () => {
     const answer = ways('Salt, smoke, weed');
     expect(answer.best?.id).toBe('partner-loan:ostmere');
     const hold = answer.ways.find((w) => w.id === 'hold:quayside');
-    expect(hold?.reasons).toEqual(expect.arrayContaining(['On loan until Mon 16 Nov.', '1 reader is waiting before you.']));
+    expect(hold?.reasons).toEqual(
+      expect.arrayContaining(['On loan until Mon 16 Nov.', '1 reader is waiting before you.']),
+    );
     expect(hold?.ready?.median.slice(0, 10)).toBe('2026-12-08');
   });
   it('a missing copy is no way', () =>
-    expect(ways('Kelp: a short natural history').ways.find((w) => w.id === 'missing:fellgate')).toMatchObject({
-      label: 'No',
-      ready: null,
-    }));
+    expect(ways('Kelp: a short natural history').ways.find((w) => w.id === 'missing:fellgate')).toMatchObject(
+      {
+        label: 'No',
+        ready: null,
+      },
+    ));
   it('five archives own it and none lends: unlikely, with the count', () => {
     const answer = ways('Gathering rights, 1880');
     expect(answer.wait.class).toBe('unlikely');
@@ -93,7 +128,9 @@ describe('ways to read', () => {
     expect(answer.wait.class).toBe('unlikely');
   });
   it('a chapter is reached through its book', () => {
-    expect(ids(ways('Dulse: composition'))).toEqual(expect.arrayContaining(['scan:fellgate', 'transfer:fellgate']));
+    expect(ids(ways('Dulse: composition'))).toEqual(
+      expect.arrayContaining(['scan:fellgate', 'transfer:fellgate']),
+    );
     expect(ways('Seaweed farming between export').wait.class).toBe('now');
   });
   it('the version of record comes before the accepted manuscript', () => {
@@ -124,7 +161,8 @@ describe('ways to read', () => {
   });
   it('every way says why', () => {
     for (const record of STORYLINE) {
-      for (const way of ways(record.csl.title).ways) expect(way.reasons.length, `${record.csl.title} / ${way.id}`).toBeGreaterThan(0);
+      for (const way of ways(record.csl.title).ways)
+        expect(way.reasons.length, `${record.csl.title} / ${way.id}`).toBeGreaterThan(0);
     }
   });
   it('ways that set the wait come first, soonest first', () => {
@@ -151,19 +189,22 @@ describe('chance of supply', () => {
     expect(plan.asked.at(-1)?.cumulative).toBeCloseTo(plan.chance, 10);
     expect(plan.asked).toHaveLength(LIBRARY.policy.lending.askAtMost);
   });
-  it('accounts for every owner', () => expect(plan.able + Object.values(plan.refused).reduce((a, b) => a + b, 0)).toBe(plan.owners));
+  it('accounts for every owner', () =>
+    expect(plan.able + Object.values(plan.refused).reduce((a, b) => a + b, 0)).toBe(plan.owners));
   it('asks in the own country first', () => {
     const abroad = plan.asked.findIndex((a) => a.lender.country !== 'XV');
     if (abroad >= 0) expect(plan.asked.slice(abroad).every((a) => a.lender.country !== 'XV')).toBe(true);
   });
   it('very likely is not before the median, and speed is not slower', () => {
     expect(plan.days.likely).toBeGreaterThanOrEqual(plan.days.median);
-    expect(planLending(all, { kind: 'book', year: 2010 }, 'loan', LENDERS, LIBRARY.policy, 'fast').days.median).toBeLessThan(
-      plan.days.median,
-    );
+    expect(
+      planLending(all, { kind: 'book', year: 2010 }, 'loan', LENDERS, LIBRARY.policy, 'fast').days.median,
+    ).toBeLessThan(plan.days.median);
   });
   it('old things are lent by fewer', () =>
-    expect(planLending(all, { kind: 'book', year: 1890 }, 'loan', LENDERS, LIBRARY.policy).able).toBeLessThan(plan.able));
+    expect(planLending(all, { kind: 'book', year: 1890 }, 'loan', LENDERS, LIBRARY.policy).able).toBeLessThan(
+      plan.able,
+    ));
   it('nobody owns it: nobody is asked', () =>
     expect(planLending('', { kind: 'book', year: 2010 }, 'loan', LENDERS, LIBRARY.policy)).toMatchObject({
       owners: 0,

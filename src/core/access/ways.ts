@@ -4,29 +4,25 @@
  * The best link rule (job: "Best link") orders what is online now; a way that only lets you look at the thing in a
  * building, or go and fetch it yourself from another campus, is listed but does not set the wait.
  */
-import type { Library, ReaderSituation } from '../policy/types';
-import type { DayNumber, Minutes } from '../time';
-import type { Alternative } from './alternatives';
+
+import type { Library, ReaderSituation } from '../model/library';
+import type { DayNumber, Minutes } from '../model/time';
+import type { Ready } from '../model/waits';
+import type { Way, WaysAnswer } from '../model/ways';
 import { serviceFor } from './chance';
 import { type AccessItem, entitled, lendingFor, type Option, optionsFor, type TextVersion } from './options';
-import { type Ready, type Times, timesFor, type WaitClass } from './times';
-import { PARTNER_COPY, type Way, wayFor } from './way';
+import { type Times, timesFor } from './times';
+import { PARTNER_COPY, wayFor } from './way';
 
-export type { Route } from '../policy/types';
-export type { Verdict } from './verdict';
-export type { Way, WayAction } from './way';
+export type { Route } from '../model/library';
+export type { Verdict } from '../model/waits';
 export { ownersLine, waitLabel } from './way';
 
-export interface WaysAnswer {
-  readonly ways: readonly Way[];
-  /** What else would do, where nothing is in time (see `alternatives.ts`); left out in lists of results. */
-  readonly alternatives?: readonly Alternative[];
-  /** The first way that sets the wait. */
-  readonly best: Way | null;
-  readonly wait: { readonly class: WaitClass; readonly date: string | null; readonly label: string; readonly sub: string };
-}
-
-const VERSION_RANK: Record<TextVersion, number> = { 'version-of-record': 0, 'accepted-manuscript': 1, preprint: 2 };
+const VERSION_RANK: Record<TextVersion, number> = {
+  'version-of-record': 0,
+  'accepted-manuscript': 1,
+  preprint: 2,
+};
 const ORDER: Record<Option['type'], number> = {
   online: 0,
   copy: 1,
@@ -98,12 +94,15 @@ export function soonestWay(
     const plan = lendingFor(item, library);
     if (plan) offer({ type: 'lending', plan });
   }
-  const ways = first.flatMap(({ option }) => wayFor(option, item, times, needBy, false) ?? []).sort((a, b) => (a.id < b.id ? -1 : 1));
+  const ways = first
+    .flatMap(({ option }) => wayFor(option, item, times, needBy, false) ?? [])
+    .sort((a, b) => (a.id < b.id ? -1 : 1));
   const best = ways[0] ?? null;
   return { best, wait: waitOf(best) };
 }
 const NEXT_DAY = { median: 1, likely: 1 } as const;
-const onlineRank = (o: Option): readonly [number, number] => (o.type === 'online' ? [VERSION_RANK[o.version], o.open ? 0 : 1] : [9, 9]);
+const onlineRank = (o: Option): readonly [number, number] =>
+  o.type === 'online' ? [VERSION_RANK[o.version], o.open ? 0 : 1] : [9, 9];
 function compareKeys(x: readonly number[], y: readonly number[]): number {
   for (let i = 0; i < x.length; i++) if (x[i] !== y[i]) return (x[i] ?? 0) - (y[i] ?? 0);
   return 0;
@@ -123,7 +122,9 @@ function readyOf(option: Option, times: Times): { ready: Ready; chance: number }
     case 'not-online':
       return null;
     case 'copy':
-      return option.available === null || option.copy.rule === 'premises' ? null : sure(times.copy(option.campus, option.available));
+      return option.available === null || option.copy.rule === 'premises'
+        ? null
+        : sure(times.copy(option.campus, option.available));
     case 'scan':
       return sure(times.scan(option.campus));
     case 'partner-copy':

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type DayNumber, parseDay } from '../time';
+import { type DayNumber, parseDay } from '../model/time';
+import type { KbartLine } from '../model/titleList';
 import { coverageWindow, coversOn } from './covers';
 import { readDepth } from './depth';
 import { readEmbargo } from './embargo';
-import { type KbartLine, readKbart, writeKbart } from './kbart';
+import { readKbart, writeKbart } from './kbart';
 
 const line = (more: Partial<KbartLine>): KbartLine => ({
   provider: 'p',
@@ -14,8 +15,13 @@ const line = (more: Partial<KbartLine>): KbartLine => ({
   ...more,
 });
 const on = (iso: string) => parseDay(iso) as DayNumber;
-const covered = (l: KbartLine, date: [number, number?, number?], today = '2026-11-02', volume?: string, issue?: string) =>
-  coversOn(l, { date, ...(volume ? { volume } : {}), ...(issue ? { issue } : {}) }, on(today)).covered;
+const covered = (
+  l: KbartLine,
+  date: [number, number?, number?],
+  today = '2026-11-02',
+  volume?: string,
+  issue?: string,
+) => coversOn(l, { date, ...(volume ? { volume } : {}), ...(issue ? { issue } : {}) }, on(today)).covered;
 
 describe('coverage', () => {
   it('first and last issue by date', () => {
@@ -25,7 +31,11 @@ describe('coverage', () => {
     expect(covered(line({ date_last_issue_online: '2010-06' }), [2010, 7])).toBe(false);
   });
   it('within the first year the volume and issue decide', () => {
-    const l = line({ date_first_issue_online: '2005', num_first_vol_online: '15', num_first_issue_online: '3' });
+    const l = line({
+      date_first_issue_online: '2005',
+      num_first_vol_online: '15',
+      num_first_issue_online: '3',
+    });
     expect(covered(l, [2005], '2026-11-02', '14')).toBe(false);
     expect(covered(l, [2005], '2026-11-02', '15', '2')).toBe(false);
     expect(covered(l, [2005], '2026-11-02', '15', '3')).toBe(true);
@@ -54,7 +64,10 @@ describe('coverage', () => {
     expect(covered(line({ embargo_info: 'P365D' }), [2025, 11, 5])).toBe(false);
   });
   it('says why not', () =>
-    expect(coverageWindow(line({}), { date: [1999] })).toMatchObject({ covered: false, why: 'starts with volume 15, 2005' }));
+    expect(coverageWindow(line({}), { date: [1999] })).toMatchObject({
+      covered: false,
+      why: 'starts with volume 15, 2005',
+    }));
   it('a wall never takes away what was there before it ended: windows are intervals', () => {
     fc.assert(
       fc.property(
@@ -62,14 +75,21 @@ describe('coverage', () => {
         fc.constantFrom('P1Y', 'P6M', 'R5Y', 'P90D', 'R10Y;P1Y'),
         fc.integer({ min: 20000, max: 22000 }),
         (year, embargo, day) => {
-          const w = coverageWindow(line({ date_first_issue_online: '1980', num_first_vol_online: undefined, embargo_info: embargo }), {
-            date: [year, 6],
-          });
+          const w = coverageWindow(
+            line({ date_first_issue_online: '1980', num_first_vol_online: undefined, embargo_info: embargo }),
+            {
+              date: [year, 6],
+            },
+          );
           if (!w.covered) return;
           expect(w.from).toBeLessThan(w.until);
           expect(
             coversOn(
-              line({ date_first_issue_online: '1980', num_first_vol_online: undefined, embargo_info: embargo }),
+              line({
+                date_first_issue_online: '1980',
+                num_first_vol_online: undefined,
+                embargo_info: embargo,
+              }),
               { date: [year, 6] },
               day as DayNumber,
             ).covered,
@@ -98,7 +118,11 @@ describe('KBART files', () => {
   });
   it.each([
     ['another file', 'name;place\nx;y', 'not a KBART title list'],
-    ['a list of titles without coverage', 'publication_title\tprint_identifier\nA\t7000-0050', 'no heading date_first_issue_online'],
+    [
+      'a list of titles without coverage',
+      'publication_title\tprint_identifier\nA\t7000-0050',
+      'no heading date_first_issue_online',
+    ],
     [
       'a list that names nothing by a number or address',
       'publication_title\tdate_first_issue_online\tdate_last_issue_online\nA\t2001\t',
@@ -126,17 +150,34 @@ describe('KBART files', () => {
   ])('%s grants nothing and is named, never “first issue to now”', (_what, row) => {
     const file = `${HEADING}\tnum_first_vol_online\tnum_last_vol_online\tcoverage_depth\n${row}\nGood\t7000-0050\t2001\t\n`;
     const { lines, numbers, problems } = readKbart(file, 'p');
-    expect([lines.map((l) => l.publication_title), numbers, problems.map((p) => p.line)]).toEqual([['Good'], [3], [2]]);
+    expect([lines.map((l) => l.publication_title), numbers, problems.map((p) => p.line)]).toEqual([
+      ['Good'],
+      [3],
+      [2],
+    ]);
     expect(problems[0]?.text).toMatch(/The line is left out\.$/);
   });
   it('a line that came another way with a span that can’t be read grants nothing either', () => {
     const odd = line({ date_first_issue_online: 'last year' });
-    expect(coverageWindow(odd, { date: [2010] })).toMatchObject({ covered: false, why: expect.stringContaining('last year') });
+    expect(coverageWindow(odd, { date: [2010] })).toMatchObject({
+      covered: false,
+      why: expect.stringContaining('last year'),
+    });
     expect(coverageWindow(line({ coverage_depth: 'some' }), { date: [2010] }).covered).toBe(false);
   });
   it('depths as vendors write them', () => {
     expect(
-      ['', 'fulltext', 'Full Text', 'full-text', 'ebook', 'Selected Articles', 'abstracts', 'Abstract', 'toString'].map(readDepth),
+      [
+        '',
+        'fulltext',
+        'Full Text',
+        'full-text',
+        'ebook',
+        'Selected Articles',
+        'abstracts',
+        'Abstract',
+        'toString',
+      ].map(readDepth),
     ).toEqual([...Array(5).fill('fulltext'), 'selected articles', 'abstracts', 'abstracts', null]);
   });
   it.each(['P1Y', 'R10Y', 'R10Y;P30D'])('embargo %s', (code) => expect(readEmbargo(code)).not.toBeNull());

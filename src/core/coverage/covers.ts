@@ -2,10 +2,10 @@
  * Does a KBART line cover this article? Decided once and for all days: the answer is a window of days in which the text
  * is there, so that a moving wall is a date ("readable online from 1 Jan") and not a yes or no that changes overnight.
  */
-import { addDays, type DayNumber, dayNumber, dayText } from '../time';
+import { addDays, type DayNumber, dayNumber, dayText } from '../model/time';
+import type { KbartLine } from '../model/titleList';
 import { type CoverageDepth, readDepth } from './depth';
 import { type EmbargoPart, readEmbargo } from './embargo';
-import type { KbartLine } from './kbart';
 
 /** Where and when an article or book appeared. */
 export interface ItemPosition {
@@ -14,7 +14,13 @@ export interface ItemPosition {
   readonly issue?: string;
 }
 export type CoverageWindow =
-  | { readonly covered: true; readonly from: DayNumber; readonly until: DayNumber; readonly depth: CoverageDepth; readonly why: string }
+  | {
+      readonly covered: true;
+      readonly from: DayNumber;
+      readonly until: DayNumber;
+      readonly depth: CoverageDepth;
+      readonly why: string;
+    }
   | { readonly covered: false; readonly why: string };
 
 /** Day numbers that stand for "always" at either end. */
@@ -36,10 +42,16 @@ function compareParts(a: Parts, b: Parts): number {
   }
   return 0;
 }
-const numeric = (text: string | undefined): number | null => (text && /^\d+$/.test(text) ? Number(text) : null);
+const numeric = (text: string | undefined): number | null =>
+  text && /^\d+$/.test(text) ? Number(text) : null;
 
 /** Position against one end of the span: date first; within the same date, volume, then issue. */
-function compareEnd(item: ItemPosition, date: string | undefined, volume: string | undefined, issue: string | undefined): number {
+function compareEnd(
+  item: ItemPosition,
+  date: string | undefined,
+  volume: string | undefined,
+  issue: string | undefined,
+): number {
   const end = date ? readParts(date) : null;
   const byDate = end ? compareParts(item.date, end) : 0;
   if (byDate !== 0) return byDate;
@@ -50,7 +62,8 @@ function compareEnd(item: ItemPosition, date: string | undefined, volume: string
   return ii === null || ei === null ? 0 : ii - ei;
 }
 
-const day = (y: number, m: number, d: number): DayNumber => dayNumber(Math.floor(Date.UTC(y, m - 1, d) / 86_400_000));
+const day = (y: number, m: number, d: number): DayNumber =>
+  dayNumber(Math.floor(Date.UTC(y, m - 1, d) / 86_400_000));
 /** When an item of this date passes `length` units: the first day on which the unit count is over. */
 function passes(date: Parts, part: EmbargoPart): DayNumber {
   const [y, m = 12, d = 28] = date;
@@ -69,7 +82,9 @@ export function coverageWindow(line: KbartLine, item: ItemPosition): CoverageWin
   if (odd) return { covered: false, why: `its coverage can’t be read (“${odd}”)` };
   const depth = readDepth(line.coverage_depth ?? '');
   if (depth === null) return { covered: false, why: `its coverage can’t be read (“${line.coverage_depth}”)` };
-  if (compareEnd(item, line.date_first_issue_online, line.num_first_vol_online, line.num_first_issue_online) < 0) {
+  if (
+    compareEnd(item, line.date_first_issue_online, line.num_first_vol_online, line.num_first_issue_online) < 0
+  ) {
     return {
       covered: false,
       why: `starts with ${line.num_first_vol_online ? `volume ${line.num_first_vol_online}, ` : ''}${line.date_first_issue_online}`,
@@ -93,15 +108,26 @@ export function coverageWindow(line: KbartLine, item: ItemPosition): CoverageWin
   }
   if (from >= until) return { covered: false, why: `never within its moving wall ${line.embargo_info}` };
   const span = `${line.date_first_issue_online ?? 'its first issue'} to ${line.date_last_issue_online ?? 'now'}`;
-  return { covered: true, from, until, depth, why: `covers ${span}${line.embargo_info ? `, moving wall ${line.embargo_info}` : ''}` };
+  return {
+    covered: true,
+    from,
+    until,
+    depth,
+    why: `covers ${span}${line.embargo_info ? `, moving wall ${line.embargo_info}` : ''}`,
+  };
 }
 
 /** Covered on `today`? With the reason in words, as the screen shows it. */
-export function coversOn(line: KbartLine, item: ItemPosition, today: DayNumber): { covered: boolean; why: string } {
+export function coversOn(
+  line: KbartLine,
+  item: ItemPosition,
+  today: DayNumber,
+): { covered: boolean; why: string } {
   const w = coverageWindow(line, item);
   if (!w.covered) return w;
   if (today < w.from) return { covered: false, why: `behind a moving wall until ${dayText(w.from, today)}` };
-  if (today >= w.until) return { covered: false, why: `left the provider’s moving window on ${dayText(w.until, today)}` };
+  if (today >= w.until)
+    return { covered: false, why: `left the provider’s moving window on ${dayText(w.until, today)}` };
   return w;
 }
 

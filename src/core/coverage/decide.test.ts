@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type DayNumber, dayNumber, parseDay } from '../time';
+import { type DayNumber, dayNumber, parseDay } from '../model/time';
+import type { KbartLine } from '../model/titleList';
 import { coversOn } from './covers';
 import { decideCoverage, spanOf } from './decide';
-import { type KbartLine, readKbart } from './kbart';
+import { readKbart } from './kbart';
 import { readOpenUrl, writeOpenUrl } from './openurl';
 
 const TODAY = parseDay('2026-11-02') as DayNumber;
@@ -24,7 +25,12 @@ describe('decideCoverage', () => {
     ['within', { date: '2010-05' }, [line()], [true, 'covered']],
     ['before the first issue', { date: '2004-12' }, [line()], [false, 'before-start']],
     ['after the last', { date: '2012' }, [line({ date_last_issue_online: '2011-06' })], [false, 'after-end']],
-    ['in the first year, an earlier volume', { date: '2005', volume: '14' }, [line()], [false, 'before-start']],
+    [
+      'in the first year, an earlier volume',
+      { date: '2005', volume: '14' },
+      [line()],
+      [false, 'before-start'],
+    ],
     [
       'in the first year, the first volume',
       { date: '2005', volume: '15', issue: '1' },
@@ -43,26 +49,52 @@ describe('decideCoverage', () => {
       [line({ date_first_issue_online: '2005-07', num_first_vol_online: undefined })],
       [null, 'unknown-date'],
     ],
-    ['no date, but a volume', { volume: '20' }, [line({ num_last_vol_online: '30', date_last_issue_online: '2020' })], [true, 'covered']],
+    [
+      'no date, but a volume',
+      { volume: '20' },
+      [line({ num_last_vol_online: '30', date_last_issue_online: '2020' })],
+      [true, 'covered'],
+    ],
     ['neither date nor volume', {}, [line()], [null, 'unknown-date']],
     ['a date nobody can read', { date: 'spring' }, [line()], [null, 'unknown-date']],
     ['P1Y, this year', { date: '2026-03' }, [line({ embargo_info: 'P1Y' })], [false, 'moving-wall']],
     ['P1Y, last year', { date: '2025' }, [line({ embargo_info: 'P1Y' })], [true, 'covered']],
-    ['P6M, a year that straddles it', { date: '2026' }, [line({ embargo_info: 'P6M' })], [null, 'unknown-date']],
+    [
+      'P6M, a year that straddles it',
+      { date: '2026' },
+      [line({ embargo_info: 'P6M' })],
+      [null, 'unknown-date'],
+    ],
     ['R10Y, long ago', { date: '2015' }, [line({ embargo_info: 'R10Y' })], [false, 'left-window']],
-    ['R10Y;P30D, last month', { date: '2026-10-20' }, [line({ embargo_info: 'R10Y;P30D' })], [false, 'moving-wall']],
+    [
+      'R10Y;P30D, last month',
+      { date: '2026-10-20' },
+      [line({ embargo_info: 'R10Y;P30D' })],
+      [false, 'moving-wall'],
+    ],
     ['abstracts', { date: '2010' }, [line({ coverage_depth: 'abstracts' })], [false, 'abstracts']],
-    ['selected articles', { date: '2010' }, [line({ coverage_depth: 'selected articles' })], [null, 'selected-articles']],
+    [
+      'selected articles',
+      { date: '2010' },
+      [line({ coverage_depth: 'selected articles' })],
+      [null, 'selected-articles'],
+    ],
     [
       'a gap',
       { date: '2010' },
-      [line({ date_last_issue_online: '2008' }), line({ date_first_issue_online: '2012', num_first_vol_online: undefined })],
+      [
+        line({ date_last_issue_online: '2008' }),
+        line({ date_first_issue_online: '2012', num_first_vol_online: undefined }),
+      ],
       [false, 'gap'],
     ],
     [
       'the second line has it',
       { date: '2013' },
-      [line({ date_last_issue_online: '2008' }), line({ date_first_issue_online: '2012', num_first_vol_online: undefined })],
+      [
+        line({ date_last_issue_online: '2008' }),
+        line({ date_first_issue_online: '2012', num_first_vol_online: undefined }),
+      ],
       [true, 'covered'],
     ],
     ['a book', {}, [line({ publication_type: 'monograph' })], [true, 'covered']],
@@ -92,10 +124,15 @@ describe('decideCoverage', () => {
   });
   it('once a wall has passed an article it stays passed', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 20_000, max: 22_000 }), fc.integer({ min: 0, max: 400 }), (today, later) => {
-        const at = (t: number) => decideCoverage({ date: '2025-03-10' }, [line({ embargo_info: 'P6M' })], dayNumber(t)).covered;
-        if (at(today)) expect(at(today + later)).toBe(true);
-      }),
+      fc.property(
+        fc.integer({ min: 20_000, max: 22_000 }),
+        fc.integer({ min: 0, max: 400 }),
+        (today, later) => {
+          const at = (t: number) =>
+            decideCoverage({ date: '2025-03-10' }, [line({ embargo_info: 'P6M' })], dayNumber(t)).covered;
+          if (at(today)) expect(at(today + later)).toBe(true);
+        },
+      ),
     );
   });
   it('dates mean spans', () => {
@@ -117,7 +154,10 @@ describe('KBART problems', () => {
 
 it('a line whose span can’t be read decides nothing in our favour', () => {
   const odd = [line({ date_first_issue_online: 'last year' })];
-  expect(decideCoverage({ date: '2010' }, odd, parseDay('2026-11-02') as DayNumber)).toMatchObject({ covered: false, reason: 'no-line' });
+  expect(decideCoverage({ date: '2010' }, odd, parseDay('2026-11-02') as DayNumber)).toMatchObject({
+    covered: false,
+    reason: 'no-line',
+  });
 });
 
 describe('OpenURL', () => {
@@ -140,7 +180,9 @@ describe('OpenURL', () => {
       )?.csl,
     ).toEqual(csl);
     expect(
-      read('genre=article&atitle=Kelp&title=J&volume=3&issue=2&pages=1-9&issn=6900-0018&aulast=Lind&aufirst=Ada&date=2019-05')?.csl,
+      read(
+        'genre=article&atitle=Kelp&title=J&volume=3&issue=2&pages=1-9&issn=6900-0018&aulast=Lind&aufirst=Ada&date=2019-05',
+      )?.csl,
     ).toEqual(csl);
   });
   it('identifiers as URIs; a wrong one is left out and said', () => {
@@ -150,7 +192,9 @@ describe('OpenURL', () => {
     expect(wrong?.problems[0]).toContain('9789800000428');
   });
   it('a chapter, a dissertation, a patent', () => {
-    expect(read('rft_val_fmt=info:ofi/fmt:kev:mtx:book&rft.genre=bookitem&rft.atitle=C&rft.btitle=B')?.csl).toMatchObject({
+    expect(
+      read('rft_val_fmt=info:ofi/fmt:kev:mtx:book&rft.genre=bookitem&rft.atitle=C&rft.btitle=B')?.csl,
+    ).toMatchObject({
       type: 'chapter',
       title: 'C',
       'container-title': 'B',
@@ -159,7 +203,10 @@ describe('OpenURL', () => {
       type: 'thesis',
       publisher: 'U',
     });
-    expect(read('rft_val_fmt=info:ofi/fmt:kev:mtx:patent&rft.title=P&rft.number=12')?.csl).toMatchObject({ type: 'patent', title: 'P' });
+    expect(read('rft_val_fmt=info:ofi/fmt:kev:mtx:patent&rft.title=P&rft.number=12')?.csl).toMatchObject({
+      type: 'patent',
+      title: 'P',
+    });
   });
   it('nothing said, nothing read', () => expect(read('ctx_ver=Z39.88-2004&rfr_id=x')).toBeNull());
   it('what is written is read back', () => {

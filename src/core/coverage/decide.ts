@@ -3,9 +3,9 @@
  * reason (job: "Coverage"). Where the article's data leave it open (a year when months would be needed, no volume) the answer
  * is null and says what is missing: a guess would be a broken link or a needless request.
  */
-import { type DayNumber, dayNumber, dayText } from '../time';
+import { type DayNumber, dayNumber, dayText } from '../model/time';
+import type { KbartLine } from '../model/titleList';
 import { type EmbargoPart, readEmbargo } from './embargo';
-import type { KbartLine } from './kbart';
 
 export interface Article {
   /** `2019`, `2019-05` or `2019-05-17`. */
@@ -37,7 +37,8 @@ interface Span {
   readonly from: DayNumber;
   readonly to: DayNumber;
 }
-const day = (y: number, m: number, d: number): DayNumber => dayNumber(Math.floor(Date.UTC(y, m - 1, d) / 86_400_000));
+const day = (y: number, m: number, d: number): DayNumber =>
+  dayNumber(Math.floor(Date.UTC(y, m - 1, d) / 86_400_000));
 export function spanOf(text: string | undefined): Span | null {
   const m = /^(\d{4})(?:-(\d{1,2}))?(?:-(\d{1,2}))?$/.exec((text ?? '').trim());
   if (!m?.[1]) return null;
@@ -47,7 +48,8 @@ export function spanOf(text: string | undefined): Span | null {
   if (!d) return { from: day(y, mo, 1), to: dayNumber(day(y, mo + 1, 1) - 1) };
   return { from: day(y, mo, d), to: day(y, mo, d) };
 }
-const numeric = (text: string | undefined): number | null => (text && /^\d+$/.test(text.trim()) ? Number(text) : null);
+const numeric = (text: string | undefined): number | null =>
+  text && /^\d+$/.test(text.trim()) ? Number(text) : null;
 
 /** -1 outside before, 1 outside after, 0 inside, null undecided. */
 type Place = -1 | 0 | 1 | null;
@@ -101,12 +103,19 @@ const ends = (line: KbartLine): string =>
   `${line.date_first_issue_online ?? (line.num_first_vol_online ? `volume ${line.num_first_vol_online}` : 'its first issue')} to ${line.date_last_issue_online ?? (line.num_last_vol_online ? `volume ${line.num_last_vol_online}` : 'now')}`;
 const isMonograph = (line: KbartLine): boolean =>
   (line.publication_type ?? '').toLowerCase().startsWith('monograph') ||
-  (!line.publication_type && Boolean(line.date_monograph_published_print ?? line.date_monograph_published_online));
+  (!line.publication_type &&
+    Boolean(line.date_monograph_published_print ?? line.date_monograph_published_online));
 
 function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): CoverageDecision {
-  const said = (covered: boolean | null, reason: CoverageReason, text: string): CoverageDecision => ({ covered, line: n, reason, text });
+  const said = (covered: boolean | null, reason: CoverageReason, text: string): CoverageDecision => ({
+    covered,
+    line: n,
+    reason,
+    text,
+  });
   const odd = [line.date_first_issue_online, line.date_last_issue_online].find((d) => d && !spanOf(d));
-  if (odd) return said(false, 'no-line', `The line’s coverage can’t be read (“${odd}”), so it grants nothing.`);
+  if (odd)
+    return said(false, 'no-line', `The line’s coverage can’t be read (“${odd}”), so it grants nothing.`);
   if (!isMonograph(line)) {
     const place = placeOf(a, line);
     if (place === null)
@@ -116,9 +125,17 @@ function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): C
         `The line covers ${ends(line)}; ${a.date || a.volume ? `${[a.date, a.volume && `volume ${a.volume}`].filter(Boolean).join(', ')} doesn’t say whether that includes it` : 'without a date or volume that can’t be decided'}.`,
       );
     if (place < 0)
-      return said(false, 'before-start', `The line begins with ${line.date_first_issue_online ?? `volume ${line.num_first_vol_online}`}.`);
+      return said(
+        false,
+        'before-start',
+        `The line begins with ${line.date_first_issue_online ?? `volume ${line.num_first_vol_online}`}.`,
+      );
     if (place > 0)
-      return said(false, 'after-end', `The line ends with ${line.date_last_issue_online ?? `volume ${line.num_last_vol_online}`}.`);
+      return said(
+        false,
+        'after-end',
+        `The line ends with ${line.date_last_issue_online ?? `volume ${line.num_last_vol_online}`}.`,
+      );
   }
   const span = spanOf(a.date);
   for (const part of line.embargo_info ? (readEmbargo(line.embargo_info) ?? []) : []) {
@@ -139,7 +156,11 @@ function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): C
           `Behind a moving wall (${line.embargo_info}) until ${dayText(late)} ${new Date(late * 86_400_000).getUTCFullYear()}.`,
         );
       if (today < late)
-        return said(null, 'unknown-date', `The moving wall (${line.embargo_info}) runs through ${a.date}; a more exact date is needed.`);
+        return said(
+          null,
+          'unknown-date',
+          `The moving wall (${line.embargo_info}) runs through ${a.date}; a more exact date is needed.`,
+        );
     } else {
       if (today >= late)
         return said(
@@ -148,13 +169,21 @@ function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): C
           `Left the provider’s moving window (${line.embargo_info}) on ${dayText(late)} ${new Date(late * 86_400_000).getUTCFullYear()}.`,
         );
       if (today >= early)
-        return said(null, 'unknown-date', `The moving window (${line.embargo_info}) ends within ${a.date}; a more exact date is needed.`);
+        return said(
+          null,
+          'unknown-date',
+          `The moving window (${line.embargo_info}) ends within ${a.date}; a more exact date is needed.`,
+        );
     }
   }
   const depth = (line.coverage_depth ?? 'fulltext').toLowerCase().trim();
   if (depth.startsWith('abstract')) return said(false, 'abstracts', 'The provider shows abstracts only.');
   if (depth.startsWith('selected'))
-    return said(null, 'selected-articles', 'The provider shows selected articles only; whether this is one of them the list doesn’t say.');
+    return said(
+      null,
+      'selected-articles',
+      'The provider shows selected articles only; whether this is one of them the list doesn’t say.',
+    );
   return said(
     true,
     'covered',
@@ -192,11 +221,17 @@ export function decideCoverage(
   numbers: readonly number[] = lines.map((_, i) => i + 2),
   entitled: (line: KbartLine) => boolean = () => true,
 ): CoverageDecision {
-  if (!lines.length) return { covered: false, line: null, reason: 'no-line', text: 'No line of the list is for this title.' };
+  if (!lines.length)
+    return { covered: false, line: null, reason: 'no-line', text: 'No line of the list is for this title.' };
   const decided = lines.map((line, i) => {
     const d = decideLine(a, line, today, numbers[i] as number);
     return d.covered !== false && !entitled(line)
-      ? { ...d, covered: false, reason: 'not-entitled' as const, text: 'It is there, but not licensed for us.' }
+      ? {
+          ...d,
+          covered: false,
+          reason: 'not-entitled' as const,
+          text: 'It is there, but not licensed for us.',
+        }
       : d;
   });
   const [best] = [...decided].sort((x, y) => RANK[x.reason] - RANK[y.reason]) as [CoverageDecision];
@@ -205,6 +240,11 @@ export function decideCoverage(
     decided.some((d) => d.reason === 'after-end') &&
     RANK[best.reason] >= RANK['before-start'];
   return between
-    ? { covered: false, line: best.line, reason: 'gap', text: `It falls into a gap: the lines cover ${lines.map(ends).join('; ')}.` }
+    ? {
+        covered: false,
+        line: best.line,
+        reason: 'gap',
+        text: `It falls into a gap: the lines cover ${lines.map(ends).join('; ')}.`,
+      }
     : best;
 }

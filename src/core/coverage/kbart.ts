@@ -2,43 +2,13 @@
  * KBART title lists: what a provider gives us of which title (NISO RP-9-2014, "Knowledge Bases and Related Tools",
  * section 6.6, from which the column headings are taken unchanged).
  */
+
 import Papa from 'papaparse';
-import { readIsbn, readIssn } from '../bibliography/identifiers';
-import { parseDay } from '../time';
+import { readIsbn, readIssn } from '../model/identifiers';
+import { parseDay } from '../model/time';
+import { KBART_COLUMNS, type KbartColumn, type KbartLine } from '../model/titleList';
 import { readDepth } from './depth';
 import { readEmbargo } from './embargo';
-
-export const KBART_COLUMNS = [
-  'publication_title',
-  'print_identifier',
-  'online_identifier',
-  'date_first_issue_online',
-  'num_first_vol_online',
-  'num_first_issue_online',
-  'date_last_issue_online',
-  'num_last_vol_online',
-  'num_last_issue_online',
-  'title_url',
-  'first_author',
-  'title_id',
-  'embargo_info',
-  'coverage_depth',
-  'notes',
-  'publisher_name',
-  'publication_type',
-  'date_monograph_published_print',
-  'date_monograph_published_online',
-  'monograph_volume',
-  'monograph_edition',
-  'first_editor',
-  'parent_publication_title_id',
-  'preceding_publication_title_id',
-  'access_type',
-] as const;
-export type KbartColumn = (typeof KBART_COLUMNS)[number];
-
-/** One line of a title list; empty columns are left out. `provider` is the list it came from. */
-export type KbartLine = Partial<Readonly<Record<KbartColumn, string>>> & { readonly provider: string };
 
 export interface KbartProblem {
   readonly line: number;
@@ -46,10 +16,25 @@ export interface KbartProblem {
 }
 
 /** Headings without which a file says nothing of what is covered. */
-const NEEDED = ['publication_title', 'date_first_issue_online', 'date_last_issue_online'] as const satisfies readonly KbartColumn[];
-const NAMED_BY = ['print_identifier', 'online_identifier', 'title_id', 'title_url'] as const satisfies readonly KbartColumn[];
-const COVERAGE_DATES = ['date_first_issue_online', 'date_last_issue_online'] as const satisfies readonly KbartColumn[];
-const OTHER_DATES = ['date_monograph_published_print', 'date_monograph_published_online'] as const satisfies readonly KbartColumn[];
+const NEEDED = [
+  'publication_title',
+  'date_first_issue_online',
+  'date_last_issue_online',
+] as const satisfies readonly KbartColumn[];
+const NAMED_BY = [
+  'print_identifier',
+  'online_identifier',
+  'title_id',
+  'title_url',
+] as const satisfies readonly KbartColumn[];
+const COVERAGE_DATES = [
+  'date_first_issue_online',
+  'date_last_issue_online',
+] as const satisfies readonly KbartColumn[];
+const OTHER_DATES = [
+  'date_monograph_published_print',
+  'date_monograph_published_online',
+] as const satisfies readonly KbartColumn[];
 
 /** Why a heading is not that of a title list; null when it is. */
 function headingProblem(heading: readonly string[]): string | null {
@@ -59,7 +44,8 @@ function headingProblem(heading: readonly string[]): string | null {
       ? null
       : `The first line has none of the headings ${NAMED_BY.join(', ')}: this is not a KBART title list.`;
   const glued = heading.find((h) => h.includes('publication_title') && /[,;|]/.test(h));
-  if (glued) return `The columns are parted by “${/[,;|]/.exec(glued)?.[0]}”; a KBART title list parts them by tabs.`;
+  if (glued)
+    return `The columns are parted by “${/[,;|]/.exec(glued)?.[0]}”; a KBART title list parts them by tabs.`;
   return `The first line has no heading ${missing.join(', ')}: this is not a KBART title list.`;
 }
 /** A day, month or year of the calendar as KBART writes it; null for anything else. */
@@ -71,9 +57,13 @@ function spanProblem(line: Readonly<Record<string, string>>): string | null {
   const [first, last] = COVERAGE_DATES.map((c) => line[c]);
   // At the precision that both have: 2005 and 2005-03 are no contradiction.
   const same = Math.min(first?.length ?? 0, last?.length ?? 0);
-  if (first && last && last.slice(0, same) < first.slice(0, same)) return `It ends (${last}) before it begins (${first}).`;
+  if (first && last && last.slice(0, same) < first.slice(0, same))
+    return `It ends (${last}) before it begins (${first}).`;
   const [from, to] = [whole(line.num_first_vol_online), whole(line.num_last_vol_online)];
-  return from !== null && to !== null && to < from && (!first || !last || first.slice(0, same) === last.slice(0, same))
+  return from !== null &&
+    to !== null &&
+    to < from &&
+    (!first || !last || first.slice(0, same) === last.slice(0, same))
     ? `It ends with volume ${to}, before volume ${from} with which it begins.`
     : null;
 }
@@ -84,8 +74,15 @@ function spanProblem(line: Readonly<Record<string, string>>): string | null {
  * kept. A file that is no title list gives no line at all.
  * `line` counts from 1 with the heading as line 1.
  */
-export function readKbart(text: string, provider: string): { lines: KbartLine[]; numbers: number[]; problems: KbartProblem[] } {
-  const rows = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter: '\t', quoteChar: '\u0000', skipEmptyLines: false }).data;
+export function readKbart(
+  text: string,
+  provider: string,
+): { lines: KbartLine[]; numbers: number[]; problems: KbartProblem[] } {
+  const rows = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    delimiter: '\t',
+    quoteChar: '\u0000',
+    skipEmptyLines: false,
+  }).data;
   const heading = (rows[0] ?? []).map((h) =>
     h
       .trim()
@@ -118,7 +115,8 @@ function readLine(
 ): { readonly line: KbartLine | null; readonly said: readonly string[] } {
   const out = (why: string) => ({ line: null, said: [`${why} The line is left out.`] });
   // A tab too many moves everything behind it into the wrong column.
-  if (row.slice(width).some((cell) => cell.trim() !== '')) return out(`It has more columns (${row.length}) than the heading (${width}).`);
+  if (row.slice(width).some((cell) => cell.trim() !== ''))
+    return out(`It has more columns (${row.length}) than the heading (${width}).`);
   if (row.length === 1 && width > 1) return out('It has no tabs: its columns can’t be told apart.');
   const line: Record<string, string> = { provider };
   for (const column of KBART_COLUMNS) {
@@ -129,11 +127,15 @@ function readLine(
   if (line.embargo_info && !readEmbargo(line.embargo_info))
     return out(`embargo_info “${line.embargo_info}” is not of the form P1Y, R10Y or R10Y;P30D.`);
   for (const column of COVERAGE_DATES)
-    if (line[column] && !readDate(line[column])) return out(`${column} “${line[column]}” is not a date like 2005, 2005-07 or 2005-07-15.`);
+    if (line[column] && !readDate(line[column]))
+      return out(`${column} “${line[column]}” is not a date like 2005, 2005-07 or 2005-07-15.`);
   const span = spanProblem(line);
   if (span) return out(span);
   const depth = readDepth(line.coverage_depth ?? '');
-  if (depth === null) return out(`coverage_depth “${line.coverage_depth}” is none of fulltext, selected articles and abstracts.`);
+  if (depth === null)
+    return out(
+      `coverage_depth “${line.coverage_depth}” is none of fulltext, selected articles and abstracts.`,
+    );
   if (line.coverage_depth) line.coverage_depth = depth;
   const said: string[] = [];
   // What is wrong beside the span is said; the line stays, since the rest of it is still worth having.
@@ -145,7 +147,9 @@ function readLine(
   for (const column of OTHER_DATES) {
     const date = line[column];
     if (!date || readDate(date)) continue;
-    said.push(`${column} “${date}” is not a date like 2005, 2005-07 or 2005-07-15. The line is kept without it.`);
+    said.push(
+      `${column} “${date}” is not a date like 2005, 2005-07 or 2005-07-15. The line is kept without it.`,
+    );
     delete line[column];
   }
   return { line: line as unknown as KbartLine, said };
@@ -153,4 +157,7 @@ function readLine(
 
 /** Writes a title list with all standard columns, in the standard's order. */
 export const writeKbart = (lines: readonly KbartLine[]): string =>
-  [KBART_COLUMNS.join('\t'), ...lines.map((l) => KBART_COLUMNS.map((c) => (l[c] ?? '').replace(/[\t\n]/g, ' ')).join('\t'))].join('\n');
+  [
+    KBART_COLUMNS.join('\t'),
+    ...lines.map((l) => KBART_COLUMNS.map((c) => (l[c] ?? '').replace(/[\t\n]/g, ' ')).join('\t')),
+  ].join('\n');

@@ -2,9 +2,8 @@
  * OpenURL context objects as key/encoded-value pairs (ANSI/NISO Z39.88-2004, KEV format; matrices info:ofi/fmt:kev:mtx:journal,
  * book, dissertation, patent), and the unprefixed keys of the older draft that link sources still send.
  */
-import { readDoi, readIsbn, readIssn } from '../bibliography/identifiers';
-import type { CslName } from '../bibliography/record';
-import type { ReferenceItem } from '../references/read';
+import { readDoi, readIsbn, readIssn } from '../model/identifiers';
+import type { CslName, ReferenceItem } from '../model/record';
 import { table } from '../table';
 
 const MATRIX = 'info:ofi/fmt:kev:mtx:';
@@ -27,7 +26,12 @@ const GENRE = table<string>({
   dissertation: 'thesis',
   patent: 'patent',
 });
-const BY_MATRIX = table<string>({ journal: 'article-journal', book: 'book', dissertation: 'thesis', patent: 'patent' });
+const BY_MATRIX = table<string>({
+  journal: 'article-journal',
+  book: 'book',
+  dissertation: 'thesis',
+  patent: 'patent',
+});
 
 export interface OpenUrl {
   readonly csl: ReferenceItem;
@@ -53,15 +57,22 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
       }
     return '';
   };
-  const ids = [...params.getAll('rft_id'), ...params.getAll('id')].map((v) => v.trim().slice(0, VALUE_AT_MOST));
+  const ids = [...params.getAll('rft_id'), ...params.getAll('id')].map((v) =>
+    v.trim().slice(0, VALUE_AT_MOST),
+  );
   const matrix = (params.get('rft_val_fmt') ?? '').replace(MATRIX, '');
   const atitle = get('atitle');
   const genre = get('genre') || (atitle ? (get('btitle') || get('isbn') ? 'bookitem' : 'article') : '');
-  const type = GENRE.get(genre) ?? BY_MATRIX.get(matrix) ?? (get('jtitle', 'issn', 'eissn') ? 'article-journal' : 'book');
+  const type =
+    GENRE.get(genre) ??
+    BY_MATRIX.get(matrix) ??
+    (get('jtitle', 'issn', 'eissn') ? 'article-journal' : 'book');
   const part = type === 'article-journal' || type === 'chapter' || type === 'paper-conference';
-  const doi = ids.flatMap((v) => readDoi(v.replace(/^info:doi\//i, '')) ?? [])[0] ?? readDoi(get('doi')) ?? undefined;
+  const doi =
+    ids.flatMap((v) => readDoi(v.replace(/^info:doi\//i, '')) ?? [])[0] ?? readDoi(get('doi')) ?? undefined;
   const isbnText = get('isbn') || (ids.find((v) => /^urn:isbn:/i.test(v))?.replace(/^urn:isbn:/i, '') ?? '');
-  const issnText = get('issn', 'eissn') || (ids.find((v) => /^urn:issn:/i.test(v))?.replace(/^urn:issn:/i, '') ?? '');
+  const issnText =
+    get('issn', 'eissn') || (ids.find((v) => /^urn:issn:/i.test(v))?.replace(/^urn:issn:/i, '') ?? '');
   const isbn = isbnText ? readIsbn(isbnText) : null;
   const issn = issnText ? readIssn(issnText) : null;
   if (isbnText && !isbn) problems.push(`ISBN ${isbnText} has a wrong digit and is left out.`);
@@ -69,10 +80,16 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
   const people: CslName[] = [];
   const last = get('aulast');
   if (last)
-    people.push({ family: last, given: get('aufirst') || [get('auinit1') || get('auinit'), get('auinitm')].filter(Boolean).join(' ') });
+    people.push({
+      family: last,
+      given: get('aufirst') || [get('auinit1') || get('auinit'), get('auinitm')].filter(Boolean).join(' '),
+    });
   const corp = get('aucorp', 'inst');
   if (!last && corp && type !== 'thesis') people.push({ literal: corp });
-  for (const long of [...params.getAll('rft.au'), ...params.getAll('au'), ...params.getAll('rft.inv')].slice(0, 200)) {
+  for (const long of [...params.getAll('rft.au'), ...params.getAll('au'), ...params.getAll('rft.inv')].slice(
+    0,
+    200,
+  )) {
     const au = long.trim().slice(0, NAME_AT_MOST);
     const [family = '', given] = au.split(/,\s*/);
     const name: CslName = given
@@ -103,7 +120,9 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
     ISSN: issn ?? undefined,
     number: type === 'patent' ? get('number') || undefined : undefined,
   };
-  const csl = Object.fromEntries(Object.entries(fields).filter(([, v]) => v !== undefined)) as unknown as ReferenceItem;
+  const csl = Object.fromEntries(
+    Object.entries(fields).filter(([, v]) => v !== undefined),
+  ) as unknown as ReferenceItem;
   const says = csl.title || csl['container-title'] || csl.DOI || csl.ISBN || csl.ISSN;
   return says ? { csl, problems } : null;
 }
@@ -138,8 +157,13 @@ const MATRIX_OF = table<readonly [matrix: string, genre: string]>({
 
 /** The context object of an item, with our referrer id. */
 export function writeOpenUrl(csl: ReferenceItem): URLSearchParams {
-  const [matrix, genre] = MATRIX_OF.get(csl.type) ?? (['book', csl.type === 'book' ? 'book' : 'document'] as const);
-  const out = new URLSearchParams({ ctx_ver: 'Z39.88-2004', rfr_id: 'info:sid/legendum', rft_val_fmt: `${MATRIX}${matrix}` });
+  const [matrix, genre] =
+    MATRIX_OF.get(csl.type) ?? (['book', csl.type === 'book' ? 'book' : 'document'] as const);
+  const out = new URLSearchParams({
+    ctx_ver: 'Z39.88-2004',
+    rfr_id: 'info:sid/legendum',
+    rft_val_fmt: `${MATRIX}${matrix}`,
+  });
   const put = (key: string, value: string | undefined): void => {
     if (value) out.append(`rft.${key}`, value);
   };
@@ -155,7 +179,9 @@ export function writeOpenUrl(csl: ReferenceItem): URLSearchParams {
     put('aufirst', first.given);
   }
   for (const n of others) put('au', n.literal ?? [n.family, n.given].filter(Boolean).join(', '));
-  const date = csl.issued?.['date-parts'][0].filter((x) => x !== undefined).map((x, i) => String(x).padStart(i ? 2 : 4, '0'));
+  const date = csl.issued?.['date-parts'][0]
+    .filter((x) => x !== undefined)
+    .map((x, i) => String(x).padStart(i ? 2 : 4, '0'));
   put('date', date?.join('-'));
   put('volume', csl.volume);
   put('issue', csl.issue);

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { stem, termOf, termsFor } from './analysis';
-import { Best } from './best';
-import { fold, words } from './fold';
-import { decodeIndex, FORMAT_VERSION, layoutIndex } from './format';
-import { growU32 } from './growable';
-import { markable, marksIn } from './marks';
-import { byCodePoint, findString, packStrings, prefixRange, stringAt } from './strings';
+import { stem, termOf, termsFor } from '../words/analysis';
+import { fold, words } from '../words/fold';
+import { markable, marksIn } from '../words/marks';
+import { growU32 } from './build/growable';
+import { Best } from './count/best';
+import { decodeIndex, FORMAT_VERSION, layoutIndex } from './format/format';
+import { byCodePoint, findString, packStrings, prefixRange, stringAt } from './format/strings';
 
 describe('analysis', () => {
   it.each([
@@ -38,17 +38,21 @@ describe('analysis', () => {
 describe('string table', () => {
   it('finds what is in it and nothing else, and prefixes as ranges', () => {
     fc.assert(
-      fc.property(fc.uniqueArray(fc.string({ unit: 'grapheme' })), fc.string({ unit: 'grapheme' }), (list, other) => {
-        const sorted = [...list].sort(byCodePoint);
-        const table = packStrings(sorted);
-        sorted.forEach((s, i) => {
-          expect(findString(table, s)).toBe(i);
-          expect(stringAt(table, i)).toBe(s);
-        });
-        expect(findString(table, other)).toBe(sorted.indexOf(other));
-        const [a, b] = prefixRange(table, other);
-        expect(sorted.slice(a, b)).toEqual(sorted.filter((s) => s.startsWith(other)));
-      }),
+      fc.property(
+        fc.uniqueArray(fc.string({ unit: 'grapheme' })),
+        fc.string({ unit: 'grapheme' }),
+        (list, other) => {
+          const sorted = [...list].sort(byCodePoint);
+          const table = packStrings(sorted);
+          sorted.forEach((s, i) => {
+            expect(findString(table, s)).toBe(i);
+            expect(stringAt(table, i)).toBe(s);
+          });
+          expect(findString(table, other)).toBe(sorted.indexOf(other));
+          const [a, b] = prefixRange(table, other);
+          expect(sorted.slice(a, b)).toEqual(sorted.filter((s) => s.startsWith(other)));
+        },
+      ),
     );
   });
 });
@@ -82,7 +86,8 @@ describe('index file', () => {
     bytes.set(new Uint8Array(Uint32Array.of(7, 8).buffer), placeOf('c'));
     return bytes;
   };
-  const shared = (bytes: Uint8Array) => bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
+  const shared = (bytes: Uint8Array) =>
+    bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
   it('is read as written', () => {
     const read = decodeIndex(shared(file()));
     if ('problem' in read) throw new Error(read.problem);
@@ -94,15 +99,24 @@ describe('index file', () => {
     expect(decodeIndex(new TextEncoder().encode('something else entirely').buffer)).toEqual({
       problem: 'This is not a Legendum index file.',
     });
-    expect(decodeIndex(shared(file().subarray(0, file().length - 9)))).toMatchObject({ problem: expect.stringContaining('cut short') });
-    expect(decodeIndex(shared(file().subarray(0, 40)))).toMatchObject({ problem: expect.stringContaining('cut short') });
+    expect(decodeIndex(shared(file().subarray(0, file().length - 9)))).toMatchObject({
+      problem: expect.stringContaining('cut short'),
+    });
+    expect(decodeIndex(shared(file().subarray(0, 40)))).toMatchObject({
+      problem: expect.stringContaining('cut short'),
+    });
     const older = Buffer.from(
       file()
         .toString('latin1')
-        .replace(/"version":\d+/, (now) => `"version":${String(FORMAT_VERSION - 1).padStart(now.length - '"version":'.length)}`),
+        .replace(
+          /"version":\d+/,
+          (now) => `"version":${String(FORMAT_VERSION - 1).padStart(now.length - '"version":'.length)}`,
+        ),
       'latin1',
     );
-    expect(decodeIndex(shared(older))).toMatchObject({ problem: expect.stringContaining(`format ${FORMAT_VERSION - 1}`) });
+    expect(decodeIndex(shared(older))).toMatchObject({
+      problem: expect.stringContaining(`format ${FORMAT_VERSION - 1}`),
+    });
   });
 });
 

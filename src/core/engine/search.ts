@@ -1,24 +1,25 @@
 /** One search: matches from the tree, which conditions each breaks, the counts of every group, and the best. */
-import type { Reach } from '../access/summary';
-import { WAIT_CLASSES, type WaitClass } from '../access/times';
+
 import { Kept } from '../kept';
-import type { Library, ReaderSituation } from '../policy/types';
+import type { Library, ReaderSituation } from '../model/library';
+import { addDays, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../model/time';
+import type { Reach } from '../model/waits';
+import { WAIT_CLASSES, type WaitClass } from '../model/waits';
 import { type Choices, GROUPS, type Group, type Sort } from '../query/request';
 import { type QueryNode, wanted } from '../query/tree';
-import { addDays, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../time';
-import { AccessView, CODE_SHIFT, NEVER, waitOf } from './accessView';
-import { Breakdown, type ValueCount } from './breakdown';
-import type { Closest } from './closest';
-import { type Condition, ConditionReader } from './conditions';
-import { type Counted, Counter } from './counter';
-import type { IndexData } from './data';
-import { Evaluator } from './evaluate';
-import { fold, SMALL_WORDS, words } from './fold';
-import { GroupValues, OPEN_ENDED } from './groupValues';
-import { firstFrom, type Matches } from './postings';
-import { LOOKED_AT, titleJudge } from './rank';
-import { Ranking, Works } from './ranking';
-import { findString } from './strings';
+import { fold, SMALL_WORDS, words } from '../words/fold';
+import { AccessView, CODE_SHIFT, NEVER, waitOf } from './count/accessView';
+import { Breakdown, type ValueCount } from './count/breakdown';
+import { type Condition, ConditionReader } from './count/conditions';
+import { type Counted, Counter } from './count/counter';
+import { GroupValues, OPEN_ENDED } from './count/groupValues';
+import type { IndexData } from './format/data';
+import { firstFrom, type Matches } from './format/postings';
+import { findString } from './format/strings';
+import type { Closest } from './match/closest';
+import { Evaluator } from './match/evaluate';
+import { LOOKED_AT, titleJudge } from './rank/rank';
+import { Ranking, Works } from './rank/ranking';
 
 export interface EngineQuery {
   readonly tree: QueryNode | Closest;
@@ -105,7 +106,8 @@ export class EmbeddedEngine {
 
   #view(situation: ReaderSituation, at: Minutes): AccessView {
     const key = `${situation.campus}|${situation.remote}|${at}`;
-    const made = () => new AccessView(this.#library, this.data.layout, this.data.rows, this.data, situation, at);
+    const made = () =>
+      new AccessView(this.#library, this.data.layout, this.data.rows, this.data, situation, at);
     return this.#views.get(key) ?? this.#views.put(key, made());
   }
 
@@ -134,7 +136,13 @@ export class EmbeddedEngine {
     if (low === 0 && high === n) return matches;
     const list = matches.docs.subarray(0, matches.n);
     const [a, b] = [place(list, low), place(list, high)];
-    return { ...matches, n: b - a, docs: list.subarray(a, b), score: matches.score.subarray(a, b), bits: matches.bits.subarray(a, b) };
+    return {
+      ...matches,
+      n: b - a,
+      docs: list.subarray(a, b),
+      score: matches.score.subarray(a, b),
+      bits: matches.bits.subarray(a, b),
+    };
   }
 
   /** Matches, conditions, counts, and the best when there is a ranking. */
@@ -165,7 +173,13 @@ export class EmbeddedEngine {
     const made = this.#count(
       q,
       (matches, view) =>
-        new Ranking(data, matches, view, { sort: q.sort, lines, words: strong, at: q.at, needed, apart: q.apart === true }, this.#works),
+        new Ranking(
+          data,
+          matches,
+          view,
+          { sort: q.sort, lines, words: strong, at: q.at, needed, apart: q.apart === true },
+          this.#works,
+        ),
     );
     const { counted, breakdown } = made;
     const { matches, conditions, probed } = counted;
@@ -186,16 +200,22 @@ export class EmbeddedEngine {
       total: passing.length,
       lines: passing.length - ranking.hidden,
       docs,
-      versions: docs.map((doc) => this.#passingVersions(data.work[doc] as number, doc, matches.docs, passing)),
+      versions: docs.map((doc) =>
+        this.#passingVersions(data.work[doc] as number, doc, matches.docs, passing),
+      ),
       breakdown: Object.fromEntries(
         GROUPS.map((g) => [g, q.groups === undefined || q.groups.includes(g) ? breakdown.top(g, q) : []]),
       ) as Record<Group, ValueCount[]>,
-      distinct: Object.fromEntries(OPEN_ENDED.filter((g) => !probed || g !== 'person').map((g) => [g, breakdown.distinct(g)])),
+      distinct: Object.fromEntries(
+        OPEN_ENDED.filter((g) => !probed || g !== 'person').map((g) => [g, breakdown.distinct(g)]),
+      ),
       years: breakdown.years(),
       reach: breakdown.reach(),
       wider: breakdown.wider(q.reach),
       byNeed: q.needBy === null ? null : ranking.inTime,
-      cost: Object.fromEntries(conditions.map((c, k) => [c, room.size(k + 1)] as const).filter(([, size]) => size > 0)),
+      cost: Object.fromEntries(
+        conditions.map((c, k) => [c, room.size(k + 1)] as const).filter(([, size]) => size > 0),
+      ),
       unknown,
     };
   }
@@ -209,11 +229,18 @@ export class EmbeddedEngine {
   passing(found: Matches, q: EngineQuery): number {
     const matches = this.#present(found, q);
     const { conditions, asked } = this.#conditions.of(q, matches.docs, matches.n);
-    return conditions.length === 0 ? matches.n : this.#counter.passing(matches, this.#view(q.situation, q.at), asked);
+    return conditions.length === 0
+      ? matches.n
+      : this.#counter.passing(matches, this.#view(q.situation, q.at), asked);
   }
 
   /** All values of a group among the results with their counts, most frequent first; `contains` narrows them by their words' beginnings. */
-  values(q: EngineQuery, group: Group, contains: string, limit: number): { values: readonly ValueCount[]; distinct: number } {
+  values(
+    q: EngineQuery,
+    group: Group,
+    contains: string,
+    limit: number,
+  ): { values: readonly ValueCount[]; distinct: number } {
     const { breakdown } = this.#count(q, null);
     const wantedWords = words(contains);
     const all = breakdown
@@ -227,7 +254,10 @@ export class EmbeddedEngine {
     return { values: all.slice(0, limit), distinct: all.length };
   }
 
-  #lookedAtAgain(order: readonly { key: number; id: number }[], asked: readonly string[]): { key: number; id: number }[] {
+  #lookedAtAgain(
+    order: readonly { key: number; id: number }[],
+    asked: readonly string[],
+  ): { key: number; id: number }[] {
     const judge = titleJudge(this.data, asked, this.evaluator.termsOf);
     if (!judge) return [...order];
     const top = order.slice(0, LOOKED_AT).map(({ key, id }) => ({ id, key: key * judge(id) }));

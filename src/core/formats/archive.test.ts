@@ -6,7 +6,10 @@ import { expect, it } from 'vitest';
 import { exchangeArchive } from './archive';
 
 it('holds each document as a file of its own, well-formed, in order; the same exchange gives the same bytes', () => {
-  const documents = Array.from({ length: 12 }, (_, i) => `<?xml version="1.0" encoding="UTF-8"?>\n<message n="${i}">Küste</message>`);
+  const documents = Array.from(
+    { length: 12 },
+    (_, i) => `<?xml version="1.0" encoding="UTF-8"?>\n<message n="${i}">Küste</message>`,
+  );
   const bytes = exchangeArchive('S-1', documents);
   const files = unzipSync(bytes);
   expect(Object.keys(files)).toEqual(documents.map((_, i) => `S-1-${String(i + 1).padStart(2, '0')}.xml`));

@@ -1,8 +1,8 @@
 /** A search as an Atom feed (RFC 4287): its matches, latest in the index first. */
 
-import { recordHref } from '../bibliography/address';
-import { creators, numbering, peopleLine } from '../bibliography/describe';
-import type { DiscoveryRecord } from '../bibliography/record';
+import { recordHref } from '../model/address';
+import { creators, numbering, peopleLine } from '../model/describe';
+import type { DiscoveryRecord } from '../model/record';
 import { element, textElement } from './xml';
 
 export interface Feed {
@@ -25,10 +25,24 @@ export function writeAtom(feed: Feed, records: readonly DiscoveryRecord[]): stri
         textElement('title', r.csl.title) +
         textElement('updated', at(r)) +
         element('link', '', { href: `${feed.site}${recordHref(r.id)}` }, true) +
-        by.names.map((n) => element('author', textElement('name', n.literal ?? [n.given, n.family].filter(Boolean).join(' ')))).join('') +
+        by.names
+          .map((n) =>
+            element(
+              'author',
+              textElement('name', n.literal ?? [n.given, n.family].filter(Boolean).join(' ')),
+            ),
+          )
+          .join('') +
         textElement(
           'summary',
-          [peopleLine(by.names), r.csl['container-title'] ?? r.csl.publisher, numbering(r.csl), r.csl.abstract].filter(Boolean).join('. '),
+          [
+            peopleLine(by.names),
+            r.csl['container-title'] ?? r.csl.publisher,
+            numbering(r.csl),
+            r.csl.abstract,
+          ]
+            .filter(Boolean)
+            .join('. '),
         ),
     );
   };

@@ -2,7 +2,7 @@
  * BibTeX and BibLaTeX. Written by ourselves, since it is a small and strict shape; read by a well-kept parser (read there).
  * Keys are the item's id made safe; braces keep what must not change.
  */
-import type { CslItem, CslName } from '../bibliography/record';
+import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';
 
 const TYPE = table<string>({
@@ -35,7 +35,8 @@ const person = (n: CslName): string =>
         .filter(Boolean)
         .map((x) => escaped(x as string))
         .join(', ');
-const people = (list: readonly CslName[] | undefined): string | undefined => (list?.length ? list.map(person).join(' and ') : undefined);
+const people = (list: readonly CslName[] | undefined): string | undefined =>
+  list?.length ? list.map(person).join(' and ') : undefined;
 
 export function writeBibtex(items: readonly CslItem[]): string {
   const used = new Map<string, number>();
@@ -58,7 +59,10 @@ export function writeBibtex(items: readonly CslItem[]): string {
         ['number', text(c.issue)],
         ['pages', c.page ? escaped(c.page).replace(/[-–]/, '--') : undefined],
         ['edition', text(c.edition)],
-        [type === 'phdthesis' ? 'school' : type === 'techreport' ? 'institution' : 'publisher', text(c.publisher)],
+        [
+          type === 'phdthesis' ? 'school' : type === 'techreport' ? 'institution' : 'publisher',
+          text(c.publisher),
+        ],
         ['address', text(c['publisher-place'])],
         ['series', text(c['collection-title'])],
         ['type', text(c.genre)],

@@ -4,7 +4,7 @@
  */
 import { plugins } from '@citation-js/core';
 import '@citation-js/plugin-bibtex';
-import type { CslItem } from '../bibliography/record';
+import type { CslItem } from '../model/record';
 import { cslItem } from './cslItems';
 import { lineCounter, type Problem, type ReadItems } from './item';
 
@@ -41,7 +41,11 @@ function entriesOf(text: string): Entry[] {
 }
 
 /** The abbreviations that an entry uses, and those that these use, before them. */
-function stringsFor(entry: string, strings: ReadonlyMap<string, string>, known = new Set<string>()): string[] {
+function stringsFor(
+  entry: string,
+  strings: ReadonlyMap<string, string>,
+  known = new Set<string>(),
+): string[] {
   if (strings.size === 0) return [];
   return [...new Set(entry.match(/[A-Za-z][\w:.+-]*/g) ?? [])].flatMap((word) => {
     const name = word.toLowerCase();
@@ -75,9 +79,12 @@ export function readBibtex(text: string): ReadItems {
       continue;
     }
     try {
-      const found = plugins.input.chain(`${stringsFor(e.text, strings).join('\n')}\n${e.text}`, { generateGraph: false }) as unknown[];
+      const found = plugins.input.chain(`${stringsFor(e.text, strings).join('\n')}\n${e.text}`, {
+        generateGraph: false,
+      }) as unknown[];
       const item = cslItem(found[0], items.length + 1);
-      if (typeof item === 'string') problems.push({ line: e.line, text: `This entry ${item} and is left out.` });
+      if (typeof item === 'string')
+        problems.push({ line: e.line, text: `This entry ${item} and is left out.` });
       else items.push(item);
     } catch (error) {
       problems.push({
@@ -86,6 +93,7 @@ export function readBibtex(text: string): ReadItems {
       });
     }
   }
-  if (!entries.length && text.trim()) problems.push({ line: 1, text: 'There is no entry that begins with @: this is not BibTeX.' });
+  if (!entries.length && text.trim())
+    problems.push({ line: 1, text: 'There is no entry that begins with @: this is not BibTeX.' });
   return { items, problems };
 }

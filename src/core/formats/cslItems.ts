@@ -1,6 +1,6 @@
 /** CSL-JSON: one array of items, one item, or an item a line. Bad items are named and left out. */
-import { CSL_NUMBERS, CSL_TEXTS } from '../bibliography/cslTypes';
-import type { CslItem } from '../bibliography/record';
+import { CSL_NUMBERS, CSL_TEXTS } from '../model/cslTypes';
+import type { CslItem } from '../model/record';
 import type { Problem, ReadItems } from './item';
 
 const NAMES = ['author', 'editor', 'translator'] as const;
@@ -25,7 +25,11 @@ export function cslItem(value: unknown, n: number): CslItem | string {
           const text = (t: unknown): string => (typeof t === 'string' ? t.trim() : '');
           const whole = [text(particle), text(family)].filter(Boolean).join(' ');
           return whole || text(literal)
-            ? [whole ? { family: whole, ...(text(given) ? { given: text(given) } : {}) } : { literal: text(literal) }]
+            ? [
+                whole
+                  ? { family: whole, ...(text(given) ? { given: text(given) } : {}) }
+                  : { literal: text(literal) },
+              ]
             : [];
         })
       : [];
@@ -33,7 +37,9 @@ export function cslItem(value: unknown, n: number): CslItem | string {
   }
   const parts = (v.issued as { 'date-parts'?: unknown } | undefined)?.['date-parts'];
   const first =
-    Array.isArray(parts) && Array.isArray(parts[0]) ? (parts[0] as unknown[]).map(Number).filter((x) => Number.isInteger(x)) : [];
+    Array.isArray(parts) && Array.isArray(parts[0])
+      ? (parts[0] as unknown[]).map(Number).filter((x) => Number.isInteger(x))
+      : [];
   if (first.length) out.issued = { 'date-parts': [first.slice(0, 3)] };
   return typeof out.title === 'string' ? (out as unknown as CslItem) : 'has no title';
 }
@@ -54,7 +60,12 @@ export function readCslItems(text: string, before = 0): ReadItems {
     if (lines.filter((l) => l.trim().startsWith('{')).length < 2)
       return {
         items,
-        problems: [{ line: lineOfError(error, text), text: `This is not JSON: ${error instanceof Error ? error.message : error}` }],
+        problems: [
+          {
+            line: lineOfError(error, text),
+            text: `This is not JSON: ${error instanceof Error ? error.message : error}`,
+          },
+        ],
       };
     lines.forEach((l, i) => {
       if (!l.trim()) return;

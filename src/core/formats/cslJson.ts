@@ -3,9 +3,9 @@
  * what is missing is left open (peer review not known, no holdings). A line that can't be used is named, never guessed.
  */
 import Joi from 'joi';
-import { CSL_NUMBERS, CSL_TEXTS, kindOfCsl } from '../bibliography/cslTypes';
-import { LANGUAGE_LIST, LANGUAGES } from '../bibliography/kinds';
-import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../bibliography/record';
+import { CSL_NUMBERS, CSL_TEXTS, kindOfCsl } from '../model/cslTypes';
+import { LANGUAGE_LIST, LANGUAGES } from '../model/kinds';
+import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../model/record';
 import { table } from '../table';
 import { parted } from '../text';
 
@@ -50,24 +50,35 @@ const languageCode = (tag: string | undefined): string => {
 };
 
 /** One item as a record; `source` names the file it came from. */
-export function readCslRecord(value: unknown, source: string): { record: DiscoveryRecord } | { problem: string } {
+export function readCslRecord(
+  value: unknown,
+  source: string,
+): { record: DiscoveryRecord } | { problem: string } {
   const { error } = schema.validate(value, { convert: false });
   if (error) return { problem: error.message.replaceAll('"', '') };
   const item = value as Record<string, unknown> & { id: string | number; type: string; title: string };
   const kind = kindOfCsl(item.type);
   if (!kind) return { problem: `type ${item.type} is none of ours` };
   const id = recordId(String(item.id));
-  const parts = (item.issued as CslItem['issued'] | undefined)?.['date-parts'][0]?.map(Number) as [number, number?, number?] | undefined;
+  const parts = (item.issued as CslItem['issued'] | undefined)?.['date-parts'][0]?.map(Number) as
+    | [number, number?, number?]
+    | undefined;
   const csl: CslItem = {
     id,
     type: item.type,
     title: item.title.trim(),
     ...Object.fromEntries(
-      ['author', 'editor', 'translator'].flatMap((k) => (Array.isArray(item[k]) && (item[k] as unknown[]).length ? [[k, item[k]]] : [])),
+      ['author', 'editor', 'translator'].flatMap((k) =>
+        Array.isArray(item[k]) && (item[k] as unknown[]).length ? [[k, item[k]]] : [],
+      ),
     ),
     ...(parts && Number.isInteger(parts[0]) ? { issued: { 'date-parts': [parts] } } : {}),
-    ...Object.fromEntries(CSL_TEXTS.flatMap((k) => (typeof item[k] === 'string' && item[k] !== '' ? [[k, item[k]]] : []))),
-    ...Object.fromEntries(CSL_NUMBERS.flatMap((k) => (item[k] === undefined || item[k] === '' ? [] : [[k, String(item[k])]]))),
+    ...Object.fromEntries(
+      CSL_TEXTS.flatMap((k) => (typeof item[k] === 'string' && item[k] !== '' ? [[k, item[k]]] : [])),
+    ),
+    ...Object.fromEntries(
+      CSL_NUMBERS.flatMap((k) => (item[k] === undefined || item[k] === '' ? [] : [[k, String(item[k])]])),
+    ),
   };
   const custom = item.custom as { peerReviewed?: unknown } | undefined;
   return {
@@ -77,7 +88,8 @@ export function readCslRecord(value: unknown, source: string): { record: Discove
       kind,
       carrier: csl.DOI ? 'online' : 'print',
       languages: [languageCode(csl.language)],
-      subjects: typeof item.keyword === 'string' ? [...new Set(parted(item.keyword, /[,;]/).filter(Boolean))] : [],
+      subjects:
+        typeof item.keyword === 'string' ? [...new Set(parted(item.keyword, /[,;]/).filter(Boolean))] : [],
       source,
       ...(custom?.peerReviewed === true ? { statedPeerReviewed: true } : {}),
       ...(csl.ISSN ? { journal: csl.ISSN as JournalId } : {}),

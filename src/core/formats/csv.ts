@@ -1,8 +1,8 @@
 /** CSV (RFC 4180) of bibliographic items, one a line. Cells that a spreadsheet would run as a formula get an apostrophe before them. */
 
 import Papa from 'papaparse';
-import { fullName } from '../bibliography/describe';
-import type { CslItem, CslName } from '../bibliography/record';
+import { fullName } from '../model/describe';
+import type { CslItem, CslName } from '../model/record';
 import { parted } from '../text';
 import { CSV_COLUMNS, type CsvColumn, columnFor } from './csvColumns';
 import type { Problem, ReadItems } from './item';
@@ -31,7 +31,8 @@ const readNames = (text: string): CslName[] =>
     });
 
 /** The headings of a CSV file. */
-export const csvHeadings = (text: string): string[] => Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { preview: 1 }).data[0] ?? [];
+export const csvHeadings = (text: string): string[] =>
+  Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { preview: 1 }).data[0] ?? [];
 
 /** Rows that say something, each with the line on which it begins: a cell in quotation marks may go over several. */
 function rowsOf(text: string): { rows: { cells: string[]; line: number }[]; errors: Problem[] } {
@@ -43,7 +44,8 @@ function rowsOf(text: string): { rows: { cells: string[]; line: number }[]; erro
   Papa.parse<string[]>(text, {
     delimiter,
     step: ({ data, errors: found, meta }) => {
-      for (const e of found) if (e.type === 'Quotes') errors.push({ line, text: `Quotation marks don’t match: ${e.message}.` });
+      for (const e of found)
+        if (e.type === 'Quotes') errors.push({ line, text: `Quotation marks don’t match: ${e.message}.` });
       if (data.some((cell) => cell.trim() !== '')) rows.push({ cells: data, line });
       line += text.slice(at, meta.cursor).match(/\r\n|\n|\r/g)?.length ?? 0;
       at = meta.cursor;
@@ -56,28 +58,42 @@ function rowsOf(text: string): { rows: { cells: string[]; line: number }[]; erro
  * Reads CSV, comma, semicolon or tab. `columns` says what each column is, by its heading; without it the headings themselves do.
  * Rows without a title are named and left out.
  */
-export function readCsv(text: string, columns?: Readonly<Record<string, CsvColumn | ''>>, before = 0): ReadItems {
+export function readCsv(
+  text: string,
+  columns?: Readonly<Record<string, CsvColumn | ''>>,
+  before = 0,
+): ReadItems {
   const { rows: all, errors } = rowsOf(text.replace(/^\uFEFF/, ''));
   const [{ cells: heading } = { cells: [] }, ...rows] = all;
   const meaning = heading.map((h) => (columns ? columns[h] || null : columnFor(h)));
   if (!meaning.includes('title'))
-    return { items: [], problems: [{ line: 1, text: `No column is the title. The columns are: ${heading.join(', ').slice(0, 300)}.` }] };
+    return {
+      items: [],
+      problems: [
+        { line: 1, text: `No column is the title. The columns are: ${heading.join(', ').slice(0, 300)}.` },
+      ],
+    };
   const items: CslItem[] = [];
   const problems: Problem[] = [...errors];
   rows.forEach(({ cells, line }) => {
-    const value = (k: CsvColumn): string => (cells[meaning.indexOf(k)] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
+    const value = (k: CsvColumn): string =>
+      (cells[meaning.indexOf(k)] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
     if (!value('title')) {
       problems.push({ line, text: 'This row has no title and is left out.' });
       return;
     }
     const year = /\d{4}/.exec(value('year'))?.[0];
     if (value('year') && !year)
-      problems.push({ line, text: `“${value('year').slice(0, 60)}” has no year in it; the row is taken without a date.` });
+      problems.push({
+        line,
+        text: `“${value('year').slice(0, 60)}” has no year in it; the row is taken without a date.`,
+      });
     const item: Record<string, unknown> = {
       id: value('id') || `csv-${before + items.length + 1}`,
       type: value('type') || (value('container-title') ? 'article-journal' : 'book'),
     };
-    for (const k of CSV_COLUMNS) if (!['id', 'type', 'author', 'editor', 'year'].includes(k) && value(k)) item[k] = value(k);
+    for (const k of CSV_COLUMNS)
+      if (!['id', 'type', 'author', 'editor', 'year'].includes(k) && value(k)) item[k] = value(k);
     for (const k of ['author', 'editor'] as const) if (value(k)) item[k] = readNames(value(k));
     if (year) item.issued = { 'date-parts': [[Number(year)]] };
     items.push(item as unknown as CslItem);

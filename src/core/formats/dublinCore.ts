@@ -1,7 +1,7 @@
 /** A record as simple Dublin Core 1.1 (ISO 15836-1), in the SRU schema info:srw/schema/1/dc-v1.1. */
-import { creators, fullName, numbering } from '../bibliography/describe';
-import { KINDS } from '../bibliography/kinds';
-import type { DiscoveryRecord } from '../bibliography/record';
+import { creators, fullName, numbering } from '../model/describe';
+import { KINDS } from '../model/kinds';
+import type { DiscoveryRecord } from '../model/record';
 import { element, textElement } from './xml';
 
 export const DC_SCHEMA = 'info:srw/schema/1/dc-v1.1';
@@ -20,10 +20,16 @@ export function writeDublinCore(r: DiscoveryRecord): string {
     textElement('dc:publisher', csl.publisher),
     textElement('dc:date', date),
     textElement('dc:type', csl.genre ?? KINDS[r.kind].label),
-    ...[csl.DOI && `doi:${csl.DOI}`, csl.ISBN && `urn:ISBN:${csl.ISBN}`, csl.ISSN && `urn:ISSN:${csl.ISSN}`, r.id].map((id) =>
-      textElement('dc:identifier', id || undefined),
+    ...[
+      csl.DOI && `doi:${csl.DOI}`,
+      csl.ISBN && `urn:ISBN:${csl.ISBN}`,
+      csl.ISSN && `urn:ISSN:${csl.ISSN}`,
+      r.id,
+    ].map((id) => textElement('dc:identifier', id || undefined)),
+    textElement(
+      'dc:source',
+      csl['container-title'] ? `${csl['container-title']} ${numbering(csl)}`.trim() : undefined,
     ),
-    textElement('dc:source', csl['container-title'] ? `${csl['container-title']} ${numbering(csl)}`.trim() : undefined),
     ...r.languages.map((l) => textElement('dc:language', l)),
   ].join('');
   return element('srw_dc:dc', body, {

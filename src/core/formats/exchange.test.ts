@@ -3,7 +3,7 @@ import '@citation-js/plugin-bibtex';
 import '@citation-js/plugin-ris';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { CslItem } from '../bibliography/record';
+import type { CslItem } from '../model/record';
 import { readBibtex } from './bibtexRead';
 import { readCslItems } from './cslItems';
 import { readCsv, writeCsv } from './csv';
@@ -14,12 +14,17 @@ import { StreamReader, StreamWriter } from './stream';
 import { decodeText } from './text';
 import { WRITTEN_FORMATS, writeItems } from './write';
 
-const bytes = (text: string | Uint8Array): Uint8Array => (typeof text === 'string' ? new TextEncoder().encode(text) : text);
+const bytes = (text: string | Uint8Array): Uint8Array =>
+  typeof text === 'string' ? new TextEncoder().encode(text) : text;
 const word = fc.stringMatching(/^[A-Za-zÀ-ÖØ-öø-ÿ]{2,10}$/);
 const phrase = fc.array(word, { minLength: 1, maxLength: 6 }).map((w) => w.join(' '));
 /** Titles with what gives formats trouble: ampersands, braces, quotes, percent signs. */
 const title = fc
-  .tuple(phrase, fc.constantFrom('', ' & ', ' 100 % ', ' "x" ', ' <b> ', ' #1 ', ' – ', ' $5 ', ' a_b '), phrase)
+  .tuple(
+    phrase,
+    fc.constantFrom('', ' & ', ' 100 % ', ' "x" ', ' <b> ', ' #1 ', ' – ', ' $5 ', ' a_b '),
+    phrase,
+  )
   .map((p) => p.join('').replace(/\s+/g, ' ').trim());
 const person = fc.record({
   family: word.map((w) => w[0]?.toUpperCase() + w.slice(1).toLowerCase()),
@@ -34,7 +39,9 @@ const article: fc.Arbitrary<CslItem> = fc.record({
   'container-title': phrase,
   volume: fc.integer({ min: 1, max: 999 }).map(String),
   issue: fc.integer({ min: 1, max: 12 }).map(String),
-  page: fc.tuple(fc.integer({ min: 1, max: 400 }), fc.integer({ min: 401, max: 900 })).map(([a, b]) => `${a}-${b}`),
+  page: fc
+    .tuple(fc.integer({ min: 1, max: 400 }), fc.integer({ min: 401, max: 900 }))
+    .map(([a, b]) => `${a}-${b}`),
   DOI: fc.stringMatching(/^10\.5555\/[a-z0-9]{3,8}$/),
 });
 /** MARC keeps titles in two parts and drops marks at their ends, so it is held to what a reference needs. */
@@ -49,25 +56,37 @@ describe('what is written is read back', () => {
   for (const format of WRITTEN_FORMATS) {
     it(format, () => {
       fc.assert(
-        fc.property(fc.uniqueArray(article, { minLength: 1, maxLength: 4, selector: (a) => a.id }), (items) => {
-          const { items: back, problems } = readAs(format as ReadFormat, bytes(writeItems(format, items)));
-          expect(problems).toEqual([]);
-          expect(back).toHaveLength(items.length);
-          items.forEach((item, i) => {
-            const own = back[i] as CslItem;
-            expect(flat(own.title)).toBe(flat(item.title));
-            expect(flat(own['container-title'])).toBe(flat(item['container-title']));
-            expect(own.author?.map((a) => `${a.family}|${a.given}`)).toEqual(item.author?.map((a) => `${a.family}|${a.given}`));
-            expect([own.type, own.issued?.['date-parts'][0][0], own.volume, own.issue, own.page, own.DOI]).toEqual([
-              item.type,
-              item.issued?.['date-parts'][0][0],
-              item.volume,
-              item.issue,
-              item.page,
-              item.DOI,
-            ]);
-          });
-        }),
+        fc.property(
+          fc.uniqueArray(article, { minLength: 1, maxLength: 4, selector: (a) => a.id }),
+          (items) => {
+            const { items: back, problems } = readAs(format as ReadFormat, bytes(writeItems(format, items)));
+            expect(problems).toEqual([]);
+            expect(back).toHaveLength(items.length);
+            items.forEach((item, i) => {
+              const own = back[i] as CslItem;
+              expect(flat(own.title)).toBe(flat(item.title));
+              expect(flat(own['container-title'])).toBe(flat(item['container-title']));
+              expect(own.author?.map((a) => `${a.family}|${a.given}`)).toEqual(
+                item.author?.map((a) => `${a.family}|${a.given}`),
+              );
+              expect([
+                own.type,
+                own.issued?.['date-parts'][0][0],
+                own.volume,
+                own.issue,
+                own.page,
+                own.DOI,
+              ]).toEqual([
+                item.type,
+                item.issued?.['date-parts'][0][0],
+                item.volume,
+                item.issue,
+                item.page,
+                item.DOI,
+              ]);
+            });
+          },
+        ),
         { numRuns: format === 'bibtex' ? 40 : 100 },
       );
     });
@@ -80,7 +99,8 @@ describe('what is written is read back', () => {
       author: [{ family: 'Lind', given: 'Ada' }],
       'container-title': 'J',
     } as CslItem;
-    for (const format of WRITTEN_FORMATS) expect(formatOf('file', bytes(writeItems(format, [item]))), format).toBe(format);
+    for (const format of WRITTEN_FORMATS)
+      expect(formatOf('file', bytes(writeItems(format, [item]))), format).toBe(format);
     expect(kindOfFile('list.txt', bytes('Lind, A. (2019). Kelp.'))).toBe('text');
     expect(kindOfFile('list.csv', bytes('a,b\n1,2'))).toEqual({ headings: ['a', 'b'] });
     expect(kindOfFile('list.csv', bytes('a,b\n1,2'), { a: 'title', b: '' })).toEqual({ format: 'csv' });
@@ -91,13 +111,16 @@ describe('what is broken', () => {
   it('RIS: the good come in, the bad are named with their line', () => {
     const { items, problems } = readAs(
       'ris',
-      bytes('stray\nTY  - JOUR\nTI  - One\nER  - \n\nTY  - BOOK\nAU  - Nobody\nER  - \nTY  - JOUR\nTI  - Two,\n cut\n'),
+      bytes(
+        'stray\nTY  - JOUR\nTI  - One\nER  - \n\nTY  - BOOK\nAU  - Nobody\nER  - \nTY  - JOUR\nTI  - Two,\n cut\n',
+      ),
     );
     expect(items.map((i) => i.title)).toEqual(['One', 'Two, cut']);
     expect(problems.map((p) => p.line)).toEqual([1, 6, 9]);
   });
   it('RIS: a date in any words gives its year; one without a year is said and the record taken', () => {
-    const one = (...lines: string[]) => readAs('ris', bytes(['TY  - JOUR', 'TI  - Kelp', ...lines, 'ER  - ', ''].join('\n')));
+    const one = (...lines: string[]) =>
+      readAs('ris', bytes(['TY  - JOUR', 'TI  - Kelp', ...lines, 'ER  - ', ''].join('\n')));
     const issued = (...lines: string[]) => one(...lines).items[0]?.issued?.['date-parts'];
     expect(issued('PY  - 2004/03/15')).toEqual([[2004, 3, 15]]);
     expect(issued('PY  - 15 March 2004')).toEqual([[2004]]);
@@ -105,7 +128,9 @@ describe('what is broken', () => {
     expect(issued('DA  - 15 March 2003', 'PY  - 2004/03')).toEqual([[2004, 3]]);
     const { items, problems } = one('PY  - in press');
     expect(items).toHaveLength(1);
-    expect(problems).toEqual([{ line: 1, text: '“in press” has no year in it; the record is taken without a date.' }]);
+    expect(problems).toEqual([
+      { line: 1, text: '“in press” has no year in it; the record is taken without a date.' },
+    ]);
     expect(one().problems).toEqual([]);
   });
   it('BibTeX: an entry that never closes costs no other; accents and abbreviations are read', () => {
@@ -113,11 +138,15 @@ describe('what is broken', () => {
       '@string{jx = "Journal of X"}\n@article{a, title={Sea {\\"o}}, author={M{\\"u}ller, J{\\"o}rg}, journal=jx, year=2019}\n@article{b, title={never closed, year=2019\n@book{c, title={Last}, year=2020, author={Lind, Ada}}\n';
     const { items, problems } = readAs('bibtex', bytes(file));
     expect(items.map((i) => i.title)).toEqual(['Sea ö', 'Last']);
-    expect(items[0]).toMatchObject({ 'container-title': 'Journal of X', author: [{ family: 'Müller', given: 'Jörg' }] });
+    expect(items[0]).toMatchObject({
+      'container-title': 'Journal of X',
+      author: [{ family: 'Müller', given: 'Jörg' }],
+    });
     expect(problems.map((p) => p.line)).toEqual([3]);
   });
   it('MARCXML: entities are refused, a cut record costs no other', () => {
-    const bomb = '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><collection><record>&b;</record></collection>';
+    const bomb =
+      '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><collection><record>&b;</record></collection>';
     expect(readAs('marcxml', bytes(bomb))).toMatchObject({ items: [], problems: [{ line: 1 }] });
     const whole = writeItems('marcxml', [{ id: 'a', type: 'book', title: 'Kelp' } as CslItem]) as string;
     const { items, problems } = readAs('marcxml', bytes(`${whole}<record><leader>x</leader>`));
@@ -133,7 +162,10 @@ describe('what is broken', () => {
     expect(problems.map((p) => p.line)).toEqual([1, 3]);
   });
   it('CSL-JSON: one array, or a line each; what is no item is named', () => {
-    expect(readCslItems('[{"title":"A"},{"x":1},3]')).toMatchObject({ items: [{ title: 'A' }], problems: [{ line: 2 }, { line: 3 }] });
+    expect(readCslItems('[{"title":"A"},{"x":1},3]')).toMatchObject({
+      items: [{ title: 'A' }],
+      problems: [{ line: 2 }, { line: 3 }],
+    });
     expect(readCslItems('{"title":"A"}\n{"title":\n{"title":"B"}')).toMatchObject({
       items: [{ title: 'A' }, { title: 'B' }],
       problems: [{ line: 2 }],
@@ -215,7 +247,8 @@ describe('piece by piece', () => {
     const file = bytes(`${good.repeat(20_000)}TY  - BOOK\nAU  - X\nER  - \n${good}`);
     const reader = new StreamReader('ris');
     const problems = [];
-    for (let at = 0; at < file.length; at += 500_000) problems.push(...reader.push(file.subarray(at, at + 500_000)).problems);
+    for (let at = 0; at < file.length; at += 500_000)
+      problems.push(...reader.push(file.subarray(at, at + 500_000)).problems);
     problems.push(...reader.end().problems);
     expect(problems.map((p) => p.line)).toEqual([60_001]);
   });
@@ -262,7 +295,9 @@ describe('piece by piece', () => {
     expect(items.map((i) => Number(/\d+$/.exec(i.id)?.[0]))).toEqual(items.map((_, i) => i + 1));
   });
   it('and a broken MARC record its number in the whole file, whatever was said of others', () => {
-    const one = writeItems('marc', [{ id: 'a', type: 'book', title: 'x'.repeat(900) } as CslItem]) as Uint8Array;
+    const one = writeItems('marc', [
+      { id: 'a', type: 'book', title: 'x'.repeat(900) } as CslItem,
+    ]) as Uint8Array;
     const broken = Uint8Array.from(one);
     broken.set(bytes('zzzzz'));
     const list = Array.from({ length: 2500 }, (_, i) => (i === 3 || i === 2400 ? broken : one));
@@ -279,7 +314,9 @@ describe('piece by piece', () => {
     expect(problems.map((p) => p.line)).toEqual([4, 2401]);
     // One without a title, after a broken one.
     const bare = writeIso2709({ leader: '00000nam a2200000 a 4500', control: [], fields: [] }) as Uint8Array;
-    expect(readAs('marc', Uint8Array.from(Buffer.concat([one, broken, bare]))).problems.map((p) => p.line)).toEqual([2, 3]);
+    expect(
+      readAs('marc', Uint8Array.from(Buffer.concat([one, broken, bare]))).problems.map((p) => p.line),
+    ).toEqual([2, 3]);
     for (const p of problems) expect(p.text).toContain(`Record ${p.line}`);
     expect(read).toBe(2498);
   });
@@ -317,7 +354,10 @@ describe('CSV', () => {
       items: [{ title: 'Kelp' }],
       problems: [{ line: 2, text: expect.stringMatching(/“in press” has no year/) }],
     });
-    expect(readCsv('title,year\n,2019\nKelp,\n')).toMatchObject({ items: [{ title: 'Kelp' }], problems: [{ line: 2 }] });
+    expect(readCsv('title,year\n,2019\nKelp,\n')).toMatchObject({
+      items: [{ title: 'Kelp' }],
+      problems: [{ line: 2 }],
+    });
   });
 });
 
@@ -330,7 +370,9 @@ describe('encodings', () => {
     const u16 = Uint8Array.from([...text].flatMap((c) => [c.charCodeAt(0) & 255, c.charCodeAt(0) >> 8]));
     expect(decodeText(Uint8Array.from([0xff, 0xfe, ...u16]))).toBe(text);
     expect(decodeText(u16)).toBe(text);
-    expect(decodeText(Uint8Array.from([...'Brands\u00e6ter'].map((c) => c.charCodeAt(0))))).toBe('Brandsæter');
+    expect(decodeText(Uint8Array.from([...'Brands\u00e6ter'].map((c) => c.charCodeAt(0))))).toBe(
+      'Brandsæter',
+    );
   });
 });
 
@@ -346,10 +388,16 @@ describe('files that take long in the wrong hands', () => {
     );
   it.each([
     ['blanks in a cell of names', (n: number) => () => readCsv(`title,author\nT,"x${' '.repeat(n)}y"`)],
-    ['blanks in a person of RIS', (n: number) => () => readRis(`TY  - BOOK\nTI  - T\nAU  - x${' '.repeat(n)}y\nER  - \n`)],
+    [
+      'blanks in a person of RIS',
+      (n: number) => () => readRis(`TY  - BOOK\nTI  - T\nAU  - x${' '.repeat(n)}y\nER  - \n`),
+    ],
     [
       'many abbreviations and many entries',
-      (n: number) => () => readBibtex(`${'@string{ab = "b"}\n'.repeat(n / 100)}${'@book{a, title={T}, year=2001}\n'.repeat(n / 400)}`),
+      (n: number) => () =>
+        readBibtex(
+          `${'@string{ab = "b"}\n'.repeat(n / 100)}${'@book{a, title={T}, year=2001}\n'.repeat(n / 400)}`,
+        ),
     ],
   ] as const)('%s: eight times as much does not take its square', (_what, make) => {
     make(8000)();

@@ -67,10 +67,15 @@ describe('SRU', () => {
   });
   it('answers carry total, records and the next position, in both packings', () => {
     for (const packing of ['xml', 'string']) {
-      const r = read(`operation=searchRetrieve&version=1.2&query=kelp&maximumRecords=2&recordPacking=${packing}&recordSchema=marcxml`);
+      const r = read(
+        `operation=searchRetrieve&version=1.2&query=kelp&maximumRecords=2&recordPacking=${packing}&recordSchema=marcxml`,
+      );
       const xml = r.operation === 'searchRetrieve' ? sruAnswer(r, 5, records.slice(0, 2)) : '';
       expect(valid(xml)).toBe(true);
-      expect(parser.parse(xml).searchRetrieveResponse).toMatchObject({ numberOfRecords: '5', nextRecordPosition: '3' });
+      expect(parser.parse(xml).searchRetrieveResponse).toMatchObject({
+        numberOfRecords: '5',
+        nextRecordPosition: '3',
+      });
     }
     const far = read('query=kelp&startRecord=9');
     expect(far.operation === 'searchRetrieve' && sruAnswer(far, 5, [])).toContain('info:srw/diagnostic/1/61');
@@ -80,7 +85,13 @@ describe('SRU', () => {
 
 describe('Atom', () => {
   it('is well-formed and as new as its newest entry', () => {
-    const feed = { title: 'a & b', page: 'http://x/?q=1&b=2', self: 'http://x/feed?q=1&b=2', site: 'http://x', since: '2026-11-02' };
+    const feed = {
+      title: 'a & b',
+      page: 'http://x/?q=1&b=2',
+      self: 'http://x/feed?q=1&b=2',
+      site: 'http://x',
+      since: '2026-11-02',
+    };
     const xml = writeAtom(
       feed,
       records.slice(0, 3).map((r, i) => ({ ...r, added: `2026-11-0${i + 3}` })),
@@ -93,7 +104,10 @@ describe('Atom', () => {
 describe('CSL-JSON', () => {
   it('the storyline comes in as it went out', () => {
     for (const r of records.slice(0, 60)) {
-      const back = readCslRecord(JSON.parse(JSON.stringify({ ...r.csl, keyword: r.subjects.join(', ') })), 'test');
+      const back = readCslRecord(
+        JSON.parse(JSON.stringify({ ...r.csl, keyword: r.subjects.join(', ') })),
+        'test',
+      );
       expect('record' in back && back.record.csl, r.id).toEqual(r.csl);
     }
   });
@@ -103,5 +117,7 @@ describe('CSL-JSON', () => {
     [{ id: 'a', type: 'cake', title: 'x' }, 'type cake is none of ours'],
     ['text', 'must be of type object'],
     [null, 'must be of type object'],
-  ])('%j is refused: %s', (value, problem) => expect(readCslRecord(value, 't')).toEqual({ problem: expect.stringContaining(problem) }));
+  ])('%j is refused: %s', (value, problem) =>
+    expect(readCslRecord(value, 't')).toEqual({ problem: expect.stringContaining(problem) }),
+  );
 });

@@ -22,7 +22,9 @@ export function writeIso2709(m: MarcRecord): Uint8Array | null {
     ...m.control.map(([tag, text]) => ({ tag, bytes: encoder.encode(`${text.replace(MARKS, ' ')}\u001e`) })),
     ...m.fields.map((f) => ({
       tag: f.tag,
-      bytes: encoder.encode(`${f.ind1}${f.ind2}${f.subfields.map(([c, t]) => `\u001f${c}${t.replace(MARKS, ' ')}`).join('')}\u001e`),
+      bytes: encoder.encode(
+        `${f.ind1}${f.ind2}${f.subfields.map(([c, t]) => `\u001f${c}${t.replace(MARKS, ' ')}`).join('')}\u001e`,
+      ),
     })),
   ].map((p) => {
     if (p.bytes.length <= MOST_FIELD) return p;
@@ -73,11 +75,13 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
     let end = bytes.indexOf(RECORD_END, start);
     const whole = end >= 0;
     if (!whole) end = bytes.length;
-    const bad = (why: string): void => void problems.push({ line: n, text: `Record ${n} ${why} and is left out.` });
+    const bad = (why: string): void =>
+      void problems.push({ line: n, text: `Record ${n} ${why} and is left out.` });
     const leader = ascii(start, start + 24);
     const base = Number(leader.slice(12, 17));
     if (!whole) bad('is cut short');
-    else if (!/^\d{5}/.test(leader) || !Number.isInteger(base) || base < 25 || start + base > end) bad('has no usable leader');
+    else if (!/^\d{5}/.test(leader) || !Number.isInteger(base) || base < 25 || start + base > end)
+      bad('has no usable leader');
     else {
       const fields: MarcField[] = [];
       const control: (readonly [string, string])[] = [];
@@ -86,7 +90,12 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
         const entry = ascii(d, d + 12);
         const [tag, length, at] = [entry.slice(0, 3), Number(entry.slice(3, 7)), Number(entry.slice(7, 12))];
         const from = start + base + at;
-        if (!/^[0-9A-Za-z]{3}$/.test(tag) || !Number.isInteger(length) || !Number.isInteger(at) || from + length > end) {
+        if (
+          !/^[0-9A-Za-z]{3}$/.test(tag) ||
+          !Number.isInteger(length) ||
+          !Number.isInteger(at) ||
+          from + length > end
+        ) {
           fault = 'has a directory that points outside of it';
           break;
         }
@@ -100,7 +109,11 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
             ind1: String.fromCharCode(body[0] ?? 32),
             ind2: String.fromCharCode(body[1] ?? 32),
             subfields: cuts.map(
-              (c, i) => [String.fromCharCode(body[c + 1] ?? 32), decodeText(body.subarray(c + 2, cuts[i + 1] ?? body.length))] as const,
+              (c, i) =>
+                [
+                  String.fromCharCode(body[c + 1] ?? 32),
+                  decodeText(body.subarray(c + 2, cuts[i + 1] ?? body.length)),
+                ] as const,
             ),
           });
         }

@@ -1,21 +1,35 @@
 import { describe, expect, it } from 'vitest';
 import { READERS } from '../../demo/library';
-import type { DiscoveryRecord } from '../bibliography/record';
-import type { Reader } from '../policy/types';
+import type { Reader } from '../model/library';
+import type { DiscoveryRecord } from '../model/record';
+import type { Slip } from '../model/slip';
 import { NOTHING_MORE } from '../requests/iso18626';
 import { act, applyMessage, applyNotice, markSent, putInOutgoing } from '../requests/lifecycle';
 import { datesOf, inboxOf, letterAbout } from '../requests/notices';
-import { newSlip, type Slip } from '../requests/slip';
+import { newSlip } from '../requests/slip';
 import { calendarFile, mailDraft } from './letters';
 
 const now = '2026-11-02T09:10';
 const reader = READERS[0] as Reader;
-const record = { id: 'tu1', kind: 'book', csl: { id: 'tu1', type: 'book', title: 'Sølv, “salt” & tang' } } as unknown as DiscoveryRecord;
+const record = {
+  id: 'tu1',
+  kind: 'book',
+  csl: { id: 'tu1', type: 'book', title: 'Sølv, “salt” & tang' },
+} as unknown as DiscoveryRecord;
 const promised = { median: '2026-11-10T08:00', likely: '2026-11-12T08:00', chance: 1, lines: [], total: 0 };
 const sent = (id: string): Slip =>
   markSent(
     putInOutgoing(
-      newSlip({ id, record, reader, wanted: 'loan', route: 'ill-loan', from: 'lending', needBy: '2026-11-20', now }),
+      newSlip({
+        id,
+        record,
+        reader,
+        wanted: 'loan',
+        route: 'ill-loan',
+        from: 'lending',
+        needBy: '2026-11-20',
+        now,
+      }),
       promised,
       now,
     ),
@@ -57,7 +71,10 @@ describe('the days of a slip', () => {
 
 describe('mail', () => {
   it('is a draft with the slip, what was said, and headers in ASCII', () => {
-    const text = mailDraft(letterAbout(arrived(sent('S-1')), { name: 'Tarnholm University' }, reader), reader);
+    const text = mailDraft(
+      letterAbout(arrived(sent('S-1')), { name: 'Tarnholm University' }, reader),
+      reader,
+    );
     const [head, body] = text.split(/\r?\n\r?\n/, 2) as [string, string];
     expect(head).toContain('X-Unsent: 1');
     // biome-ignore lint/suspicious/noControlCharactersInRegex: headers are ASCII, RFC 5322
@@ -80,7 +97,12 @@ describe('the inbox', () => {
       note: 'Nobody has it.',
       ...NOTHING_MORE,
     } as const;
-    const asked = applyMessage(sent('S-2'), { ...message, status: 'ExpectToSupply', timestamp: '2026-11-04T10:00', note: 'Asked.' });
+    const asked = applyMessage(sent('S-2'), {
+      ...message,
+      status: 'ExpectToSupply',
+      timestamp: '2026-11-04T10:00',
+      note: 'Asked.',
+    });
     const entries = inboxOf([arrived(sent('S-1')), applyMessage(asked, message)]);
     expect(entries.map((e) => [e.message.text, e.asks])).toEqual([
       ['Ready for you.', true],

@@ -19,7 +19,8 @@ export function calendarFile(dates: readonly SlipDate[], name: string, now: stri
       summary: d.title,
       description: d.about,
     });
-    if (d.remind !== null) event.createAlarm({ type: ICalAlarmType.display, trigger: d.remind * 60, description: d.title });
+    if (d.remind !== null)
+      event.createAlarm({ type: ICalAlarmType.display, trigger: d.remind * 60, description: d.title });
   }
   return calendar.toString();
 }

@@ -3,12 +3,25 @@
  * waits, coverage, references. Leader and 008 follow the MARC 21 Format for Bibliographic Data; positions we know nothing
  * about are `|` (no attempt to code).
  */
-import { editionText, fullName, numbering } from '../bibliography/describe';
-import { KINDS, marcLanguage } from '../bibliography/kinds';
-import type { DiscoveryRecord } from '../bibliography/record';
-import { yearOfRecord } from '../bibliography/record';
+import { editionText, fullName, numbering } from '../model/describe';
+import { KINDS, marcLanguage } from '../model/kinds';
+import type { DiscoveryRecord } from '../model/record';
+import { yearOfRecord } from '../model/record';
 
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
 
 export interface MarcField {
   readonly tag: string;
@@ -45,7 +58,8 @@ const field = (
 
 /** Leader 06 and 07: type of record and bibliographic level. */
 function typeAndLevel(r: MarcSource): string {
-  const level = r.kind === 'journal' ? 's' : KINDS[r.kind].family === 'article' ? 'b' : r.kind === 'chapter' ? 'a' : 'm';
+  const level =
+    r.kind === 'journal' ? 's' : KINDS[r.kind].family === 'article' ? 'b' : r.kind === 'chapter' ? 'a' : 'm';
   const type =
     r.kind === 'score'
       ? 'c'
@@ -87,11 +101,29 @@ export function marcOf(r: MarcSource): MarcRecord {
     field('024', '7', ' ', ['a', csl.DOI], ['2', csl.DOI && 'doi']),
     ...(r.copies ?? [])
       .slice(0, 1)
-      .map((c) => field(/^[A-Z]/.test(c.callNumber) ? '050' : '082', /^[A-Z]/.test(c.callNumber) ? ' ' : '0', '4', ['a', c.callNumber])),
+      .map((c) =>
+        field(/^[A-Z]/.test(c.callNumber) ? '050' : '082', /^[A-Z]/.test(c.callNumber) ? ' ' : '0', '4', [
+          'a',
+          c.callNumber,
+        ]),
+      ),
     ...(first ? [person('100', first)] : []),
-    field('245', first ? '1' : '0', String(Math.min(9, heads)), ['a', main], ['b', rest.join(': ') || undefined]),
+    field(
+      '245',
+      first ? '1' : '0',
+      String(Math.min(9, heads)),
+      ['a', main],
+      ['b', rest.join(': ') || undefined],
+    ),
     field('250', ' ', ' ', ['a', editionText(csl.edition) || undefined]),
-    field('264', ' ', '1', ['a', csl['publisher-place']], ['b', csl.publisher], ['c', year === null ? undefined : String(year)]),
+    field(
+      '264',
+      ' ',
+      '1',
+      ['a', csl['publisher-place']],
+      ['b', csl.publisher],
+      ['c', year === null ? undefined : String(year)],
+    ),
     field('300', ' ', ' ', ['a', csl['number-of-pages'] && `${csl['number-of-pages']} pages`]),
     field('490', '0', ' ', ['a', csl['collection-title']]),
     field('502', ' ', ' ', ['b', r.kind === 'thesis' ? csl.genre : undefined]),
@@ -112,5 +144,9 @@ export function marcOf(r: MarcSource): MarcRecord {
     ),
     field('856', '4', '0', ['u', csl.DOI && `https://doi.org/${csl.DOI}`]),
   ];
-  return { leader: `00000n${typeAndLevel(r)} a22000003u 4500`, control, fields: fields.filter((f) => f.subfields.length > 0) };
+  return {
+    leader: `00000n${typeAndLevel(r)} a22000003u 4500`,
+    control,
+    fields: fields.filter((f) => f.subfields.length > 0),
+  };
 }

@@ -14,7 +14,11 @@ const recordXml = (m: MarcRecord, attributes: Readonly<Record<string, string>>):
       textElement('leader', m.leader),
       ...m.control.map(([tag, text]) => textElement('controlfield', text, { tag })),
       ...m.fields.map(({ tag, ind1, ind2, subfields }) =>
-        element('datafield', subfields.map(([code, text]) => textElement('subfield', text, { code })).join(''), { tag, ind1, ind2 }),
+        element(
+          'datafield',
+          subfields.map(([code, text]) => textElement('subfield', text, { code })).join(''),
+          { tag, ind1, ind2 },
+        ),
       ),
     ].join(''),
     attributes,
@@ -26,8 +30,10 @@ export const writeMarcxmlCollection = (records: readonly MarcSource[]): string =
 interface Node {
   readonly [name: string]: unknown;
 }
-const list = (v: unknown): Node[] => (Array.isArray(v) ? (v as Node[]) : v === undefined || v === '' ? [] : [v as Node]);
-const text = (v: unknown): string => (typeof v === 'object' && v !== null ? String((v as Node)['#text'] ?? '') : String(v ?? ''));
+const list = (v: unknown): Node[] =>
+  Array.isArray(v) ? (v as Node[]) : v === undefined || v === '' ? [] : [v as Node];
+const text = (v: unknown): string =>
+  typeof v === 'object' && v !== null ? String((v as Node)['#text'] ?? '') : String(v ?? '');
 
 /**
  * Reads MARCXML record by record, so that one that is broken costs the others nothing. Document types are refused: they can
@@ -81,9 +87,13 @@ export function readMarcxml(xml: string): { records: PlacedRecord[]; problems: P
         fields,
       });
     } catch (error) {
-      problems.push({ line, text: `This record can’t be read: ${error instanceof Error ? error.message : error}` });
+      problems.push({
+        line,
+        text: `This record can’t be read: ${error instanceof Error ? error.message : error}`,
+      });
     }
   }
-  if (!records.length && !problems.length) problems.push({ line: 1, text: 'There is no record in this: it is not MARCXML.' });
+  if (!records.length && !problems.length)
+    problems.push({ line: 1, text: 'There is no record in this: it is not MARCXML.' });
   return { records, problems };
 }

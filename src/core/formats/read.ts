@@ -1,5 +1,5 @@
 /** Files of references: which format one is, and its items. What is in no known format is text to be read. */
-import type { CslItem } from '../bibliography/record';
+import type { CslItem } from '../model/record';
 import type { ReadReference } from '../references/read';
 import { readBibtex } from './bibtexRead';
 import { readCslItems } from './cslItems';
@@ -17,7 +17,10 @@ import { decodeText } from './text';
 export const READ_FORMATS = ['ris', 'bibtex', 'csl', 'marc', 'marcxml', 'csv', 'openurl'] as const;
 export type ReadFormat = (typeof READ_FORMATS)[number];
 
-function marcItems({ records, problems }: { records: readonly PlacedRecord[]; problems: readonly Problem[] }, before: number): ReadItems {
+function marcItems(
+  { records, problems }: { records: readonly PlacedRecord[]; problems: readonly Problem[] },
+  before: number,
+): ReadItems {
   const items: CslItem[] = [];
   const all = [...problems];
   for (const m of records) {
@@ -60,14 +63,19 @@ export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
   const head = decodeText(bytes.subarray(0, 4000)).trimStart();
   if (/^\d{5}[a-z ][a-z][a-z ]/.test(head) && bytes.includes(0x1e)) return 'marc';
   if (/^TY {1,2}- /m.test(head)) return 'ris';
-  if (/^\S*(?:\?|^|&)(?:ctx_ver=Z39|rft[._]\w+=|url_ver=Z39)/m.test(head) && !/^</.test(head)) return 'openurl';
+  if (/^\S*(?:\?|^|&)(?:ctx_ver=Z39|rft[._]\w+=|url_ver=Z39)/m.test(head) && !/^</.test(head))
+    return 'openurl';
   if (/^\s*@\w+\s*[{(]/m.test(head) && !/^[[{]/.test(head)) return 'bibtex';
   if (/^[[{]/.test(head) && /"(?:title|type)"\s*:/.test(head)) return 'csl';
   if (/^<(\?xml|!DOCTYPE|(\w+:)?(collection|record))/i.test(head)) return 'marcxml';
   const columns = (head.split('\n')[0] ?? '').split(/[,;\t]/).map((h) => columnFor(h.replace(/"/g, '')));
   if (columns.includes('title') && columns.filter(Boolean).length > 1) return 'csv';
   const ending = /\.(ris|bib|mrc|csv)$/i.exec(name)?.[1]?.toLowerCase();
-  return ending === 'bib' ? 'bibtex' : ending === 'mrc' ? 'marc' : ((ending as ReadFormat | undefined) ?? null);
+  return ending === 'bib'
+    ? 'bibtex'
+    : ending === 'mrc'
+      ? 'marc'
+      : ((ending as ReadFormat | undefined) ?? null);
 }
 
 /**
@@ -93,9 +101,15 @@ export const itemsAsReferences = (items: readonly CslItem[]): ReadReference[] =>
   items.map(({ id: _, abstract: _a, ...csl }) => ({ text: lineOf(csl), parts: [], csl }));
 
 function lineOf(csl: Omit<CslItem, 'id'>): string {
-  const people = (csl.author ?? csl.editor ?? []).map((n) => n.literal ?? [n.family, n.given].filter(Boolean).join(', ')).join('; ');
+  const people = (csl.author ?? csl.editor ?? [])
+    .map((n) => n.literal ?? [n.family, n.given].filter(Boolean).join(', '))
+    .join('; ');
   const year = csl.issued?.['date-parts'][0][0];
-  const place = [csl['container-title'] ?? csl.publisher, csl.volume && `${csl.volume}${csl.issue ? `(${csl.issue})` : ''}`, csl.page]
+  const place = [
+    csl['container-title'] ?? csl.publisher,
+    csl.volume && `${csl.volume}${csl.issue ? `(${csl.issue})` : ''}`,
+    csl.page,
+  ]
     .filter(Boolean)
     .join(', ');
   return [people, year && `(${year})`, csl.title, place].filter(Boolean).join('. ').replace(/\.\. /g, '. ');

@@ -2,8 +2,8 @@
  * RIS: two-letter tags, a line each, records ended by ER. Tags as reference managers agree on them; what CSL has no place for
  * is kept in notes or left out. Unknown tags are ignored, lines without a tag continue the one before.
  */
-import { fullName } from '../bibliography/describe';
-import type { CslItem, CslName } from '../bibliography/record';
+import { fullName } from '../model/describe';
+import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';
 import { parted } from '../text';
 import type { Problem, ReadItems } from './item';
@@ -62,7 +62,10 @@ export function writeRis(items: readonly CslItem[]): string {
       if (y !== undefined) {
         put('PY', String(y));
         if (m !== undefined)
-          put('DA', `${String(y).padStart(4, '0')}/${String(m).padStart(2, '0')}/${d === undefined ? '' : String(d).padStart(2, '0')}`);
+          put(
+            'DA',
+            `${String(y).padStart(4, '0')}/${String(m).padStart(2, '0')}/${d === undefined ? '' : String(d).padStart(2, '0')}`,
+          );
       }
       put('TI', c.title);
       put('T2', c['container-title']);
@@ -104,8 +107,12 @@ export function readRis(text: string, before = 0): ReadItems {
       items.push(item);
       const [day] = dateTags(tags);
       if (day && !item.issued)
-        problems.push({ line, text: `“${day.slice(0, 60)}” has no year in it; the record is taken without a date.` });
-      if (!complete) problems.push({ line, text: 'This record does not end with ER; it was taken as far as it goes.' });
+        problems.push({
+          line,
+          text: `“${day.slice(0, 60)}” has no year in it; the record is taken without a date.`,
+        });
+      if (!complete)
+        problems.push({ line, text: 'This record does not end with ER; it was taken as far as it goes.' });
     }
   };
   text
@@ -119,7 +126,11 @@ export function readRis(text: string, before = 0): ReadItems {
         if (open?.last) {
           const list = open.tags.get(open.last) as string[];
           list[list.length - 1] = `${list.at(-1)} ${rest}`;
-        } else problems.push({ line: i + 1, text: `“${rest.slice(0, 60)}” stands outside any record and is left out.` });
+        } else
+          problems.push({
+            line: i + 1,
+            text: `“${rest.slice(0, 60)}” stands outside any record and is left out.`,
+          });
         return;
       }
       const [, tag = '', value = ''] = m;
@@ -134,7 +145,8 @@ export function readRis(text: string, before = 0): ReadItems {
       }
     });
   finish(false);
-  if (!items.length && !problems.length && text.trim()) problems.push({ line: 1, text: 'There is no TY line: this is not RIS.' });
+  if (!items.length && !problems.length && text.trim())
+    problems.push({ line: 1, text: 'There is no TY line: this is not RIS.' });
   return { items, problems };
 }
 
@@ -143,7 +155,8 @@ const dateTags = (tags: ReadonlyMap<string, readonly string[]>): string[] =>
 const firstMatch = (pattern: RegExp, texts: readonly string[]): RegExpExecArray | null =>
   texts.map((t) => pattern.exec(t)).find((m) => m !== null) ?? null;
 function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslItem | null {
-  const get = (...names: string[]): string | undefined => names.map((t) => tags.get(t)?.find(Boolean)).find(Boolean);
+  const get = (...names: string[]): string | undefined =>
+    names.map((t) => tags.get(t)?.find(Boolean)).find(Boolean);
   const people = (...names: string[]): CslName[] | undefined => {
     const list = names
       .flatMap((t) => tags.get(t) ?? [])
@@ -155,8 +168,19 @@ function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslI
   const title = get('TI', 'T1', 'CT', 'BT');
   if (!title) return null;
   const dates = dateTags(tags);
-  const parts = firstMatch(/^(\d{4})(?:[/-](\d{1,2}))?(?:[/-](\d{1,2}))?/, dates) ?? firstMatch(/(?<!\d)(\d{4})(?!\d)/, dates);
-  const inContainer = !['book', 'thesis', 'report', 'motion_picture', 'song', 'map', 'musical_score', 'periodical'].includes(type);
+  const parts =
+    firstMatch(/^(\d{4})(?:[/-](\d{1,2}))?(?:[/-](\d{1,2}))?/, dates) ??
+    firstMatch(/(?<!\d)(\d{4})(?!\d)/, dates);
+  const inContainer = ![
+    'book',
+    'thesis',
+    'report',
+    'motion_picture',
+    'song',
+    'map',
+    'musical_score',
+    'periodical',
+  ].includes(type);
   const [sp, ep] = [get('SP'), get('EP')];
   const sn = tags.get('SN')?.filter(Boolean).join(' ');
   const fields = {
@@ -166,7 +190,9 @@ function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslI
     author: people('AU', 'A1'),
     editor: people('ED', ...(inContainer ? ['A2'] : [])),
     translator: people('A4'),
-    issued: parts ? { 'date-parts': [[Number(parts[1]), ...[parts[2], parts[3]].flatMap((x) => (x ? [Number(x)] : []))]] } : undefined,
+    issued: parts
+      ? { 'date-parts': [[Number(parts[1]), ...[parts[2], parts[3]].flatMap((x) => (x ? [Number(x)] : []))]] }
+      : undefined,
     'container-title': inContainer ? get('T2', 'JO', 'JF', 'JA', 'BT') : undefined,
     'collection-title': inContainer ? get('T3') : get('T2', 'T3'),
     volume: get('VL'),
@@ -178,8 +204,16 @@ function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslI
     genre: get('M3'),
     abstract: get('AB', 'N2'),
     language: get('LA'),
-    ...(sn ? (inContainer && type !== 'chapter' ? { ISSN: sn } : type === 'periodical' ? { ISSN: sn } : { ISBN: sn }) : {}),
+    ...(sn
+      ? inContainer && type !== 'chapter'
+        ? { ISSN: sn }
+        : type === 'periodical'
+          ? { ISSN: sn }
+          : { ISBN: sn }
+      : {}),
     DOI: get('DO')?.replace(/^(https?:\/\/(dx\.)?doi\.[a-z]+\/|doi:\s*)/i, ''),
   };
-  return Object.fromEntries(Object.entries(fields).filter(([, v]) => v !== undefined && v !== '')) as unknown as CslItem;
+  return Object.fromEntries(
+    Object.entries(fields).filter(([, v]) => v !== undefined && v !== ''),
+  ) as unknown as CslItem;
 }

@@ -2,7 +2,7 @@
  * Files of references, read and written piece by piece, so that a large one never stands in memory whole. The bytes are cut
  * where a record ends, and what is before the cut goes to the same readers as a small file.
  */
-import type { CslItem } from '../bibliography/record';
+import type { CslItem } from '../model/record';
 import { RECORD_END } from './iso2709';
 import type { Problem, ReadItems } from './item';
 import { type Columns, type ReadFormat, readAs } from './read';
@@ -87,7 +87,10 @@ export class StreamReader {
   end(): ReadItems {
     const rest = this.#rest;
     this.#rest = new Uint8Array(0);
-    const blank = this.#begun && /^\s*(?:<\/[\w:-]+>\s*)?$/.test(decoder.decode(rest.subarray(0, 200))) && rest.length < 200;
+    const blank =
+      this.#begun &&
+      /^\s*(?:<\/[\w:-]+>\s*)?$/.test(decoder.decode(rest.subarray(0, 200))) &&
+      rest.length < 200;
     return blank ? { items: [], problems: [] } : this.#read(rest);
   }
 
@@ -98,9 +101,15 @@ export class StreamReader {
     bytes.set(piece, head.length);
     const { items, problems } = readAs(this.#format, bytes, this.#columns, this.#items);
     this.#items += items.length;
-    const shift = this.#format === 'marc' ? this.#records : this.#lines - (this.#head ? this.#head.split('\n').length - 1 : 0);
+    const shift =
+      this.#format === 'marc'
+        ? this.#records
+        : this.#lines - (this.#head ? this.#head.split('\n').length - 1 : 0);
     const moved = problems.map(
-      (p): Problem => (shift === 0 ? p : { line: p.line + shift, text: p.text.replace(/^Record \d+/, `Record ${p.line + shift}`) }),
+      (p): Problem =>
+        shift === 0
+          ? p
+          : { line: p.line + shift, text: p.text.replace(/^Record \d+/, `Record ${p.line + shift}`) },
     );
     const first = !this.#begun;
     this.#begun = true;

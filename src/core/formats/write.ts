@@ -1,6 +1,6 @@
 /** Items in any of the formats that files are written in. */
-import { kindOfCsl } from '../bibliography/cslTypes';
-import { type CslItem, recordId } from '../bibliography/record';
+import { kindOfCsl } from '../model/cslTypes';
+import { type CslItem, recordId } from '../model/record';
 import { writeBibtex } from './bibtex';
 import { writeCslItems } from './cslItems';
 import { writeCsv } from './csv';
@@ -37,4 +37,5 @@ const WRITERS = {
 } as const satisfies Record<string, (items: readonly CslItem[]) => string | Uint8Array>;
 export type WrittenFormat = keyof typeof WRITERS;
 export const WRITTEN_FORMATS = Object.keys(WRITERS) as readonly WrittenFormat[];
-export const writeItems = (format: WrittenFormat, items: readonly CslItem[]): string | Uint8Array => WRITERS[format](items);
+export const writeItems = (format: WrittenFormat, items: readonly CslItem[]): string | Uint8Array =>
+  WRITERS[format](items);

@@ -3,11 +3,20 @@ import { table } from '../table';
 
 const ESCAPES = table<string>({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' });
 export const xmlText = (text: string): string =>
-  text.replace(/[^\P{Cc}\t\n\r]|[\ufffe\uffff]|\p{Cs}/gu, '').replace(/[&<>"']/g, (c) => ESCAPES.get(c) as string);
+  text
+    .replace(/[^\P{Cc}\t\n\r]|[\ufffe\uffff]|\p{Cs}/gu, '')
+    .replace(/[&<>"']/g, (c) => ESCAPES.get(c) as string);
 /** An element with attributes; `body` is XML already. Elements without content are left out unless `empty`. */
-export function element(name: string, body: string, attributes: Readonly<Record<string, string | undefined>> = {}, empty = false): string {
+export function element(
+  name: string,
+  body: string,
+  attributes: Readonly<Record<string, string | undefined>> = {},
+  empty = false,
+): string {
   if (body === '' && !empty) return '';
-  const list = Object.entries(attributes).flatMap(([k, v]) => (v === undefined ? [] : [` ${k}="${xmlText(v)}"`]));
+  const list = Object.entries(attributes).flatMap(([k, v]) =>
+    v === undefined ? [] : [` ${k}="${xmlText(v)}"`],
+  );
   return body === '' ? `<${name}${list.join('')}/>` : `<${name}${list.join('')}>${body}</${name}>`;
 }
 export const textElement = (

@@ -2,9 +2,9 @@
 import { describe, expect, it } from 'vitest';
 import { CAMPUSES, PARTNERS } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
+import type { Policy } from '../model/library';
 import { parsePolicy, placesProblem, readPolicy } from './schema';
 import { policyTable } from './table';
-import type { Policy } from './types';
 
 type Path = readonly (string | number)[];
 const copy = (): Record<string, unknown> => JSON.parse(JSON.stringify(POLICY)) as Record<string, unknown>;
@@ -25,43 +25,111 @@ const problemOf = (value: unknown): string => {
 /** Every path to a value that is no object. */
 function leaves(value: unknown, path: Path = []): Path[] {
   if (typeof value !== 'object' || value === null) return [path];
-  return Object.entries(value).flatMap(([key, v]) => leaves(v, [...path, Array.isArray(value) ? Number(key) : key]));
+  return Object.entries(value).flatMap(([key, v]) =>
+    leaves(v, [...path, Array.isArray(value) ? Number(key) : key]),
+  );
 }
-const written = (path: Path): string => path.reduce<string>((s, k) => (typeof k === 'number' ? `${s}[${k}]` : s ? `${s}.${k}` : k), '');
+const written = (path: Path): string =>
+  path.reduce<string>((s, k) => (typeof k === 'number' ? `${s}[${k}]` : s ? `${s}.${k}` : k), '');
 
 describe('the policy’s schema', () => {
   it('has a rule for every value: none may be missing, none may be of another sort', () => {
     for (const path of leaves(POLICY)) {
       const inList = typeof path.at(-1) === 'number';
       // What stands in a list may be left out, and so may a campus that is not there; anything else is required.
-      if (!inList) expect(problemOf(changed(path, undefined)), `without ${written(path)}`).toContain(`${written(path)} is required`);
-      expect(problemOf(changed(path, { other: 'thing' })), `${written(path)} as an object`).toContain(written(path));
+      if (!inList)
+        expect(problemOf(changed(path, undefined)), `without ${written(path)}`).toContain(
+          `${written(path)} is required`,
+        );
+      expect(problemOf(changed(path, { other: 'thing' })), `${written(path)} as an object`).toContain(
+        written(path),
+      );
     }
   });
   it('refuses a value that nobody knows, so that a slip of the pen is not taken for a rule', () => {
-    expect(problemOf(changed(['copyright', 'chapterPerBook'], 2))).toContain('copyright.chapterPerBook is not allowed');
+    expect(problemOf(changed(['copyright', 'chapterPerBook'], 2))).toContain(
+      'copyright.chapterPerBook is not allowed',
+    );
     expect(problemOf({ ...copy(), lendign: {} })).toContain('lendign is not allowed');
   });
   it.each<[string, Path, unknown, string]>([
-    ['a share above the whole', ['copyright', 'shareOfPages'], 1.2, 'copyright.shareOfPages must be less than or equal to 1; it is 1.2'],
-    ['a bound below the share that it bounds', ['copyright', 'neverAbove'], 0.05, 'copyright.neverAbove must be greater than or equal to'],
-    ['very likely before the median', ['post', 'likely'], 2, 'post.likely must be greater than or equal to ref:median; it is 2'],
+    [
+      'a share above the whole',
+      ['copyright', 'shareOfPages'],
+      1.2,
+      'copyright.shareOfPages must be less than or equal to 1; it is 1.2',
+    ],
+    [
+      'a bound below the share that it bounds',
+      ['copyright', 'neverAbove'],
+      0.05,
+      'copyright.neverAbove must be greater than or equal to',
+    ],
+    [
+      'very likely before the median',
+      ['post', 'likely'],
+      2,
+      'post.likely must be greater than or equal to ref:median; it is 2',
+    ],
     ['a price with cents behind a comma', ['price', 'fast'], 7.5, 'price.fast must be an integer; it is 7.5'],
     ['a price as words', ['price', 'fast'], '7.50', 'price.fast must be a number; it is "7.50"'],
-    ['a clock time that no clock shows', ['courier', 'cutoff'], '25:00', 'courier.cutoff is not a clock time like 08:30; it is "25:00"'],
-    ['a day that is not in the calendar', ['holidays', 0, 'from'], '2026-02-30', 'holidays[0].from is not a day like 2026-11-13'],
-    ['a closing that ends before it begins', ['holidays', 1, 'to'], '2026-12-01', 'holidays[1] ends before it begins'],
-    ['a category that no reader has', ['mediated', 'categories'], ['alumni'], 'mediated.categories[0] must be one of'],
+    [
+      'a clock time that no clock shows',
+      ['courier', 'cutoff'],
+      '25:00',
+      'courier.cutoff is not a clock time like 08:30; it is "25:00"',
+    ],
+    [
+      'a day that is not in the calendar',
+      ['holidays', 0, 'from'],
+      '2026-02-30',
+      'holidays[0].from is not a day like 2026-11-13',
+    ],
+    [
+      'a closing that ends before it begins',
+      ['holidays', 1, 'to'],
+      '2026-12-01',
+      'holidays[1] ends before it begins',
+    ],
+    [
+      'a category that no reader has',
+      ['mediated', 'categories'],
+      ['alumni'],
+      'mediated.categories[0] must be one of',
+    ],
     ['a kind that no record has', ['kindsNeverLent'], ['papyrus'], 'kindsNeverLent[0] must be one of'],
-    ['a loan of no days', ['loans', 'ownDays', 'staff'], 0, 'loans.ownDays.staff must be greater than or equal to 1'],
-    ['nobody to be asked', ['lending', 'askAtMost'], 0, 'lending.askAtMost must be greater than or equal to 1'],
-    ['a thirteenth month', ['zone', 'summer', 'from', 'month'], 13, 'zone.summer.from.month must be less than or equal to 12'],
+    [
+      'a loan of no days',
+      ['loans', 'ownDays', 'staff'],
+      0,
+      'loans.ownDays.staff must be greater than or equal to 1',
+    ],
+    [
+      'nobody to be asked',
+      ['lending', 'askAtMost'],
+      0,
+      'lending.askAtMost must be greater than or equal to 1',
+    ],
+    [
+      'a thirteenth month',
+      ['zone', 'summer', 'from', 'month'],
+      13,
+      'zone.summer.from.month must be less than or equal to 12',
+    ],
   ])('%s is said with its path', (_, path, value, said) => {
     expect(problemOf(changed(path, value))).toContain(said);
   });
   it('names five faults and counts the rest', () => {
     const { copyright: _, ...rest } = copy();
-    const said = problemOf({ ...rest, version: 7, post: 3, question: null, openSlips: 0, zone: 'here', terms: 'always' });
+    const said = problemOf({
+      ...rest,
+      version: 7,
+      post: 3,
+      question: null,
+      openSlips: 0,
+      zone: 'here',
+      terms: 'always',
+    });
     expect(said.match(/; it is|is required|must be/g)?.length).toBeGreaterThanOrEqual(5);
     expect(said).toMatch(/And 2 more\.$/);
   });
@@ -79,9 +147,17 @@ describe('the places a policy must know', () => {
   const places = { campuses: CAMPUSES, partners: PARTNERS };
   it('the demo’s knows them all', () => expect(placesProblem(POLICY, places)).toBeNull());
   it('a road that is missing is named by its path', () => {
-    const { saltmarsh: _, ...short } = POLICY.courier.transit.ostmere as Record<string, { median: number; likely: number }>;
-    const policy = { ...POLICY, courier: { ...POLICY.courier, transit: { ...POLICY.courier.transit, ostmere: short } } } as Policy;
-    expect(placesProblem(policy, places)).toBe('The policy file can’t be used: courier.transit.ostmere.saltmarsh is required.');
+    const { saltmarsh: _, ...short } = POLICY.courier.transit.ostmere as Record<
+      string,
+      { median: number; likely: number }
+    >;
+    const policy = {
+      ...POLICY,
+      courier: { ...POLICY.courier, transit: { ...POLICY.courier.transit, ostmere: short } },
+    } as Policy;
+    expect(placesProblem(policy, places)).toBe(
+      'The policy file can’t be used: courier.transit.ostmere.saltmarsh is required.',
+    );
   });
   it('a desk must be one of the campuses; nobody needs a road to where they are', () => {
     const policy: Policy = { ...POLICY, lending: { ...POLICY.lending, desk: 'atlantis' } };
@@ -89,11 +165,16 @@ describe('the places a policy must know', () => {
       'The policy file can’t be used: lending.desk must be one of the campuses; it is "atlantis".',
     );
     expect(
-      placesProblem({ ...policy, courier: { ...policy.courier, transit: {} } }, { campuses: CAMPUSES.slice(0, 1), partners: [] }),
+      placesProblem(
+        { ...policy, courier: { ...policy.courier, transit: {} } },
+        { campuses: CAMPUSES.slice(0, 1), partners: [] },
+      ),
     ).toMatch(/^The policy file can’t be used: lending\.desk/);
   });
   it('many gaps are counted', () => {
-    expect(placesProblem({ ...POLICY, courier: { ...POLICY.courier, transit: {} } }, places)).toMatch(/is required.*And \d+ more\.$/);
+    expect(placesProblem({ ...POLICY, courier: { ...POLICY.courier, transit: {} } }, places)).toMatch(
+      /is required.*And \d+ more\.$/,
+    );
   });
 });
 
@@ -127,6 +208,7 @@ describe('the policy as a table', () => {
     expect(table.slice(1).map((s) => s.section)).toEqual(
       expect.arrayContaining(['wait', 'courier', 'lending', 'copyright', 'price', 'loans']),
     );
-    for (const { section, rows: own } of table.slice(1)) for (const r of own) expect(r.path.startsWith(`${section}.`)).toBe(true);
+    for (const { section, rows: own } of table.slice(1))
+      for (const r of own) expect(r.path.startsWith(`${section}.`)).toBe(true);
   });
 });

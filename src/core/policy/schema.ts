@@ -3,10 +3,10 @@
  * wrong is said with the path of the value, the rule it breaks and what stands there.
  */
 import Joi from 'joi';
-import { KIND_LIST } from '../bibliography/kinds';
-import { parseDay } from '../time';
-import { CATEGORIES } from './categories';
-import type { Policy } from './types';
+import { KIND_LIST } from '../model/kinds';
+import type { Policy } from '../model/library';
+import { CATEGORIES } from '../model/library';
+import { parseDay } from '../model/time';
 
 const days = Joi.number().integer().min(0).max(365);
 const few = Joi.number().integer().min(0).max(100);
@@ -21,9 +21,12 @@ const isoDay = Joi.string()
 const spreadKeys = { median: days.required(), likely: days.min(Joi.ref('median')).required() };
 const spread = Joi.object(spreadKeys);
 const service = Joi.object({ loan: cents.required(), copy: cents.required() });
-const byCategory = (value: Joi.Schema) => Joi.object(Object.fromEntries(CATEGORIES.map((c) => [c, value.required()])));
+const byCategory = (value: Joi.Schema) =>
+  Joi.object(Object.fromEntries(CATEGORIES.map((c) => [c, value.required()])));
 const span = Joi.object({ from: isoDay.required(), to: isoDay.required(), name: Joi.string().required() })
-  .custom((value: { from: string; to: string }, helpers) => (value.from > value.to ? helpers.error('span.turned') : value))
+  .custom((value: { from: string; to: string }, helpers) =>
+    value.from > value.to ? helpers.error('span.turned') : value,
+  )
   .messages({ 'span.turned': '{{#label}} ends before it begins' });
 const spans = Joi.array().items(span);
 const change = Joi.object({
@@ -39,7 +42,11 @@ const section = (keys: Joi.SchemaMap) => Joi.object(keys).required();
 
 export const policySchema = Joi.object<Policy>({
   version: Joi.string().required(),
-  wait: section({ thisWeekDays: days.required(), twoWeeksDays: days.required(), unlikelyBelow: share.required() }),
+  wait: section({
+    thisWeekDays: days.required(),
+    twoWeeksDays: days.required(),
+    unlikelyBelow: share.required(),
+  }),
   zone: section({
     name: Joi.string().required(),
     offset: Joi.number().integer().min(-840).max(840).required(),
@@ -104,7 +111,12 @@ export const policySchema = Joi.object<Policy>({
     ceiling: cents.required(),
     subsidy: byCategory(service).required(),
   }),
-  mediated: section({ above: cents.required(), categories: categories.required(), kinds: kinds.required(), answer: spread.required() }),
+  mediated: section({
+    above: cents.required(),
+    categories: categories.required(),
+    kinds: kinds.required(),
+    answer: spread.required(),
+  }),
   loans: section({
     interlibraryDays: days.min(1).required(),
     partnerDays: days.min(1).required(),
@@ -128,7 +140,11 @@ export const policySchema = Joi.object<Policy>({
 
 /** Returns the policy, or a message that names every value at fault by its path, at most five of them. */
 export function readPolicy(value: unknown): { policy: Policy } | { problem: string } {
-  const { value: policy, error } = policySchema.validate(value, { abortEarly: false, convert: false, errors: { wrap: { label: false } } });
+  const { value: policy, error } = policySchema.validate(value, {
+    abortEarly: false,
+    convert: false,
+    errors: { wrap: { label: false } },
+  });
   if (!error) return { policy: policy as Policy };
   const said = error.details.map((d) => {
     const found = d.context?.value;
@@ -151,7 +167,8 @@ export function placesProblem(
   const gaps: string[] = [];
   for (const from of [...campuses, ...partners])
     for (const to of campuses)
-      if (from.id !== to.id && !policy.courier.transit[from.id]?.[to.id]) gaps.push(`courier.transit.${from.id}.${to.id} is required`);
+      if (from.id !== to.id && !policy.courier.transit[from.id]?.[to.id])
+        gaps.push(`courier.transit.${from.id}.${to.id} is required`);
   if (!campuses.some((c) => c.id === policy.lending.desk))
     gaps.push(`lending.desk must be one of the campuses; it is "${policy.lending.desk}"`);
   const more = gaps.length > 5 ? ` And ${gaps.length - 5} more.` : '';
@@ -166,6 +183,8 @@ export function parsePolicy(text: string): { policy: Policy } | { problem: strin
   try {
     return readPolicy(JSON.parse(text));
   } catch (error) {
-    return { problem: `The policy file can’t be used: it is not JSON (${error instanceof Error ? error.message : String(error)}).` };
+    return {
+      problem: `The policy file can’t be used: it is not JSON (${error instanceof Error ? error.message : String(error)}).`,
+    };
   }
 }

@@ -1,5 +1,5 @@
 /** The policy as a table of paths and values, for the page on which staff read it. Nothing is left out. */
-import type { Policy } from './types';
+import type { Policy } from '../model/library';
 
 export interface PolicyRow {
   /** Path in the file, like `copyright.shareOfPages`. */
@@ -11,16 +11,19 @@ export function policyTable(policy: Policy): { section: string; rows: PolicyRow[
   const sections: { section: string; rows: PolicyRow[] }[] = [];
   const general: PolicyRow[] = [];
   for (const [name, value] of Object.entries(policy)) {
-    if (typeof value !== 'object' || Array.isArray(value) || isSpread(value)) general.push({ path: name, value: written(value) });
+    if (typeof value !== 'object' || Array.isArray(value) || isSpread(value))
+      general.push({ path: name, value: written(value) });
     else sections.push({ section: name, rows: rowsOf(name, value as Record<string, unknown>) });
   }
   return [{ section: 'general', rows: general }, ...sections];
 }
-const isSpread = (v: unknown): boolean => typeof v === 'object' && v !== null && Object.keys(v).sort().join() === 'likely,median';
+const isSpread = (v: unknown): boolean =>
+  typeof v === 'object' && v !== null && Object.keys(v).sort().join() === 'likely,median';
 function rowsOf(path: string, value: Record<string, unknown>): PolicyRow[] {
   return Object.entries(value).flatMap(([key, v]) => {
     const here = `${path}.${key}`;
-    if (typeof v === 'object' && v !== null && !Array.isArray(v) && !isSpread(v)) return rowsOf(here, v as Record<string, unknown>);
+    if (typeof v === 'object' && v !== null && !Array.isArray(v) && !isSpread(v))
+      return rowsOf(here, v as Record<string, unknown>);
     return [{ path: here, value: written(v) }];
   });
 }
@@ -31,7 +34,10 @@ function written(v: unknown): string {
     return median === likely ? days : `${days}, very likely within ${likely}`;
   }
   if (Array.isArray(v))
-    return v.length === 0 ? 'none' : v.map((x) => (typeof x === 'object' ? spanText(x as Record<string, string>) : String(x))).join('; ');
+    return v.length === 0
+      ? 'none'
+      : v.map((x) => (typeof x === 'object' ? spanText(x as Record<string, string>) : String(x))).join('; ');
   return typeof v === 'boolean' ? (v ? 'yes' : 'no') : String(v);
 }
-const spanText = (x: Record<string, string>): string => (x.from === x.to ? `${x.name}, ${x.from}` : `${x.name}, ${x.from} to ${x.to}`);
+const spanText = (x: Record<string, string>): string =>
+  x.from === x.to ? `${x.name}, ${x.from}` : `${x.name}, ${x.from} to ${x.to}`;

@@ -3,8 +3,9 @@
  * and or not prox, relations and their modifiers, anchors, masking, sortBy. Errors are the diagnostics of the standard
  * (info:srw/diagnostic/1/…) and name the character at which reading stopped.
  */
-import { codeKey } from '../engine/codes';
+
 import { table } from '../table';
+import { codeKey } from '../words/codes';
 import { FIELD_NAMES, FIELD_TABLE, type FieldName, nameOfCode, nameOfField } from './fields';
 import { bareCode, MAX_WORDS, nearable } from './plain';
 import type { Sort } from './request';
@@ -104,17 +105,27 @@ const INDEX_ALIASES = table<FieldName>({
   'bath.title': 'title',
   'bath.name': 'by',
 });
-const ANYWHERE = new Set(['cql.serverchoice', 'cql.anywhere', 'cql.anyindexes', 'cql.keywords', 'serverchoice', 'anywhere']);
+const ANYWHERE = new Set([
+  'cql.serverchoice',
+  'cql.anywhere',
+  'cql.anyindexes',
+  'cql.keywords',
+  'serverchoice',
+  'anywhere',
+]);
 const SETS = new Set(['cql', 'dc', 'bib', 'bath', 'rec', 'sort']);
 
 function indexNamed(token: Token): FieldName | 'anywhere' | 'all' {
   const name = token.text.toLowerCase();
   if (ANYWHERE.has(name)) return 'anywhere';
   if (name === 'cql.allrecords') return 'all';
-  const found = FIELD_NAMES.find((n) => FIELD_TABLE[n].cql.toLowerCase() === name || n === name) ?? INDEX_ALIASES.get(name);
+  const found =
+    FIELD_NAMES.find((n) => FIELD_TABLE[n].cql.toLowerCase() === name || n === name) ??
+    INDEX_ALIASES.get(name);
   if (found) return found;
   const [set] = name.split('.');
-  if (name.includes('.') && set && !SETS.has(set)) throw new Stop(15, 'Unsupported context set', set, token.at);
+  if (name.includes('.') && set && !SETS.has(set))
+    throw new Stop(15, 'Unsupported context set', set, token.at);
   throw new Stop(16, 'Unsupported index', token.text, token.at);
 }
 
@@ -147,8 +158,10 @@ function parse(input: string): CqlQuery {
     while (is('/')) {
       at++;
       const name = tokens[at++];
-      if (!name || name.quoted) throw new Stop(10, 'A modifier’s name is missing after /', '', name?.at ?? end());
-      const symbol = here() && !here()?.quoted && SYMBOLS.has(here()?.text ?? '') ? (tokens[at++]?.text ?? '') : '';
+      if (!name || name.quoted)
+        throw new Stop(10, 'A modifier’s name is missing after /', '', name?.at ?? end());
+      const symbol =
+        here() && !here()?.quoted && SYMBOLS.has(here()?.text ?? '') ? (tokens[at++]?.text ?? '') : '';
       const value = symbol ? (tokens[at++]?.text ?? '') : '';
       list.push({ name: name.text.toLowerCase(), symbol, value, at: name.at });
     }
@@ -168,14 +181,21 @@ function parse(input: string): CqlQuery {
       at++;
       return inner;
     }
-    if (!token.quoted && (token.text === ')' || SYMBOLS.has(token.text) || BOOLEANS.has(token.text.toLowerCase()) || token.text === '/'))
+    if (
+      !token.quoted &&
+      (token.text === ')' ||
+        SYMBOLS.has(token.text) ||
+        BOOLEANS.has(token.text.toLowerCase()) ||
+        token.text === '/')
+    )
       throw new Stop(10, `“${token.text}” stands where a term was expected`, token.text, token.at);
     at++;
     const next = here();
     const relates = next && !next.quoted && (SYMBOLS.has(next.text) || NAMED.has(next.text.toLowerCase()));
     if (!relates) return term('anywhere', '=', token);
     const relation = (tokens[at++] as Token).text.toLowerCase();
-    for (const m of modifiers()) if (!FREE_MODIFIERS.has(m.name)) throw new Stop(20, 'Unsupported relation modifier', m.name, m.at);
+    for (const m of modifiers())
+      if (!FREE_MODIFIERS.has(m.name)) throw new Stop(20, 'Unsupported relation modifier', m.name, m.at);
     const value = tokens[at++];
     if (!value || (!value.quoted && (value.text === '(' || value.text === ')')))
       throw new Stop(27, 'A term is missing after the relation', '', value?.at ?? end());
@@ -195,7 +215,10 @@ function parse(input: string): CqlQuery {
       else {
         const bad = list.find((m) => m.name !== 'rel.combine');
         if (bad) throw new Stop(46, 'Unsupported boolean modifier', bad.name, bad.at);
-        left = name === 'not' ? join('and', [left, { op: 'not', of: right }]) : join(name as 'and' | 'or', [left, right]);
+        left =
+          name === 'not'
+            ? join('and', [left, { op: 'not', of: right }])
+            : join(name as 'and' | 'or', [left, right]);
       }
     }
   };
@@ -208,7 +231,8 @@ function parse(input: string): CqlQuery {
       const key = tokens[at++] as Token;
       const down = modifiers().some((m) => m.name === 'sort.descending' || m.name === 'descending');
       const name = indexNamed(key);
-      const found: Sort | null = name === 'year' ? (down ? 'newest' : 'oldest') : name === 'title' && !down ? 'title' : null;
+      const found: Sort | null =
+        name === 'year' ? (down ? 'newest' : 'oldest') : name === 'title' && !down ? 'title' : null;
       if (!found) throw new Stop(80, 'Sorting by this is not supported', key.text, key.at);
       sort ??= found;
     }
@@ -225,7 +249,8 @@ function parse(input: string): CqlQuery {
   const tree = is('sortby') ? ({ op: 'everything' } as const) : scoped();
   const sort = sorting();
   const rest = here();
-  if (rest) throw new Stop(rest.text === ')' ? 13 : 10, `“${rest.text}” is one too many here`, rest.text, rest.at);
+  if (rest)
+    throw new Stop(rest.text === ')' ? 13 : 10, `“${rest.text}” is one too many here`, rest.text, rest.at);
   return { tree, sort };
 }
 
@@ -236,14 +261,16 @@ function near(left: QueryNode, right: QueryNode, list: readonly Modifier[], toke
     if (m.name === 'distance') {
       const n = Number(m.value);
       if (!Number.isInteger(n) || n < 0) throw new Stop(41, 'Unsupported proximity distance', m.value, m.at);
-      if (m.symbol !== '<=' && m.symbol !== '=' && m.symbol !== '<') throw new Stop(40, 'Unsupported proximity relation', m.symbol, m.at);
+      if (m.symbol !== '<=' && m.symbol !== '=' && m.symbol !== '<')
+        throw new Stop(40, 'Unsupported proximity relation', m.symbol, m.at);
       distance = Math.max(1, m.symbol === '<' ? n - 1 : n);
     } else if (m.name === 'unit') {
       if (m.value !== 'word') throw new Stop(42, 'Unsupported proximity unit', m.value, m.at);
     } else if (m.name === 'ordered') ordered = true;
     else if (m.name !== 'unordered') throw new Stop(46, 'Unsupported boolean modifier', m.name, m.at);
   }
-  if (!nearable(left) || !nearable(right)) throw new Stop(39, 'prox stands between two terms only', '', token.at);
+  if (!nearable(left) || !nearable(right))
+    throw new Stop(39, 'prox stands between two terms only', '', token.at);
   return { op: 'near', left, right, distance, ordered };
 }
 
@@ -258,8 +285,10 @@ function term(index: FieldName | 'anywhere' | 'all', relation: string, value: To
   if (value.text.trim() === '') throw new Stop(27, 'Empty term unsupported', '', value.at);
   const meant = value.text.replace(/\\./g, 'x');
   if (meant.includes('?')) throw new Stop(28, 'Masking character not supported', '?', value.at);
-  if (/\*(?!\s|$)|(^|\s)\*/.test(meant)) throw new Stop(28, 'Masking is supported at the end of a word only', '*', value.at);
-  if (/\S\^\S|\s\^\s/.test(meant)) throw new Stop(32, 'Anchoring is supported at the ends of a term only', '^', value.at);
+  if (/\*(?!\s|$)|(^|\s)\*/.test(meant))
+    throw new Stop(28, 'Masking is supported at the end of a word only', '*', value.at);
+  if (/\S\^\S|\s\^\s/.test(meant))
+    throw new Stop(32, 'Anchoring is supported at the ends of a term only', '^', value.at);
   const target = index === 'anywhere' ? null : FIELD_TABLE[index].target;
   if (target && 'years' in target) return yearTerm(relation, value);
   if (/^(<|>|<=|>=|within|encloses)$/.test(relation))
@@ -267,7 +296,13 @@ function term(index: FieldName | 'anywhere' | 'all', relation: string, value: To
   if (target && 'code' in target) {
     const { text, prefix } = unmask(value.text);
     const key = codeKey(target.code, text);
-    if (key === null) throw new Stop(36, `Term in invalid format: not a valid ${FIELD_TABLE[index as FieldName].label}`, text, value.at);
+    if (key === null)
+      throw new Stop(
+        36,
+        `Term in invalid format: not a valid ${FIELD_TABLE[index as FieldName].label}`,
+        text,
+        value.at,
+      );
     const node: QueryNode = { op: 'code', code: target.code, value: key, ...(prefix ? { prefix } : {}) };
     return relation === '<>' ? { op: 'not', of: node } : node;
   }
@@ -308,7 +343,12 @@ function yearTerm(relation: string, value: Token): QueryNode {
   }
 }
 
-function textTerm(field: Field | undefined, relation: string, { text: written, at }: Token, meant: string): QueryNode {
+function textTerm(
+  field: Field | undefined,
+  relation: string,
+  { text: written, at }: Token,
+  meant: string,
+): QueryNode {
   const one = (word: string): QueryNode => {
     const { text, prefix } = unmask(word);
     return { op: 'word', text, ...(field ? { field } : {}), ...(prefix ? { prefix } : {}) };
@@ -320,9 +360,11 @@ function textTerm(field: Field | undefined, relation: string, { text: written, a
   const list = own.split(/\s+/).filter(Boolean).map(unmask);
   const text = list.map((w) => w.text).join(' ');
   const masks = list.flatMap((w, i) => (w.prefix ? [i] : []));
-  const anchored = relation === 'exact' || relation === '==' || (starts && ends) ? 'whole' : starts ? 'begins' : null;
+  const anchored =
+    relation === 'exact' || relation === '==' || (starts && ends) ? 'whole' : starts ? 'begins' : null;
   if (ends && !anchored) throw new Stop(32, 'Anchoring at the end of a term alone is not supported', '^', at);
-  if (anchored && masks.length) throw new Stop(28, 'Masking is not supported in an anchored or exact term', '*', at);
+  if (anchored && masks.length)
+    throw new Stop(28, 'Masking is not supported in an anchored or exact term', '*', at);
   if (anchored && !text) throw new Stop(27, 'Empty term unsupported', '', at);
   if (anchored) return { op: anchored, text, field: field ?? 'title' };
   if (relation === 'all') return join('and', parts.map(one));
@@ -335,7 +377,10 @@ function textTerm(field: Field | undefined, relation: string, { text: written, a
 /** Writes a tree as CQL; `readCql` gives the same tree back. */
 export function printCql(node: QueryNode): string {
   const quoted = (text: string): string => {
-    const word = /^[\p{L}\p{N}.]+\*?$/u.test(text) && !BOOLEANS.has(text.toLowerCase()) && !NAMED.has(text.toLowerCase());
+    const word =
+      /^[\p{L}\p{N}.]+\*?$/u.test(text) &&
+      !BOOLEANS.has(text.toLowerCase()) &&
+      !NAMED.has(text.toLowerCase());
     return word && text.toLowerCase() !== 'sortby' ? text : `"${text.replaceAll('"', '\\"')}"`;
   };
   const plain = (text: string): string => text.replace(/[\\*?^]/g, '\\$&');

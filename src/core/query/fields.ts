@@ -1,6 +1,7 @@
 /** The fields that can be asked for, with their names in each syntax: one table for reading, printing, the rows and SRU's explain. */
-import type { CodeKind } from '../engine/codes';
+
 import { table } from '../table';
+import type { CodeKind } from '../words/codes';
 import type { Field } from './tree';
 
 export type FieldName =
@@ -62,8 +63,12 @@ export function fieldNamed(text: string): FieldName | null {
   return Object.hasOwn(FIELD_TABLE, name) ? (name as FieldName) : (ALIASES.get(name) ?? null);
 }
 export const nameOfField = (field: Field): FieldName =>
-  FIELD_NAMES.find((n) => 'field' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { field: Field }).field === field) as FieldName;
+  FIELD_NAMES.find(
+    (n) => 'field' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { field: Field }).field === field,
+  ) as FieldName;
 export const nameOfCode = (code: CodeKind): FieldName =>
-  FIELD_NAMES.find((n) => 'code' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { code: CodeKind }).code === code) as FieldName;
+  FIELD_NAMES.find(
+    (n) => 'code' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { code: CodeKind }).code === code,
+  ) as FieldName;
 /** The name shown for a code, as in “ISBN 978…”. */
 export const fieldLabel = (code: CodeKind): string => FIELD_TABLE[nameOfCode(code)].label;

@@ -64,7 +64,10 @@ describe('plain syntax', () => {
   ])('%s', (q, tree) => expect(read(q)).toBe(tree));
 
   it('repairs and says so', () => {
-    expect([read('"food security'), codes('"food security')]).toEqual(['"food security"', ['unclosed-quote']]);
+    expect([read('"food security'), codes('"food security')]).toEqual([
+      '"food security"',
+      ['unclosed-quote'],
+    ]);
     expect([read('(kelp'), codes('(kelp')]).toEqual(['kelp', ['unclosed-bracket']]);
     expect([read('kelp)'), codes('kelp)')]).toEqual(['kelp', ['stray-bracket']]);
     expect([read('kelp OR'), codes('kelp OR')]).toEqual(['kelp', ['dangling']]);
@@ -80,7 +83,11 @@ describe('plain syntax', () => {
       fc.property(
         fc.oneof(
           fc.string(),
-          fc.array(fc.constantFrom('(', ')', '"', 'OR', 'AND', 'NOT', '-', 'kelp', 'by:', ' ', 'title:x*', '*')).map((a) => a.join(' ')),
+          fc
+            .array(
+              fc.constantFrom('(', ')', '"', 'OR', 'AND', 'NOT', '-', 'kelp', 'by:', ' ', 'title:x*', '*'),
+            )
+            .map((a) => a.join(' ')),
         ),
         (q) => {
           expect(readPlain(q)).toEqual(readPlain(q));

@@ -6,8 +6,8 @@
  * order, `a BEFORE/3 b` in this order; a backslash takes the meaning from what follows (`\OR`, `f\(x\)`, `x\*`).
  * `printPlain` writes any tree so that `readPlain` gives it back.
  */
-import { readDoi, readIsbn, readIssn } from '../bibliography/identifiers';
-import { type CodeKind, codeKey } from '../engine/codes';
+import { readDoi, readIsbn, readIssn } from '../model/identifiers';
+import { type CodeKind, codeKey } from '../words/codes';
 import { FIELD_TABLE, type FieldName, fieldNamed, nameOfCode, nameOfField } from './fields';
 import { type Field, join, type Near, type PhraseNode, type QueryNode, type WordNode } from './tree';
 
@@ -61,7 +61,11 @@ const escapes = (text: string, i: number, atStart: boolean): boolean => {
 };
 
 /** A word, or the inside of a phrase, from `i` on: its letters without escapes, and whether it ended with a mask. */
-function scan(text: string, from: number, ends: (c: string) => boolean): { text: string; masked: boolean; plain: boolean; end: number } {
+function scan(
+  text: string,
+  from: number,
+  ends: (c: string) => boolean,
+): { text: string; masked: boolean; plain: boolean; end: number } {
   let [out, i, masked] = ['', from, false];
   while (i < text.length && !ends(text[i] as string)) {
     const escaped = escapes(text, i, i === from);
@@ -71,7 +75,12 @@ function scan(text: string, from: number, ends: (c: string) => boolean): { text:
     i++;
   }
   const mask = masked && out.length > 1;
-  return { text: mask ? out.slice(0, -1) : out, masked: mask, plain: text[from] === '\\' && escapes(text, from, true), end: i };
+  return {
+    text: mask ? out.slice(0, -1) : out,
+    masked: mask,
+    plain: text[from] === '\\' && escapes(text, from, true),
+    end: i,
+  };
 }
 
 function tokenise(input: string, note: (code: string, text: string) => void): Token[] {
@@ -93,7 +102,10 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
       continue;
     }
     if (words >= MAX_WORDS || tokens.length >= MAX_TOKENS) {
-      note('shortened', `Only the first ${words >= MAX_WORDS ? MAX_WORDS : words} words are searched; the rest is kept in the box.`);
+      note(
+        'shortened',
+        `Only the first ${words >= MAX_WORDS ? MAX_WORDS : words} words are searched; the rest is kept in the box.`,
+      );
       break;
     }
     FIELD.lastIndex = i;
@@ -104,14 +116,17 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
       i += named[0].length;
       continue;
     }
-    const anchored = /^[\^=]$/.test(text[i] as string) && /^["“”„«»‟\p{L}\p{N}\\]/u.test(text.slice(i + 1, i + 3));
+    const anchored =
+      /^[\^=]$/.test(text[i] as string) && /^["“”„«»‟\p{L}\p{N}\\]/u.test(text.slice(i + 1, i + 3));
     const anchor = anchored ? (text[i++] as '^' | '=') : '';
     const first = text[i] ?? '';
     if (first !== '' && QUOTES.includes(first)) {
       const phrase = readPhrase(text, i + 1, MAX_WORDS - words);
-      if (!phrase.closed) note('unclosed-quote', 'A quotation mark was not closed; the phrase runs to the end.');
+      if (!phrase.closed)
+        note('unclosed-quote', 'A quotation mark was not closed; the phrase runs to the end.');
       words += Math.max(1, phrase.words);
-      if (phrase.words) put({ t: 'phrase', text: phrase.text, anchor, masks: phrase.masks, plain: phrase.plain });
+      if (phrase.words)
+        put({ t: 'phrase', text: phrase.text, anchor, masks: phrase.masks, plain: phrase.plain });
       i = phrase.end;
     } else if (first === '(' || first === ')') {
       put({ t: first });
@@ -133,7 +148,8 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
   return tokens;
 }
 function operatorOf(word: string): Token | null {
-  if (word === 'OR' || word === 'AND' || word === 'NOT') return { t: word.toLowerCase() as 'or' | 'and' | 'not' };
+  if (word === 'OR' || word === 'AND' || word === 'NOT')
+    return { t: word.toLowerCase() as 'or' | 'and' | 'not' };
   const near = NEAR.exec(word);
   return near && { t: 'near', distance: Number(near[2]), ordered: near[1] === 'BEFORE' };
 }
@@ -156,7 +172,14 @@ function readPhrase(text: string, from: number, most: number) {
     }
     i = word.end;
   }
-  return { text: list.join(' '), words: list.length, masks, plain, closed: i < text.length, end: Math.min(i + 1, text.length) };
+  return {
+    text: list.join(' '),
+    words: list.length,
+    masks,
+    plain,
+    closed: i < text.length,
+    end: Math.min(i + 1, text.length),
+  };
 }
 
 const isYear = (token: Token | undefined): boolean => token?.t === 'field' && token.name === 'year';
@@ -167,7 +190,10 @@ export function bareCode(text: string): { code: CodeKind; value: string } | null
   if (doi) return { code: 'doi', value: doi };
   const isbn = /^[\d-]{9,17}[\dxX]$/.test(text) ? readIsbn(text) : null;
   if (isbn) return { code: 'isbn', value: isbn };
-  const issn = /^\d{4}-\d{3}[\dxX]$/.test(text) && !/^(1[4-9]|20)\d\d-(1[4-9]|20)\d\d$/.test(text) ? readIssn(text) : null;
+  const issn =
+    /^\d{4}-\d{3}[\dxX]$/.test(text) && !/^(1[4-9]|20)\d\d-(1[4-9]|20)\d\d$/.test(text)
+      ? readIssn(text)
+      : null;
   return issn ? { code: 'issn', value: issn } : null;
 }
 
@@ -184,14 +210,21 @@ export function readPlain(input: string): PlainQuery {
     const prefix = masks.length > 0;
     const key = codeKey(code, text);
     if (key !== null) return { op: 'code', code, value: key, ...(prefix ? { prefix } : {}) };
-    note('bad-number', `“${text}” is not a valid ${FIELD_TABLE[name].label}: check its digits. It is searched as it stands.`);
+    note(
+      'bad-number',
+      `“${text}” is not a valid ${FIELD_TABLE[name].label}: check its digits. It is searched as it stands.`,
+    );
     return { op: 'word', text, field: 'number', ...(prefix ? { prefix } : {}) };
   };
   const years = (text: string): QueryNode => {
     const m = /^(\d{4})?([-–])?(\d{4})?$/.exec(text);
     const [from, to] = [m?.[1] ? Number(m[1]) : null, m?.[3] ? Number(m[3]) : null];
-    if (m && (from !== null || to !== null) && (m[2] || from === null || to === null)) return { op: 'years', from, to: m[2] ? to : from };
-    note('bad-number', `“${text}” is not a year or a span of years like 2012-2020. It is searched as a word.`);
+    if (m && (from !== null || to !== null) && (m[2] || from === null || to === null))
+      return { op: 'years', from, to: m[2] ? to : from };
+    note(
+      'bad-number',
+      `“${text}” is not a year or a span of years like 2012-2020. It is searched as a word.`,
+    );
     return { op: 'word', text };
   };
   const leaf = (token: Leaf, name: FieldName | undefined): QueryNode => {
@@ -200,7 +233,8 @@ export function readPlain(input: string): PlainQuery {
     if (name && target && 'code' in target) return coded(name, target.code, token);
     const field = target && 'field' in target ? { field: target.field } : {};
     const { text, masks } = token;
-    if (token.anchor && target && 'field' in target) return { op: token.anchor === '^' ? 'begins' : 'whole', text, field: target.field };
+    if (token.anchor && target && 'field' in target)
+      return { op: token.anchor === '^' ? 'begins' : 'whole', text, field: target.field };
     // Also between quotation marks a number is a number: no record has it among its words.
     const code = name || token.plain || masks.length ? null : bareCode(text);
     if (code) return { op: 'code', ...code };
@@ -212,13 +246,19 @@ export function readPlain(input: string): PlainQuery {
     const label = token.plain ? null : LABEL.exec(token.text)?.[1];
     const next = tokens[at];
     return Boolean(
-      label && (next?.t === 'word' || next?.t === 'phrase') && !next.plain && bareCode(next.text)?.code === label.toLowerCase(),
+      label &&
+        (next?.t === 'word' || next?.t === 'phrase') &&
+        !next.plain &&
+        bareCode(next.text)?.code === label.toLowerCase(),
     );
   };
   let depth = 0;
   const deeper = (inside: () => QueryNode | null): QueryNode | null => {
     if (depth >= MAX_DEPTH) {
-      note('shortened', 'Brackets and NOTs are read twenty deep; what is deeper was passed over, and is kept in the box.');
+      note(
+        'shortened',
+        'Brackets and NOTs are read twenty deep; what is deeper was passed over, and is kept in the box.',
+      );
       at = tokens.length;
       return null;
     }
@@ -273,7 +313,13 @@ export function readPlain(input: string): PlainQuery {
         const left = parts.at(-1);
         const right = factor(name);
         if (left && right && nearable(left) && nearable(right))
-          parts[parts.length - 1] = { op: 'near', left, right, distance: Math.max(1, token.distance), ordered: token.ordered };
+          parts[parts.length - 1] = {
+            op: 'near',
+            left,
+            right,
+            distance: Math.max(1, token.distance),
+            ordered: token.ordered,
+          };
         else {
           note('near', 'NEAR stands between two words or phrases; here it was read as AND.');
           if (right) parts.push(right);
@@ -303,8 +349,10 @@ export const nearable = (n: QueryNode): n is WordNode | PhraseNode => n.op === '
 
 /** Writes a tree in plain syntax; `readPlain` gives the same tree back. */
 export function printPlain(node: QueryNode): string {
-  const inField = (field: Field | undefined, body: string): string => (field ? `${nameOfField(field)}:${body}` : body);
-  const bracketed = (n: QueryNode): string => (n.op === 'or' || n.op === 'and' || n.op === 'near' ? `(${printPlain(n)})` : printPlain(n));
+  const inField = (field: Field | undefined, body: string): string =>
+    field ? `${nameOfField(field)}:${body}` : body;
+  const bracketed = (n: QueryNode): string =>
+    n.op === 'or' || n.op === 'and' || n.op === 'near' ? `(${printPlain(n)})` : printPlain(n);
   switch (node.op) {
     case 'everything':
       return '';
@@ -338,7 +386,9 @@ function printWord({ text, field }: WordNode): string {
   const own = escaped(text);
   // Behind a field's name an operator is a word; a sign that would mean something at the beginning means it there as well.
   const meant =
-    /^[-^=]/.test(text) || NAMED.test(text) || (!field && (operatorOf(text) !== null || bareCode(text) !== null || LABEL.test(text)));
+    /^[-^=]/.test(text) ||
+    NAMED.test(text) ||
+    (!field && (operatorOf(text) !== null || bareCode(text) !== null || LABEL.test(text)));
   return meant && !own.startsWith('\\') ? `\\${own}` : own;
 }
 const LABEL = /^(isbn|issn|doi)(?:-1[03])?[:.]?$/i;
@@ -351,4 +401,5 @@ function printPhrase({ text, field, masks }: PhraseNode): string {
   return `"${list.join(' ')}"`;
 }
 const quoted = (text: string): string => `"${text.split(' ').map(escaped).join(' ')}"`;
-const printNear = (n: Near): string => `${printPlain(n.left)} ${n.ordered ? 'BEFORE' : 'NEAR'}/${n.distance} ${printPlain(n.right)}`;
+const printNear = (n: Near): string =>
+  `${printPlain(n.left)} ${n.ordered ? 'BEFORE' : 'NEAR'}/${n.distance} ${printPlain(n.right)}`;

@@ -11,7 +11,9 @@ export interface ReadQuery {
   readonly sort: Sort | null;
 }
 
-export function readQuery(request: Pick<SearchRequest, 'q' | 'syntax'>): ReadQuery | { readonly problem: CqlProblem } {
+export function readQuery(
+  request: Pick<SearchRequest, 'q' | 'syntax'>,
+): ReadQuery | { readonly problem: CqlProblem } {
   if (request.syntax === 'plain') return { ...readPlain(request.q), sort: null };
   const read = readCql(request.q);
   return 'problem' in read ? read : { ...read, notes: [] };

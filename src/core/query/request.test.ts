@@ -1,11 +1,24 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { REACHES } from '../access/summary';
-import { dayNumber } from '../time';
-import { choiceOf, choose, GROUPS, NEW_SEARCH, printRequest, readRequest, type SearchRequest, SORTS, SYNTAXES } from './request';
+import { dayNumber } from '../model/time';
+import { REACHES } from '../model/waits';
+import {
+  choiceOf,
+  choose,
+  GROUPS,
+  NEW_SEARCH,
+  printRequest,
+  readRequest,
+  type SearchRequest,
+  SORTS,
+  SYNTAXES,
+} from './request';
 import { sentence, sentenceParts } from './sentence';
 
-const choices = fc.dictionary(fc.constantFrom(...GROUPS), fc.uniqueArray(fc.string({ minLength: 1 }), { minLength: 1, maxLength: 3 }));
+const choices = fc.dictionary(
+  fc.constantFrom(...GROUPS),
+  fc.uniqueArray(fc.string({ minLength: 1 }), { minLength: 1, maxLength: 3 }),
+);
 const request: fc.Arbitrary<SearchRequest> = fc.record({
   q: fc.string(),
   syntax: fc.constantFrom(...SYNTAXES),
@@ -42,7 +55,11 @@ describe('a search as an address', () => {
   it('a value is kept, left out or neither, never both', () => {
     const kept = choose(NEW_SEARCH, 'kind', 'book', 'keep');
     const left = choose(kept, 'kind', 'book', 'drop');
-    expect([choiceOf(kept, 'kind', 'book'), choiceOf(left, 'kind', 'book'), left.keep.kind]).toEqual(['keep', 'drop', undefined]);
+    expect([choiceOf(kept, 'kind', 'book'), choiceOf(left, 'kind', 'book'), left.keep.kind]).toEqual([
+      'keep',
+      'drop',
+      undefined,
+    ]);
     expect(choose(left, 'kind', 'book', null)).toEqual(NEW_SEARCH);
   });
 });
@@ -57,7 +74,13 @@ describe('the search sentence', () => {
     const r: SearchRequest = {
       ...NEW_SEARCH,
       q: 'kelp',
-      keep: { kind: ['book', 'chapter'], peer: ['reviewed'], language: ['nb', 'sv'], subject: ['Kelps'], wait: ['now'] },
+      keep: {
+        kind: ['book', 'chapter'],
+        peer: ['reviewed'],
+        language: ['nb', 'sv'],
+        subject: ['Kelps'],
+        wait: ['now'],
+      },
       from: 2012,
       reach: 'partners',
     };
@@ -68,7 +91,9 @@ describe('the search sentence', () => {
   it('has a control for every condition', () => {
     fc.assert(
       fc.property(request, (r) => {
-        const removable = sentenceParts(r).flatMap((p) => (p.choice ? [`${p.choice.group}=${p.choice.value}`] : []));
+        const removable = sentenceParts(r).flatMap((p) =>
+          p.choice ? [`${p.choice.group}=${p.choice.value}`] : [],
+        );
         for (const g of ['subject', 'person', 'journal', 'place', 'carrier', 'wait'] as const)
           for (const v of r.keep[g] ?? []) expect(removable).toContain(`${g}=${v}`);
       }),

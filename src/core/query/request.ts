@@ -2,8 +2,9 @@
  * A search as a value: the words, how far it looks, what is kept and left out, years, order. It reads from and prints to
  * the parameters of an address, so that every search can be shared and Back restores it.
  */
-import { REACHES, type Reach } from '../access/summary';
-import { type DayNumber, isoDay, parseDay } from '../time';
+
+import { type DayNumber, isoDay, parseDay } from '../model/time';
+import { REACHES, type Reach } from '../model/waits';
 
 export const GROUPS = [
   'kind',
@@ -106,7 +107,8 @@ export function printRequest(r: SearchRequest): URLSearchParams {
     ['keep', r.keep],
     ['drop', r.drop],
   ] as const) {
-    for (const group of GROUPS) for (const value of choices[group] ?? []) params.append(`${prefix}.${group}`, value);
+    for (const group of GROUPS)
+      for (const value of choices[group] ?? []) params.append(`${prefix}.${group}`, value);
   }
   if (r.from !== null) params.set('from', String(r.from));
   if (r.to !== null) params.set('to', String(r.to));
@@ -121,20 +123,30 @@ export const choiceOf = (r: SearchRequest, group: Group, value: string): 'keep' 
   r.keep[group]?.includes(value) ? 'keep' : r.drop[group]?.includes(value) ? 'drop' : null;
 
 /** The same search with one value kept, left out or freed. A value is never both. */
-export function choose(r: SearchRequest, group: Group, value: string, choice: 'keep' | 'drop' | null): SearchRequest {
+export function choose(
+  r: SearchRequest,
+  group: Group,
+  value: string,
+  choice: 'keep' | 'drop' | null,
+): SearchRequest {
   const without = (c: Choices): Choices => ({ ...c, [group]: (c[group] ?? []).filter((v) => v !== value) });
   const tidy = (c: Choices): Choices => Object.fromEntries(Object.entries(c).filter(([, v]) => v.length));
   const withIt = (c: Choices): Choices => ({ ...c, [group]: [...(c[group] ?? []), value] });
   const keep = without(r.keep);
   const drop = without(r.drop);
-  return { ...r, keep: tidy(choice === 'keep' ? withIt(keep) : keep), drop: tidy(choice === 'drop' ? withIt(drop) : drop) };
+  return {
+    ...r,
+    keep: tidy(choice === 'keep' ? withIt(keep) : keep),
+    drop: tidy(choice === 'drop' ? withIt(drop) : drop),
+  };
 }
 
 /** A condition of a search by its name: a group, the years, the reach. */
 export type Condition = Group | 'years' | 'reach';
 export const CONDITIONS: readonly Condition[] = [...GROUPS, 'years', 'reach'];
 
-const withoutGroup = (c: Choices, group: Group): Choices => Object.fromEntries(Object.entries(c).filter(([g]) => g !== group));
+const withoutGroup = (c: Choices, group: Group): Choices =>
+  Object.fromEntries(Object.entries(c).filter(([g]) => g !== group));
 /** Is anything asked of this condition? */
 export const hasCondition = (r: SearchRequest, name: Condition): boolean =>
   name === 'years'
@@ -154,10 +166,15 @@ export function withConditionOf(r: SearchRequest, from: SearchRequest, name: Con
   if (name === 'reach') return { ...r, reach: from.reach };
   const bare = withoutCondition(r, name);
   const [keep, drop] = [from.keep[name], from.drop[name]];
-  return { ...bare, keep: keep ? { ...bare.keep, [name]: keep } : bare.keep, drop: drop ? { ...bare.drop, [name]: drop } : bare.drop };
+  return {
+    ...bare,
+    keep: keep ? { ...bare.keep, [name]: keep } : bare.keep,
+    drop: drop ? { ...bare.drop, [name]: drop } : bare.drop,
+  };
 }
 export const sameCondition = (a: SearchRequest, b: SearchRequest, name: Condition): boolean =>
-  printRequest(withConditionOf(NEW_SEARCH, a, name)).toString() === printRequest(withConditionOf(NEW_SEARCH, b, name)).toString();
+  printRequest(withConditionOf(NEW_SEARCH, a, name)).toString() ===
+  printRequest(withConditionOf(NEW_SEARCH, b, name)).toString();
 
 /** Conditions that the reader keeps for later searches, with the values they had. */
 export interface Kept {

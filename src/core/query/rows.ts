@@ -83,7 +83,8 @@ function rowOf(node: QueryNode, joined: Row['join']): Row | null {
     const row: Row = { join: joined, field, relation, text };
     return JSON.stringify(nodeOf(row)) === JSON.stringify(node) ? row : null;
   };
-  const name = (n: { field?: Parameters<typeof nameOfField>[0] }): FieldName | 'anywhere' => (n.field ? nameOfField(n.field) : 'anywhere');
+  const name = (n: { field?: Parameters<typeof nameOfField>[0] }): FieldName | 'anywhere' =>
+    n.field ? nameOfField(n.field) : 'anywhere';
   const text = (w: { text: string; prefix?: boolean }): string => `${w.text}${w.prefix ? '*' : ''}`;
   switch (node.op) {
     case 'word':
@@ -98,12 +99,16 @@ function rowOf(node: QueryNode, joined: Row['join']): Row | null {
       return make('year', 'all', printPlain(node).slice('year:'.length));
     case 'and': {
       const list = node.of.flatMap((n) => (n.op === 'word' ? [n] : []));
-      return list.length === node.of.length && list[0] ? make(name(list[0]), 'all', list.map(text).join(' ')) : null;
+      return list.length === node.of.length && list[0]
+        ? make(name(list[0]), 'all', list.map(text).join(' '))
+        : null;
     }
     case 'not': {
       const inside = node.of.op === 'or' ? node.of.of : [node.of];
       const list = inside.flatMap((n) => (n.op === 'word' ? [n] : []));
-      return list.length === inside.length && list[0] ? make(name(list[0]), 'none', list.map(text).join(' ')) : null;
+      return list.length === inside.length && list[0]
+        ? make(name(list[0]), 'none', list.map(text).join(' '))
+        : null;
     }
     default:
       return null;
@@ -116,7 +121,13 @@ function grouped(of: readonly QueryNode[]): QueryNode[] {
   for (const n of of) {
     const last = out.at(-1);
     const lastWord = last?.op === 'and' ? last.of.at(-1) : last;
-    if (n.op === 'word' && last && (last.op === 'word' || last.op === 'and') && lastWord?.op === 'word' && lastWord.field === n.field)
+    if (
+      n.op === 'word' &&
+      last &&
+      (last.op === 'word' || last.op === 'and') &&
+      lastWord?.op === 'word' &&
+      lastWord.field === n.field
+    )
       out[out.length - 1] = join('and', [last, n]);
     else out.push(n);
   }
@@ -133,7 +144,8 @@ const written = (node: QueryNode, joined: Row['join']): Row => ({
 /** Tree to rows; `readRows` gives the same tree back. */
 export function printRows(node: QueryNode): Row[] {
   if (node.op === 'everything') return [EMPTY_ROW];
-  const rows = node.op === 'and' || node.op === 'or' ? parts(node) : [rowOf(node, 'and') ?? written(node, 'and')];
+  const rows =
+    node.op === 'and' || node.op === 'or' ? parts(node) : [rowOf(node, 'and') ?? written(node, 'and')];
   // What rows would read otherwise than it was meant stays as it is written.
   return JSON.stringify(readRows(rows)) === JSON.stringify(node) ? rows : [written(node, 'and')];
 }

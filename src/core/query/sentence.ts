@@ -1,12 +1,19 @@
 /** The search sentence: the whole search in plain English, in parts, each of which a view may turn into a control. */
 
-import type { Reach } from '../access/summary';
-import { WAIT_LABEL } from '../access/times';
-import { CARRIERS, isKind, KINDS, languageLabel } from '../bibliography/kinds';
+import { CARRIERS, isKind, KINDS, languageLabel } from '../model/kinds';
+import type { Reach } from '../model/waits';
+import { WAIT_LABEL } from '../model/waits';
 import { own } from '../table';
 import { fieldLabel } from './fields';
 import { readQuery } from './read';
-import { type Condition, type Group, hasCondition, NEW_SEARCH, type SearchRequest, withConditionOf } from './request';
+import {
+  type Condition,
+  type Group,
+  hasCondition,
+  NEW_SEARCH,
+  type SearchRequest,
+  withConditionOf,
+} from './request';
 import type { Field, QueryNode } from './tree';
 
 export type SentenceControl = 'kind' | 'peer' | 'years' | 'language' | 'reach' | 'other';
@@ -43,7 +50,8 @@ export function valueLabel(group: Group, value: string): string {
 
 function peerText(keep: readonly string[]): string {
   if (!keep.length || keep.length === 3) return 'peer-reviewed or not';
-  if (keep.includes('reviewed')) return keep.includes('not-known') ? 'peer-reviewed or not known' : 'peer-reviewed';
+  if (keep.includes('reviewed'))
+    return keep.includes('not-known') ? 'peer-reviewed or not known' : 'peer-reviewed';
   return list(
     keep.map((k) => k.replaceAll('-', ' ')),
     'or',
@@ -65,8 +73,10 @@ const IN_FIELD: Record<Field, string> = {
 };
 /** The query tree in words: what was understood, however it was written. */
 export function treeWords(node: QueryNode): string {
-  const within = (text: string, field: Field | undefined): string => (field ? `${text} ${IN_FIELD[field]}` : text);
-  const inner = (n: QueryNode): string => (n.op === 'or' || n.op === 'and' ? `(${treeWords(n)})` : treeWords(n));
+  const within = (text: string, field: Field | undefined): string =>
+    field ? `${text} ${IN_FIELD[field]}` : text;
+  const inner = (n: QueryNode): string =>
+    n.op === 'or' || n.op === 'and' ? `(${treeWords(n)})` : treeWords(n);
   switch (node.op) {
     case 'everything':
       return 'anything';
@@ -107,7 +117,8 @@ function asked(r: SearchRequest): { lead: 'about' | 'with'; text: string } {
   if ('problem' in read) return { lead: 'about', text: r.q.trim() };
   const { tree } = read;
   const simple = (n: QueryNode): boolean =>
-    ((n.op === 'word' || n.op === 'phrase') && !n.field) || ((n.op === 'and' || n.op === 'or') && n.of.every(simple));
+    ((n.op === 'word' || n.op === 'phrase') && !n.field) ||
+    ((n.op === 'and' || n.op === 'or') && n.of.every(simple));
   return { lead: simple(tree) ? 'about' : 'with', text: treeWords(tree) };
 }
 
@@ -130,7 +141,9 @@ export function conditionText(r: SearchRequest, name: Condition, places: Places 
       const kept = alone.keep[name]?.length ? (find(name)[0]?.text ?? '').toLowerCase() : '';
       return [
         name === 'language' && kept ? `in ${find(name)[0]?.text}` : kept,
-        dropped.length ? `leaving out ${list(dropped.map(name === 'kind' ? kindPlural : languageLabel))}` : '',
+        dropped.length
+          ? `leaving out ${list(dropped.map(name === 'kind' ? kindPlural : languageLabel))}`
+          : '',
       ]
         .filter(Boolean)
         .join(', ');
@@ -171,13 +184,26 @@ export function sentenceParts(r: SearchRequest, places: Places = []): SentencePa
   });
   parts.push(
     { text: ', in ' },
-    { text: r.keep.language?.length ? list(r.keep.language.map(languageLabel), 'or') : 'any language', control: 'language' },
+    {
+      text: r.keep.language?.length ? list(r.keep.language.map(languageLabel), 'or') : 'any language',
+      control: 'language',
+    },
   );
   for (const [choices, word] of [
     [r.keep, ''],
     [r.drop, 'not '],
   ] as const) {
-    for (const group of ['subject', 'person', 'journal', 'place', 'open', 'carrier', 'audience', 'source', 'wait'] as const) {
+    for (const group of [
+      'subject',
+      'person',
+      'journal',
+      'place',
+      'open',
+      'carrier',
+      'audience',
+      'source',
+      'wait',
+    ] as const) {
       for (const value of choices[group] ?? []) {
         const lead =
           group === 'subject'
@@ -191,8 +217,14 @@ export function sentenceParts(r: SearchRequest, places: Places = []): SentencePa
                   : group === 'journal'
                     ? 'in '
                     : '';
-        const label = group === 'place' ? (places.find((c) => c.id === value)?.name ?? cap(value)) : valueLabel(group, value);
-        parts.push({ text: ', ' }, { text: `${word}${lead}${label}`, control: 'other', choice: { group, value } });
+        const label =
+          group === 'place'
+            ? (places.find((c) => c.id === value)?.name ?? cap(value))
+            : valueLabel(group, value);
+        parts.push(
+          { text: ', ' },
+          { text: `${word}${lead}${label}`, control: 'other', choice: { group, value } },
+        );
       }
     }
   }

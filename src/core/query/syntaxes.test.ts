@@ -1,7 +1,7 @@
 /** The syntaxes against each other: whatever tree is written in one is read back as the same tree. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isbn13 } from '../bibliography/identifiers';
+import { isbn13 } from '../model/identifiers';
 import { printCql, readCql } from './cql';
 import { printPlain, readPlain } from './plain';
 import { printRows, type Row, readRows } from './rows';
@@ -33,17 +33,29 @@ const hostile = fc.constantFrom(
   ),
 );
 const anyWord = fc
-  .oneof(fc.string({ minLength: 1, maxLength: 6 }), fc.string({ unit: 'grapheme', minLength: 1, maxLength: 4 }))
+  .oneof(
+    fc.string({ minLength: 1, maxLength: 6 }),
+    fc.string({ unit: 'grapheme', minLength: 1, maxLength: 4 }),
+  )
   .map((w) => w.normalize('NFC').replace(/\s/g, ''))
   .filter((w) => w !== '');
-const word = fc.oneof({ weight: 3, arbitrary: tame }, { weight: 2, arbitrary: hostile }, { weight: 1, arbitrary: anyWord });
+const word = fc.oneof(
+  { weight: 3, arbitrary: tame },
+  { weight: 2, arbitrary: hostile },
+  { weight: 1, arbitrary: anyWord },
+);
 const field = fc.constantFrom<Field | undefined>(undefined, ...FIELDS);
 const known = fc.constantFrom<Field>(...FIELDS);
 const words = fc.array(word, { minLength: 1, maxLength: 4 }).map((w) => w.join(' '));
 const inField = (f: Field | undefined) => (f ? { field: f } : {});
-const wordNode = fc
-  .record({ text: word, f: field, prefix: fc.boolean() })
-  .map(({ text, f, prefix }): QueryNode => ({ op: 'word', text, ...inField(f), ...(prefix ? { prefix: true } : {}) }));
+const wordNode = fc.record({ text: word, f: field, prefix: fc.boolean() }).map(
+  ({ text, f, prefix }): QueryNode => ({
+    op: 'word',
+    text,
+    ...inField(f),
+    ...(prefix ? { prefix: true } : {}),
+  }),
+);
 const phraseNode = fc
   .record({ text: words, f: field, mask: fc.option(fc.nat({ max: 3 }), { nil: undefined }) })
   .map(({ text, f, mask }): QueryNode => {
@@ -65,7 +77,11 @@ const leaf = fc.oneof(
     { op: 'code', code: 'vol', value: '14' },
   ),
   fc
-    .record({ a: fc.integer({ min: 1800, max: 1950 }), b: fc.integer({ min: 1951, max: 2026 }), k: fc.nat({ max: 2 }) })
+    .record({
+      a: fc.integer({ min: 1800, max: 1950 }),
+      b: fc.integer({ min: 1951, max: 2026 }),
+      k: fc.nat({ max: 2 }),
+    })
     .map(({ a, b, k }): QueryNode => ({ op: 'years', from: k === 1 ? null : a, to: k === 2 ? null : b })),
   fc
     .record({
@@ -108,7 +124,22 @@ describe('printing and reading back gives the same tree', () => {
       fc.string(),
       fc
         .array(
-          fc.constantFrom('kelp', '"food security"', 'OR', '-', '(', ')', 'by:', 'title:', 'x*', 'NEAR/2', 'year:2000-', '?', '^', '\\'),
+          fc.constantFrom(
+            'kelp',
+            '"food security"',
+            'OR',
+            '-',
+            '(',
+            ')',
+            'by:',
+            'title:',
+            'x*',
+            'NEAR/2',
+            'year:2000-',
+            '?',
+            '^',
+            '\\',
+          ),
           { maxLength: 9 },
         )
         .map((a) => a.join(' ')),
@@ -131,7 +162,13 @@ describe('printing and reading back gives the same tree', () => {
     );
   });
   it('rows made by hand keep their fields, relations and texts', () => {
-    const row = (more: Partial<Row>): Row => ({ join: 'and', field: 'title', relation: 'all', text: 'kelp farming', ...more });
+    const row = (more: Partial<Row>): Row => ({
+      join: 'and',
+      field: 'title',
+      relation: 'all',
+      text: 'kelp farming',
+      ...more,
+    });
     for (const rows of [
       [row({})],
       [row({ relation: 'phrase' }), row({ join: 'or', field: 'by', text: 'Lindqvarn' })],

@@ -1,7 +1,16 @@
 /** The query tree: what was asked, free of any syntax. Every syntax reads into it; the engine and the sentence start from it. */
-import type { CodeKind } from '../engine/codes';
+import type { CodeKind } from '../words/codes';
 
-export const FIELDS = ['title', 'person', 'subject', 'container', 'text', 'series', 'publisher', 'number'] as const;
+export const FIELDS = [
+  'title',
+  'person',
+  'subject',
+  'container',
+  'text',
+  'series',
+  'publisher',
+  'number',
+] as const;
 /** title · person (by) · subject (and about) · container (journal, book) · text (abstract, contents) · series · publisher · number (year, codes). */
 export type Field = (typeof FIELDS)[number];
 
@@ -43,7 +52,8 @@ export type QueryNode =
 /** Joins nodes, leaving out needless levels (none → everything, one → itself); what is excluded comes last. */
 export function join(op: 'and' | 'or', of: readonly QueryNode[]): QueryNode {
   const all = of.flatMap((n) => (n.op === op ? n.of : n.op === 'everything' ? [] : [n]));
-  const flat = op === 'and' ? [...all.filter((n) => n.op !== 'not'), ...all.filter((n) => n.op === 'not')] : all;
+  const flat =
+    op === 'and' ? [...all.filter((n) => n.op !== 'not'), ...all.filter((n) => n.op === 'not')] : all;
   const only = flat[0];
   return !only ? { op: 'everything' } : flat.length === 1 ? only : { op, of: flat };
 }

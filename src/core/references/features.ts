@@ -31,10 +31,21 @@ export function featuresOf(tokens: readonly Token[]): Uint16Array[] {
       t.text === '?' ||
       t.text === '!',
   );
-  const breaks = tokens.map((t, i) => stops[i] || [',', ';', ':', '(', ')', '[', ']'].includes(t.text) || (isDash(t.text) && t.spaced));
+  const breaks = tokens.map(
+    (t, i) =>
+      stops[i] || [',', ';', ':', '(', ')', '[', ']'].includes(t.text) || (isDash(t.text) && t.spaced),
+  );
   const firstYear = tokens.findIndex((t) => t.shape === 'YEAR' || t.shape === 'YEARx');
   // Stretches between breaks: how long, how much of it in small letters, which cues it has.
-  const stretch: { from: number; to: number; low: number; caps: number; digits: number; cues: string; initials: number }[] = [];
+  const stretch: {
+    from: number;
+    to: number;
+    low: number;
+    caps: number;
+    digits: number;
+    cues: string;
+    initials: number;
+  }[] = [];
   const own = new Uint16Array(n);
   for (let i = 0, from = 0; i <= n; i++) {
     if (i < n && !breaks[i]) continue;
@@ -46,7 +57,22 @@ export function featuresOf(tokens: readonly Token[]): Uint16Array[] {
       caps: words.filter((t) => t.shape === 'Cap' || t.shape === 'Cp').length,
       digits: words.filter((t) => /^(N|YEAR|ORD)/.test(t.shape)).length,
       initials: words.filter((t) => t.shape === 'I' || t.shape === 'II').length,
-      cues: ['press', 'univ', 'journal', 'thesis', 'report', 'review', 'month', 'in', 'eds', 'accessed', 'video', 'paper', 'edn', 'series']
+      cues: [
+        'press',
+        'univ',
+        'journal',
+        'thesis',
+        'report',
+        'review',
+        'month',
+        'in',
+        'eds',
+        'accessed',
+        'video',
+        'paper',
+        'edn',
+        'series',
+      ]
         .filter((c) => words.some((t) => t.cue === c))
         .join('+'),
     };
@@ -111,7 +137,11 @@ export function featuresOf(tokens: readonly Token[]): Uint16Array[] {
       `w${t.spaced} ${cue(i - 1)} ${cue(i)}`,
     ];
     out.push(Uint16Array.from(facts, place));
-    if (t.cue === 'in' && (shape(i) === 'Cp' || [',', '.', ':'].includes(shape(i - 1)) || shape(i + 1) === ':')) seenIn = true;
+    if (
+      t.cue === 'in' &&
+      (shape(i) === 'Cp' || [',', '.', ':'].includes(shape(i - 1)) || shape(i + 1) === ':')
+    )
+      seenIn = true;
     if (t.text === ')' || t.text === ']') round = Math.max(0, round - 1);
   }
   return out;

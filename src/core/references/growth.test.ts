@@ -1,7 +1,7 @@
 /** Reading references takes no longer than they are long: each pattern over text made to make it slow, grown and timed. */
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readDoi } from '../bibliography/identifiers';
+import { readDoi } from '../model/identifiers';
 import { trimmed } from '../text';
 import { readNames } from './names';
 import { READ_AT_MOST, readReference } from './read';
@@ -54,7 +54,8 @@ describe.each(Object.entries(SLOW))('%s', (_, text) => {
 });
 
 it('a bibliography of 400,000 characters is split whole', () => {
-  const one = 'Lindqvarn, T. (2017). Kelp on the plate: taste and habit. Annals of Island Nutrition, 8(2), 55–71.\n';
+  const one =
+    'Lindqvarn, T. (2017). Kelp on the plate: taste and habit. Annals of Island Nutrition, 8(2), 55–71.\n';
   const text = one.repeat(Math.floor(400_000 / one.length));
   expect(splitReferences(text)).toHaveLength(Math.floor(400_000 / one.length));
 });
@@ -62,11 +63,17 @@ it('what is longer than any reference is read at its beginning, and kept whole',
   const text = `Lindqvarn, T. (2017). Kelp on the plate. Annals of Island Nutrition, 8(2), 55–71. ${'and more '.repeat(2000)}`;
   const read = readReference(text, model);
   expect(read.text).toBe(text);
-  expect(read.csl).toMatchObject({ issued: { 'date-parts': [[2017]] }, author: [{ family: 'Lindqvarn', given: 'T.' }] });
+  expect(read.csl).toMatchObject({
+    issued: { 'date-parts': [[2017]] },
+    author: [{ family: 'Lindqvarn', given: 'T.' }],
+  });
   expect(Math.max(...read.parts.map((p) => p.end))).toBeLessThanOrEqual(READ_AT_MOST);
 });
 it('words that every object knows are words', () => {
-  const { csl, parts } = readReference('Lind, A. (2019). The constructor and its __proto__. Journal of toString, 8(2), 55–71.', model);
+  const { csl, parts } = readReference(
+    'Lind, A. (2019). The constructor and its __proto__. Journal of toString, 8(2), 55–71.',
+    model,
+  );
   expect(csl.issued).toEqual({ 'date-parts': [[2019]] });
   expect(parts.length).toBeGreaterThan(3);
 });

@@ -3,11 +3,21 @@
  * `npm run bench -- references`. A wrong link is worse than none: where the evidence is thin, or two records have nearly as
  * much of it, nothing is linked and the candidates are shown.
  */
-import type { CslName, DiscoveryRecord } from '../bibliography/record';
-import { fold, SMALL_WORDS, words } from '../engine/fold';
-import type { ReferenceItem } from './read';
+import type { CslName, DiscoveryRecord, ReferenceItem } from '../model/record';
+import { fold, SMALL_WORDS, words } from '../words/fold';
 
-export const PARTS_COMPARED = ['title', 'person', 'year', 'container', 'volume', 'issue', 'page', 'publisher', 'DOI', 'ISBN'] as const;
+export const PARTS_COMPARED = [
+  'title',
+  'person',
+  'year',
+  'container',
+  'volume',
+  'issue',
+  'page',
+  'publisher',
+  'DOI',
+  'ISBN',
+] as const;
 export type PartCompared = (typeof PARTS_COMPARED)[number];
 export interface Disagreement {
   readonly part: PartCompared;
@@ -68,26 +78,41 @@ function titleLikeness(said: string, record: string): number {
   if (whole > 0.9) return whole;
   // One of them without its subtitle.
   const [am, bm] = [key(main(said)), key(main(record))];
-  const short = Math.max(a.length < b.length ? likeness(a, bm) : 0, b.length < a.length ? likeness(am, b) : 0);
+  const short = Math.max(
+    a.length < b.length ? likeness(a, bm) : 0,
+    b.length < a.length ? likeness(am, b) : 0,
+  );
   return Math.max(whole, words(a.length < b.length ? said : record).length > 1 ? 0.95 * short : 0);
 }
-const firstPage = (page: string | undefined): string => /[\p{L}]?\d+/u.exec(page ?? '')?.[0]?.toLowerCase() ?? '';
+const firstPage = (page: string | undefined): string =>
+  /[\p{L}]?\d+/u.exec(page ?? '')?.[0]?.toLowerCase() ?? '';
 const familyKey = (n: CslName): string => fold(n.family ?? n.literal ?? '').replace(/[^\p{L}]+/gu, '');
-const namesText = (names: readonly CslName[] | undefined): string => (names ?? []).map((n) => n.family ?? n.literal ?? '').join(', ');
+const namesText = (names: readonly CslName[] | undefined): string =>
+  (names ?? []).map((n) => n.family ?? n.literal ?? '').join(', ');
 
 /** Compares a reference with a record, part by part. */
 export function agreementOf(said: ReferenceItem, record: DiscoveryRecord['csl']): Agreement {
   const agrees: PartCompared[] = [];
   const disagreements: Disagreement[] = [];
   let weight = 0;
-  const judge = (part: PartCompared, a: string | undefined, b: string | undefined, fits: boolean, good: number, bad: number): void => {
+  const judge = (
+    part: PartCompared,
+    a: string | undefined,
+    b: string | undefined,
+    fits: boolean,
+    good: number,
+    bad: number,
+  ): void => {
     if (!a || !b) return;
     weight += fits ? good : bad;
     if (fits) agrees.push(part);
     else disagreements.push({ part, said: a, record: b });
   };
   const title = said.title
-    ? Math.max(titleLikeness(said.title, record.title), record['original-title'] ? titleLikeness(said.title, record['original-title']) : 0)
+    ? Math.max(
+        titleLikeness(said.title, record.title),
+        record['original-title'] ? titleLikeness(said.title, record['original-title']) : 0,
+      )
     : 0;
   if (said.title) {
     weight += title >= 0.92 ? 4 : title >= 0.82 ? 3 : title >= 0.7 ? 1 : -4;
@@ -101,9 +126,19 @@ export function agreementOf(said: ReferenceItem, record: DiscoveryRecord['csl'])
     const near = Math.max(...known.map((n, i) => likeness(first, familyKey(n)) * (i === 0 ? 1 : 0.95)));
     // Parts of a double name, or a name read together with a stray word.
     const within = known.some(
-      (n) => first.length > 3 && (familyKey(n).includes(first) || first.includes(familyKey(n))) && familyKey(n).length > 3,
+      (n) =>
+        first.length > 3 &&
+        (familyKey(n).includes(first) || first.includes(familyKey(n))) &&
+        familyKey(n).length > 3,
     );
-    judge('person', namesText(people), namesText(known), near > 0.62 || within, near > 0.85 || within ? 2 : 1.2, -3);
+    judge(
+      'person',
+      namesText(people),
+      namesText(known),
+      near > 0.62 || within,
+      near > 0.85 || within ? 2 : 1.2,
+      -3,
+    );
   } else if (people?.length) weight -= 1;
   const [y, ry] = [said.issued?.['date-parts'][0][0], record.issued?.['date-parts'][0][0]];
   if (y !== undefined && ry !== undefined) {
@@ -116,14 +151,31 @@ export function agreementOf(said: ReferenceItem, record: DiscoveryRecord['csl'])
   judge('issue', said.issue, record.issue, said.issue === record.issue, 0.4, -0.4);
   judge('page', said.page, record.page, firstPage(said.page) === firstPage(record.page), 1.5, -1.2);
   if (!rc)
-    judge('publisher', said.publisher, record.publisher, likeness(key(said.publisher ?? ''), key(record.publisher ?? '')) > 0.6, 0.7, -0.7);
+    judge(
+      'publisher',
+      said.publisher,
+      record.publisher,
+      likeness(key(said.publisher ?? ''), key(record.publisher ?? '')) > 0.6,
+      0.7,
+      -0.7,
+    );
   judge('DOI', said.DOI, record.DOI, said.DOI?.toLowerCase() === record.DOI?.toLowerCase(), 5, -5);
-  judge('ISBN', said.ISBN, record.ISBN, (record.ISBN ?? '').replace(/-/g, '').includes((said.ISBN ?? '').replace(/-/g, '')), 4, -0.5);
+  judge(
+    'ISBN',
+    said.ISBN,
+    record.ISBN,
+    (record.ISBN ?? '').replace(/-/g, '').includes((said.ISBN ?? '').replace(/-/g, '')),
+    4,
+    -0.5,
+  );
   return { weight, title, agrees, disagreements };
 }
 /** The same container, also abbreviated: each word begins a word of the other, in order. */
 function containerFits(a: string, b: string): boolean {
-  const [x, y] = [words(a), words(b)].map((l) => l.filter((w) => !SMALL_WORDS.has(w))) as [string[], string[]];
+  const [x, y] = [words(a), words(b)].map((l) => l.filter((w) => !SMALL_WORDS.has(w))) as [
+    string[],
+    string[],
+  ];
   if (likeness(x.join(' '), y.join(' ')) > 0.7) return true;
   const [short, long] = x.join('').length < y.join('').length ? [x, y] : [y, x];
   let at = 0;
@@ -160,7 +212,8 @@ export function choose(said: ReferenceItem, candidates: readonly Candidate[]): M
   });
   const [best, ...rest] = judged;
   if (!best) return { match: null, others: [] };
-  const sameWork = (x: (typeof judged)[number]): boolean => x.record.work !== undefined && x.record.work === best.record.work;
+  const sameWork = (x: (typeof judged)[number]): boolean =>
+    x.record.work !== undefined && x.record.work === best.record.work;
   const rival = rest.find((x) => !sameWork(x));
   const ahead = rival ? best.weight - rival.weight : Number.POSITIVE_INFINITY;
   const onlyTitle = best.agrees.length === 1 && best.agrees[0] === 'title';
@@ -168,14 +221,18 @@ export function choose(said: ReferenceItem, candidates: readonly Candidate[]): M
   const byNumber = best.agrees.includes('DOI') || best.agrees.includes('ISBN');
   const someone = best.disagreements.some((d) => d.part === 'person');
   // Somebody else's work of the same name, unless its place in the journal says otherwise.
-  const placed = best.agrees.includes('container') && (best.agrees.includes('page') || best.agrees.includes('volume'));
+  const placed =
+    best.agrees.includes('container') && (best.agrees.includes('page') || best.agrees.includes('volume'));
   const sure =
     bare ||
     (best.weight >= ENOUGH &&
       ahead >= AHEAD &&
       (best.title >= 0.7 ||
         (byNumber && !someone) ||
-        (placed && best.agrees.includes('person') && best.agrees.includes('page') && best.agrees.includes('year'))) &&
+        (placed &&
+          best.agrees.includes('person') &&
+          best.agrees.includes('page') &&
+          best.agrees.includes('year'))) &&
       (!someone || byNumber || placed));
   return { match: sure ? asMatch(best) : null, others: (sure ? rest : judged).slice(0, 4).map(asMatch) };
 }

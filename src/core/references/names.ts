@@ -1,5 +1,5 @@
 /** People in a reference, read from the text between its start and its date or title: family and given names, particles, bodies. */
-import type { CslName } from '../bibliography/record';
+import type { CslName } from '../model/record';
 import { trimmed } from '../text';
 
 /** Looked for at the end of the text only, see `withoutTail`. */
@@ -16,12 +16,17 @@ const PARTICLE = `(?:${PARTICLES.join('|')})`;
 const isParticle = (word: string): boolean => PARTICLES.includes(word);
 const INITIALS = /^(?:\p{Lu}\p{M}?\.?[\s-]*){1,4}$/u;
 /** One family name: words, hyphens and particles. */
-const FAMILY = new RegExp(`^(?:${PARTICLE}\\s+)*[\\p{L}\\p{M}’'-]+(?:[\\s-](?:${PARTICLE}\\s+)*[\\p{L}\\p{M}’'-]+)?$`, 'iu');
+const FAMILY = new RegExp(
+  `^(?:${PARTICLE}\\s+)*[\\p{L}\\p{M}’'-]+(?:[\\s-](?:${PARTICLE}\\s+)*[\\p{L}\\p{M}’'-]+)?$`,
+  'iu',
+);
 
 /** A pattern for the end of a text, tried there only: tried everywhere, it would take the square of the text's length. */
-const withoutTail = (text: string, mark: RegExp): string => text.slice(0, -TAIL) + text.slice(-TAIL).replace(mark, '');
+const withoutTail = (text: string, mark: RegExp): string =>
+  text.slice(0, -TAIL) + text.slice(-TAIL).replace(mark, '');
 const clean = (text: string): string => trimmed(text.replace(/\s+/g, ' '), ' ,;.&', ' ,;&');
-const isInitials = (text: string): boolean => INITIALS.test(text) && text.replace(/[^\p{L}]/gu, '').length <= 4;
+const isInitials = (text: string): boolean =>
+  INITIALS.test(text) && text.replace(/[^\p{L}]/gu, '').length <= 4;
 
 /** `Given Family`, `G. H. Family`, `Family GH`. */
 function direct(text: string): CslName {
@@ -42,17 +47,22 @@ function direct(text: string): CslName {
   return { family: words.slice(from).join(' '), given: spaced(words.slice(0, from).join(' ')) };
 }
 const dotted = (initials: string): string => [...initials].map((i) => `${i}.`).join(' ');
-const spaced = (given: string): string => (/^(?:\p{Lu}\.){2,}$/u.test(given) ? dotted(given.replaceAll('.', '')) : given.trim());
+const spaced = (given: string): string =>
+  /^(?:\p{Lu}\.){2,}$/u.test(given) ? dotted(given.replaceAll('.', '')) : given.trim();
 /** Particles that stand behind the given name belong before the family name: `Calawa, N. van der`. */
 function particlesBehind(text: string): { readonly before: string; readonly particles: string } | null {
   const words = text.split(' ');
   let from = words.length;
   while (from > 1 && isParticle((words[from - 1] as string).toLowerCase())) from--;
-  return from === words.length ? null : { before: words.slice(0, from).join(' '), particles: words.slice(from).join(' ') };
+  return from === words.length
+    ? null
+    : { before: words.slice(0, from).join(' '), particles: words.slice(from).join(' ') };
 }
 function inverted(family: string, given: string): CslName {
   const behind = particlesBehind(given);
-  return behind ? upright(`${behind.particles.toLowerCase()} ${family}`, behind.before) : upright(family, given);
+  return behind
+    ? upright(`${behind.particles.toLowerCase()} ${family}`, behind.before)
+    : upright(family, given);
 }
 const upright = (family: string, given: string): CslName => ({
   family,
@@ -62,7 +72,10 @@ const upright = (family: string, given: string): CslName => ({
 /** Capitals are how some styles write family names, not how they are spelt. */
 const lower = (n: CslName): CslName =>
   n.family && n.family.length > 2 && n.family === n.family.toUpperCase() && /\p{Lu}{3}/u.test(n.family)
-    ? { ...n, family: n.family.replace(/(\p{Lu})(\p{Lu}+)/gu, (_, a: string, b: string) => a + b.toLowerCase()) }
+    ? {
+        ...n,
+        family: n.family.replace(/(\p{Lu})(\p{Lu}+)/gu, (_, a: string, b: string) => a + b.toLowerCase()),
+      }
     : n;
 
 /**

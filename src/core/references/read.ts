@@ -1,7 +1,7 @@
 /** One reference, read: its parts with their places in the text, and the CSL item that they make. */
 
-import { readDoi, readIsbn, readIssn } from '../bibliography/identifiers';
-import type { CslItem, CslName } from '../bibliography/record';
+import { readDoi, readIsbn, readIssn } from '../model/identifiers';
+import type { CslName, ReferenceItem } from '../model/record';
 import { table } from '../table';
 import { trimmed } from '../text';
 import { readNames } from './names';
@@ -17,8 +17,6 @@ export interface Part {
   /** 0 to 1; 1 when the reader gave the role by hand. */
   readonly confidence: number;
 }
-/** A CSL item without an id: what a reference says of what it refers to. */
-export type ReferenceItem = Omit<CslItem, 'id'> & { readonly URL?: string };
 export interface ReadReference {
   readonly text: string;
   readonly parts: readonly Part[];
@@ -26,10 +24,12 @@ export interface ReadReference {
 }
 
 const LIGATURE = table<string>({ ﬀ: 'ff', ﬁ: 'fi', ﬂ: 'fl', ﬃ: 'ffi', ﬄ: 'ffl' });
-const plain = (text: string): string => text.replace(/[ﬀﬁﬂﬃﬄ]/g, (c) => LIGATURE.get(c) ?? c).replace(/\s+/g, ' ');
+const plain = (text: string): string =>
+  text.replace(/[ﬀﬁﬂﬃﬄ]/g, (c) => LIGATURE.get(c) ?? c).replace(/\s+/g, ' ');
 const HEAD_MARKS = ' .,;:“”"«»‘([';
 const TAIL_MARKS = ' ,;:“”"«»’([';
-const bare = (text: string): string => trimmed(plain(text), HEAD_MARKS, TAIL_MARKS).replace(/(?<!\b\p{L})\.$/u, '');
+const bare = (text: string): string =>
+  trimmed(plain(text), HEAD_MARKS, TAIL_MARKS).replace(/(?<!\b\p{L})\.$/u, '');
 /** Letters of a reference that are read. The longest we have met has a tenth of them; what is behind stays text. */
 export const READ_AT_MOST = 5000;
 const MONTHS = 'jan feb mar apr may jun jul aug sep oct nov dec'.split(' ');
@@ -38,7 +38,12 @@ const BLANKS = ' \t\n\r\u00a0';
 const ENDS = `${BLANKS},;:“”"`;
 const BEGINS = `${BLANKS},;:.`;
 /** Runs of one role; those that only a mark parts are one. Roles of which there can be but one keep the longest run. */
-function runs(text: string, tokens: ReturnType<typeof tokenise>, roles: readonly Role[], sure: readonly number[]): Part[] {
+function runs(
+  text: string,
+  tokens: ReturnType<typeof tokenise>,
+  roles: readonly Role[],
+  sure: readonly number[],
+): Part[] {
   const parts: (Part & { n: number })[] = [];
   let marks = 0;
   tokens.forEach((t, i) => {
@@ -82,7 +87,9 @@ export function cslOf(text: string, parts: readonly Part[]): ReferenceItem {
     return own && bare(text.slice(own.start, own.end));
   };
   const people = (role: Role): readonly CslName[] | undefined => {
-    const names = parts.filter((p) => p.role === role).flatMap((p) => readNames(plain(text.slice(p.start, p.end))));
+    const names = parts
+      .filter((p) => p.role === role)
+      .flatMap((p) => readNames(plain(text.slice(p.start, p.end))));
     return names.length ? names : undefined;
   };
   const when = of('year');
@@ -93,7 +100,13 @@ export function cslOf(text: string, parts: readonly Part[]): ReferenceItem {
   const page = of('page')
     ?.replace(/^\D*?(?=[\p{L}]?\d)/u, '')
     .replace(/\s*(?:--|[-–—])\s*/u, '-');
-  const [container, publisher, genre, volume, issue] = [of('container'), of('publisher'), of('genre'), number('volume'), number('issue')];
+  const [container, publisher, genre, volume, issue] = [
+    of('container'),
+    of('publisher'),
+    of('genre'),
+    number('volume'),
+    number('issue'),
+  ];
   const [author, editor, translator] = [people('author'), people('editor'), people('translator')];
   const all = {
     type: typeOf({ container, publisher, genre, volume, issue, editor, month, text, page }),
@@ -102,7 +115,11 @@ export function cslOf(text: string, parts: readonly Part[]): ReferenceItem {
     editor,
     translator,
     issued: year
-      ? { 'date-parts': [month && day ? [Number(year), month, day] : month ? [Number(year), month] : [Number(year)]] }
+      ? {
+          'date-parts': [
+            month && day ? [Number(year), month, day] : month ? [Number(year), month] : [Number(year)],
+          ],
+        }
       : undefined,
     'container-title': container,
     'collection-title': of('series'),
@@ -151,7 +168,11 @@ function typeOf(x: {
 export function readReference(text: string, model: Model): ReadReference {
   // Its number in the list says nothing about it.
   const skip = /^\s*(?:\[\d{1,3}\]|\(\d{1,3}\)|\d{1,3}[.)])\s+/.exec(text)?.[0].length ?? 0;
-  const tokens = tokenise(text.slice(skip, READ_AT_MOST)).map((t) => ({ ...t, start: t.start + skip, end: t.end + skip }));
+  const tokens = tokenise(text.slice(skip, READ_AT_MOST)).map((t) => ({
+    ...t,
+    start: t.start + skip,
+    end: t.end + skip,
+  }));
   const { roles, sure } = tag(tokens, model);
   const parts = runs(text, tokens, roles, sure);
   return { text, parts, csl: cslOf(text, parts) };

@@ -3,12 +3,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { composeReference, damagePieces, textOf } from '../../demo/references';
 import { makeWorld } from '../../demo/world';
+import { matchOf, missingDetails, standingOf } from '../discovery/standing';
+import type { ReferenceItem } from '../model/record';
 import { random } from '../random';
 import { agreementOf, choose, likeness } from './match';
 import { readNames } from './names';
-import { type ReferenceItem, readReference, withRole } from './read';
+import { readReference, withRole } from './read';
 import { splitReferences } from './split';
-import { matchOf, missingDetails, standingOf } from './standing';
 import { decodeModel, encodeModel, train, viterbi } from './tagger';
 import { tokenise } from './tokens';
 
@@ -22,11 +23,15 @@ const part = (text: string, role: string): string | undefined => {
 
 describe('tokens', () => {
   it('keeps identifiers whole and knows cues', () => {
-    const tokens = tokenise('Lind, A. (2019). In: X, eds. https://doi.org/10.5555/ab.c-1, ISBN 978-9-80000-042-7.');
+    const tokens = tokenise(
+      'Lind, A. (2019). In: X, eds. https://doi.org/10.5555/ab.c-1, ISBN 978-9-80000-042-7.',
+    );
     expect(tokens.map((t) => t.shape)).toContain('DOI');
     expect(tokens.find((t) => t.shape === 'DOI')?.text).toBe('https://doi.org/10.5555/ab.c-1');
     expect(tokens.find((t) => t.shape === 'ISBN')?.text).toBe('978-9-80000-042-7');
-    expect(tokens.filter((t) => t.cue).map((t) => t.cue)).toEqual(expect.arrayContaining(['in', 'eds', 'isbn']));
+    expect(tokens.filter((t) => t.cue).map((t) => t.cue)).toEqual(
+      expect.arrayContaining(['in', 'eds', 'isbn']),
+    );
   });
   it('covers every character that is not a space, in order', () => {
     fc.assert(
@@ -63,13 +68,18 @@ describe('the tagger', () => {
         };
         const best = worth(viterbi(scores, n, steps));
         for (let k = 0; k < 60; k++)
-          expect(best).toBeGreaterThanOrEqual(worth(Array.from({ length: n }, () => r.int(0, states - 1))) - 1e-3);
+          expect(best).toBeGreaterThanOrEqual(
+            worth(Array.from({ length: n }, () => r.int(0, states - 1))) - 1e-3,
+          );
       }),
       { numRuns: 40 },
     );
   });
   it('learns what it is shown, and its file is read back', () => {
-    const rows = [0, 1, 2, 3].map((k) => ({ features: [Uint16Array.of(k), Uint16Array.of(100 + k)], states: Uint8Array.of(k, 5) }));
+    const rows = [0, 1, 2, 3].map((k) => ({
+      features: [Uint16Array.of(k), Uint16Array.of(100 + k)],
+      states: Uint8Array.of(k, 5),
+    }));
     const made = decodeModel(encodeModel(train(rows, 5)));
     const scores = new Float32Array(40);
     for (let s = 0; s < 20; s++) scores[s] = made.facts[2 * 20 + s] as number;
@@ -93,7 +103,8 @@ describe('names', () => {
     ['Okonedo-Falk, A.', ['Okonedo-Falk']],
     ['', []],
   ])('%s', (text, expected) => expect(families(text)).toEqual(expected));
-  it('spells initials one way', () => expect(readNames('Lind AB')[0]).toEqual({ family: 'Lind', given: 'A. B.' }));
+  it('spells initials one way', () =>
+    expect(readNames('Lind AB')[0]).toEqual({ family: 'Lind', given: 'A. B.' }));
 });
 
 describe('reading', () => {
@@ -215,7 +226,12 @@ describe('matching', () => {
     expect(match?.disagreements).toContainEqual({ part: 'year', said: '2021', record: '2025' });
   });
   it('somebody else’s work of the same name is not linked', () => {
-    const bare = said({ author: [{ family: 'Wexholm' }], volume: undefined, page: undefined, 'container-title': undefined });
+    const bare = said({
+      author: [{ family: 'Wexholm' }],
+      volume: undefined,
+      page: undefined,
+      'container-title': undefined,
+    });
     expect(choose(bare, [{ record: record() }]).match).toBeNull();
   });
   it('but it is shown, with what differs, where the title says enough', () => {
@@ -240,15 +256,19 @@ describe('matching', () => {
   });
   it('a title alone is enough only when it is the whole of it', () => {
     const only = (title: string): ReferenceItem => ({ type: 'book', title });
-    expect(choose(only('School kitchens and sea vegetables: a two-year feeding trial'), [{ record: record() }]).match?.id).toBe('tu1');
+    expect(
+      choose(only('School kitchens and sea vegetables: a two-year feeding trial'), [{ record: record() }])
+        .match?.id,
+    ).toBe('tu1');
     expect(choose(only('Kitchens and vegetables'), [{ record: record() }]).match).toBeNull();
   });
   it('more agreement never weighs less', () => {
     const less = agreementOf(said({ page: undefined }), record().csl).weight;
     expect(agreementOf(said(), record().csl).weight).toBeGreaterThan(less);
-    expect(agreementOf(said({ DOI: '10.5555/a' }), { ...(record({ DOI: '10.5555/A' }).csl as object) } as never).weight).toBeGreaterThan(
-      agreementOf(said(), record().csl).weight,
-    );
+    expect(
+      agreementOf(said({ DOI: '10.5555/a' }), { ...(record({ DOI: '10.5555/A' }).csl as object) } as never)
+        .weight,
+    ).toBeGreaterThan(agreementOf(said(), record().csl).weight);
   });
   it('likeness is symmetric and between nought and one', () => {
     fc.assert(
@@ -264,7 +284,12 @@ describe('matching', () => {
 describe('where a reference stands', () => {
   const csl: ReferenceItem = { type: 'book', title: 'T', issued: { 'date-parts': [[2001]] } };
   const match = (cls: string, action: string) =>
-    ({ id: 'a', wait: { class: cls, verdict: null }, best: { action: { do: action } }, disagreements: [] }) as never;
+    ({
+      id: 'a',
+      wait: { class: cls, verdict: null },
+      best: { action: { do: action } },
+      disagreements: [],
+    }) as never;
   it('follows the wait and what is to be done', () => {
     const found = (m: unknown) => ({ match: m, others: [] }) as never;
     expect(standingOf(csl, undefined, null)).toBe('open');
@@ -282,5 +307,9 @@ describe('where a reference stands', () => {
     expect(matchOf(found, null)).toBeNull();
   });
   it('names what a slip lacks', () =>
-    expect(missingDetails({ type: 'chapter', title: '' })).toEqual(['the title', 'what it stands in', 'the year']));
+    expect(missingDetails({ type: 'chapter', title: '' })).toEqual([
+      'the title',
+      'what it stands in',
+      'the year',
+    ]));
 });

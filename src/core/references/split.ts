@@ -97,7 +97,10 @@ function byNumbers(lines: readonly Line[]): number[] | null {
   });
   const [first] = starts;
   const content = lines.filter((l) => l.text).length;
-  return first !== undefined && starts.length > 1 && starts.length * 8 >= content && first <= lines.findIndex((l) => l.text) + 1
+  return first !== undefined &&
+    starts.length > 1 &&
+    starts.length * 8 >= content &&
+    first <= lines.findIndex((l) => l.text) + 1
     ? starts
     : null;
 }
@@ -112,20 +115,28 @@ export function splitReferences(text: string): SplitReference[] {
   const numbers = byNumbers(lines);
   const bullets = filled.filter((i) => BULLET.test((lines[i] as Line).text));
   /** Lines after a blank one; a page's break is none, since the page number itself was blanked. */
-  const afterBlank = filled.filter((i, k) => k > 0 && all.slice((filled[k - 1] as number) + 1, i).some((l) => l.text === ''));
+  const afterBlank = filled.filter(
+    (i, k) => k > 0 && all.slice((filled[k - 1] as number) + 1, i).some((l) => l.text === ''),
+  );
   const indents = filled.map((i) => (lines[i] as Line).indent);
   const least = indents.reduce((a, b) => Math.min(a, b));
   const hanging = indents.filter((n) => n > least).length;
   if (numbers) for (const i of numbers) starts.add(i);
   else if (bullets.length > 1 && bullets.length * 6 >= filled.length) for (const i of bullets) starts.add(i);
-  else if (afterBlank.length > 0 && (afterBlank.length + 1) * 7 >= filled.length && blocksAreWhole(lines, filled, afterBlank)) {
+  else if (
+    afterBlank.length > 0 &&
+    (afterBlank.length + 1) * 7 >= filled.length &&
+    blocksAreWhole(lines, filled, afterBlank)
+  ) {
     const before = new Map(filled.map((i, k) => [i, filled[k - 1]]));
     for (const i of afterBlank) if (!continues(lines, before.get(i) as number, i)) starts.add(i);
   } else if (
     hanging > 0 &&
     hanging < filled.length &&
     hanging * 6 >= filled.length &&
-    filled.filter((i) => (lines[i] as Line).indent === least).every((i) => startsWell((lines[i] as Line).text))
+    filled
+      .filter((i) => (lines[i] as Line).indent === least)
+      .every((i) => startsWell((lines[i] as Line).text))
   ) {
     for (const i of filled) if ((lines[i] as Line).indent === least) starts.add(i);
   } else judge(lines, filled, starts);
@@ -137,10 +148,13 @@ export function splitReferences(text: string): SplitReference[] {
       .replace(numbers ? NUMBERED : /^$/, '')
       .replace(BULLET, '');
     const last = own.at(-1) as Line;
-    return joined.length > 3 ? [{ text: joined, start: (own[0] as Line).start, end: last.start + last.text.length }] : [];
+    return joined.length > 3
+      ? [{ text: joined, start: (own[0] as Line).start, end: last.start + last.text.length }]
+      : [];
   });
 }
-const startsWell = (text: string): boolean => /^[\p{Lu}“"«‘„]|^(?:van|von|de|del|di|da|der|den|du|la|le|af|av)\s/u.test(text);
+const startsWell = (text: string): boolean =>
+  /^[\p{Lu}“"«‘„]|^(?:van|von|de|del|di|da|der|den|du|la|le|af|av)\s/u.test(text);
 
 /** After a blank line that a page's break may have made: does the sentence before go on? */
 function continues(lines: readonly Line[], last: number, i: number): boolean {
@@ -149,7 +163,11 @@ function continues(lines: readonly Line[], last: number, i: number): boolean {
   return /[-,;:(]$/u.test(before) || (/^[\p{Ll}\d(]/u.test(own) && !marker(own) && !isEnded(before));
 }
 /** Blank lines part references when most of what stands between them has a year. */
-function blocksAreWhole(lines: readonly Line[], filled: readonly number[], afterBlank: readonly number[]): boolean {
+function blocksAreWhole(
+  lines: readonly Line[],
+  filled: readonly number[],
+  afterBlank: readonly number[],
+): boolean {
   const cuts = [filled[0] as number, ...afterBlank, lines.length];
   const blocks = cuts.slice(0, -1).map((from, k) =>
     lines

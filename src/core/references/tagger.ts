@@ -20,7 +20,10 @@ export interface Model {
 
 /** The file: a magic word, then both tables as signed bytes. */
 export function encodeModel(model: { facts: Float32Array; steps: Float32Array }): Uint8Array {
-  const most = [model.facts, model.steps].reduce((m, t) => t.reduce((a, b) => Math.max(a, Math.abs(b)), m), 0);
+  const most = [model.facts, model.steps].reduce(
+    (m, t) => t.reduce((a, b) => Math.max(a, Math.abs(b)), m),
+    0,
+  );
   const scale = most ? 127 / most : 1;
   const bytes = new Uint8Array(4 + model.facts.length + model.steps.length);
   new DataView(bytes.buffer).setUint32(0, MAGIC);
@@ -37,7 +40,8 @@ export function encodeModel(model: { facts: Float32Array; steps: Float32Array })
 export function decodeModel(bytes: Uint8Array): Model {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const [facts, steps] = [TABLE * STATES, (STATES + 1) * STATES];
-  if (bytes.byteLength !== 4 + facts + steps || view.getUint32(0) !== MAGIC) throw new Error('This is not a model for reading references.');
+  if (bytes.byteLength !== 4 + facts + steps || view.getUint32(0) !== MAGIC)
+    throw new Error('This is not a model for reading references.');
   return {
     facts: new Int8Array(bytes.buffer, bytes.byteOffset + 4, facts),
     steps: new Int8Array(bytes.buffer, bytes.byteOffset + 4 + facts, steps),
@@ -87,7 +91,8 @@ export function scoresOf(features: readonly Uint16Array[], facts: Model['facts']
   features.forEach((list, i) => {
     for (let k = 0; k < list.length; k++) {
       const at = (list[k] as number) * STATES;
-      for (let s = 0; s < STATES; s++) scores[i * STATES + s] = (scores[i * STATES + s] as number) + (facts[at + s] as number);
+      for (let s = 0; s < STATES; s++)
+        scores[i * STATES + s] = (scores[i * STATES + s] as number) + (facts[at + s] as number);
     }
   });
   return scores;
@@ -131,7 +136,10 @@ export function train(
       const path = viterbi(scoresOf(features, facts), n, steps);
       for (let i = 0; i < n; i++) {
         const [own, right] = [path[i] as number, states[i] as number];
-        const [before, beforeRight] = [i ? (path[i - 1] as number) : STATES, i ? (states[i - 1] as number) : STATES];
+        const [before, beforeRight] = [
+          i ? (path[i - 1] as number) : STATES,
+          i ? (states[i - 1] as number) : STATES,
+        ];
         if (own !== right) {
           wrong++;
           for (const f of features[i] as Uint16Array) {

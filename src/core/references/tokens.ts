@@ -107,10 +107,23 @@ export function tokenise(text: string): Token[] {
     if (!end) {
       WORD.lastIndex = at;
       const m = WORD.exec(text);
-      end = at + (m ? m[0].length : c.codePointAt(0) !== undefined && (text.codePointAt(at) as number) > 0xffff ? 2 : 1);
+      end =
+        at +
+        (m
+          ? m[0].length
+          : c.codePointAt(0) !== undefined && (text.codePointAt(at) as number) > 0xffff
+            ? 2
+            : 1);
     }
     const word = text.slice(at, end);
-    tokens.push({ text: word, start: at, end, shape: shape || shapeOf(word), cue: CUES.get(word.toLowerCase()) ?? '', spaced });
+    tokens.push({
+      text: word,
+      start: at,
+      end,
+      shape: shape || shapeOf(word),
+      cue: CUES.get(word.toLowerCase()) ?? '',
+      spaced,
+    });
     spaced = false;
     at = end;
   }

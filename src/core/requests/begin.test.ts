@@ -4,19 +4,24 @@ import { situation } from '../../../tests/fixtures/world';
 import { LIBRARY, READERS } from '../../demo/library';
 import { waysToRead } from '../access/ways';
 import { writeOpenUrl } from '../coverage/openurl';
-import type { Reader } from '../policy/types';
-import { type Minutes, parseLocal } from '../time';
+import type { Reader } from '../model/library';
+import type { Slip } from '../model/slip';
+import { type Minutes, parseLocal } from '../model/time';
 import { beginSlip, draftFor, readWish, waysDecide, wishedFrom } from './begin';
-import type { Slip } from './slip';
 
 const NOW = '2026-11-02T09:10';
 const READER = READERS.find((r) => !r.remote) as Reader;
 const wishOf = (query: string) => readWish(new URLSearchParams(query));
 const story = (start: string) => storyItemTitled(start).record;
 const waysTo = (start: string) =>
-  waysToRead(storyItemTitled(start), LIBRARY, situation(READER.campus), parseLocal(NOW) as Minutes, null).ways;
+  waysToRead(storyItemTitled(start), LIBRARY, situation(READER.campus), parseLocal(NOW) as Minutes, null)
+    .ways;
 let made = 0;
-function begun(query: string, found: Parameters<typeof wishedFrom>[1] = {}, ways = [] as ReturnType<typeof waysTo>): Slip {
+function begun(
+  query: string,
+  found: Parameters<typeof wishedFrom>[1] = {},
+  ways = [] as ReturnType<typeof waysTo>,
+): Slip {
   const wish = wishOf(query);
   return beginSlip(wish, wishedFrom(wish.subject, found), ways, READER, `S-begin-${++made}`, NOW);
 }
@@ -32,7 +37,10 @@ describe('what an address asks for', () => {
   it('an OpenURL is read with all that it says', () => {
     const { csl } = story('Kelp on the plate');
     const { subject } = wishOf(String(writeOpenUrl(csl)));
-    expect(subject).toMatchObject({ by: 'openurl', csl: { title: csl.title, 'container-title': csl['container-title'] } });
+    expect(subject).toMatchObject({
+      by: 'openurl',
+      csl: { title: csl.title, 'container-title': csl['container-title'] },
+    });
   });
   it('takes no day that is none, no road that there is not, and cuts what is too long', () => {
     expect(wishOf('record=x&need=2026-02-30&route=teleport')).toMatchObject({ needBy: '', route: undefined });
@@ -48,7 +56,8 @@ describe('what an address asks for', () => {
 });
 
 describe('what a slip is filled from', () => {
-  it('a record that is not there is said', () => expect(() => wishedFrom({ by: 'record', id: 'tu9' })).toThrow('There is no record tu9'));
+  it('a record that is not there is said', () =>
+    expect(() => wishedFrom({ by: 'record', id: 'tu9' })).toThrow('There is no record tu9'));
   it('a journal becomes an article from it, by its own record as by its ISSN', () => {
     const journal = {
       id: 'tu1' as never,
@@ -56,15 +65,26 @@ describe('what a slip is filled from', () => {
       csl: { id: 'tu1', type: 'periodical', title: 'Shore Letters', ISSN: '1234-5679' },
     };
     const slip = begun('record=tu1', { record: journal });
-    expect([slip.record, slip.wanted, slip.route, slip.item.kind]).toEqual(['', 'article', 'ill-copy', 'research-article']);
+    expect([slip.record, slip.wanted, slip.route, slip.item.kind]).toEqual([
+      '',
+      'article',
+      'ill-copy',
+      'research-article',
+    ]);
     expect(slip.item).toMatchObject({ title: '', container: 'Shore Letters', issn: '1234-5679' });
-    expect(begun('journal=1234-5679', { journal: { title: 'Shore Letters', issn: '1234-5679' } }).item).toEqual(slip.item);
+    expect(
+      begun('journal=1234-5679', { journal: { title: 'Shore Letters', issn: '1234-5679' } }).item,
+    ).toEqual(slip.item);
   });
   it('an ISSN that no journal has is kept on the slip', () =>
     expect(begun('journal=1234-5679').item).toMatchObject({ container: '', issn: '1234-5679' }));
   it('a described article is an article, something unheard of a book', () => {
     const { csl } = story('Kelp on the plate');
-    expect(begun(String(writeOpenUrl(csl)))).toMatchObject({ record: '', wanted: 'article', item: { title: csl.title, year: '2023' } });
+    expect(begun(String(writeOpenUrl(csl)))).toMatchObject({
+      record: '',
+      wanted: 'article',
+      item: { title: csl.title, year: '2023' },
+    });
     expect(wishedFrom({ by: 'openurl', csl: { type: 'hologram', title: 'x' } as never }).kind).toBe('book');
   });
 });
@@ -72,7 +92,9 @@ describe('what a slip is filled from', () => {
 describe('the way', () => {
   const title = 'Salt, smoke, weed';
   it('that was chosen is taken, with where from', () => {
-    const slip = begun('record=x&route=partner-loan&from=ostmere&need=2026-11-13&course=Essay', { record: story(title) });
+    const slip = begun('record=x&route=partner-loan&from=ostmere&need=2026-11-13&course=Essay', {
+      record: story(title),
+    });
     expect(slip).toMatchObject({
       route: 'partner-loan',
       from: 'ostmere',
@@ -94,20 +116,32 @@ describe('the way', () => {
     expect({ do: 'slip', route, from }).toEqual(first?.action);
   });
   it('where no way is open the network is asked, for a copy of what is copied', () => {
-    expect(begun('record=x', { record: story(title) })).toMatchObject({ route: 'ill-loan', from: 'lending', wanted: 'loan' });
+    expect(begun('record=x', { record: story(title) })).toMatchObject({
+      route: 'ill-loan',
+      from: 'lending',
+      wanted: 'loan',
+    });
     expect(begun('record=x', { record: story('Kelp on the plate') })).toMatchObject({
       route: 'ill-copy',
       from: 'lending',
       wanted: 'article',
     });
-    expect(begun('')).toMatchObject({ route: 'ill-loan', from: 'lending', wanted: 'loan', item: { title: '' } });
+    expect(begun('')).toMatchObject({
+      route: 'ill-loan',
+      from: 'lending',
+      wanted: 'loan',
+      item: { title: '' },
+    });
   });
   it('a suggestion and a question go to their desks, whatever the address says', () => {
     expect(begun('record=x&route=purchase&from=ostmere', { record: story(title) })).toMatchObject({
       wanted: 'purchase',
       from: 'acquisitions',
     });
-    expect(begun('record=x&route=question', { record: story(title) })).toMatchObject({ wanted: 'question', from: 'ask' });
+    expect(begun('record=x&route=question', { record: story(title) })).toMatchObject({
+      wanted: 'question',
+      from: 'ask',
+    });
   });
   it('nothing decides for what has no title yet', () => {
     for (const query of ['', 'by=hand&title=The+tide', 'journal=1234-5679'])

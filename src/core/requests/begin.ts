@@ -3,17 +3,17 @@
  * (by its ISSN), nothing (to be filled in by hand), or describes the thing as an OpenURL does (ANSI/NISO Z39.88-2004, KEV).
  */
 import { serviceFor } from '../access/chance';
-import type { Way } from '../access/way';
-import { kindOfCsl } from '../bibliography/cslTypes';
-import { KINDS } from '../bibliography/kinds';
-import type { DiscoveryRecord } from '../bibliography/record';
 import { readOpenUrl } from '../coverage/openurl';
-import type { Reader, Route } from '../policy/types';
-import { NO_RECORD } from '../references/noRecord';
-import type { ReferenceItem } from '../references/read';
-import { parseDay } from '../time';
-import { serviceOf } from './price';
-import { newSlip, routeFor, type Slip, sameItem, type Wanted } from './slip';
+import { kindOfCsl } from '../model/cslTypes';
+import { KINDS } from '../model/kinds';
+import type { Reader, Route } from '../model/library';
+import type { DiscoveryRecord, ReferenceItem } from '../model/record';
+import { NO_RECORD } from '../model/record';
+import type { Slip, Wanted } from '../model/slip';
+import { parseDay } from '../model/time';
+import type { Way } from '../model/ways';
+import { serviceOf } from '../policy/price';
+import { newSlip, routeFor, sameItem } from './slip';
 
 const ROUTES: readonly Route[] = [
   'hold',
@@ -70,7 +70,9 @@ function subjectOf(params: URLSearchParams): Subject {
   const issn = params.get('journal');
   if (issn) return { by: 'journal', issn };
   const described = params.get('by') === 'hand' ? null : readOpenUrl(params);
-  return described ? { by: 'openurl', csl: described.csl } : { by: 'hand', title: params.get('title')?.slice(0, TITLE_AT_MOST) ?? '' };
+  return described
+    ? { by: 'openurl', csl: described.csl }
+    : { by: 'hand', title: params.get('title')?.slice(0, TITLE_AT_MOST) ?? '' };
 }
 
 /** A journal is asked for by the article: its name and number are filled in, the article's details are the reader's to add. */
@@ -91,7 +93,9 @@ export function wishedFrom(
     case 'record': {
       const { record } = found;
       if (!record) throw new RangeError(`There is no record ${subject.id}.`);
-      return record.kind === 'journal' ? articleIn({ title: record.csl.title, issn: record.csl.ISSN ?? '' }) : record;
+      return record.kind === 'journal'
+        ? articleIn({ title: record.csl.title, issn: record.csl.ISSN ?? '' })
+        : record;
     }
     case 'journal':
       return articleIn(found.journal ?? { title: '', issn: subject.issn });
@@ -103,9 +107,14 @@ export function wishedFrom(
 }
 /** Whether the way is still open, and the ways to this very thing would say which it should be. */
 export const waysDecide = (wish: Wish, wished: Wished): boolean =>
-  wish.route === undefined && wished.csl.title !== '' && wish.subject.by !== 'hand' && wish.subject.by !== 'journal';
+  wish.route === undefined &&
+  wished.csl.title !== '' &&
+  wish.subject.by !== 'hand' &&
+  wish.subject.by !== 'journal';
 
-type SlipWay = Way & { readonly action: { readonly do: 'slip'; readonly route: Route; readonly from: string } };
+type SlipWay = Way & {
+  readonly action: { readonly do: 'slip'; readonly route: Route; readonly from: string };
+};
 function routeOf(wish: Manner, wished: Wished, ways: readonly Way[]): { route: Route; from: string } {
   const desk = wish.route === 'purchase' || wish.route === 'question' ? routeFor(wish.route) : null;
   if (desk) return desk;
@@ -127,9 +136,25 @@ function wantedOf(route: Route, wish: Manner, wished: Wished): Wanted {
  * @param id a new id, which becomes the ISO 18626 request id
  * @param now ISO local time
  */
-export function beginSlip(wish: Manner, wished: Wished, ways: readonly Way[], reader: Reader, id: string, now: string): Slip {
+export function beginSlip(
+  wish: Manner,
+  wished: Wished,
+  ways: readonly Way[],
+  reader: Reader,
+  id: string,
+  now: string,
+): Slip {
   const { route, from } = routeOf(wish, wished, ways);
-  const slip = newSlip({ id, record: wished, reader, wanted: wantedOf(route, wish, wished), route, from, needBy: wish.needBy, now });
+  const slip = newSlip({
+    id,
+    record: wished,
+    reader,
+    wanted: wantedOf(route, wish, wished),
+    route,
+    from,
+    needBy: wish.needBy,
+    now,
+  });
   return { ...slip, reference: wish.course };
 }
 
@@ -138,7 +163,10 @@ export function draftFor(wish: Wish, wished: Wished, slips: readonly Slip[]): Sl
   if (wished.id === NO_RECORD && !wished.csl.title) return null;
   return (
     slips.find(
-      (s) => s.state === 'draft' && (!wish.route || s.route === wish.route) && sameItem(s, { record: wished.id, item: itemNames(wished) }),
+      (s) =>
+        s.state === 'draft' &&
+        (!wish.route || s.route === wish.route) &&
+        sameItem(s, { record: wished.id, item: itemNames(wished) }),
     ) ?? null
   );
 }

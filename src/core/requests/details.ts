@@ -1,6 +1,6 @@
 /** Details of a slip that contradict each other or what is known: pages beyond the book, a year outside the journal's run. */
-import { pageCount } from '../bibliography/describe';
-import type { SlipItem } from './slip';
+import { pageCount } from '../model/describe';
+import type { SlipItem } from '../model/slip';
 
 export interface DetailFault {
   readonly field: string;
@@ -17,9 +17,15 @@ export function contradictions(item: SlipItem): DetailFault[] {
   const all = Number(item.totalPages) || null;
   const last = item.kind === 'book' ? lastPage(item.pages) : null;
   if (all !== null && last !== null && last > all)
-    faults.push({ field: 'item.pages', text: `Pages go to ${last}, but the book has ${all}: check the pages.` });
+    faults.push({
+      field: 'item.pages',
+      text: `Pages go to ${last}, but the book has ${all}: check the pages.`,
+    });
   if (item.pages && /^\s*\d+\s*[-–—]\s*\d+\s*$/.test(item.pages) && pageCount(item.pages) === null)
-    faults.push({ field: 'item.pages', text: 'Pages run backwards: write the first page, a dash, the last.' });
+    faults.push({
+      field: 'item.pages',
+      text: 'Pages run backwards: write the first page, a dash, the last.',
+    });
   return faults;
 }
 /** The highest page named, with no account of roman numbers. */

@@ -2,43 +2,66 @@
 import fc from 'fast-check';
 import { describe, expect, expectTypeOf, it } from 'vitest';
 import { READERS } from '../../demo/library';
-import type { DiscoveryRecord } from '../bibliography/record';
-import type { Reader } from '../policy/types';
-import { type IsoStatus, NOTHING_MORE } from './iso18626';
+import type { Reader } from '../model/library';
+import type { DiscoveryRecord } from '../model/record';
+import type { Slip } from '../model/slip';
 import {
-  act,
   advance,
-  applyMessage,
-  applyNotice,
-  backToDraft,
-  canDo,
   canWithdraw,
-  expired,
-  type HeardMessage,
   isEnded,
   isListening,
   isOnLoan,
   MOVES,
-  markSent,
   move,
+  type SlipEvent,
+  type SlipState,
+  STATES,
+} from '../model/slipStates';
+import { type IsoStatus, NOTHING_MORE } from './iso18626';
+import {
+  act,
+  applyMessage,
+  applyNotice,
+  backToDraft,
+  canDo,
+  expired,
+  type HeardMessage,
+  markSent,
   owedFor,
   putInOutgoing,
   READER_ACTS,
   type ReaderAct,
   replay,
-  type SlipEvent,
-  type SlipState,
-  STATES,
   withdrawUnsent,
 } from './lifecycle';
-import { newSlip, type Slip } from './slip';
+import { newSlip } from './slip';
 
 const now = '2026-11-02T09:20';
-const record = { id: 'tu1', kind: 'book', csl: { id: 'tu1', type: 'book', title: 'T' } } as unknown as DiscoveryRecord;
-const promised = { median: now, likely: now, chance: 1, lines: [{ what: 'Interlibrary loan', cents: 900 }], total: 900 };
+const record = {
+  id: 'tu1',
+  kind: 'book',
+  csl: { id: 'tu1', type: 'book', title: 'T' },
+} as unknown as DiscoveryRecord;
+const promised = {
+  median: now,
+  likely: now,
+  chance: 1,
+  lines: [{ what: 'Interlibrary loan', cents: 900 }],
+  total: 900,
+};
 const draft = (): Slip =>
-  newSlip({ id: 'S-test-0001', record, reader: READERS[0] as Reader, wanted: 'loan', route: 'ill-loan', from: 'lending', needBy: '', now });
-const sent = (mediated = false): Slip => markSent(putInOutgoing(draft(), { ...promised, mediated }, now), now);
+  newSlip({
+    id: 'S-test-0001',
+    record,
+    reader: READERS[0] as Reader,
+    wanted: 'loan',
+    route: 'ill-loan',
+    from: 'lending',
+    needBy: '',
+    now,
+  });
+const sent = (mediated = false): Slip =>
+  markSent(putInOutgoing(draft(), { ...promised, mediated }, now), now);
 const message = (status: IsoStatus, time: string, more: Partial<HeardMessage> = {}): HeardMessage => ({
   requestId: 'S-test-0001',
   supplyingAgency: 'LGD:X',
@@ -66,7 +89,8 @@ describe('moves', () => {
   it('every move leads to a state, ends lead nowhere, and every state can be reached', () => {
     const reached = new Set<SlipState>(['draft']);
     for (let i = 0; i < STATES.length; i++)
-      for (const s of [...reached]) for (const next of Object.values(MOVES[s]) as SlipState[]) reached.add(next);
+      for (const s of [...reached])
+        for (const next of Object.values(MOVES[s]) as SlipState[]) reached.add(next);
     expect([...reached].sort()).toEqual([...STATES].sort());
     for (const s of STATES) if (isEnded(s)) expect(Object.keys(MOVES[s])).toEqual([]);
   });
@@ -77,7 +101,9 @@ describe('moves', () => {
     expect(move('sent', 'recall')).toBeUndefined();
     // @ts-expect-error nothing leads out of an end
     expect(move('finished', 'renew')).toBeUndefined();
-    expect([advance('sent', 'recall'), advance('withdrawn', 'supply'), advance('collected', 'ship')]).toEqual([null, null, null]);
+    expect([advance('sent', 'recall'), advance('withdrawn', 'supply'), advance('collected', 'ship')]).toEqual(
+      [null, null, null],
+    );
   });
   it('no sequence of events brings an ended slip back, nor a lent one to where it was not lent', () => {
     fc.assert(
@@ -87,7 +113,10 @@ describe('moves', () => {
         for (const e of events) {
           const next = advance(state, e);
           if (isEnded(state)) expect(next).toBeNull();
-          if (lent && next) expect(isOnLoan(next) || next === 'returned' || isEnded(next), `${state} ${e} ${next}`).toBe(true);
+          if (lent && next)
+            expect(isOnLoan(next) || next === 'returned' || isEnded(next), `${state} ${e} ${next}`).toBe(
+              true,
+            );
           state = next ?? state;
           lent ||= state === 'collected';
         }
@@ -128,13 +157,22 @@ describe('messages', () => {
     expect(slip.state).toBe('sourcing');
   });
   it('a price named by staff is the price from then on, with a line that says so', () => {
-    const slip = applyMessage(sent(), message('RequestReceived', day(3), { reason: 'Notification', cost: 200 }));
-    expect(slip.promised).toMatchObject({ total: 200, lines: [promised.lines[0], { what: 'Changed by the library', cents: -700 }] });
+    const slip = applyMessage(
+      sent(),
+      message('RequestReceived', day(3), { reason: 'Notification', cost: 200 }),
+    );
+    expect(slip.promised).toMatchObject({
+      total: 200,
+      lines: [promised.lines[0], { what: 'Changed by the library', cents: -700 }],
+    });
     expect(applyMessage(slip, message('ExpectToSupply', day(4))).promised?.total).toBe(200);
   });
   it('a lender’s price counts once it is accepted, and goes when it is declined or the next lender is asked', () => {
     const asked = applyMessage(sent(), message('ExpectToSupply', day(3)));
-    const offered = applyMessage(asked, message('RetryPossible', day(4), { reasonRetry: 'CostExceedsMaxCost', cost: 1500 }));
+    const offered = applyMessage(
+      asked,
+      message('RetryPossible', day(4), { reasonRetry: 'CostExceedsMaxCost', cost: 1500 }),
+    );
     expect(offered.promised?.total).toBe(900);
     const accepted = act(offered, 'accept', day(5));
     expect(accepted.promised).toMatchObject({ total: 1500, lines: [promised.lines[0], { cents: 600 }] });
@@ -143,16 +181,23 @@ describe('messages', () => {
   });
   it('two messages of one minute that differ in anything are two', () => {
     const one = message('RequestReceived', day(3), { reason: 'Notification', note: 'Noted.' });
-    const slip = [one, { ...one, cost: 100 }, { ...one, supplierName: 'Elsewhere', supplyingAgency: 'LGD:Y' }, one].reduce(
-      applyMessage,
-      sent(),
-    );
+    const slip = [
+      one,
+      { ...one, cost: 100 },
+      { ...one, supplierName: 'Elsewhere', supplyingAgency: 'LGD:Y' },
+      one,
+    ].reduce(applyMessage, sent());
     expect(slip.messages.filter((m) => m.by === 'library')).toHaveLength(3);
   });
   it('a message known under an earlier version’s number is not taken in again', () => {
     const heard = message('WillSupply', day(3));
     const slip = applyMessage(sent(), heard);
-    const old = { ...slip, messages: slip.messages.map((m) => (m.by === 'library' ? { ...m, id: `${m.time}|${m.status}|${m.text}` } : m)) };
+    const old = {
+      ...slip,
+      messages: slip.messages.map((m) =>
+        m.by === 'library' ? { ...m, id: `${m.time}|${m.status}|${m.text}` } : m,
+      ),
+    };
     expect(applyMessage(old, heard)).toBe(old);
   });
   it('the whole slip is the same whatever order they come in, the reader’s acts among them', () => {
@@ -181,36 +226,54 @@ describe('messages', () => {
       url: fc.constantFrom('', '/f.pdf'),
     });
     const acts = fc.array(
-      fc.record({ what: fc.constantFrom(...(Object.keys(READER_ACTS) as ReaderAct[])), minute: fc.integer({ min: 0, max: 5 }) }),
+      fc.record({
+        what: fc.constantFrom(...(Object.keys(READER_ACTS) as ReaderAct[])),
+        minute: fc.integer({ min: 0, max: 5 }),
+      }),
       {
         maxLength: 4,
       },
     );
     fc.assert(
-      fc.property(fc.array(anything, { maxLength: 8 }), acts, fc.boolean(), fc.infiniteStream(fc.nat()), (list, done, mediated, random) => {
-        const messages = list.map(({ status, minute, ...more }) => message(status, day(5, `10:0${minute}`), more as Partial<HeardMessage>));
-        // As the reader did them: in some order of time, each after what had come by then.
-        let told = sent(mediated);
-        for (const m of messages) told = applyMessage(told, m);
-        for (const a of [...done].sort((x, y) => x.minute - y.minute)) told = act(told, a.what, day(5, `10:0${a.minute}`));
-        const all = told.messages;
-        const shuffled = all
-          .map((m) => ({ m, at: random.next().value as number }))
-          .sort((x, y) => x.at - y.at)
-          .map(({ m }) => m);
-        const again = shuffled.reduce((s, m) => replay(s, s.messages.some((k) => k.id === m.id) ? s.messages : [...s.messages, m]), {
-          ...sent(mediated),
-          messages: [],
-        } as Slip);
-        expect(again).toEqual(told);
-      }),
+      fc.property(
+        fc.array(anything, { maxLength: 8 }),
+        acts,
+        fc.boolean(),
+        fc.infiniteStream(fc.nat()),
+        (list, done, mediated, random) => {
+          const messages = list.map(({ status, minute, ...more }) =>
+            message(status, day(5, `10:0${minute}`), more as Partial<HeardMessage>),
+          );
+          // As the reader did them: in some order of time, each after what had come by then.
+          let told = sent(mediated);
+          for (const m of messages) told = applyMessage(told, m);
+          for (const a of [...done].sort((x, y) => x.minute - y.minute))
+            told = act(told, a.what, day(5, `10:0${a.minute}`));
+          const all = told.messages;
+          const shuffled = all
+            .map((m) => ({ m, at: random.next().value as number }))
+            .sort((x, y) => x.at - y.at)
+            .map(({ m }) => m);
+          const again = shuffled.reduce(
+            (s, m) => replay(s, s.messages.some((k) => k.id === m.id) ? s.messages : [...s.messages, m]),
+            {
+              ...sent(mediated),
+              messages: [],
+            } as Slip,
+          );
+          expect(again).toEqual(told);
+        },
+      ),
       { numRuns: 500 },
     );
   });
   it('nothing is owed for what was not supplied, was withdrawn or went back uncollected', () => {
     const ends: readonly Slip[] = [
       applyMessage(applyMessage(sent(), message('ExpectToSupply', day(3))), message('Unfilled', day(4))),
-      applyMessage(act(sent(), 'cancel', day(3)), message('Cancelled', day(3), { reason: 'CancelResponse', answer: 'Y' })),
+      applyMessage(
+        act(sent(), 'cancel', day(3)),
+        message('Cancelled', day(3), { reason: 'CancelResponse', answer: 'Y' }),
+      ),
       applyNotice(applyNotice(sent(), arrived(day(9))), { ...arrived(day(21)), kind: 'lapsed' }),
       withdrawUnsent(putInOutgoing(draft(), promised, now), now),
     ];
@@ -238,13 +301,19 @@ describe('what the reader does', () => {
   it('withdraws until someone has started on it', () => {
     expect(canWithdraw(sent())).toBe(true);
     expect(canWithdraw(applyMessage(sent(), message('WillSupply', day(4))))).toBe(false);
-    const cancelled = applyMessage(act(sent(), 'cancel', day(3)), message('Cancelled', day(3), { reason: 'CancelResponse', answer: 'Y' }));
+    const cancelled = applyMessage(
+      act(sent(), 'cancel', day(3)),
+      message('Cancelled', day(3), { reason: 'CancelResponse', answer: 'Y' }),
+    );
     expect(cancelled).toMatchObject({ state: 'withdrawn', ended: day(3) });
     expect(withdrawUnsent(putInOutgoing(draft(), promised, now), now).state).toBe('withdrawn');
     expect(backToDraft(sent(), now).state).toBe('sent');
   });
   it('answers staff, and accepts or declines a lender’s condition', () => {
-    const asked = applyMessage(sent(true), message('RetryPossible', day(3), { reason: 'Notification', reasonRetry: 'Question' }));
+    const asked = applyMessage(
+      sent(true),
+      message('RetryPossible', day(3), { reason: 'Notification', reasonRetry: 'Question' }),
+    );
     expect([sent(true).state, asked.state, act(asked, 'answer', day(4), { text: 'Yes' }).state]).toEqual([
       'approval',
       'question',
@@ -255,7 +324,10 @@ describe('what the reader does', () => {
       message('RetryPossible', day(4), { reasonRetry: 'LoanCondition', loanCondition: 'LibraryUseOnly' }),
     );
     expect([offered.state, offered.messages.at(-1)?.reason]).toEqual(['conditional', 'LibraryUseOnly']);
-    expect([act(offered, 'accept', day(5)).state, act(offered, 'decline', day(5)).state]).toEqual(['sourcing', 'sourcing']);
+    expect([act(offered, 'accept', day(5)).state, act(offered, 'decline', day(5)).state]).toEqual([
+      'sourcing',
+      'sourcing',
+    ]);
   });
   it('collects, renews, is recalled, returns; several acts of one minute keep their order', () => {
     let slip = applyNotice(sent(), arrived(day(9)));
@@ -277,13 +349,19 @@ describe('what the reader does', () => {
     expect(slip).toMatchObject({ state: 'recalled', due: '2026-12-10' });
     slip = applyMessage(slip, message('Overdue', '2026-12-11T08:00'));
     expect(slip.state).toBe('overdue');
-    slip = applyMessage(act(slip, 'return', '2026-12-11T09:00'), message('LoanCompleted', '2026-12-12T10:00'));
+    slip = applyMessage(
+      act(slip, 'return', '2026-12-11T09:00'),
+      message('LoanCompleted', '2026-12-12T10:00'),
+    );
     expect(slip.state).toBe('finished');
     const atOnce = act(act(applyNotice(sent(), arrived(day(9))), 'collect', day(9)), 'return', day(9));
     expect(atOnce.state).toBe('returned');
   });
   it('a file can be opened until its day, and is over then', () => {
-    const slip = applyMessage(sent(), message('CopyCompleted', day(5), { url: '/f.pdf', expected: '2026-11-30' }));
+    const slip = applyMessage(
+      sent(),
+      message('CopyCompleted', day(5), { url: '/f.pdf', expected: '2026-11-30' }),
+    );
     expect(slip).toMatchObject({ state: 'delivered', file: '/f.pdf', fileUntil: '2026-11-30' });
     expect(expired(slip, day(30))).toBe(slip);
     const over = expired(slip, '2026-12-01T09:00');

@@ -5,80 +5,21 @@
  * messages may come twice, late or in any order, and the state is the same. What can't happen in a state (a recall of
  * what was never lent) changes nothing, and can't even be written: `move` takes only the events of the state it is given.
  */
-import type { CampusId } from '../bibliography/record';
-import type { Cents } from '../policy/types';
-import { own } from '../table';
+
+import type { Cents } from '../model/library';
+import type { CampusId } from '../model/record';
+import type { Promised, Slip, SlipMessage } from '../model/slip';
+import {
+  advance,
+  canWithdraw,
+  isEnded,
+  isListening,
+  isOnLoan,
+  move,
+  type SlipEvent,
+  type SlipState,
+} from '../model/slipStates';
 import type { IsoAction, IsoSupplyingMessage } from './iso18626';
-import type { Promised, Slip } from './slip';
-
-/** What can happen in each state, and what comes of it. */
-export const MOVES = {
-  draft: { finish: 'outgoing' },
-  outgoing: { reopen: 'draft', send: 'sent', mediate: 'approval', withdraw: 'withdrawn' },
-  sent: {
-    ask: 'sourcing',
-    supply: 'preparing',
-    ship: 'on-its-way',
-    arrive: 'ready',
-    file: 'delivered',
-    unfilled: 'not-supplied',
-    cancelled: 'withdrawn',
-    complete: 'finished',
-  },
-  approval: { ask: 'sourcing', question: 'question', unfilled: 'not-supplied', cancelled: 'withdrawn' },
-  question: { answer: 'approval', ask: 'sourcing', unfilled: 'not-supplied', cancelled: 'withdrawn' },
-  sourcing: {
-    ask: 'sourcing',
-    offer: 'conditional',
-    supply: 'preparing',
-    ship: 'on-its-way',
-    file: 'delivered',
-    unfilled: 'not-supplied',
-    cancelled: 'withdrawn',
-  },
-  conditional: {
-    accept: 'sourcing',
-    decline: 'sourcing',
-    ask: 'sourcing',
-    supply: 'preparing',
-    unfilled: 'not-supplied',
-    cancelled: 'withdrawn',
-  },
-  preparing: { ship: 'on-its-way', arrive: 'ready', file: 'delivered', ask: 'sourcing', unfilled: 'not-supplied', complete: 'finished' },
-  'on-its-way': { arrive: 'ready', ask: 'sourcing', unfilled: 'not-supplied' },
-  ready: { collect: 'collected', lapse: 'finished' },
-  delivered: { finish: 'finished', expire: 'finished' },
-  collected: { notice: 'due', renew: 'renewed', recall: 'recalled', overdue: 'overdue', return: 'returned', complete: 'finished' },
-  due: { renew: 'renewed', recall: 'recalled', overdue: 'overdue', return: 'returned', complete: 'finished' },
-  renewed: {
-    notice: 'due',
-    renew: 'renewed',
-    recall: 'recalled',
-    overdue: 'overdue',
-    return: 'returned',
-    complete: 'finished',
-  },
-  recalled: { overdue: 'overdue', return: 'returned', complete: 'finished' },
-  overdue: { recall: 'recalled', return: 'returned', complete: 'finished' },
-  returned: { complete: 'finished' },
-  finished: {},
-  'not-supplied': {},
-  withdrawn: {},
-} as const;
-
-export type SlipState = keyof typeof MOVES;
-/** Events that a state knows. */
-export type EventOf<S extends SlipState> = keyof (typeof MOVES)[S] & string;
-export type SlipEvent = { [S in SlipState]: EventOf<S> }[SlipState];
-/** The state after an event. */
-export type After<S extends SlipState, E extends EventOf<S>> = (typeof MOVES)[S][E];
-export const STATES = Object.keys(MOVES) as readonly SlipState[];
-
-/** A move that the types allow. */
-export const move = <S extends SlipState, E extends EventOf<S>>(state: S, event: E): After<S, E> => MOVES[state][event];
-/** A move asked for at run time: the next state, or null where the event can't happen in this one. */
-export const advance = (state: SlipState, event: SlipEvent): SlipState | null =>
-  own<string, SlipState>(own<string, Partial<Record<SlipEvent, SlipState>>>(MOVES, state) ?? {}, event) ?? null;
 
 export const STATE_LABEL: Record<SlipState, string> = {
   draft: 'draft',
@@ -102,51 +43,6 @@ export const STATE_LABEL: Record<SlipState, string> = {
   'not-supplied': 'not supplied',
   withdrawn: 'withdrawn',
 };
-const among =
-  (...states: readonly SlipState[]) =>
-  (state: SlipState): boolean =>
-    states.includes(state);
-/** Sent and not here yet. */
-export const isUnderWay = among('sent', 'approval', 'question', 'sourcing', 'conditional', 'preparing', 'on-its-way');
-/** The volume is with the reader. */
-export const isOnLoan = among('collected', 'due', 'renewed', 'recalled', 'overdue');
-/** Waits for the reader to do something. */
-export const needsReader = among('question', 'conditional', 'ready', 'recalled', 'overdue', 'due');
-export const isHere = among('ready', 'delivered');
-export const isEnded = among('finished', 'not-supplied', 'withdrawn');
-/** A second slip for the same thing would be a double. */
-export const isOpen = (state: SlipState): boolean => state !== 'draft' && !isEnded(state) && state !== 'returned';
-/** Something may still be said about it. */
-export const isListening = (state: SlipState): boolean => isUnderWay(state) || isHere(state) || isOnLoan(state) || state === 'returned';
-/** A slip can be withdrawn until someone has started on it. */
-export const canWithdraw = (slip: Pick<Slip, 'state'>): boolean => slip.state === 'outgoing' || advance(slip.state, 'cancelled') !== null;
-
-export interface SlipMessage {
-  readonly id: string;
-  /** ISO local time. */
-  readonly time: string;
-  readonly by: 'library' | 'reader';
-  readonly from: string;
-  readonly text: string;
-  /** ISO 18626 status or action; `arrived` and `lapsed` are the circulation desk's own. */
-  readonly status: string;
-  readonly event: SlipEvent | null;
-  /** Which of the messages of that minute and side it is. */
-  readonly seq: number;
-  /** It answers something the reader did. */
-  readonly reply?: boolean;
-  readonly due?: string;
-  readonly file?: string;
-  readonly fileUntil?: string;
-  /** A new price, where one was named. */
-  readonly cost?: Cents;
-  /** Until when it waits at the pickup point, or an offer stands. */
-  readonly until?: string;
-  /** ISO 18626 reason for an Unfilled or RetryPossible, or the loan's condition. */
-  readonly reason?: string;
-  /** The messages as they were exchanged, a document each. */
-  readonly xml?: readonly string[];
-}
 /** A supplying agency's message as it reaches the slip: with the name of who speaks, and the document it came as. */
 export interface HeardMessage extends IsoSupplyingMessage {
   readonly supplierName: string;
@@ -204,7 +100,8 @@ const inOrder = (a: SlipMessage, b: SlipMessage): number =>
   a.time === b.time ? turn(a) - turn(b) || a.seq - b.seq || (a.id < b.id ? -1 : 1) : a.time < b.time ? -1 : 1;
 
 /** The state in which a slip leaves: staff look at some first. */
-const stateSent = (slip: Slip): SlipState => (slip.promised?.mediated ? move('outgoing', 'mediate') : move('outgoing', 'send'));
+const stateSent = (slip: Slip): SlipState =>
+  slip.promised?.mediated ? move('outgoing', 'mediate') : move('outgoing', 'send');
 
 /**
  * A sent slip as its messages make it: the same slip, whatever order they came in and however often.
@@ -213,13 +110,13 @@ const stateSent = (slip: Slip): SlipState => (slip.promised?.mediated ? move('ou
 export function replay(slip: Slip, messages: readonly SlipMessage[] = slip.messages): Slip {
   const ordered = [...messages].sort(inOrder);
   let state = stateSent(slip);
-  let [due, file, fileUntil, ended, renewals]: [string | null, string | null, string | null, string | null, number] = [
-    null,
-    null,
-    null,
-    null,
-    0,
-  ];
+  let [due, file, fileUntil, ended, renewals]: [
+    string | null,
+    string | null,
+    string | null,
+    string | null,
+    number,
+  ] = [null, null, null, null, 0];
   let waived = false;
   const price = new Pricing();
   for (const m of ordered) {
@@ -231,7 +128,8 @@ export function replay(slip: Slip, messages: readonly SlipMessage[] = slip.messa
     if (m.due !== undefined) due = m.due;
     if (m.file !== undefined) file = m.file;
     if (m.fileUntil !== undefined) fileUntil = m.fileUntil;
-    if (isEnded(state)) [ended, waived] = [m.time, m.event === 'unfilled' || m.event === 'cancelled' || m.event === 'lapse'];
+    if (isEnded(state))
+      [ended, waived] = [m.time, m.event === 'unfilled' || m.event === 'cancelled' || m.event === 'lapse'];
   }
   const last = ordered.at(-1)?.time ?? slip.changed;
   const agreed = slip.agreed ?? slip.promised;
@@ -262,7 +160,8 @@ class Pricing {
       return;
     }
     if (moved && m.event === 'accept') [this.#accepted, this.#offered] = [this.#offered, null];
-    else if (moved && (m.event === 'decline' || m.event === 'ask')) [this.#accepted, this.#offered] = [null, null];
+    else if (moved && (m.event === 'decline' || m.event === 'ask'))
+      [this.#accepted, this.#offered] = [null, null];
     // What is named later counts, also after an offer was accepted.
     if (m.cost !== undefined) [this.#named, this.#accepted] = [m.cost, null];
   }
@@ -270,15 +169,23 @@ class Pricing {
     const total = this.#accepted ?? this.#named;
     if (total === null || total === agreed.total) return agreed;
     const difference = total - agreed.lines.reduce((n, l) => n + l.cents, 0);
-    return { ...agreed, total, lines: [...agreed.lines, { what: 'Changed by the library', cents: difference }] };
+    return {
+      ...agreed,
+      total,
+      lines: [...agreed.lines, { what: 'Changed by the library', cents: difference }],
+    };
   }
 }
 /** What the reader owes for a slip: nothing for what was not supplied, withdrawn, or never collected. */
 export const owedFor = (slip: Pick<Slip, 'state' | 'waived' | 'promised'>): Cents =>
-  slip.waived || slip.state === 'withdrawn' || slip.state === 'not-supplied' ? 0 : (slip.promised?.total ?? 0);
+  slip.waived || slip.state === 'withdrawn' || slip.state === 'not-supplied'
+    ? 0
+    : (slip.promised?.total ?? 0);
 
 const withMessage = (slip: Slip, said: SlipMessage, once = said.id): Slip =>
-  slip.messages.some((k) => k.id === said.id || k.id === once) ? slip : replay(slip, [...slip.messages, said]);
+  slip.messages.some((k) => k.id === said.id || k.id === once)
+    ? slip
+    : replay(slip, [...slip.messages, said]);
 
 /** Takes a supplying agency message in; one already known changes nothing. Two that differ in anything are two. */
 export function applyMessage(slip: Slip, m: HeardMessage): Slip {
@@ -298,7 +205,9 @@ export function applyMessage(slip: Slip, m: HeardMessage): Slip {
     ...(m.url ? { file: m.url, fileUntil: m.expected } : {}),
     ...(m.cost === null ? {} : { cost: m.cost }),
     ...(m.retryBefore ? { until: m.retryBefore } : {}),
-    ...(m.reasonUnfilled || m.reasonRetry || m.loanCondition ? { reason: m.loanCondition || m.reasonRetry || m.reasonUnfilled } : {}),
+    ...(m.reasonUnfilled || m.reasonRetry || m.loanCondition
+      ? { reason: m.loanCondition || m.reasonRetry || m.reasonUnfilled }
+      : {}),
     ...(xml ? { xml: [xml] } : {}),
   };
   // Slips of earlier versions have it under a number that told less apart.
@@ -436,10 +345,14 @@ export const markSent = (slip: Slip, now: string, xml: readonly string[] = []): 
 };
 /** Back to the editor, as long as it has not left. */
 export const backToDraft = (slip: Slip, now: string): Slip =>
-  slip.state === 'outgoing' ? { ...slip, state: move('outgoing', 'reopen'), going: false, changed: now } : slip;
+  slip.state === 'outgoing'
+    ? { ...slip, state: move('outgoing', 'reopen'), going: false, changed: now }
+    : slip;
 /** Takes back what has not left; what has is cancelled by a message. */
 export const withdrawUnsent = (slip: Slip, now: string): Slip =>
-  slip.state === 'outgoing' ? { ...slip, state: move('outgoing', 'withdraw'), ended: now, changed: now } : slip;
+  slip.state === 'outgoing'
+    ? { ...slip, state: move('outgoing', 'withdraw'), ended: now, changed: now }
+    : slip;
 /** A delivered file that can't be opened any more is over. */
 export const expired = (slip: Slip, now: string): Slip =>
   slip.state === 'delivered' && slip.fileUntil && now.slice(0, 10) > slip.fileUntil

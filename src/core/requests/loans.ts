@@ -1,7 +1,7 @@
 /** Loans of the volumes that slips brought: when they are due, how often they can be renewed, how long they are overdue. */
 import { hoursOn } from '../access/calendar';
-import type { Library, Policy, ReaderCategory, Route } from '../policy/types';
-import { addDays, type DayNumber } from '../time';
+import type { Library, Policy, ReaderCategory, Route } from '../model/library';
+import { addDays, type DayNumber } from '../model/time';
 
 /** Days of a loan that came by this road. */
 export const loanDays = (policy: Policy, route: Route, category: ReaderCategory): number =>
@@ -15,7 +15,12 @@ export const loanDays = (policy: Policy, route: Route, category: ReaderCategory)
  * The day on which a loan of `days` days from `day` is due: never one on which the campus stays shut, then the next.
  * @example 21 days from Mon 2 Nov, at a campus shut on Mon 23 Nov → Tue 24 Nov
  */
-export function dueDay(library: Pick<Library, 'campuses' | 'policy'>, campus: string, day: DayNumber, days: number): DayNumber {
+export function dueDay(
+  library: Pick<Library, 'campuses' | 'policy'>,
+  campus: string,
+  day: DayNumber,
+  days: number,
+): DayNumber {
   const place = library.campuses.find((c) => c.id === campus);
   let due = addDays(day, days);
   for (let n = 0; place && n < 60 && !hoursOn(place, library.policy, due); n++) due = addDays(due, 1);

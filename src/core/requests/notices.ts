@@ -2,9 +2,12 @@
  * What has been said about slips, as a reader wants it: one inbox over all slips, the days that matter as calendar entries, a
  * message as a draft to write back with.
  */
-import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../time';
-import { isEnded, isHere, isOnLoan, isUnderWay, needsReader, type SlipMessage, STATE_LABEL } from './lifecycle';
-import { type Slip, slipTitle, WANTED_TEXT } from './slip';
+
+import type { Slip, SlipMessage } from '../model/slip';
+import { isEnded, isHere, isOnLoan, isUnderWay, needsReader } from '../model/slipStates';
+import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../model/time';
+import { STATE_LABEL } from './lifecycle';
+import { slipTitle, WANTED_TEXT } from './slip';
 
 export interface InboxEntry {
   readonly slip: Slip;
@@ -33,10 +36,22 @@ const TELLS: readonly string[] = [
 export function inboxOf(slips: readonly Slip[]): InboxEntry[] {
   const entries = slips.flatMap((slip) =>
     slip.messages
-      .filter((m) => m.by === 'library' && (m.cost !== undefined || m.reply || (m.event !== null && TELLS.includes(m.event))))
-      .map((message): InboxEntry => ({ slip, message, asks: needsReader(slip.state) && message === lastAsking(slip) })),
+      .filter(
+        (m) =>
+          m.by === 'library' &&
+          (m.cost !== undefined || m.reply || (m.event !== null && TELLS.includes(m.event))),
+      )
+      .map(
+        (message): InboxEntry => ({
+          slip,
+          message,
+          asks: needsReader(slip.state) && message === lastAsking(slip),
+        }),
+      ),
   );
-  return entries.sort((a, b) => (a.message.time < b.message.time ? 1 : a.message.time > b.message.time ? -1 : 0));
+  return entries.sort((a, b) =>
+    a.message.time < b.message.time ? 1 : a.message.time > b.message.time ? -1 : 0,
+  );
 }
 /** The message that brought a slip where it now waits for its reader. */
 const lastAsking = (slip: Slip): SlipMessage | undefined =>
@@ -106,11 +121,20 @@ export function letterAbout(
     .filter(Boolean)
     .join('\n  ');
   const due = slip.due && parseDay(slip.due) !== null ? `Due: ${dayText(parseDay(slip.due) as never)}` : '';
-  const said = (message ? [message] : slip.messages).map((m) => `${when(m.time)}, ${m.from}:\n  ${m.text}`).join('\n\n');
+  const said = (message ? [message] : slip.messages)
+    .map((m) => `${when(m.time)}, ${m.from}:\n  ${m.text}`)
+    .join('\n\n');
   return {
     to: `Interlibrary loan desk, ${library.name} <desk@library.tarnholm.example>`,
     subject: `Slip ${slip.id}: ${slipTitle(slip)}`,
-    text: [`About this slip (${STATE_LABEL[slip.state]}):`, `  ${what}`, due, said && `What was said:\n\n${said}`, '', reader.name]
+    text: [
+      `About this slip (${STATE_LABEL[slip.state]}):`,
+      `  ${what}`,
+      due,
+      said && `What was said:\n\n${said}`,
+      '',
+      reader.name,
+    ]
       .filter((x) => x !== '')
       .join('\n\n'),
   };

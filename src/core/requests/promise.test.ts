@@ -2,11 +2,12 @@
 import { describe, expect, it } from 'vitest';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import { READERS } from '../../demo/library';
-import type { Reader } from '../policy/types';
+import type { Reader } from '../model/library';
+import type { Slip } from '../model/slip';
+import { totalOf } from '../policy/price';
 import { NO_HISTORY } from './history';
-import { totalOf } from './price';
 import type { SlipPromise } from './promise';
-import { newSlip, type Slip } from './slip';
+import { newSlip } from './slip';
 
 const world = worldOf(300);
 
@@ -24,7 +25,8 @@ const slip = (id: string, more: Partial<Slip> = {}): Slip => {
   });
   return { ...base, ...more };
 };
-const promise = (s: Slip, history = NO_HISTORY): SlipPromise => world.service.promise(s, moment(), history) as SlipPromise;
+const promise = (s: Slip, history = NO_HISTORY): SlipPromise =>
+  world.service.promise(s, moment(), history) as SlipPromise;
 const DRYING = 'tu0000049';
 const SALT = 'tu0000043';
 const EBOOK = 'tu0000052';
@@ -52,7 +54,9 @@ describe('the promise', () => {
     expect(p.total + (fast?.cents ?? 0)).toBe(then.total);
     expect(fast?.label).toBe(then.label);
     expect((then.median as string) < (p.median as string)).toBe(true);
-    const partner = promise(slip(SALT, { route: 'partner-loan', from: 'ostmere' })).options.find((o) => o.what === 'Interlibrary loan');
+    const partner = promise(slip(SALT, { route: 'partner-loan', from: 'ostmere' })).options.find(
+      (o) => o.what === 'Interlibrary loan',
+    );
     expect(partner?.cents).toBe(promise(slip(SALT)).total);
   });
   it('over the price staff look first, which takes its days, and the total is still what the lines say', () => {
@@ -64,13 +68,16 @@ describe('the promise', () => {
     expect(fast.rules.find((r) => r.weight === 'mediate')?.rule).toBe('mediated.above');
   });
   it('goes where the slip goes: another campus takes the courier’s days, a letter box the post’s', () => {
-    const at = (delivery: Slip['delivery']) => promise(slip(SALT, { route: 'partner-loan', from: 'ostmere', delivery })).median as string;
+    const at = (delivery: Slip['delivery']) =>
+      promise(slip(SALT, { route: 'partner-loan', from: 'ostmere', delivery })).median as string;
     const here = at({ to: 'pickup', campus: 'quayside' });
     expect(at({ to: 'pickup', campus: 'saltmarsh' }) > here).toBe(true);
     expect(at({ to: 'post', address: '3 Lighthouse Row' })).not.toBe(here);
-    expect(promise(slip(DRYING, { delivery: { to: 'post', address: '3 Lighthouse Row' } })).lines.map((l) => l.what)).toContain(
-      'Postage to your address',
-    );
+    expect(
+      promise(slip(DRYING, { delivery: { to: 'post', address: '3 Lighthouse Row' } })).lines.map(
+        (l) => l.what,
+      ),
+    ).toContain('Postage to your address');
   });
   it('a limit below the price refuses and names the limit that would do', () => {
     const refused = promise(slip(DRYING, { limit: '2.50' })).rules.find((r) => r.weight === 'refuse');
@@ -78,7 +85,9 @@ describe('the promise', () => {
     expect(promise(slip(DRYING, { limit: '3' })).rules.some((r) => r.weight === 'refuse')).toBe(false);
   });
   it('too late offers what else would do; in time does not', () => {
-    expect(promise(slip(DRYING, { needBy: '2026-11-06' })).alternatives.map((a) => a.sort)).toContain('chapter');
+    expect(promise(slip(DRYING, { needBy: '2026-11-06' })).alternatives.map((a) => a.sort)).toContain(
+      'chapter',
+    );
     expect(promise(slip(DRYING, { needBy: '2027-01-15' })).alternatives).toEqual([]);
   });
   it('a suggestion and a question cost nothing and have their own days', () => {

@@ -1,18 +1,21 @@
 /** The promise beside a slip: price line by line, dates, chance, who is asked, and the rules that apply to this request. */
-import { type Alternative, alternativesFor } from '../access/alternatives';
+import { alternativesFor } from '../access/alternatives';
 import type { LendingPlan } from '../access/chance';
 import { type AccessItem, lendingFor } from '../access/options';
 import { wantedItem } from '../access/part';
-import { type Ready, timesFor } from '../access/times';
+import { timesFor } from '../access/times';
 import { inTurn } from '../access/turnaround';
-import { type Verdict, verdictOf } from '../access/verdict';
-import { ownersLine, type Way, waitLabel, waysToRead } from '../access/ways';
-import type { Cents, Library, ReaderCategory, ReaderSituation, Route, Speed, Spread } from '../policy/types';
-import { dayOf, dayText, isoLocal, type Minutes, parseDay, parseLocal } from '../time';
+import { verdictOf } from '../access/verdict';
+import { ownersLine, waitLabel, waysToRead } from '../access/ways';
+import type { Cents, Library, ReaderCategory, ReaderSituation, Route, Speed, Spread } from '../model/library';
+import type { PriceLine, Promised, Slip } from '../model/slip';
+import { dayOf, dayText, isoLocal, type Minutes, parseDay, parseLocal } from '../model/time';
+import type { Ready, Verdict } from '../model/waits';
+import type { Alternative, Way } from '../model/ways';
+import { canHurry, grossOf, money, priceOf, serviceOf, totalOf } from '../policy/price';
 import { type CopyHistory, NO_HISTORY } from './history';
-import { canHurry, grossOf, money, type PriceLine, priceOf, serviceOf, totalOf } from './price';
 import { type RuleCase, type RuleSaid, rulesFor } from './rules';
-import { limitOf, type Promised, type Slip } from './slip';
+import { limitOf } from './slip';
 
 /** A station on the way, and the moment by which it is passed. */
 export interface PromiseStep {
@@ -47,14 +50,34 @@ export interface SlipPromise {
   readonly options: readonly PromiseOption[];
   readonly canHurry: boolean;
   /** Every way a slip of this sort could take, soonest first. */
-  readonly routes: readonly { route: Route; from: string; title: string; label: string; sub: string; price: Cents }[];
+  readonly routes: readonly {
+    route: Route;
+    from: string;
+    title: string;
+    label: string;
+    sub: string;
+    price: Cents;
+  }[];
   /** What would be quicker or simpler than this slip. */
-  readonly better: { title: string; label: string; place: string; href: string | null; route: Route | null; from: string | null } | null;
+  readonly better: {
+    title: string;
+    label: string;
+    place: string;
+    href: string | null;
+    route: Route | null;
+    from: string | null;
+  } | null;
   /** What else would do, when this is too late or unlikely. */
   readonly alternatives: readonly Alternative[];
 }
 /** The case that a slip is, for the rules. */
-export function caseOf(slip: Slip, item: AccessItem, route: Route, category: ReaderCategory, history: CopyHistory): RuleCase {
+export function caseOf(
+  slip: Slip,
+  item: AccessItem,
+  route: Route,
+  category: ReaderCategory,
+  history: CopyHistory,
+): RuleCase {
   return {
     wanted: slip.wanted,
     route,
@@ -73,12 +96,18 @@ export function caseOf(slip: Slip, item: AccessItem, route: Route, category: Rea
 }
 
 const slipWays = (ways: readonly Way[]) =>
-  ways.flatMap((way) => (way.action.do === 'slip' && way.ready ? [{ way, route: way.action.route, from: way.action.from }] : []));
+  ways.flatMap((way) =>
+    way.action.do === 'slip' && way.ready ? [{ way, route: way.action.route, from: way.action.from }] : [],
+  );
 
 /** Where the thing is to come: another campus than the reader's own, or by post. */
-export function situationOf(slip: Pick<Slip, 'delivery' | 'wanted'>, reader: ReaderSituation): ReaderSituation {
+export function situationOf(
+  slip: Pick<Slip, 'delivery' | 'wanted'>,
+  reader: ReaderSituation,
+): ReaderSituation {
   const { delivery } = slip;
-  if (delivery.to === 'pickup') return { ...reader, campus: delivery.campus as ReaderSituation['campus'], remote: false };
+  if (delivery.to === 'pickup')
+    return { ...reader, campus: delivery.campus as ReaderSituation['campus'], remote: false };
   return delivery.to === 'post' ? { ...reader, remote: true } : reader;
 }
 
@@ -112,7 +141,9 @@ function deskPromise(
     asked: [],
     owners: null,
     rules,
-    steps: ready ? [{ what: bought ? 'bought, and ready to collect' : 'answered', by: isoLocal(ready.median) }] : [],
+    steps: ready
+      ? [{ what: bought ? 'bought, and ready to collect' : 'answered', by: isoLocal(ready.median) }]
+      : [],
     options: [],
     canHurry: false,
     routes: [],
@@ -135,7 +166,8 @@ export function promiseFor(
   versions: readonly AccessItem[] = [],
 ): SlipPromise {
   const situation = situationOf(slip, reader);
-  if (slip.wanted === 'purchase' || slip.wanted === 'question') return deskPromise(slip, whole, library, situation, at, history);
+  if (slip.wanted === 'purchase' || slip.wanted === 'question')
+    return deskPromise(slip, whole, library, situation, at, history);
   const { policy } = library;
   const item = wantedItem(whole, slip.wanted);
   const needBy = parseDay(slip.needBy);
@@ -149,7 +181,9 @@ export function promiseFor(
     priceOf({ route, speed, category: situation.category, remote: situation.remote, royalty }, policy);
   const judged = (speed: Speed): { lines: PriceLine[]; rules: RuleSaid[] } => {
     const one = { ...caseOf(slip, whole, route, situation.category, history), speed };
-    const royalty = rulesFor(one, policy, dayOf(at), 0).some((r) => r.weight === 'royalty') ? policy.copyright.royaltyPerCopy : 0;
+    const royalty = rulesFor(one, policy, dayOf(at), 0).some((r) => r.weight === 'royalty')
+      ? policy.copyright.royaltyPerCopy
+      : 0;
     const lines = pricedWith(speed, royalty);
     return { lines, rules: rulesFor(one, policy, dayOf(at), grossOf(lines)) };
   };
@@ -162,7 +196,10 @@ export function promiseFor(
   const readyBy = (plan: LendingPlan | null, withStaff: boolean): Ready | null => {
     if (!plan?.asked.length)
       return chosen?.way.ready
-        ? { median: parseLocal(chosen.way.ready.median) as Minutes, likely: parseLocal(chosen.way.ready.likely) as Minutes }
+        ? {
+            median: parseLocal(chosen.way.ready.median) as Minutes,
+            likely: parseLocal(chosen.way.ready.likely) as Minutes,
+          }
         : null;
     return times.lending(withStaff ? inTurn(plan.days, policy.mediated.answer) : plan.days, plan.service);
   };
@@ -172,17 +209,32 @@ export function promiseFor(
   const say = (rule: string, text: string, allowed?: string) =>
     rules.push({ weight: 'refuse', rule, text, ...(allowed ? { allowed } : {}) });
   if (!chosen)
-    say('lending', slip.wanted === 'loan' ? 'Nobody we can ask lends this volume.' : 'Nobody we can ask supplies a copy of this.');
+    say(
+      'lending',
+      slip.wanted === 'loan'
+        ? 'Nobody we can ask lends this volume.'
+        : 'Nobody we can ask supplies a copy of this.',
+    );
   const limit = limitOf(slip);
   if (limit !== null && Number.isFinite(limit) && total > limit)
-    say('limit', 'The price is over the limit you set.', `A limit of ${money(total, policy.currency)} or more, or none.`);
+    say(
+      'limit',
+      'The price is over the limit you set.',
+      `A limit of ${money(total, policy.currency)} or more, or none.`,
+    );
   if (verdictOf(ready, needBy) === 'too-late' && needBy !== null)
-    rules.push({ weight: 'note', rule: 'needBy', text: `It would come after ${dayText(needBy, dayOf(at))}, when you need it.` });
+    rules.push({
+      weight: 'note',
+      rule: 'needBy',
+      text: `It would come after ${dayText(needBy, dayOf(at))}, when you need it.`,
+    });
 
   const readNow = waysToRead(whole, library, reader, at, needBy);
   const quicker = readNow.best;
   const isBetter =
-    quicker?.ready && (!ready || (parseLocal(quicker.ready.median) as Minutes) < ready.median) && quicker.action.do !== 'slip';
+    quicker?.ready &&
+    (!ready || (parseLocal(quicker.ready.median) as Minutes) < ready.median) &&
+    quicker.action.do !== 'slip';
   const slower =
     quicker?.action.do === 'slip' &&
     ready &&
@@ -205,7 +257,13 @@ export function promiseFor(
     });
   }
   for (const o of open.filter((o) => o.route !== route || o.from !== from))
-    options.push({ what: o.way.title, cents: o.way.price - total, label: o.way.label, sub: o.way.sub, note: '' });
+    options.push({
+      what: o.way.title,
+      cents: o.way.price - total,
+      label: o.way.label,
+      sub: o.way.sub,
+      note: '',
+    });
 
   return {
     route,
@@ -219,13 +277,21 @@ export function promiseFor(
     lines,
     total,
     mediated,
-    asked: plan?.asked.map((a) => ({ name: a.lender.name, cumulative: a.cumulative, days: a.days.median })) ?? [],
+    asked:
+      plan?.asked.map((a) => ({ name: a.lender.name, cumulative: a.cumulative, days: a.days.median })) ?? [],
     owners: plan ? ownersLine(plan) : null,
     rules,
     steps: ready ? stepsOf(route, ready, mediated, plan, library, situation, at) : [],
     options,
     canHurry: canHurry(route),
-    routes: open.map((o) => ({ route: o.route, from: o.from, title: o.way.title, label: o.way.label, sub: o.way.sub, price: o.way.price })),
+    routes: open.map((o) => ({
+      route: o.route,
+      from: o.from,
+      title: o.way.title,
+      label: o.way.label,
+      sub: o.way.sub,
+      price: o.way.price,
+    })),
     better:
       quicker && (isBetter || slower)
         ? {
@@ -238,8 +304,12 @@ export function promiseFor(
           }
         : null,
     alternatives:
-      !ready || verdictOf(ready, needBy) === 'too-late' || (plan !== null && plan.chance < policy.wait.unlikelyBelow)
-        ? alternativesFor(whole, versions, library, situation, at, needBy).filter((a) => a.sort !== 'chapter' || slip.wanted === 'loan')
+      !ready ||
+      verdictOf(ready, needBy) === 'too-late' ||
+      (plan !== null && plan.chance < policy.wait.unlikelyBelow)
+        ? alternativesFor(whole, versions, library, situation, at, needBy).filter(
+            (a) => a.sort !== 'chapter' || slip.wanted === 'loan',
+          )
         : [],
   };
 }
@@ -265,7 +335,9 @@ function stepsOf(
   if (plan) {
     staff(
       `first library asked, ${plan.asked[0]?.lender.name ?? ''}`,
-      mediated ? inTurn(policy.mediated.answer, policy.lending.processingDays) : policy.lending.processingDays,
+      mediated
+        ? inTurn(policy.mediated.answer, policy.lending.processingDays)
+        : policy.lending.processingDays,
     );
   }
   const copy = serviceOf(route) === 'copy';

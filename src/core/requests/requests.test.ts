@@ -4,12 +4,13 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, openWorld } from '../../../tests/fixtures/world';
 import { READERS } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
-import type { DiscoveryRecord } from '../bibliography/record';
-import type { Reader } from '../policy/types';
+import type { Reader } from '../model/library';
+import type { DiscoveryRecord } from '../model/record';
+import type { Slip } from '../model/slip';
+import { canHurry, money, priceOf, totalOf } from '../policy/price';
 import { NO_HISTORY } from './history';
-import { canHurry, money, priceOf, totalOf } from './price';
 import { slipFaults } from './schema';
-import { duplicateOf, itemOf, limitOf, newSlip, type Slip, wantedChoices } from './slip';
+import { duplicateOf, itemOf, limitOf, newSlip, wantedChoices } from './slip';
 
 let world: ReturnType<typeof openWorld>;
 const byTitle = (start: string): DiscoveryRecord => storyItemTitled(start).record;
@@ -36,7 +37,13 @@ const promise = (slip: Slip, history = NO_HISTORY) => world.service.promise(slip
 describe('the slip', () => {
   it('is filled from the record, with nothing left to type', () => {
     const item = itemOf(byTitle('Kelp on the plate'));
-    expect(item).toMatchObject({ volume: '14', issue: '2', pages: '101-128', year: '2023', kind: 'research-article' });
+    expect(item).toMatchObject({
+      volume: '14',
+      issue: '2',
+      pages: '101-128',
+      year: '2023',
+      kind: 'research-article',
+    });
     expect([item.author, item.container, item.issn, item.doi].every(Boolean)).toBe(true);
   });
   it('offers what makes sense and says why the rest does not', () => {
@@ -46,7 +53,11 @@ describe('the slip', () => {
       ['purchase', !buys],
       ['question', false],
     ];
-    expect(refusal('research-article', 'online')).toEqual([['article', false], ['loan', true], ...desks(false)]);
+    expect(refusal('research-article', 'online')).toEqual([
+      ['article', false],
+      ['loan', true],
+      ...desks(false),
+    ]);
     expect(refusal('book', 'print')).toEqual([['loan', false], ['chapter', false], ...desks(true)]);
     expect(refusal('book', 'online')).toEqual([['loan', true], ['chapter', false], ...desks(true)]);
     expect(refusal('video', 'dvd')).toEqual([['loan', false], ['chapter', true], ...desks(true)]);
@@ -59,16 +70,23 @@ describe('the slip', () => {
     expect(duplicateOf(slip, [{ ...first, state: 'withdrawn' }])).toBeNull();
     expect(duplicateOf(slip, [{ ...first, reader: 'noor' }])).toBeNull();
     const pages = { ...slip, wanted: 'chapter' as const, item: { ...slip.item, pages: '1-9' } };
-    expect(duplicateOf(pages, [{ ...pages, id: 'S-b', state: 'sent', item: { ...pages.item, pages: '10-20' } }])).toBeNull();
+    expect(
+      duplicateOf(pages, [{ ...pages, id: 'S-b', state: 'sent', item: { ...pages.item, pages: '10-20' } }]),
+    ).toBeNull();
   });
   it('reads its limit', () => {
     const slip = slipFor(byTitle('Salt, smoke'));
-    expect([limitOf(slip), limitOf({ ...slip, limit: '6' }), limitOf({ ...slip, limit: '6,50' })]).toEqual([null, 600, 650]);
+    expect([limitOf(slip), limitOf({ ...slip, limit: '6' }), limitOf({ ...slip, limit: '6,50' })]).toEqual([
+      null,
+      600,
+      650,
+    ]);
   });
 });
 
 describe('what keeps a slip from going', () => {
-  const faults = (change: (s: Slip) => Slip) => slipFaults(change(slipFor(byTitle('Salt, smoke'))), '2026-11-02').map((f) => f.field);
+  const faults = (change: (s: Slip) => Slip) =>
+    slipFaults(change(slipFor(byTitle('Salt, smoke'))), '2026-11-02').map((f) => f.field);
   it('nothing, when it is filled from the index', () => expect(faults((s) => s)).toEqual([]));
   it.each<[string, (s: Slip) => Slip, string]>([
     ['a day in the past', (s) => ({ ...s, needBy: '2026-11-01' }), 'needBy'],
@@ -77,7 +95,11 @@ describe('what keeps a slip from going', () => {
     ['a wrong ISBN', (s) => ({ ...s, item: { ...s.item, isbn: '9789999000180' } }), 'item.isbn'],
     ['a wrong e-mail', (s) => ({ ...s, delivery: { to: 'email', email: 'somewhere' } }), 'delivery.email'],
     ['a limit in words', (s) => ({ ...s, limit: 'little' }), 'limit'],
-    ['a copy without the declaration', (s) => ({ ...s, wanted: 'chapter', item: { ...s.item, chapter: '3' } }), 'declared'],
+    [
+      'a copy without the declaration',
+      (s) => ({ ...s, wanted: 'chapter', item: { ...s.item, chapter: '3' } }),
+      'declared',
+    ],
     ['a whole book as a copy', (s) => ({ ...s, wanted: 'chapter', declared: true }), 'item.chapter'],
   ])('%s', (_name, change, field) => expect(faults(change)).toContain(field));
 });
@@ -86,13 +108,25 @@ describe('price', () => {
   it('is what the lines say, and never negative', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom('hold', 'transfer', 'post', 'scan', 'partner-loan', 'partner-copy', 'ill-loan', 'ill-copy' as const),
+        fc.constantFrom(
+          'hold',
+          'transfer',
+          'post',
+          'scan',
+          'partner-loan',
+          'partner-copy',
+          'ill-loan',
+          'ill-copy' as const,
+        ),
         fc.constantFrom('standard', 'fast' as const),
         fc.constantFrom('undergraduate', 'postgraduate', 'distance', 'staff' as const),
         fc.boolean(),
         fc.nat({ max: 5000 }),
         (route, speed, category, remote, royalty) => {
-          const lines = priceOf({ route, speed, category, remote, royalty } as Parameters<typeof priceOf>[0], POLICY);
+          const lines = priceOf(
+            { route, speed, category, remote, royalty } as Parameters<typeof priceOf>[0],
+            POLICY,
+          );
           expect(totalOf(lines)).toBeGreaterThanOrEqual(Math.min(royalty, POLICY.price.ceiling));
           expect(totalOf(lines)).toBeLessThanOrEqual(POLICY.price.ceiling);
           expect(lines.filter((l) => l.cents < 0).length).toBeLessThanOrEqual(2);
@@ -102,11 +136,19 @@ describe('price', () => {
     );
   });
   it('an undergraduate pays a third of an interlibrary loan', () =>
-    expect(totalOf(priceOf({ route: 'ill-loan', speed: 'standard', category: 'undergraduate', remote: false, royalty: 0 }, POLICY))).toBe(
-      300,
-    ));
+    expect(
+      totalOf(
+        priceOf(
+          { route: 'ill-loan', speed: 'standard', category: 'undergraduate', remote: false, royalty: 0 },
+          POLICY,
+        ),
+      ),
+    ).toBe(300));
   it('is written with a real minus', () =>
-    expect([money(650, { sign: 'cr' }), money(-600, { sign: 'cr' })]).toEqual(['6.50\u00a0cr', '−6.00\u00a0cr']));
+    expect([money(650, { sign: 'cr' }), money(-600, { sign: 'cr' })]).toEqual([
+      '6.50\u00a0cr',
+      '−6.00\u00a0cr',
+    ]));
 });
 
 describe('promise and rules', () => {
@@ -121,10 +163,16 @@ describe('promise and rules', () => {
     const ebook = byTitle('Food security on cold coasts');
     expect(promise(slipFor(ebook))?.rules.some((r) => r.weight === 'refuse')).toBe(true);
     const chapter = slipFor(ebook, { wanted: 'chapter', route: 'ill-copy' });
-    expect(promise({ ...chapter, item: { ...chapter.item, chapter: 'Two' } })?.rules.map((r) => r.weight)).not.toContain('refuse');
+    expect(
+      promise({ ...chapter, item: { ...chapter.item, chapter: 'Two' } })?.rules.map((r) => r.weight),
+    ).not.toContain('refuse');
   });
   it('more than half a book is refused; over a tenth without a chapter costs a royalty; a named chapter does not', () => {
-    const base = slipFor(byTitle('Nori, dulse, kelp'), { wanted: 'chapter', route: 'scan', from: 'fellgate' });
+    const base = slipFor(byTitle('Nori, dulse, kelp'), {
+      wanted: 'chapter',
+      route: 'scan',
+      from: 'fellgate',
+    });
     const weights = (item: Partial<Slip['item']>) =>
       promise({ ...base, item: { ...base.item, totalPages: '200', ...item } })?.rules.map((r) => r.weight);
     expect(weights({ pages: '1-120' })).toContain('refuse');
@@ -134,11 +182,13 @@ describe('promise and rules', () => {
   });
   it('a second article of an issue costs a royalty', () => {
     const slip = slipFor(byTitle('Iodine, arsenic'), { wanted: 'article', route: 'ill-copy' });
-    expect(promise(slip, { ...NO_HISTORY, sameIssue: 1 })?.lines.map((l) => l.what)).toContain('Royalty to the rights holder');
+    expect(promise(slip, { ...NO_HISTORY, sameIssue: 1 })?.lines.map((l) => l.what)).toContain(
+      'Royalty to the rights holder',
+    );
     expect(promise(slip)?.lines.map((l) => l.what)).not.toContain('Royalty to the rights holder');
   });
   it('over the limit is refused', () =>
-    expect(promise({ ...slipFor(byTitle('The nori century')), limit: '1' })?.rules.map((r) => r.text)).toContain(
-      'The price is over the limit you set.',
-    ));
+    expect(
+      promise({ ...slipFor(byTitle('The nori century')), limit: '1' })?.rules.map((r) => r.text),
+    ).toContain('The price is over the limit you set.'));
 });

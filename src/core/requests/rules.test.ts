@@ -2,13 +2,13 @@
 import { describe, expect, it } from 'vitest';
 import { LIBRARY } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
+import type { SlipItem } from '../model/slip';
+import { type DayNumber, isoDay, parseDay } from '../model/time';
 import { parsePolicy, readPolicy } from '../policy/schema';
-import { type DayNumber, isoDay, parseDay } from '../time';
 import { contradictions, doubts } from './details';
 import { NO_HISTORY } from './history';
 import { dueDay, loanDays, overdueDays, renewalsLeft } from './loans';
 import { type RuleCase, rulesFor } from './rules';
-import type { SlipItem } from './slip';
 
 const today = parseDay('2026-11-02') as DayNumber;
 const base: RuleCase = {
@@ -26,7 +26,8 @@ const base: RuleCase = {
   needBy: null,
   history: NO_HISTORY,
 };
-const said = (more: Partial<RuleCase>, gross = 600, policy = POLICY) => rulesFor({ ...base, ...more }, policy, today, gross);
+const said = (more: Partial<RuleCase>, gross = 600, policy = POLICY) =>
+  rulesFor({ ...base, ...more }, policy, today, gross);
 const rules = (more: Partial<RuleCase>, gross?: number) =>
   said(more, gross)
     .filter((r) => r.weight !== 'note')
@@ -36,7 +37,11 @@ const chapter = { wanted: 'chapter', kind: 'book', totalPages: 200 } as const;
 describe('rules', () => {
   it.each<[string, Partial<RuleCase>, string[], number?]>([
     ['one article of an issue is free', {}, []],
-    ['a second of the issue costs a royalty', { history: { ...NO_HISTORY, sameIssue: 1 } }, ['royalty copyright.articlesPerIssue']],
+    [
+      'a second of the issue costs a royalty',
+      { history: { ...NO_HISTORY, sameIssue: 1 } },
+      ['royalty copyright.articlesPerIssue'],
+    ],
     [
       'the sixth recent one of a journal this year, too',
       { history: { ...NO_HISTORY, journalThisYear: 5 } },
@@ -54,14 +59,34 @@ describe('rules', () => {
       { ...chapter, pages: '1-10', history: { ...NO_HISTORY, sameBookCopies: 1 } },
       ['royalty copyright.chaptersPerBook'],
     ],
-    ['more than half is not copied at all', { ...chapter, pages: '1-101', chapter: true }, ['refuse copyright.neverAbove']],
+    [
+      'more than half is not copied at all',
+      { ...chapter, pages: '1-101', chapter: true },
+      ['refuse copyright.neverAbove'],
+    ],
     ['nor more pages than there are', { ...chapter, pages: '1-300' }, ['refuse copyright.shareOfPages']],
-    ['a whole e-book is not lent', { wanted: 'loan', route: 'ill-loan', kind: 'book', carrier: 'online' }, ['refuse copyright.ebookLoans']],
-    ['a journal is not lent', { wanted: 'loan', route: 'ill-loan', kind: 'journal' }, ['refuse kindsNeverLent']],
+    [
+      'a whole e-book is not lent',
+      { wanted: 'loan', route: 'ill-loan', kind: 'book', carrier: 'online' },
+      ['refuse copyright.ebookLoans'],
+    ],
+    [
+      'a journal is not lent',
+      { wanted: 'loan', route: 'ill-loan', kind: 'journal' },
+      ['refuse kindsNeverLent'],
+    ],
     ['over the price, staff look first', {}, ['mediate mediated.above'], 2001],
-    ['for a kind of thing, too', { wanted: 'loan', route: 'ill-loan', kind: 'score' }, ['mediate mediated.kinds']],
+    [
+      'for a kind of thing, too',
+      { wanted: 'loan', route: 'ill-loan', kind: 'score' },
+      ['mediate mediated.kinds'],
+    ],
     ['not for what comes from our own shelves', { wanted: 'loan', route: 'transfer', kind: 'score' }, []],
-    ['need by in seven months is too far', { needBy: (today + 200) as DayNumber }, ['refuse needBy.latestDays']],
+    [
+      'need by in seven months is too far',
+      { needBy: (today + 200) as DayNumber },
+      ['refuse needBy.latestDays'],
+    ],
     ['forty open slips are enough', { history: { ...NO_HISTORY, open: 40 } }, ['refuse openSlips']],
     ['an article is not bought', { wanted: 'purchase', route: 'purchase' }, ['refuse purchase']],
     ['a book may be', { wanted: 'purchase', route: 'purchase', kind: 'book' }, []],
@@ -75,11 +100,20 @@ describe('rules', () => {
       { needBy: (today + 300) as DayNumber },
     ])
       for (const r of said(more).filter((x) => x.weight === 'refuse')) expect(r.allowed, r.text).toBeTruthy();
-    expect(said({ ...chapter, pages: '1-60' }).find((r) => r.weight === 'royalty')?.allowed).toContain('Up to 20 pages');
+    expect(said({ ...chapter, pages: '1-60' }).find((r) => r.weight === 'royalty')?.allowed).toContain(
+      'Up to 20 pages',
+    );
   });
   it('another policy decides otherwise: nothing is in the code', () => {
-    const kind = { ...POLICY, copyright: { ...POLICY.copyright, articlesPerIssue: 3, fastExcluded: false, shareOfPages: 0.25 } };
-    expect(said({ history: { ...NO_HISTORY, sameIssue: 2 }, speed: 'fast' }, 600, kind).filter((r) => r.weight === 'royalty')).toEqual([]);
+    const kind = {
+      ...POLICY,
+      copyright: { ...POLICY.copyright, articlesPerIssue: 3, fastExcluded: false, shareOfPages: 0.25 },
+    };
+    expect(
+      said({ history: { ...NO_HISTORY, sameIssue: 2 }, speed: 'fast' }, 600, kind).filter(
+        (r) => r.weight === 'royalty',
+      ),
+    ).toEqual([]);
     expect(said({ ...chapter, pages: '1-50' }, 600, kind).filter((r) => r.weight === 'royalty')).toEqual([]);
     const all = { ...POLICY, mediated: { ...POLICY.mediated, categories: ['undergraduate' as const] } };
     expect(said({}, 0, all).some((r) => r.rule === 'mediated.categories')).toBe(true);
@@ -87,7 +121,8 @@ describe('rules', () => {
 });
 
 describe('where a rule stands', () => {
-  const at = (path: string): unknown => path.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | undefined)?.[k], POLICY);
+  const at = (path: string): unknown =>
+    path.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | undefined)?.[k], POLICY);
   it('whatever the case, each rule that speaks is in the policy file under its path', () => {
     const many = { ...NO_HISTORY, sameIssue: 3, journalThisYear: 9, sameBookCopies: 2, open: 99 };
     const seen = new Set<string>();
@@ -99,12 +134,25 @@ describe('where a rule stands', () => {
       { wanted: 'question', route: 'question' },
     ];
     for (const w of wanted)
-      for (const route of ['ill-copy', 'ill-loan', 'partner-loan', 'partner-copy', 'transfer', 'scan'] as const)
+      for (const route of [
+        'ill-copy',
+        'ill-loan',
+        'partner-loan',
+        'partner-copy',
+        'transfer',
+        'scan',
+      ] as const)
         for (const kind of ['book', 'research-article', 'score', 'newspaper-article'] as const)
           for (const carrier of ['print', 'online'] as const)
             for (const history of [NO_HISTORY, many])
-              for (const more of [{}, { speed: 'fast', commercial: true, needBy: (today + 400) as DayNumber }] as Partial<RuleCase>[])
-                for (const { rule, text, weight } of said({ route, kind, carrier, history, ...w, ...more }, 2500)) {
+              for (const more of [
+                {},
+                { speed: 'fast', commercial: true, needBy: (today + 400) as DayNumber },
+              ] as Partial<RuleCase>[])
+                for (const { rule, text, weight } of said(
+                  { route, kind, carrier, history, ...w, ...more },
+                  2500,
+                )) {
                   expect(at(rule), `${rule}: ${text}`).toBeDefined();
                   expect(text.length).toBeGreaterThan(10);
                   seen.add(`${weight} ${rule}`);
@@ -148,14 +196,17 @@ describe('the policy file', () => {
     ['kindsNeverLent', ['papyrus'], 'kindsNeverLent[0] must be one of'],
     ['zone.summer.from.month', 13, 'zone.summer.from.month must be less than or equal to 12'],
     ['surprise', 1, 'surprise is not allowed'],
-  ])('%s at fault is named with its path and rule', (path, value, message) => expect(without(path, value)).toContain(message));
+  ])('%s at fault is named with its path and rule', (path, value, message) =>
+    expect(without(path, value)).toContain(message),
+  );
   it('text that is no JSON is said to be none', () =>
     expect(parsePolicy('{')).toMatchObject({ problem: expect.stringContaining('not JSON') }));
 });
 
 describe('loans', () => {
   it('are due on a day on which the campus is open', () => {
-    const due = (campus: string, from: string, days: number) => isoDay(dueDay(LIBRARY, campus, parseDay(from) as DayNumber, days));
+    const due = (campus: string, from: string, days: number) =>
+      isoDay(dueDay(LIBRARY, campus, parseDay(from) as DayNumber, days));
     expect(due('quayside', '2026-11-02', 21)).toBe('2026-11-23');
     expect(due('saltmarsh', '2026-10-30', 21)).toBe('2026-11-23'); // stocktaking, then a weekend
     expect(due('fellgate', '2026-12-04', 21)).toBe('2027-01-04'); // the winter closing, then a weekend
@@ -176,7 +227,8 @@ describe('loans', () => {
 });
 
 describe('details that contradict', () => {
-  const item = (more: Partial<SlipItem>) => ({ kind: 'book', pages: '', totalPages: '', year: '', ...more }) as SlipItem;
+  const item = (more: Partial<SlipItem>) =>
+    ({ kind: 'book', pages: '', totalPages: '', year: '', ...more }) as SlipItem;
   it('pages beyond the book, pages that run backwards', () => {
     expect(contradictions(item({ pages: '90-120', totalPages: '100' })).map((f) => f.text)).toEqual([
       expect.stringContaining('Pages go to 120, but the book has 100'),
@@ -186,7 +238,9 @@ describe('details that contradict', () => {
   });
   it('a year outside the journal’s run', () => {
     const journal = { title: 'Annals', from: 1990, to: 2010 };
-    expect(doubts(item({ year: '2017' }), { journal })[0]?.text).toContain('Annals appeared 1990–2010; 2017 lies outside');
+    expect(doubts(item({ year: '2017' }), { journal })[0]?.text).toContain(
+      'Annals appeared 1990–2010; 2017 lies outside',
+    );
     expect(doubts(item({ year: '2000' }), { journal })).toEqual([]);
     expect(doubts(item({ year: '2017' }), {})).toEqual([]);
   });

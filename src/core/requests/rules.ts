@@ -3,13 +3,13 @@
  * words: what it does, which rule it is by its path in the policy file, and what would be allowed instead. The slip, its
  * promise and the page on which staff try cases all ask here.
  */
-import { pageCount } from '../bibliography/describe';
-import { type Carrier, KINDS, type Kind } from '../bibliography/kinds';
-import type { Cents, Policy, ReaderCategory, Route, Speed } from '../policy/types';
-import { type DayNumber, dayText, yearOf } from '../time';
+import { pageCount } from '../model/describe';
+import { type Carrier, KINDS, type Kind } from '../model/kinds';
+import type { Cents, Policy, ReaderCategory, Route, Speed } from '../model/library';
+import type { Wanted } from '../model/slip';
+import { type DayNumber, dayText, yearOf } from '../model/time';
+import { money } from '../policy/price';
 import type { CopyHistory } from './history';
-import { money } from './price';
-import type { Wanted } from './slip';
 
 /** refuse: not like this · royalty: allowed, it costs · mediate: staff look at it first · note: worth knowing. */
 export type Weight = 'refuse' | 'royalty' | 'mediate' | 'note';
@@ -52,18 +52,38 @@ export function rulesFor(c: RuleCase, policy: Policy, today: DayNumber, gross: C
   };
   if (c.history.open >= policy.openSlips) {
     const allowed = 'Finish or withdraw one of them first.';
-    say('refuse', 'openSlips', `You have ${c.history.open} open slips; ${policy.openSlips} is the most at a time.`, allowed);
+    say(
+      'refuse',
+      'openSlips',
+      `You have ${c.history.open} open slips; ${policy.openSlips} is the most at a time.`,
+      allowed,
+    );
   }
   if (c.needBy !== null && c.needBy - today > policy.needBy.latestDays) {
     const latest = dayText((today + policy.needBy.latestDays) as DayNumber, today);
-    say('refuse', 'needBy.latestDays', `Need by is more than ${policy.needBy.latestDays} days away.`, `A day up to ${latest}, or none.`);
+    say(
+      'refuse',
+      'needBy.latestDays',
+      `Need by is more than ${policy.needBy.latestDays} days away.`,
+      `A day up to ${latest}, or none.`,
+    );
   }
   if (c.wanted === 'question') return said;
   if (c.wanted === 'purchase') {
     if (!policy.purchase.categories.includes(c.category))
-      say('refuse', 'purchase.categories', 'Purchases are not suggested by readers of your category.', 'Ask the desk about it.');
+      say(
+        'refuse',
+        'purchase.categories',
+        'Purchases are not suggested by readers of your category.',
+        'Ask the desk about it.',
+      );
     if (KINDS[c.kind].family === 'article' || KINDS[c.kind].family === 'chapter')
-      say('refuse', 'purchase', 'A part is not bought: it is copied.', 'Suggest the book or journal it stands in.');
+      say(
+        'refuse',
+        'purchase',
+        'A part is not bought: it is copied.',
+        'Suggest the book or journal it stands in.',
+      );
     say('note', 'purchase.share', `Of what readers suggested, ${percent(policy.purchase.share)} was bought.`);
     return said;
   }
@@ -72,7 +92,12 @@ export function rulesFor(c: RuleCase, policy: Policy, today: DayNumber, gross: C
   else copyRules(c, policy, today, say);
   if (c.route === 'ill-copy' && policy.files.encrypted.includes(c.route))
     say('note', 'files.encrypted', `The file comes encrypted. It opens in ${policy.files.software}.`);
-  if (copy) say('note', 'files.openDays', `The file can be opened for ${times(policy.files.openDays, 'day', 'days')}.`);
+  if (copy)
+    say(
+      'note',
+      'files.openDays',
+      `The file can be opened for ${times(policy.files.openDays, 'day', 'days')}.`,
+    );
   const outside = c.route === 'ill-loan' || c.route === 'ill-copy';
   const { mediated } = policy;
   const answer = `They answer in ${times(mediated.answer.median, 'working day', 'working days')}.`;
@@ -84,10 +109,21 @@ export function rulesFor(c: RuleCase, policy: Policy, today: DayNumber, gross: C
       answer,
     );
   else if (outside && mediated.categories.includes(c.category))
-    say('mediate', 'mediated.categories', 'Slips of your category are looked at by staff before they go out.', answer);
+    say(
+      'mediate',
+      'mediated.categories',
+      'Slips of your category are looked at by staff before they go out.',
+      answer,
+    );
   else if (outside && mediated.kinds.includes(c.kind))
-    say('mediate', 'mediated.kinds', `${KINDS[c.kind].plural} are looked at by staff before they are asked for.`, answer);
-  if (copy && copyright.royaltyPerCopy === 0) return said.map((r) => (r.weight === 'royalty' ? { ...r, weight: 'note' } : r));
+    say(
+      'mediate',
+      'mediated.kinds',
+      `${KINDS[c.kind].plural} are looked at by staff before they are asked for.`,
+      answer,
+    );
+  if (copy && copyright.royaltyPerCopy === 0)
+    return said.map((r) => (r.weight === 'royalty' ? { ...r, weight: 'note' } : r));
   return said;
 }
 
@@ -96,7 +132,12 @@ type Say = (weight: Weight, rule: string, text: string, allowed?: string) => voi
 function loanRules(c: RuleCase, policy: Policy, say: Say): void {
   const outside = c.route === 'ill-loan' || c.route === 'partner-loan';
   if (!policy.copyright.ebookLoans && c.carrier === 'online' && KINDS[c.kind].family === 'book') {
-    say('refuse', 'copyright.ebookLoans', 'A whole e-book can’t be borrowed from elsewhere.', 'A chapter can be copied.');
+    say(
+      'refuse',
+      'copyright.ebookLoans',
+      'A whole e-book can’t be borrowed from elsewhere.',
+      'A chapter can be copied.',
+    );
     return;
   }
   if (outside && policy.kindsNeverLent.includes(c.kind))
@@ -123,9 +164,14 @@ function copyRules(c: RuleCase, policy: Policy, today: DayNumber, say: Say): voi
     before.royalty++;
     say('royalty', `copyright.${rule}`, text, allowed);
   };
-  if (c.commercial) royalty('statement', 'Commercial use is outside the private-study exception: a royalty is due.');
+  if (c.commercial)
+    royalty('statement', 'Commercial use is outside the private-study exception: a royalty is due.');
   if (c.speed === 'fast' && copyright.fastExcluded && (c.route === 'ill-copy' || c.route === 'ill-loan'))
-    royalty('fastExcluded', 'The fastest service is outside the private-study exception: a royalty is due.', 'Standard speed.');
+    royalty(
+      'fastExcluded',
+      'The fastest service is outside the private-study exception: a royalty is due.',
+      'Standard speed.',
+    );
   if (c.wanted === 'article') {
     if (c.history.sameIssue >= copyright.articlesPerIssue)
       royalty(
@@ -138,15 +184,23 @@ function copyRules(c: RuleCase, policy: Policy, today: DayNumber, say: Say): voi
         'copiesPerJournalYear',
         `${c.history.journalThisYear} recent articles of this journal this year are the ${copyright.copiesPerJournalYear} that are free: a royalty is due.`,
       );
-    if (!before.royalty) say('note', 'copyright.articlesPerIssue', 'One article from an issue, for private study: no royalty.');
+    if (!before.royalty)
+      say('note', 'copyright.articlesPerIssue', 'One article from an issue, for private study: no royalty.');
     return;
   }
   const asked = pageCount(c.pages);
   const all = c.totalPages;
   const share = asked && all ? asked / all : null;
-  const most = all ? `Up to ${Math.floor(all * copyright.shareOfPages)} pages, or one chapter by its name.` : undefined;
+  const most = all
+    ? `Up to ${Math.floor(all * copyright.shareOfPages)} pages, or one chapter by its name.`
+    : undefined;
   if (asked && all && asked > all) {
-    say('refuse', 'copyright.shareOfPages', `The book has ${all} pages and ${asked} are asked for.`, 'Check the pages.');
+    say(
+      'refuse',
+      'copyright.shareOfPages',
+      `The book has ${all} pages and ${asked} are asked for.`,
+      'Check the pages.',
+    );
     return;
   }
   if (share !== null && share > copyright.neverAbove) {

@@ -1,13 +1,14 @@
 /** What a slip must look like before it is sent: one Joi schema, used by the editor and by the server alike. */
 import Joi from 'joi';
-import { readIsbn, readIssn } from '../bibliography/identifiers';
-import { KIND_LIST } from '../bibliography/kinds';
-import { MAX_ID } from '../bibliography/record';
-import type { ReaderSituation } from '../policy/types';
-import { parseDay, parseLocal } from '../time';
+import { readIsbn, readIssn } from '../model/identifiers';
+import { KIND_LIST } from '../model/kinds';
+import type { ReaderSituation } from '../model/library';
+import { MAX_ID } from '../model/record';
+import type { Slip } from '../model/slip';
+import { STATES } from '../model/slipStates';
+import { parseDay, parseLocal } from '../model/time';
 import { contradictions } from './details';
-import { STATES } from './lifecycle';
-import { isCopy, type Slip } from './slip';
+import { isCopy } from './slip';
 
 const text = (label: string, max = 500) => Joi.string().allow('').max(max).label(label);
 const needed = (label: string, hint: string, max = 1000) =>
@@ -31,7 +32,9 @@ const number = (label: string, read: (s: string) => string | null, hint: string)
 const isDay = (label: string) =>
   Joi.string()
     .allow('')
-    .custom((value: string, helpers) => (value === '' || parseDay(value) !== null ? value : helpers.error('day.bad')))
+    .custom((value: string, helpers) =>
+      value === '' || parseDay(value) !== null ? value : helpers.error('day.bad'),
+    )
     .messages({ 'day.bad': `${label} is not a day: write it as 2026-11-13.` })
     .label(label);
 
@@ -64,7 +67,8 @@ const email = Joi.string().email({ tlds: false }).max(200).required().label('E-m
   'string.empty': 'E-mail is missing: the file is sent there.',
 });
 /** What is wrong with an e-mail address, in words; null when nothing is. */
-export const emailFault = (text: string): string | null => email.validate(text.trim()).error?.message.replaceAll('"', '') ?? null;
+export const emailFault = (text: string): string | null =>
+  email.validate(text.trim()).error?.message.replaceAll('"', '') ?? null;
 
 export const slipSchema = Joi.object<Slip>({
   id: Joi.string()
@@ -74,7 +78,18 @@ export const slipSchema = Joi.object<Slip>({
   record: Joi.string().allow('').max(MAX_ID).required(),
   wanted: Joi.string().valid('loan', 'article', 'chapter', 'purchase', 'question').required(),
   route: Joi.string()
-    .valid('hold', 'transfer', 'post', 'scan', 'partner-loan', 'partner-copy', 'ill-loan', 'ill-copy', 'purchase', 'question')
+    .valid(
+      'hold',
+      'transfer',
+      'post',
+      'scan',
+      'partner-loan',
+      'partner-copy',
+      'ill-loan',
+      'ill-copy',
+      'purchase',
+      'question',
+    )
     .required(),
   from: Joi.string().max(60).required(),
   item: item.required(),
@@ -84,7 +99,10 @@ export const slipSchema = Joi.object<Slip>({
       to: Joi.string().valid('email').required(),
       email,
     }),
-    Joi.object({ to: Joi.string().valid('post').required(), address: needed('Address', 'the parcel is sent there.', 500) }),
+    Joi.object({
+      to: Joi.string().valid('post').required(),
+      address: needed('Address', 'the parcel is sent there.', 500),
+    }),
   ).required(),
   needBy: isDay('Need by').required(),
   speed: Joi.string().valid('standard', 'fast').required(),
@@ -93,7 +111,9 @@ export const slipSchema = Joi.object<Slip>({
     .pattern(/^\d{1,4}([.,]\d{1,2})?$/)
     .required()
     .label('Not more than')
-    .messages({ 'string.pattern.base': 'Not more than is not an amount: write it like 6 or 6.50, or leave it empty.' }),
+    .messages({
+      'string.pattern.base': 'Not more than is not an amount: write it like 6 or 6.50, or leave it empty.',
+    }),
   editions: Joi.string().valid('this', 'any', 'any-language').required(),
   note: text('Note', 1000).required(),
   reference: text('Your reference', 200).required(),
@@ -219,16 +239,34 @@ export function slipFaults(slip: Slip, today: string): SlipFault[] {
       : [{ field: d.path.join('.'), text: d.message.replaceAll('"', '') }];
   });
   if (slip.needBy && parseDay(slip.needBy) !== null && slip.needBy < today)
-    faults.push({ field: 'needBy', text: 'Need by lies in the past: choose today or later, or leave it empty.' });
-  if (slip.wanted === 'chapter' && slip.item.kind !== 'chapter' && !slip.item.chapter.trim() && !slip.item.pages.trim()) {
-    faults.push({ field: 'item.chapter', text: 'Say which chapter or which pages: a whole book is not copied.' });
+    faults.push({
+      field: 'needBy',
+      text: 'Need by lies in the past: choose today or later, or leave it empty.',
+    });
+  if (
+    slip.wanted === 'chapter' &&
+    slip.item.kind !== 'chapter' &&
+    !slip.item.chapter.trim() &&
+    !slip.item.pages.trim()
+  ) {
+    faults.push({
+      field: 'item.chapter',
+      text: 'Say which chapter or which pages: a whole book is not copied.',
+    });
   }
-  if (slip.wanted === 'question' && !slip.note.trim()) faults.push({ field: 'note', text: 'Write what you want to know.' });
+  if (slip.wanted === 'question' && !slip.note.trim())
+    faults.push({ field: 'note', text: 'Write what you want to know.' });
   if (slip.wanted === 'article' && slip.item.kind === 'journal')
-    faults.push({ field: 'item.title', text: 'Say which article: its title, and its year, volume or pages.' });
+    faults.push({
+      field: 'item.title',
+      text: 'Say which article: its title, and its year, volume or pages.',
+    });
   faults.push(...contradictions(slip.item));
   if (isCopy(slip) && !slip.declared)
-    faults.push({ field: 'declared', text: 'Acknowledge the copyright statement: it is asked for each copy.' });
+    faults.push({
+      field: 'declared',
+      text: 'Acknowledge the copyright statement: it is asked for each copy.',
+    });
   return faults;
 }
 

@@ -1,10 +1,10 @@
 /** A slip at the moment of sending: what it was promised, held against what holds now. */
 
-import type { Currency } from '../policy/types';
-import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../time';
-import { money } from './price';
+import type { Currency } from '../model/library';
+import type { Slip } from '../model/slip';
+import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../model/time';
+import { money } from '../policy/price';
 import type { SlipPromise } from './promise';
-import type { Slip } from './slip';
 
 export interface SendingRefusal {
   /** rule: not allowed · way: the way it was to go is closed · price: dearer than was agreed · late: no longer in time. */
@@ -16,11 +16,19 @@ export interface SendingRefusal {
  * Why a slip may not go as it stands, or null. What the slip says was promised is the reader's copy; `now` is worked out
  * from the library's own data, so that nobody sends what the rules refuse, and nobody pays more than they agreed to.
  */
-export function refusalOf(slip: Slip, now: SlipPromise, currency: Pick<Currency, 'sign'>): SendingRefusal | null {
+export function refusalOf(
+  slip: Slip,
+  now: SlipPromise,
+  currency: Pick<Currency, 'sign'>,
+): SendingRefusal | null {
   const refused = now.rules.find((r) => r.weight === 'refuse');
-  if (refused) return { code: 'rule', text: [refused.text, refused.allowed].filter(Boolean).join(' Possible: ') };
+  if (refused)
+    return { code: 'rule', text: [refused.text, refused.allowed].filter(Boolean).join(' Possible: ') };
   if (now.route !== slip.route || now.from !== slip.from)
-    return { code: 'way', text: 'The way it was to come is not open any more. Open the slip: it shows the ways there are now.' };
+    return {
+      code: 'way',
+      text: 'The way it was to come is not open any more. Open the slip: it shows the ways there are now.',
+    };
   const agreed = slip.promised;
   if (agreed && now.total > agreed.total)
     return {

@@ -2,15 +2,14 @@
  * A slip: one request for one thing, as a value. Filled from a record, edited field by field, sent as an ISO 18626 request,
  * moved along by messages. Everything that changes a slip is a function from slip to slip.
  */
-import { creators, fullName } from '../bibliography/describe';
-import { KINDS, type Kind } from '../bibliography/kinds';
-import { type DiscoveryRecord, type RecordId, yearOfRecord } from '../bibliography/record';
-import type { Cents, Reader, Route, Speed } from '../policy/types';
-import { isOpen, type SlipMessage, type SlipState } from './lifecycle';
-import type { PriceLine } from './price';
 
-/** What is wanted of the thing: the volume, one article, one chapter (or pages); that it be bought; an answer about it. */
-export type Wanted = 'loan' | 'article' | 'chapter' | 'purchase' | 'question';
+import { creators, fullName } from '../model/describe';
+import { KINDS, type Kind } from '../model/kinds';
+import type { Cents, Reader, Route } from '../model/library';
+import { type DiscoveryRecord, yearOfRecord } from '../model/record';
+import type { Delivery, Slip, SlipItem, Wanted } from '../model/slip';
+import { isOpen } from '../model/slipStates';
+
 export const WANTED_TEXT: Record<Wanted, string> = {
   loan: 'Loan',
   article: 'Copy of the article',
@@ -18,86 +17,6 @@ export const WANTED_TEXT: Record<Wanted, string> = {
   purchase: 'Purchase suggestion',
   question: 'Question',
 };
-export interface SlipItem {
-  readonly kind: Kind;
-  readonly title: string;
-  readonly author: string;
-  /** Journal or book that the part stands in. */
-  readonly container: string;
-  readonly volume: string;
-  readonly issue: string;
-  readonly pages: string;
-  readonly year: string;
-  readonly publisher: string;
-  readonly edition: string;
-  readonly isbn: string;
-  readonly issn: string;
-  readonly doi: string;
-  /** For a chapter out of a book record: which chapter. */
-  readonly chapter: string;
-  /** Pages of the whole book, where known. */
-  readonly totalPages: string;
-}
-export type Delivery =
-  | { readonly to: 'pickup'; readonly campus: string }
-  | { readonly to: 'email'; readonly email: string }
-  | { readonly to: 'post'; readonly address: string };
-
-export interface Promised {
-  readonly median: string;
-  readonly likely: string;
-  readonly chance: number;
-  readonly lines: readonly PriceLine[];
-  readonly total: Cents;
-  /** Staff look at it before it goes out. */
-  readonly mediated?: boolean;
-}
-/** One specific edition, any edition in its language, or a translation as well (ISO 18626 anyEdition, and preferredLanguage left open). */
-export type EditionWish = 'this' | 'any' | 'any-language';
-export interface Slip {
-  readonly id: string;
-  readonly reader: string;
-  readonly record: RecordId;
-  readonly wanted: Wanted;
-  readonly route: Route;
-  /** Campus, partner, or `lending` for the interlibrary network. */
-  readonly from: string;
-  readonly item: SlipItem;
-  readonly delivery: Delivery;
-  readonly needBy: string;
-  readonly speed: Speed;
-  /** Empty: no limit. Otherwise an amount like 6.00. */
-  readonly limit: string;
-  readonly editions: EditionWish;
-  readonly note: string;
-  /** The reader's own reference: a course, a chapter of a thesis. Stays with the reader. */
-  readonly reference: string;
-  /** The copy serves a commercial end. */
-  readonly commercial: boolean;
-  readonly declared: boolean;
-  readonly state: SlipState;
-  /** Told to go: it is sent as soon as it can be, also after the page was left while sending. */
-  readonly going?: boolean;
-  readonly created: string;
-  readonly changed: string;
-  readonly sent: string | null;
-  /** With the price as it stands now. */
-  readonly promised: Promised | null;
-  /** The promise as it was when the slip was sent; a price named later is worked out from it. */
-  readonly agreed?: Promised | null;
-  /** Nothing is owed: it was not supplied, was withdrawn in time, or went back uncollected. */
-  readonly waived?: boolean;
-  /** All that was said, by the library and by the reader, in order of time. */
-  readonly messages: readonly SlipMessage[];
-  /** Where the delivered file stands, and the last day on which it can be opened. */
-  readonly file: string | null;
-  readonly fileUntil?: string | null;
-  /** ISO day on which the volume is due. */
-  readonly due?: string | null;
-  readonly renewals?: number;
-  readonly ended: string | null;
-}
-
 export interface WantedChoice {
   readonly wanted: Wanted;
   readonly label: string;
@@ -108,28 +27,53 @@ export interface WantedChoice {
 
 /** What can be wanted of a kind of thing in a form, in the order offered. */
 export function wantedChoices(kind: Kind, carrier: string): readonly WantedChoice[] {
-  const loan = (refusal: string | null): WantedChoice => ({ wanted: 'loan', label: 'Whole volume', sub: 'collect and return', refusal });
+  const loan = (refusal: string | null): WantedChoice => ({
+    wanted: 'loan',
+    label: 'Whole volume',
+    sub: 'collect and return',
+    refusal,
+  });
   const chapter = (refusal: string | null): WantedChoice => ({
     wanted: 'chapter',
     label: kind === 'chapter' ? 'Copy of the chapter' : 'Chapter or pages',
     sub: 'file by e-mail',
     refusal,
   });
-  const article: WantedChoice = { wanted: 'article', label: 'Copy of the article', sub: 'file by e-mail', refusal: null };
+  const article: WantedChoice = {
+    wanted: 'article',
+    label: 'Copy of the article',
+    sub: 'file by e-mail',
+    refusal: null,
+  };
   const buy = (refusal: string | null): WantedChoice => ({
     wanted: 'purchase',
     label: 'Suggest that we buy it',
     sub: 'you are told what was decided',
     refusal,
   });
-  const ask: WantedChoice = { wanted: 'question', label: 'Ask about it', sub: 'a librarian answers', refusal: null };
+  const ask: WantedChoice = {
+    wanted: 'question',
+    label: 'Ask about it',
+    sub: 'a librarian answers',
+    refusal: null,
+  };
   switch (KINDS[kind].family) {
     case 'article':
       return [article, loan('an article is copied, not lent'), buy('suggest the journal it stands in'), ask];
     case 'chapter':
-      return [chapter(null), loan('open the book itself for a loan'), buy('suggest the book it stands in'), ask];
+      return [
+        chapter(null),
+        loan('open the book itself for a loan'),
+        buy('suggest the book it stands in'),
+        ask,
+      ];
     case 'book':
-      return [loan(carrier === 'online' ? 'a whole e-book can’t be lent: licence' : null), chapter(null), buy(null), ask];
+      return [
+        loan(carrier === 'online' ? 'a whole e-book can’t be lent: licence' : null),
+        chapter(null),
+        buy(null),
+        ask,
+      ];
     case 'media':
       return [loan(null), chapter('recordings have no pages'), buy(null), ask];
     case 'journal':
@@ -143,7 +87,11 @@ export function wantedChoices(kind: Kind, carrier: string): readonly WantedChoic
 }
 /** The road that goes with a thing wanted that no way to read stands for. */
 export const routeFor = (wanted: Wanted): { route: Route; from: string } | null =>
-  wanted === 'purchase' ? { route: 'purchase', from: 'acquisitions' } : wanted === 'question' ? { route: 'question', from: 'ask' } : null;
+  wanted === 'purchase'
+    ? { route: 'purchase', from: 'acquisitions' }
+    : wanted === 'question'
+      ? { route: 'question', from: 'ask' }
+      : null;
 
 export function itemOf(record: Pick<DiscoveryRecord, 'csl' | 'kind'>): SlipItem {
   const c = record.csl;
@@ -190,7 +138,10 @@ export function cslOfSlip(item: SlipItem): Omit<DiscoveryRecord['csl'], 'id'> {
     ISSN: item.issn || undefined,
     DOI: item.doi || undefined,
   };
-  return Object.fromEntries(Object.entries(fields).filter(([, v]) => v !== undefined)) as unknown as Omit<DiscoveryRecord['csl'], 'id'>;
+  return Object.fromEntries(Object.entries(fields).filter(([, v]) => v !== undefined)) as unknown as Omit<
+    DiscoveryRecord['csl'],
+    'id'
+  >;
 }
 
 /** Where a slip of this sort goes by default: files by e-mail, volumes to the home campus or by post. */
@@ -242,10 +193,13 @@ export function newSlip(input: {
 
 /** Title as it heads the slip: the part first, if a part is wanted. */
 export const slipTitle = (s: Slip): string =>
-  s.wanted === 'chapter' && s.item.kind !== 'chapter' && s.item.chapter ? `${s.item.chapter} — in ${s.item.title}` : s.item.title;
+  s.wanted === 'chapter' && s.item.kind !== 'chapter' && s.item.chapter
+    ? `${s.item.chapter} — in ${s.item.title}`
+    : s.item.title;
 
 /** The limit in hundredths, or null for none. The schema has made sure that it reads as an amount. */
-export const limitOf = (s: Slip): Cents | null => (s.limit.trim() === '' ? null : Math.round(Number(s.limit.replace(',', '.')) * 100));
+export const limitOf = (s: Slip): Cents | null =>
+  s.limit.trim() === '' ? null : Math.round(Number(s.limit.replace(',', '.')) * 100);
 
 /** Whether this slip needs the copyright statement to be acknowledged: every copy, each time. */
 export const isCopy = (s: Pick<Slip, 'wanted'>): boolean => s.wanted === 'article' || s.wanted === 'chapter';
@@ -257,13 +211,25 @@ interface Named {
 }
 /** Whether two slips are for one thing. Things without a record are the same when they are called the same and stand in the same place. */
 export const sameItem = (a: Named, b: Named): boolean =>
-  a.record === b.record && (a.record !== '' || (same(a.item.title, b.item.title) && same(a.item.container, b.item.container)));
+  a.record === b.record &&
+  (a.record !== '' || (same(a.item.title, b.item.title) && same(a.item.container, b.item.container)));
 
 /** The first open slip of the same reader for the same thing (and the same pages), if any. */
 export function duplicateOf(slip: Slip, others: readonly Slip[]): Slip | null {
   const found = others
-    .filter((o) => o.id !== slip.id && o.reader === slip.reader && isOpen(o.state) && o.wanted === slip.wanted && sameItem(o, slip))
-    .filter((o) => slip.wanted !== 'chapter' || (same(o.item.chapter, slip.item.chapter) && same(o.item.pages, slip.item.pages)))
+    .filter(
+      (o) =>
+        o.id !== slip.id &&
+        o.reader === slip.reader &&
+        isOpen(o.state) &&
+        o.wanted === slip.wanted &&
+        sameItem(o, slip),
+    )
+    .filter(
+      (o) =>
+        slip.wanted !== 'chapter' ||
+        (same(o.item.chapter, slip.item.chapter) && same(o.item.pages, slip.item.pages)),
+    )
     .sort((a, b) => (a.created < b.created ? -1 : 1));
   return found[0] ?? null;
 }

@@ -2,10 +2,11 @@
  * SRU, Search/Retrieve via URL: versions 1.2 and 2.0 (OASIS searchRetrieve 1.0 parts 3 and 4), operations explain and
  * searchRetrieve, queries in CQL, records in Dublin Core and MARCXML. Pure: what a request asks, and what an answer says.
  */
-import type { DiscoveryRecord } from '../bibliography/record';
+
 import { DC_SCHEMA, writeDublinCore } from '../formats/dublinCore';
 import { MARCXML_SCHEMA, writeMarcxml } from '../formats/marcxml';
 import { element, textElement, xmlText } from '../formats/xml';
+import type { DiscoveryRecord } from '../model/record';
 import { type CqlQuery, readCql } from '../query/cql';
 import { FIELD_NAMES, FIELD_TABLE } from '../query/fields';
 import { table } from '../table';
@@ -30,7 +31,11 @@ export interface SruSearch {
 export type SruRequest =
   | { readonly operation: 'explain'; readonly version: SruVersion }
   | SruSearch
-  | { readonly operation: 'fault'; readonly version: SruVersion; readonly diagnostics: readonly Diagnostic[] };
+  | {
+      readonly operation: 'fault';
+      readonly version: SruVersion;
+      readonly diagnostics: readonly Diagnostic[];
+    };
 
 const SCHEMAS = table<'dc' | 'marcxml'>({
   dc: 'dc',
@@ -61,13 +66,15 @@ const KNOWN = new Set([
 /** Reads the parameters. Without operation and query it is an explain, as both versions say. */
 export function readSru(params: URLSearchParams): SruRequest {
   const given = params.get('version');
-  const version: SruVersion = given === '1.2' || given === '1.1' || (given === null && params.has('operation')) ? '1.2' : '2.0';
+  const version: SruVersion =
+    given === '1.2' || given === '1.1' || (given === null && params.has('operation')) ? '1.2' : '2.0';
   const fault = (code: number, message: string, details: string): SruRequest => ({
     operation: 'fault',
     version,
     diagnostics: [{ code, message, details }],
   });
-  if (given !== null && !['1.1', '1.2', '2.0'].includes(given)) return fault(5, 'Unsupported version', '1.2, 2.0');
+  if (given !== null && !['1.1', '1.2', '2.0'].includes(given))
+    return fault(5, 'Unsupported version', '1.2, 2.0');
   const unknown = [...params.keys()].find((k) => !KNOWN.has(k) && !k.startsWith('x-'));
   if (unknown) return fault(8, 'Unsupported parameter', unknown);
   const operation = params.get('operation') ?? (params.has('query') ? 'searchRetrieve' : 'explain');
@@ -75,7 +82,8 @@ export function readSru(params: URLSearchParams): SruRequest {
   if (operation !== 'searchRetrieve') return fault(4, 'Unsupported operation', operation);
   const query = params.get('query');
   if (query === null) return fault(7, 'Mandatory parameter not supplied', 'query');
-  if ((params.get('queryType') ?? 'cql') !== 'cql') return fault(6, 'Unsupported parameter value', 'queryType');
+  if ((params.get('queryType') ?? 'cql') !== 'cql')
+    return fault(6, 'Unsupported parameter value', 'queryType');
   if (params.get('sortKeys')) return fault(80, 'Sort not supported', 'sortKeys; use sortBy in the query');
   const whole = (name: string, otherwise: number): number | null => {
     const text = params.get(name);
@@ -87,7 +95,8 @@ export function readSru(params: URLSearchParams): SruRequest {
   if (count === null) return fault(6, 'Unsupported parameter value', 'maximumRecords');
   const schema = SCHEMAS.get(params.get('recordSchema') ?? 'dc');
   if (!schema) return fault(66, 'Unknown schema for retrieval', params.get('recordSchema') ?? '');
-  const packing = version === '2.0' ? (params.get('recordXMLEscaping') ?? 'xml') : (params.get('recordPacking') ?? 'xml');
+  const packing =
+    version === '2.0' ? (params.get('recordXMLEscaping') ?? 'xml') : (params.get('recordPacking') ?? 'xml');
   if (packing !== 'xml' && packing !== 'string') return fault(71, 'Unsupported record packing', packing);
   const cql = readCql(query);
   if ('problem' in cql) {
@@ -105,7 +114,10 @@ const wrap = (version: SruVersion, root: string, body: string): string =>
   `<?xml version="1.0" encoding="UTF-8"?>\n${element(`sru:${root}`, textElement('sru:version', version) + body, { 'xmlns:sru': NAMESPACE[version] })}`;
 
 function diagnostics(list: readonly Diagnostic[], version: SruVersion): string {
-  const ns = version === '1.2' ? 'http://www.loc.gov/zing/srw/diagnostic/' : 'http://docs.oasis-open.org/ns/search-ws/diagnostic';
+  const ns =
+    version === '1.2'
+      ? 'http://www.loc.gov/zing/srw/diagnostic/'
+      : 'http://docs.oasis-open.org/ns/search-ws/diagnostic';
   const one = (d: Diagnostic): string =>
     element(
       'diag:diagnostic',
@@ -118,13 +130,18 @@ function diagnostics(list: readonly Diagnostic[], version: SruVersion): string {
 }
 
 export const sruFault = (fault: Extract<SruRequest, { operation: 'fault' }>): string =>
-  wrap(fault.version, 'searchRetrieveResponse', element('sru:numberOfRecords', '0') + diagnostics(fault.diagnostics, fault.version));
+  wrap(
+    fault.version,
+    'searchRetrieveResponse',
+    element('sru:numberOfRecords', '0') + diagnostics(fault.diagnostics, fault.version),
+  );
 
 /** The answer to a search. `records` begin at the search's start. */
 export function sruAnswer(search: SruSearch, total: number, records: readonly DiscoveryRecord[]): string {
   const beyond = search.start > total && (total > 0 || search.start > 1) && search.count > 0;
   const next = search.start + records.length;
-  const data = (r: DiscoveryRecord): string => (search.schema === 'dc' ? writeDublinCore(r) : writeMarcxml(r));
+  const data = (r: DiscoveryRecord): string =>
+    search.schema === 'dc' ? writeDublinCore(r) : writeMarcxml(r);
   const packing = search.version === '2.0' ? 'sru:recordXMLEscaping' : 'sru:recordPacking';
   const record = (r: DiscoveryRecord, i: number): string =>
     element(
@@ -141,23 +158,37 @@ export function sruAnswer(search: SruSearch, total: number, records: readonly Di
     textElement('sru:numberOfRecords', String(total)) +
       element('sru:records', records.map(record).join('')) +
       (next <= total && records.length ? textElement('sru:nextRecordPosition', String(next)) : '') +
-      element('sru:echoedSearchRetrieveRequest', textElement('sru:version', search.version) + textElement('sru:query', search.query)) +
+      element(
+        'sru:echoedSearchRetrieveRequest',
+        textElement('sru:version', search.version) + textElement('sru:query', search.query),
+      ) +
       (beyond
-        ? diagnostics([{ code: 61, message: 'First record position out of range', details: String(search.start) }], search.version)
+        ? diagnostics(
+            [{ code: 61, message: 'First record position out of range', details: String(search.start) }],
+            search.version,
+          )
         : ''),
   );
 }
 
 /** The explain record (ZeeRex 2.0): what can be asked. */
 /** @param at where the asker reached the server */
-export function sruExplain(version: SruVersion, at: { readonly host: string; readonly port: string }, name: string): string {
+export function sruExplain(
+  version: SruVersion,
+  at: { readonly host: string; readonly port: string },
+  name: string,
+): string {
   const index = (label: string, cql: string): string => {
     const [set = '', title = ''] = cql.split('.');
-    return element('index', textElement('title', label) + element('map', textElement('name', title, { set })), {
-      search: 'true',
-      scan: 'false',
-      sort: 'false',
-    });
+    return element(
+      'index',
+      textElement('title', label) + element('map', textElement('name', title, { set })),
+      {
+        search: 'true',
+        scan: 'false',
+        sort: 'false',
+      },
+    );
   };
   const sets: readonly (readonly [string, string])[] = [
     ['cql', 'info:srw/cql-context-set/1/cql-v1.2'],
@@ -167,10 +198,14 @@ export function sruExplain(version: SruVersion, at: { readonly host: string; rea
   ];
   const explain = element(
     'explain',
-    element('serverInfo', textElement('host', at.host) + textElement('port', at.port) + textElement('database', 'sru'), {
-      protocol: 'SRU',
-      version,
-    }) +
+    element(
+      'serverInfo',
+      textElement('host', at.host) + textElement('port', at.port) + textElement('database', 'sru'),
+      {
+        protocol: 'SRU',
+        version,
+      },
+    ) +
       element('databaseInfo', textElement('title', name)) +
       element(
         'indexInfo',
@@ -185,7 +220,9 @@ export function sruExplain(version: SruVersion, at: { readonly host: string; rea
             ['marcxml', MARCXML_SCHEMA, 'MARCXML'],
           ] as const
         )
-          .map(([n, identifier, title]) => element('schema', textElement('title', title), { name: n, identifier }))
+          .map(([n, identifier, title]) =>
+            element('schema', textElement('title', title), { name: n, identifier }),
+          )
           .join(''),
       ) +
       element(

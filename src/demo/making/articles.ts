@@ -1,8 +1,8 @@
 /** What stands in journals and newspapers, and what follows from it: a notice of its retraction, its preprint. */
-import { KINDS } from '../../core/bibliography/kinds';
-import type { CslItem, DiscoveryRecord, Journal, ProviderId, RecordId } from '../../core/bibliography/record';
+import { KINDS } from '../../core/model/kinds';
+import type { CslItem, DiscoveryRecord, Journal, ProviderId, RecordId } from '../../core/model/record';
+import { dayNumber, isoDay } from '../../core/model/time';
 import type { Random } from '../../core/random';
-import { dayNumber, isoDay } from '../../core/time';
 import * as say from '../vocabulary/phrasing';
 import { type Drawing, type Piece, recordId } from './drawing';
 import { abstractOf, phrase, titleFor } from './wording';
@@ -43,7 +43,10 @@ function pickJournal(r: Random, list: readonly Journal[], year: number): Journal
     const j = list[r.skew(list.length, 1.3)] as Journal;
     if (j.from <= year && year <= (j.to ?? 9999)) return j;
   }
-  return list.reduce((best, j) => (j.from < best.from && (j.to ?? 9999) >= year ? j : best), list[0] as Journal);
+  return list.reduce(
+    (best, j) => (j.from < best.from && (j.to ?? 9999) >= year ? j : best),
+    list[0] as Journal,
+  );
 }
 function articleTitle(draw: Drawing, { d, kind, language, year }: Piece): string {
   const reviewed = kind === 'book-review' ? draw.bookToReview(d) : null;
@@ -124,13 +127,17 @@ function noticeOf(retracted: DiscoveryRecord, id: RecordId): DiscoveryRecord {
       id,
       title: `Retraction notice: ${csl.title}`,
       author: [],
-      abstract: 'The editors retract this article: the data could not be reproduced from the records supplied.',
+      abstract:
+        'The editors retract this article: the data could not be reproduced from the records supplied.',
       issued: { 'date-parts': [[Number(retracted.retraction?.date.slice(0, 4))]] },
       ...(csl.DOI ? { DOI: `${csl.DOI}.notice` } : {}),
     },
   };
 }
-function preprintOf({ csl, kind, subjects, languages, audience, work }: DiscoveryRecord, id: RecordId): DiscoveryRecord {
+function preprintOf(
+  { csl, kind, subjects, languages, audience, work }: DiscoveryRecord,
+  id: RecordId,
+): DiscoveryRecord {
   const { title, author, language, abstract } = csl;
   return {
     ...{ id, subjects, languages },

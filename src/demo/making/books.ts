@@ -1,6 +1,6 @@
 /** What stands on shelves and in repositories: books and their chapters, theses, reports, recordings, scores, maps. */
-import { type Carrier, KINDS } from '../../core/bibliography/kinds';
-import type { CslItem, CslName, DiscoveryRecord, ProviderId } from '../../core/bibliography/record';
+import { type Carrier, KINDS } from '../../core/model/kinds';
+import type { CslItem, CslName, DiscoveryRecord, ProviderId } from '../../core/model/record';
 import * as say from '../vocabulary/phrasing';
 import { PLACES, PUBLISHERS } from '../vocabulary/places';
 import { holdings } from './copies';
@@ -47,7 +47,11 @@ function describe(draw: Drawing, piece: Piece): Made {
     issued: { 'date-parts': [[year]] },
     language,
     publisher:
-      kind === 'thesis' ? `University of ${place}` : kind === 'report' ? `${place} Office for ${cap(d.names[0] as string)}` : publisher,
+      kind === 'thesis'
+        ? `University of ${place}`
+        : kind === 'report'
+          ? `${place} Office for ${cap(d.names[0] as string)}`
+          : publisher,
     'publisher-place': place,
     ...(book && year > 1969 ? { ISBN: draw.isbn() } : {}),
     ...(WRITTEN.has(kind) ? { 'number-of-pages': String(r.int(fewest as number, most as number)) } : {}),
@@ -57,7 +61,8 @@ function describe(draw: Drawing, piece: Piece): Made {
   };
   const lead = by[0];
   const carrier = carrierOf(draw, piece);
-  const work = book && year > 1985 && draw.room(ROOM_FOR_VERSIONS) && r.chance(0.4) ? draw.nextWork() : undefined;
+  const work =
+    book && year > 1985 && draw.room(ROOM_FOR_VERSIONS) && r.chance(0.4) ? draw.nextWork() : undefined;
   const refs = draw.references(d, year, 4);
   const record: DiscoveryRecord = {
     ...base,
@@ -69,13 +74,22 @@ function describe(draw: Drawing, piece: Piece): Made {
     ...(refs.length ? { references: refs } : {}),
     ...(edited && r.chance(0.15) ? { statedPeerReviewed: true } : {}),
     ...(carrier === 'online'
-      ? { openCopies: r.chance(0.75) ? [{ provider: 'tarnrepo' as ProviderId, version: 'version-of-record' as const }] : [], owners: '' }
+      ? {
+          openCopies: r.chance(0.75)
+            ? [{ provider: 'tarnrepo' as ProviderId, version: 'version-of-record' as const }]
+            : [],
+          owners: '',
+        }
       : holdings(r, d, lead, year, popularity)),
   };
   return { record, lead, publisher, edited, popularity };
 }
 
-function* chaptersOf(draw: Drawing, { d, year, language, base }: Piece, host: DiscoveryRecord): Generator<DiscoveryRecord> {
+function* chaptersOf(
+  draw: Drawing,
+  { d, year, language, base }: Piece,
+  host: DiscoveryRecord,
+): Generator<DiscoveryRecord> {
   const { r } = draw;
   const { csl } = host;
   let page = r.int(9, FRONT_MATTER);
@@ -121,7 +135,10 @@ export function* book(draw: Drawing, piece: Piece): Generator<DiscoveryRecord> {
   if (edited && year > 1960 && draw.room(ROOM_FOR_CHAPTERS) && r.chance(0.8))
     for (let k = r.int(3, 7); k > 0; k--) chapters.push(cap(phrase(r, d, r.pick(say.CHAPTER_TITLES), year)));
   // A book has at least the pages that its chapters stand on.
-  const pages = Math.max(Number(record.csl['number-of-pages']), FRONT_MATTER + chapters.length * CHAPTER_PAGES);
+  const pages = Math.max(
+    Number(record.csl['number-of-pages']),
+    FRONT_MATTER + chapters.length * CHAPTER_PAGES,
+  );
   const host: DiscoveryRecord = chapters.length
     ? { ...record, csl: { ...record.csl, 'number-of-pages': String(pages) }, contents: chapters }
     : record;

@@ -1,7 +1,14 @@
 /** Copies on the shelves of the made-up university and its partners. */
-import type { CampusId, Copy, CopyStatus, CslName, DiscoveryRecord, PartnerCopy } from '../../core/bibliography/record';
+import type {
+  CampusId,
+  Copy,
+  CopyStatus,
+  CslName,
+  DiscoveryRecord,
+  PartnerCopy,
+} from '../../core/model/record';
+import { dayNumber, isoDay } from '../../core/model/time';
 import type { Random } from '../../core/random';
-import { dayNumber, isoDay } from '../../core/time';
 import { DEMO_TODAY } from '../clock';
 import { drawOwners } from '../journals';
 import { CAMPUSES, PARTNERS } from '../library';
@@ -16,7 +23,13 @@ function statusOf(r: Random): CopyStatus {
 }
 
 /** A call number in the library's scheme: Dewey at Saltmarsh, Library of Congress elsewhere. */
-function callNumberFor(r: Random, campus: CampusId, d: { lc: string; dewey: string }, name: CslName | undefined, year: number): string {
+function callNumberFor(
+  r: Random,
+  campus: CampusId,
+  d: { lc: string; dewey: string },
+  name: CslName | undefined,
+  year: number,
+): string {
   const family = (name?.family ?? name?.literal ?? 'Anon').replace(/^(van der|de|af) /, '');
   if (campus === 'saltmarsh')
     return `${d.dewey.includes('.') ? d.dewey : `${d.dewey}.${r.int(1, 99)}`} ${family.slice(0, 3).toUpperCase()}`;
@@ -44,11 +57,13 @@ export function holdings(
       });
     }
   }
-  const partnerCopies: PartnerCopy[] = PARTNERS.filter(() => r.chance(0.16 * (0.4 + popularity))).map((p) => ({
-    partner: p.id,
-    callNumber: callNumberFor(r, 'quayside' as CampusId, d, name, year),
-    status: statusOf(r),
-  }));
+  const partnerCopies: PartnerCopy[] = PARTNERS.filter(() => r.chance(0.16 * (0.4 + popularity))).map(
+    (p) => ({
+      partner: p.id,
+      callNumber: callNumberFor(r, 'quayside' as CampusId, d, name, year),
+      status: statusOf(r),
+    }),
+  );
   return {
     ...(copies.length ? { copies } : {}),
     ...(partnerCopies.length ? { partnerCopies } : {}),

@@ -1,8 +1,8 @@
 /** What the makers of records share: the randomness, the numbers given out, and what was made before. */
 
-import { isbn13 } from '../../core/bibliography/identifiers';
-import type { Kind, Language } from '../../core/bibliography/kinds';
-import type { CslName, DiscoveryRecord, RecordId } from '../../core/bibliography/record';
+import { isbn13 } from '../../core/model/identifiers';
+import type { Kind, Language } from '../../core/model/kinds';
+import type { CslName, DiscoveryRecord, RecordId } from '../../core/model/record';
 import { type Random, random } from '../../core/random';
 import type { JournalWorld } from '../journals';
 import { DISCIPLINES, type Discipline } from '../vocabulary/disciplines';

@@ -1,6 +1,6 @@
 /** The journals' own records. */
-import { KINDS } from '../../core/bibliography/kinds';
-import type { DiscoveryRecord } from '../../core/bibliography/record';
+import { KINDS } from '../../core/model/kinds';
+import type { DiscoveryRecord } from '../../core/model/record';
 import { DISCIPLINES, type Discipline } from '../vocabulary/disciplines';
 import type { Drawing } from './drawing';
 

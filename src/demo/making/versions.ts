@@ -1,7 +1,7 @@
 /** Another version of a book: an e-book, a later edition, large print, an audiobook, a translation. */
 
-import type { Language } from '../../core/bibliography/kinds';
-import type { CslItem, CslName, DiscoveryRecord } from '../../core/bibliography/record';
+import type { Language } from '../../core/model/kinds';
+import type { CslItem, CslName, DiscoveryRecord } from '../../core/model/record';
 import { FOREIGN } from '../vocabulary/foreign';
 import { person } from '../vocabulary/people';
 import { PUBLISHERS } from '../vocabulary/places';
@@ -52,7 +52,13 @@ export function version(
   }
   const again: CslItem = { ...host.csl, id, ISBN: draw.isbn() };
   if (u < 0.5) {
-    const provider = r.chance(0.7) ? 'bluewick' : r.chance(0.4) ? 'opentide' : d.campus === 'saltmarsh' ? 'proscenium' : 'ashgrove';
+    const provider = r.chance(0.7)
+      ? 'bluewick'
+      : r.chance(0.4)
+        ? 'opentide'
+        : d.campus === 'saltmarsh'
+          ? 'proscenium'
+          : 'ashgrove';
     return {
       ...plain,
       id,

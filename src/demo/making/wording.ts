@@ -1,5 +1,5 @@
 /** Titles and abstracts of the made-up records: templates filled with the words of a discipline or a language. */
-import type { Kind, Language } from '../../core/bibliography/kinds';
+import type { Kind, Language } from '../../core/model/kinds';
 import type { Random } from '../../core/random';
 import type { Discipline } from '../vocabulary/disciplines';
 import { FOREIGN } from '../vocabulary/foreign';
@@ -46,13 +46,27 @@ export function phrase(r: Random, d: Discipline, template: string, year: number)
   }
 }
 /** A head and, at this share, a tail after a colon. */
-function headed(r: Random, d: Discipline, heads: readonly string[], tails: readonly string[], share: number, year: number): string {
+function headed(
+  r: Random,
+  d: Discipline,
+  heads: readonly string[],
+  tails: readonly string[],
+  share: number,
+  year: number,
+): string {
   const head = phrase(r, d, r.pick(heads), year);
   if (!r.chance(share)) return head;
   const tail = phrase(r, d, r.pick(tails), year);
   return head.endsWith('?') ? `${head} ${tail}` : `${head}: ${tail.charAt(0).toLowerCase()}${tail.slice(1)}`;
 }
-const MAP_SORTS = ['geological map', 'sea chart', 'sheet lines 1:50 000', 'land use', 'parish boundaries', 'soil survey'] as const;
+const MAP_SORTS = [
+  'geological map',
+  'sea chart',
+  'sheet lines 1:50 000',
+  'land use',
+  'parish boundaries',
+  'soil survey',
+] as const;
 function mapTitle(r: Random): string {
   const [one, other] = [short(r.pick(PLACES)), short(r.pick(PLACES))];
   return `${one === other ? one : `${one} and ${other}`}: ${r.pick(MAP_SORTS)}`;
@@ -102,7 +116,8 @@ function foreignFill(r: Random, language: Language, template: string): string {
     ),
   );
 }
-export const foreignTitle = (r: Random, language: Language): string => foreignFill(r, language, r.pick(FOREIGN[language]?.titles ?? []));
+export const foreignTitle = (r: Random, language: Language): string =>
+  foreignFill(r, language, r.pick(FOREIGN[language]?.titles ?? []));
 const foreignText = (r: Random, language: Language): string =>
   (FOREIGN[language]?.sentences ?? []).map((s) => foreignFill(r, language, s)).join(' ');
 

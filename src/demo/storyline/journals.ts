@@ -1,7 +1,13 @@
 /** The storyline's own journals: one for each rule of coverage and of peer review that a reader can run into. */
-import { issn } from '../../core/bibliography/identifiers';
-import { type CampusId, type Journal, type JournalId, ownerSet, type PartnerId } from '../../core/bibliography/record';
-import type { KbartLine } from '../../core/coverage/kbart';
+import { issn } from '../../core/model/identifiers';
+import {
+  type CampusId,
+  type Journal,
+  type JournalId,
+  ownerSet,
+  type PartnerId,
+} from '../../core/model/record';
+import type { KbartLine } from '../../core/model/titleList';
 import { LENDERS } from '../library';
 
 const at = (id: string) => id as CampusId;
@@ -33,7 +39,10 @@ export const STORY_JOURNALS = {
     print: [{ campus: at('saltmarsh'), from: 2009, to: 2017, callNumber: 'TX 341 .A5', rule: 'premises' }],
     partnerPrint: [{ partner: by('brackmoor'), from: 2009, to: 2026, callNumber: 'PER 613', rule: 'loan' }],
   }),
-  shoreLaw: journal(3, 'Journal of Shore and Sea Law of Vessary', 1991, { discipline: 'marinelaw', publisher: 'Saltgate Academic' }),
+  shoreLaw: journal(3, 'Journal of Shore and Sea Law of Vessary', 1991, {
+    discipline: 'marinelaw',
+    publisher: 'Saltgate Academic',
+  }),
   skerryHistory: journal(4, 'Skerry Historical Review', 1931, {
     discipline: 'history',
     refereed: [{ from: 1978 }],
@@ -80,8 +89,16 @@ const line = (j: Journal, provider: string, more: Partial<KbartLine>): readonly 
 const J = STORY_JOURNALS;
 export const STORY_LINES: readonly (readonly [JournalId, KbartLine])[] = [
   line(J.coastalFood, 'meridian', { date_first_issue_online: '2010', num_first_vol_online: '1' }),
-  line(J.islandNutrition, 'harbourlight', { date_first_issue_online: '2018', num_first_vol_online: '10', embargo_info: 'P1Y' }),
-  line(J.shoreLaw, 'opentide', { date_first_issue_online: '2005', num_first_vol_online: '15', access_type: 'F' }),
+  line(J.islandNutrition, 'harbourlight', {
+    date_first_issue_online: '2018',
+    num_first_vol_online: '10',
+    embargo_info: 'P1Y',
+  }),
+  line(J.shoreLaw, 'opentide', {
+    date_first_issue_online: '2005',
+    num_first_vol_online: '15',
+    access_type: 'F',
+  }),
   line(J.skerryHistory, 'quillan', { date_first_issue_online: '1990', date_last_issue_online: '1999' }),
   line(J.skerryHistory, 'quillan', { date_first_issue_online: '2006' }),
   line(J.aquaticFarming, 'ashgrove', { date_first_issue_online: '1998' }),

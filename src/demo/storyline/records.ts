@@ -3,8 +3,8 @@
  * a student can meet is met at least once: readable now, behind a moving wall, another campus's licence, in print only, on
  * loan with a queue, at a partner, owned by archives only, retracted, unreviewed piece in a refereed journal, and so on.
  */
-import { isbn13 } from '../../core/bibliography/identifiers';
-import { KINDS, type Kind } from '../../core/bibliography/kinds';
+import { isbn13 } from '../../core/model/identifiers';
+import { KINDS, type Kind } from '../../core/model/kinds';
 import {
   type CampusId,
   type Copy,
@@ -20,14 +20,18 @@ import {
   type ProviderId,
   type RecordId,
   recordId,
-} from '../../core/bibliography/record';
+} from '../../core/model/record';
 import { LENDERS } from '../library';
 import { STORY_JOURNALS as J, lendersWhere } from './journals';
 
 const names = (text: string): CslName[] =>
   text
     .split('; ')
-    .map((n) => (n.startsWith('=') ? { literal: n.slice(1) } : { family: n.split(', ')[0] ?? '', given: n.split(', ')[1] ?? '' }));
+    .map((n) =>
+      n.startsWith('=')
+        ? { literal: n.slice(1) }
+        : { family: n.split(', ')[0] ?? '', given: n.split(', ')[1] ?? '' },
+    );
 const owners = (positions: readonly number[]): string => ownerSet(positions, LENDERS.length);
 const WIDELY = owners(lendersWhere((l) => l.sort === 'university' || l.sort === 'college', 38));
 const SOME = owners(lendersWhere((l) => l.sort === 'university' && l.country === 'XV', 4));
@@ -36,7 +40,13 @@ const ABROAD = owners(lendersWhere((l) => l.country !== 'XV' && l.lendsTo === 'h
 
 const IN: CopyStatus = { state: 'in' };
 const out = (due: string, queue = 0): CopyStatus => ({ state: 'out', due, queue });
-const copy = (campus: string, location: string, callNumber: string, status: CopyStatus = IN, rule: CopyRule = 'loan'): Copy => ({
+const copy = (
+  campus: string,
+  location: string,
+  callNumber: string,
+  status: CopyStatus = IN,
+  rule: CopyRule = 'loan',
+): Copy => ({
   campus: campus as CampusId,
   location,
   callNumber,
@@ -143,7 +153,14 @@ function volume(
   });
   return id;
 }
-function chapter(host: RecordId, title: string, by: string, page: string, subjects: readonly string[], abstract?: string): RecordId {
+function chapter(
+  host: RecordId,
+  title: string,
+  by: string,
+  page: string,
+  subjects: readonly string[],
+  abstract?: string,
+): RecordId {
   const book = records.find((r) => r.id === host) as DiscoveryRecord;
   const id = nextId();
   records.push({
@@ -246,10 +263,20 @@ article(
       'A systematic review of 164 studies on edible seaweeds as a contribution to food supply. Evidence on protein is thin, on minerals strong, on household access nearly absent.',
   },
 );
-article('editorial', 'Editorial: seaweed is not a miracle', 'Vellacott, Rosa', J.coastalFood, 2023, 2, '97-100', ['Seaweed industry'], {
-  month: 4,
-  abstract: 'Why this issue asks who eats, and not only who grows.',
-});
+article(
+  'editorial',
+  'Editorial: seaweed is not a miracle',
+  'Vellacott, Rosa',
+  J.coastalFood,
+  2023,
+  2,
+  '97-100',
+  ['Seaweed industry'],
+  {
+    month: 4,
+    abstract: 'Why this issue asks who eats, and not only who grows.',
+  },
+);
 article(
   'book-review',
   'Review of “The edible shore”, by Theodora Lindqvarn',
@@ -261,7 +288,17 @@ article(
   ['Algae as food—History'],
   { month: 7 },
 );
-article('letter', 'Letter: iodine, again', 'Hallgrim, Sigga', J.coastalFood, 2023, 4, '402-403', ['Iodine in the body'], { month: 10 });
+article(
+  'letter',
+  'Letter: iodine, again',
+  'Hallgrim, Sigga',
+  J.coastalFood,
+  2023,
+  4,
+  '402-403',
+  ['Iodine in the body'],
+  { month: 10 },
+);
 article(
   'research-article',
   'Offshore seaweed farming and the food security of fishing ports',
@@ -333,12 +370,21 @@ article(
   1,
   '12-31',
   ['Seaweed culture', 'Biofouling'],
-  { abstract: 'Closer lines yield more kelp and more fouling; the balance lies nearer to two metres than to one.' },
+  {
+    abstract:
+      'Closer lines yield more kelp and more fouling; the balance lies nearer to two metres than to one.',
+  },
 );
-article('research-article', 'Hatchery light and the taste of dulse', 'Iverwick, Sten', J.aquaticFarming, 2022, 3, '177-190', [
-  'Seaweed culture',
-  'Food—Sensory evaluation',
-]);
+article(
+  'research-article',
+  'Hatchery light and the taste of dulse',
+  'Iverwick, Sten',
+  J.aquaticFarming,
+  2022,
+  3,
+  '177-190',
+  ['Seaweed culture', 'Food—Sensory evaluation'],
+);
 article(
   'research-article',
   'Sugar kelp in co-culture with mussels: growth, price, appetite',
@@ -360,10 +406,16 @@ article(
   '44-49',
   ['Algae as food', 'Taste', 'Glutamic acid'],
 );
-article('research-article', 'Dried or fresh? Shelf life of farmed sea lettuce', 'Selmer-Holm, Ylva', J.foodLetters, 2024, 2, '12-17', [
-  'Algae as food',
-  'Food—Storage',
-]);
+article(
+  'research-article',
+  'Dried or fresh? Shelf life of farmed sea lettuce',
+  'Selmer-Holm, Ylva',
+  J.foodLetters,
+  2024,
+  2,
+  '12-17',
+  ['Algae as food', 'Food—Storage'],
+);
 article(
   'research-article',
   'Alginates in soups: thickening without starch',
@@ -413,11 +465,16 @@ const foreshore = article(
       'Seaweed farms lie where customary gathering rights, public navigation and private leases meet. The article reads forty licence decisions and finds that the law asks who owns the foreshore when it should ask who depends on it for food.',
   },
 );
-article('research-article', 'Cast-up weed: a short history of a legal nuisance', 'Dalewold, Silas', J.shoreLaw, 2009, 1, '15-44', [
-  'Foreshore',
-  'Seaweed industry—Law and legislation',
-  'Salvage',
-]);
+article(
+  'research-article',
+  'Cast-up weed: a short history of a legal nuisance',
+  'Dalewold, Silas',
+  J.shoreLaw,
+  2009,
+  1,
+  '15-44',
+  ['Foreshore', 'Seaweed industry—Law and legislation', 'Salvage'],
+);
 article(
   'research-article',
   'Gathering rights and the aquaculture permit: three disputes',
@@ -440,9 +497,16 @@ article(
   ['Property', 'Kelps', 'Foreshore'],
   { carrier: 'print' },
 );
-article('book-review', 'Review of “Harvest law in the skerries: a commentary”', 'Pellick, Greta', J.shoreLaw, 2015, 2, '199-203', [
-  'Seaweed industry—Law and legislation',
-]);
+article(
+  'book-review',
+  'Review of “Harvest law in the skerries: a commentary”',
+  'Pellick, Greta',
+  J.shoreLaw,
+  2015,
+  2,
+  '199-203',
+  ['Seaweed industry—Law and legislation'],
+);
 
 // History: refereed from a certain year on, a gap in the online years, a print run.
 article(
@@ -465,12 +529,21 @@ article(
   1,
   '33-61',
   ['Famines', 'Algae as food—History', 'Food security—History'],
-  { carrier: 'print', abstract: 'Parish books show what was eaten from the shore, by whom, and with how much shame.' },
+  {
+    carrier: 'print',
+    abstract: 'Parish books show what was eaten from the shore, by whom, and with how much shame.',
+  },
 );
-article('research-article', 'The dulse seller: women’s trade on the northern quays', 'Tresund, Hugo', J.skerryHistory, 2012, 3, '240-266', [
-  'Women merchants—History',
-  'Algae as food—History',
-]);
+article(
+  'research-article',
+  'The dulse seller: women’s trade on the northern quays',
+  'Tresund, Hugo',
+  J.skerryHistory,
+  2012,
+  3,
+  '240-266',
+  ['Women merchants—History', 'Algae as food—History'],
+);
 article(
   'research-article',
   'Seaweed in the skerry kitchen: a note from the parish of Brae',
@@ -482,10 +555,16 @@ article(
   ['Algae as food—History', 'Cooking—History'],
   { carrier: 'print' },
 );
-article('research-article', 'Reading recipe books against the tide', 'Ravwick, Gudrun', J.skerryHistory, 2017, 4, '390-418', [
-  'Cookbooks',
-  'Algae as food—History',
-]);
+article(
+  'research-article',
+  'Reading recipe books against the tide',
+  'Ravwick, Gudrun',
+  J.skerryHistory,
+  2017,
+  4,
+  '390-418',
+  ['Cookbooks', 'Algae as food—History'],
+);
 article(
   'research-article',
   'Report upon the manuring of oats with drift-weed',
@@ -506,7 +585,10 @@ article(
   1,
   '41-69',
   ['Food—Social aspects', 'Gathering (Food)', 'Algae as food'],
-  { carrier: 'print', abstract: 'Owned by many libraries, nearly all of which lend within their own country only.' },
+  {
+    carrier: 'print',
+    abstract: 'Owned by many libraries, nearly all of which lend within their own country only.',
+  },
 );
 article(
   'research-article',
@@ -519,9 +601,19 @@ article(
   ['Food—Social aspects', 'Hospitality'],
   { openCopies: [{ provider: 'tarnrepo' as ProviderId, version: 'accepted-manuscript' }] },
 );
-article('editorial', 'Shore suppers for a crowd', '=The editors', J.plateAndShore, 2019, 5, '4-5', ['Cooking (Seaweed)'], {
-  audience: 'general',
-});
+article(
+  'editorial',
+  'Shore suppers for a crowd',
+  '=The editors',
+  J.plateAndShore,
+  2019,
+  5,
+  '4-5',
+  ['Cooking (Seaweed)'],
+  {
+    audience: 'general',
+  },
+);
 article(
   'research-article',
   'Five ways with sugar kelp',
@@ -545,7 +637,10 @@ article(
   2,
   '77-98',
   ['Seaweed culture', 'Climatic changes'],
-  { work: preprintWork, abstract: 'Farmers who moved planting by three weeks kept their yield; those who did not lost a third.' },
+  {
+    work: preprintWork,
+    abstract: 'Farmers who moved planting by three weeks kept their yield; those who did not lost a third.',
+  },
 );
 {
   const id = nextId();
@@ -644,7 +739,8 @@ const salt = volume(
   {
     copies: [copy('quayside', 'Level 2', 'TX 601 .V47 2011', out('2026-11-16', 1))],
     partnerCopies: [partner('ostmere', 'TX 601 .V47'), partner('brackmoor', '641.4 VES', out('2026-11-09'))],
-    abstract: 'How fish, mutton and seaweed were kept through the winter, told from kitchens rather than factories.',
+    abstract:
+      'How fish, mutton and seaweed were kept through the winter, told from kitchens rather than factories.',
   },
 );
 const nori = volume(
@@ -656,7 +752,10 @@ const nori = volume(
   288,
   ['Algae as food', 'Nutrition', 'Food composition'],
   {
-    copies: [copy('fellgate', 'Level 3', 'TX 402 .N67 2017'), copy('fellgate', 'Level 3', 'TX 402 .N67 2017 c.2', out('2026-11-24'))],
+    copies: [
+      copy('fellgate', 'Level 3', 'TX 402 .N67 2017'),
+      copy('fellgate', 'Level 3', 'TX 402 .N67 2017 c.2', out('2026-11-24')),
+    ],
     statedPeerReviewed: true,
     owners: SOME,
     contents: [
@@ -666,10 +765,14 @@ const nori = volume(
       'Iodine and the kitchen',
       'Arsenic species',
     ],
-    abstract: 'Composition tables for twelve cultivated species with sampling, season and site, and a chapter each on iodine and arsenic.',
+    abstract:
+      'Composition tables for twelve cultivated species with sampling, season and site, and a chapter each on iodine and arsenic.',
   },
 );
-chapter(nori, 'Dulse: composition through the seasons', 'Jorbee, Anneli', '61-91', ['Algae as food', 'Food composition']);
+chapter(nori, 'Dulse: composition through the seasons', 'Jorbee, Anneli', '61-91', [
+  'Algae as food',
+  'Food composition',
+]);
 chapter(
   nori,
   'Iodine and the kitchen',
@@ -706,27 +809,45 @@ volume(
   ['Seaweed industry—History', 'Labor—History'],
   { owners: WIDELY, abstract: 'An ethnography of three harvest seasons.' },
 );
-volume('book', 'Seaweed farming: a grower’s handbook', 'Sundholt, Marit', 'Fenwright Books', 2023, 264, ['Seaweed culture'], {
-  work: 'story-handbook',
-  audience: 'practice',
-  copies: [copy('fellgate', 'Level 2', 'SH 391 .S86 2023', out('2026-11-12', 3))],
-});
-volume('book', 'Seaweed farming: a grower’s handbook', 'Sundholt, Marit', 'Fenwright Books', 2023, 264, ['Seaweed culture'], {
-  work: 'story-handbook',
-  carrier: 'online',
-  source: 'E-book list',
-  audience: 'practice',
-  owners: WIDELY,
-  ebook: [
-    {
-      provider: 'ashgrove',
-      publication_title: 'Seaweed farming: a grower’s handbook',
-      publication_type: 'monograph',
-      coverage_depth: 'fulltext',
-      access_type: 'P',
-    },
-  ],
-});
+volume(
+  'book',
+  'Seaweed farming: a grower’s handbook',
+  'Sundholt, Marit',
+  'Fenwright Books',
+  2023,
+  264,
+  ['Seaweed culture'],
+  {
+    work: 'story-handbook',
+    audience: 'practice',
+    copies: [copy('fellgate', 'Level 2', 'SH 391 .S86 2023', out('2026-11-12', 3))],
+  },
+);
+volume(
+  'book',
+  'Seaweed farming: a grower’s handbook',
+  'Sundholt, Marit',
+  'Fenwright Books',
+  2023,
+  264,
+  ['Seaweed culture'],
+  {
+    work: 'story-handbook',
+    carrier: 'online',
+    source: 'E-book list',
+    audience: 'practice',
+    owners: WIDELY,
+    ebook: [
+      {
+        provider: 'ashgrove',
+        publication_title: 'Seaweed farming: a grower’s handbook',
+        publication_type: 'monograph',
+        coverage_depth: 'fulltext',
+        access_type: 'P',
+      },
+    ],
+  },
+);
 volume(
   'book',
   'Food security on cold coasts',
@@ -758,13 +879,40 @@ chapter(
   ['Food security', 'Seaweed culture'],
   'Why the harvest leaves the islands.',
 );
-volume('book', 'The nori century', 'Matsedo, Kaito', 'Kestrel Row', 2016, 302, ['Algae as food—History', 'Seaweed industry'], {
-  copies: [copy('quayside', 'Level 2', 'TX 402 .M38 2016', { state: 'transit', due: '2026-11-04' })],
-});
-volume('book', 'The taste of iodine', 'Harmere, Camille', 'Inkwell & Rudder', 2018, 176, ['Taste', 'Algae as food'], { owners: WIDELY });
-volume('book', 'Tide mills of Vessary', 'Tresund, Hugo', 'The Tessel Society', 1999, 148, ['Mills and mill-work', 'Tidal power'], {
-  copies: [copy('saltmarsh', 'Reading room', '621.21 TRE')],
-});
+volume(
+  'book',
+  'The nori century',
+  'Matsedo, Kaito',
+  'Kestrel Row',
+  2016,
+  302,
+  ['Algae as food—History', 'Seaweed industry'],
+  {
+    copies: [copy('quayside', 'Level 2', 'TX 402 .M38 2016', { state: 'transit', due: '2026-11-04' })],
+  },
+);
+volume(
+  'book',
+  'The taste of iodine',
+  'Harmere, Camille',
+  'Inkwell & Rudder',
+  2018,
+  176,
+  ['Taste', 'Algae as food'],
+  { owners: WIDELY },
+);
+volume(
+  'book',
+  'Tide mills of Vessary',
+  'Tresund, Hugo',
+  'The Tessel Society',
+  1999,
+  148,
+  ['Mills and mill-work', 'Tidal power'],
+  {
+    copies: [copy('saltmarsh', 'Reading room', '621.21 TRE')],
+  },
+);
 volume(
   'book',
   'Gathering rights, 1880–1930',
@@ -818,18 +966,36 @@ volume(
   [...SEAWEED, 'Food security'],
   { copies: [copy('quayside', 'Level 2', 'TX 402 .B73 2024')] },
 );
-volume('book', 'Recipes from the tide pool', 'Gallander, Orla', 'Lanternhouse Audio', 2022, 0, ['Cooking (Seaweed)'], {
-  carrier: 'audiobook',
-  audience: 'general',
-  copies: [copy('quayside', 'Level 0', 'CD 641.6 GAL')],
-});
+volume(
+  'book',
+  'Recipes from the tide pool',
+  'Gallander, Orla',
+  'Lanternhouse Audio',
+  2022,
+  0,
+  ['Cooking (Seaweed)'],
+  {
+    carrier: 'audiobook',
+    audience: 'general',
+    copies: [copy('quayside', 'Level 0', 'CD 641.6 GAL')],
+  },
+);
 
 // In other languages.
-volume('book', 'Tare på bordet: mat fra fjæra', 'Brandsæter, Ivo', 'Norrhaven Forlag', 2018, 188, ['Algae as food', 'Cooking (Seaweed)'], {
-  languages: ['nb'],
-  csl: { language: 'nb' },
-  copies: [copy('quayside', 'Level 2', 'TX 402 .B7318 2018')],
-});
+volume(
+  'book',
+  'Tare på bordet: mat fra fjæra',
+  'Brandsæter, Ivo',
+  'Norrhaven Forlag',
+  2018,
+  188,
+  ['Algae as food', 'Cooking (Seaweed)'],
+  {
+    languages: ['nb'],
+    csl: { language: 'nb' },
+    copies: [copy('quayside', 'Level 2', 'TX 402 .B7318 2018')],
+  },
+);
 volume(
   'book',
   'Les algues comestibles : un goût du rivage',
@@ -840,11 +1006,20 @@ volume(
   ['Algae as food', 'Taste'],
   { languages: ['fr'], csl: { language: 'fr' }, partnerCopies: [partner('ronnvik', '641.6 ROS')] },
 );
-volume('book', 'Tangsuppe og tangbrød', 'Kestens, Bodil', 'Norrhaven Forlag', 2012, 96, ['Cooking (Seaweed)'], {
-  languages: ['da'],
-  csl: { language: 'da' },
-  audience: 'general',
-});
+volume(
+  'book',
+  'Tangsuppe og tangbrød',
+  'Kestens, Bodil',
+  'Norrhaven Forlag',
+  2012,
+  96,
+  ['Cooking (Seaweed)'],
+  {
+    languages: ['da'],
+    csl: { language: 'da' },
+    audience: 'general',
+  },
+);
 article(
   'research-article',
   'Algenzucht und Ernährungssicherheit an kalten Küsten',
@@ -856,7 +1031,10 @@ article(
   [...SEAWEED, 'Food security'],
   {
     languages: ['de'],
-    csl: { language: 'de', abstract: 'Der Beitrag fragt, wann Algenzucht die Ernährung der Küstenbewohner verbessert.' },
+    csl: {
+      language: 'de',
+      abstract: 'Der Beitrag fragt, wann Algenzucht die Ernährung der Küstenbewohner verbessert.',
+    },
   },
 );
 
@@ -885,7 +1063,10 @@ volume(
   2019,
   254,
   ['Seaweed industry—Law and legislation', 'Licenses'],
-  { owners: owners(lendersWhere((l) => l.sort === 'university' && l.lends.includes('thesis'), 2)), csl: { genre: 'Doctoral thesis' } },
+  {
+    owners: owners(lendersWhere((l) => l.sort === 'university' && l.lends.includes('thesis'), 2)),
+    csl: { genre: 'Doctoral thesis' },
+  },
 );
 volume(
   'report',
@@ -910,7 +1091,8 @@ volume(
     source: 'Repository harvest',
     owners: '',
     openCopies: [{ provider: 'opentide' as ProviderId, version: 'version-of-record' }],
-    abstract: 'Advice to the ministry: license small farms first, require a share of the harvest to be sold at the quay.',
+    abstract:
+      'Advice to the ministry: license small farms first, require a share of the harvest to be sold at the quay.',
   },
 );
 const news = (title: string, by: string, paper: string, date: [number, number, number], abstract: string) => {
@@ -957,16 +1139,36 @@ news(
   [2024, 5, 22],
   'Dulse crisps in the canteen sold out by noon.',
 );
-volume('video', 'Farming the cold sea', 'Zelstra, Ruben', 'Lanternhouse', 2021, 0, ['Seaweed culture', 'Documentary films'], {
-  carrier: 'dvd',
-  audience: 'general',
-  copies: [copy('saltmarsh', 'Media shelf', 'DVD 639 ZEL')],
-});
-volume('video', 'The dulse sellers', 'Zelstra, Ruben', 'Norrhaven Forlag', 2003, 0, ['Women merchants—History', 'Documentary films'], {
-  carrier: 'dvd',
-  owners: owners(lendersWhere((l) => !l.lends.includes('video') && l.lendsTo === 'anywhere' && l.sort !== 'archive', 9)),
-  abstract: 'Nine libraries own it; none of them lends videos.',
-});
+volume(
+  'video',
+  'Farming the cold sea',
+  'Zelstra, Ruben',
+  'Lanternhouse',
+  2021,
+  0,
+  ['Seaweed culture', 'Documentary films'],
+  {
+    carrier: 'dvd',
+    audience: 'general',
+    copies: [copy('saltmarsh', 'Media shelf', 'DVD 639 ZEL')],
+  },
+);
+volume(
+  'video',
+  'The dulse sellers',
+  'Zelstra, Ruben',
+  'Norrhaven Forlag',
+  2003,
+  0,
+  ['Women merchants—History', 'Documentary films'],
+  {
+    carrier: 'dvd',
+    owners: owners(
+      lendersWhere((l) => !l.lends.includes('video') && l.lendsTo === 'anywhere' && l.sort !== 'archive', 9),
+    ),
+    abstract: 'Nine libraries own it; none of them lends videos.',
+  },
+);
 volume(
   'sound-recording',
   'Songs of the kelp gatherers',
@@ -977,9 +1179,18 @@ volume(
   ['Folk songs', 'Work songs'],
   { carrier: 'cd', copies: [copy('saltmarsh', 'Media shelf', 'CD 782.42 CHO')] },
 );
-volume('score', 'Three dulse songs for voice and harp', 'Woldstra, Pilar', 'Wold and Sons', 1962, 16, ['Songs (High voice) with harp'], {
-  partnerCopies: [partner('kelding', 'M 1623 .W65')],
-});
+volume(
+  'score',
+  'Three dulse songs for voice and harp',
+  'Woldstra, Pilar',
+  'Wold and Sons',
+  1962,
+  16,
+  ['Songs (High voice) with harp'],
+  {
+    partnerCopies: [partner('kelding', 'M 1623 .W65')],
+  },
+);
 volume(
   'map',
   'Kelp beds of the Skerry Isles: chart 1:50 000',
@@ -1001,10 +1212,16 @@ article(
   ['Seaweed culture', 'Food—Drying'],
   { openCopies: [{ provider: 'tarnrepo' as ProviderId, version: 'accepted-manuscript' }] },
 );
-article('conference-paper', 'Counting cooks: surveying seaweed recipes online', 'Harmere, Camille', J.foodLetters, 2022, 1, '70-81', [
-  'Cooking (Seaweed)',
-  'Cookbooks',
-]);
+article(
+  'conference-paper',
+  'Counting cooks: surveying seaweed recipes online',
+  'Harmere, Camille',
+  J.foodLetters,
+  2022,
+  1,
+  '70-81',
+  ['Cooking (Seaweed)', 'Cookbooks'],
+);
 article(
   'research-article',
   'Seaweed and food security in refugee camps: a pilot',
@@ -1025,7 +1242,11 @@ article(
   1,
   '18-40',
   [...SEAWEED, 'Food security'],
-  { month: 2, abstract: 'A survey around nine seaweed farms: neighbours eat what is sold by the basket, not what is sold by the tonne.' },
+  {
+    month: 2,
+    abstract:
+      'A survey around nine seaweed farms: neighbours eat what is sold by the basket, not what is sold by the tonne.',
+  },
 );
 article(
   'research-article',
@@ -1056,7 +1277,8 @@ records.push({
     ...retracted.csl,
     id: notice,
     title: `Retraction notice: ${retracted.csl.title}`,
-    abstract: 'The editors retract this article at the request of the authors’ institution: the control group could not be traced.',
+    abstract:
+      'The editors retract this article at the request of the authors’ institution: the control group could not be traced.',
     issued: { 'date-parts': [[2019, 5]] },
     DOI: '10.5555/s7.2019.r1',
   },
@@ -1071,7 +1293,10 @@ refer(plate, iodine, foreshore, nori, salt);
 refer(tideline, plate, iodine, harvest);
 refer(foreshore, harvest);
 for (const r of records.filter(
-  (x) => x.kind === 'research-article' && x.subjects.includes('Food security') && (x.csl.issued?.['date-parts'][0][0] ?? 0) > 2023,
+  (x) =>
+    x.kind === 'research-article' &&
+    x.subjects.includes('Food security') &&
+    (x.csl.issued?.['date-parts'][0][0] ?? 0) > 2023,
 ))
   if (r.id !== tideline) refer(r.id, plate, foreshore);
 

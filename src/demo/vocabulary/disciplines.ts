@@ -1,5 +1,5 @@
 /** Forty disciplines with vocabularies of their own, so that titles, headings and journals differ and read as plausible. */
-import type { CampusId } from '../../core/bibliography/record';
+import type { CampusId } from '../../core/model/record';
 
 export interface Discipline {
   readonly id: string;

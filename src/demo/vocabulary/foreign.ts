@@ -1,5 +1,5 @@
 /** Small vocabularies of eleven languages besides English: enough for titles and abstracts that read as theirs. */
-import type { Language } from '../../core/bibliography/kinds';
+import type { Language } from '../../core/model/kinds';
 
 export interface ForeignVocabulary {
   readonly topics: readonly string[];

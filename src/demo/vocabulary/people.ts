@@ -1,5 +1,5 @@
 /** Invented people: family names put together from parts, so that they sound like somewhere and belong to nobody. */
-import type { CslName } from '../../core/bibliography/record';
+import type { CslName } from '../../core/model/record';
 import { fraction, type Random } from '../../core/random';
 
 const FRONT =
@@ -26,7 +26,12 @@ export function person(group: string, k: number): CslName {
   const second = f('h');
   return {
     family,
-    given: second < 0.25 ? `${given} ${at(GIVEN, f('i'))}` : second < 0.45 ? `${given} ${at([...'ABCDEGHJKLMNPRST'], f('i'))}.` : given,
+    given:
+      second < 0.25
+        ? `${given} ${at(GIVEN, f('i'))}`
+        : second < 0.45
+          ? `${given} ${at([...'ABCDEGHJKLMNPRST'], f('i'))}.`
+          : given,
   };
 }
 

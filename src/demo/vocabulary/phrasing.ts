@@ -232,4 +232,14 @@ The article argues that {A} is best understood through the everyday practice of 
 These observations were repeated in a second season and confirmed.
 For readers new to the field, a short account of {M} is given.`);
 export const NUMBERS = ['Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Ten'] as const;
-export const SMALL_NUMBERS = ['four', 'six', 'seven', 'nine', 'eleven', 'twelve', 'fourteen', 'eighteen', 'twenty'] as const;
+export const SMALL_NUMBERS = [
+  'four',
+  'six',
+  'seven',
+  'nine',
+  'eleven',
+  'twelve',
+  'fourteen',
+  'eighteen',
+  'twenty',
+] as const;

@@ -10,5 +10,7 @@ export const GET: APIRoute = ({ url, locals }) =>
     if (unknown) return unknown;
     const asked = url.searchParams.get('campus');
     const campus = locals.info.campuses.find((c) => c.id === asked) ?? locals.info.campuses[0];
-    return json(await locals.index.journals((url.searchParams.get('q') ?? '').slice(0, 200), campus?.id ?? '', MOST));
+    return json(
+      await locals.index.journals((url.searchParams.get('q') ?? '').slice(0, 200), campus?.id ?? '', MOST),
+    );
   });

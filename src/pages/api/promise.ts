@@ -1,12 +1,19 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../core/engine/port';
+import type { Moment } from '../../core/discovery/answers';
+import type { Slip } from '../../core/model/slip';
 import type { CopyHistory } from '../../core/requests/history';
-import type { Slip } from '../../core/requests/slip';
 import { BODIES, withBody } from '../../server/params';
 import { json, problem } from '../../server/problem';
 
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody<{ slip: Slip; moment: Moment; history: CopyHistory }>(request, BODIES.promise, locals.info, async (b) => {
-    const answer = await locals.index.promise(b.slip, b.moment, b.history);
-    return answer ? json(answer) : problem('not-found', 'The thing this slip asks for is not in the index.', 'slip.record');
-  });
+  withBody<{ slip: Slip; moment: Moment; history: CopyHistory }>(
+    request,
+    BODIES.promise,
+    locals.info,
+    async (b) => {
+      const answer = await locals.index.promise(b.slip, b.moment, b.history);
+      return answer
+        ? json(answer)
+        : problem('not-found', 'The thing this slip asks for is not in the index.', 'slip.record');
+    },
+  );

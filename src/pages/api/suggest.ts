@@ -9,5 +9,7 @@ export const GET: APIRoute = async ({ url, locals }) => {
   const unknown = unknownParameter(url.searchParams, 'q');
   if (unknown) return unknown;
   const q = url.searchParams.get('q') ?? '';
-  return guarded(async () => json(q.trim() === '' || q.length > MAX_TYPED ? { suggestions: [] } : await locals.index.suggest(q)));
+  return guarded(async () =>
+    json(q.trim() === '' || q.length > MAX_TYPED ? { suggestions: [] } : await locals.index.suggest(q)),
+  );
 };

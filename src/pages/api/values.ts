@@ -11,7 +11,8 @@ export const GET: APIRoute = async ({ url, locals }) => {
   params.delete('group');
   params.delete('contains');
   if (!isGroup(group)) return problem('bad-parameter', `There is no group “${group.slice(0, 60)}”.`, 'group');
-  if (contains.length > 200) return problem('bad-parameter', 'contains is longer than 200 characters.', 'contains');
+  if (contains.length > 200)
+    return problem('bad-parameter', 'contains is longer than 200 characters.', 'contains');
   const input = readSearchInput(params, locals.info);
   if ('refused' in input) return input.refused;
   const { request, moment } = input.ok;

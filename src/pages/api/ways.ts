@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../core/engine/port';
-import type { ReferenceItem } from '../../core/references/read';
-import type { Wanted } from '../../core/requests/slip';
+import type { Moment } from '../../core/discovery/answers';
+import type { ReferenceItem } from '../../core/model/record';
+import type { Wanted } from '../../core/model/slip';
 import { BODIES, withBody } from '../../server/params';
 import { json, problem } from '../../server/problem';
 
@@ -11,7 +11,12 @@ export const POST: APIRoute = ({ request, locals }) =>
     BODIES.ways,
     locals.info,
     async (b) => {
-      const answer = await locals.index.ways(b.record ?? (b.csl as ReferenceItem), b.moment, b.needBy, b.wanted);
+      const answer = await locals.index.ways(
+        b.record ?? (b.csl as ReferenceItem),
+        b.moment,
+        b.needBy,
+        b.wanted,
+      );
       return answer ? json(answer) : problem('not-found', 'No record has this id.', 'record');
     },
   );

@@ -11,7 +11,10 @@ export const GET: APIRoute = ({ url, locals }) =>
     const input = readSearchInput(url.searchParams, locals.info);
     if ('refused' in input) return input.refused;
     const { request, moment } = input.ok;
-    const { records } = await locals.index.retrieve({ ...request, sort: 'added' }, moment, { offset: 0, limit: ENTRIES });
+    const { records } = await locals.index.retrieve({ ...request, sort: 'added' }, moment, {
+      offset: 0,
+      limit: ENTRIES,
+    });
     const feed = {
       title: `Legendum: ${sentence(request, locals.info.campuses)}`,
       page: `${locals.base}/?${url.searchParams}`,
@@ -19,5 +22,7 @@ export const GET: APIRoute = ({ url, locals }) =>
       site: locals.base,
       since: locals.info.start.slice(0, 10),
     };
-    return new Response(writeAtom(feed, records), { headers: { 'content-type': 'application/atom+xml; charset=utf-8' } });
+    return new Response(writeAtom(feed, records), {
+      headers: { 'content-type': 'application/atom+xml; charset=utf-8' },
+    });
   });

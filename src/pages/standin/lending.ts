@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
+import { parseLocal } from '../../core/model/time';
 import { xmlText } from '../../core/requests/iso18626';
-import { parseLocal } from '../../core/time';
 import { readBytes } from '../../server/body';
 import { guarded, unknownParameter } from '../../server/params';
 import { problem } from '../../server/problem';
@@ -13,10 +13,12 @@ export const POST: APIRoute = ({ request, url, locals }) =>
     const unknown = unknownParameter(url.searchParams, 'at');
     if (unknown) return unknown;
     const at = url.searchParams.get('at') ?? locals.info.start;
-    if (parseLocal(at) === null) return problem('bad-parameter', 'at is not a local time: write it as 2026-11-02T09:10.', 'at');
+    if (parseLocal(at) === null)
+      return problem('bad-parameter', 'at is not a local time: write it as 2026-11-02T09:10.', 'at');
     const body = await readBytes(request, MOST_BYTES);
     if ('gone' in body) return new Response(null, { status: 499 });
-    if ('over' in body) return problem('too-large', `A message is at most ${MOST_BYTES.toLocaleString('en')} bytes.`);
+    if ('over' in body)
+      return problem('too-large', `A message is at most ${MOST_BYTES.toLocaleString('en')} bytes.`);
     const answer = await locals.network.receive(xmlText(body.bytes), at);
     return new Response(answer, { headers: { 'content-type': 'application/xml; charset=utf-8' } });
   });

@@ -1,6 +1,16 @@
 /** What has come: a file to open, a volume on the pickup shelf, and all that follows while it is on loan. */
+
+import {
+  addDays,
+  clock,
+  dayOf,
+  dayText,
+  isoDay,
+  type Minutes,
+  parseDay,
+  startOf,
+} from '../../core/model/time';
 import { dueDay, loanDays, renewalsLeft } from '../../core/requests/loans';
-import { addDays, clock, dayOf, dayText, isoDay, type Minutes, parseDay, startOf } from '../../core/time';
 import type { Party, Story } from './story';
 
 const RECALLED = 0.12;
@@ -10,14 +20,22 @@ const RENEWAL_REFUSED = 0.15;
 export function deliver(story: Story, who: Party, t: Minutes): void {
   const { slip, library } = story;
   const until = addDays(dayOf(t), library.policy.files.openDays);
-  const locked = library.policy.files.encrypted.includes(slip.route) ? ' It is encrypted; the password is the slip’s number.' : '';
+  const locked = library.policy.files.encrypted.includes(slip.route)
+    ? ' It is encrypted; the password is the slip’s number.'
+    : '';
   const params = new URLSearchParams({ slip: slip.id, until: isoDay(until) });
   if (locked) params.set('locked', '1');
   if (!slip.record) params.set('title', story.item.record.csl.title);
-  story.say(t, 'CopyCompleted', who, `The file is here; open it until ${dayText(until, dayOf(t))}.${locked}`, {
-    url: `/standin/delivery/${encodeURIComponent(slip.record || 'unrecorded')}.pdf?${params}`,
-    expected: isoDay(until),
-  });
+  story.say(
+    t,
+    'CopyCompleted',
+    who,
+    `The file is here; open it until ${dayText(until, dayOf(t))}.${locked}`,
+    {
+      url: `/standin/delivery/${encodeURIComponent(slip.record || 'unrecorded')}.pdf?${params}`,
+      expected: isoDay(until),
+    },
+  );
 }
 
 /** A volume on the pickup shelf, collected or not, and all that follows while it is on loan. */
@@ -26,7 +44,9 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
   const { policy } = library;
   const place = situation.remote ? 'your address' : home.name;
   const kept = addDays(dayOf(t), policy.shelf.pickupDays);
-  const where = situation.remote ? 'Delivered to your address.' : `Ready for you at ${home.name}, kept until ${dayText(kept)}.`;
+  const where = situation.remote
+    ? 'Delivered to your address.'
+    : `Ready for you at ${home.name}, kept until ${dayText(kept)}.`;
   story.notice('arrived', t, place, kept, where);
   const collected = story.reader(t, 'collect');
   if (!collected) {
@@ -41,7 +61,8 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
     return;
   }
   const days = loanDays(policy, slip.route, situation.category);
-  let due = (collected.due ? parseDay(collected.due) : null) ?? dueDay(library, home.id, dayOf(collected.at), days);
+  let due =
+    (collected.due ? parseDay(collected.due) : null) ?? dueDay(library, home.id, dayOf(collected.at), days);
   const returned = story.said.find((s) => s.act === 'return');
   const over = (day: Minutes): boolean => returned !== undefined && returned.at <= day;
   const lent = slip.route === 'ill-loan';
@@ -61,7 +82,9 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
         recalledAt = at;
         const by = dueDay(library, home.id, recallDay, policy.loans.recallDays);
         if (by < due) due = by;
-        story.say(at, 'Recalled', who, `${who.name} needs it back: return it by ${dayText(due)}.`, { due: isoDay(due) });
+        story.say(at, 'Recalled', who, `${who.name} needs it back: return it by ${dayText(due)}.`, {
+          due: isoDay(due),
+        });
       },
     });
   };
@@ -83,12 +106,20 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
                   ? `${who.name} does not renew this one.`
                   : null;
         if (no !== null) {
-          story.say(r.at, 'Loaned', who, `Not renewed. ${no}`, { reason: 'RenewResponse', answer: 'N', due: isoDay(due) });
+          story.say(r.at, 'Loaned', who, `Not renewed. ${no}`, {
+            reason: 'RenewResponse',
+            answer: 'N',
+            due: isoDay(due),
+          });
           return;
         }
         used++;
         due = dueDay(library, home.id, due, policy.loans.renewalDays);
-        story.say(r.at, 'Loaned', who, `Renewed until ${dayText(due)}.`, { reason: 'RenewResponse', answer: 'Y', due: isoDay(due) });
+        story.say(r.at, 'Loaned', who, `Renewed until ${dayText(due)}.`, {
+          reason: 'RenewResponse',
+          answer: 'Y',
+          due: isoDay(due),
+        });
       },
     });
   });
@@ -115,9 +146,15 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
       continue;
     }
     if (!over(overdueAt))
-      story.say(overdueAt, 'Overdue', who, `It was due on ${dayText(due)}. Bring it back; nobody else can have it meanwhile.`, {
-        due: isoDay(due),
-      });
+      story.say(
+        overdueAt,
+        'Overdue',
+        who,
+        `It was due on ${dayText(due)}. Bring it back; nobody else can have it meanwhile.`,
+        {
+          due: isoDay(due),
+        },
+      );
     for (; next < events.length; next++) events[next]?.do();
     break;
   }

@@ -3,8 +3,17 @@ import { addWorkingDays, isWorkingDay } from '../../core/access/calendar';
 import { timesFor } from '../../core/access/times';
 import { inTurn } from '../../core/access/turnaround';
 import { waysToRead } from '../../core/access/ways';
+import {
+  addDays,
+  clock,
+  dayOf,
+  isoDay,
+  type Minutes,
+  minutes,
+  parseLocal,
+  startOf,
+} from '../../core/model/time';
 import { isCopy } from '../../core/requests/slip';
-import { addDays, clock, dayOf, isoDay, type Minutes, minutes, parseLocal, startOf } from '../../core/time';
 import { deliver, onShelf } from './arrival';
 import { laterOf, type Story, withdrawn } from './story';
 
@@ -17,9 +26,13 @@ export function nearby(story: Story, sent: Minutes): void {
   const who = partner ?? campus ?? story.own;
   story.say(sent, 'RequestReceived', who, `Received at ${who.name}.`);
   const { ways } = waysToRead(story.item, library, situation, sent);
-  const way = ways.find((w) => w.action.do === 'slip' && w.action.route === slip.route && w.action.from === slip.from);
+  const way = ways.find(
+    (w) => w.action.do === 'slip' && w.action.route === slip.route && w.action.from === slip.from,
+  );
   if (!way?.ready) {
-    story.say(story.after(sent, 1, 'no'), 'Unfilled', who, 'It is no longer there. You owe nothing.', { reasonUnfilled: 'NotOnShelf' });
+    story.say(story.after(sent, 1, 'no'), 'Unfilled', who, 'It is no longer there. You owe nothing.', {
+      reasonUnfilled: 'NotOnShelf',
+    });
     return;
   }
   const [median, likely] = [parseLocal(way.ready.median) as Minutes, parseLocal(way.ready.likely) as Minutes];
@@ -38,7 +51,10 @@ export function nearby(story: Story, sent: Minutes): void {
     return;
   }
   const road = partner
-    ? inTurn(partner.loanDays, policy.courier.transit[partner.id]?.[story.home.id] ?? { median: 0, likely: 0 })
+    ? inTurn(
+        partner.loanDays,
+        policy.courier.transit[partner.id]?.[story.home.id] ?? { median: 0, likely: 0 },
+      )
     : (policy.courier.transit[slip.from]?.[story.home.id] ?? { median: 0, likely: 0 });
   const steps =
     slip.route === 'hold'
@@ -48,13 +64,20 @@ export function nearby(story: Story, sent: Minutes): void {
         : road;
   const here = shifted(story, median, likely, story.draw(steps, 'way') - steps.median);
   if (slip.route === 'hold')
-    story.say(minutes(Math.max(sent + 30, here - 90)), 'WillSupply', who, 'It has come back and is being put aside for you.');
+    story.say(
+      minutes(Math.max(sent + 30, here - 90)),
+      'WillSupply',
+      who,
+      'It has come back and is being put aside for you.',
+    );
   else {
     story.say(started, 'WillSupply', who, 'Taken from the shelf.');
     // It leaves on an afternoon about half way, when somebody is there to hand it over.
     const half = addWorkingDays(policy, dayOf(minutes(Math.round((started + here) / 2))), 0);
     const leaves = Math.min(startOf(half, clock('14:00')), here - 60) as Minutes;
-    story.say(laterOf(leaves, minutes(started + 30)), 'Loaned', who, `On its way from ${who.name}.`, { expected: isoDay(dayOf(here)) });
+    story.say(laterOf(leaves, minutes(started + 30)), 'Loaned', who, `On its way from ${who.name}.`, {
+      expected: isoDay(dayOf(here)),
+    });
   }
   onShelf(story, laterOf(here, minutes(started + 60)), who);
 }
@@ -86,12 +109,20 @@ export function purchase(story: Story, sent: Minutes): void {
     return;
   }
   if (story.u('buy') >= policy.purchase.share) {
-    const why = story.u('buy-why') < 0.5 ? 'It is out of print.' : 'It is outside what the faculties asked us to collect.';
-    story.say(decided, 'Unfilled', own, `Not bought. ${why} Interlibrary loan stays open.`, { reasonUnfilled: 'PolicyProblem' });
+    const why =
+      story.u('buy-why') < 0.5
+        ? 'It is out of print.'
+        : 'It is outside what the faculties asked us to collect.';
+    story.say(decided, 'Unfilled', own, `Not bought. ${why} Interlibrary loan stays open.`, {
+      reasonUnfilled: 'PolicyProblem',
+    });
     return;
   }
   story.say(decided, 'WillSupply', own, 'It has been ordered, and is kept for you when it comes.');
-  const ready = timesFor(library, story.situation, sent).ordered({ median: story.draw(policy.purchase, 'ordered'), likely: 250 });
+  const ready = timesFor(library, story.situation, sent).ordered({
+    median: story.draw(policy.purchase, 'ordered'),
+    likely: 250,
+  });
   onShelf(story, laterOf(ready?.median ?? minutes(decided + 20_000), minutes(decided + 1440)), own);
 }
 

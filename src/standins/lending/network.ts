@@ -1,10 +1,20 @@
 /** The lenders, asked one after the other: they answer, decline with a reason, set a condition, supply, lose a parcel. */
 import { addWorkingDays } from '../../core/access/calendar';
 import { lendingFor } from '../../core/access/options';
-import type { Lender } from '../../core/policy/types';
+import type { Lender } from '../../core/model/library';
+import type { Slip } from '../../core/model/slip';
+import {
+  addDays,
+  clock,
+  dayOf,
+  dayText,
+  isoDay,
+  type Minutes,
+  minutes,
+  startOf,
+} from '../../core/model/time';
 import { fraction } from '../../core/random';
-import { isCopy, type Slip } from '../../core/requests/slip';
-import { addDays, clock, dayOf, dayText, isoDay, type Minutes, minutes, startOf } from '../../core/time';
+import { isCopy } from '../../core/requests/slip';
 import { deliver, onShelf } from './arrival';
 import { approval } from './staff';
 import { laterOf, type Story, withdrawn } from './story';
@@ -37,7 +47,11 @@ export function interlibrary(story: Story, sent: Minutes): void {
   const share = plan?.owners === null ? policy.lending.unrecordedShare : 1;
   const saved = start.speed === 'fast' ? policy.lending.fastSaves : 0;
   // What is bought in days is saved once, at the desk and on the road.
-  let now = story.after(start.at, Math.max(0, story.draw(policy.lending.processingDays, 'desk') - Math.min(1, saved)), 'desk-at');
+  let now = story.after(
+    start.at,
+    Math.max(0, story.draw(policy.lending.processingDays, 'desk') - Math.min(1, saved)),
+    'desk-at',
+  );
   let spared = Math.max(0, saved - 1);
   // A note can ask for what is rare otherwise, so that the demo's cases are easy to find.
   const wish = slip.note.toLowerCase();
@@ -50,7 +64,11 @@ export function interlibrary(story: Story, sent: Minutes): void {
     }
     story.say(now, 'ExpectToSupply', lender, `${lender.name} has been asked.`);
     const truth = truthOf(lender);
-    const answered = story.after(now, story.draw(lender.answerDays, `${lender.id}-answer`), `${lender.id}-answer-at`);
+    const answered = story.after(
+      now,
+      story.draw(lender.answerDays, `${lender.id}-answer`),
+      `${lender.id}-answer-at`,
+    );
     if (story.u(lender.id) >= truth.fill * share) {
       const gone = story.cancelledBefore(answered);
       if (gone !== null) {
@@ -73,7 +91,9 @@ export function interlibrary(story: Story, sent: Minutes): void {
       if (accepted === 'ended') return;
       if (accepted === null) {
         now = story.after(
-          minutes(story.reader(starts, 'decline')?.at ?? startOf(addDays(dayOf(starts), OFFER_DAYS + 1), 600)),
+          minutes(
+            story.reader(starts, 'decline')?.at ?? startOf(addDays(dayOf(starts), OFFER_DAYS + 1), 600),
+          ),
           0,
           `${lender.id}-next`,
         );
@@ -86,17 +106,27 @@ export function interlibrary(story: Story, sent: Minutes): void {
     if (copy) {
       const day = addWorkingDays(policy, dayOf(begun), Math.max(0, handling - spared));
       const t = startOf(day, clock(policy.scanDesk.sentAt));
-      deliver(story, lender, t > begun ? t : startOf(addWorkingDays(policy, addDays(dayOf(begun), 1), 0), clock(policy.scanDesk.sentAt)));
+      deliver(
+        story,
+        lender,
+        t > begun
+          ? t
+          : startOf(addWorkingDays(policy, addDays(dayOf(begun), 1), 0), clock(policy.scanDesk.sentAt)),
+      );
       return;
     }
-    const road = lender.country === policy.lending.country ? policy.lending.road.home : policy.lending.road.abroad;
+    const road =
+      lender.country === policy.lending.country ? policy.lending.road.home : policy.lending.road.abroad;
     const onRoad = story.draw(road, `${lender.id}-road`);
     const cut = Math.min(spared, handling);
     const shipDay = addWorkingDays(policy, dayOf(begun), handling - cut);
     const shipped = laterOf(startOf(shipDay, clock('14:00')), minutes(begun + 60));
     const here = addWorkingDays(policy, dayOf(begun), handling - cut + onRoad);
     story.say(shipped, 'Loaned', lender, `Sent by ${lender.name}.`, { expected: isoDay(here) });
-    if ((wish.includes('lose the parcel') && lost++ === 0) || story.u(`${lender.id}-lost`) < policy.lending.lostShare) {
+    if (
+      (wish.includes('lose the parcel') && lost++ === 0) ||
+      story.u(`${lender.id}-lost`) < policy.lending.lostShare
+    ) {
       now = story.after(startOf(addWorkingDays(policy, here, 4)), 0, `${lender.id}-lost-at`);
       spared = 0;
       story.say(
@@ -123,20 +153,30 @@ export function interlibrary(story: Story, sent: Minutes): void {
     withdrawn(story, before, own);
     return;
   }
-  story.say(now, 'Unfilled', own, 'Nobody of those asked could supply it. You owe nothing.', { reasonUnfilled: 'NotAvailableForILL' });
+  story.say(now, 'Unfilled', own, 'Nobody of those asked could supply it. You owe nothing.', {
+    reasonUnfilled: 'NotAvailableForILL',
+  });
 }
 const roadHome = (story: Story, from: string): number =>
-  story.draw(story.library.policy.courier.transit[from]?.[story.home.id] ?? { median: 0, likely: 0 }, `road-${from}`);
+  story.draw(
+    story.library.policy.courier.transit[from]?.[story.home.id] ?? { median: 0, likely: 0 },
+    `road-${from}`,
+  );
 
 /** A lender as it is, not as it is known: the same for all slips. */
 function truthOf(lender: Lender): { fill: number; shift: number } {
-  const fill = Math.max(0.05, Math.min(0.98, lender.fillRate + (fraction(`truth/${lender.id}`) * 2 - 1) * WANDERS));
+  const fill = Math.max(
+    0.05,
+    Math.min(0.98, lender.fillRate + (fraction(`truth/${lender.id}`) * 2 - 1) * WANDERS),
+  );
   const habit = fraction(`habit/${lender.id}`);
   return { fill, shift: habit < LATE_HABIT / 2 ? -1 : habit > 1 - LATE_HABIT / 2 ? 1 : 0 };
 }
 function refuse(story: Story, lender: Lender, t: Minutes, share: number): void {
   if (share < 1 && story.u(`${lender.id}-has`) >= share) {
-    story.say(t, 'RetryPossible', lender, `${lender.name} does not own it. The next library is asked.`, { reasonRetry: 'NotFoundAsCited' });
+    story.say(t, 'RetryPossible', lender, `${lender.name} does not own it. The next library is asked.`, {
+      reasonRetry: 'NotFoundAsCited',
+    });
   } else if (story.u(`${lender.id}-why`) < ON_LOAN) {
     const back = addDays(dayOf(t), 10 + Math.floor(story.u(`${lender.id}-back`) * 30));
     story.say(
@@ -147,7 +187,9 @@ function refuse(story: Story, lender: Lender, t: Minutes, share: number): void {
       { reasonRetry: 'OnLoan', retryBefore: isoDay(back) },
     );
   } else {
-    const [code, words] = REASONS[Math.floor(story.u(`${lender.id}-reason`) * REASONS.length)] as (typeof REASONS)[number];
+    const [code, words] = REASONS[
+      Math.floor(story.u(`${lender.id}-reason`) * REASONS.length)
+    ] as (typeof REASONS)[number];
     story.say(t, 'RetryPossible', lender, `${lender.name} ${words} The next library is asked.`, {
       reasonRetry: 'NotCurrentAvailableForILL',
       reasonUnfilled: code,

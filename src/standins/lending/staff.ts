@@ -1,8 +1,17 @@
 /** Staff who look at a slip before it goes out: they approve, change, ask or refuse. */
 import { addWorkingDays } from '../../core/access/calendar';
-import { money, totalOf } from '../../core/requests/price';
-import type { Slip } from '../../core/requests/slip';
-import { addDays, clock, dayOf, dayText, isoDay, type Minutes, minutes, startOf } from '../../core/time';
+import type { Slip } from '../../core/model/slip';
+import {
+  addDays,
+  clock,
+  dayOf,
+  dayText,
+  isoDay,
+  type Minutes,
+  minutes,
+  startOf,
+} from '../../core/model/time';
+import { money, totalOf } from '../../core/policy/price';
 import { type Story, withdrawn } from './story';
 
 const STAFF_ASKS = 0.25;
@@ -56,15 +65,23 @@ export function approval(story: Story, sent: Minutes): { at: Minutes; speed: Sli
     return approved(story, story.after(said.at, 0, 'approved-after'), slip.speed);
   }
   if (u > 1 - STAFF_REFUSES) {
-    story.say(looked, 'Unfilled', own, 'The budget for requests at this price is spent for the month. You owe nothing.', {
-      reasonUnfilled: 'PolicyProblem',
-    });
+    story.say(
+      looked,
+      'Unfilled',
+      own,
+      'The budget for requests at this price is spent for the month. You owe nothing.',
+      {
+        reasonUnfilled: 'PolicyProblem',
+      },
+    );
     return null;
   }
   if (slip.speed === 'fast' && u > 1 - STAFF_REFUSES - STAFF_CHANGES) {
     // From what was agreed: the price that stands now may be of this very message.
     const agreed = slip.agreed ?? slip.promised;
-    const total = agreed ? totalOf(agreed.lines.filter((l) => !l.what.startsWith('Fast') && !l.what.startsWith('Royalty'))) : 0;
+    const total = agreed
+      ? totalOf(agreed.lines.filter((l) => !l.what.startsWith('Fast') && !l.what.startsWith('Royalty')))
+      : 0;
     story.say(
       looked,
       'RequestReceived',

@@ -3,13 +3,9 @@ import { addWorkingDays, isWorkingDay, nextOpen } from '../../core/access/calend
 import type { AccessItem } from '../../core/access/options';
 import { wantedItem } from '../../core/access/part';
 import { daysOf, drawn } from '../../core/access/turnaround';
-import type { CampusId } from '../../core/bibliography/record';
-import type { Library, ReaderSituation, Spread } from '../../core/policy/types';
-import { fraction } from '../../core/random';
-import { type IsoReason, type IsoStatus, NOTHING_MORE } from '../../core/requests/iso18626';
-import { actOf, type DeskNotice, type HeardMessage, type ReaderAct } from '../../core/requests/lifecycle';
-import { situationOf } from '../../core/requests/promise';
-import type { Slip } from '../../core/requests/slip';
+import type { Library, ReaderSituation, Spread } from '../../core/model/library';
+import type { CampusId } from '../../core/model/record';
+import type { Slip } from '../../core/model/slip';
 import {
   addDays,
   clock,
@@ -22,7 +18,11 @@ import {
   minutes,
   parseLocal,
   startOf,
-} from '../../core/time';
+} from '../../core/model/time';
+import { fraction } from '../../core/random';
+import { type IsoReason, type IsoStatus, NOTHING_MORE } from '../../core/requests/iso18626';
+import { actOf, type DeskNotice, type HeardMessage, type ReaderAct } from '../../core/requests/lifecycle';
+import { situationOf } from '../../core/requests/promise';
 
 export type SentSlip = Slip & { readonly sent: string };
 /** Somebody who speaks: a lender, a campus, our own desk. */
@@ -57,14 +57,22 @@ export class Story {
       const act = actOf(m);
       return act ? [{ act, at: parseLocal(m.time) as Minutes, text: m.text, due: m.due ?? null }] : [];
     });
-    this.home = library.campuses.find((c) => c.id === this.situation.campus) ?? (library.campuses[0] as Library['campuses'][number]);
+    this.home =
+      library.campuses.find((c) => c.id === this.situation.campus) ??
+      (library.campuses[0] as Library['campuses'][number]);
   }
 
   /** A number in [0, 1) that belongs to this slip and this matter. */
   u(salt: string): number {
     return fraction(`${this.slip.id}/${salt}`);
   }
-  say(time: Minutes, status: IsoStatus, who: Party, note: string, more: Partial<HeardMessage> & { reason?: IsoReason } = {}): void {
+  say(
+    time: Minutes,
+    status: IsoStatus,
+    who: Party,
+    note: string,
+    more: Partial<HeardMessage> & { reason?: IsoReason } = {},
+  ): void {
     this.messages.push({
       requestId: this.slip.id,
       supplyingAgency: who.agency,

@@ -2,22 +2,30 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, openWorld } from '../../../tests/fixtures/world';
-import type { DiscoveryRecord } from '../../core/bibliography/record';
-import type { LendingTimeline } from '../../core/engine/port';
-import type { Reader } from '../../core/policy/types';
+import type { LendingTimeline } from '../../core/discovery/answers';
+import type { Reader } from '../../core/model/library';
+import type { DiscoveryRecord } from '../../core/model/record';
+import type { Slip } from '../../core/model/slip';
+import { isOnLoan, isUnderWay } from '../../core/model/slipStates';
+import {
+  addDays,
+  type DayNumber,
+  isoLocal,
+  type Minutes,
+  parseDay,
+  parseLocal,
+  startOf,
+} from '../../core/model/time';
 import { NO_HISTORY } from '../../core/requests/history';
 import {
   act,
   applyMessage,
   applyNotice,
-  isOnLoan,
-  isUnderWay,
   markSent,
   putInOutgoing,
   type ReaderAct,
 } from '../../core/requests/lifecycle';
-import { newSlip, type Slip } from '../../core/requests/slip';
-import { addDays, type DayNumber, isoLocal, type Minutes, parseDay, parseLocal, startOf } from '../../core/time';
+import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
 
 let world: ReturnType<typeof openWorld>;
@@ -55,7 +63,8 @@ function sent(id: string, title: string, more: Partial<Slip> = {}): Slip {
   };
   return markSent(putInOutgoing(base, { median, likely, chance, lines, total, mediated }, SENT), SENT);
 }
-const story = (slip: Slip): LendingTimeline => world.service.timeline({ ...slip, sent: slip.sent as string }, moment()) as LendingTimeline;
+const story = (slip: Slip): LendingTimeline =>
+  world.service.timeline({ ...slip, sent: slip.sent as string }, moment()) as LendingTimeline;
 /** The slip at a moment, as the app would have it. */
 function at(slip: Slip, time: string): Slip {
   const { messages, notices } = story(slip);
@@ -127,7 +136,9 @@ describe('the lending network', () => {
         const times = told.messages.map((m) => m.timestamp);
         expect(times, `${title} ${route} ${id}`).toEqual([...times].sort());
         expect(times.every((t) => t >= SENT)).toBe(true);
-        expect(isUnderWay(until(slip, ENDS, { conditional: 'accept', question: 'answer' }).slip.state)).toBe(false);
+        expect(isUnderWay(until(slip, ENDS, { conditional: 'accept', question: 'answer' }).slip.state)).toBe(
+          false,
+        );
       }
     }
   });
@@ -140,13 +151,19 @@ describe('the lending network', () => {
     const messages = ids.flatMap((id) => story(sent(id, 'The nori century')).messages);
     const retries = messages.filter((m) => m.status === 'RetryPossible');
     expect(new Set(retries.map((m) => m.reasonRetry))).toEqual(expect.objectContaining(new Set(['OnLoan'])));
-    expect(retries.some((m) => m.reasonRetry === 'NotCurrentAvailableForILL' && m.reasonUnfilled !== '')).toBe(true);
-    expect(retries.filter((m) => m.reasonRetry === 'OnLoan').every((m) => m.retryBefore > '2026-11-02')).toBe(true);
+    expect(
+      retries.some((m) => m.reasonRetry === 'NotCurrentAvailableForILL' && m.reasonUnfilled !== ''),
+    ).toBe(true);
+    expect(retries.filter((m) => m.reasonRetry === 'OnLoan').every((m) => m.retryBefore > '2026-11-02')).toBe(
+      true,
+    );
   });
   it('a condition waits for the reader: accepted it comes, declined the next is asked, unanswered it lapses', () => {
     const offered = first((id) => {
       const slip = sent(id, 'The nori century');
-      return story(slip).messages.some((m) => m.reasonRetry === 'LoanCondition') ? until(slip, ['conditional']) : null;
+      return story(slip).messages.some((m) => m.reasonRetry === 'LoanCondition')
+        ? until(slip, ['conditional'])
+        : null;
     });
     const accepted = until(act(offered.slip, 'accept', offered.time), ENDS, { conditional: 'accept' }).slip;
     expect(accepted.state).toBe('ready');
@@ -173,17 +190,29 @@ describe('the lending network', () => {
       const conditional = story(sent(id, 'The nori century', { note: 'Library only will do.' })).messages;
       expect(conditional.some((m) => m.loanCondition === 'LibraryUseOnly')).toBe(true);
       const lost = story(sent(id, 'The nori century', { note: 'Lose the parcel.' })).messages;
-      expect(lost.some((m) => m.loanCondition === 'LostOnTheRoad') || lost.some((m) => m.loanCondition === 'LibraryUseOnly')).toBe(true);
+      expect(
+        lost.some((m) => m.loanCondition === 'LostOnTheRoad') ||
+          lost.some((m) => m.loanCondition === 'LibraryUseOnly'),
+      ).toBe(true);
     }
   });
   it('withdrawn before anyone starts, it ends at once; after, the story goes on', () => {
     const slip = sent('S-cancel', 'The nori century');
     const soon = act(slip, 'cancel', '2026-11-02T09:30');
-    expect(story(soon).messages.at(-1)).toMatchObject({ status: 'Cancelled', timestamp: '2026-11-02T09:30', answer: 'Y' });
-    const begun = until(slip, ['preparing', 'on-its-way', 'ready', 'not-supplied'], { conditional: 'accept' });
+    expect(story(soon).messages.at(-1)).toMatchObject({
+      status: 'Cancelled',
+      timestamp: '2026-11-02T09:30',
+      answer: 'Y',
+    });
+    const begun = until(slip, ['preparing', 'on-its-way', 'ready', 'not-supplied'], {
+      conditional: 'accept',
+    });
     const late = {
       ...begun.slip,
-      messages: [...begun.slip.messages, ...act({ ...begun.slip, state: 'sourcing' }, 'cancel', begun.time).messages.slice(-1)],
+      messages: [
+        ...begun.slip.messages,
+        ...act({ ...begun.slip, state: 'sourcing' }, 'cancel', begun.time).messages.slice(-1),
+      ],
     };
     expect(story(late).messages.some((m) => m.status === 'Cancelled')).toBe(false);
   });
@@ -191,7 +220,10 @@ describe('the lending network', () => {
 
 describe('staff who look at a slip first', () => {
   const mediated = (id: string, more: Partial<Slip> = {}) =>
-    sent(id, 'The nori century', { promised: { median: SENT, likely: SENT, chance: 1, lines: [], total: 0, mediated: true }, ...more });
+    sent(id, 'The nori century', {
+      promised: { median: SENT, likely: SENT, chance: 1, lines: [], total: 0, mediated: true },
+      ...more,
+    });
   it('approve, ask, change or refuse; a question waits for its answer', () => {
     const outcomes = new Set<string>();
     for (const id of ids) {
@@ -208,7 +240,9 @@ describe('staff who look at a slip first', () => {
     expect(asked.slip.messages.at(-1)?.text).toMatch(/\?/);
     const answered = act(asked.slip, 'answer', asked.time, { text: 'The whole book, please.' });
     expect(
-      until(answered, ['sourcing', 'preparing', 'on-its-way', 'ready', 'not-supplied']).slip.messages.some((m) => m.text === 'Approved.'),
+      until(answered, ['sourcing', 'preparing', 'on-its-way', 'ready', 'not-supplied']).slip.messages.some(
+        (m) => m.text === 'Approved.',
+      ),
     ).toBe(true);
     expect(until(asked.slip, ['not-supplied']).slip.messages.at(-1)?.text).toContain('No answer came');
     expect(until(act(asked.slip, 'cancel', asked.time), ['withdrawn']).slip.state).toBe('withdrawn');
@@ -217,7 +251,9 @@ describe('staff who look at a slip first', () => {
 
 describe('on loan', () => {
   const ready = (id: string, more: Partial<Slip> = {}) => {
-    const found = until(sent(id, 'Salt, smoke', { route: 'partner-loan', from: 'ostmere', ...more }), ['ready']);
+    const found = until(sent(id, 'Salt, smoke', { route: 'partner-loan', from: 'ostmere', ...more }), [
+      'ready',
+    ]);
     return { ...found, slip: act(found.slip, 'collect', found.time, { due: '2026-12-08' }) };
   };
   it('a notice before it is due, overdue after, and back when returned', () => {
@@ -243,9 +279,15 @@ describe('on loan', () => {
     expect(until(found.slip, ['finished']).slip.messages.at(-1)?.status).toBe('lapsed');
   });
   it('to another campus it takes the courier’s road there', () => {
-    const here = until(sent('S-here', 'Salt, smoke', { route: 'partner-loan', from: 'ostmere' }), ['ready']).time;
+    const here = until(sent('S-here', 'Salt, smoke', { route: 'partner-loan', from: 'ostmere' }), [
+      'ready',
+    ]).time;
     const there = until(
-      sent('S-here', 'Salt, smoke', { route: 'partner-loan', from: 'ostmere', delivery: { to: 'pickup', campus: 'saltmarsh' } }),
+      sent('S-here', 'Salt, smoke', {
+        route: 'partner-loan',
+        from: 'ostmere',
+        delivery: { to: 'pickup', campus: 'saltmarsh' },
+      }),
       ['ready'],
     );
     expect(there.time >= here).toBe(true);

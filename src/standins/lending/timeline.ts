@@ -8,15 +8,20 @@
  * comes with a condition, a volume is on loan and may be asked for later. `npm run bench -- lending` compares the two.
  */
 import type { AccessItem } from '../../core/access/options';
-import type { LendingTimeline } from '../../core/engine/port';
-import type { Library, ReaderSituation } from '../../core/policy/types';
-import { type Minutes, parseLocal } from '../../core/time';
+import type { LendingTimeline } from '../../core/discovery/answers';
+import type { Library, ReaderSituation } from '../../core/model/library';
+import { type Minutes, parseLocal } from '../../core/model/time';
 import { nearby, purchase, question } from './desks';
 import { interlibrary } from './network';
 import { type SentSlip, Story } from './story';
 
 /** All that will be said about a slip, as far as its reader's own acts let it go on. */
-export function lendingTimeline(slip: SentSlip, whole: AccessItem, library: Library, reader: ReaderSituation): LendingTimeline {
+export function lendingTimeline(
+  slip: SentSlip,
+  whole: AccessItem,
+  library: Library,
+  reader: ReaderSituation,
+): LendingTimeline {
   const story = new Story(slip, whole, library, reader);
   const sent = parseLocal(slip.sent) as Minutes;
   if (slip.wanted === 'purchase') purchase(story, sent);

@@ -1,10 +1,11 @@
 /** Aside: what was set aside, latest first, each with when it could be read now. */
 import { useQueries } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type AsideItem, asideOf, putBackAside, takeFromAside } from '../../browser/aside';
+import { asideOf, putBackAside, takeFromAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
+import type { AsideItem } from '../../browser/rows';
 import { theStore } from '../../browser/store';
-import { recordHref } from '../../core/bibliography/address';
+import { recordHref } from '../../core/model/address';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Undo } from '../kit/Undo';
@@ -18,9 +19,10 @@ function Aside() {
   const items = useKept(() => asideOf(theStore(), reader.id), [reader.id], []);
   const [gone, setGone] = useState<readonly AsideItem[]>([]);
   const waits = useQueries({
-    queries: (items ?? [])
-      .slice(0, WAITS_SHOWN)
-      .map((i) => ({ queryKey: ['ways', i.record, moment, ''], queryFn: () => getWays(i.record, moment, '') })),
+    queries: (items ?? []).slice(0, WAITS_SHOWN).map((i) => ({
+      queryKey: ['ways', i.record, moment, ''],
+      queryFn: () => getWays(i.record, moment, ''),
+    })),
   });
   if (!items) return null;
   const drop = (list: readonly AsideItem[]) => {
@@ -41,7 +43,12 @@ function Aside() {
         )}
       </header>
       <Undo
-        said={gone.length > 0 && (gone.length === 1 ? `“${gone[0]?.title}” is no longer here.` : `${gone.length} are no longer here.`)}
+        said={
+          gone.length > 0 &&
+          (gone.length === 1
+            ? `“${gone[0]?.title}” is no longer here.`
+            : `${gone.length} are no longer here.`)
+        }
         back={() => {
           void putBackAside(theStore(), gone);
           setGone([]);
@@ -49,7 +56,8 @@ function Aside() {
       />
       {items.length === 0 && (
         <p className={styles.hint}>
-          Nothing is set aside. In the results press <kbd className={kit.key}>a</kbd> on a line; in References set aside all that was found.
+          Nothing is set aside. In the results press <kbd className={kit.key}>a</kbd> on a line; in References
+          set aside all that was found.
         </p>
       )}
       <ol>

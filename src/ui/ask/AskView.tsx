@@ -2,13 +2,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getAnswers, getRecord } from '../../browser/client';
-import { askQuestion, bringBackQuestion, dropQuestion, type Question, questionsOf } from '../../browser/questions';
+import { askQuestion, bringBackQuestion, dropQuestion, questionsOf } from '../../browser/questions';
+import type { Question } from '../../browser/rows';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
-import { recordHref } from '../../core/bibliography/address';
+import { recordHref } from '../../core/model/address';
+import { clockOf, clockText, dayOf, dayText, parseLocal } from '../../core/model/time';
 import { readRequest } from '../../core/query/request';
 import { sentence } from '../../core/query/sentence';
-import { clockOf, clockText, dayOf, dayText, parseLocal } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -31,7 +32,11 @@ function Ask() {
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);
   const [gone, setGone] = useState<Question | null>(null);
-  const item = useQuery({ queryKey: ['record', record], queryFn: () => getRecord(record), enabled: record !== '' });
+  const item = useQuery({
+    queryKey: ['record', record],
+    queryFn: () => getRecord(record),
+    enabled: record !== '',
+  });
   const questions = useKept(() => questionsOf(theStore(), reader.id), [reader.id], []) ?? [];
   const answers = useQuery({
     queryKey: ['answers', questions.map((q) => q.id), moment.at],
@@ -87,8 +92,18 @@ function Ask() {
           </p>
         )}
         <label htmlFor="question">Your question</label>
-        <p className={styles.hint}>Say what you are looking for, what for, and by when. The desk sits on working days from nine to five.</p>
-        <textarea id="question" value={text} maxLength={LONGEST} readOnly={busy} onChange={(e) => setText(e.target.value)} rows={5} />
+        <p className={styles.hint}>
+          Say what you are looking for, what for, and by when. The desk sits on working days from nine to
+          five.
+        </p>
+        <textarea
+          id="question"
+          value={text}
+          maxLength={LONGEST}
+          readOnly={busy}
+          onChange={(e) => setText(e.target.value)}
+          rows={5}
+        />
         <div className={styles.row}>
           <button type="submit" className={kit.main}>
             Ask
@@ -106,7 +121,9 @@ function Ask() {
             setGone(null);
           }}
         />
-        {questions.length === 0 && <p className={styles.hint}>Nothing yet. Broken links that you report stand here, too.</p>}
+        {questions.length === 0 && (
+          <p className={styles.hint}>Nothing yet. Broken links that you report stand here, too.</p>
+        )}
         <ol className={styles.list}>
           {questions.map((q) => {
             const a = answerOf(q);

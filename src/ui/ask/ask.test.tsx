@@ -7,7 +7,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { INFO } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import * as client from '../../browser/client';
-import { askQuestion, type Question, questionsOf } from '../../browser/questions';
+import { askQuestion, questionsOf } from '../../browser/questions';
+import type { Question } from '../../browser/rows';
 import { chooseReader } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { NEW_SEARCH, printRequest } from '../../core/query/request';
@@ -70,7 +71,9 @@ describe('asking', () => {
     const box = await open(`?search=${encodeURIComponent(address)}`);
     fireEvent.change(box, { target: { value: 'Nothing is found.' } });
     ask();
-    await waitFor(async () => expect(await stored()).toMatchObject([{ search: address, subject: expect.stringContaining('zzyzzx') }]));
+    await waitFor(async () =>
+      expect(await stored()).toMatchObject([{ search: address, subject: expect.stringContaining('zzyzzx') }]),
+    );
   });
   it('twice in a hurry asks once', async () => {
     const box = await open();
@@ -93,9 +96,14 @@ describe('asking', () => {
 describe('what was asked', () => {
   it('stands with its answer, the newest first; a report of a link says that it is one', async () => {
     await askQuestion(theStore(), own({ asked: '2026-11-01T10:00' }));
-    await askQuestion(theStore(), own({ kind: 'link', subject: 'Salt', text: 'The link did not work.', record: record.id }));
+    await askQuestion(
+      theStore(),
+      own({ kind: 'link', subject: 'Salt', text: 'The link did not work.', record: record.id }),
+    );
     const [link, first] = await stored();
-    vi.mocked(client.getAnswers).mockResolvedValue([{ id: first?.id, time: '2026-11-02T09:00', text: 'On level 2.' }] as never);
+    vi.mocked(client.getAnswers).mockResolvedValue([
+      { id: first?.id, time: '2026-11-02T09:00', text: 'On level 2.' },
+    ] as never);
     await open();
     await screen.findByText(/On level 2\./);
     const items = screen.getAllByRole('listitem');
@@ -109,7 +117,9 @@ describe('what was asked', () => {
   });
   it('answers that can’t be fetched are said; the questions stay', async () => {
     await askQuestion(theStore(), own());
-    vi.mocked(client.getAnswers).mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+    vi.mocked(client.getAnswers).mockRejectedValue(
+      new client.AskError('offline', 'The library can’t be reached.'),
+    );
     await open();
     await screen.findByText('The library can’t be reached.');
     expect(screen.getByText('Where is it?')).toBeTruthy();

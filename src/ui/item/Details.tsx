@@ -1,11 +1,11 @@
 /** All that is known of a record, the same in the pane and on its page. Pure: rendered on the server and in the browser. */
 
-import { recordHref } from '../../core/bibliography/address';
-import { fullName } from '../../core/bibliography/describe';
-import { AUDIENCES, CARRIERS, KINDS, languageLabel } from '../../core/bibliography/kinds';
-import type { Copy, CopyStatus, PartnerCopy } from '../../core/bibliography/record';
-import type { RecordAnswer, RelatedRecord } from '../../core/engine/port';
-import { dayText, parseDay } from '../../core/time';
+import type { RecordAnswer, RelatedRecord } from '../../core/discovery/answers';
+import { recordHref } from '../../core/model/address';
+import { fullName } from '../../core/model/describe';
+import { AUDIENCES, CARRIERS, KINDS, languageLabel } from '../../core/model/kinds';
+import type { Copy, CopyStatus, PartnerCopy } from '../../core/model/record';
+import { dayText, parseDay } from '../../core/model/time';
 import styles from './item.module.css';
 import { Section } from './Section';
 
@@ -148,7 +148,13 @@ export function About({ answer, level }: Props) {
           <ul className={styles.terms}>
             {people.map(([n, role]) => (
               <li key={`${fullName(n)}${role}`}>
-                <a href={role === 'translator' ? `/?q=${encodeURIComponent(`by:"${fullName(n)}"`)}` : searchFor('person', fullName(n))}>
+                <a
+                  href={
+                    role === 'translator'
+                      ? `/?q=${encodeURIComponent(`by:"${fullName(n)}"`)}`
+                      : searchFor('person', fullName(n))
+                  }
+                >
                   {fullName(n)}
                 </a>
                 {role && ` (${role})`}
@@ -179,7 +185,12 @@ export function Facts({ answer, level }: Props) {
   const rows: readonly (readonly [string, string | undefined])[] = [
     ['Kind', csl.genre ? `${KINDS[record.kind].label}, ${csl.genre}` : KINDS[record.kind].label],
     ['Form', CARRIERS[record.carrier]],
-    ['Published', [csl.publisher, csl['publisher-place'], csl.issued?.['date-parts'][0].join('-')].filter(Boolean).join(', ')],
+    [
+      'Published',
+      [csl.publisher, csl['publisher-place'], csl.issued?.['date-parts'][0].join('-')]
+        .filter(Boolean)
+        .join(', '),
+    ],
     ['Series', csl['collection-title']],
     ['Original title', csl['original-title']],
     ['Edition', csl.edition],

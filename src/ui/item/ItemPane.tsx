@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { AskError, getRecord } from '../../browser/client';
-import { recordHref } from '../../core/bibliography/address';
-import type { Hit } from '../../core/engine/port';
-import type { DayNumber } from '../../core/time';
+import type { Hit } from '../../core/discovery/answers';
+import { recordHref } from '../../core/model/address';
+import type { DayNumber } from '../../core/model/time';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { About, Facts, Notices } from './Details';
@@ -36,7 +36,8 @@ const Why = ({ why }: { why: Hit['why'] }) => (
     {why.map((w, i) => (
       <span key={w.word}>
         {i > 0 && ', '}
-        <b>{w.word}</b> {w.fields.length ? `(${w.fields.map((f) => FIELD_WORD[f]).join(', ')})` : '(not in this one)'}
+        <b>{w.word}</b>{' '}
+        {w.fields.length ? `(${w.fields.map((f) => FIELD_WORD[f]).join(', ')})` : '(not in this one)'}
       </span>
     ))}
     .

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Mark } from '../../core/engine/marks';
+import type { Mark } from '../../core/words/marks';
 
 /** A text with the ranges that matched marked. */
 export function Marked({ text, marks }: { text: string; marks: readonly Mark[] }) {

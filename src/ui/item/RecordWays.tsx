@@ -1,4 +1,4 @@
-import { parseDay } from '../../core/time';
+import { parseDay } from '../../core/model/time';
 import { App } from '../kit/app';
 import { Ways } from './Ways';
 

@@ -1,11 +1,19 @@
-import { creators, editionText, fullName, numbering } from '../../core/bibliography/describe';
-import { CARRIERS, KINDS } from '../../core/bibliography/kinds';
-import { PEER_LABEL } from '../../core/bibliography/peerReview';
-import type { RecordAnswer } from '../../core/engine/port';
+import type { RecordAnswer } from '../../core/discovery/answers';
+import { creators, editionText, fullName, numbering } from '../../core/model/describe';
+import { CARRIERS, KINDS } from '../../core/model/kinds';
+import { PEER_LABEL } from '../../core/model/peerReview';
 import styles from './item.module.css';
 
 /** Title, people, where it appeared, what it is. `heading` is 1 on the record's own page. */
-export function TitleBlock({ answer, heading, href }: { answer: RecordAnswer; heading: 1 | 2; href?: string }) {
+export function TitleBlock({
+  answer,
+  heading,
+  href,
+}: {
+  answer: RecordAnswer;
+  heading: 1 | 2;
+  href?: string;
+}) {
   const { record, peerReview } = answer;
   const { csl } = record;
   const by = creators(csl);
@@ -31,8 +39,10 @@ export function TitleBlock({ answer, heading, href }: { answer: RecordAnswer; he
           </>
         )}
         {imprint} · {(csl.genre ?? KINDS[record.kind].label).toLowerCase()}
-        {record.carrier !== 'print' && record.carrier !== 'online' && `, ${CARRIERS[record.carrier].toLowerCase()}`} ·{' '}
-        {PEER_LABEL[peerReview.status]}{' '}
+        {record.carrier !== 'print' &&
+          record.carrier !== 'online' &&
+          `, ${CARRIERS[record.carrier].toLowerCase()}`}{' '}
+        · {PEER_LABEL[peerReview.status]}{' '}
         <a href={heading === 1 ? '#peer-review' : `${href}#peer-review`} title={peerReview.reason}>
           why?
         </a>

@@ -4,12 +4,11 @@ import { isAside, setAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
 import { askQuestion, brokenWays } from '../../browser/questions';
 import { theStore } from '../../browser/store';
-import type { Alternative } from '../../core/access/alternatives';
 import { withoutBroken } from '../../core/access/broken';
-import type { Way } from '../../core/access/ways';
-import { recordHref } from '../../core/bibliography/address';
-import type { Week } from '../../core/policy/types';
-import { type DayNumber, dayText, isoDay } from '../../core/time';
+import { recordHref } from '../../core/model/address';
+import type { Week } from '../../core/model/library';
+import { type DayNumber, dayText, isoDay } from '../../core/model/time';
+import type { Alternative, Way } from '../../core/model/ways';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -61,7 +60,17 @@ function Hours({ campus, main }: { campus: string; main: boolean }) {
   );
 }
 
-function Action({ way, record, needBy, main }: { way: Way; record: string; needBy: DayNumber | null; main: boolean }) {
+function Action({
+  way,
+  record,
+  needBy,
+  main,
+}: {
+  way: Way;
+  record: string;
+  needBy: DayNumber | null;
+  main: boolean;
+}) {
   const { action } = way;
   const style = main ? kit.main : kit.link;
   if (action.do === 'open') {
@@ -128,15 +137,23 @@ function Alternatives({
             <b>{a.label}</b>
             <span>
               {a.record ? (
-                <a href={`${recordHref(a.record)}${needBy === null ? '' : `?need=${isoDay(needBy)}`}`}>{a.title}</a>
+                <a href={`${recordHref(a.record)}${needBy === null ? '' : `?need=${isoDay(needBy)}`}`}>
+                  {a.title}
+                </a>
               ) : a.slip ? (
-                <a href={`${slipHref(record, { do: 'slip', route: a.slip.route, from: a.slip.from }, needBy)}&wanted=${a.slip.wanted}`}>
+                <a
+                  href={`${slipHref(record, { do: 'slip', route: a.slip.route, from: a.slip.from }, needBy)}&wanted=${a.slip.wanted}`}
+                >
                   {a.title}
                 </a>
               ) : (
                 a.title
               )}
-              {a.verdict && <span className={a.verdict === 'in-time' ? styles.aside : kit.tag}>{VERDICT_TEXT[a.verdict]}</span>}
+              {a.verdict && (
+                <span className={a.verdict === 'in-time' ? styles.aside : kit.tag}>
+                  {VERDICT_TEXT[a.verdict]}
+                </span>
+              )}
               <small>{a.why}</small>
             </span>
           </li>
@@ -147,7 +164,17 @@ function Alternatives({
 }
 
 const NONE_BROKEN: ReadonlySet<string> = new Set();
-export function Ways({ record, title, needBy, level }: { record: string; title: string; needBy: DayNumber | null; level: 2 | 3 }) {
+export function Ways({
+  record,
+  title,
+  needBy,
+  level,
+}: {
+  record: string;
+  title: string;
+  needBy: DayNumber | null;
+  level: 2 | 3;
+}) {
   const money = useMoney();
   const H = `h${level}` as const;
   const { moment, reader } = useHere();
@@ -184,7 +211,12 @@ export function Ways({ record, title, needBy, level }: { record: string; title: 
       )}
       <ol className={styles.ways}>
         {answer?.ways.map((way) => (
-          <li key={way.id} className={styles.way} data-wait={way.class} data-no={way.label === 'No' ? '' : undefined}>
+          <li
+            key={way.id}
+            className={styles.way}
+            data-wait={way.class}
+            data-no={way.label === 'No' ? '' : undefined}
+          >
             <p className={styles.when}>
               <b>{way.label}</b>
               {way.sub && <span>{way.sub}</span>}
@@ -193,13 +225,20 @@ export function Ways({ record, title, needBy, level }: { record: string; title: 
             <div className={styles.how}>
               <p className={styles.wayTitle}>
                 {way.title}
-                {way.verdict && <span className={way.verdict === 'in-time' ? styles.aside : kit.tag}>{VERDICT_TEXT[way.verdict]}</span>}
-                {way.ready && !way.setsWait && way.class !== 'unlikely' && <span className={styles.aside}>does not set the wait</span>}
+                {way.verdict && (
+                  <span className={way.verdict === 'in-time' ? styles.aside : kit.tag}>
+                    {VERDICT_TEXT[way.verdict]}
+                  </span>
+                )}
+                {way.ready && !way.setsWait && way.class !== 'unlikely' && (
+                  <span className={styles.aside}>does not set the wait</span>
+                )}
               </p>
               {way.place && !way.title.includes(way.place) && <p className={styles.wayPlace}>{way.place}</p>}
               <p className={styles.reasons}>
                 {way.reasons.join(' ')}
-                {way.action.do === 'slip' && (way.price > 0 ? ` You pay ${money(way.price)}, if it is supplied.` : ' No charge.')}
+                {way.action.do === 'slip' &&
+                  (way.price > 0 ? ` You pay ${money(way.price)}, if it is supplied.` : ' No charge.')}
               </p>
               {way.lenders && <Lenders lenders={way.lenders} />}
             </div>
@@ -215,7 +254,12 @@ export function Ways({ record, title, needBy, level }: { record: string; title: 
         ))}
       </ol>
       {answer?.alternatives && answer.alternatives.length > 0 && (
-        <Alternatives list={answer.alternatives} record={record} needBy={needBy} late={answer.best !== null} />
+        <Alternatives
+          list={answer.alternatives}
+          record={record}
+          needBy={needBy}
+          late={answer.best !== null}
+        />
       )}
       {broken && broken.size > 0 && (
         <p className={styles.hint} role="status">

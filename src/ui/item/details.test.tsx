@@ -8,7 +8,7 @@ import { show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
-import type { RecordAnswer } from '../../core/engine/port';
+import type { RecordAnswer } from '../../core/discovery/answers';
 import { NEW_SEARCH } from '../../core/query/request';
 import { STORYLINE } from '../../demo/storyline/records';
 import { About, Facts, Notices } from './Details';
@@ -29,9 +29,11 @@ const draw = (answer: RecordAnswer) =>
       <Facts answer={answer} level={2} />
     </>,
   );
-const section = (name: RegExp | string): HTMLElement => screen.getByRole('heading', { name }).closest('section') as HTMLElement;
+const section = (name: RegExp | string): HTMLElement =>
+  screen.getByRole('heading', { name }).closest('section') as HTMLElement;
 const fact = (label: string): string | undefined =>
-  [...document.querySelectorAll('dt')].find((t) => t.textContent === label)?.nextElementSibling?.textContent ?? undefined;
+  [...document.querySelectorAll('dt')].find((t) => t.textContent === label)?.nextElementSibling
+    ?.textContent ?? undefined;
 
 describe('what is known of an item', () => {
   it('for every record: its copies, its numbers and its people stand there, and no row is empty', () => {
@@ -50,7 +52,10 @@ describe('what is known of an item', () => {
       const rows = document.querySelectorAll('tbody tr').length;
       expect(rows, id).toBe(answer.places.reduce((n, p) => n + p.copies.length, 0));
       expect(document.body.textContent, id).not.toMatch(/undefined|NaN|\[object/);
-      const people = (record.csl.author?.length ?? 0) + (record.csl.editor?.length ?? 0) + (record.csl.translator?.length ?? 0);
+      const people =
+        (record.csl.author?.length ?? 0) +
+        (record.csl.editor?.length ?? 0) +
+        (record.csl.translator?.length ?? 0);
       expect(people === 0 ? 0 : within(section('People')).getAllByRole('link').length, id).toBe(people);
       cleanup();
     }
@@ -83,31 +88,48 @@ describe('what is known of an item', () => {
     const retracted = STORYLINE.map((r) => answerFor(r.id)).find((a) => a.retraction) as RecordAnswer;
     expect(retracted).toBeDefined();
     draw(retracted);
-    expect(screen.getByRole('note').textContent).toContain(`retracted (${retracted.record.retraction?.date.slice(0, 4)})`);
+    expect(screen.getByRole('note').textContent).toContain(
+      `retracted (${retracted.record.retraction?.date.slice(0, 4)})`,
+    );
     const notice = within(screen.getByRole('note')).getByRole('link').getAttribute('href') as string;
     cleanup();
     draw(answerFor(notice.replace('/records/', '')));
-    expect(within(screen.getByRole('note')).getByRole('link').getAttribute('href')).toBe(`/records/${retracted.record.id}`);
+    expect(within(screen.getByRole('note')).getByRole('link').getAttribute('href')).toBe(
+      `/records/${retracted.record.id}`,
+    );
   });
   it('a copy on loan says until when and for how many it is waited', () => {
     const out = STORYLINE.map((r) => answerFor(r.id)).find((a) =>
       a.places.some((p) => p.copies.some((c) => c.status.state === 'out' && c.status.queue > 0)),
     ) as RecordAnswer;
     draw(out);
-    const waiting = out.places.flatMap((p) => p.copies.flatMap((c) => (c.status.state === 'out' && c.status.queue > 0 ? [c.status] : [])));
-    for (const s of waiting) expect(screen.getAllByText(new RegExp(`on loan until .*, ${s.queue} waiting`)).length).toBeGreaterThan(0);
+    const waiting = out.places.flatMap((p) =>
+      p.copies.flatMap((c) => (c.status.state === 'out' && c.status.queue > 0 ? [c.status] : [])),
+    );
+    for (const s of waiting)
+      expect(screen.getAllByText(new RegExp(`on loan until .*, ${s.queue} waiting`)).length).toBeGreaterThan(
+        0,
+      );
   });
   it('a subject and a person lead to a search that keeps them', () => {
     const answer = withTitle('Kelp on the plate');
     draw(answer);
     const subject = answer.record.subjects[0] as string;
-    const to = new URL(screen.getByRole('link', { name: subject }).getAttribute('href') as string, 'http://x');
+    const to = new URL(
+      screen.getByRole('link', { name: subject }).getAttribute('href') as string,
+      'http://x',
+    );
     expect([to.pathname, to.searchParams.get('keep.subject')]).toEqual(['/', subject]);
     const first = answer.record.csl.author?.[0];
     const person = within(section('People')).getAllByRole('link')[0] as HTMLElement;
-    const by = new URL(person.getAttribute('href') as string, 'http://x').searchParams.get('keep.person') as string;
+    const by = new URL(person.getAttribute('href') as string, 'http://x').searchParams.get(
+      'keep.person',
+    ) as string;
     expect(by).toContain(first?.family);
-    const found = world.service.search({ ...NEW_SEARCH, q: '', drop: {}, keep: { person: [by] } }, moment(), { offset: 0, limit: 50 });
+    const found = world.service.search({ ...NEW_SEARCH, q: '', drop: {}, keep: { person: [by] } }, moment(), {
+      offset: 0,
+      limit: 50,
+    });
     expect(found.hits.map((h) => h.id)).toContain(answer.record.id);
   });
 });
@@ -119,21 +141,32 @@ describe('the pane', () => {
     const close = vi.fn();
     show(
       <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-        <ItemPane id={id} needBy={null} position={{ at: 1, of: 1200 }} close={close} step={(by) => steps.push(by)} {...more} />
+        <ItemPane
+          id={id}
+          needBy={null}
+          position={{ at: 1, of: 1200 }}
+          close={close}
+          step={(by) => steps.push(by)}
+          {...more}
+        />
       </QueryClientProvider>,
     );
     return { steps, close };
   };
   beforeEach(() => {
     vi.spyOn(client, 'getRecord').mockImplementation(async (asked) => answerFor(asked));
-    vi.spyOn(client, 'getWays').mockImplementation(async (asked, at, need) => world.service.ways(asked, at, need) as never);
+    vi.spyOn(client, 'getWays').mockImplementation(
+      async (asked, at, need) => world.service.ways(asked, at, need) as never,
+    );
   });
   it('says where in the results it stands, and steps from there, not beyond the ends', async () => {
     const { steps, close } = pane();
     expect(screen.getByText('Fetching the item…')).toBeTruthy();
     await screen.findByRole('heading', { name: /^Kelp on the plate/ });
     expect(screen.getByText(/^1 of 1,200/)).toBeTruthy();
-    const [previous, next] = ['Previous result', 'Next result'].map((n) => screen.getByRole('button', { name: n }) as HTMLButtonElement);
+    const [previous, next] = ['Previous result', 'Next result'].map(
+      (n) => screen.getByRole('button', { name: n }) as HTMLButtonElement,
+    );
     expect([previous?.disabled, next?.disabled]).toEqual([true, false]);
     fireEvent.click(next as HTMLElement);
     expect(steps).toEqual([1]);
@@ -150,7 +183,9 @@ describe('the pane', () => {
     expect(line).toMatch(/^Found by kelp \(.*title.*\), plate \(.*title.*\)\.$/);
   });
   it('an item that does not come says why, and comes when asked for again', async () => {
-    vi.mocked(client.getRecord).mockRejectedValueOnce(new client.AskError('offline', 'The library can’t be reached.'));
+    vi.mocked(client.getRecord).mockRejectedValueOnce(
+      new client.AskError('offline', 'The library can’t be reached.'),
+    );
     pane();
     await screen.findByText('The library can’t be reached.');
     fireEvent.click(screen.getByRole('button', { name: 'Try again' }));

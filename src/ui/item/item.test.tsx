@@ -11,13 +11,15 @@ import { asideOf } from '../../browser/aside';
 import * as client from '../../browser/client';
 import { questionsOf } from '../../browser/questions';
 import { theStore } from '../../browser/store';
-import type { WaysAnswer } from '../../core/access/ways';
-import { type DayNumber, parseDay } from '../../core/time';
+import { type DayNumber, parseDay } from '../../core/model/time';
+import type { WaysAnswer } from '../../core/model/ways';
 import { Ways } from './Ways';
 
 const world = worldOf(400);
 beforeEach(() => {
-  vi.spyOn(client, 'getWays').mockImplementation(async (asked, at, needBy) => world.service.ways(asked, at, needBy) as never);
+  vi.spyOn(client, 'getWays').mockImplementation(
+    async (asked, at, needBy) => world.service.ways(asked, at, needBy) as never,
+  );
 });
 afterEach(async () => {
   cleanup();
@@ -26,7 +28,10 @@ afterEach(async () => {
 });
 
 const waysOf = (id: string, need = ''): WaysAnswer => world.service.ways(id, moment(), need) as WaysAnswer;
-async function showWays(title: string, need = ''): Promise<{ id: string; answer: WaysAnswer; rows: HTMLElement[] }> {
+async function showWays(
+  title: string,
+  need = '',
+): Promise<{ id: string; answer: WaysAnswer; rows: HTMLElement[] }> {
   const { id, csl } = storyItemTitled(title).record;
   const needBy = need ? (parseDay(need) as DayNumber) : null;
   show(
@@ -34,9 +39,13 @@ async function showWays(title: string, need = ''): Promise<{ id: string; answer:
       <Ways record={id} title={csl.title} needBy={needBy} level={2} />
     </QueryClientProvider>,
   );
-  await waitFor(() => expect(screen.getByRole('region', { name: 'Ways to read' }).getAttribute('aria-busy')).toBe('false'));
+  await waitFor(() =>
+    expect(screen.getByRole('region', { name: 'Ways to read' }).getAttribute('aria-busy')).toBe('false'),
+  );
   const answer = waysOf(id, need);
-  const rows = [...document.querySelectorAll<HTMLElement>('li[data-wait]')].filter((li) => li.querySelector('p b'));
+  const rows = [...document.querySelectorAll<HTMLElement>('li[data-wait]')].filter((li) =>
+    li.querySelector('p b'),
+  );
   return { id, answer, rows };
 }
 
@@ -61,14 +70,19 @@ describe('ways to read', () => {
     const late = answer.ways.find((w) => w.verdict === 'too-late');
     expect(late).toBeDefined();
     expect(screen.getAllByText('too late').length).toBeGreaterThan(0);
-    const href = new URL(screen.getAllByRole('link', { name: 'Make slip' })[0]?.getAttribute('href') ?? '', 'http://x');
+    const href = new URL(
+      screen.getAllByRole('link', { name: 'Make slip' })[0]?.getAttribute('href') ?? '',
+      'http://x',
+    );
     expect([href.searchParams.get('record'), href.searchParams.get('need')]).toEqual([id, '2026-11-04']);
   });
   it('who is asked, and who is not, by reason and name', async () => {
     const { answer } = await showWays('The nori century');
     const lending = answer.ways.find((w) => w.lenders);
     const details = document.querySelector('details') as HTMLElement;
-    expect(within(details).getAllByRole('listitem', { hidden: true })).toHaveLength(lending?.lenders?.asked.length ?? 0);
+    expect(within(details).getAllByRole('listitem', { hidden: true })).toHaveLength(
+      lending?.lenders?.asked.length ?? 0,
+    );
     for (const { name } of lending?.lenders?.excluded ?? []) expect(details.textContent).toContain(name);
   });
   it('a link that did not work is reported once, and the next way stands first', async () => {
@@ -76,7 +90,9 @@ describe('ways to read', () => {
     const first = answer.ways[0] as WaysAnswer['ways'][number];
     fireEvent.click(within(rows[0] as HTMLElement).getByRole('button', { name: /did not work/ }));
     await screen.findByRole('status');
-    await waitFor(() => expect(document.querySelector('li[data-wait]')?.textContent).not.toContain(first.place));
+    await waitFor(() =>
+      expect(document.querySelector('li[data-wait]')?.textContent).not.toContain(first.place),
+    );
     const asked = await questionsOf(theStore(), hereAt().reader.id);
     expect(asked.map((q) => [q.kind, q.record, q.way])).toEqual([['link', id, first.id]]);
   });
@@ -87,7 +103,9 @@ describe('ways to read', () => {
     expect((await asideOf(theStore(), hereAt().reader.id)).map((a) => a.record)).toEqual([id]);
   });
   it('that can’t be worked out say so, and are asked for again', async () => {
-    const asked = vi.spyOn(client, 'getWays').mockRejectedValueOnce(new client.AskError('failed', 'It failed on our side.'));
+    const asked = vi
+      .spyOn(client, 'getWays')
+      .mockRejectedValueOnce(new client.AskError('failed', 'It failed on our side.'));
     show(
       <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
         <Ways record={storyItemTitled('Kelp on the plate').record.id} title="Kelp" needBy={null} level={2} />

@@ -1,10 +1,16 @@
 /** Addresses that several views build. */
-import type { Verdict, WayAction } from '../../core/access/ways';
-import { type DayNumber, isoDay } from '../../core/time';
+
+import { type DayNumber, isoDay } from '../../core/model/time';
+import type { Verdict } from '../../core/model/waits';
+import type { WayAction } from '../../core/model/ways';
 
 export const readHref = (action: Extract<WayAction, { do: 'open' }>): string =>
   action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href;
-export function slipHref(record: string, action: Extract<WayAction, { do: 'slip' }> | null, needBy: DayNumber | null): string {
+export function slipHref(
+  record: string,
+  action: Extract<WayAction, { do: 'slip' }> | null,
+  needBy: DayNumber | null,
+): string {
   const params = new URLSearchParams({ record });
   if (action) {
     params.set('route', action.route);
@@ -13,4 +19,8 @@ export function slipHref(record: string, action: Extract<WayAction, { do: 'slip'
   if (needBy !== null) params.set('need', isoDay(needBy));
   return `/requests/new?${params}`;
 }
-export const VERDICT_TEXT: Record<Verdict, string> = { 'in-time': 'in time', tight: 'tight', 'too-late': 'too late' };
+export const VERDICT_TEXT: Record<Verdict, string> = {
+  'in-time': 'in time',
+  tight: 'tight',
+  'too-late': 'too late',
+};

@@ -29,7 +29,10 @@ export class Boundary extends Component<Props, { readonly failed: boolean }> {
     if (this.props.quiet) return null;
     return (
       <div className={styles.failure} role="alert">
-        <p>This view can’t be shown: something in it could not be read. What you have kept in this browser is still there.</p>
+        <p>
+          This view can’t be shown: something in it could not be read. What you have kept in this browser is
+          still there.
+        </p>
         <p className={styles.ways}>
           <button type="button" className={styles.link} onClick={() => this.setState({ failed: false })}>
             Try again

@@ -48,7 +48,9 @@ export function Popover({
   useEffect(() => {
     if (!open) return;
     window.dispatchEvent(new Event('resize'));
-    panel.current?.querySelector<HTMLElement>('[autofocus], input, select, button, a')?.focus({ preventScroll: true });
+    panel.current
+      ?.querySelector<HTMLElement>('[autofocus], input, select, button, a')
+      ?.focus({ preventScroll: true });
   }, [open]);
   const close = () => {
     panel.current?.hidePopover();

@@ -2,7 +2,15 @@
 import type { ReactNode } from 'react';
 import kit from './kit.module.css';
 
-export function Undo({ said, back, className }: { said: ReactNode; back: () => void; className?: string | undefined }) {
+export function Undo({
+  said,
+  back,
+  className,
+}: {
+  said: ReactNode;
+  back: () => void;
+  className?: string | undefined;
+}) {
   return (
     <p role="status" className={said ? className : 'sr'}>
       {said && (

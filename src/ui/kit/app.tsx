@@ -6,10 +6,10 @@ import { currentReader, NO_SETTINGS, readSettings, type Settings } from '../../b
 import { sendGoing, slipsOf, takeNews } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { noteNews, noteTrouble } from '../../browser/trouble';
-import type { LibraryInfo, Moment } from '../../core/engine/port';
-import type { Reader } from '../../core/policy/types';
-import { isListening } from '../../core/requests/lifecycle';
-import type { Slip } from '../../core/requests/slip';
+import type { LibraryInfo, Moment } from '../../core/discovery/answers';
+import type { Reader } from '../../core/model/library';
+import type { Slip } from '../../core/model/slip';
+import { isListening } from '../../core/model/slipStates';
 import { Boundary } from './Boundary';
 import { Failure } from './Failure';
 import { useKept } from './useKept';
@@ -42,7 +42,11 @@ const client = new QueryClient({
 });
 
 function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
-  const library = useQuery({ queryKey: ['library'], queryFn: getLibrary, staleTime: Number.POSITIVE_INFINITY });
+  const library = useQuery({
+    queryKey: ['library'],
+    queryFn: getLibrary,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
   const settings = useKept(() => readSettings(theStore()), [], NO_SETTINGS);
   const info = library.data;
   const reader = useMemo(() => (info && settings ? currentReader(info, settings) : null), [info, settings]);
@@ -50,9 +54,16 @@ function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
   const here = useMemo(() => {
     if (!info || !settings || !reader || !slips) return null;
     const { campus, category, remote } = reader;
-    return { info, settings, reader, slips, moment: { situation: { campus, category, remote }, at: settings.clock ?? info.start } };
+    return {
+      info,
+      settings,
+      reader,
+      slips,
+      moment: { situation: { campus, category, remote }, at: settings.clock ?? info.start },
+    };
   }, [info, settings, reader, slips]);
-  if (library.isError) return quiet ? null : <Failure error={library.error} again={() => void library.refetch()} />;
+  if (library.isError)
+    return quiet ? null : <Failure error={library.error} again={() => void library.refetch()} />;
   return here ? <HereContext value={here}>{children}</HereContext> : null;
 }
 
@@ -86,7 +97,8 @@ export function useSlipTraffic(): void {
   }, [reader.id, moment.at, under]);
   useEffect(() => {
     // What could not be sent stays in Outgoing with its reason; what the store could not keep is said in the notice.
-    const retry = () => void sendGoing(theStore(), reader.id, moment).catch((error: unknown) => void noteTrouble(error, true));
+    const retry = () =>
+      void sendGoing(theStore(), reader.id, moment).catch((error: unknown) => void noteTrouble(error, true));
     retry();
     window.addEventListener('online', retry);
     return () => window.removeEventListener('online', retry);

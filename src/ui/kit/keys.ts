@@ -11,7 +11,8 @@ export function useKeys(map: Readonly<Record<string, (event: KeyboardEvent) => v
   latest.current = map;
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target))
+        return;
       if (document.querySelector('dialog[open], [popover]:popover-open')) return;
       latest.current[event.key]?.(event);
     };

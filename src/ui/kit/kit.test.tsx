@@ -48,7 +48,8 @@ describe('the address', () => {
 });
 
 describe('single keys', () => {
-  const keys = (map: Record<string, () => void>) => renderHook(({ m }) => useKeys(m), { initialProps: { m: map } });
+  const keys = (map: Record<string, () => void>) =>
+    renderHook(({ m }) => useKeys(m), { initialProps: { m: map } });
   it('work on the page and on what is not typed in; never in a field, never with a modifier', () => {
     const j = vi.fn();
     keys({ j });
@@ -60,8 +61,16 @@ describe('single keys', () => {
       fireEvent.keyDown(target, { key: 'j', ...more });
       return j.mock.calls.length > 0;
     };
-    expect([document.body, at('button'), at('[type=checkbox]')].map((e) => heard(e))).toEqual([true, true, true]);
-    expect([at('[type=text]'), at('textarea'), at('select')].map((e) => heard(e))).toEqual([false, false, false]);
+    expect([document.body, at('button'), at('[type=checkbox]')].map((e) => heard(e))).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect([at('[type=text]'), at('textarea'), at('select')].map((e) => heard(e))).toEqual([
+      false,
+      false,
+      false,
+    ]);
     for (const modifier of ['ctrlKey', 'metaKey', 'altKey'] as const)
       expect(heard(document.body, { [modifier]: true }), modifier).toBe(false);
     expect(heard(document.body, { key: 'x' })).toBe(false);
@@ -122,7 +131,9 @@ describe('a view that can’t be drawn', () => {
         <Part />
       </Boundary>,
     );
-    expect(screen.getByRole('alert').textContent).toContain('What you have kept in this browser is still there');
+    expect(screen.getByRole('alert').textContent).toContain(
+      'What you have kept in this browser is still there',
+    );
     expect(screen.getByRole('link', { name: 'Start with an empty search' }).getAttribute('href')).toBe('/');
     expect(screen.getByRole('button', { name: 'Save what is kept as a file' })).toBeTruthy();
     broken = false;

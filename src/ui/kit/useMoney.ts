@@ -1,6 +1,6 @@
 /** Amounts in the library's currency. */
-import type { Cents } from '../../core/policy/types';
-import { money } from '../../core/requests/price';
+import type { Cents } from '../../core/model/library';
+import { money } from '../../core/policy/price';
 import { useHere } from './app';
 
 export function useMoney(): (cents: Cents) => string {

@@ -1,13 +1,13 @@
 /** Staff try a case against the rules in force: what would be said, what it would cost, whether it would wait for them. */
 import { useState } from 'react';
-import { CARRIER_LIST, CARRIERS, type Carrier, KIND_LIST, KINDS, type Kind } from '../../core/bibliography/kinds';
-import { CATEGORIES } from '../../core/policy/categories';
-import type { ReaderCategory, Route, Speed } from '../../core/policy/types';
+import { CARRIER_LIST, CARRIERS, type Carrier, KIND_LIST, KINDS, type Kind } from '../../core/model/kinds';
+import type { ReaderCategory, Route, Speed } from '../../core/model/library';
+import { CATEGORIES } from '../../core/model/library';
+import type { Wanted } from '../../core/model/slip';
+import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { grossOf, priceOf, serviceOf } from '../../core/policy/price';
 import { NO_HISTORY } from '../../core/requests/history';
-import { grossOf, priceOf, serviceOf } from '../../core/requests/price';
 import { type RuleCase, rulesFor } from '../../core/requests/rules';
-import type { Wanted } from '../../core/requests/slip';
-import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { App, useHere } from '../kit/app';
 import { PriceTable } from '../slip/PriceTable';
 import slipStyles from '../slip/slip.module.css';
@@ -81,16 +81,28 @@ function Trial() {
     needBy: parseDay(fields.needBy),
     history,
   };
-  const royalty = rulesFor(one, policy, today, 0).some((r) => r.weight === 'royalty') ? policy.copyright.royaltyPerCopy : 0;
+  const royalty = rulesFor(one, policy, today, 0).some((r) => r.weight === 'royalty')
+    ? policy.copyright.royaltyPerCopy
+    : 0;
   const lines = priceOf({ route, speed, category, remote, royalty }, policy);
   const rules = rulesFor(one, policy, today, grossOf(lines));
   const field = (name: keyof typeof fields, label: string, type: 'text' | 'date' = 'text') => (
     <label className={styles.field}>
       {label}
-      <input type={type} value={fields[name]} onChange={(e) => setFields({ ...fields, [name]: e.target.value })} />
+      <input
+        type={type}
+        value={fields[name]}
+        onChange={(e) => setFields({ ...fields, [name]: e.target.value })}
+      />
     </label>
   );
-  const choice = <T extends string>(label: string, value: T, set: (v: T) => void, values: readonly T[], name: (v: T) => string) => (
+  const choice = <T extends string>(
+    label: string,
+    value: T,
+    set: (v: T) => void,
+    values: readonly T[],
+    name: (v: T) => string,
+  ) => (
     <label className={styles.field}>
       {label}
       <select value={value} onChange={(e) => set(e.target.value as T)}>
@@ -132,8 +144,8 @@ function Trial() {
         <ul className={slipStyles.rules}>
           {rules.map((r) => (
             <li key={r.text} data-weight={r.weight}>
-              <b>{WEIGHT[r.weight]}</b> {r.text} {r.allowed && <span className={slipStyles.allowed}>{r.allowed}</span>}{' '}
-              <code>{r.rule}</code>
+              <b>{WEIGHT[r.weight]}</b> {r.text}{' '}
+              {r.allowed && <span className={slipStyles.allowed}>{r.allowed}</span>} <code>{r.rule}</code>
             </li>
           ))}
           {rules.length === 0 && <li>No rule says anything: it goes.</li>}

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import 'fake-indexeddb/auto';
 import { INFO } from '../../../tests/fixtures/here';
 import * as client from '../../browser/client';
-import { money } from '../../core/requests/price';
+import { money } from '../../core/policy/price';
 import { POLICY } from '../../demo/policy';
 import CaseTrial from './CaseTrial';
 
@@ -19,7 +19,8 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-const set = (label: string, value: string) => fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const set = (label: string, value: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
 const tick = (label: string) => fireEvent.click(screen.getByLabelText(label));
 const said = (): string[] => {
   const [list] = screen.getAllByRole('list');
@@ -57,7 +58,9 @@ describe('a case', () => {
     const { loan } = POLICY.price.interlibrary;
     for (const who of ['undergraduate', 'staff'] as const) {
       set('Reader', who);
-      expect(total(), who).toContain(money(Math.max(0, loan - POLICY.price.subsidy[who].loan), POLICY.currency));
+      expect(total(), who).toContain(
+        money(Math.max(0, loan - POLICY.price.subsidy[who].loan), POLICY.currency),
+      );
     }
   });
   it('counts what the reader had before; what is no number counts as none', () => {
@@ -73,7 +76,9 @@ describe('a case', () => {
   it('of a commercial end, or wanted in a year, is said', () => {
     tick('commercial');
     set('Need by', '2027-11-01');
-    expect(said()).toEqual(expect.arrayContaining(['royalty copyright.statement', 'refuse needBy.latestDays']));
+    expect(said()).toEqual(
+      expect.arrayContaining(['royalty copyright.statement', 'refuse needBy.latestDays']),
+    );
   });
   it('that no rule touches goes', () => {
     set('Road', 'question');

@@ -5,8 +5,8 @@ import { getPromise, getWays } from '../../browser/client';
 import { register } from '../../browser/settings';
 import { keepDraft, newSlipId, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import { isOpen } from '../../core/requests/lifecycle';
-import { type Thing, writeSlips } from '../../core/requests/many';
+import { type Thing, writeSlips } from '../../core/discovery/manySlips';
+import { isOpen } from '../../core/model/slipStates';
 import { promisedFrom } from '../../core/requests/promise';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
@@ -15,7 +15,15 @@ import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
 import styles from './references.module.css';
 
-export default function BulkSlips({ things, needBy, close }: { things: readonly Thing[]; needBy: string; close: () => void }) {
+export default function BulkSlips({
+  things,
+  needBy,
+  close,
+}: {
+  things: readonly Thing[];
+  needBy: string;
+  close: () => void;
+}) {
   const money = useMoney();
   const { reader, moment, slips, info } = useHere();
   const [declared, setDeclared] = useState(false);
@@ -67,10 +75,12 @@ export default function BulkSlips({ things, needBy, close }: { things: readonly 
   const put = async () => {
     setBusy(true);
     try {
-      if (!reader.registered) await register(theStore(), reader.id, { email: reader.email, address: address.trim() });
+      if (!reader.registered)
+        await register(theStore(), reader.id, { email: reader.email, address: address.trim() });
       for (const { slip, promise } of going) {
         const promised = promise && promisedFrom(promise);
-        if (slip && promised) await toOutgoing(theStore(), { ...slip, declared: slip.wanted !== 'loan' }, promised, moment.at);
+        if (slip && promised)
+          await toOutgoing(theStore(), { ...slip, declared: slip.wanted !== 'loan' }, promised, moment.at);
       }
       for (const slip of drafts) await keepDraft(theStore(), slip);
       setSaid(`${going.length} in Outgoing${drafts.length ? `, ${drafts.length} kept as drafts` : ''}.`);
@@ -111,7 +121,10 @@ export default function BulkSlips({ things, needBy, close }: { things: readonly 
                 {w.slip?.item.title ?? w.thing.csl.title}
                 {w.hindered && <p className={styles.hint}>{w.hindered}</p>}
               </td>
-              <td>{w.promise?.routes.find((r) => r.route === w.promise?.route && r.from === w.promise?.from)?.title ?? ''}</td>
+              <td>
+                {w.promise?.routes.find((r) => r.route === w.promise?.route && r.from === w.promise?.from)
+                  ?.title ?? ''}
+              </td>
               <td className={styles.mono}>
                 {w.promise?.label}
                 {w.promise?.verdict && needBy && w.promise.verdict !== 'in-time' && (

@@ -11,8 +11,18 @@ export interface AskedColumns {
   readonly headings: readonly string[];
 }
 
-export function ColumnChooser({ asked, take, close }: { asked: AskedColumns; take: (columns: Columns) => void; close: () => void }) {
-  const [chosen, setChosen] = useState<Columns>(() => Object.fromEntries(asked.headings.map((h) => [h, columnFor(h) ?? ''])));
+export function ColumnChooser({
+  asked,
+  take,
+  close,
+}: {
+  asked: AskedColumns;
+  take: (columns: Columns) => void;
+  close: () => void;
+}) {
+  const [chosen, setChosen] = useState<Columns>(() =>
+    Object.fromEntries(asked.headings.map((h) => [h, columnFor(h) ?? ''])),
+  );
   const ready = Object.values(chosen).includes('title');
   return (
     <fieldset className={styles.chooser}>
@@ -20,7 +30,10 @@ export function ColumnChooser({ asked, take, close }: { asked: AskedColumns; tak
       {asked.headings.map((h) => (
         <label key={h}>
           <span>{h}</span>
-          <select value={chosen[h]} onChange={(e) => setChosen({ ...chosen, [h]: e.target.value as CsvColumn | '' })}>
+          <select
+            value={chosen[h]}
+            onChange={(e) => setChosen({ ...chosen, [h]: e.target.value as CsvColumn | '' })}
+          >
             <option value="">not used</option>
             {CSV_COLUMNS.map((c) => (
               <option key={c} value={c}>

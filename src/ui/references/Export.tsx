@@ -1,6 +1,5 @@
 /** The corrected bibliography as a file: what the record says where there is one, else what was read. */
-import type { CslItem } from '../../core/bibliography/record';
-import type { ReferenceItem } from '../../core/references/read';
+import type { CslItem, ReferenceItem } from '../../core/model/record';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { saveFile } from '../kit/saveFile';
@@ -22,7 +21,9 @@ const FORMATS = {
 export function Export({ items }: { items: readonly Exported[] }) {
   const save = async (format: keyof typeof FORMATS) => {
     const { writeItems } = await import('../../core/formats/write');
-    const list = items.map(({ said, record }, i) => ({ ...(record ?? said), id: record?.id ?? `reference-${i + 1}` }) as CslItem);
+    const list = items.map(
+      ({ said, record }, i) => ({ ...(record ?? said), id: record?.id ?? `reference-${i + 1}` }) as CslItem,
+    );
     const { type, file } = FORMATS[format];
     saveFile(writeItems(format, list) as string | Uint8Array<ArrayBuffer>, `${type};charset=utf-8`, file);
   };

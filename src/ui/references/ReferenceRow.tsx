@@ -1,15 +1,15 @@
 /** One reference: when it can be read, its text with the parts named, what it is, and what disagrees. */
 import { useState } from 'react';
-import type { KeptReference } from '../../browser/references';
-import { recordHref } from '../../core/bibliography/address';
-import { KINDS } from '../../core/bibliography/kinds';
+import type { KeptReference } from '../../browser/rows';
 import { writeOpenUrl } from '../../core/coverage/openurl';
-import type { ResolvedMatch, ResolvedReference } from '../../core/engine/port';
+import type { ResolvedMatch, ResolvedReference } from '../../core/discovery/answers';
+import { matchOf, missingDetails } from '../../core/discovery/standing';
+import { recordHref } from '../../core/model/address';
+import { KINDS } from '../../core/model/kinds';
+import { parseDay } from '../../core/model/time';
 import { type Part, withRole } from '../../core/references/read';
 import { ROLE_LABEL, ROLES, type Role } from '../../core/references/roles';
-import { matchOf, missingDetails } from '../../core/references/standing';
 import { table } from '../../core/table';
-import { parseDay } from '../../core/time';
 import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -47,14 +47,28 @@ function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
 }
 
 /** Words as buttons: the first and the last of a stretch are picked, then its role. */
-function Corrector({ row, change, close }: { row: KeptReference; change: (r: KeptReference) => void; close: () => void }) {
+function Corrector({
+  row,
+  change,
+  close,
+}: {
+  row: KeptReference;
+  change: (r: KeptReference) => void;
+  close: () => void;
+}) {
   const { ref } = row;
-  const words = [...ref.text.matchAll(/\S+/g)].map((m) => ({ start: m.index, end: m.index + m[0].length, text: m[0] }));
+  const words = [...ref.text.matchAll(/\S+/g)].map((m) => ({
+    start: m.index,
+    end: m.index + m[0].length,
+    text: m[0],
+  }));
   const [picked, setPicked] = useState<readonly [number, number] | null>(null);
   const [role, setRole] = useState<Role>('title');
   const partAt = (start: number) => ref.parts.find((p) => p.start <= start + 1 && start < p.end)?.role;
   const pick = (i: number) =>
-    setPicked(picked === null || picked[0] !== picked[1] ? [i, i] : [Math.min(picked[0], i), Math.max(picked[1], i)]);
+    setPicked(
+      picked === null || picked[0] !== picked[1] ? [i, i] : [Math.min(picked[0], i), Math.max(picked[1], i)],
+    );
   const give = () => {
     if (!picked) return;
     const [a, b] = [words[picked[0]], words[picked[1]]];
@@ -158,10 +172,15 @@ export function ReferenceRow({
   const money = useMoney();
   const [correcting, setCorrecting] = useState(false);
   const match = matchOf(found, row.chosen);
-  const others = found ? [found.match, ...found.others].filter((m): m is ResolvedMatch => m !== null && m.id !== match?.id) : [];
+  const others = found
+    ? [found.match, ...found.others].filter((m): m is ResolvedMatch => m !== null && m.id !== match?.id)
+    : [];
   const missing = missingDetails(row.ref.csl);
   const slipAddress = (() => {
-    if (match) return match.best?.action.do === 'slip' ? slipHref(match.id, match.best.action, parseDay(needBy)) : null;
+    if (match)
+      return match.best?.action.do === 'slip'
+        ? slipHref(match.id, match.best.action, parseDay(needBy))
+        : null;
     const params = writeOpenUrl(row.ref.csl);
     if (needBy) params.set('need', needBy);
     return `/requests/new?${params}`;
@@ -173,7 +192,9 @@ export function ReferenceRow({
         <b>{match ? match.wait.label : found ? 'unknown' : '…'}</b>
         {match?.wait.sub && <span>{match.wait.sub}</span>}
         {match?.wait.verdict && needBy && (
-          <span className={match.wait.verdict === 'in-time' ? styles.fine : kit.tag}>{VERDICT_TEXT[match.wait.verdict]}</span>
+          <span className={match.wait.verdict === 'in-time' ? styles.fine : kit.tag}>
+            {VERDICT_TEXT[match.wait.verdict]}
+          </span>
         )}
       </p>
       <div className={styles.what}>
@@ -217,7 +238,10 @@ export function ReferenceRow({
                   <a href={recordHref(m.id)}>{m.csl.title}</a> <span className={styles.quiet}>{m.line}</span>{' '}
                   {m.disagreements.length > 0 && (
                     <span className={styles.quiet}>
-                      differs in {m.disagreements.map((d) => (PART_LABEL.get(d.part) ?? d.part).toLowerCase()).join(', ')}
+                      differs in{' '}
+                      {m.disagreements
+                        .map((d) => (PART_LABEL.get(d.part) ?? d.part).toLowerCase())
+                        .join(', ')}
                     </span>
                   )}{' '}
                   <button type="button" className={kit.link} onClick={() => change({ ...row, chosen: m.id })}>

@@ -1,23 +1,32 @@
 /** References: a pasted bibliography on the left, each of its references read, matched and timed on the right. */
-import { type ChangeEvent, type DragEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  type ChangeEvent,
+  type DragEvent,
+  lazy,
+  Suspense,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { setAside } from '../../browser/aside';
 import { AskError, resolveReferences } from '../../browser/client';
 import { shortId } from '../../browser/ids';
 import type { ReadingTask } from '../../browser/reading';
 import {
-  type Bibliography,
   bibliographyOf,
-  type KeptReference,
   keepBibliography,
   NO_BIBLIOGRAPHY,
   ReferenceReader,
   Stopped,
 } from '../../browser/references';
+import type { Bibliography, KeptReference } from '../../browser/rows';
 import { theStore } from '../../browser/store';
 import { noteTrouble, notKept } from '../../browser/trouble';
-import type { ResolvedReference } from '../../core/engine/port';
-import { matchOf, STANDING_LABEL, STANDINGS, type Standing, standingOf } from '../../core/references/standing';
-import { parseDay } from '../../core/time';
+import type { ResolvedReference } from '../../core/discovery/answers';
+import { matchOf, STANDING_LABEL, STANDINGS, type Standing, standingOf } from '../../core/discovery/standing';
+import { parseDay } from '../../core/model/time';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { type AskedColumns, ColumnChooser } from './ColumnChooser';
@@ -40,7 +49,8 @@ function useResolved(rows: readonly KeptReference[], needBy: string) {
   const [failure, setFailure] = useState<string | null>(null);
   const [again, setAgain] = useState(0);
   const keyOf = useCallback(
-    (r: KeptReference) => `${moment.at}|${moment.situation.campus}|${moment.situation.remote}|${needBy}|${JSON.stringify(r.ref.csl)}`,
+    (r: KeptReference) =>
+      `${moment.at}|${moment.situation.campus}|${moment.situation.remote}|${needBy}|${JSON.stringify(r.ref.csl)}`,
     [moment, needBy],
   );
   const keys = useMemo(() => rows.map(keyOf).join('\n'), [rows, keyOf]);
@@ -72,11 +82,17 @@ function useResolved(rows: readonly KeptReference[], needBy: string) {
     };
     work().catch((error: unknown) => {
       if (!stop.signal.aborted)
-        setFailure(error instanceof AskError ? error.message : 'They could not be looked up. Try again in a moment.');
+        setFailure(
+          error instanceof AskError ? error.message : 'They could not be looked up. Try again in a moment.',
+        );
     });
     return () => stop.abort();
   }, [keys, again]);
-  return { found: (r: KeptReference) => known.current.get(keyOf(r)), failure, retry: () => setAgain((n) => n + 1) };
+  return {
+    found: (r: KeptReference) => known.current.get(keyOf(r)),
+    failure,
+    retry: () => setAgain((n) => n + 1),
+  };
 }
 
 /** What can be brought back, and how that is said. */
@@ -85,7 +101,11 @@ interface Undoing {
   readonly text: string;
   readonly act: string;
 }
-const replaced = (bib: Bibliography): Undoing => ({ bib, text: 'What stood here before is kept.', act: 'Bring it back' });
+const replaced = (bib: Bibliography): Undoing => ({
+  bib,
+  text: 'What stood here before is kept.',
+  act: 'Bring it back',
+});
 
 function References() {
   const { reader, moment } = useHere();
@@ -124,7 +144,9 @@ function References() {
     const f = found(r);
     return standingOf(r.ref.csl, f, matchOf(f, r.chosen));
   });
-  const counts = STANDINGS.map((s) => [s, standings.filter((x) => x === s).length] as const).filter(([, n]) => n > 0);
+  const counts = STANDINGS.map((s) => [s, standings.filter((x) => x === s).length] as const).filter(
+    ([, n]) => n > 0,
+  );
   const late = rows.filter((r) => matchOf(found(r), r.chosen)?.wait.verdict === 'too-late').length;
   const lookedUp = standings.filter((s) => s !== 'open').length;
   const pasted = useRef(false);
@@ -206,7 +228,15 @@ function References() {
     set({ ...before, text: partly.text });
     setSaid(['Stopped. What stood here before is back.']);
     const n = partly.rows.length;
-    setUndo(n ? { bib: partly, text: `${n} ${n === 1 ? 'reference was' : 'references were'} read until then.`, act: 'Take those' } : null);
+    setUndo(
+      n
+        ? {
+            bib: partly,
+            text: `${n} ${n === 1 ? 'reference was' : 'references were'} read until then.`,
+            act: 'Take those',
+          }
+        : null,
+    );
   };
   const shown = rows.filter((_, i) => only === null || standings[i] === only);
   const wanting = rows.filter((_, i) => ['slip', 'ask', 'unlikely'].includes(standings[i] as string));
@@ -227,7 +257,8 @@ function References() {
       <section className={styles.left} aria-label="Your text">
         <h1>References</h1>
         <p className={styles.hint}>
-          Paste a reference, a reading list or a whole bibliography, or drop a file (RIS, BibTeX, CSL-JSON, MARC, text).
+          Paste a reference, a reading list or a whole bibliography, or drop a file (RIS, BibTeX, CSL-JSON,
+          MARC, text).
         </p>
         {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping a file is an extra; the button below does the same */}
         <div
@@ -300,8 +331,8 @@ function References() {
         )}
         {reading && (
           <p className={styles.progress}>
-            <progress max={Math.max(1, reading.total)} value={reading.done} aria-label="References read" /> {reading.done} of{' '}
-            {reading.total || '…'} read{' '}
+            <progress max={Math.max(1, reading.total)} value={reading.done} aria-label="References read" />{' '}
+            {reading.done} of {reading.total || '…'} read{' '}
             <button type="button" className={kit.link} onClick={cancel}>
               Stop
             </button>
@@ -332,7 +363,11 @@ function References() {
           )}
         </div>
       </section>
-      <section className={styles.right} aria-label="What they are" aria-busy={reading !== null || lookedUp < rows.length}>
+      <section
+        className={styles.right}
+        aria-label="What they are"
+        aria-busy={reading !== null || lookedUp < rows.length}
+      >
         {rows.length > 0 && (
           <header className={styles.head}>
             <div className={styles.headRow}>
@@ -349,7 +384,9 @@ function References() {
                 />
               </label>
               {needBy && (
-                <span className={late ? kit.tag : styles.hint}>{late ? `${late} too late` : 'all that is known comes in time'}</span>
+                <span className={late ? kit.tag : styles.hint}>
+                  {late ? `${late} too late` : 'all that is known comes in time'}
+                </span>
               )}
             </div>
             <fieldset className={styles.bar}>
@@ -371,8 +408,15 @@ function References() {
             </fieldset>
             <div className={styles.bulk}>
               {wanting.length > 0 && (
-                <button type="button" className={kit.plum} onClick={() => setBulk(!bulk)} aria-expanded={bulk}>
-                  {wanting.length === 1 ? 'A slip for the one missing' : `Slips for the ${wanting.length} missing`}
+                <button
+                  type="button"
+                  className={kit.plum}
+                  onClick={() => setBulk(!bulk)}
+                  aria-expanded={bulk}
+                >
+                  {wanting.length === 1
+                    ? 'A slip for the one missing'
+                    : `Slips for the ${wanting.length} missing`}
                 </button>
               )}
               {matched.length > 0 && (
@@ -380,7 +424,12 @@ function References() {
                   Set aside {matched.length === 1 ? 'the one' : `the ${matched.length}`} found
                 </button>
               )}
-              <Export items={rows.map((r) => ({ said: r.ref.csl, record: matchOf(found(r), r.chosen)?.csl ?? null }))} />
+              <Export
+                items={rows.map((r) => ({
+                  said: r.ref.csl,
+                  record: matchOf(found(r), r.chosen)?.csl ?? null,
+                }))}
+              />
             </div>
           </header>
         )}
@@ -420,10 +469,12 @@ function References() {
           <div className={styles.empty}>
             <h2>What comes out</h2>
             <p>
-              Each reference is read, its parts are named, and it is matched with the index. You see when you could be reading it, what
-              disagrees with the record, and what still needs a slip.
+              Each reference is read, its parts are named, and it is matched with the index. You see when you
+              could be reading it, what disagrees with the record, and what still needs a slip.
             </p>
-            <p>A syllabus, a footnote, the end of a PDF, a list with numbers or without: all of it will do.</p>
+            <p>
+              A syllabus, a footnote, the end of a PDF, a list with numbers or without: all of it will do.
+            </p>
           </div>
         )}
       </section>

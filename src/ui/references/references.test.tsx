@@ -9,11 +9,12 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, openWorld } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { readTask } from '../../browser/reading';
-import { bibliographyOf, type KeptReference, ReferenceReader, Stopped } from '../../browser/references';
+import { bibliographyOf, ReferenceReader, Stopped } from '../../browser/references';
+import type { KeptReference } from '../../browser/rows';
 import { chooseReader } from '../../browser/settings';
 import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import type { ResolvedReference } from '../../core/engine/port';
+import type { ResolvedReference } from '../../core/discovery/answers';
 import { readReference } from '../../core/references/read';
 import { decodeModel, type Model } from '../../core/references/tagger';
 import { READERS } from '../../demo/library';
@@ -39,9 +40,12 @@ const line = (year: number | string): string =>
   `${people} (${year}). ${csl.title}. ${csl['container-title']}, ${csl.volume}(${csl.issue}), ${csl.page}.`;
 const YEAR = csl.issued?.['date-parts']?.[0]?.[0] as number;
 const rowOf = (text: string): KeptReference => ({ id: 'r1', ref: readReference(text, model) });
-const resolve = (row: KeptReference): ResolvedReference => world.service.resolve([row.ref.csl], moment(), '')[0] as ResolvedReference;
+const resolve = (row: KeptReference): ResolvedReference =>
+  world.service.resolve([row.ref.csl], moment(), '')[0] as ResolvedReference;
 const draw = (first: KeptReference, needBy = '') =>
-  follow(first, (row, change) => <ReferenceRow row={row} found={resolve(row)} needBy={needBy} change={change} remove={() => {}} />);
+  follow(first, (row, change) => (
+    <ReferenceRow row={row} found={resolve(row)} needBy={needBy} change={change} remove={() => {}} />
+  ));
 
 describe('a reference', () => {
   it('has its parts named and in the order of its text, and the record it means with its wait', () => {
@@ -50,7 +54,9 @@ describe('a reference', () => {
     draw(row);
     const parts = [...document.querySelectorAll('[data-role]')].map((e) => e.getAttribute('data-role'));
     expect(parts).toEqual(row.ref.parts.map((p) => p.role));
-    const shown = [...document.querySelectorAll('p')].find((p) => p.querySelector('[data-role]')) as HTMLElement;
+    const shown = [...document.querySelectorAll('p')].find((p) =>
+      p.querySelector('[data-role]'),
+    ) as HTMLElement;
     for (const name of shown.querySelectorAll('small')) name.remove();
     expect((shown.textContent ?? '').replace(/\s/g, '')).toBe(text.replace(/\s/g, ''));
     expect(screen.getByRole('link', { name: csl.title }).getAttribute('href')).toBe(`/records/${KELP.id}`);
@@ -70,7 +76,10 @@ describe('a reference', () => {
     expect(screen.getByText(/^It may be/)).toBeTruthy();
     expect(screen.getByText('unknown')).toBeTruthy();
     // A slip can still be made, with all that was read in it.
-    const href = new URL(screen.getByRole('link', { name: /^Make slip/ }).getAttribute('href') ?? '', 'http://x');
+    const href = new URL(
+      screen.getByRole('link', { name: /^Make slip/ }).getAttribute('href') ?? '',
+      'http://x',
+    );
     expect([href.pathname, href.searchParams.get('rft.atitle')]).toEqual(['/requests/new', csl.title]);
     fireEvent.click(screen.getByRole('button', { name: 'As found' }));
     expect(had.at(-1)?.chosen).toBeUndefined();
@@ -78,11 +87,22 @@ describe('a reference', () => {
   });
   it('carries the day it is needed to its slip', () => {
     draw(rowOf('Ovesen, K. (1971). Tides nobody wrote about. Nowhere Press.'), '2026-11-20');
-    const href = new URL(screen.getByRole('link', { name: /^Make slip/ }).getAttribute('href') ?? '', 'http://x');
+    const href = new URL(
+      screen.getByRole('link', { name: /^Make slip/ }).getAttribute('href') ?? '',
+      'http://x',
+    );
     expect(href.searchParams.get('need')).toBe('2026-11-20');
   });
   it('is waited for in quiet while the index looks', () => {
-    show(<ReferenceRow row={rowOf(line(YEAR))} found={undefined} needBy="" change={() => {}} remove={() => {}} />);
+    show(
+      <ReferenceRow
+        row={rowOf(line(YEAR))}
+        found={undefined}
+        needBy=""
+        change={() => {}}
+        remove={() => {}}
+      />,
+    );
     expect(screen.getByText('…')).toBeTruthy();
     expect(screen.queryByRole('link', { name: /^Make slip/ })).toBeNull();
   });
@@ -115,18 +135,25 @@ describe('a bibliography', () => {
   const SALT = storyItemTitled('Salt, smoke, weed').record.csl;
   const salt = `${(SALT.author ?? []).map((a) => `${a.family}, ${a.given}`).join('; ')}. ${SALT.title}. ${SALT.publisher}, ${SALT.issued?.['date-parts']?.[0]?.[0]}.`;
   const unknown = 'Ovesen, K. (1971). Tides nobody wrote about. Nowhere Press.';
-  const [OLD, NEW] = [READERS.find((r) => r.registered && !r.remote), READERS.find((r) => !r.registered)].map((r) => r?.id ?? '') as [
-    string,
-    string,
-  ];
+  const [OLD, NEW] = [READERS.find((r) => r.registered && !r.remote), READERS.find((r) => !r.registered)].map(
+    (r) => r?.id ?? '',
+  ) as [string, string];
   const stored = () => bibliographyOf(theStore(), OLD);
   beforeEach(async () => {
     const { service } = world;
     vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
-    vi.spyOn(client, 'resolveReferences').mockImplementation(async (items, at, need) => service.resolve(items, at, need) as never);
-    vi.spyOn(client, 'getWays').mockImplementation(async (asked, at, need) => service.ways(asked, at, need) as never);
-    vi.spyOn(client, 'getPromise').mockImplementation(async (slip, at, history) => service.promise(slip, at, history) as never);
-    vi.spyOn(ReferenceReader.prototype, 'read').mockImplementation((task, say) => readTask(task, { say, model: async () => model }));
+    vi.spyOn(client, 'resolveReferences').mockImplementation(
+      async (items, at, need) => service.resolve(items, at, need) as never,
+    );
+    vi.spyOn(client, 'getWays').mockImplementation(
+      async (asked, at, need) => service.ways(asked, at, need) as never,
+    );
+    vi.spyOn(client, 'getPromise').mockImplementation(
+      async (slip, at, history) => service.promise(slip, at, history) as never,
+    );
+    vi.spyOn(ReferenceReader.prototype, 'read').mockImplementation((task, say) =>
+      readTask(task, { say, model: async () => model }),
+    );
     await chooseReader(theStore(), OLD);
   });
   afterEach(async () => {
@@ -170,7 +197,9 @@ describe('a bibliography', () => {
   });
   it('text without a reference is said; what was read before and what was pasted both stay', async () => {
     await paste(line(YEAR));
-    vi.mocked(ReferenceReader.prototype.read).mockImplementation(async (_, say) => say({ refs: [], done: 0, total: 0, problems: [] }));
+    vi.mocked(ReferenceReader.prototype.read).mockImplementation(async (_, say) =>
+      say({ refs: [], done: 0, total: 0, problems: [] }),
+    );
     fireEvent.change(screen.getByLabelText('References as text'), { target: { value: 'hm' } });
     fireEvent.click(screen.getByRole('button', { name: 'Read again' }));
     await screen.findByText(/No reference was found in this/);
@@ -194,7 +223,10 @@ describe('a bibliography', () => {
     let stop: (error: Error) => void = () => {};
     vi.spyOn(ReferenceReader.prototype, 'stop').mockImplementation(() => stop(new Stopped()));
     vi.mocked(ReferenceReader.prototype.read).mockImplementation(async (_, say) => {
-      await readTask({ text: [unknown, salt].join('\n\n') }, { say: (p) => say({ ...p, total: 9 }), model: async () => model });
+      await readTask(
+        { text: [unknown, salt].join('\n\n') },
+        { say: (p) => say({ ...p, total: 9 }), model: async () => model },
+      );
       await new Promise((_done, fail) => {
         stop = fail;
       });
@@ -221,8 +253,12 @@ describe('a bibliography', () => {
     await waitFor(async () => expect((await stored())?.rows).toHaveLength(2));
   });
   it('when the index can’t be reached the rows stay, the failure is said, and trying again finds them', async () => {
-    const answer = vi.mocked(client.resolveReferences).getMockImplementation() as typeof client.resolveReferences;
-    vi.mocked(client.resolveReferences).mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+    const answer = vi
+      .mocked(client.resolveReferences)
+      .getMockImplementation() as typeof client.resolveReferences;
+    vi.mocked(client.resolveReferences).mockRejectedValue(
+      new client.AskError('offline', 'The library can’t be reached.'),
+    );
     render(<ReferencesView />);
     fireEvent.change(await screen.findByLabelText('References as text'), { target: { value: line(YEAR) } });
     fireEvent.click(screen.getByRole('button', { name: 'Read' }));
@@ -248,7 +284,9 @@ describe('a bibliography', () => {
       fireEvent.click(box);
     }
     fireEvent.click(put);
-    await within(screen.getByRole('region', { name: 'What they are' })).findByText(new RegExp(`^${going} in Outgoing`));
+    await within(screen.getByRole('region', { name: 'What they are' })).findByText(
+      new RegExp(`^${going} in Outgoing`),
+    );
     const slips = await slipsOf(theStore(), OLD);
     expect(slips.filter((s) => s.state === 'outgoing')).toHaveLength(going);
     expect(new Set(slips.map((s) => s.item.title)).size).toBe(slips.length);
@@ -256,9 +294,15 @@ describe('a bibliography', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Close' }));
     fireEvent.click(screen.getByRole('button', { name: /^Slips for the \d missing/ }));
     const again = await screen.findByRole('region', { name: 'Slips for what is missing' });
-    expect(within(again).getByRole('button', { name: /^Put 0 into Outgoing/ })).toHaveProperty('disabled', true);
-    expect(within(again).getAllByText('You have an open slip for this already.').length).toBeGreaterThanOrEqual(going);
-    for (const s of slips.filter((x) => x.state === 'outgoing')) expect(s.promised?.median, s.item.title).toBeTruthy();
+    expect(within(again).getByRole('button', { name: /^Put 0 into Outgoing/ })).toHaveProperty(
+      'disabled',
+      true,
+    );
+    expect(
+      within(again).getAllByText('You have an open slip for this already.').length,
+    ).toBeGreaterThanOrEqual(going);
+    for (const s of slips.filter((x) => x.state === 'outgoing'))
+      expect(s.promised?.median, s.item.title).toBeTruthy();
   });
   it('somebody who never used interlibrary loan registers with the first slips', async () => {
     await chooseReader(theStore(), NEW);
@@ -267,11 +311,15 @@ describe('a bibliography', () => {
     const review = await screen.findByRole('region', { name: 'Slips for what is missing' });
     const put = within(review).getByRole('button', { name: /^Put 1 into Outgoing/ }) as HTMLButtonElement;
     expect(put.disabled).toBe(true);
-    fireEvent.change(within(review).getByLabelText('Home address'), { target: { value: '4 Mole Row, Quayside' } });
+    fireEvent.change(within(review).getByLabelText('Home address'), {
+      target: { value: '4 Mole Row, Quayside' },
+    });
     fireEvent.click(within(review).getByLabelText(/Register me/));
     fireEvent.click(put);
     await screen.findByText(/^1 in Outgoing/);
     expect(await slipsOf(theStore(), NEW)).toHaveLength(1);
-    expect((await theStore().settings.get('contacts'))?.value).toMatchObject({ [NEW]: { address: '4 Mole Row, Quayside' } });
+    expect((await theStore().settings.get('contacts'))?.value).toMatchObject({
+      [NEW]: { address: '4 Mole Row, Quayside' },
+    });
   });
 });

@@ -2,8 +2,9 @@
 import { useEffect, useState } from 'react';
 import { sawInbox } from '../../browser/settings';
 import { theStore } from '../../browser/store';
+import type { Slip } from '../../core/model/slip';
 import { inboxOf } from '../../core/requests/notices';
-import { type Slip, slipTitle } from '../../core/requests/slip';
+import { slipTitle } from '../../core/requests/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { dayOfIso } from './lines';
@@ -32,7 +33,12 @@ export function Inbox({ slips }: { slips: readonly Slip[] }) {
     <section aria-labelledby="inbox">
       <header className={styles.head}>
         <h2 id="inbox">
-          Inbox{asking.length > 0 && <span className={kit.tag}>{asking.length === 1 ? '1 needs you' : `${asking.length} need you`}</span>}
+          Inbox
+          {asking.length > 0 && (
+            <span className={kit.tag}>
+              {asking.length === 1 ? '1 needs you' : `${asking.length} need you`}
+            </span>
+          )}
         </h2>
         {entries.length > shown.length || whole ? (
           <button type="button" className={kit.link} aria-expanded={whole} onClick={() => setWhole(!whole)}>

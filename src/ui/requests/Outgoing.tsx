@@ -5,10 +5,11 @@ import { getPromise } from '../../browser/client';
 import { dropDraft, reopen, repromise, restoreDraft, sendOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
-import { recordHref } from '../../core/bibliography/address';
+import { recordHref } from '../../core/model/address';
+import type { Slip } from '../../core/model/slip';
 import { historyFor } from '../../core/requests/history';
 import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
-import { duplicateOf, type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { duplicateOf, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -24,14 +25,29 @@ function against(
   others: readonly Slip[],
 ): { weight: 'stops' | 'doubts' | 'notes'; text: string; href?: string } | null {
   const twin = duplicateOf(slip, others);
-  if (twin) return { weight: 'stops', text: 'You have an open slip for the same thing.', href: `/requests/${twin.id}` };
+  if (twin)
+    return {
+      weight: 'stops',
+      text: 'You have an open slip for the same thing.',
+      href: `/requests/${twin.id}`,
+    };
   if (!promise) return null;
   const refused = promise.rules.find((r) => r.weight === 'refuse');
   if (refused) return { weight: 'stops', text: `${refused.text} ${refused.allowed ?? ''}`.trim() };
   if (!promise.median) return { weight: 'stops', text: 'No date can be promised for it any more.' };
   const { better } = promise;
-  if (better?.href) return { weight: 'doubts', text: `It can be read now: ${better.place || better.title}.`, href: better.href };
-  if (better) return { weight: 'notes', text: `Sooner, ${better.label}: ${better.title}.`, href: recordHref(slip.record) };
+  if (better?.href)
+    return {
+      weight: 'doubts',
+      text: `It can be read now: ${better.place || better.title}.`,
+      href: better.href,
+    };
+  if (better)
+    return {
+      weight: 'notes',
+      text: `Sooner, ${better.label}: ${better.title}.`,
+      href: recordHref(slip.record),
+    };
   return null;
 }
 
@@ -49,7 +65,11 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
   const promises = useQueries({
     queries: written.map((s) => {
       const history = historyFor(s, all);
-      return { queryKey: ['promise', s, moment, history], queryFn: () => getPromise(s, moment, history), retry: false };
+      return {
+        queryKey: ['promise', s, moment, history],
+        queryFn: () => getPromise(s, moment, history),
+        retry: false,
+      };
     }),
   });
   const rows = written.map((slip, i) => {
@@ -58,7 +78,13 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
     const before = all.filter((s) => s.state !== 'outgoing' || written.indexOf(s) < i);
     const fault = against(slip, promise, before);
     const total = promise?.total ?? slip.promised?.total ?? 0;
-    return { slip, promise, fault, total, goes: fault?.weight !== 'stops' && (ticked.get(slip.id) ?? fault?.weight !== 'doubts') };
+    return {
+      slip,
+      promise,
+      fault,
+      total,
+      goes: fault?.weight !== 'stops' && (ticked.get(slip.id) ?? fault?.weight !== 'doubts'),
+    };
   });
   const going = rows.filter((r) => r.goes);
   const total = going.reduce((n, r) => n + r.total, 0);
@@ -70,9 +96,17 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
         const promised = p ? promisedFrom(p) : null;
         if (promised) await repromise(theStore(), slip.id, promised);
       }
-      const { sent, problem, stayed: why } = await sendOutgoing(theStore(), reader.id, moment, new Set(going.map((r) => r.slip.id)));
+      const {
+        sent,
+        problem,
+        stayed: why,
+      } = await sendOutgoing(theStore(), reader.id, moment, new Set(going.map((r) => r.slip.id)));
       setStayed(new Map(why.map((w) => [w.id, w.why])));
-      setSaid(problem ? `${sent ? `${sent} sent. ` : ''}${problem.message} What was not sent stays in Outgoing.` : `${sent} sent.`);
+      setSaid(
+        problem
+          ? `${sent ? `${sent} sent. ` : ''}${problem.message} What was not sent stays in Outgoing.`
+          : `${sent} sent.`,
+      );
     } catch (error) {
       setSaid(`${notKept(error)} What was not sent stays in Outgoing.`);
     } finally {
@@ -87,9 +121,16 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
   return (
     <section aria-labelledby="outgoing">
       <header className={styles.head}>
-        <h2 id="outgoing">Outgoing{written.length + drafts.length > 0 && `, ${written.length + drafts.length}`}</h2>
+        <h2 id="outgoing">
+          Outgoing{written.length + drafts.length > 0 && `, ${written.length + drafts.length}`}
+        </h2>
         {written.length > 0 && (
-          <button type="button" className={kit.plum} onClick={() => void send()} disabled={sending || going.length === 0}>
+          <button
+            type="button"
+            className={kit.plum}
+            onClick={() => void send()}
+            disabled={sending || going.length === 0}
+          >
             {sending
               ? 'Sending…'
               : `Send ${going.length === 1 ? 'it' : going.length === written.length ? `all ${going.length}` : going.length}, ${total > 0 ? `you pay ${money(total)}` : 'you pay nothing'}`}
@@ -126,7 +167,10 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
                   <p className={fault.weight === 'notes' ? styles.state : styles.stops}>
                     {fault.text}{' '}
                     {fault.href && (
-                      <a href={fault.href} {...(fault.href.startsWith('/standin') ? { target: '_blank', rel: 'noopener' } : {})}>
+                      <a
+                        href={fault.href}
+                        {...(fault.href.startsWith('/standin') ? { target: '_blank', rel: 'noopener' } : {})}
+                      >
                         {fault.href.startsWith('/standin') ? 'Read it' : 'See it'}
                       </a>
                     )}
@@ -139,15 +183,25 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
               {WANTED_TEXT[slip.wanted]}, {whereTo(slip, info)}
             </span>
             <span className={styles.mono}>
-              {promise?.median ? `≈ ${dayOfIso(promise.median)}` : slip.promised ? `≈ ${dayOfIso(slip.promised.median)}` : ''}
-              {promise?.verdict && promise.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[promise.verdict]}</span>}
+              {promise?.median
+                ? `≈ ${dayOfIso(promise.median)}`
+                : slip.promised
+                  ? `≈ ${dayOfIso(slip.promised.median)}`
+                  : ''}
+              {promise?.verdict && promise.verdict !== 'in-time' && (
+                <span className={kit.tag}>{VERDICT_TEXT[promise.verdict]}</span>
+              )}
             </span>
             <span className={styles.end}>
               {money(cents)}{' '}
               <button
                 type="button"
                 className={kit.link}
-                onClick={() => void reopen(theStore(), slip.id, moment.at).then(() => window.location.assign(`/requests/${slip.id}`))}
+                onClick={() =>
+                  void reopen(theStore(), slip.id, moment.at).then(() =>
+                    window.location.assign(`/requests/${slip.id}`),
+                  )
+                }
               >
                 Change<span className="sr"> {slipTitle(slip)}</span>
               </button>

@@ -3,11 +3,13 @@ import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
 import { dropOdd, oddSlips } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { newsFailure, onTrouble } from '../../browser/trouble';
-import { recordHref } from '../../core/bibliography/address';
-import { isEnded, isHere, isOnLoan, isUnderWay, needsReader, owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
+import { recordHref } from '../../core/model/address';
+import type { Slip } from '../../core/model/slip';
+import { isEnded, isHere, isOnLoan, isUnderWay, needsReader } from '../../core/model/slipStates';
+import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
-import { type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
-import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
+import { slipTitle, WANTED_TEXT } from '../../core/requests/slip';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { saveFile } from '../kit/saveFile';
@@ -91,16 +93,28 @@ function OnLoan({ slips }: { slips: readonly Slip[] }) {
                 {STATE_LABEL[s.state]}
                 {s.state !== 'returned' && late > 0 && <span className={kit.tag}>{days(late)} overdue</span>}
               </span>
-              <span className={styles.mono}>{s.state !== 'returned' && due !== null ? `due ${dayText(due)}` : ''}</span>
+              <span className={styles.mono}>
+                {s.state !== 'returned' && due !== null ? `due ${dayText(due)}` : ''}
+              </span>
               <span className={styles.end}>
                 {isOnLoan(s.state) && (
                   <>
                     {s.state !== 'recalled' && s.state !== 'overdue' && (
-                      <button type="button" className={kit.link} disabled={busy} onClick={() => void act(s, 'renew')}>
+                      <button
+                        type="button"
+                        className={kit.link}
+                        disabled={busy}
+                        onClick={() => void act(s, 'renew')}
+                      >
                         Renew<span className="sr">: {slipTitle(s)}</span>
                       </button>
                     )}{' '}
-                    <button type="button" className={kit.link} disabled={busy} onClick={() => void act(s, 'return')}>
+                    <button
+                      type="button"
+                      className={kit.link}
+                      disabled={busy}
+                      onClick={() => void act(s, 'return')}
+                    >
                       I brought it back<span className="sr">: {slipTitle(s)}</span>
                     </button>
                   </>
@@ -138,7 +152,11 @@ function Finished({ slips }: { slips: readonly Slip[] }) {
               </a>
               <span>{WANTED_TEXT[s.wanted]}</span>
               <span className={styles.mono}>
-                {took === null ? (s.ended ? dayOfIso(s.ended) : '') : `${days(took)}, promised ${promised?.likely ?? '?'}`}
+                {took === null
+                  ? s.ended
+                    ? dayOfIso(s.ended)
+                    : ''
+                  : `${days(took)}, promised ${promised?.likely ?? '?'}`}
               </span>
               <span className={styles.end}>
                 {s.state === 'not-supplied' && s.record ? (
@@ -158,9 +176,15 @@ function Finished({ slips }: { slips: readonly Slip[] }) {
 
 const FILTERS = {
   all: { label: 'All', keeps: () => true },
-  you: { label: 'Need you', keeps: (s: Slip) => needsReader(s.state) || s.state === 'draft' || s.state === 'outgoing' },
+  you: {
+    label: 'Need you',
+    keeps: (s: Slip) => needsReader(s.state) || s.state === 'draft' || s.state === 'outgoing',
+  },
   way: { label: 'Under way', keeps: (s: Slip) => isUnderWay(s.state) },
-  loan: { label: 'With you', keeps: (s: Slip) => isOnLoan(s.state) || s.state === 'returned' || isHere(s.state) },
+  loan: {
+    label: 'With you',
+    keeps: (s: Slip) => isOnLoan(s.state) || s.state === 'returned' || isHere(s.state),
+  },
   over: { label: 'Finished', keeps: (s: Slip) => isEnded(s.state) },
 } as const;
 type Filter = keyof typeof FILTERS;
@@ -187,7 +211,9 @@ function OddSlips() {
         {odd.map(({ id, why, row }) => (
           <li key={id} className={styles.row}>
             <span className={styles.title}>{titleOfOdd(row)}</span>
-            <span>This is no whole slip: “{why}” is missing or wrong. It stays as it is until you remove it.</span>
+            <span>
+              This is no whole slip: “{why}” is missing or wrong. It stays as it is until you remove it.
+            </span>
             <span />
             <span className={styles.end}>
               <button
@@ -219,7 +245,16 @@ function Requests() {
   const [filter, setFilter] = useState<Filter>('all');
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   const says = (s: Slip): boolean => {
-    const text = [s.item.title, s.item.author, s.item.container, s.item.chapter, s.reference, s.note, s.id, STATE_LABEL[s.state]]
+    const text = [
+      s.item.title,
+      s.item.author,
+      s.item.container,
+      s.item.chapter,
+      s.reference,
+      s.note,
+      s.id,
+      STATE_LABEL[s.state],
+    ]
       .join(' ')
       .toLowerCase();
     return words.every((w) => text.includes(w));
@@ -259,11 +294,14 @@ function Requests() {
         <div className={styles.empty}>
           <p>No slip has been written yet.</p>
           <p>
-            <a href="/">Search</a> for something; where it is not at hand, <em>Make slip</em> asks for it: a loan, a scan, a copy.
+            <a href="/">Search</a> for something; where it is not at hand, <em>Make slip</em> asks for it: a
+            loan, a scan, a copy.
           </p>
         </div>
       )}
-      {slips.length > 0 && shown.length === 0 && <p className={styles.empty}>No slip fits. Take back a word, or look at all of them.</p>}
+      {slips.length > 0 && shown.length === 0 && (
+        <p className={styles.empty}>No slip fits. Take back a word, or look at all of them.</p>
+      )}
       <NoNews />
       <OddSlips />
       <Outgoing slips={of((s) => s.state === 'outgoing' || s.state === 'draft')} all={slips} />

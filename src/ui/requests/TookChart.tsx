@@ -1,7 +1,17 @@
 /** How long finished requests took and what they cost: a bar of days each, the promise as a mark, the price beside it. Loaded late: the chart library is heavy. */
-import { Bar, CartesianGrid, ComposedChart, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  Bar,
+  CartesianGrid,
+  ComposedChart,
+  ResponsiveContainer,
+  Scatter,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import type { Slip } from '../../core/model/slip';
 import { owedFor } from '../../core/requests/lifecycle';
-import { type Slip, slipTitle } from '../../core/requests/slip';
+import { slipTitle } from '../../core/requests/slip';
 import { useMoney } from '../kit/useMoney';
 import { days, promisedDays, tookDays } from './lines';
 import styles from './requests.module.css';
@@ -20,7 +30,8 @@ function Said({ active, payload }: { active?: boolean; payload?: readonly { read
     <p className={styles.tip}>
       <b>{p.title}</b>
       <span>
-        took {days(p.took)}, promised within {p.likely}; {p.cents > 0 ? `you paid ${money(p.cents)}` : 'you paid nothing'}
+        took {days(p.took)}, promised within {p.likely};{' '}
+        {p.cents > 0 ? `you paid ${money(p.cents)}` : 'you paid nothing'}
       </span>
     </p>
   ) : null;
@@ -32,7 +43,15 @@ export default function TookChart({ slips }: { slips: readonly Slip[] }) {
     const [took, promised] = [tookDays(s), promisedDays(s)];
     if (took === null || !promised) return [];
     const title = slipTitle(s);
-    return [{ name: title.length > 18 ? `${title.slice(0, 17)}…` : title, title, took, likely: promised.likely, cents: owedFor(s) }];
+    return [
+      {
+        name: title.length > 18 ? `${title.slice(0, 17)}…` : title,
+        title,
+        took,
+        likely: promised.likely,
+        cents: owedFor(s),
+      },
+    ];
   });
   const paid = points.reduce((n, p) => n + p.cents, 0);
   const within = points.filter((p) => p.took <= p.likely).length;
@@ -40,16 +59,31 @@ export default function TookChart({ slips }: { slips: readonly Slip[] }) {
   return (
     <figure className={styles.chart}>
       <figcaption>
-        {points.length === 1 ? `One came, within ${days(middle)}` : `${points.length} came, half of them within ${days(middle)}`}; {within}{' '}
-        by the promised day. You paid {paid > 0 ? `${money(paid)} in all` : 'nothing'}.
+        {points.length === 1
+          ? `One came, within ${days(middle)}`
+          : `${points.length} came, half of them within ${days(middle)}`}
+        ; {within} by the promised day. You paid {paid > 0 ? `${money(paid)} in all` : 'nothing'}.
       </figcaption>
       {points.length > 1 && (
         <div aria-hidden="true" style={{ maxWidth: points.length * 150 + 60 }}>
           <ResponsiveContainer width="100%" height={170}>
-            <ComposedChart data={points} margin={{ top: 8, right: 8, bottom: 0, left: -18 }} barCategoryGap="35%">
+            <ComposedChart
+              data={points}
+              margin={{ top: 8, right: 8, bottom: 0, left: -18 }}
+              barCategoryGap="35%"
+            >
               <CartesianGrid vertical={false} stroke="var(--rule-soft)" />
-              <XAxis dataKey="name" tick={{ fontSize: 12, fill: 'var(--ink-soft)' }} stroke="var(--rule-strong)" interval={0} />
-              <YAxis allowDecimals={false} tick={{ fontSize: 12, fill: 'var(--ink-soft)' }} stroke="var(--rule-strong)" />
+              <XAxis
+                dataKey="name"
+                tick={{ fontSize: 12, fill: 'var(--ink-soft)' }}
+                stroke="var(--rule-strong)"
+                interval={0}
+              />
+              <YAxis
+                allowDecimals={false}
+                tick={{ fontSize: 12, fill: 'var(--ink-soft)' }}
+                stroke="var(--rule-strong)"
+              />
               <Tooltip content={<Said />} cursor={{ fill: 'var(--rule-soft)' }} isAnimationActive={false} />
               <Bar dataKey="took" fill="var(--plum)" maxBarSize={34} isAnimationActive={false} />
               <Scatter dataKey="likely" shape="cross" fill="var(--ink)" isAnimationActive={false} />

@@ -1,7 +1,19 @@
 /** Slips under way as horizontal tracks on a common time axis, from sent to ready, with today's line and the need-by mark. */
+
+import type { Slip } from '../../core/model/slip';
+import {
+  addDays,
+  type DayNumber,
+  dayOf,
+  dayText,
+  type Minutes,
+  parseDay,
+  parseLocal,
+  shortDay,
+  startOf,
+} from '../../core/model/time';
 import { STATE_LABEL } from '../../core/requests/lifecycle';
-import { type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
-import { addDays, type DayNumber, dayOf, dayText, type Minutes, parseDay, parseLocal, shortDay, startOf } from '../../core/time';
+import { slipTitle, WANTED_TEXT } from '../../core/requests/slip';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import { verdictOfSlip } from '../slip/verdict';
@@ -35,7 +47,9 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
   const late = now > likely;
   const verdict = verdictOfSlip(slip, dayOf(now));
   const bar = (kind: string, from: number, to: number) =>
-    to > from ? <span className={styles.bar} data-part={kind} style={{ left: `${from}%`, width: `${to - from}%` }} /> : null;
+    to > from ? (
+      <span className={styles.bar} data-part={kind} style={{ left: `${from}%`, width: `${to - from}%` }} />
+    ) : null;
   const { x } = axis;
   const label = late
     ? `promised by ${shortDay(dayOf(likely))}, late`
@@ -51,9 +65,17 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
       {bar('sure', x(now), x(median))}
       {bar('maybe', x(Math.max(median, now) as Minutes), x(likely))}
       {need !== null && (
-        <span className={styles.need} style={{ left: `${x(startOf(addDays(need, 1)))}%` }} title={`needed by ${dayText(need)}`} />
+        <span
+          className={styles.need}
+          style={{ left: `${x(startOf(addDays(need, 1)))}%` }}
+          title={`needed by ${dayText(need)}`}
+        />
       )}
-      <span className={styles.trackLabel} aria-hidden="true" style={at > 62 ? { right: `${100 - at}%` } : { left: `${at}%` }}>
+      <span
+        className={styles.trackLabel}
+        aria-hidden="true"
+        style={at > 62 ? { right: `${100 - at}%` } : { left: `${at}%` }}
+      >
         {label}
         {verdict && verdict !== 'in-time' && <b className={styles.stops}> {VERDICT_TEXT[verdict]}</b>}
       </span>
@@ -74,8 +96,14 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
         <div className={styles.axis} aria-hidden="true">
           {days.map((d, i) =>
             i % every === 0 ? (
-              <span key={d} style={{ left: `${(100 * i) / axis.days}%` }} data-today={d === dayOf(now) ? '' : undefined}>
-                {i === 0 || shortDay(d).startsWith('1 ') || (every > 1 && shortDay(addDays(d, -every)).slice(-3) !== shortDay(d).slice(-3))
+              <span
+                key={d}
+                style={{ left: `${(100 * i) / axis.days}%` }}
+                data-today={d === dayOf(now) ? '' : undefined}
+              >
+                {i === 0 ||
+                shortDay(d).startsWith('1 ') ||
+                (every > 1 && shortDay(addDays(d, -every)).slice(-3) !== shortDay(d).slice(-3))
                   ? shortDay(d)
                   : shortDay(d).split(' ')[0]}
               </span>
@@ -100,8 +128,9 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
         ))}
       </ul>
       <p className={styles.legend} aria-hidden="true">
-        <span data-part="done" /> so far <span data-part="sure" /> expected <span data-part="maybe" /> at the latest, very likely{' '}
-        <i className={styles.legendNow} /> now <i className={styles.legendNeed} /> needed by the end of that day
+        <span data-part="done" /> so far <span data-part="sure" /> expected <span data-part="maybe" /> at the
+        latest, very likely <i className={styles.legendNow} /> now <i className={styles.legendNeed} /> needed
+        by the end of that day
       </p>
     </section>
   );

@@ -1,17 +1,21 @@
 /** Words that the lines of several sections share. */
-import type { LibraryInfo } from '../../core/engine/port';
-import type { Slip } from '../../core/requests/slip';
-import { dayOf, dayText, type Minutes, parseLocal } from '../../core/time';
+import type { LibraryInfo } from '../../core/discovery/answers';
+import type { Slip } from '../../core/model/slip';
+import { dayOf, dayText, type Minutes, parseLocal } from '../../core/model/time';
 
-export const dayOfIso = (iso: string): string => dayText(dayOf((parseLocal(iso.slice(0, 16)) ?? 0) as Minutes));
+export const dayOfIso = (iso: string): string =>
+  dayText(dayOf((parseLocal(iso.slice(0, 16)) ?? 0) as Minutes));
 export const whereTo = (s: Slip, info: LibraryInfo): string => {
   const { delivery } = s;
-  if (delivery.to === 'pickup') return info.campuses.find((c) => c.id === delivery.campus)?.name ?? delivery.campus;
+  if (delivery.to === 'pickup')
+    return info.campuses.find((c) => c.id === delivery.campus)?.name ?? delivery.campus;
   return delivery.to === 'post' ? 'post' : 'e-mail';
 };
 /** Whole days from sending to having it; null where it never came. */
 export function tookDays(s: Slip): number | null {
-  const came = s.messages.find((m) => m.event === 'arrive' || m.event === 'file' || (m.event === 'complete' && s.wanted === 'question'));
+  const came = s.messages.find(
+    (m) => m.event === 'arrive' || m.event === 'file' || (m.event === 'complete' && s.wanted === 'question'),
+  );
   const [from, to] = [s.sent && parseLocal(s.sent), came && parseLocal(came.time)];
   return from && to ? dayOf(to) - dayOf(from) : null;
 }

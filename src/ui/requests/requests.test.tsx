@@ -13,22 +13,23 @@ import * as client from '../../browser/client';
 import { chooseReader } from '../../browser/settings';
 import { keepDraft, slipById, slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/policy/types';
+import type { Reader } from '../../core/model/library';
+import type { Promised, Slip } from '../../core/model/slip';
+import type { SlipState } from '../../core/model/slipStates';
+import { isOnLoan } from '../../core/model/slipStates';
+import { money } from '../../core/policy/price';
 import { NO_HISTORY } from '../../core/requests/history';
 import {
   act,
   applyMessage,
   applyNotice,
   canDo,
-  isOnLoan,
   markSent,
   putInOutgoing,
-  type SlipState,
   STATE_LABEL,
 } from '../../core/requests/lifecycle';
-import { money } from '../../core/requests/price';
 import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
-import { newSlip, type Promised, type Slip } from '../../core/requests/slip';
+import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
 import { SlipActs } from '../slip/SlipActs';
 import { Inbox } from './Inbox';
@@ -37,9 +38,12 @@ import RequestsView from './RequestsView';
 
 const READER = READERS.find((r) => r.registered) as Reader;
 const world = worldOf(400);
-const promiseFor = (slip: Slip): SlipPromise => world.service.promise(slip, moment(), NO_HISTORY) as SlipPromise;
+const promiseFor = (slip: Slip): SlipPromise =>
+  world.service.promise(slip, moment(), NO_HISTORY) as SlipPromise;
 beforeEach(() => {
-  vi.spyOn(client, 'getPromise').mockImplementation(async (slip, at, history) => world.service.promise(slip, at, history) as never);
+  vi.spyOn(client, 'getPromise').mockImplementation(
+    async (slip, at, history) => world.service.promise(slip, at, history) as never,
+  );
 });
 afterEach(async () => {
   cleanup();
@@ -80,7 +84,10 @@ async function showOutgoing(...slips: readonly Slip[]): Promise<void> {
   await screen.findByRole('heading', { name: `Outgoing, ${slips.length}` });
 }
 const send = () => screen.getByRole('button', { name: /^Send/ }) as HTMLButtonElement;
-const confirm = (): Awaited<ReturnType<typeof client.sendSlip>> => ({ documents: ['<x/>', '<x/>'], promised: null });
+const confirm = (): Awaited<ReturnType<typeof client.sendSlip>> => ({
+  documents: ['<x/>', '<x/>'],
+  promised: null,
+});
 
 describe('outgoing', () => {
   it('sums up what goes; what is unticked stays', async () => {
@@ -89,7 +96,9 @@ describe('outgoing', () => {
     await showOutgoing(a, b);
     const both = promised(a).total + promised(b).total;
     await waitFor(() =>
-      expect(send().textContent).toBe(`Send all 2, ${both > 0 ? `you pay ${money(both, INFO.policy.currency)}` : 'you pay nothing'}`),
+      expect(send().textContent).toBe(
+        `Send all 2, ${both > 0 ? `you pay ${money(both, INFO.policy.currency)}` : 'you pay nothing'}`,
+      ),
     );
     fireEvent.click(screen.getByRole('checkbox', { name: `Send ${b.item.title}` }));
     await waitFor(() => expect(send().textContent).toContain('Send it'));
@@ -102,7 +111,9 @@ describe('outgoing', () => {
   it('of two for the same thing the second does not go, and says why', async () => {
     const [a, b] = [outgoing('The nori century'), outgoing('The nori century')] as const;
     await showOutgoing(a, b);
-    const row = (await screen.findByText('You have an open slip for the same thing.')).closest('li') as HTMLElement;
+    const row = (await screen.findByText('You have an open slip for the same thing.')).closest(
+      'li',
+    ) as HTMLElement;
     expect((within(row).getByRole('checkbox') as HTMLInputElement).disabled).toBe(true);
     expect(within(row).getByRole('link', { name: 'See it' }).getAttribute('href')).toBe(`/requests/${a.id}`);
   });
@@ -155,7 +166,10 @@ describe('the inbox', () => {
       return (story?.notices ?? []).reduce((s, n) => applyNotice(s, n), told);
     });
     show(<Inbox slips={slips} />, hereAt('2027-01-20T12:00', slips, READER));
-    const times = () => screen.getAllByRole('listitem').map((li) => within(li).getByRole('time').getAttribute('datetime') as string);
+    const times = () =>
+      screen
+        .getAllByRole('listitem')
+        .map((li) => within(li).getByRole('time').getAttribute('datetime') as string);
     expect(times().length).toBeGreaterThan(1);
     const rest = screen.getAllByRole('listitem').filter((li) => !li.hasAttribute('data-asks'));
     const own = rest.map((li) => li.querySelector('time')?.dateTime as string);
@@ -220,11 +234,14 @@ describe('all requests of a reader', () => {
     }
     fireEvent.click(screen.getByLabelText(/^Under way/));
     expect(titles()).toEqual(
-      labels((s) => ['sent', 'approval', 'question', 'sourcing', 'conditional', 'preparing', 'on-its-way'].includes(s)),
+      labels((s) =>
+        ['sent', 'approval', 'question', 'sourcing', 'conditional', 'preparing', 'on-its-way'].includes(s),
+      ),
     );
   });
   it('are found by words of the title, the note, the number; none is said', () => {
-    const find = (text: string) => fireEvent.change(screen.getByRole('searchbox', { name: 'Find a slip' }), { target: { value: text } });
+    const find = (text: string) =>
+      fireEvent.change(screen.getByRole('searchbox', { name: 'Find a slip' }), { target: { value: text } });
     find('RECALLED one');
     expect(titles()).toEqual(['recalled']);
     find('s-overdue');
@@ -235,11 +252,14 @@ describe('all requests of a reader', () => {
     expect(titles()).toEqual(labels());
   });
   it('what is overdue says by how many days; what cannot be renewed has no button for it', () => {
-    const row = (state: SlipState) => screen.getByRole('link', { name: `Slip that is ${STATE_LABEL[state]}` }).closest('li') as HTMLElement;
+    const row = (state: SlipState) =>
+      screen.getByRole('link', { name: `Slip that is ${STATE_LABEL[state]}` }).closest('li') as HTMLElement;
     expect(row('overdue').textContent).toContain('2 days overdue');
     expect(row('returned').textContent).not.toContain('overdue');
     for (const state of STATES.filter(isOnLoan))
-      expect(within(row(state)).queryByRole('button', { name: /^Renew/ }) !== null, state).toBe(canDo({ state }, 'renew'));
+      expect(within(row(state)).queryByRole('button', { name: /^Renew/ }) !== null, state).toBe(
+        canDo({ state }, 'renew'),
+      );
   });
 });
 
@@ -251,21 +271,28 @@ describe('what can be done about a slip', () => {
     'I brought it back': 'return',
     Accept: 'accept',
   } as const;
-  it.each(STATES.filter((s) => s !== 'draft'))('%s: a button for each act that is open, and for no other', (state) => {
-    const slip = standing(state);
-    show(<SlipActs slip={applyAsk(slip)} />, hereAt(INFO.start, [slip], READER));
-    for (const [name, what] of Object.entries(BUTTONS))
-      expect(screen.queryByRole('button', { name }) !== null, name).toBe(canDo(slip, what));
-    const renew = screen.queryByRole('button', { name: 'Renew' }) as HTMLButtonElement | null;
-    expect(renew !== null && !renew.disabled).toBe(canDo(slip, 'renew'));
-    expect(screen.queryByRole('link', { name: 'Open the file' }) !== null).toBe(state === 'delivered');
-    expect(screen.queryByLabelText('Your answer') !== null).toBe(state === 'question');
-    expect(screen.queryByRole('link', { name: 'Other ways to read it' }) !== null).toBe(state === 'not-supplied' || state === 'withdrawn');
-  });
+  it.each(STATES.filter((s) => s !== 'draft'))(
+    '%s: a button for each act that is open, and for no other',
+    (state) => {
+      const slip = standing(state);
+      show(<SlipActs slip={applyAsk(slip)} />, hereAt(INFO.start, [slip], READER));
+      for (const [name, what] of Object.entries(BUTTONS))
+        expect(screen.queryByRole('button', { name }) !== null, name).toBe(canDo(slip, what));
+      const renew = screen.queryByRole('button', { name: 'Renew' }) as HTMLButtonElement | null;
+      expect(renew !== null && !renew.disabled).toBe(canDo(slip, 'renew'));
+      expect(screen.queryByRole('link', { name: 'Open the file' }) !== null).toBe(state === 'delivered');
+      expect(screen.queryByLabelText('Your answer') !== null).toBe(state === 'question');
+      expect(screen.queryByRole('link', { name: 'Other ways to read it' }) !== null).toBe(
+        state === 'not-supplied' || state === 'withdrawn',
+      );
+    },
+  );
   it('an answer goes with its words; one that fails is said, and the words stay', async () => {
     const slip = applyAsk(standing('question'));
     await theStore().slips.put(slip);
-    const told = vi.spyOn(client, 'tellNetwork').mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+    const told = vi
+      .spyOn(client, 'tellNetwork')
+      .mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
     show(<SlipActs slip={slip} />, hereAt(INFO.start, [slip], READER));
     fireEvent.change(screen.getByLabelText('Your answer'), { target: { value: ' Chapter 3. ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Answer' }));

@@ -4,10 +4,16 @@ import { setAside } from '../../browser/aside';
 import { AskError } from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import { recordHref } from '../../core/bibliography/address';
-import { creators, numbering, peopleLine } from '../../core/bibliography/describe';
-import type { Hit } from '../../core/engine/port';
-import { type Condition, NOTHING_KEPT, printRequest, type SearchRequest, withConditionOf } from '../../core/query/request';
+import type { Hit } from '../../core/discovery/answers';
+import { recordHref } from '../../core/model/address';
+import { creators, numbering, peopleLine } from '../../core/model/describe';
+import {
+  type Condition,
+  NOTHING_KEPT,
+  printRequest,
+  type SearchRequest,
+  withConditionOf,
+} from '../../core/query/request';
 import { conditionText } from '../../core/query/sentence';
 import { ItemPane } from '../item/ItemPane';
 import { slipHref } from '../item/links';
@@ -63,7 +69,14 @@ export default function Answered({ request, open, left, change, show, setFault }
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each search that was answered
   useEffect(() => {
     if (said === null || !answer || !request.q.trim()) return;
-    void remember(theStore(), { reader: reader.id, address: printed, q: request.q, sentence: said, at: moment.at, total: answer.total });
+    void remember(theStore(), {
+      reader: reader.id,
+      address: printed,
+      q: request.q,
+      sentence: said,
+      at: moment.at,
+      total: answer.total,
+    });
   }, [printed, said, reader.id]);
 
   const position = positionOf(open);
@@ -94,21 +107,34 @@ export default function Answered({ request, open, left, change, show, setFault }
       const hit = current();
       const action = hit?.best?.action;
       if (action?.do === 'open')
-        window.open(action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href, '_blank', 'noopener');
+        window.open(
+          action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href,
+          '_blank',
+          'noopener',
+        );
       else if (hit && action?.do === 'slip') window.location.href = slipHref(hit.id, action, request.needBy);
     },
     r: () => {
       const hit = current();
-      if (hit) window.location.href = slipHref(hit.id, hit.best?.action.do === 'slip' ? hit.best.action : null, request.needBy);
+      if (hit)
+        window.location.href = slipHref(
+          hit.id,
+          hit.best?.action.do === 'slip' ? hit.best.action : null,
+          request.needBy,
+        );
     },
     a: () => {
       const hit = current();
       if (!hit) return;
-      const line = [peopleLine(creators(hit.csl).names), hit.csl['container-title'] ?? hit.csl.publisher, numbering(hit.csl)]
+      const line = [
+        peopleLine(creators(hit.csl).names),
+        hit.csl['container-title'] ?? hit.csl.publisher,
+        numbering(hit.csl),
+      ]
         .filter(Boolean)
         .join(' · ');
-      void setAside(theStore(), reader.id, [{ record: hit.id, title: hit.csl.title, line }], moment.at).then((n) =>
-        setAsideSaid(n ? `Set aside: ${hit.csl.title}` : `Set aside already: ${hit.csl.title}`),
+      void setAside(theStore(), reader.id, [{ record: hit.id, title: hit.csl.title, line }], moment.at).then(
+        (n) => setAsideSaid(n ? `Set aside: ${hit.csl.title}` : `Set aside already: ${hit.csl.title}`),
       );
     },
     f: () => {
@@ -129,7 +155,8 @@ export default function Answered({ request, open, left, change, show, setFault }
       {faultText === null && <Sentence request={request} answer={answer} change={change} kept={kept} />}
       {left && left.q === request.q && (
         <p className={styles.left}>
-          Left behind with the other words: {left.names.map((n) => conditionText(left.before, n, info.campuses)).join(', ')}.{' '}
+          Left behind with the other words:{' '}
+          {left.names.map((n) => conditionText(left.before, n, info.campuses)).join(', ')}.{' '}
           <button
             type="button"
             className={kit.link}
@@ -139,11 +166,21 @@ export default function Answered({ request, open, left, change, show, setFault }
           </button>
         </p>
       )}
-      {answer && faultText === null && <WaitBar byNeed={answer.byNeed} waits={answer.waits} request={request} change={change} />}
+      {answer && faultText === null && (
+        <WaitBar byNeed={answer.byNeed} waits={answer.waits} request={request} change={change} />
+      )}
       {error !== null && faultText === null && <Failure error={error} again={results.again} />}
       {error === null && (
         <div className={styles.columns} data-item={open ? '' : undefined}>
-          <Timetable key={printed} handle={table} request={request} results={results} open={open} change={change} show={show} />
+          <Timetable
+            key={printed}
+            handle={table}
+            request={request}
+            results={results}
+            open={open}
+            change={change}
+            show={show}
+          />
           <aside className={styles.pane} aria-label={open ? 'The item' : 'Breakdown of the results'}>
             {open ? (
               <ItemPane

@@ -1,15 +1,19 @@
 /** Beside the results: databases and study guides that fit, and what of them the index does not hold. */
 import { useQuery } from '@tanstack/react-query';
 import { getGuidance } from '../../browser/client';
-import type { SearchAnswer } from '../../core/engine/port';
-import { guidanceFor, handOn } from '../../core/guidance/guidance';
+import type { SearchAnswer } from '../../core/discovery/answers';
+import { guidanceFor, handOn } from '../../core/discovery/guidance';
 import type { SearchRequest } from '../../core/query/request';
 import styles from './breakdown.module.css';
 
 const HEADINGS = 6;
 
 export default function Beside({ request, answer }: { request: SearchRequest; answer: SearchAnswer }) {
-  const { data: map } = useQuery({ queryKey: ['guidance'], queryFn: getGuidance, staleTime: Number.POSITIVE_INFINITY });
+  const { data: map } = useQuery({
+    queryKey: ['guidance'],
+    queryFn: getGuidance,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
   if (!map || !request.q.trim()) return null;
   const headings = answer.breakdown.subject.slice(0, HEADINGS).map((s) => s.value);
   const { databases, guides } = guidanceFor(request.q, headings, map);
@@ -23,7 +27,11 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
             <a href={handOn(d, request.q)} target="_blank" rel="noopener">
               Search “{request.q.length > 40 ? `${request.q.slice(0, 39)}…` : request.q}” in {d.name}
             </a>
-            <p>{d.indexed === 'whole' ? `${d.about} All of it is in our index too.` : `${d.about} ${d.missing}`}</p>
+            <p>
+              {d.indexed === 'whole'
+                ? `${d.about} All of it is in our index too.`
+                : `${d.about} ${d.missing}`}
+            </p>
           </li>
         ))}
         {guides.map((g) => (

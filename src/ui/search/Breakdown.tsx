@@ -1,7 +1,7 @@
 /** The picture of the results: every bar can be kept or left out, and says how many it would leave. */
 import { lazy, type ReactNode, Suspense, useState } from 'react';
-import { KIND_FAMILIES } from '../../core/bibliography/kinds';
-import type { BreakdownValue, SearchAnswer } from '../../core/engine/port';
+import type { BreakdownValue, SearchAnswer } from '../../core/discovery/answers';
+import { KIND_FAMILIES } from '../../core/model/kinds';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -54,8 +54,11 @@ function Kinds(props: Props) {
     const same = chosen.every((c) => c === chosen[0]) ? (chosen[0] ?? null) : null;
     const family: Bar = { label, count, choice: same, set: (choice) => all(kinds, choice) };
     const one = own[0];
-    if (own.length === 1 && one) return [{ ...barOf('kind', one, props), label: kinds.length > 1 ? cap(one.label) : label }];
-    const shown = own.sort((a, b) => b.count - a.count).filter((v, i) => i < KINDS_SHOWN || choiceOf(request, 'kind', v.value));
+    if (own.length === 1 && one)
+      return [{ ...barOf('kind', one, props), label: kinds.length > 1 ? cap(one.label) : label }];
+    const shown = own
+      .sort((a, b) => b.count - a.count)
+      .filter((v, i) => i < KINDS_SHOWN || choiceOf(request, 'kind', v.value));
     return [family, ...shown.map((v) => ({ ...barOf('kind', v, props), sub: true }))];
   });
   const most = Math.max(1, ...bars.map((b) => b.count));
@@ -79,7 +82,9 @@ export function Breakdown(props: Props & { children: ReactNode }) {
   const ours = campuses.every((c) => choiceOf(request, 'place', c) === 'keep');
   const tool = (group: Group): ReactNode => {
     // A broad search doesn't count how many people there are; there are many.
-    const n = (OPEN_ENDED as readonly Group[]).includes(group) ? (answer.distinct[group] ?? Number.POSITIVE_INFINITY) : 0;
+    const n = (OPEN_ENDED as readonly Group[]).includes(group)
+      ? (answer.distinct[group] ?? Number.POSITIVE_INFINITY)
+      : 0;
     const text = n < Number.POSITIVE_INFINITY ? number(n) : 'of them';
     if (n > 8)
       return (
@@ -98,7 +103,9 @@ export function Breakdown(props: Props & { children: ReactNode }) {
           type="button"
           className={kit.link}
           aria-pressed={ours}
-          onClick={() => change(campuses.reduce((r, c) => choose(r, 'place', c, ours ? null : 'keep'), request))}
+          onClick={() =>
+            change(campuses.reduce((r, c) => choose(r, 'place', c, ours ? null : 'keep'), request))
+          }
         >
           {ours ? 'anywhere' : 'any of ours'}
         </button>
@@ -116,7 +123,9 @@ export function Breakdown(props: Props & { children: ReactNode }) {
       {answer.years.length > 0 && children}
       <Kinds request={request} answer={answer} change={change} />
       {SHOWN.map(([group, label, limit]) => {
-        const values = answer.breakdown[group].filter((v, i) => (i < limit && v.count > 0) || choiceOf(request, group, v.value));
+        const values = answer.breakdown[group].filter(
+          (v, i) => (i < limit && v.count > 0) || choiceOf(request, group, v.value),
+        );
         if (!values.length) return null;
         const most = Math.max(1, ...values.map((v) => v.count));
         return (

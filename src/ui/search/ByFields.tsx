@@ -1,10 +1,25 @@
 /** The search by fields: rows of field, relation and words, and the limits that are only wanted here. It edits the same search. */
 import { useState } from 'react';
-import { AUDIENCE_LIST, AUDIENCES, CARRIER_LIST, CARRIERS, LANGUAGE_LIST, languageLabel } from '../../core/bibliography/kinds';
+import {
+  AUDIENCE_LIST,
+  AUDIENCES,
+  CARRIER_LIST,
+  CARRIERS,
+  LANGUAGE_LIST,
+  languageLabel,
+} from '../../core/model/kinds';
 import { FIELD_NAMES, FIELD_TABLE, type FieldName } from '../../core/query/fields';
 import { printPlain, readPlain } from '../../core/query/plain';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
-import { EMPTY_ROW, printRows, RELATIONS, type Relation, type Row, readRows, relationsFor } from '../../core/query/rows';
+import {
+  EMPTY_ROW,
+  printRows,
+  RELATIONS,
+  type Relation,
+  type Row,
+  readRows,
+  relationsFor,
+} from '../../core/query/rows';
 import kit from '../kit/kit.module.css';
 import styles from './box.module.css';
 import shared from './shared.module.css';
@@ -34,7 +49,9 @@ export default function ByFields({ q, request, change, set }: Props) {
       rows.map((r, k) => {
         if (k !== i) return r;
         const row = { ...r, ...more };
-        return relationsFor(row.field).includes(row.relation) ? row : { ...row, relation: relationsFor(row.field)[0] as Relation };
+        return relationsFor(row.field).includes(row.relation)
+          ? row
+          : { ...row, relation: relationsFor(row.field)[0] as Relation };
       }),
     );
   const limit = (group: Group, values: readonly string[], label: (v: string) => string) => (
@@ -71,7 +88,11 @@ export default function ByFields({ q, request, change, set }: Props) {
               <option value="not">but not</option>
             </select>
           )}
-          <select aria-label={`Row ${i + 1}, field`} value={row.field} onChange={(e) => edit(i, { field: e.target.value as Row['field'] })}>
+          <select
+            aria-label={`Row ${i + 1}, field`}
+            value={row.field}
+            onChange={(e) => edit(i, { field: e.target.value as Row['field'] })}
+          >
             <option value="anywhere">Anywhere</option>
             {FIELD_NAMES.map((f: FieldName) => (
               <option key={f} value={f}>

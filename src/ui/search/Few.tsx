@@ -1,7 +1,7 @@
 /** A small answer: which condition costs how much, what else the subject is called. Each is one gesture. */
-import { REACHES } from '../../core/access/summary';
-import { waitsInWords } from '../../core/access/times';
-import type { SearchAnswer } from '../../core/engine/port';
+
+import type { SearchAnswer } from '../../core/discovery/answers';
+import { REACHES, waitsInWords } from '../../core/model/waits';
 import { CONDITIONS, hasCondition, type SearchRequest, withoutCondition } from '../../core/query/request';
 import { conditionText, REACH_LABEL } from '../../core/query/sentence';
 import { useHere } from '../kit/app';
@@ -11,11 +11,23 @@ import styles from './timetable.module.css';
 const FEW = 20;
 const number = (n: number): string => n.toLocaleString('en');
 
-export function Few({ request, answer, change }: { request: SearchRequest; answer: SearchAnswer; change: (r: SearchRequest) => void }) {
+export function Few({
+  request,
+  answer,
+  change,
+}: {
+  request: SearchRequest;
+  answer: SearchAnswer;
+  change: (r: SearchRequest) => void;
+}) {
   const { info } = useHere();
   if (answer.total > FEW) return null;
-  const wider = REACHES.slice(REACHES.indexOf(request.reach) + 1).filter((r) => answer.reach[r] > answer.reach[request.reach]);
-  const costs = CONDITIONS.filter((c) => c !== 'reach' && hasCondition(request, c) && (answer.cost[c] ?? 0) > 0);
+  const wider = REACHES.slice(REACHES.indexOf(request.reach) + 1).filter(
+    (r) => answer.reach[r] > answer.reach[request.reach],
+  );
+  const costs = CONDITIONS.filter(
+    (c) => c !== 'reach' && hasCondition(request, c) && (answer.cost[c] ?? 0) > 0,
+  );
   const subjects = answer.breakdown.subject.filter((s) => s.count > 1).slice(0, 4);
   if (!wider.length && !costs.length && !subjects.length) return null;
   return (

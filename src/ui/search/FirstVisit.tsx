@@ -1,9 +1,10 @@
 /** Before the first search: what the box takes, and what of the reader's is under way. */
 import { standingOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import { isOpen, isUnderWay, STATE_LABEL } from '../../core/requests/lifecycle';
+import { isOpen, isUnderWay } from '../../core/model/slipStates';
+import { dayOf, dayText, parseDay, parseLocal } from '../../core/model/time';
+import { STATE_LABEL } from '../../core/requests/lifecycle';
 import { slipTitle } from '../../core/requests/slip';
-import { dayOf, dayText, parseDay, parseLocal } from '../../core/time';
 import { useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
 import { useNews } from '../searches/useNews';
@@ -76,7 +77,9 @@ export function FirstVisit() {
       <section>
         <h2>Under way</h2>
         {open.length === 0 ? (
-          <p className={shared.hint}>No slip is open. What is missing on our shelves can be asked for from any result.</p>
+          <p className={shared.hint}>
+            No slip is open. What is missing on our shelves can be asked for from any result.
+          </p>
         ) : (
           <ul className={styles.openSlips}>
             {open.slice(0, 6).map((s) => (
@@ -84,7 +87,9 @@ export function FirstVisit() {
                 <a href={`/requests/${s.id}`}>{slipTitle(s)}</a>
                 <span>
                   {STATE_LABEL[s.state]}
-                  {s.promised && isUnderWay(s.state) ? `, promised ${dayText(dayOf(parseLocal(s.promised.median) ?? (0 as never)))}` : ''}
+                  {s.promised && isUnderWay(s.state)
+                    ? `, promised ${dayText(dayOf(parseLocal(s.promised.median) ?? (0 as never)))}`
+                    : ''}
                 </span>
               </li>
             ))}

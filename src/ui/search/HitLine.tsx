@@ -1,11 +1,11 @@
 import { type MouseEvent, memo, useState } from 'react';
-import { recordHref } from '../../core/bibliography/address';
-import { creators, editionText, numbering, peopleLine } from '../../core/bibliography/describe';
-import { CARRIERS, KINDS, languageLabel } from '../../core/bibliography/kinds';
-import { PEER_LABEL } from '../../core/bibliography/peerReview';
-import type { Hit } from '../../core/engine/port';
-import type { Cents } from '../../core/policy/types';
-import type { DayNumber } from '../../core/time';
+import type { Hit } from '../../core/discovery/answers';
+import { recordHref } from '../../core/model/address';
+import { creators, editionText, numbering, peopleLine } from '../../core/model/describe';
+import { CARRIERS, KINDS, languageLabel } from '../../core/model/kinds';
+import type { Cents } from '../../core/model/library';
+import { PEER_LABEL } from '../../core/model/peerReview';
+import type { DayNumber } from '../../core/model/time';
 import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
 import { Marked } from '../item/Marked';
 import kit from '../kit/kit.module.css';
@@ -18,7 +18,8 @@ function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
   const parts: string[] = [KINDS[hit.kind].label];
   if (csl.genre) parts[0] = csl.genre;
   if (hit.carrier !== 'print' && hit.carrier !== 'online') parts.push(CARRIERS[hit.carrier].toLowerCase());
-  if (KINDS[hit.kind].family === 'article' || hit.peerReview.status === 'reviewed') parts.push(PEER_LABEL[hit.peerReview.status]);
+  if (KINDS[hit.kind].family === 'article' || hit.peerReview.status === 'reviewed')
+    parts.push(PEER_LABEL[hit.peerReview.status]);
   if (csl.language && csl.language !== 'en') parts.push(`in ${languageLabel(csl.language)}`);
   if (best) {
     const chance = best.chance < 0.99 ? `, chance ${Math.round(best.chance * 100)} %` : '';
@@ -64,7 +65,9 @@ export const HitLine = memo(function HitLine({
       <p className={styles.wait} data-wait={wait.class}>
         <b>{wait.label}</b>
         {wait.sub && <span>{wait.sub}</span>}
-        {wait.verdict && wait.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[wait.verdict]}</span>}
+        {wait.verdict && wait.verdict !== 'in-time' && (
+          <span className={kit.tag}>{VERDICT_TEXT[wait.verdict]}</span>
+        )}
       </p>
       <div className={styles.what}>
         <h2 className={styles.title} lang={csl.language}>
@@ -141,4 +144,5 @@ function Versions({ hit, show }: { hit: Hit; show: (id: string | null) => void }
   );
 }
 /** The different sorts of versions, each once. */
-const summary = (hit: Hit): string => [...new Set(hit.versions.map((v) => v.note.toLowerCase()))].slice(0, 3).join('; ');
+const summary = (hit: Hit): string =>
+  [...new Set(hit.versions.map((v) => v.note.toLowerCase()))].slice(0, 3).join('; ');

@@ -1,5 +1,12 @@
-import type { SearchAnswer } from '../../core/engine/port';
-import { CONDITIONS, hasCondition, NEW_SEARCH, printRequest, type SearchRequest, withoutCondition } from '../../core/query/request';
+import type { SearchAnswer } from '../../core/discovery/answers';
+import {
+  CONDITIONS,
+  hasCondition,
+  NEW_SEARCH,
+  printRequest,
+  type SearchRequest,
+  withoutCondition,
+} from '../../core/query/request';
 import { conditionText } from '../../core/query/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -38,7 +45,15 @@ export function NoResults({
             <button
               type="button"
               className={kit.link}
-              onClick={() => change({ ...NEW_SEARCH, drop: {}, q: request.q, syntax: request.syntax, needBy: request.needBy })}
+              onClick={() =>
+                change({
+                  ...NEW_SEARCH,
+                  drop: {},
+                  q: request.q,
+                  syntax: request.syntax,
+                  needBy: request.needBy,
+                })
+              }
             >
               Search without conditions
             </button>
@@ -46,15 +61,21 @@ export function NoResults({
         )}
         {/["“”]/.test(request.q) && request.syntax === 'plain' && (
           <li>
-            <button type="button" className={kit.link} onClick={() => change({ ...request, q: request.q.replace(/["“”]/g, '') })}>
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => change({ ...request, q: request.q.replace(/["“”]/g, '') })}
+            >
               Search the words without the quotation marks
             </button>
           </li>
         )}
         {words > 3 && <li>All words must occur in a record: leave out the less important ones.</li>}
         <li>
-          <a href={`/ask?${new URLSearchParams({ search: printRequest(request).toString() })}`}>Ask a librarian</a>; this search goes with
-          it.
+          <a href={`/ask?${new URLSearchParams({ search: printRequest(request).toString() })}`}>
+            Ask a librarian
+          </a>
+          ; this search goes with it.
         </li>
       </ul>
     </div>

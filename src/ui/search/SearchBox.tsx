@@ -1,12 +1,21 @@
 /** One wide box, its suggestions, the day by which the thing is needed, and the three ways of asking. */
-import { type FormEvent, type KeyboardEvent, lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
+import {
+  type FormEvent,
+  type KeyboardEvent,
+  lazy,
+  Suspense,
+  useEffect,
+  useId,
+  useRef,
+  useState,
+} from 'react';
 import { getSuggestions } from '../../browser/client';
 import { pastOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import { recordHref } from '../../core/bibliography/address';
-import { fold } from '../../core/engine/fold';
+import { recordHref } from '../../core/model/address';
+import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { SearchRequest } from '../../core/query/request';
-import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/time';
+import { fold } from '../../core/words/fold';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { useKept } from '../kit/useKept';
@@ -53,7 +62,9 @@ function useSuggestions(text: string, active: boolean): readonly Choice[] {
               hint: s.kind === 'title' ? '' : s.count.toLocaleString('en'),
               ...(s.id
                 ? { href: recordHref(s.id) }
-                : { q: `${s.kind === 'person' ? 'by' : s.kind === 'subject' ? 'subject' : 'in'}:"${s.text}"` }),
+                : {
+                    q: `${s.kind === 'person' ? 'by' : s.kind === 'subject' ? 'subject' : 'in'}:"${s.text}"`,
+                  }),
             })),
           }),
         () => {},
@@ -69,8 +80,20 @@ function useSuggestions(text: string, active: boolean): readonly Choice[] {
   const own = past
     .filter((p) => fold(p.q).includes(key) && fold(p.q) !== key)
     .slice(0, PAST_SHOWN)
-    .map((p): Choice => ({ kind: 'past', text: p.q, hint: p.total.toLocaleString('en'), href: `/?${p.address}` }));
-  return [...own, ...(found.text === text || found.text.startsWith(text) || text.startsWith(found.text) ? found.choices : [])];
+    .map(
+      (p): Choice => ({
+        kind: 'past',
+        text: p.q,
+        hint: p.total.toLocaleString('en'),
+        href: `/?${p.address}`,
+      }),
+    );
+  return [
+    ...own,
+    ...(found.text === text || found.text.startsWith(text) || text.startsWith(found.text)
+      ? found.choices
+      : []),
+  ];
 }
 
 export type WayOfAsking = 'words' | 'fields' | 'cql';
@@ -161,7 +184,13 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
                 autoComplete="off"
                 spellCheck={false}
               />
-              <div id={`${id}list`} role="listbox" aria-label="Suggestions" className={styles.suggestions} hidden={!open}>
+              <div
+                id={`${id}list`}
+                role="listbox"
+                aria-label="Suggestions"
+                className={styles.suggestions}
+                hidden={!open}
+              >
                 {choices.map((c, i) => (
                   // biome-ignore lint/a11y/useKeyWithClickEvents: keys act on the input (ARIA combobox pattern)
                   <div
@@ -233,7 +262,8 @@ function Ask({
   const [said, setSaid] = useState('');
   const go = async (to: WayOfAsking) => {
     const syntaxes = await import('./syntaxes');
-    const next = to === 'cql' ? syntaxes.plainToCql(text) : way === 'cql' ? syntaxes.cqlToPlain(text) : { text };
+    const next =
+      to === 'cql' ? syntaxes.plainToCql(text) : way === 'cql' ? syntaxes.cqlToPlain(text) : { text };
     if ('problem' in next) {
       setSaid(`This can’t be read yet, so it stays here: ${next.problem}.`);
       return;

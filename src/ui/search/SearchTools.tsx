@@ -2,7 +2,7 @@
 import type { FormEvent } from 'react';
 import { saveStanding, standingOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import type { SearchAnswer } from '../../core/engine/port';
+import type { SearchAnswer } from '../../core/discovery/answers';
 import { printRequest, type SearchRequest } from '../../core/query/request';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -18,7 +18,8 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
   const kept = standing?.find((s) => s.address === address);
   const save = (event: FormEvent<HTMLFormElement>, close: () => void) => {
     event.preventDefault();
-    const name = String(new FormData(event.currentTarget).get('name') ?? '').trim() || request.q || 'Everything';
+    const name =
+      String(new FormData(event.currentTarget).get('name') ?? '').trim() || request.q || 'Everything';
     void saveStanding(theStore(), {
       id: `${reader.id}|${address}`,
       reader: reader.id,
@@ -55,7 +56,9 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
                   Keep
                 </button>
               </p>
-              <p className={shared.hint}>It tells what is new since you last looked. It stays in this browser.</p>
+              <p className={shared.hint}>
+                It tells what is new since you last looked. It stays in this browser.
+              </p>
             </form>
           )}
         </Popover>

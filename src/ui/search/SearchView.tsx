@@ -1,6 +1,14 @@
 /** The search view: one address is one state; everything seen here can be shared and comes back with Back. */
 import { lazy, Suspense, useCallback, useState } from 'react';
-import { leftBehind, NEW_SEARCH, NOTHING_KEPT, newWords, printRequest, readRequest, type SearchRequest } from '../../core/query/request';
+import {
+  leftBehind,
+  NEW_SEARCH,
+  NOTHING_KEPT,
+  newWords,
+  printRequest,
+  readRequest,
+  type SearchRequest,
+} from '../../core/query/request';
 import { adjust, go, useAddress } from '../kit/address';
 import { App, useHere } from '../kit/app';
 import { useKeys } from '../kit/keys';
@@ -13,7 +21,8 @@ const loadAnswered = () => import('./Answered');
 const Answered = lazy(loadAnswered);
 // An address with a search needs it at once; a first visit needs it with the first search.
 // What does not come now is asked for again when it is drawn, and said there.
-if (typeof window !== 'undefined') setTimeout(() => loadAnswered().catch(() => null), window.location.search.includes('q=') ? 0 : 2500);
+if (typeof window !== 'undefined')
+  setTimeout(() => loadAnswered().catch(() => null), window.location.search.includes('q=') ? 0 : 2500);
 
 function Search() {
   const { reader, settings } = useHere();
@@ -53,7 +62,8 @@ function Search() {
       e.preventDefault();
       document.querySelector<HTMLInputElement>('#query')?.select();
     },
-    b: () => document.querySelector<HTMLButtonElement>('[aria-label="Breakdown of the results"] button')?.focus(),
+    b: () =>
+      document.querySelector<HTMLButtonElement>('[aria-label="Breakdown of the results"] button')?.focus(),
     w: () => document.querySelector<HTMLButtonElement>('button[data-wait]')?.focus(),
   });
   return (
@@ -69,7 +79,14 @@ function Search() {
       />
       {searched ? (
         <Suspense fallback={<p className={styles.left}>Looking…</p>}>
-          <Answered request={request} open={open(address)} left={left} change={change} show={show} setFault={setFault} />
+          <Answered
+            request={request}
+            open={open(address)}
+            left={left}
+            change={change}
+            show={show}
+            setFault={setFault}
+          />
         </Suspense>
       ) : (
         <FirstVisit />

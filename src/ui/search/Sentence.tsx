@@ -2,10 +2,10 @@
 import { type ReactNode, useState } from 'react';
 import { saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import { REACHES, type Reach } from '../../core/access/summary';
-import { waitsInWords } from '../../core/access/times';
-import { KIND_LIST, KINDS, LANGUAGE_LIST, languageLabel } from '../../core/bibliography/kinds';
-import type { SearchAnswer } from '../../core/engine/port';
+import type { SearchAnswer } from '../../core/discovery/answers';
+import { KIND_LIST, KINDS, LANGUAGE_LIST, languageLabel } from '../../core/model/kinds';
+import { dayOf, isoDay, type Minutes, parseLocal, yearOf } from '../../core/model/time';
+import { REACHES, type Reach, waitsInWords } from '../../core/model/waits';
 import {
   type Condition,
   choiceOf,
@@ -18,7 +18,6 @@ import {
   sameCondition,
 } from '../../core/query/request';
 import { REACH_LABEL, type SentencePart, sentenceParts } from '../../core/query/sentence';
-import { dayOf, isoDay, type Minutes, parseLocal, yearOf } from '../../core/time';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -74,7 +73,9 @@ const PEER_CHOICES: readonly (readonly [label: string, keep: readonly string[]])
 function Peer({ request, answer, change }: Props) {
   const kept = request.keep.peer ?? [];
   const count = (values: readonly string[]) =>
-    (answer?.breakdown.peer ?? []).filter((v) => !values.length || values.includes(v.value)).reduce((n, v) => n + v.count, 0);
+    (answer?.breakdown.peer ?? [])
+      .filter((v) => !values.length || values.includes(v.value))
+      .reduce((n, v) => n + v.count, 0);
   const { peer: _, ...rest } = request.keep;
   return (
     <fieldset className={shared.choices}>
@@ -92,7 +93,8 @@ function Peer({ request, answer, change }: Props) {
         </label>
       ))}
       <p className={shared.hint}>
-        Reviewed means: the journal was refereed in that year, and the piece is of a sort that goes to referees.
+        Reviewed means: the journal was refereed in that year, and the piece is of a sort that goes to
+        referees.
       </p>
     </fieldset>
   );
@@ -105,7 +107,11 @@ function Years({ request, change, close }: Props & { close: () => void }) {
   const [to, setTo] = useState(request.to === null ? '' : String(request.to));
   const bad = (t: string) => t !== '' && !/^\d{4}$/.test(t);
   const fault =
-    bad(from) || bad(to) ? 'A year has four digits, like 2012.' : from && to && from > to ? 'The first year lies after the last.' : '';
+    bad(from) || bad(to)
+      ? 'A year has four digits, like 2012.'
+      : from && to && from > to
+        ? 'The first year lies after the last.'
+        : '';
   const take = () => {
     if (fault) return;
     change({ ...request, from: from ? Number(from) : null, to: to ? Number(to) : null });
@@ -211,7 +217,11 @@ function Wider({ answer, reach }: { answer: SearchAnswer | undefined; reach: Rea
   const waits = answer?.wider[reach];
   if (!waits) return null;
   const more = Object.values(waits).reduce((a, b) => a + b, 0);
-  return <small className={styles.wider}>{more > 0 ? `${number(more)} more: ${waitsInWords(waits)}` : 'nothing more'}</small>;
+  return (
+    <small className={styles.wider}>
+      {more > 0 ? `${number(more)} more: ${waitsInWords(waits)}` : 'nothing more'}
+    </small>
+  );
 }
 function ReachChoice({ request, answer, change }: Props) {
   return (
@@ -219,7 +229,12 @@ function ReachChoice({ request, answer, change }: Props) {
       <legend className={kit.legend}>How far to look</legend>
       {REACHES.map((reach) => (
         <label key={reach} className={kit.check}>
-          <input type="radio" name="reach" checked={request.reach === reach} onChange={() => change({ ...request, reach })} />
+          <input
+            type="radio"
+            name="reach"
+            checked={request.reach === reach}
+            onChange={() => change({ ...request, reach })}
+          />
           <span>
             {REACH_LABEL[reach]} <span className={shared.hint}>{REACH_HINT[reach]}</span>
             <Wider answer={answer} reach={reach} />
@@ -271,7 +286,10 @@ export function Sentence(props: Props & { kept: Kept }) {
   };
   const inner: Props = { request, answer, change };
   const isKept = (name: Condition | null): boolean =>
-    name !== null && kept.names.includes(name) && hasCondition(request, name) && sameCondition(request, kept.values, name);
+    name !== null &&
+    kept.names.includes(name) &&
+    hasCondition(request, name) &&
+    sameCondition(request, kept.values, name);
   const control = (part: SentencePart, i: number): ReactNode => {
     if (!part.control) return part.asked ? <b key={i}>{part.text}</b> : <span key={i}>{part.text}</span>;
     const name = conditionOf(part);
@@ -327,7 +345,13 @@ export function Sentence(props: Props & { kept: Kept }) {
       </Popover>
     );
   };
-  const bare: SearchRequest = { ...NEW_SEARCH, q: request.q, syntax: request.syntax, needBy: request.needBy, sort: request.sort };
+  const bare: SearchRequest = {
+    ...NEW_SEARCH,
+    q: request.q,
+    syntax: request.syntax,
+    needBy: request.needBy,
+    sort: request.sort,
+  };
   const plain = printable(bare);
   return (
     <div className={styles.sentenceRow}>
@@ -348,11 +372,16 @@ export function Sentence(props: Props & { kept: Kept }) {
       </div>
       {looksLikeReference(request.q) && (
         <p className={styles.note} data-offer="">
-          This looks like a reference. <a href={`/references?${new URLSearchParams({ paste: request.q })}`}>Read it part by part</a>
+          This looks like a reference.{' '}
+          <a href={`/references?${new URLSearchParams({ paste: request.q })}`}>Read it part by part</a>
         </p>
       )}
       {answer?.notes.map((n) => (
-        <p key={n.code} className={styles.note} data-offer={n.code === 'person' || n.code === 'journal' ? '' : undefined}>
+        <p
+          key={n.code}
+          className={styles.note}
+          data-offer={n.code === 'person' || n.code === 'journal' ? '' : undefined}
+        >
           {n.text}
           {n.offers?.map((o) => (
             <button
@@ -371,6 +400,8 @@ export function Sentence(props: Props & { kept: Kept }) {
 }
 /** Long, with a year and marks between its parts: somebody pasted a reference. */
 const looksLikeReference = (q: string): boolean =>
-  q.trim().split(/\s+/).length >= 8 && /\b(1[5-9]|20)\d\d\b/.test(q) && (q.match(/[.,:;]/g) ?? []).length >= 3;
+  q.trim().split(/\s+/).length >= 8 &&
+  /\b(1[5-9]|20)\d\d\b/.test(q) &&
+  (q.match(/[.,:;]/g) ?? []).length >= 3;
 const printable = (r: SearchRequest): string =>
   JSON.stringify([r.keep, r.drop, r.from, r.to, r.reach, r.needBy === null ? '' : isoDay(r.needBy)]);

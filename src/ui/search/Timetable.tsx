@@ -1,9 +1,17 @@
 /** The timetable: each line begins with when it could be read. Only the lines in view are drawn. */
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { type FormEvent, type RefObject, useEffect, useImperativeHandle, useLayoutEffect, useRef, useState } from 'react';
-import type { Hit } from '../../core/engine/port';
+import {
+  type FormEvent,
+  type RefObject,
+  useEffect,
+  useImperativeHandle,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from 'react';
+import type { Hit } from '../../core/discovery/answers';
+import { dayText } from '../../core/model/time';
 import { type SearchRequest, SORT_LABEL, SORTS, type Sort } from '../../core/query/request';
-import { dayText } from '../../core/time';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -37,7 +45,8 @@ interface Kept {
 
 /** Lines that are looked through for an item opened by its address; what comes first is what was linked to. */
 const LOOKED_THROUGH = 100;
-const isOf = (hit: Hit | undefined, id: string): boolean => hit !== undefined && (hit.id === id || hit.versions.some((v) => v.id === id));
+const isOf = (hit: Hit | undefined, id: string): boolean =>
+  hit !== undefined && (hit.id === id || hit.versions.some((v) => v.id === id));
 function lineOf(results: Results, id: string): number {
   for (let i = 0; i < Math.min(results.lines, LOOKED_THROUGH); i++) if (isOf(results.lineAt(i), id)) return i;
   return -1;
@@ -50,7 +59,12 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
   useLayoutEffect(() => {
     if (list.current) setTop(list.current.getBoundingClientRect().top + window.scrollY);
   }, []);
-  const virtual = useWindowVirtualizer({ count: lines, estimateSize: () => LINE, overscan: 6, scrollMargin: top });
+  const virtual = useWindowVirtualizer({
+    count: lines,
+    estimateSize: () => LINE,
+    overscan: 6,
+    scrollMargin: top,
+  });
   const items = virtual.getVirtualItems();
   const from = items[0]?.index ?? 0;
   const to = items.at(-1)?.index ?? 0;
@@ -66,7 +80,10 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
       timer = window.setTimeout(() => {
         const first = virtual.getVirtualItems().find((i) => i.end > window.scrollY);
         const into = first ? window.scrollY - first.start : window.scrollY;
-        window.history.replaceState({ ...window.history.state, line: window.scrollY > top ? first?.index : undefined, into }, '');
+        window.history.replaceState(
+          { ...window.history.state, line: window.scrollY > top ? first?.index : undefined, into },
+          '',
+        );
       }, 120);
     };
     window.addEventListener('scroll', scrolled, { passive: true });
@@ -98,14 +115,19 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
   };
   useImperativeHandle(handle, () => ({
     goTo,
-    focused: () => Number((document.activeElement?.closest('li[data-index]') as HTMLElement | null)?.dataset.index ?? -1),
+    focused: () =>
+      Number((document.activeElement?.closest('li[data-index]') as HTMLElement | null)?.dataset.index ?? -1),
   }));
 
   return (
     <section className={view.timetable} aria-label="Results" aria-busy={fetching}>
       <header className={shared.listHead}>
         <h1>{answer ? `${number(answer.total)} to read` : 'Looking…'}</h1>
-        <Popover className={styles.sortButton} describe={`Order: ${SORT_LABEL[request.sort]}. Change`} label={SORT_LABEL[request.sort]}>
+        <Popover
+          className={styles.sortButton}
+          describe={`Order: ${SORT_LABEL[request.sort]}. Change`}
+          label={SORT_LABEL[request.sort]}
+        >
           {(close) => (
             <fieldset className={shared.choices}>
               <legend className={kit.legend}>Order</legend>
@@ -135,7 +157,12 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
       </header>
       {!answer && <Waiting />}
       {answer && answer.total === 0 && <NoResults request={request} answer={answer} change={change} />}
-      <ol ref={list} className={styles.lines} data-stale={fetching ? '' : undefined} style={{ height: virtual.getTotalSize() }}>
+      <ol
+        ref={list}
+        className={styles.lines}
+        data-stale={fetching ? '' : undefined}
+        style={{ height: virtual.getTotalSize() }}
+      >
         {items.map((item) => {
           const hit = results.lineAt(item.index);
           return (
@@ -148,7 +175,16 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
               className={styles.slot}
               style={{ transform: `translateY(${item.start - top}px)` }}
             >
-              {hit ? <HitLine hit={hit} open={open !== null && isOf(hit, open)} needBy={request.needBy} show={show} /> : <Ghost />}
+              {hit ? (
+                <HitLine
+                  hit={hit}
+                  open={open !== null && isOf(hit, open)}
+                  needBy={request.needBy}
+                  show={show}
+                />
+              ) : (
+                <Ghost />
+              )}
             </li>
           );
         })}
@@ -160,7 +196,9 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
       )}
       {answer && answer.total > 0 && <Few request={request} answer={answer} change={change} />}
       {lines === MOST_LINES && (
-        <p className={styles.more}>These are the first {number(MOST_LINES)} lines. Narrow the search to come to the rest.</p>
+        <p className={styles.more}>
+          These are the first {number(MOST_LINES)} lines. Narrow the search to come to the rest.
+        </p>
       )}
     </section>
   );

@@ -1,6 +1,6 @@
-import type { SearchAnswer } from '../../core/engine/port';
+import type { SearchAnswer } from '../../core/discovery/answers';
+import { dayText } from '../../core/model/time';
 import { choiceOf, choose, type SearchRequest } from '../../core/query/request';
-import { dayText } from '../../core/time';
 import styles from './waitBar.module.css';
 
 /** How many of all results fall in each wait class; a class can be picked. Widths follow the counts, with a legible least. */
@@ -43,7 +43,10 @@ export function WaitBar({
       })}
       {byNeed !== null && !any && request.needBy !== null && (
         <p className={styles.needSpan}>
-          <span style={{ width: `${(100 * byNeed) / Math.max(1, total)}%` }} data-none={byNeed === 0 ? '' : undefined}>
+          <span
+            style={{ width: `${(100 * byNeed) / Math.max(1, total)}%` }}
+            data-none={byNeed === 0 ? '' : undefined}
+          >
             {byNeed > 0 && `in time for ${dayText(request.needBy)}: ${byNeed.toLocaleString('en')}`}
           </span>
           {total > byNeed && <span>too late: {(total - byNeed).toLocaleString('en')}</span>}

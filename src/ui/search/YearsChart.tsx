@@ -4,7 +4,7 @@
  */
 import { useState } from 'react';
 import { Bar, BarChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis } from 'recharts';
-import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/time';
+import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/model/time';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './breakdown.module.css';
@@ -32,7 +32,10 @@ export default function YearsChart({ years, from, to, pick }: Props) {
   const known = new Map(years);
   const first = Math.max(SHOWN_BACK_TO, Math.min(years[0]?.[0] ?? now, now - 30));
   const older = years.filter(([y]) => y < first).reduce((n, [, c]) => n + c, 0);
-  const data = Array.from({ length: now - first + 1 }, (_, i) => ({ year: first + i, count: known.get(first + i) ?? 0 }));
+  const data = Array.from({ length: now - first + 1 }, (_, i) => ({
+    year: first + i,
+    count: known.get(first + i) ?? 0,
+  }));
   const inside = (y: number) => y >= (from ?? -1) && y <= (to ?? 9999);
   const chosen = from !== null || to !== null;
   const yearAt = (e: { activeLabel?: string | number | undefined }): number | null =>
@@ -88,9 +91,15 @@ export default function YearsChart({ years, from, to, pick }: Props) {
             <Tooltip
               cursor={{ fill: 'var(--paper-picked)' }}
               content={({ active, payload }) => {
-                const at = active ? (payload?.[0]?.payload as { year: number; count: number } | undefined) : undefined;
+                const at = active
+                  ? (payload?.[0]?.payload as { year: number; count: number } | undefined)
+                  : undefined;
                 if (!at) return null;
-                const count = span ? data.filter((d) => d.year >= span[0] && d.year <= span[1]).reduce((n, d) => n + d.count, 0) : at.count;
+                const count = span
+                  ? data
+                      .filter((d) => d.year >= span[0] && d.year <= span[1])
+                      .reduce((n, d) => n + d.count, 0)
+                  : at.count;
                 const label = span && span[0] !== span[1] ? `${span[0]}–${span[1]}` : at.year;
                 return <p className={styles.tip}>{`${label}: ${count.toLocaleString('en')}`}</p>;
               }}

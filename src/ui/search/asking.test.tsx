@@ -7,8 +7,8 @@ import { follow, hereAt, show } from '../../../tests/fixtures/here';
 import * as client from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
+import { isoDay } from '../../core/model/time';
 import { NEW_SEARCH, printRequest, type SearchRequest } from '../../core/query/request';
-import { isoDay } from '../../core/time';
 import ByFields from './ByFields';
 import Commands from './Commands';
 import { SearchBox, type WayOfAsking } from './SearchBox';
@@ -31,7 +31,9 @@ describe('by fields', () => {
     const { asked } = rows('title:kelp by:lind -review');
     const fields = screen.getAllByRole('combobox', { name: /field$/ }) as HTMLSelectElement[];
     expect(fields.map((f) => f.value)).toEqual(['title', 'by', 'anywhere']);
-    expect((screen.getByRole('combobox', { name: 'Row 3, joined by' }) as HTMLSelectElement).value).toBe('not');
+    expect((screen.getByRole('combobox', { name: 'Row 3, joined by' }) as HTMLSelectElement).value).toBe(
+      'not',
+    );
     fireEvent.change(screen.getByRole('textbox', { name: 'Row 1, words' }), { target: { value: 'dulse' } });
     expect(asked.at(-1)).toBe('title:dulse by:lind NOT review');
     fireEvent.click(screen.getByRole('button', { name: 'Remove row 2' }));
@@ -68,7 +70,13 @@ describe('by fields', () => {
 
 describe('commands', () => {
   it('a fault stands under the character at which reading stopped', () => {
-    show(<Commands text="dc.title = kelp and" set={() => {}} fault={{ text: 'A word is missing here.', at: 19 }} />);
+    show(
+      <Commands
+        text="dc.title = kelp and"
+        set={() => {}}
+        fault={{ text: 'A word is missing here.', at: 19 }}
+      />,
+    );
     expect(screen.getByRole('alert').textContent).toBe('A word is missing here.');
     expect(document.querySelector('[aria-hidden]')?.textContent).toBe(`${' '.repeat(19)}^`);
     expect(screen.getByRole('searchbox').getAttribute('aria-invalid')).toBe('true');
@@ -125,7 +133,8 @@ describe('the box', () => {
     const input = type('kelp');
     await waitFor(() => expect(screen.getAllByRole('option')).toHaveLength(3));
     expect(input.getAttribute('aria-expanded')).toBe('true');
-    const picked = () => screen.queryByRole('option', { selected: true })?.querySelector('b')?.textContent ?? null;
+    const picked = () =>
+      screen.queryByRole('option', { selected: true })?.querySelector('b')?.textContent ?? null;
     const seen = [picked()];
     for (let i = 0; i < 4; i++) {
       fireEvent.keyDown(input, { key: 'ArrowDown' });

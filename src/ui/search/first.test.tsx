@@ -10,10 +10,11 @@ import { moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { saveStanding } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/policy/types';
+import type { Reader } from '../../core/model/library';
+import type { Slip } from '../../core/model/slip';
 import { NEW_SEARCH, printRequest, readRequest, type SearchRequest } from '../../core/query/request';
 import { markSent, putInOutgoing } from '../../core/requests/lifecycle';
-import { newSlip, type Slip } from '../../core/requests/slip';
+import { newSlip } from '../../core/requests/slip';
 import { GUIDANCE } from '../../demo/guidance';
 import { READERS } from '../../demo/library';
 import Beside from './Beside';
@@ -26,7 +27,9 @@ const answerTo = (r: SearchRequest) => world.service.search(r, moment(), { offse
 const within1 = (view: React.ReactNode, here = hereAt()) =>
   show(<QueryClientProvider client={new QueryClient()}>{view}</QueryClientProvider>, here);
 beforeEach(() => {
-  vi.spyOn(client, 'getSearch').mockImplementation(async (r, at, slice) => world.service.search(r, at, slice) as never);
+  vi.spyOn(client, 'getSearch').mockImplementation(
+    async (r, at, slice) => world.service.search(r, at, slice) as never,
+  );
   vi.spyOn(client, 'getGuidance').mockResolvedValue(GUIDANCE);
 });
 afterEach(async () => {
@@ -62,7 +65,13 @@ describe('the first visit', () => {
         needBy: '',
         now: INFO.start,
       });
-      const promised = { median: '2026-11-06T09:10', likely: '2026-11-09T09:10', chance: 0.9, lines: [], total: 0 };
+      const promised = {
+        median: '2026-11-06T09:10',
+        likely: '2026-11-09T09:10',
+        chance: 0.9,
+        lines: [],
+        total: 0,
+      };
       return markSent(putInOutgoing(draft, promised, INFO.start), INFO.start);
     });
     within1(<FirstVisit />, hereAt(INFO.start, slips));
@@ -86,7 +95,11 @@ describe('the first visit', () => {
     // Not before it is known.
     expect(screen.queryByText('nothing new')).toBeNull();
     expect(link.getAttribute('href')).toBe(`/?${address}`);
-    await waitFor(() => expect((link.closest('li') as HTMLElement).textContent).toMatch(/(\d+ new since Mon 2 Nov|nothing new)$/));
+    await waitFor(() =>
+      expect((link.closest('li') as HTMLElement).textContent).toMatch(
+        /(\d+ new since Mon 2 Nov|nothing new)$/,
+      ),
+    );
   });
 });
 
@@ -101,10 +114,14 @@ describe('beside the results', () => {
     const handed = within(list).getAllByRole('link', { name: /^Search “seaweed nutrition” in/ });
     expect(handed.length).toBeGreaterThan(0);
     for (const a of handed) {
-      expect(decodeURIComponent((a.getAttribute('href') ?? '').replace(/\+/g, ' '))).toContain('seaweed nutrition');
+      expect(decodeURIComponent((a.getAttribute('href') ?? '').replace(/\+/g, ' '))).toContain(
+        'seaweed nutrition',
+      );
       const database = GUIDANCE.databases.find((d) => a.textContent?.endsWith(d.name));
       const said = (a.closest('li') as HTMLElement).textContent as string;
-      expect(said).toContain(database?.indexed === 'whole' ? 'All of it is in our index too.' : (database?.missing as string));
+      expect(said).toContain(
+        database?.indexed === 'whole' ? 'All of it is in our index too.' : (database?.missing as string),
+      );
     }
   });
   it('long words are cut in the label, not in what is handed on', async () => {
@@ -139,7 +156,9 @@ describe('the years', () => {
       [2017, null],
     ]);
     expect(screen.queryByRole('button', { name: 'any year' })).toBeNull();
-    expect(screen.getByText('From 1931 to 2024; most in 2024. Years can be typed in the search sentence.')).toBeTruthy();
+    expect(
+      screen.getByText('From 1931 to 2024; most in 2024. Years can be typed in the search sentence.'),
+    ).toBeTruthy();
     expect(screen.getByText('and 2 before 1950')).toBeTruthy();
     cleanup();
     const again = draw([[2024, 9]], 2020);

@@ -6,7 +6,7 @@ import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
-import type { Hit } from '../../core/engine/port';
+import type { Hit } from '../../core/discovery/answers';
 import { NEW_SEARCH, type SearchRequest } from '../../core/query/request';
 import { PAGE, useResults } from './useResults';
 
@@ -33,10 +33,16 @@ const search = (q: string): SearchRequest => ({ ...NEW_SEARCH, q, drop: {} });
 const AT = moment();
 function open(first: SearchRequest) {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, networkMode: 'always' } } });
-  const wrapper = ({ children }: { children: ReactNode }) => <QueryClientProvider client={queries}>{children}</QueryClientProvider>;
-  return renderHook(({ request }) => useResults(request, AT, true), { wrapper, initialProps: { request: first } });
+  const wrapper = ({ children }: { children: ReactNode }) => (
+    <QueryClientProvider client={queries}>{children}</QueryClientProvider>
+  );
+  return renderHook(({ request }) => useResults(request, AT, true), {
+    wrapper,
+    initialProps: { request: first },
+  });
 }
-const all = (q: string): readonly Hit[] => world.service.search(search(q), AT, { offset: 0, limit: 200 }).hits;
+const all = (q: string): readonly Hit[] =>
+  world.service.search(search(q), AT, { offset: 0, limit: 200 }).hits;
 
 describe('results', () => {
   it('begin with the first page; further ones come when they are seen, each once', async () => {
@@ -55,7 +61,9 @@ describe('results', () => {
     const { result } = open(search('history'));
     await waitFor(() => expect(result.current.answer).toBeDefined());
     act(() => result.current.see(3 * PAGE + 2, 3 * PAGE + 9));
-    await waitFor(() => expect(result.current.lineAt(3 * PAGE + 2)?.id).toBe(all('history')[3 * PAGE + 2]?.id));
+    await waitFor(() =>
+      expect(result.current.lineAt(3 * PAGE + 2)?.id).toBe(all('history')[3 * PAGE + 2]?.id),
+    );
     expect(asked).toEqual(['history@0', `history@${3 * PAGE}`]);
   });
   it('an item’s place is known, also by another version of it; not before its page is there', async () => {
@@ -86,7 +94,9 @@ describe('results', () => {
     await waitFor(() => expect(result.current.answer).toBeDefined());
     refuse = (offset) => offset > 0;
     act(() => result.current.see(PAGE, PAGE + 1));
-    await waitFor(() => expect(result.current.behind).toMatchObject({ message: 'The library can’t be reached.' }));
+    await waitFor(() =>
+      expect(result.current.behind).toMatchObject({ message: 'The library can’t be reached.' }),
+    );
     expect([result.current.error, result.current.lineAt(0)?.id]).toEqual([null, all('history')[0]?.id]);
     refuse = null;
     act(() => result.current.again());

@@ -6,10 +6,10 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { follow, INFO, show } from '../../../tests/fixtures/here';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
-import type { Hit, SearchAnswer } from '../../core/engine/port';
+import type { Hit, SearchAnswer } from '../../core/discovery/answers';
+import { type DayNumber, parseDay } from '../../core/model/time';
 import { NEW_SEARCH, NOTHING_KEPT, type SearchRequest } from '../../core/query/request';
 import { sentence } from '../../core/query/sentence';
-import { type DayNumber, parseDay } from '../../core/time';
 import AllValues from './AllValues';
 import { Breakdown } from './Breakdown';
 import { Few } from './Few';
@@ -22,7 +22,8 @@ const world = worldOf(800);
 afterEach(cleanup);
 
 const search = (more: Partial<SearchRequest>): SearchRequest => ({ ...NEW_SEARCH, q: 'food', ...more });
-const answerTo = (r: SearchRequest): SearchAnswer => world.service.search(r, moment(), { offset: 0, limit: 25 });
+const answerTo = (r: SearchRequest): SearchAnswer =>
+  world.service.search(r, moment(), { offset: 0, limit: 25 });
 const texts = (list: readonly HTMLElement[]): string[] => list.map((e) => e.textContent ?? '');
 
 describe('the bar of waits', () => {
@@ -51,7 +52,9 @@ describe('the bar of waits', () => {
     const { byNeed, total } = answerTo(request);
     bar(request);
     expect(screen.getByText(/in time for/).textContent).toContain((byNeed as number).toLocaleString('en'));
-    expect(screen.getByText(/too late/).textContent).toContain((total - (byNeed as number)).toLocaleString('en'));
+    expect(screen.getByText(/too late/).textContent).toContain(
+      (total - (byNeed as number)).toLocaleString('en'),
+    );
   });
 });
 
@@ -62,11 +65,13 @@ describe('the breakdown', () => {
         <p>years</p>
       </Breakdown>
     ));
-  const bars = (heading: string): HTMLElement => screen.getByRole('heading', { name: heading }).closest('section') as HTMLElement;
+  const bars = (heading: string): HTMLElement =>
+    screen.getByRole('heading', { name: heading }).closest('section') as HTMLElement;
   it('a click keeps a value and a click frees it; Alt and its own button leave it out', () => {
     const had = breakdown(search({}));
     const value = answerTo(search({})).breakdown.language[0];
-    const bar = () => within(bars('Language')).getAllByRole('button', { pressed: undefined })[0] as HTMLElement;
+    const bar = () =>
+      within(bars('Language')).getAllByRole('button', { pressed: undefined })[0] as HTMLElement;
     expect(bar().getAttribute('aria-label')).toContain(`, ${value?.count}`);
     fireEvent.click(bar());
     expect(had.at(-1)?.keep.language).toEqual([value?.value]);
@@ -102,7 +107,9 @@ describe('the breakdown', () => {
 
 describe('the sentence', () => {
   const draw = (first: SearchRequest) =>
-    follow(first, (request, change) => <Sentence request={request} answer={answerTo(request)} change={change} kept={NOTHING_KEPT} />);
+    follow(first, (request, change) => (
+      <Sentence request={request} answer={answerTo(request)} change={change} kept={NOTHING_KEPT} />
+    ));
   /** The sentence without what only says what a part does. */
   const said = (): string => {
     const copy = screen.getByRole('region', { name: 'What is searched' }).cloneNode(true) as HTMLElement;
@@ -129,7 +136,9 @@ describe('the sentence', () => {
   it('counts, and frees all conditions at once but keeps the words', () => {
     const had = draw(search({ keep: { peer: ['reviewed'] }, from: 2001, sort: 'newest' }));
     const { total, indexed } = answerTo(had[0] as SearchRequest);
-    expect(screen.getByText(`${total.toLocaleString('en')} of ${indexed.toLocaleString('en')} indexed`)).toBeTruthy();
+    expect(
+      screen.getByText(`${total.toLocaleString('en')} of ${indexed.toLocaleString('en')} indexed`),
+    ).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'Remove conditions' }));
     expect(had.at(-1)).toEqual({ ...NEW_SEARCH, q: 'food', sort: 'newest' });
     expect(screen.queryByRole('button', { name: 'Remove conditions' })).toBeNull();
@@ -180,7 +189,10 @@ describe('a line of the results', () => {
   it('carries the day it is needed to the slip', () => {
     const one = hit(search({ q: '' }), (h) => h.best?.action.do === 'slip');
     show(<HitLine hit={one} open={false} needBy={parseDay('2026-11-20') as DayNumber} show={() => {}} />);
-    const href = new URL(screen.getByRole('link', { name: 'Make slip' }).getAttribute('href') ?? '', 'http://x');
+    const href = new URL(
+      screen.getByRole('link', { name: 'Make slip' }).getAttribute('href') ?? '',
+      'http://x',
+    );
     expect([href.pathname, href.searchParams.get('record'), href.searchParams.get('need')]).toEqual([
       '/requests/new',
       one.id,
@@ -190,7 +202,8 @@ describe('a line of the results', () => {
   it('other versions open under it, each of them a link of its own', () => {
     const shown: (string | null)[] = [];
     const one =
-      hit(search({ q: '', sort: 'oldest' }), (h) => h.versions.length > 0) ?? hit(search({ q: 'kelp' }), (h) => h.versions.length > 0);
+      hit(search({ q: '', sort: 'oldest' }), (h) => h.versions.length > 0) ??
+      hit(search({ q: 'kelp' }), (h) => h.versions.length > 0);
     show(<HitLine hit={one} open needBy={null} show={(id) => shown.push(id)} />);
     fireEvent.click(screen.getByRole('button', { name: /other version/ }));
     const list = screen.getByRole('list');
@@ -211,7 +224,10 @@ describe('all values of a group', () => {
         <AllValues group="subject" label="Subject" request={request} change={change} close={() => {}} />
       </QueryClientProvider>
     ));
-    const rows = () => [...document.querySelectorAll('li')].map((li) => li.querySelector('button')?.getAttribute('aria-label') ?? '');
+    const rows = () =>
+      [...document.querySelectorAll('li')].map(
+        (li) => li.querySelector('button')?.getAttribute('aria-label') ?? '',
+      );
     const all = world.service.values(search({}), moment(), 'subject', '');
     await waitFor(() => expect(rows()).toHaveLength(all.values.length));
     fireEvent.change(document.querySelector('input') as HTMLElement, { target: { value: 'food' } });
@@ -225,8 +241,15 @@ describe('all values of a group', () => {
 
 describe('few and none', () => {
   it('few: what each condition costs and what a wider reach brings, each one gesture, and they hold', () => {
-    const first = search({ q: 'kelp', keep: { peer: ['reviewed'], language: ['en'] }, from: 2022, reach: 'shelves' });
-    const had = follow(first, (request, change) => <Few request={request} answer={answerTo(request)} change={change} />);
+    const first = search({
+      q: 'kelp',
+      keep: { peer: ['reviewed'], language: ['en'] },
+      from: 2022,
+      reach: 'shelves',
+    });
+    const had = follow(first, (request, change) => (
+      <Few request={request} answer={answerTo(request)} change={change} />
+    ));
     const before = answerTo(first);
     expect(before.total).toBeLessThanOrEqual(20);
     const items = screen.getAllByRole('listitem').filter((li) => /more/.test(li.textContent ?? ''));
@@ -237,8 +260,14 @@ describe('few and none', () => {
     expect(answerTo(had.at(-1) as SearchRequest).total).toBe(before.total + more);
   });
   it('none: the conditions can go, the quotation marks can go, and the ask desk gets the search', () => {
-    const first = search({ q: '"kelp zeppelin bassoon cartography"', exact: true, keep: { language: ['fi'] } });
-    const had = follow(first, (request, change) => <NoResults request={request} answer={answerTo(first)} change={change} />);
+    const first = search({
+      q: '"kelp zeppelin bassoon cartography"',
+      exact: true,
+      keep: { language: ['fi'] },
+    });
+    const had = follow(first, (request, change) => (
+      <NoResults request={request} answer={answerTo(first)} change={change} />
+    ));
     const href = screen.getByRole('link', { name: 'Ask a librarian' }).getAttribute('href') ?? '';
     expect(new URL(href, 'http://x').searchParams.get('search')).toContain('keep.language=fi');
     fireEvent.click(screen.getByRole('button', { name: /without the quotation marks/ }));

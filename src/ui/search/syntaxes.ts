@@ -5,5 +5,7 @@ import { printPlain, readPlain } from '../../core/query/plain';
 export const plainToCql = (text: string): { text: string } => ({ text: printCql(readPlain(text).tree) });
 export function cqlToPlain(text: string): { text: string } | { problem: string } {
   const read = readCql(text);
-  return 'problem' in read ? { problem: `${read.problem.text}, at character ${read.problem.at + 1}` } : { text: printPlain(read.tree) };
+  return 'problem' in read
+    ? { problem: `${read.problem.text}, at character ${read.problem.at + 1}` }
+    : { text: printPlain(read.tree) };
 }

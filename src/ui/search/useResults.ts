@@ -2,7 +2,7 @@
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
 import { getSearch } from '../../browser/client';
-import type { Hit, Moment, SearchAnswer } from '../../core/engine/port';
+import type { Hit, Moment, SearchAnswer } from '../../core/discovery/answers';
 import { printRequest, type SearchRequest } from '../../core/query/request';
 
 export const PAGE = 25;
@@ -28,7 +28,8 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
   const [seen, setSeen] = useState<{ key: string; pages: readonly number[] }>({ key, pages: [] });
   const page = (n: number) => ({
     queryKey: ['search', key, moment, n],
-    queryFn: ({ signal }: { signal: AbortSignal }) => getSearch(request, moment, { offset: n * PAGE, limit: PAGE }, signal),
+    queryFn: ({ signal }: { signal: AbortSignal }) =>
+      getSearch(request, moment, { offset: n * PAGE, limit: PAGE }, signal),
     enabled,
   });
   const first = useQuery({ ...page(0), placeholderData: keepPreviousData });
@@ -64,7 +65,10 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
     answer: first.data,
     lines: Math.min(MOST_LINES, first.data?.lines ?? 0),
     lineAt: (i) => hits.get(i),
-    positionOf: (id) => (id === null ? -1 : ([...hits].find(([, h]) => h.id === id || h.versions.some((v) => v.id === id))?.[0] ?? -1)),
+    positionOf: (id) =>
+      id === null
+        ? -1
+        : ([...hits].find(([, h]) => h.id === id || h.versions.some((v) => v.id === id))?.[0] ?? -1),
     see,
     fetching: first.isFetching,
     error: first.error,

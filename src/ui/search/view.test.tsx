@@ -10,7 +10,7 @@ import * as client from '../../browser/client';
 import { pastOf } from '../../browser/searches';
 import { chooseReader, saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/policy/types';
+import type { Reader } from '../../core/model/library';
 import { readQuery } from '../../core/query/read';
 import { keepCondition, NEW_SEARCH, NOTHING_KEPT, readRequest } from '../../core/query/request';
 import { READERS } from '../../demo/library';
@@ -22,9 +22,13 @@ const AT = moment(INFO.start, READER.campus, READER.remote);
 beforeEach(async () => {
   const { service } = world;
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
-  vi.spyOn(client, 'getSearch').mockImplementation(async (r, at, slice) => service.search(r, at, slice) as never);
+  vi.spyOn(client, 'getSearch').mockImplementation(
+    async (r, at, slice) => service.search(r, at, slice) as never,
+  );
   vi.spyOn(client, 'getRecord').mockImplementation(async (id) => service.record(id) as never);
-  vi.spyOn(client, 'getWays').mockImplementation(async (asked, at, need) => service.ways(asked, at, need) as never);
+  vi.spyOn(client, 'getWays').mockImplementation(
+    async (asked, at, need) => service.ways(asked, at, need) as never,
+  );
   vi.spyOn(client, 'getGuidance').mockResolvedValue({ databases: [], guides: [], topics: [] } as never);
   vi.spyOn(client, 'getSuggestions').mockResolvedValue({ suggestions: [] } as never);
   await chooseReader(theStore(), READER.id);
@@ -36,13 +40,17 @@ afterEach(async () => {
   const store = theStore();
   await Promise.all([store.history, store.aside, store.settings].map((t) => t.clear()));
 });
-const hitsOf = (search: string) => world.service.search(readRequest(new URLSearchParams(search)), AT, { offset: 0, limit: 25 });
+const hitsOf = (search: string) =>
+  world.service.search(readRequest(new URLSearchParams(search)), AT, { offset: 0, limit: 25 });
 async function open(search: string): Promise<void> {
   window.history.replaceState(null, '', `/?${search}`);
   render(<SearchView />);
   await answered();
 }
-const answered = () => waitFor(() => expect(screen.getByRole('region', { name: 'Results' }).getAttribute('aria-busy')).toBe('false'));
+const answered = () =>
+  waitFor(() =>
+    expect(screen.getByRole('region', { name: 'Results' }).getAttribute('aria-busy')).toBe('false'),
+  );
 /** The lines that are drawn, by their place: without a layout the virtual list may begin anywhere. */
 const lines = (): [number, HTMLElement][] =>
   [...document.querySelectorAll<HTMLElement>('li[data-index]')].flatMap((li) => {
@@ -61,10 +69,14 @@ describe('the search view', () => {
   it('answers the address: how many, the lines in their order, and remembers the search', async () => {
     await open('q=kelp');
     const { total, hits } = hitsOf('q=kelp');
-    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(`${total.toLocaleString('en')} to read`);
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(
+      `${total.toLocaleString('en')} to read`,
+    );
     expect(lines().length).toBeGreaterThan(5);
     for (const [at, line] of lines()) expect(line.textContent, String(at)).toBe(hits[at]?.csl.title);
-    await waitFor(async () => expect(await pastOf(theStore(), READER.id)).toMatchObject([{ q: 'kelp', total }]));
+    await waitFor(async () =>
+      expect(await pastOf(theStore(), READER.id)).toMatchObject([{ q: 'kelp', total }]),
+    );
   });
   it('j, k and Escape go from line to line and back to the Breakdown', async () => {
     await open('q=kelp');
@@ -89,19 +101,33 @@ describe('the search view', () => {
     await open(`q=kelp&item=${first?.id}`);
     await screen.findByRole('complementary', { name: 'The item' });
     key('a');
-    await screen.findByText((_, e) => e?.tagName === 'P' && e.textContent?.startsWith(`Set aside: ${first?.csl.title}`) === true);
-    expect(await asideOf(theStore(), READER.id)).toMatchObject([{ record: first?.id, title: first?.csl.title }]);
+    await screen.findByText(
+      (_, e) => e?.tagName === 'P' && e.textContent?.startsWith(`Set aside: ${first?.csl.title}`) === true,
+    );
+    expect(await asideOf(theStore(), READER.id)).toMatchObject([
+      { record: first?.id, title: first?.csl.title },
+    ]);
     key('a');
-    await screen.findByText((_, e) => e?.tagName === 'P' && e.textContent?.startsWith('Set aside already') === true);
+    await screen.findByText(
+      (_, e) => e?.tagName === 'P' && e.textContent?.startsWith('Set aside already') === true,
+    );
     expect(await asideOf(theStore(), READER.id)).toHaveLength(1);
   });
   it('other words leave conditions behind, say which, and put them back in one gesture', async () => {
     await open('q=kelp&from=2015&keep.peer=reviewed');
     ask('history');
     await screen.findByText(/^Left behind with the other words: .*2015/);
-    expect([address().get('q'), address().get('from'), address().get('keep.peer')]).toEqual(['history', null, null]);
+    expect([address().get('q'), address().get('from'), address().get('keep.peer')]).toEqual([
+      'history',
+      null,
+      null,
+    ]);
     fireEvent.click(screen.getByRole('button', { name: 'Put them back' }));
-    expect([address().get('q'), address().get('from'), address().get('keep.peer')]).toEqual(['history', '2015', 'reviewed']);
+    expect([address().get('q'), address().get('from'), address().get('keep.peer')]).toEqual([
+      'history',
+      '2015',
+      'reviewed',
+    ]);
     expect(screen.queryByText(/^Left behind/)).toBeNull();
   });
   it('a condition that is kept comes along to other words', async () => {
@@ -119,7 +145,9 @@ describe('the search view', () => {
     expect(address().get('from')).toBe('2015');
   });
   it('a failure says why, keeps the words, and is tried again', async () => {
-    vi.mocked(client.getSearch).mockRejectedValueOnce(new client.AskError('offline', 'The library can’t be reached.'));
+    vi.mocked(client.getSearch).mockRejectedValueOnce(
+      new client.AskError('offline', 'The library can’t be reached.'),
+    );
     window.history.replaceState(null, '', '/?q=whatever');
     render(<SearchView />);
     await screen.findByText('The library can’t be reached.');
@@ -132,7 +160,11 @@ describe('the search view', () => {
     if (!('problem' in read)) throw new Error('it should not be read');
     const { text, at } = read.problem;
     vi.mocked(client.getSearch).mockRejectedValue(new client.AskError('refused', text, 'q', at));
-    window.history.replaceState(null, '', `/?${new URLSearchParams({ q: 'dc.title = kelp and', syntax: 'cql' })}`);
+    window.history.replaceState(
+      null,
+      '',
+      `/?${new URLSearchParams({ q: 'dc.title = kelp and', syntax: 'cql' })}`,
+    );
     render(<SearchView />);
     expect(at).toBeGreaterThan(10);
     await screen.findByText(text, { exact: false });
@@ -143,7 +175,9 @@ describe('the search view', () => {
     window.history.replaceState(null, '', '/?q=history');
     act(() => void window.dispatchEvent(new PopStateEvent('popstate')));
     await waitFor(() =>
-      expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(`${hitsOf('q=history').total.toLocaleString('en')} to read`),
+      expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(
+        `${hitsOf('q=history').total.toLocaleString('en')} to read`,
+      ),
     );
   });
 });

@@ -1,8 +1,17 @@
 /** The reader's searches: those that stand, with what is new, and those that were made. */
 import { type MouseEvent, useState } from 'react';
-import { bringBack, endStanding, forget, markSeen, pastOf, saveStanding, standingOf } from '../../browser/searches';
-import { type PastSearch, type StandingSearch, theStore } from '../../browser/store';
-import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
+import type { PastSearch, StandingSearch } from '../../browser/rows';
+import {
+  bringBack,
+  endStanding,
+  forget,
+  markSeen,
+  pastOf,
+  saveStanding,
+  standingOf,
+} from '../../browser/searches';
+import { theStore } from '../../browser/store';
+import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Undo } from '../kit/Undo';
@@ -22,7 +31,8 @@ function Searches() {
   const today = moment.at.slice(0, 10);
   /** Seen is written before the page is left: leaving would break off the writing. */
   const see = (s: StandingSearch) => (event: MouseEvent) => {
-    if (event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return void markSeen(theStore(), s.id, today);
+    if (event.metaKey || event.ctrlKey || event.shiftKey || event.altKey)
+      return void markSeen(theStore(), s.id, today);
     event.preventDefault();
     const href = newHref(s);
     void markSeen(theStore(), s.id, today).then(() => {
@@ -42,7 +52,9 @@ function Searches() {
       <section>
         <h2>Standing</h2>
         {standing.length === 0 && (
-          <p className={styles.hint}>None yet. “Keep as a standing search” is under the sentence of every search.</p>
+          <p className={styles.hint}>
+            None yet. “Keep as a standing search” is under the sentence of every search.
+          </p>
         )}
         <Undo
           className={styles.hint}
@@ -102,13 +114,17 @@ function Searches() {
         </h2>
         <Undo
           className={styles.hint}
-          said={gone.length > 0 && `${gone.length === 1 ? 'One search' : `${gone.length} searches`} forgotten.`}
+          said={
+            gone.length > 0 && `${gone.length === 1 ? 'One search' : `${gone.length} searches`} forgotten.`
+          }
           back={() => {
             void bringBack(theStore(), gone);
             setGone([]);
           }}
         />
-        {past.length === 0 && gone.length === 0 && <p className={styles.hint}>None yet. They are kept in this browser only.</p>}
+        {past.length === 0 && gone.length === 0 && (
+          <p className={styles.hint}>None yet. They are kept in this browser only.</p>
+        )}
         <ul className={styles.list}>
           {past.slice(0, 100).map((s) => (
             <li key={s.id}>

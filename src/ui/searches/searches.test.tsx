@@ -11,10 +11,10 @@ import * as client from '../../browser/client';
 import { pastOf, remember, saveStanding, standingOf } from '../../browser/searches';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/policy/types';
+import type { Reader } from '../../core/model/library';
+import { parseDay } from '../../core/model/time';
 import { NEW_SEARCH, printRequest } from '../../core/query/request';
 import { sentence } from '../../core/query/sentence';
-import { parseDay } from '../../core/time';
 import { READERS } from '../../demo/library';
 import AsideView from '../aside/AsideView';
 import { HereContext } from '../kit/app';
@@ -26,8 +26,12 @@ const world = worldOf(800);
 beforeEach(async () => {
   const { service } = world;
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
-  vi.spyOn(client, 'getSearch').mockImplementation(async (request, moment, slice) => service.search(request, moment, slice) as never);
-  vi.spyOn(client, 'getWays').mockImplementation(async (asked, moment, needBy) => service.ways(asked, moment, needBy) as never);
+  vi.spyOn(client, 'getSearch').mockImplementation(
+    async (request, moment, slice) => service.search(request, moment, slice) as never,
+  );
+  vi.spyOn(client, 'getWays').mockImplementation(
+    async (asked, moment, needBy) => service.ways(asked, moment, needBy) as never,
+  );
   await chooseReader(theStore(), READER.id);
 });
 afterEach(async () => {
@@ -59,19 +63,31 @@ describe('standing searches', () => {
     const row = link.closest('li') as HTMLElement;
     const { campus, category, remote } = READER;
     const at = { situation: { campus, category, remote }, at: '2026-12-20T09:00' };
-    const fresh = world.service.search({ ...request, since: parseDay('2026-11-02') }, at, { offset: 0, limit: 1 }).total;
+    const fresh = world.service.search({ ...request, since: parseDay('2026-11-02') }, at, {
+      offset: 0,
+      limit: 1,
+    }).total;
     await within(row).findByText(fresh > 0 ? `${fresh} new` : 'nothing new');
-    expect(within(row).getByRole('link', { name: 'Feed' }).getAttribute('href')).toBe(`/feeds/search.atom?${address}`);
+    expect(within(row).getByRole('link', { name: 'Feed' }).getAttribute('href')).toBe(
+      `/feeds/search.atom?${address}`,
+    );
     fireEvent.click(within(row).getByRole('button', { name: 'End' }));
     await screen.findByText(/“Histories” no longer stands/);
     await waitFor(async () => expect(await standingOf(store, READER.id)).toEqual([]));
     fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
-    await waitFor(async () => expect((await standingOf(store, READER.id)).map((s) => s.name)).toEqual(['Histories']));
+    await waitFor(async () =>
+      expect((await standingOf(store, READER.id)).map((s) => s.name)).toEqual(['Histories']),
+    );
   });
 });
 
 describe('keeping a search standing', () => {
-  const answer = () => world.service.search(request, { situation: hereAt().moment.situation, at: INFO.start }, { offset: 0, limit: 1 });
+  const answer = () =>
+    world.service.search(
+      request,
+      { situation: hereAt().moment.situation, at: INFO.start },
+      { offset: 0, limit: 1 },
+    );
   it('is done once, under a name; another search is not said to stand', async () => {
     const view = (r: typeof request) => (
       <HereContext value={hereAt()}>
@@ -83,7 +99,9 @@ describe('keeping a search standing', () => {
     fireEvent.change(screen.getByLabelText('Its name'), { target: { value: ' Histories ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
     await screen.findByText(/^Standing as “Histories”/);
-    expect(await standingOf(theStore(), READER.id)).toMatchObject([{ name: 'Histories', address, seen: INFO.start.slice(0, 10) }]);
+    expect(await standingOf(theStore(), READER.id)).toMatchObject([
+      { name: 'Histories', address, seen: INFO.start.slice(0, 10) },
+    ]);
     rerender(view({ ...request, q: 'kelp' }));
     expect(screen.queryByText(/^Standing as/)).toBeNull();
     // A day to need it by does not make it another search.
@@ -108,7 +126,9 @@ describe('searches made before', () => {
     await screen.findByRole('link', { name: 'nori' });
     const shown = () => screen.getAllByRole('link').map((a) => a.textContent);
     expect(shown()).toEqual(['nori', 'dulse', 'kelp']);
-    fireEvent.click(within(screen.getByText('dulse').closest('li') as HTMLElement).getByRole('button', { name: 'Forget' }));
+    fireEvent.click(
+      within(screen.getByText('dulse').closest('li') as HTMLElement).getByRole('button', { name: 'Forget' }),
+    );
     expect(await screen.findByText(/One search forgotten/)).toBeTruthy();
     await waitFor(() => expect(shown()).toEqual(['nori', 'kelp']));
     fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
@@ -121,7 +141,14 @@ describe('searches made before', () => {
   });
   it('of another reader are not shown', async () => {
     const other = READERS[1] as Reader;
-    await remember(theStore(), { reader: other.id, address, q: 'secret', sentence: '', at: INFO.start, total: 1 });
+    await remember(theStore(), {
+      reader: other.id,
+      address,
+      q: 'secret',
+      sentence: '',
+      at: INFO.start,
+      total: 1,
+    });
     render(<SearchesView />);
     await screen.findByText(/They are kept in this browser only/);
     expect(screen.queryByText('secret')).toBeNull();
@@ -139,7 +166,8 @@ describe('aside', () => {
       INFO.start,
     );
     render(<AsideView />);
-    const rows = async () => (await screen.findAllByRole('listitem')).map((li) => li.querySelector('a')?.getAttribute('href'));
+    const rows = async () =>
+      (await screen.findAllByRole('listitem')).map((li) => li.querySelector('a')?.getAttribute('href'));
     expect((await rows()).toSorted()).toEqual(items.map((r) => `/records/${r.id}`).toSorted());
     const first = (await screen.findAllByRole('listitem'))[0] as HTMLElement;
     await waitFor(() => expect(first.querySelector('p')?.textContent).not.toBe(''));

@@ -1,8 +1,8 @@
 import { useQueries } from '@tanstack/react-query';
 import { getSearch } from '../../browser/client';
-import type { StandingSearch } from '../../browser/store';
+import type { StandingSearch } from '../../browser/rows';
+import { parseDay } from '../../core/model/time';
 import { readRequest } from '../../core/query/request';
-import { parseDay } from '../../core/time';
 import { useHere } from '../kit/app';
 
 /** How many are new for each standing search since it was last looked at. */
@@ -13,7 +13,10 @@ export function useNews(standing: readonly StandingSearch[]): readonly (number |
     queries: standing.map((s) => ({
       queryKey: ['news', s.id, s.seen, today, moment.situation],
       queryFn: () =>
-        getSearch({ ...readRequest(new URLSearchParams(s.address)), since: parseDay(s.seen) }, moment, { offset: 0, limit: 1 }),
+        getSearch({ ...readRequest(new URLSearchParams(s.address)), since: parseDay(s.seen) }, moment, {
+          offset: 0,
+          limit: 1,
+        }),
     })),
   });
   return answers.map((a) => a.data?.total ?? null);

@@ -2,7 +2,15 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 import styles from './shell.module.css';
 
-export function Dialog({ label, close, children }: { label: string; close: () => void; children: ReactNode }) {
+export function Dialog({
+  label,
+  close,
+  children,
+}: {
+  label: string;
+  close: () => void;
+  children: ReactNode;
+}) {
   const ref = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     ref.current?.showModal();

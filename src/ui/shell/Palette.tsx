@@ -3,9 +3,9 @@ import { Command } from 'cmdk';
 import { useState } from 'react';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
+import { addDays, dayOf, isoLocal, type Minutes, parseLocal, startOf } from '../../core/model/time';
 import { STATE_LABEL } from '../../core/requests/lifecycle';
 import { slipTitle } from '../../core/requests/slip';
-import { addDays, dayOf, isoLocal, type Minutes, parseLocal, startOf } from '../../core/time';
 import { useHere } from '../kit/app';
 import { Dialog } from './Dialog';
 import styles from './shell.module.css';
@@ -24,7 +24,12 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
   return (
     <Dialog label="Commands" close={close}>
       <Command label="Commands" className={styles.palette} loop>
-        <Command.Input value={text} onValueChange={setText} placeholder="Where to, or what to do" className={styles.paletteInput} />
+        <Command.Input
+          value={text}
+          onValueChange={setText}
+          placeholder="Where to, or what to do"
+          className={styles.paletteInput}
+        />
         <Command.List className={styles.paletteList}>
           <Command.Empty>Nothing by that name.</Command.Empty>
           <Command.Group heading="Views">
@@ -42,14 +47,22 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
           {slips.length > 0 && (
             <Command.Group heading="Slips">
               {slips.slice(0, 30).map((s) => (
-                <Command.Item key={s.id} value={`${s.id} ${slipTitle(s)}`} onSelect={goTo(`/requests/${s.id}`)}>
+                <Command.Item
+                  key={s.id}
+                  value={`${s.id} ${slipTitle(s)}`}
+                  onSelect={goTo(`/requests/${s.id}`)}
+                >
                   {slipTitle(s)} <span className={styles.hint}>{STATE_LABEL[s.state]}</span>
                 </Command.Item>
               ))}
             </Command.Group>
           )}
           <Command.Group heading="Demo">
-            <Command.Item onSelect={then(() => moveClock(theStore(), isoLocal(startOf(addDays(dayOf(now), 1), 550)), info.start))}>
+            <Command.Item
+              onSelect={then(() =>
+                moveClock(theStore(), isoLocal(startOf(addDays(dayOf(now), 1), 550)), info.start),
+              )}
+            >
               Clock: next day
             </Command.Item>
             {info.readers.map((r) => (
@@ -60,7 +73,11 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
           </Command.Group>
           {text.trim() !== '' && (
             <Command.Group heading="Search" forceMount>
-              <Command.Item forceMount value={`for ${text}`} onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}>
+              <Command.Item
+                forceMount
+                value={`for ${text}`}
+                onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}
+              >
                 Search for “{text}”
               </Command.Item>
             </Command.Group>

@@ -2,8 +2,18 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import { isOpen, isUnderWay } from '../../core/requests/lifecycle';
-import { addDays, clockOf, clockText, dayOf, dayText, isoLocal, type Minutes, parseLocal, startOf } from '../../core/time';
+import { isOpen, isUnderWay } from '../../core/model/slipStates';
+import {
+  addDays,
+  clockOf,
+  clockText,
+  dayOf,
+  dayText,
+  isoLocal,
+  type Minutes,
+  parseLocal,
+  startOf,
+} from '../../core/model/time';
 import { App, useHere, useSlipTraffic } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -18,7 +28,9 @@ const PALETTE_AFTER = 3000;
 const WORKING_MORNING = 9 * 60 + 10;
 /** Days on which something is promised for an open slip: where "to the next event" goes. */
 function nextEvent(now: Minutes, dates: readonly (string | undefined)[]): Minutes | null {
-  const later = dates.flatMap((d) => (d ? [parseLocal(d)] : [])).filter((t): t is Minutes => t !== null && t > now);
+  const later = dates
+    .flatMap((d) => (d ? [parseLocal(d)] : []))
+    .filter((t): t is Minutes => t !== null && t > now);
   return later.length ? (Math.min(...later) as Minutes) : null;
 }
 
@@ -38,13 +50,19 @@ function Clock() {
   return (
     <Popover
       describe={`Demo clock: ${dayText(dayOf(now))} ${clockText(clockOf(now))}. Move it`}
-      label={<time className={styles.clock}>{`${dayText(dayOf(now))}\u00a0${moment.at.slice(0, 4)}, ${clockText(clockOf(now))}`}</time>}
+      label={
+        <time
+          className={styles.clock}
+        >{`${dayText(dayOf(now))}\u00a0${moment.at.slice(0, 4)}, ${clockText(clockOf(now))}`}</time>
+      }
       className={styles.tool}
     >
       {(close) => (
         <div className={styles.menu}>
           <p className={kit.legend}>The demo’s clock</p>
-          <p className={styles.hint}>Move it forward to watch slips arrive and moving walls pass. It does not go back.</p>
+          <p className={styles.hint}>
+            Move it forward to watch slips arrive and moving walls pass. It does not go back.
+          </p>
           {event !== null && (
             <button
               type="button"
@@ -165,7 +183,12 @@ function Tools() {
         event.preventDefault();
         setPalette((p) => !p);
       }
-      if (event.key === '?' && !(event.target instanceof HTMLInputElement) && !(event.target instanceof HTMLTextAreaElement)) setKeys(true);
+      if (
+        event.key === '?' &&
+        !(event.target instanceof HTMLInputElement) &&
+        !(event.target instanceof HTMLTextAreaElement)
+      )
+        setKeys(true);
     };
     document.addEventListener('keydown', pressed);
     return () => document.removeEventListener('keydown', pressed);
@@ -175,7 +198,12 @@ function Tools() {
       <Clock />
       <ReaderSwitch />
       <Theme />
-      <button type="button" className={`${styles.tool} ${styles.commands}`} onClick={() => setPalette(true)} aria-label="Commands (Ctrl K)">
+      <button
+        type="button"
+        className={`${styles.tool} ${styles.commands}`}
+        onClick={() => setPalette(true)}
+        aria-label="Commands (Ctrl K)"
+      >
         <kbd className={kit.key}>Ctrl K</kbd>
       </button>
       <CountBadge />

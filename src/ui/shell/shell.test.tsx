@@ -10,9 +10,10 @@ import * as client from '../../browser/client';
 import { chooseReader, readSettings } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { noteTrouble } from '../../browser/trouble';
-import type { Reader } from '../../core/policy/types';
+import type { Reader } from '../../core/model/library';
+import type { Slip } from '../../core/model/slip';
 import { markSent, putInOutgoing } from '../../core/requests/lifecycle';
-import { newSlip, type Slip } from '../../core/requests/slip';
+import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
 import { Notice } from './Notice';
 import ShellTools from './Tools';
@@ -69,11 +70,17 @@ describe('the demo’s clock', () => {
     await theStore().slips.put(slip());
     await open();
     await waitFor(() => expect(document.getElementById('requests-count')?.textContent).toBe('1'));
-    fireEvent.click(within(await openPanel(/^Demo clock/)).getByRole('button', { name: /^To the next promised arrival, Mon 9 Nov/ }));
+    fireEvent.click(
+      within(await openPanel(/^Demo clock/)).getByRole('button', {
+        name: /^To the next promised arrival, Mon 9 Nov/,
+      }),
+    );
     await waitFor(async () => expect(await clock()).toBe(PROMISED.likely));
     // It is passed now: nothing more is promised.
     await screen.findByRole('button', { name: /^Demo clock: Mon 9 Nov/ });
-    expect(within(await openPanel(/^Demo clock/)).queryByRole('button', { name: /^To the next promised/ })).toBeNull();
+    expect(
+      within(await openPanel(/^Demo clock/)).queryByRole('button', { name: /^To the next promised/ }),
+    ).toBeNull();
   });
 });
 
@@ -82,7 +89,9 @@ describe('who reads', () => {
     await open();
     const list = await openPanel(/^Reading as/);
     const readers = within(list).getAllByRole('button');
-    expect(readers.map((b) => b.getAttribute('aria-pressed') === 'true')).toEqual(READERS.map((r) => r.id === READER.id));
+    expect(readers.map((b) => b.getAttribute('aria-pressed') === 'true')).toEqual(
+      READERS.map((r) => r.id === READER.id),
+    );
     const other = READERS.find((r) => r.id !== READER.id) as Reader;
     fireEvent.click(within(list).getByRole('button', { name: new RegExp(other.name) }));
     await screen.findByRole('button', { name: `Reading as ${other.name}. Change` });
@@ -95,7 +104,10 @@ describe('the theme', () => {
     document.documentElement.dataset.theme = 'light';
     await open();
     fireEvent.click(screen.getByRole('button', { name: 'Dark' }));
-    expect([document.documentElement.dataset.theme, localStorage.getItem('legendum.theme')]).toEqual(['dark', 'dark']);
+    expect([document.documentElement.dataset.theme, localStorage.getItem('legendum.theme')]).toEqual([
+      'dark',
+      'dark',
+    ]);
     vi.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
       throw new DOMException('blocked', 'SecurityError');
     });

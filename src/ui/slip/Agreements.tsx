@@ -11,7 +11,8 @@ export function Registering({ contact, setContact, fault }: SlipUnderWay) {
       <legend>Register</legend>
       <div className={styles.grid}>
         <p className={styles.wide}>
-          This is your first request. Say once where you can be reached; nothing you have written above is lost.
+          This is your first request. Say once where you can be reached; nothing you have written above is
+          lost.
         </p>
         <Field
           id="f-email"
@@ -66,7 +67,11 @@ export function Terms({ slip, set, fault }: SlipUnderWay) {
           I have read the copyright statement and keep to it.
         </label>
         <label className={kit.check}>
-          <input type="checkbox" checked={slip.commercial} onChange={(e) => set({ ...slip, commercial: e.target.checked })} />
+          <input
+            type="checkbox"
+            checked={slip.commercial}
+            onChange={(e) => set({ ...slip, commercial: e.target.checked })}
+          />
           It serves a commercial end: a royalty is due.
         </label>
         <p id="f-declared-text" className={styles.statement}>

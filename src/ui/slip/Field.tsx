@@ -16,7 +16,19 @@ interface Props {
 }
 
 /** A labelled field on a line. Long texts wrap instead of being cut: a text field is a growing one-line textarea. */
-export function Field({ id, label, value, change, fault, hint, type = 'text', min, inputMode, wide, mono }: Props) {
+export function Field({
+  id,
+  label,
+  value,
+  change,
+  fault,
+  hint,
+  type = 'text',
+  min,
+  inputMode,
+  wide,
+  mono,
+}: Props) {
   const area = useRef<HTMLTextAreaElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the height follows the text
   useEffect(() => {
@@ -31,9 +43,21 @@ export function Field({ id, label, value, change, fault, hint, type = 'text', mi
     <div className={`${styles.field} ${wide ? styles.wide : ''} ${mono ? styles.mono : ''}`}>
       <label htmlFor={id}>{label}</label>
       {type === 'text' && !mono ? (
-        <textarea ref={area} rows={1} {...common} onChange={(e) => change(e.target.value.replace(/\n/g, ' '))} />
+        <textarea
+          ref={area}
+          rows={1}
+          {...common}
+          onChange={(e) => change(e.target.value.replace(/\n/g, ' '))}
+        />
       ) : (
-        <input type={type} min={min} inputMode={inputMode} autoComplete="off" {...common} onChange={(e) => change(e.target.value)} />
+        <input
+          type={type}
+          min={min}
+          inputMode={inputMode}
+          autoComplete="off"
+          {...common}
+          onChange={(e) => change(e.target.value)}
+        />
       )}
       {fault ? (
         <small id={`${id}-fault`} className={styles.fault}>

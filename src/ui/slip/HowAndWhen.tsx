@@ -1,5 +1,7 @@
 /** How it is to come, from where, and by when. */
-import { type EditionWish, wantedChoices } from '../../core/requests/slip';
+
+import type { EditionWish } from '../../core/model/slip';
+import { wantedChoices } from '../../core/requests/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Field } from './Field';
@@ -39,7 +41,12 @@ export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
           <div className={styles.editions} role="radiogroup" aria-label="Which edition">
             {(Object.keys(EDITIONS) as EditionWish[]).map((e) => (
               <label key={e} className={kit.check}>
-                <input type="radio" name="editions" checked={slip.editions === e} onChange={() => set({ ...slip, editions: e })} />
+                <input
+                  type="radio"
+                  name="editions"
+                  checked={slip.editions === e}
+                  onChange={() => set({ ...slip, editions: e })}
+                />
                 {EDITIONS[e]}
               </label>
             ))}

@@ -1,9 +1,10 @@
 /** Fills a slip from the index when a number is known: a DOI, an ISBN, or a journal's ISSN. */
 import { useState } from 'react';
 import { getJournals, getRecord, getSearch } from '../../browser/client';
-import { readIsbn, readIssn } from '../../core/bibliography/identifiers';
+import { readIsbn, readIssn } from '../../core/model/identifiers';
+import type { Slip } from '../../core/model/slip';
 import { NEW_SEARCH } from '../../core/query/request';
-import { itemOf, type Slip } from '../../core/requests/slip';
+import { itemOf } from '../../core/requests/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './slip.module.css';
@@ -19,15 +20,25 @@ export function LookUp({ slip, set }: { slip: Slip; set: (slip: Slip) => void })
     setSaid('Looking…');
     try {
       if (known) {
-        const { hits } = await getSearch({ ...NEW_SEARCH, q: known, reach: 'index' }, moment, { offset: 0, limit: 1 });
+        const { hits } = await getSearch({ ...NEW_SEARCH, q: known, reach: 'index' }, moment, {
+          offset: 0,
+          limit: 1,
+        });
         const [hit] = hits;
         if (hit) {
           const { record } = await getRecord(hit.id);
-          const kept = { ...itemOf(record), pages: slip.item.pages || itemOf(record).pages, chapter: slip.item.chapter };
+          const kept = {
+            ...itemOf(record),
+            pages: slip.item.pages || itemOf(record).pages,
+            chapter: slip.item.chapter,
+          };
           set({
             ...slip,
             record: record.id,
-            item: slip.wanted === 'chapter' && record.kind === 'book' ? { ...kept, pages: slip.item.pages } : kept,
+            item:
+              slip.wanted === 'chapter' && record.kind === 'book'
+                ? { ...kept, pages: slip.item.pages }
+                : kept,
           });
           setSaid('Found and filled in from the index.');
           return;

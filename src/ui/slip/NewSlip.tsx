@@ -3,10 +3,18 @@ import { useEffect, useRef, useState } from 'react';
 import { getJournals, getRecord, getWays } from '../../browser/client';
 import { keepDraft, newSlipId } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import type { Moment } from '../../core/engine/port';
-import type { Reader } from '../../core/policy/types';
-import { beginSlip, draftFor, readWish, type Subject, type Wished, waysDecide, wishedFrom } from '../../core/requests/begin';
-import type { Slip } from '../../core/requests/slip';
+import type { Moment } from '../../core/discovery/answers';
+import type { Reader } from '../../core/model/library';
+import type { Slip } from '../../core/model/slip';
+import {
+  beginSlip,
+  draftFor,
+  readWish,
+  type Subject,
+  type Wished,
+  waysDecide,
+  wishedFrom,
+} from '../../core/requests/begin';
 import { App, useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 
@@ -18,7 +26,12 @@ async function lookUp(subject: Subject, campus: string): Promise<Wished> {
 }
 
 /** The address of the slip that was begun, or taken up again. */
-export async function begin(search: string, reader: Reader, moment: Moment, slips: readonly Slip[]): Promise<string> {
+export async function begin(
+  search: string,
+  reader: Reader,
+  moment: Moment,
+  slips: readonly Slip[],
+): Promise<string> {
   const wish = readWish(new URLSearchParams(search));
   const { subject } = wish;
   const wished = await lookUp(subject, reader.campus);
@@ -40,7 +53,11 @@ function Start() {
     begun.current = true;
     begin(window.location.search, reader, moment, slips).then((to) => window.location.replace(to), setError);
   }, [reader, moment, slips]);
-  return error ? <Failure error={error} again={() => window.location.reload()} /> : <p style={{ padding: '24px' }}>Writing the slip…</p>;
+  return error ? (
+    <Failure error={error} again={() => window.location.reload()} />
+  ) : (
+    <p style={{ padding: '24px' }}>Writing the slip…</p>
+  );
 }
 
 export default function NewSlip() {

@@ -1,9 +1,17 @@
 /** A price line by line, and who pays what is left. */
-import { type PriceLine, totalOf } from '../../core/requests/price';
+
+import type { PriceLine } from '../../core/model/slip';
+import { totalOf } from '../../core/policy/price';
 import { useMoney } from '../kit/useMoney';
 import styles from './slip.module.css';
 
-export function PriceTable({ lines, foot = 'You pay, if it is supplied' }: { lines: readonly PriceLine[]; foot?: string }) {
+export function PriceTable({
+  lines,
+  foot = 'You pay, if it is supplied',
+}: {
+  lines: readonly PriceLine[];
+  foot?: string;
+}) {
   const money = useMoney();
   return (
     <table className={styles.price}>

@@ -1,10 +1,11 @@
 /** What is promised for the slip as it stands: when, for how much, by whom, under which rules. */
-import type { Route } from '../../core/access/ways';
-import { recordHref } from '../../core/bibliography/address';
+
+import { recordHref } from '../../core/model/address';
+import type { Route } from '../../core/model/library';
+import type { Slip } from '../../core/model/slip';
+import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { SlipPromise } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
-import type { Slip } from '../../core/requests/slip';
-import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
 import { VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -46,7 +47,8 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
       <section aria-live="polite">
         <h2>Promise</h2>
         <p className={styles.date}>
-          {p.label} {p.verdict && p.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[p.verdict]}</span>}
+          {p.label}{' '}
+          {p.verdict && p.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[p.verdict]}</span>}
         </p>
         <p className={styles.quiet}>
           {spare(p, slip.needBy)}
@@ -123,7 +125,11 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
               Read it now
             </a>
           ) : p.better.route && p.better.from !== null ? (
-            <button type="button" className={kit.link} onClick={() => use(p.better?.route as Route, p.better?.from ?? '')}>
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => use(p.better?.route as Route, p.better?.from ?? '')}
+            >
               Take that instead
             </button>
           ) : (
@@ -140,7 +146,11 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
                 <span>
                   {a.record ? <a href={recordHref(a.record)}>{a.title}</a> : null}
                   {!a.record && a.slip ? (
-                    <button type="button" className={kit.link} onClick={() => use(a.slip?.route as Route, a.slip?.from ?? '')}>
+                    <button
+                      type="button"
+                      className={kit.link}
+                      onClick={() => use(a.slip?.route as Route, a.slip?.from ?? '')}
+                    >
                       {a.title}
                     </button>
                   ) : null}
@@ -160,8 +170,8 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
       )}
       {faults.length > 0 && (
         <p className={styles.better} role="alert">
-          {faults.length === 1 ? 'One thing is' : `${faults.length} things are`} to be mended first: {faults.map((f) => f.text).join(' ')}{' '}
-          All you wrote is kept.
+          {faults.length === 1 ? 'One thing is' : `${faults.length} things are`} to be mended first:{' '}
+          {faults.map((f) => f.text).join(' ')} All you wrote is kept.
         </p>
       )}
       <div className={styles.send}>

@@ -1,12 +1,23 @@
 /** A slip that has left the editor: how it stands, what was promised, what was said, what can be done. */
 import { useState } from 'react';
-import { recordHref } from '../../core/bibliography/address';
-import type { SlipState } from '../../core/requests/lifecycle';
-import { isEnded, isOnLoan, isUnderWay, owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
+import { recordHref } from '../../core/model/address';
+import type { Slip } from '../../core/model/slip';
+import type { SlipState } from '../../core/model/slipStates';
+import { isEnded, isOnLoan, isUnderWay } from '../../core/model/slipStates';
+import {
+  clockOf,
+  clockText,
+  type DayNumber,
+  dayOf,
+  dayText,
+  type Minutes,
+  parseDay,
+  parseLocal,
+} from '../../core/model/time';
+import { owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
 import { datesOf, letterAbout } from '../../core/requests/notices';
-import { type Slip, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
-import { clockOf, clockText, type DayNumber, dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/time';
+import { slipTitle, WANTED_TEXT } from '../../core/requests/slip';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -24,7 +35,8 @@ const moment = (iso: string): string => {
 const day = (iso: string): string => dayText(parseDay(iso.slice(0, 10)) as DayNumber);
 const NEXT: Record<SlipState, string> = {
   draft: '',
-  outgoing: 'It has not been sent yet. It goes out when you send it, or by itself when the connection is back.',
+  outgoing:
+    'It has not been sent yet. It goes out when you send it, or by itself when the connection is back.',
   sent: 'It has been received. The desk looks at it on the next working day.',
   approval: 'Staff look at it before it goes out. You can still withdraw it.',
   question: 'Staff have a question. Nothing goes on until you answer.',
@@ -100,7 +112,13 @@ function Messages({ slip }: { slip: Slip }) {
           }}
         >
           <label htmlFor="note-to-desk">Write to the desk about this slip</label>
-          <textarea id="note-to-desk" rows={1} maxLength={1000} value={text} onChange={(e) => setText(e.target.value)} />
+          <textarea
+            id="note-to-desk"
+            rows={1}
+            maxLength={1000}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
           <button type="submit" className={kit.link} disabled={busy || !text.trim()}>
             Send the note
           </button>
@@ -138,7 +156,12 @@ export function SentSlip({ slip }: { slip: Slip }) {
       <section className={styles.form}>
         <h1>{slipTitle(slip)}</h1>
         <p className={styles.kept}>
-          {[WANTED_TEXT[slip.wanted], slip.item.author, slip.item.container && `in ${slip.item.container}`, slip.item.year]
+          {[
+            WANTED_TEXT[slip.wanted],
+            slip.item.author,
+            slip.item.container && `in ${slip.item.container}`,
+            slip.item.year,
+          ]
             .filter(Boolean)
             .join(' · ')}
           {slip.record && (
@@ -169,7 +192,9 @@ export function SentSlip({ slip }: { slip: Slip }) {
                 {slip.promised.chance < 0.995 && `, chance ${Math.round(slip.promised.chance * 100)} %`}
                 {need !== null && `; you need it by ${dayText(need)}`}
               </p>
-              {verdict && <p className={verdict === 'in-time' ? styles.quiet : styles.fault}>{VERDICT_TEXT[verdict]}</p>}
+              {verdict && (
+                <p className={verdict === 'in-time' ? styles.quiet : styles.fault}>{VERDICT_TEXT[verdict]}</p>
+              )}
             </>
           )}
         </section>
@@ -193,7 +218,9 @@ export function SentSlip({ slip }: { slip: Slip }) {
                   ? slip.delivery.email
                   : slip.delivery.to === 'post'
                     ? slip.delivery.address
-                    : info.campuses.find((c) => slip.delivery.to === 'pickup' && c.id === slip.delivery.campus)?.name}
+                    : info.campuses.find(
+                        (c) => slip.delivery.to === 'pickup' && c.id === slip.delivery.campus,
+                      )?.name}
               </dd>
             </div>
             {slip.sent && (
@@ -215,7 +242,8 @@ export function SentSlip({ slip }: { slip: Slip }) {
           </dl>
           {slip.file?.includes('locked=1') && slip.state === 'delivered' && (
             <p className={styles.quiet}>
-              The file is encrypted. Its password is the slip’s number; it opens in {info.policy.files.software.split(';')[0]}.
+              The file is encrypted. Its password is the slip’s number; it opens in{' '}
+              {info.policy.files.software.split(';')[0]}.
             </p>
           )}
         </section>

@@ -2,10 +2,11 @@
 import { useState } from 'react';
 import { reopen, sendOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import { recordHref } from '../../core/bibliography/address';
-import { canDo, isOnLoan } from '../../core/requests/lifecycle';
+import { recordHref } from '../../core/model/address';
+import type { Slip } from '../../core/model/slip';
+import { isOnLoan } from '../../core/model/slipStates';
+import { canDo } from '../../core/requests/lifecycle';
 import { renewalsLeft } from '../../core/requests/loans';
-import type { Slip } from '../../core/requests/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './slip.module.css';
@@ -25,7 +26,13 @@ function Answer({ slip, send, busy }: { slip: Slip; send: (text: string) => void
       }}
     >
       <label htmlFor={`answer-${slip.id}`}>Your answer</label>
-      <textarea id={`answer-${slip.id}`} rows={2} maxLength={1000} value={text} onChange={(e) => setText(e.target.value)} />
+      <textarea
+        id={`answer-${slip.id}`}
+        rows={2}
+        maxLength={1000}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+      />
       <button type="submit" className={kit.plum} disabled={busy || !text.trim()}>
         Answer
       </button>
@@ -53,10 +60,20 @@ export function SlipActs({ slip }: { slip: Slip }) {
             <Answer slip={slip} busy={busy} send={(text) => void act(slip, 'answer', text)} />
           ) : (
             <div className={styles.send}>
-              <button type="button" className={kit.plum} disabled={busy} onClick={() => void act(slip, 'accept')}>
+              <button
+                type="button"
+                className={kit.plum}
+                disabled={busy}
+                onClick={() => void act(slip, 'accept')}
+              >
                 Accept
               </button>
-              <button type="button" className={kit.link} disabled={busy} onClick={() => void act(slip, 'decline')}>
+              <button
+                type="button"
+                className={kit.link}
+                disabled={busy}
+                onClick={() => void act(slip, 'decline')}
+              >
                 No, ask the next library
               </button>
             </div>
@@ -69,7 +86,11 @@ export function SlipActs({ slip }: { slip: Slip }) {
             <button type="button" className={kit.plum} onClick={() => void sendNow()}>
               Send slip
             </button>
-            <button type="button" className={kit.link} onClick={() => void reopen(theStore(), slip.id, here.moment.at)}>
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => void reopen(theStore(), slip.id, here.moment.at)}
+            >
               Change it
             </button>
           </>
@@ -80,7 +101,12 @@ export function SlipActs({ slip }: { slip: Slip }) {
           </a>
         )}
         {canDo(slip, 'collect') && (
-          <button type="button" className={kit.main} disabled={busy} onClick={() => void act(slip, 'collect')}>
+          <button
+            type="button"
+            className={kit.main}
+            disabled={busy}
+            onClick={() => void act(slip, 'collect')}
+          >
             I have it
           </button>
         )}
@@ -99,7 +125,12 @@ export function SlipActs({ slip }: { slip: Slip }) {
             >
               Renew
             </button>
-            <button type="button" className={kit.link} disabled={busy} onClick={() => void act(slip, 'return')}>
+            <button
+              type="button"
+              className={kit.link}
+              disabled={busy}
+              onClick={() => void act(slip, 'return')}
+            >
               I brought it back
             </button>
             <span className={styles.quiet}>

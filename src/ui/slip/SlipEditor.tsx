@@ -1,6 +1,8 @@
 /** The slip editor: one page, prefilled, every field editable; on the right the live promise. Kept on every keystroke. */
-import { isCopy, itemOf, type Slip, slipTitle, type Wanted } from '../../core/requests/slip';
-import { clockOf, clockText, type Minutes, parseLocal } from '../../core/time';
+
+import type { Slip, Wanted } from '../../core/model/slip';
+import { clockOf, clockText, type Minutes, parseLocal } from '../../core/model/time';
+import { isCopy, itemOf, slipTitle } from '../../core/requests/slip';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -41,7 +43,9 @@ const NAMES: readonly (readonly [keyof Slip, string])[] = [
 ];
 /** What two versions of a draft differ in, in words. */
 function differing(a: Slip, b: Slip): string {
-  const names = NAMES.filter(([field]) => JSON.stringify(a[field]) !== JSON.stringify(b[field])).map(([, name]) => name);
+  const names = NAMES.filter(([field]) => JSON.stringify(a[field]) !== JSON.stringify(b[field])).map(
+    ([, name]) => name,
+  );
   return names.length ? names.join(', ') : 'when it was written';
 }
 
@@ -64,8 +68,8 @@ export function SlipEditor({ kept }: { kept: Slip }) {
       >
         <h1>{headingOf(slip)}</h1>
         <p className={styles.kept}>
-          {free ? 'Not in the index: what you write is what is asked for.' : 'Filled from the index.'} Draft kept,{' '}
-          {clockText(clockOf(parseLocal(slip.changed) as Minutes))}.{' '}
+          {free ? 'Not in the index: what you write is what is asked for.' : 'Filled from the index.'} Draft
+          kept, {clockText(clockOf(parseLocal(slip.changed) as Minutes))}.{' '}
           {!free && (
             <button type="button" className={kit.link} onClick={reset}>
               Fill in again
@@ -75,7 +79,10 @@ export function SlipEditor({ kept }: { kept: Slip }) {
 
         {own.otherDraft && (
           <div className={styles.other} role="alert">
-            <p>This draft was changed in another tab: {differing(slip, own.otherDraft)}. It is not sent before you have chosen.</p>
+            <p>
+              This draft was changed in another tab: {differing(slip, own.otherDraft)}. It is not sent before
+              you have chosen.
+            </p>
             <p className={kit.ways}>
               <button type="button" className={kit.link} onClick={own.takeOther}>
                 Take what was written there

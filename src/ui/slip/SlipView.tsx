@@ -17,8 +17,8 @@ function AtAddress({ id }: { id: string }) {
       <div className={styles.missing}>
         <h1>There is no such slip here</h1>
         <p>
-          Slips live in the browser they were written in. This one may have been discarded, or written elsewhere.{' '}
-          <a href="/requests">See those that are here</a>.
+          Slips live in the browser they were written in. This one may have been discarded, or written
+          elsewhere. <a href="/requests">See those that are here</a>.
         </p>
       </div>
     );
@@ -26,7 +26,9 @@ function AtAddress({ id }: { id: string }) {
   if (slip.reader !== reader.id) {
     return (
       <div className={styles.missing}>
-        <h1>This slip belongs to {info.readers.find((r) => r.id === slip.reader)?.name ?? 'another reader'}</h1>
+        <h1>
+          This slip belongs to {info.readers.find((r) => r.id === slip.reader)?.name ?? 'another reader'}
+        </h1>
         <p>Change the reader at the top to see it.</p>
       </div>
     );

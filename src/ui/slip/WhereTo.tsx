@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { type Contact, register } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
-import { isCopy, type Slip } from '../../core/requests/slip';
+import type { Slip } from '../../core/model/slip';
+import { isCopy } from '../../core/requests/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Field } from './Field';
@@ -48,7 +49,10 @@ export function WhereTo({ slip, set, fault }: Props) {
   const address = delivery.to === 'post' ? delivery.address : '';
   const isNew = delivery.to === 'post' && address.trim() !== '' && !addresses.includes(address.trim());
   const keepAddress = async () => {
-    await register(theStore(), reader.id, { ...contact, addresses: [...(contact.addresses ?? []), address.trim()] });
+    await register(theStore(), reader.id, {
+      ...contact,
+      addresses: [...(contact.addresses ?? []), address.trim()],
+    });
     setKept(true);
   };
   return (
@@ -80,7 +84,11 @@ export function WhereTo({ slip, set, fault }: Props) {
           {addresses.length > 1 && (
             <div className={styles.field}>
               <label htmlFor="f-delivery-known">Address</label>
-              <select id="f-delivery-known" value={addresses.includes(address) ? address : ''} onChange={(e) => post(e.target.value)}>
+              <select
+                id="f-delivery-known"
+                value={addresses.includes(address) ? address : ''}
+                onChange={(e) => post(e.target.value)}
+              >
                 {addresses.map((a) => (
                   <option key={a} value={a}>
                     {a}
@@ -90,7 +98,14 @@ export function WhereTo({ slip, set, fault }: Props) {
               </select>
             </div>
           )}
-          <Field id="f-delivery-address" label="Send the parcel to" value={address} change={post} fault={fault('delivery.address')} wide />
+          <Field
+            id="f-delivery-address"
+            label="Send the parcel to"
+            value={address}
+            change={post}
+            fault={fault('delivery.address')}
+            wide
+          />
           {isNew && reader.registered && (
             <button type="button" className={kit.link} onClick={() => void keepAddress()}>
               Keep this address
@@ -111,7 +126,11 @@ export function ContactDetails() {
   const [typed, setTyped] = useState<{ readonly email?: string; readonly address?: string }>({});
   const [forgotten, setForgotten] = useState<readonly string[]>([]);
   const [said, setSaid] = useState('');
-  const draft: Contact = { ...contact, ...typed, addresses: (contact.addresses ?? []).filter((a) => !forgotten.includes(a)) };
+  const draft: Contact = {
+    ...contact,
+    ...typed,
+    addresses: (contact.addresses ?? []).filter((a) => !forgotten.includes(a)),
+  };
   const type = (field: 'email' | 'address') => (value: string) => {
     setSaid('');
     setTyped({ ...typed, [field]: value });
@@ -132,7 +151,13 @@ export function ContactDetails() {
       <summary>Your contact details: {contact.email}</summary>
       <div className={styles.grid}>
         <Field id="f-contact-email" label="E-mail" type="email" value={draft.email} change={type('email')} />
-        <Field id="f-contact-address" label="Home address" value={draft.address} change={type('address')} wide />
+        <Field
+          id="f-contact-address"
+          label="Home address"
+          value={draft.address}
+          change={type('address')}
+          wide
+        />
         {(draft.addresses ?? []).map((a) => (
           <p key={a} className={styles.wide}>
             {a}{' '}
@@ -141,7 +166,12 @@ export function ContactDetails() {
             </button>
           </p>
         ))}
-        <button type="button" className={kit.link} disabled={!changed || !/^\S+@\S+\.\S+$/.test(draft.email)} onClick={() => void save()}>
+        <button
+          type="button"
+          className={kit.link}
+          disabled={!changed || !/^\S+@\S+\.\S+$/.test(draft.email)}
+          onClick={() => void save()}
+        >
           Keep the changes
         </button>
         <small role="status">{said}</small>

@@ -11,11 +11,12 @@ import * as client from '../../browser/client';
 import { readSettings } from '../../browser/settings';
 import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/policy/types';
+import type { Reader } from '../../core/model/library';
+import type { Promised, Slip } from '../../core/model/slip';
 import { NO_HISTORY } from '../../core/requests/history';
 import { applyMessage, markSent, putInOutgoing, STATE_LABEL } from '../../core/requests/lifecycle';
 import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
-import { newSlip, type Promised, type Slip } from '../../core/requests/slip';
+import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
 import { Tracks } from '../requests/Tracks';
 import { Field } from './Field';
@@ -24,14 +25,23 @@ import { PromisePane } from './PromisePane';
 import { SentSlip } from './SentSlip';
 import { SlipEditor } from './SlipEditor';
 
-const [FIRST, NEW] = [READERS.find((r) => r.registered), READERS.find((r) => !r.registered)] as [Reader, Reader];
+const [FIRST, NEW] = [READERS.find((r) => r.registered), READERS.find((r) => !r.registered)] as [
+  Reader,
+  Reader,
+];
 const world = worldOf(400);
 beforeEach(() => {
   const { service } = world;
   vi.spyOn(client, 'getRecord').mockImplementation(async (id) => service.record(id) as never);
-  vi.spyOn(client, 'getPromise').mockImplementation(async (slip, at, history) => service.promise(slip, at, history) as never);
-  vi.spyOn(client, 'getWays').mockImplementation(async (asked, at, need) => service.ways(asked, at, need) as never);
-  vi.spyOn(client, 'getJournals').mockImplementation(async (q, campus) => service.journals(q, campus, 5) as never);
+  vi.spyOn(client, 'getPromise').mockImplementation(
+    async (slip, at, history) => service.promise(slip, at, history) as never,
+  );
+  vi.spyOn(client, 'getWays').mockImplementation(
+    async (asked, at, need) => service.ways(asked, at, need) as never,
+  );
+  vi.spyOn(client, 'getJournals').mockImplementation(
+    async (q, campus) => service.journals(q, campus, 5) as never,
+  );
 });
 afterEach(() => {
   cleanup();
@@ -52,7 +62,8 @@ const slipFor = (title: string, more: Partial<Slip> = {}, reader = FIRST): Slip 
   }),
   ...more,
 });
-const promiseFor = (slip: Slip): SlipPromise => world.service.promise(slip, moment(), NO_HISTORY) as SlipPromise;
+const promiseFor = (slip: Slip): SlipPromise =>
+  world.service.promise(slip, moment(), NO_HISTORY) as SlipPromise;
 const nothing = () => {};
 const pane = (slip: Slip, more: Partial<Parameters<typeof PromisePane>[0]> = {}) =>
   show(
@@ -77,7 +88,9 @@ describe('the promise', () => {
     pane(slip);
     expect(screen.getAllByText(/very likely by/).length).toBeGreaterThan(0);
     expect(screen.getByText(`${p.rules[0]?.text}`, { exact: false })).toBeTruthy();
-    const asked = screen.getByRole('heading', { name: 'Who will be asked' }).closest('section') as HTMLElement;
+    const asked = screen
+      .getByRole('heading', { name: 'Who will be asked' })
+      .closest('section') as HTMLElement;
     expect(within(asked).getAllByRole('listitem')).toHaveLength(p.asked.length);
     expect(sendButton().disabled).toBe(false);
   });
@@ -100,9 +113,15 @@ describe('the promise', () => {
     pane(slip, { promise });
     expect(sendButton().disabled).toBe(true);
     cleanup();
-    const refuses = { ...promiseFor(slip), rules: [{ rule: 'x', weight: 'refuse' as const, text: 'Not this one.' }] };
+    const refuses = {
+      ...promiseFor(slip),
+      rules: [{ rule: 'x', weight: 'refuse' as const, text: 'Not this one.' }],
+    };
     pane(slip, { promise: refuses as SlipPromise });
-    expect([sendButton().disabled, screen.getByText('Not this one.', { exact: false }) !== null]).toEqual([true, true]);
+    expect([sendButton().disabled, screen.getByText('Not this one.', { exact: false }) !== null]).toEqual([
+      true,
+      true,
+    ]);
   });
   it('offers what is sooner, and takes it', () => {
     const taken: unknown[] = [];
@@ -121,15 +140,30 @@ describe('the promise', () => {
 
 describe('a field', () => {
   it('is one line however it is pasted, and tells its fault instead of its hint', () => {
-    const had = follow('Kelp', (value, change) => <Field id="f-x" label="Title" value={value} change={change} hint="as on the page" />);
+    const had = follow('Kelp', (value, change) => (
+      <Field id="f-x" label="Title" value={value} change={change} hint="as on the page" />
+    ));
     const box = screen.getByLabelText('Title');
     expect(box.getAttribute('aria-describedby')).toBe('f-x-hint');
     fireEvent.change(box, { target: { value: 'Kelp on\nthe plate' } });
     expect(had.at(-1)).toBe('Kelp on the plate');
     cleanup();
-    show(<Field id="f-y" label="Year" value="20" change={nothing} hint="four digits" fault="Year is not a year." mono />);
+    show(
+      <Field
+        id="f-y"
+        label="Year"
+        value="20"
+        change={nothing}
+        hint="four digits"
+        fault="Year is not a year."
+        mono
+      />,
+    );
     const year = screen.getByLabelText('Year');
-    expect([year.getAttribute('aria-invalid'), year.getAttribute('aria-describedby')]).toEqual(['true', 'f-y-fault']);
+    expect([year.getAttribute('aria-invalid'), year.getAttribute('aria-describedby')]).toEqual([
+      'true',
+      'f-y-fault',
+    ]);
     expect(screen.queryByText('four digits')).toBeNull();
   });
 });
@@ -155,7 +189,9 @@ describe('the editor', () => {
     expect((screen.getByLabelText('Title') as HTMLTextAreaElement).value).toBe(slip.item.title);
   });
   it('says what is missing and keeps the rest; mended, it goes out once', async () => {
-    const sent = vi.spyOn(client, 'sendSlip').mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+    const sent = vi
+      .spyOn(client, 'sendSlip')
+      .mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
     const slip = slipFor('The nori century', { item: { ...slipFor('The nori century').item, title: '' } });
     edit(slip);
     await screen.findByRole('heading', { name: 'Promise' });
@@ -169,7 +205,12 @@ describe('the editor', () => {
     // Not reached: it waits in Outgoing with its promise, and nothing is lost.
     await waitFor(async () => expect((await kept(slip.id))?.state).toBe('outgoing'));
     await waitFor(() => expect(sent).toHaveBeenCalledTimes(1));
-    await waitFor(async () => expect(await kept(slip.id)).toMatchObject({ state: 'outgoing', promised: { median: expect.any(String) } }));
+    await waitFor(async () =>
+      expect(await kept(slip.id)).toMatchObject({
+        state: 'outgoing',
+        promised: { median: expect.any(String) },
+      }),
+    );
   });
   it('asks a new reader once to register, before anything goes', async () => {
     const slip = slipFor('The nori century', {}, NEW);
@@ -207,7 +248,10 @@ describe('slips under way', () => {
   it('stand on one axis of days, each with its promise in words', () => {
     const slips = ['The nori century', 'Salt, smoke'].map((title) => {
       const slip = slipFor(title, { needBy: '2026-11-13' });
-      return markSent(putInOutgoing(slip, promisedFrom(promiseFor(slip)) as Promised, INFO.start), INFO.start);
+      return markSent(
+        putInOutgoing(slip, promisedFrom(promiseFor(slip)) as Promised, INFO.start),
+        INFO.start,
+      );
     });
     show(<Tracks slips={slips} />, hereAt('2026-11-05T12:00', slips));
     expect(screen.getByRole('heading', { name: 'Under way, 2' })).toBeTruthy();
@@ -219,7 +263,10 @@ describe('slips under way', () => {
     show(<Tracks slips={slips} />, hereAt('2026-12-18T12:00', slips));
     for (const row of screen.getAllByRole('listitem')) expect(row.textContent).toContain('late');
     for (const part of document.querySelectorAll<HTMLElement>('[data-part][style]')) {
-      const [left, width] = [part.style.left, part.style.width].map((v) => Number.parseFloat(v || '0')) as [number, number];
+      const [left, width] = [part.style.left, part.style.width].map((v) => Number.parseFloat(v || '0')) as [
+        number,
+        number,
+      ];
       expect([left >= 0, left + width <= 100.01]).toEqual([true, true]);
     }
   });
@@ -238,7 +285,9 @@ describe('a slip that has left', () => {
     );
     show(<SentSlip slip={told} />, hereAt('2026-11-06T12:00', [told]));
     expect(screen.getByText(STATE_LABEL[told.state])).toBeTruthy();
-    expect(screen.getAllByRole('listitem').filter((li) => li.hasAttribute('data-by'))).toHaveLength(told.messages.length);
+    expect(screen.getAllByRole('listitem').filter((li) => li.hasAttribute('data-by'))).toHaveLength(
+      told.messages.length,
+    );
     const facts = [...document.querySelectorAll('dl div')].map((d) => d.textContent);
     expect(facts).toEqual(expect.arrayContaining(['ForSeminar 3', `Slip${slip.id}`, 'SentMon 2 Nov 09:10']));
     expect(screen.getByText(/you need it by Tue 1 Dec/)).toBeTruthy();
@@ -250,7 +299,9 @@ describe('a slip that has left', () => {
     expect(screen.queryByText('too late')).toBeNull();
   });
   it('a note goes to the desk; when it can’t, it stays in the box and why is said', async () => {
-    const tell = vi.spyOn(client, 'tellNetwork').mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+    const tell = vi
+      .spyOn(client, 'tellNetwork')
+      .mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
     const slip = sentSlip();
     await theStore().slips.put(slip);
     show(<SentSlip slip={slip} />, hereAt('2026-11-03T12:00', [slip]));
@@ -268,11 +319,14 @@ describe('a slip that has left', () => {
 
 describe('a slip is begun', () => {
   const at = (search: string, slips: readonly Slip[] = []) => begin(search, FIRST, moment(), slips);
-  const kept = async (address: string) => (await slipsOf(theStore(), FIRST.id)).find((s) => address === `/requests/${s.id}`);
+  const kept = async (address: string) =>
+    (await slipsOf(theStore(), FIRST.id)).find((s) => address === `/requests/${s.id}`);
   const record = storyItemTitled('Salt, smoke, weed').record.id;
   it('for a record by its soonest way, and kept before the page is left', async () => {
     const slip = await kept(await at(`?record=${record}&need=2026-11-30`));
-    const first = world.service.ways(record, moment(), '2026-11-30')?.ways.find((w) => w.action.do === 'slip' && w.setsWait);
+    const first = world.service
+      .ways(record, moment(), '2026-11-30')
+      ?.ways.find((w) => w.action.do === 'slip' && w.setsWait);
     expect({ do: 'slip', route: slip?.route, from: slip?.from }).toEqual(first?.action);
     expect(slip).toMatchObject({ record, needBy: '2026-11-30', state: 'draft' });
     expect(await at(`?record=${record}`, [slip as Slip])).toBe(`/requests/${slip?.id}`);
@@ -280,13 +334,18 @@ describe('a slip is begun', () => {
   it('from a journal’s number, with its title filled in', async () => {
     const journal = world.service.journals('Annals of Island Nutrition', FIRST.campus, 1).journals[0];
     const slip = await kept(await at(`?journal=${journal?.issn.slice(0, 9)}`));
-    expect(slip).toMatchObject({ wanted: 'article', item: { container: journal?.title, issn: journal?.issn.slice(0, 9) } });
+    expect(slip).toMatchObject({
+      wanted: 'article',
+      item: { container: journal?.title, issn: journal?.issn.slice(0, 9) },
+    });
   });
   it('by hand where the address says nothing', async () => {
     expect(await kept(await at(''))).toMatchObject({ record: '', wanted: 'loan', item: { title: '' } });
   });
   it('an id that is not there comes to nothing, and says why', async () => {
-    vi.mocked(client.getRecord).mockRejectedValue(new client.AskError('refused', 'There is no record tu9.', 'id'));
+    vi.mocked(client.getRecord).mockRejectedValue(
+      new client.AskError('refused', 'There is no record tu9.', 'id'),
+    );
     await expect(at('?record=tu9')).rejects.toThrow('There is no record tu9.');
   });
 });

@@ -3,10 +3,10 @@ import { useState } from 'react';
 import { doAct } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
+import type { Slip } from '../../core/model/slip';
+import { dayOf, isoDay, type Minutes, parseLocal } from '../../core/model/time';
 import type { ReaderAct } from '../../core/requests/lifecycle';
 import { dueDay, loanDays } from '../../core/requests/loans';
-import type { Slip } from '../../core/requests/slip';
-import { dayOf, isoDay, type Minutes, parseLocal } from '../../core/time';
 import { useHere } from '../kit/app';
 
 export interface Acting {
@@ -24,7 +24,10 @@ export function useAct(): Acting {
     setBusy(true);
     const campus = slip.delivery.to === 'pickup' ? slip.delivery.campus : reader.campus;
     const today = dayOf(parseLocal(moment.at) as Minutes);
-    const due = what === 'collect' ? isoDay(dueDay(info, campus, today, loanDays(info.policy, slip.route, reader.category))) : undefined;
+    const due =
+      what === 'collect'
+        ? isoDay(dueDay(info, campus, today, loanDays(info.policy, slip.route, reader.category)))
+        : undefined;
     try {
       await doAct(theStore(), slip, what, moment, { ...(text ? { text } : {}), ...(due ? { due } : {}) });
       setSaid('');

@@ -1,6 +1,6 @@
 /** Which versions of a draft this tab has written itself: any other in the store was written in another tab, and that is said. */
 import { useCallback, useRef, useState } from 'react';
-import type { Slip } from '../../core/requests/slip';
+import type { Slip } from '../../core/model/slip';
 
 /** Versions remembered: what is typed in one go reaches the store a few at a time. */
 const REMEMBERED = 400;

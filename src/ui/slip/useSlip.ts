@@ -5,24 +5,16 @@ import { getJournals, getPromise, getRecord } from '../../browser/client';
 import { keepRegistering, type Registering, register } from '../../browser/settings';
 import { keepDraft, sendOutgoing, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import { readIssn } from '../../core/bibliography/identifiers';
-import { KINDS, type Kind } from '../../core/bibliography/kinds';
-import type { Route } from '../../core/policy/types';
+import { readIssn } from '../../core/model/identifiers';
+import { KINDS, type Kind } from '../../core/model/kinds';
+import type { Route } from '../../core/model/library';
+import type { Slip, SlipItem, Wanted } from '../../core/model/slip';
+import { serviceOf } from '../../core/policy/price';
 import { doubts } from '../../core/requests/details';
 import { historyFor } from '../../core/requests/history';
-import { serviceOf } from '../../core/requests/price';
 import { promisedFrom } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
-import {
-  defaultDelivery,
-  duplicateOf,
-  isCopy,
-  routeFor,
-  type Slip,
-  type SlipItem,
-  type Wanted,
-  wantedChoices,
-} from '../../core/requests/slip';
+import { defaultDelivery, duplicateOf, isCopy, routeFor, wantedChoices } from '../../core/requests/slip';
 import { useHere } from '../kit/app';
 import { useOwnDrafts } from './useOwnDrafts';
 
@@ -57,7 +49,11 @@ export function useSlip(kept: Slip) {
   const drafts = useOwnDrafts(kept);
   const { wrote } = drafts;
   const today = moment.at.slice(0, 10);
-  const record = useQuery({ queryKey: ['record', slip.record], queryFn: () => getRecord(slip.record), enabled: slip.record !== '' });
+  const record = useQuery({
+    queryKey: ['record', slip.record],
+    queryFn: () => getRecord(slip.record),
+    enabled: slip.record !== '',
+  });
 
   const set = (next: Slip) => {
     const dated = { ...next, changed: moment.at };
@@ -65,7 +61,8 @@ export function useSlip(kept: Slip) {
     wrote(dated);
     void keepDraft(theStore(), dated);
   };
-  const setItem = (name: keyof SlipItem) => (value: string) => set({ ...slip, item: { ...slip.item, [name]: value } });
+  const setItem = (name: keyof SlipItem) => (value: string) =>
+    set({ ...slip, item: { ...slip.item, [name]: value } });
 
   const settled = useSettled(slip);
   const history = useMemo(() => historyFor(settled, slips), [settled, slips]);
@@ -77,7 +74,13 @@ export function useSlip(kept: Slip) {
   const p = promise.data;
   // Where the way asked for is not open for what is wanted now, the soonest one that is takes its place.
   useEffect(() => {
-    if (p && !routeFor(slip.wanted) && p.routes.length > 0 && (p.route !== slip.route || p.from !== slip.from) && settled === slip) {
+    if (
+      p &&
+      !routeFor(slip.wanted) &&
+      p.routes.length > 0 &&
+      (p.route !== slip.route || p.from !== slip.from) &&
+      settled === slip
+    ) {
       const next = { ...slip, route: p.route, from: p.from };
       setSlip(next);
       wrote(next);
@@ -99,7 +102,9 @@ export function useSlip(kept: Slip) {
     staleTime: Number.POSITIVE_INFINITY,
   });
   const run = journal.data;
-  const doubt = run ? doubts(slip.item, { journal: { title: run.title, from: run.from, to: run.to ?? undefined } })[0]?.text : undefined;
+  const doubt = run
+    ? doubts(slip.item, { journal: { title: run.title, from: run.from, to: run.to ?? undefined } })[0]?.text
+    : undefined;
   const duplicate = duplicateOf(slip, slips);
   const needsRegistering = !reader.registered;
   const check = async (): Promise<readonly SlipFault[]> => {
@@ -107,7 +112,10 @@ export function useSlip(kept: Slip) {
     const checks = await loadChecks().catch(() => null);
     const found = checks ? checks.slipFaults(slip, today) : [];
     if (needsRegistering && !contact.agreed)
-      found.push({ field: 'register', text: 'Agree to be registered: it is asked once, with the first request.' });
+      found.push({
+        field: 'register',
+        text: 'Agree to be registered: it is asked once, with the first request.',
+      });
     // The most of it also where the checks could not be loaded: a file that is sent to no address is lost.
     const email = checks
       ? checks.emailFault(contact.email)
@@ -137,13 +145,19 @@ export function useSlip(kept: Slip) {
     // What is kept with the slip is the promise for exactly this slip, not for the one before the last keystroke.
     // Without an answer the one before stands; the server holds either against its own data when the slip is sent.
     const fresh =
-      settled === slip && !promise.isPlaceholderData ? p : await getPromise(slip, moment, historyFor(slip, slips)).catch(() => p);
+      settled === slip && !promise.isPlaceholderData
+        ? p
+        : await getPromise(slip, moment, historyFor(slip, slips)).catch(() => p);
     const promised = fresh ? promisedFrom(fresh) : null;
     if (duplicate || !promised || fresh?.rules.some((r) => r.weight === 'refuse')) return;
     setGoing('keeping');
     try {
-      if (needsRegistering) await register(theStore(), reader.id, { email: contact.email.trim(), address: contact.address });
-      const left = await toOutgoing(theStore(), slip, promised, moment.at, { going: sendNow, isOwn: drafts.isOwn });
+      if (needsRegistering)
+        await register(theStore(), reader.id, { email: contact.email.trim(), address: contact.address });
+      const left = await toOutgoing(theStore(), slip, promised, moment.at, {
+        going: sendNow,
+        isOwn: drafts.isOwn,
+      });
       if (!left) return;
       if (!sendNow) {
         window.location.href = '/requests';
@@ -161,7 +175,9 @@ export function useSlip(kept: Slip) {
       ...slip,
       wanted,
       ...(routeFor(wanted) ??
-        (routeFor(slip.wanted) ? { route: wanted === 'loan' ? ('ill-loan' as const) : ('ill-copy' as const), from: 'lending' } : {})),
+        (routeFor(slip.wanted)
+          ? { route: wanted === 'loan' ? ('ill-loan' as const) : ('ill-copy' as const), from: 'lending' }
+          : {})),
       delivery: wanted === slip.wanted ? slip.delivery : defaultDelivery(wanted, { ...reader, ...contact }),
     });
   const family = KINDS[slip.item.kind].family;
@@ -169,7 +185,14 @@ export function useSlip(kept: Slip) {
   const take = (route: Route, from: string) => {
     const desk = route === 'purchase' || route === 'question' ? route : null;
     const wanted: Wanted =
-      desk ?? (serviceOf(route) === 'loan' ? 'loan' : isCopy(slip) ? slip.wanted : family === 'article' ? 'article' : 'chapter');
+      desk ??
+      (serviceOf(route) === 'loan'
+        ? 'loan'
+        : isCopy(slip)
+          ? slip.wanted
+          : family === 'article'
+            ? 'article'
+            : 'chapter');
     set({
       ...slip,
       route,

@@ -10,14 +10,16 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import * as client from '../../browser/client';
 import { type Contact, chooseReader, readSettings, register } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/policy/types';
-import { newSlip, type Slip } from '../../core/requests/slip';
+import type { Reader } from '../../core/model/library';
+import type { Slip } from '../../core/model/slip';
+import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
 import { App } from '../kit/app';
 import { ContactDetails, WhereTo } from './WhereTo';
 
 const READER = READERS.find((r) => r.registered && !r.remote) as Reader;
-const contact = async (): Promise<Contact | undefined> => (await readSettings(theStore())).contacts[READER.id];
+const contact = async (): Promise<Contact | undefined> =>
+  (await readSettings(theStore())).contacts[READER.id];
 beforeEach(async () => {
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   await chooseReader(theStore(), READER.id);
@@ -28,10 +30,22 @@ afterEach(async () => {
   await theStore().settings.clear();
 });
 
-async function open(more: Partial<Slip> = {}, fault: (field: string) => string | undefined = () => undefined): Promise<Slip[]> {
+async function open(
+  more: Partial<Slip> = {},
+  fault: (field: string) => string | undefined = () => undefined,
+): Promise<Slip[]> {
   const { record } = storyItemTitled('Salt, smoke');
   const first: Slip = {
-    ...newSlip({ id: 'S-w', record, reader: READER, wanted: 'loan', route: 'ill-loan', from: 'lending', needBy: '', now: INFO.start }),
+    ...newSlip({
+      id: 'S-w',
+      record,
+      reader: READER,
+      wanted: 'loan',
+      route: 'ill-loan',
+      from: 'lending',
+      needBy: '',
+      now: INFO.start,
+    }),
     ...more,
   };
   const had = [first];
@@ -66,7 +80,9 @@ describe('where it goes', () => {
     for (const c of INFO.campuses) {
       fireEvent.change(points, { target: { value: c.id } });
       expect(to(had)).toEqual({ to: 'pickup', campus: c.id });
-      expect(screen.getByText(c.fetchesHolds ? /^Staff keep it at the desk/ : /^It waits at the shelf/)).toBeTruthy();
+      expect(
+        screen.getByText(c.fetchesHolds ? /^Staff keep it at the desk/ : /^It waits at the shelf/),
+      ).toBeTruthy();
     }
     fireEvent.change(points, { target: { value: 'post' } });
     expect(to(had)).toEqual({ to: 'post', address: READER.address });
@@ -74,13 +90,19 @@ describe('where it goes', () => {
     expect(to(had)).toEqual({ to: 'pickup', campus: INFO.campuses[0]?.id });
   });
   it('a copy to a mailbox; an encrypted one says what opens it', async () => {
-    const had = await open({ wanted: 'chapter', route: 'ill-copy', delivery: { to: 'email', email: READER.email } });
+    const had = await open({
+      wanted: 'chapter',
+      route: 'ill-copy',
+      delivery: { to: 'email', email: READER.email },
+    });
     expect(screen.getByText(/^Encrypted\. It opens in/)).toBeTruthy();
     fireEvent.change(screen.getByLabelText('Send the file to'), { target: { value: 'a@b.example' } });
     expect(to(had)).toEqual({ to: 'email', email: 'a@b.example' });
   });
   it('says what is wrong where it is wrong', async () => {
-    await open({ delivery: { to: 'post', address: '' } }, (f) => (f === 'delivery.address' ? 'Address is missing.' : undefined));
+    await open({ delivery: { to: 'post', address: '' } }, (f) =>
+      f === 'delivery.address' ? 'Address is missing.' : undefined,
+    );
     expect(screen.getByLabelText('Send the parcel to').getAttribute('aria-invalid')).toBe('true');
     expect(screen.getByText('Address is missing.')).toBeTruthy();
   });
@@ -102,7 +124,8 @@ describe('where it goes', () => {
 describe('contact details', () => {
   const details = () => screen.getByText(/^Your contact details/).closest('details') as HTMLElement;
   const save = () => within(details()).getByRole('button', { name: 'Keep the changes' }) as HTMLButtonElement;
-  const type = (label: string, value: string) => fireEvent.change(within(details()).getByLabelText(label), { target: { value } });
+  const type = (label: string, value: string) =>
+    fireEvent.change(within(details()).getByLabelText(label), { target: { value } });
   it('are kept when they were changed and make sense', async () => {
     await open();
     expect(save().disabled).toBe(true);
@@ -129,7 +152,11 @@ describe('contact details', () => {
     expect(await contact()).toMatchObject({ address: '1 Quay', addresses: ['4 Mole Row'] });
   });
   it('an address is forgotten only with the changes', async () => {
-    await register(theStore(), READER.id, { email: READER.email, address: '1 Quay', addresses: ['4 Mole Row', '9 Pier'] });
+    await register(theStore(), READER.id, {
+      email: READER.email,
+      address: '1 Quay',
+      addresses: ['4 Mole Row', '9 Pier'],
+    });
     await open();
     fireEvent.click(within(details()).getByRole('button', { name: 'Forget 4 Mole Row' }));
     expect((await contact())?.addresses).toEqual(['4 Mole Row', '9 Pier']);

@@ -1,5 +1,5 @@
 /** The closed code lists of ISO 18626 v1.2, and what our kinds of things are called in its open ones. */
-import type { Kind } from '../../bibliography/kinds';
+import type { Kind } from '../../model/kinds';
 
 export const STATUSES = [
   'RequestReceived',
@@ -29,7 +29,15 @@ export const REASONS = [
 export type IsoReason = (typeof REASONS)[number];
 
 /** Actions of the requesting agency. */
-export const ACTIONS = ['StatusRequest', 'Received', 'Cancel', 'Renew', 'ShippedReturn', 'ShippedForward', 'Notification'] as const;
+export const ACTIONS = [
+  'StatusRequest',
+  'Received',
+  'Cancel',
+  'Renew',
+  'ShippedReturn',
+  'ShippedForward',
+  'Notification',
+] as const;
 export type IsoAction = (typeof ACTIONS)[number];
 
 export const SERVICES = ['Copy', 'Loan', 'CopyOrLoan'] as const;
@@ -69,4 +77,5 @@ export const PUBLICATION_TYPE: Readonly<Record<Kind, string>> = {
   map: 'Map',
   journal: 'Journal',
 };
-export const isAmong = <T extends string>(list: readonly T[], value: string): value is T => (list as readonly string[]).includes(value);
+export const isAmong = <T extends string>(list: readonly T[], value: string): value is T =>
+  (list as readonly string[]).includes(value);

@@ -1,5 +1,13 @@
 /** ISO 18626 "Information and documentation – Interlibrary loan transactions", version 1.2: messages written, read, confirmed. */
-export { ACTIONS, type IsoAction, type IsoError, type IsoReason, type IsoStatus, REASONS, STATUSES } from './codes';
+export {
+  ACTIONS,
+  type IsoAction,
+  type IsoError,
+  type IsoReason,
+  type IsoStatus,
+  REASONS,
+  STATUSES,
+} from './codes';
 export {
   confirmationOf,
   type IsoRequestingMessage,

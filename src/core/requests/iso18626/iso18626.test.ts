@@ -5,10 +5,11 @@ import { describe, expect, it } from 'vitest';
 import { validateXML } from 'xmllint-wasm';
 import { CAMPUSES, READERS } from '../../../demo/library';
 import { POLICY } from '../../../demo/policy';
-import { KIND_LIST } from '../../bibliography/kinds';
-import type { DiscoveryRecord } from '../../bibliography/record';
-import type { Reader } from '../../policy/types';
-import { newSlip, type Slip, type SlipItem } from '../slip';
+import { KIND_LIST } from '../../model/kinds';
+import type { Reader } from '../../model/library';
+import type { DiscoveryRecord } from '../../model/record';
+import type { Slip, SlipItem } from '../../model/slip';
+import { newSlip } from '../slip';
 import {
   ACTIONS,
   type Correspondent,
@@ -36,7 +37,11 @@ async function faults(documents: readonly string[]): Promise<readonly string[]> 
 const us: Correspondent = { agency: 'LGD:T', zone: POLICY.zone, currency: 'XVC', campuses: CAMPUSES };
 const { zone } = us;
 const NOW = '2026-11-02T09:10';
-const record = { id: 'tu1', kind: 'book', csl: { id: 'tu1', type: 'book', title: 'T' } } as unknown as DiscoveryRecord;
+const record = {
+  id: 'tu1',
+  kind: 'book',
+  csl: { id: 'tu1', type: 'book', title: 'T' },
+} as unknown as DiscoveryRecord;
 const slip = (more: Partial<Slip> = {}, item: Partial<SlipItem> = {}): Slip => {
   const base = newSlip({
     id: 'S-test-0001',
@@ -91,7 +96,11 @@ describe('a request', () => {
     });
     fc.assert(
       fc.property(any, ({ wanted, needBy, limit, note, delivery, ...item }) => {
-        documents.push(request(slip({ wanted, needBy, limit, note, delivery } as Partial<Slip>, item as Partial<SlipItem>)));
+        documents.push(
+          request(
+            slip({ wanted, needBy, limit, note, delivery } as Partial<Slip>, item as Partial<SlipItem>),
+          ),
+        );
       }),
       { numRuns: 150 },
     );
@@ -100,7 +109,12 @@ describe('a request', () => {
   it('keeps an article’s title and its journal’s apart, with its numbers', () => {
     const xml = request(
       slip(
-        { wanted: 'article', limit: '6', needBy: '2026-11-13', delivery: { to: 'email', email: 'imke@reader.example' } },
+        {
+          wanted: 'article',
+          limit: '6',
+          needBy: '2026-11-13',
+          delivery: { to: 'email', email: 'imke@reader.example' },
+        },
         {
           kind: 'research-article',
           title: 'Kelp on the plate',
@@ -133,9 +147,20 @@ describe('a request', () => {
     expect(xml).not.toMatch(/summaryHoldings|serviceSubtype|PickupLocation/);
   });
   it('of a chapter names the book and the chapter; of a book its author, edition and series', () => {
-    const chapter = slip({ wanted: 'chapter' }, { title: 'The edible shore', author: 'Ost, N.', chapter: 'Nori', isbn: '9789990000528' });
-    expect(read(request(chapter))).toMatchObject({ title: 'The edible shore', author: 'Ost, N.', part: 'Nori', isbn: ['9789990000528'] });
-    const record = slip({ wanted: 'chapter' }, { kind: 'chapter', title: 'Nori', author: 'Ost, N.', container: 'The edible shore' });
+    const chapter = slip(
+      { wanted: 'chapter' },
+      { title: 'The edible shore', author: 'Ost, N.', chapter: 'Nori', isbn: '9789990000528' },
+    );
+    expect(read(request(chapter))).toMatchObject({
+      title: 'The edible shore',
+      author: 'Ost, N.',
+      part: 'Nori',
+      isbn: ['9789990000528'],
+    });
+    const record = slip(
+      { wanted: 'chapter' },
+      { kind: 'chapter', title: 'Nori', author: 'Ost, N.', container: 'The edible shore' },
+    );
     expect(read(request(record))).toMatchObject({
       title: 'The edible shore',
       author: '',
@@ -143,23 +168,25 @@ describe('a request', () => {
       authorOfPart: 'Ost, N.',
       publicationType: 'Chapter',
     });
-    const book = request(slip({}, { title: 'The edible shore', author: 'Ost, N.', edition: '2', container: 'Shore studies' }));
+    const book = request(
+      slip({}, { title: 'The edible shore', author: 'Ost, N.', edition: '2', container: 'Shore studies' }),
+    );
     expect(book).toMatch(/<author>Ost, N\.<[\s\S]*<seriesTitle>Shore studies<[\s\S]*<edition>2</);
   });
   it('goes to the address that was given, not to the word for it', () => {
-    expect(request(slip({ delivery: { to: 'post', address: '3 Lighthouse Row\nFlat 2\nSaltmarsh' } }))).toMatch(
-      /<line1>3 Lighthouse Row<[\s\S]*<line2>Flat 2<[\s\S]*<locality>Saltmarsh</,
+    expect(
+      request(slip({ delivery: { to: 'post', address: '3 Lighthouse Row\nFlat 2\nSaltmarsh' } })),
+    ).toMatch(/<line1>3 Lighthouse Row<[\s\S]*<line2>Flat 2<[\s\S]*<locality>Saltmarsh</);
+    expect(request(slip({ delivery: { to: 'pickup', campus: CAMPUSES[0]?.id as string } }))).toContain(
+      `<line1>${CAMPUSES[0]?.name}<`,
     );
-    expect(request(slip({ delivery: { to: 'pickup', campus: CAMPUSES[0]?.id as string } }))).toContain(`<line1>${CAMPUSES[0]?.name}<`);
   });
   it('is not made of a suggestion or a question', () => {
-    expect((['loan', 'article', 'chapter', 'purchase', 'question'] as const).map((wanted) => isForOthers({ wanted }))).toEqual([
-      true,
-      true,
-      true,
-      false,
-      false,
-    ]);
+    expect(
+      (['loan', 'article', 'chapter', 'purchase', 'question'] as const).map((wanted) =>
+        isForOthers({ wanted }),
+      ),
+    ).toEqual([true, true, true, false, false]);
   });
 });
 
@@ -172,26 +199,48 @@ describe('a foreign request', () => {
     const little = Buffer.from(own.replace('UTF-8', 'UTF-16'), 'utf16le');
     const big = Buffer.from(little).swap16();
     const marked = (mark: number[], bytes: Buffer) => Buffer.concat([Buffer.from(mark), bytes]);
-    for (const bytes of [little, big, marked([0xff, 0xfe], little), marked([0xfe, 0xff], big), Buffer.from(`\ufeff${own}`)])
+    for (const bytes of [
+      little,
+      big,
+      marked([0xff, 0xfe], little),
+      marked([0xfe, 0xff], big),
+      Buffer.from(`\ufeff${own}`),
+    ])
       expect(read(xmlText(bytes)).title).toBe('Kelp');
     const latin = Buffer.from(own.replace('UTF-8', 'ISO-8859-1').replace('Kelp', 'Küste'), 'latin1');
     expect(read(xmlText(latin)).title).toBe('Küste');
     expect(read(xmlText(Buffer.from(own.replace('UTF-8', 'x-nobodys')))).title).toBe('Kelp');
   });
   it.each([
-    ['of another namespace', own.replaceAll('illtransactions.org/2013', 'illtransactions.org/1999'), 'BadlyFormedMessage'],
+    [
+      'of another namespace',
+      own.replaceAll('illtransactions.org/2013', 'illtransactions.org/1999'),
+      'BadlyFormedMessage',
+    ],
     ['of no namespace', own.replace(/ xmlns="[^"]*"/, ''), 'BadlyFormedMessage'],
     ['with a service nobody knows', own.replace('>Loan<', '>Gift<'), 'UnrecognisedDataValue'],
     ['of a type nobody knows', own.replace('>New<', '>Old<'), 'UnrecognisedDataValue'],
     ['with a time that is none', own.replace(/<timestamp>[^<]*/, '<timestamp>soon'), 'UnrecognisedDataValue'],
     ['without a title', own.replace(/<title>[^<]*<\/title>/, ''), 'BadlyFormedMessage'],
-    ['without its number', own.replace(/<requestingAgencyRequestId>[^<]*<\/requestingAgencyRequestId>/, ''), 'BadlyFormedMessage'],
+    [
+      'without its number',
+      own.replace(/<requestingAgencyRequestId>[^<]*<\/requestingAgencyRequestId>/, ''),
+      'BadlyFormedMessage',
+    ],
     ['with two messages in it', own.replace('<request>', '<request/><request>'), 'BadlyFormedMessage'],
-    ['that is another message', own.replaceAll('request>', 'patronFineInformation>'), 'UnrecognisedDataElement'],
+    [
+      'that is another message',
+      own.replaceAll('request>', 'patronFineInformation>'),
+      'UnrecognisedDataElement',
+    ],
     ['cut short', own.slice(0, 400), 'BadlyFormedMessage'],
     ['empty', '', 'BadlyFormedMessage'],
     ['with entities', own.replace('<ISO', '<!DOCTYPE x [<!ENTITY a "aaaa">]><ISO'), 'BadlyFormedMessage'],
-    ['a thousand deep', own.replace('<request>', `<request>${'<a>'.repeat(1000)}${'</a>'.repeat(1000)}`), 'BadlyFormedMessage'],
+    [
+      'a thousand deep',
+      own.replace('<request>', `<request>${'<a>'.repeat(1000)}${'</a>'.repeat(1000)}`),
+      'BadlyFormedMessage',
+    ],
     [
       'of names that every object has',
       own.replaceAll('header>', 'constructor>').replaceAll('bibliographicInfo>', '__proto__>'),
@@ -205,7 +254,9 @@ describe('a foreign request', () => {
   });
   it('is confirmed by its own numbers when all is well', async () => {
     const answer = confirmationOf(prefixed, us, NOW);
-    expect(answer).toMatch(/<supplyingAgencyId>[\s\S]*LGD:X[\s\S]*<requestingAgencyRequestId>S-test-0001<[\s\S]*<messageStatus>OK</);
+    expect(answer).toMatch(
+      /<supplyingAgencyId>[\s\S]*LGD:X[\s\S]*<requestingAgencyRequestId>S-test-0001<[\s\S]*<messageStatus>OK</,
+    );
     expect(await faults([answer])).toEqual([]);
   });
 });
@@ -229,7 +280,12 @@ describe('what suppliers say', () => {
     const documents: string[] = [];
     for (const status of STATUSES)
       for (const reason of REASONS) {
-        const m = { ...message, status, reason, url: status === 'CopyCompleted' ? 'https://files.example/1' : '' };
+        const m = {
+          ...message,
+          status,
+          reason,
+          url: status === 'CopyCompleted' ? 'https://files.example/1' : '',
+        };
         const xml = supplyingMessage(m, us);
         documents.push(xml);
         expect(readSupplyingMessage(xml, zone)).toEqual(m);
@@ -241,7 +297,9 @@ describe('what suppliers say', () => {
         ]);
       }
     expect(await faults(documents)).toEqual([]);
-    expect(documents[0]).toMatch(/<offeredCosts>\s*<currencyCode>XVC<\/currencyCode>\s*<monetaryValue>4\.50</);
+    expect(documents[0]).toMatch(
+      /<offeredCosts>\s*<currencyCode>XVC<\/currencyCode>\s*<monetaryValue>4\.50</,
+    );
   });
   it('in codes nobody knows is refused', () => {
     const xml = supplyingMessage({ ...message, status: 'Loaned' }, us);
@@ -259,7 +317,13 @@ describe('what suppliers say', () => {
 describe('what the reader does', () => {
   it('is valid and comes back as it was said, with summer time; an action of nobody’s is refused', async () => {
     const documents = ACTIONS.map((action) => {
-      const m = { requestId: 'S-1', supplyingAgency: 'LGD:A', timestamp: '2027-04-02T10:00', action, note: 'two weeks & <more>' };
+      const m = {
+        requestId: 'S-1',
+        supplyingAgency: 'LGD:A',
+        timestamp: '2027-04-02T10:00',
+        action,
+        note: 'two weeks & <more>',
+      };
       const xml = requestingMessage(m, us);
       expect(xml).toContain('+02:00');
       expect(readRequestingMessage(xml, zone)).toEqual({ ...m, requestingAgency: 'LGD:T' });
@@ -272,7 +336,15 @@ describe('what the reader does', () => {
     expect(await faults([...documents, ...confirmed])).toEqual([]);
     expect(confirmed[1]).toMatch(/<requestingAgencyMessageConfirmation>[\s\S]*<action>Received</);
     const supplied = supplyingMessage(
-      { requestId: 'S-1', supplyingAgency: 'LGD:A', timestamp: NOW, reason: 'StatusChange', status: 'Loaned', note: '', ...NOTHING_MORE },
+      {
+        requestId: 'S-1',
+        supplyingAgency: 'LGD:A',
+        timestamp: NOW,
+        reason: 'StatusChange',
+        status: 'Loaned',
+        note: '',
+        ...NOTHING_MORE,
+      },
       us,
     );
     expect(await faults([confirmationOf(supplied, us, NOW)])).toEqual([]);

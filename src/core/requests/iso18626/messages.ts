@@ -1,8 +1,28 @@
 /** What supplying and requesting agencies say after the request, and the confirmation that each message gets (ISO 18626). */
-import type { Zone } from '../../policy/types';
-import { ACTIONS, type IsoAction, type IsoError, type IsoReason, type IsoStatus, isAmong, REASONS, STATUSES } from './codes';
+import type { Zone } from '../../model/library';
+import {
+  ACTIONS,
+  type IsoAction,
+  type IsoError,
+  type IsoReason,
+  type IsoStatus,
+  isAmong,
+  REASONS,
+  STATUSES,
+} from './codes';
 import type { Correspondent } from './request';
-import { agency, amount, dayEnd, dayOfStamp, documentOf, messageIn, type Node, stamp, textAt, unstamp } from './xml';
+import {
+  agency,
+  amount,
+  dayEnd,
+  dayOfStamp,
+  documentOf,
+  messageIn,
+  type Node,
+  stamp,
+  textAt,
+  unstamp,
+} from './xml';
 
 export interface IsoSupplyingMessage {
   readonly requestId: string;
@@ -90,18 +110,24 @@ export const supplyingMessage = (m: IsoSupplyingMessage, us: Correspondent): str
     },
   });
 
-export function readSupplyingMessage(xml: string, zone: Zone): IsoSupplyingMessage | { readonly error: IsoError } {
+export function readSupplyingMessage(
+  xml: string,
+  zone: Zone,
+): IsoSupplyingMessage | { readonly error: IsoError } {
   const found = messageIn(xml);
   if ('error' in found) return found;
-  if (found.name !== 'supplyingAgencyMessage') return { error: { type: 'UnrecognisedDataElement', value: found.name } };
+  if (found.name !== 'supplyingAgencyMessage')
+    return { error: { type: 'UnrecognisedDataElement', value: found.name } };
   const m = found.node;
   const head = headerOf(m, zone);
   if ('error' in head) return head;
   const info = (name: string): string => textAt(m, 'messageInfo', name);
   const status = textAt(m, 'statusInfo', 'status');
-  if (!isAmong(STATUSES, status)) return { error: { type: 'UnrecognisedDataValue', value: `status: ${status.slice(0, 100)}` } };
+  if (!isAmong(STATUSES, status))
+    return { error: { type: 'UnrecognisedDataValue', value: `status: ${status.slice(0, 100)}` } };
   const reason = info('reasonForMessage');
-  if (!isAmong(REASONS, reason)) return { error: { type: 'UnsupportedReasonForMessageType', value: reason.slice(0, 100) } };
+  if (!isAmong(REASONS, reason))
+    return { error: { type: 'UnsupportedReasonForMessageType', value: reason.slice(0, 100) } };
   const answer = info('answerYesNo');
   if (answer !== '' && answer !== 'Y' && answer !== 'N')
     return { error: { type: 'UnrecognisedDataValue', value: `answerYesNo: ${answer.slice(0, 100)}` } };
@@ -129,10 +155,20 @@ function headerOf(
   const requestId = textAt(node, 'header', 'requestingAgencyRequestId');
   const stamped = textAt(node, 'header', 'timestamp');
   if (!requestId || !stamped)
-    return { error: { type: 'BadlyFormedMessage', value: `It lacks header/${requestId ? 'timestamp' : 'requestingAgencyRequestId'}.` } };
+    return {
+      error: {
+        type: 'BadlyFormedMessage',
+        value: `It lacks header/${requestId ? 'timestamp' : 'requestingAgencyRequestId'}.`,
+      },
+    };
   const timestamp = unstamp(zone, stamped);
-  if (timestamp === null) return { error: { type: 'UnrecognisedDataValue', value: `timestamp: ${stamped.slice(0, 100)}` } };
-  return { requestId, supplyingAgency: textAt(node, 'header', 'supplyingAgencyId', 'agencyIdValue'), timestamp };
+  if (timestamp === null)
+    return { error: { type: 'UnrecognisedDataValue', value: `timestamp: ${stamped.slice(0, 100)}` } };
+  return {
+    requestId,
+    supplyingAgency: textAt(node, 'header', 'supplyingAgencyId', 'agencyIdValue'),
+    timestamp,
+  };
 }
 
 /** What the reader did, as the requesting agency tells it. */
@@ -155,13 +191,20 @@ export function readRequestingMessage(
 ): (IsoRequestingMessage & { readonly requestingAgency: string }) | { readonly error: IsoError } {
   const found = messageIn(xml);
   if ('error' in found) return found;
-  if (found.name !== 'requestingAgencyMessage') return { error: { type: 'UnrecognisedDataElement', value: found.name } };
+  if (found.name !== 'requestingAgencyMessage')
+    return { error: { type: 'UnrecognisedDataElement', value: found.name } };
   const m = found.node;
   const head = headerOf(m, zone);
   if ('error' in head) return head;
   const action = textAt(m, 'action');
-  if (!isAmong(ACTIONS, action)) return { error: { type: 'UnsupportedActionType', value: action.slice(0, 100) } };
-  return { ...head, requestingAgency: textAt(m, 'header', 'requestingAgencyId', 'agencyIdValue'), action, note: textAt(m, 'note') };
+  if (!isAmong(ACTIONS, action))
+    return { error: { type: 'UnsupportedActionType', value: action.slice(0, 100) } };
+  return {
+    ...head,
+    requestingAgency: textAt(m, 'header', 'requestingAgencyId', 'agencyIdValue'),
+    action,
+    note: textAt(m, 'note'),
+  };
 }
 
 /** The messages that are confirmed, by their elements. */
@@ -171,7 +214,12 @@ const CONFIRMED = ['request', 'supplyingAgencyMessage', 'requestingAgencyMessage
  * so that a refused message is answered too, with ERROR and what is wrong.
  * @param now ISO local time
  */
-export function confirmationOf(xml: string, us: Pick<Correspondent, 'zone'>, now: string, error: IsoError | null = null): string {
+export function confirmationOf(
+  xml: string,
+  us: Pick<Correspondent, 'zone'>,
+  now: string,
+  error: IsoError | null = null,
+): string {
   const found = messageIn(xml);
   const name = 'error' in found ? 'request' : isAmong(CONFIRMED, found.name) ? found.name : 'request';
   const node = 'error' in found ? {} : found.node;
@@ -191,7 +239,9 @@ export function confirmationOf(xml: string, us: Pick<Correspondent, 'zone'>, now
         messageStatus: error ? 'ERROR' : 'OK',
       },
       ...(name === 'requestingAgencyMessage' ? { action: textAt(node, 'action') } : {}),
-      ...(name === 'supplyingAgencyMessage' ? { reasonForMessage: textAt(node, 'messageInfo', 'reasonForMessage') } : {}),
+      ...(name === 'supplyingAgencyMessage'
+        ? { reasonForMessage: textAt(node, 'messageInfo', 'reasonForMessage') }
+        : {}),
       errorData: error ? { errorType: error.type, errorValue: error.value } : undefined,
     },
   });

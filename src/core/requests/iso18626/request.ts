@@ -1,9 +1,21 @@
 /** The request message: what a slip asks another library for (ISO 18626). */
-import { KINDS } from '../../bibliography/kinds';
-import type { Zone } from '../../policy/types';
-import { isCopy, limitOf, type Slip } from '../slip';
+import { KINDS } from '../../model/kinds';
+import type { Zone } from '../../model/library';
+import type { Slip } from '../../model/slip';
+import { isCopy, limitOf } from '../slip';
 import { type IsoError, type IsoService, isAmong, PUBLICATION_TYPE, REQUEST_TYPES, SERVICES } from './codes';
-import { agency, amount, dayEnd, dayOfStamp, documentOf, listAt, messageIn, stamp, textAt, unstamp } from './xml';
+import {
+  agency,
+  amount,
+  dayEnd,
+  dayOfStamp,
+  documentOf,
+  listAt,
+  messageIn,
+  stamp,
+  textAt,
+  unstamp,
+} from './xml';
 
 /** Our side of an exchange: who we are, where and in what money we reckon. */
 export interface Correspondent {
@@ -14,7 +26,8 @@ export interface Correspondent {
   readonly campuses: readonly { readonly id: string; readonly name: string }[];
 }
 /** Suggestions and questions are no interlibrary requests: they go to our own desks. */
-export const isForOthers = (slip: Pick<Slip, 'wanted'>): boolean => slip.wanted !== 'purchase' && slip.wanted !== 'question';
+export const isForOthers = (slip: Pick<Slip, 'wanted'>): boolean =>
+  slip.wanted !== 'purchase' && slip.wanted !== 'question';
 
 /** The whole and the part: for a part, `title` and `author` are of the journal or book it stands in. */
 function bibliographic(slip: Slip) {
@@ -38,15 +51,20 @@ function bibliographic(slip: Slip) {
     issue: item.issue,
     pagesRequested: isCopy(slip) ? item.pages : '',
     bibliographicItemId: [...ids('ISBN', item.isbn), ...ids('ISSN', item.issn), ...ids('DOI', item.doi)],
-    bibliographicRecordId: slip.record ? [{ bibliographicRecordIdentifierCode: 'Local', bibliographicRecordIdentifier: slip.record }] : [],
+    bibliographicRecordId: slip.record
+      ? [{ bibliographicRecordIdentifierCode: 'Local', bibliographicRecordIdentifier: slip.record }]
+      : [],
   };
 }
 /** Where it goes: an e-mail address, a postal address, or the desk where the reader collects it. */
 function addressOf(slip: Slip, us: Correspondent) {
   const { delivery } = slip;
-  if (delivery.to === 'email') return { electronicAddress: { electronicAddressType: 'Email', electronicAddressData: delivery.email } };
+  if (delivery.to === 'email')
+    return { electronicAddress: { electronicAddressType: 'Email', electronicAddressData: delivery.email } };
   if (delivery.to === 'pickup')
-    return { physicalAddress: { line1: us.campuses.find((c) => c.id === delivery.campus)?.name ?? delivery.campus } };
+    return {
+      physicalAddress: { line1: us.campuses.find((c) => c.id === delivery.campus)?.name ?? delivery.campus },
+    };
   const [line1 = '', line2 = '', ...rest] = delivery.address
     .split(/\n|,\s*/)
     .map((l) => l.trim())
@@ -127,7 +145,9 @@ export function readRequest(xml: string, zone: Zone): IsoRequest | { readonly er
   if ('error' in found) return found;
   if (found.name !== 'request') return { error: { type: 'UnrecognisedDataElement', value: found.name } };
   const r = found.node;
-  const lacks = (value: string): { error: IsoError } => ({ error: { type: 'BadlyFormedMessage', value: `It lacks ${value}.` } });
+  const lacks = (value: string): { error: IsoError } => ({
+    error: { type: 'BadlyFormedMessage', value: `It lacks ${value}.` },
+  });
   const unknown = (name: string, value: string): { error: IsoError } => ({
     error: { type: 'UnrecognisedDataValue', value: `${name}: ${value.slice(0, 100)}` },
   });
@@ -177,6 +197,8 @@ export function readRequest(xml: string, zone: Zone): IsoRequest | { readonly er
     serviceLevel: s('serviceLevel'),
     needBefore: dayOfStamp(zone, need),
     note: s('note'),
-    maximumCosts: money ? { amount: money, currency: textAt(r, 'billingInfo', 'maximumCosts', 'currencyCode') } : null,
+    maximumCosts: money
+      ? { amount: money, currency: textAt(r, 'billingInfo', 'maximumCosts', 'currencyCode') }
+      : null,
   };
 }

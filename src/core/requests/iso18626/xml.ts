@@ -4,8 +4,8 @@
  */
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { fromZoned, zoned } from '../../access/calendar';
-import type { Zone } from '../../policy/types';
-import { isoLocal, parseLocal } from '../../time';
+import type { Zone } from '../../model/library';
+import { isoLocal, parseLocal } from '../../model/time';
 import type { IsoError } from './codes';
 
 export const NAMESPACE = 'http://illtransactions.org/2013/iso18626';
@@ -31,7 +31,9 @@ function given(node: Written): Written | undefined {
   if (typeof node === 'string') return node === '' ? undefined : clean(node);
   const kept = Object.entries(node).flatMap(([name, value]) => {
     if (value === undefined) return [];
-    const list = Array.isArray(value) ? value.flatMap((v) => given(v as Written) ?? []) : given(value as Written);
+    const list = Array.isArray(value)
+      ? value.flatMap((v) => given(v as Written) ?? [])
+      : given(value as Written);
     return list === undefined || (Array.isArray(list) && list.length === 0) ? [] : [[name, list] as const];
   });
   return kept.length ? (Object.fromEntries(kept) as Written) : undefined;
@@ -39,7 +41,12 @@ function given(node: Written): Written | undefined {
 /** A whole document of one message. */
 export const documentOf = (body: Written): string =>
   `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({
-    ISO18626Message: { '@_xmlns': NAMESPACE, '@_xmlns:ill': NAMESPACE, '@_ill:version': '1.2', ...(given(body) as object) },
+    ISO18626Message: {
+      '@_xmlns': NAMESPACE,
+      '@_xmlns:ill': NAMESPACE,
+      '@_ill:version': '1.2',
+      ...(given(body) as object),
+    },
   })}`;
 
 export const agency = (value: string): Written => ({ agencyIdType: 'ISIL', agencyIdValue: value });
@@ -60,10 +67,12 @@ export const unstamp = (zone: Zone, text: string): string | null => {
   return t === null ? null : isoLocal(t);
 };
 /** The local day of a dateTime; empty for nothing and for what is no time. */
-export const dayOfStamp = (zone: Zone, text: string): string => (text ? (unstamp(zone, text)?.slice(0, 10) ?? '') : '');
+export const dayOfStamp = (zone: Zone, text: string): string =>
+  text ? (unstamp(zone, text)?.slice(0, 10) ?? '') : '';
 
 export type Node = { readonly [name: string]: unknown };
-const isNode = (value: unknown): value is Node => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isNode = (value: unknown): value is Node =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 const child = (node: unknown, name: string): unknown => {
   const found = isNode(node) && Object.hasOwn(node, name) ? node[name] : undefined;
   return Array.isArray(found) ? found[0] : found;
@@ -89,11 +98,16 @@ function depthOf(xml: string): number {
   }
   return most;
 }
-const bad = (value: string): { readonly error: IsoError } => ({ error: { type: 'BadlyFormedMessage', value: value.slice(0, 300) } });
+const bad = (value: string): { readonly error: IsoError } => ({
+  error: { type: 'BadlyFormedMessage', value: value.slice(0, 300) },
+});
 
 /** The one message in a document: its element's name and its contents. */
-export function messageIn(xml: string): { readonly name: string; readonly node: Node } | { readonly error: IsoError } {
-  if (/<!DOCTYPE|<!ENTITY/i.test(xml)) return bad('A document type or entity is declared; messages have none.');
+export function messageIn(
+  xml: string,
+): { readonly name: string; readonly node: Node } | { readonly error: IsoError } {
+  if (/<!DOCTYPE|<!ENTITY/i.test(xml))
+    return bad('A document type or entity is declared; messages have none.');
   if (depthOf(xml) > MAX_DEPTH) return bad(`Elements stand more than ${MAX_DEPTH} deep in each other.`);
   let parsed: unknown;
   try {
@@ -102,20 +116,25 @@ export function messageIn(xml: string): { readonly name: string; readonly node: 
     parsed = parser.parse(xml);
   } catch (error) {
     // The parser throws at what its own check lets pass.
-    return bad(`This is not well-formed XML: ${error instanceof Error ? error.message : 'it can’t be read'}.`);
+    return bad(
+      `This is not well-formed XML: ${error instanceof Error ? error.message : 'it can’t be read'}.`,
+    );
   }
   const root = child(parsed, 'ISO18626Message');
   const tag = /<(?:([A-Za-z_][\w.-]*):)?ISO18626Message([\s/>][^>]*)?>/.exec(xml);
   if (!tag || !isNode(root)) return bad('The root element is not ISO18626Message, or it is empty.');
-  const declared = new RegExp(`\\sxmlns${tag[1] ? `:${tag[1].replaceAll('.', '\\.')}` : ''}\\s*=\\s*["']([^"']*)["']`).exec(
-    tag[2] ?? '',
-  )?.[1];
+  const declared = new RegExp(
+    `\\sxmlns${tag[1] ? `:${tag[1].replaceAll('.', '\\.')}` : ''}\\s*=\\s*["']([^"']*)["']`,
+  ).exec(tag[2] ?? '')?.[1];
   if (declared !== NAMESPACE)
-    return bad(declared ? `The namespace ${declared} is not that of ISO 18626.` : 'The root element has no namespace.');
+    return bad(
+      declared ? `The namespace ${declared} is not that of ISO 18626.` : 'The root element has no namespace.',
+    );
   const names = Object.keys(root).filter((k) => k !== '#text');
   const [name] = names;
   const node = name === undefined ? undefined : child(root, name);
-  if (names.length !== 1 || name === undefined || !isNode(node)) return bad('There must be one message in a document.');
+  if (names.length !== 1 || name === undefined || !isNode(node))
+    return bad('There must be one message in a document.');
   return { name, node };
 }
 
@@ -125,7 +144,8 @@ export function xmlText(bytes: Uint8Array): string {
   const byMark = a === 0xff && b === 0xfe ? 'utf-16le' : a === 0xfe && b === 0xff ? 'utf-16be' : null;
   const byZeros = a === 0x3c && b === 0 ? 'utf-16le' : a === 0 && b === 0x3c ? 'utf-16be' : null;
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, 200));
-  const said = /^(?:\u00ef\u00bb\u00bf)?<\?xml[^>]*\sencoding\s*=\s*["']([\w.-]{1,40})["']/.exec(head)?.[1] ?? 'utf-8';
+  const said =
+    /^(?:\u00ef\u00bb\u00bf)?<\?xml[^>]*\sencoding\s*=\s*["']([\w.-]{1,40})["']/.exec(head)?.[1] ?? 'utf-8';
   const encoding = byMark ?? byZeros ?? (/^utf-?16/i.test(said) ? 'utf-8' : said);
   try {
     return new TextDecoder(encoding).decode(bytes);

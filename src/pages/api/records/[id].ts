@@ -1,9 +1,9 @@
 import type { APIRoute } from 'astro';
-import { type DiscoveryRecord, MAX_ID } from '../../../core/bibliography/record';
 import { writeBibtex } from '../../../core/formats/bibtex';
 import { writeDublinCore } from '../../../core/formats/dublinCore';
 import { writeMarcxml } from '../../../core/formats/marcxml';
 import { writeRis } from '../../../core/formats/ris';
+import { type DiscoveryRecord, MAX_ID } from '../../../core/model/record';
 import { table } from '../../../core/table';
 import { guarded, unknownParameter } from '../../../server/params';
 import { partsOf } from '../../../server/path';
@@ -26,7 +26,8 @@ export const GET: APIRoute = async ({ url, request, locals }) => {
   if (unknown) return unknown;
   const accepted = request.headers.get('accept') ?? '';
   const asked =
-    url.searchParams.get('format') ?? (accepted.includes(CSL) ? 'csl' : accepted.includes('application/marcxml+xml') ? 'marcxml' : null);
+    url.searchParams.get('format') ??
+    (accepted.includes(CSL) ? 'csl' : accepted.includes('application/marcxml+xml') ? 'marcxml' : null);
   const format = asked === null ? null : FORMATS.get(asked);
   if (format === undefined)
     return problem(
@@ -37,8 +38,16 @@ export const GET: APIRoute = async ({ url, request, locals }) => {
   const id = partsOf(url.pathname)?.[2] ?? '';
   return guarded(async () => {
     const answer = id.length > MAX_ID ? null : await locals.index.record(id);
-    if (!answer) return problem('not-found', 'No record has this id. It may have been mistyped: take the address from a search.', 'id');
-    if (format) return new Response(format.write(answer.record), { headers: { 'content-type': `${format.type}; charset=utf-8` } });
+    if (!answer)
+      return problem(
+        'not-found',
+        'No record has this id. It may have been mistyped: take the address from a search.',
+        'id',
+      );
+    if (format)
+      return new Response(format.write(answer.record), {
+        headers: { 'content-type': `${format.type}; charset=utf-8` },
+      });
     return json(answer);
   });
 };

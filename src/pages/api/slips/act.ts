@@ -1,8 +1,8 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../../core/engine/port';
+import type { Moment } from '../../../core/discovery/answers';
+import type { Slip } from '../../../core/model/slip';
 import { isForOthers, requestingMessage } from '../../../core/requests/iso18626';
 import { canDo, READER_ACTS, type ReaderAct, STATE_LABEL } from '../../../core/requests/lifecycle';
-import type { Slip } from '../../../core/requests/slip';
 import { BODIES, withBody } from '../../../server/params';
 import { agencyAsked, correspondent } from '../../../server/ports';
 import { json, problem } from '../../../server/problem';
@@ -17,7 +17,12 @@ export const POST: APIRoute = ({ request, locals }) =>
     BODIES.act,
     locals.info,
     async ({ slip, act, text, moment }) => {
-      if (!canDo(slip, act)) return problem('refused', `That can’t be done with a slip that is ${STATE_LABEL[slip.state]}.`, 'act');
+      if (!canDo(slip, act))
+        return problem(
+          'refused',
+          `That can’t be done with a slip that is ${STATE_LABEL[slip.state]}.`,
+          'act',
+        );
       const said = {
         requestId: slip.id,
         supplyingAgency: agencyAsked(slip, locals.info),

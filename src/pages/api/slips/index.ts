@@ -1,11 +1,11 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../../core/engine/port';
+import type { Moment } from '../../../core/discovery/answers';
+import type { Slip } from '../../../core/model/slip';
 import type { CopyHistory } from '../../../core/requests/history';
 import { isForOthers, requestFor } from '../../../core/requests/iso18626';
 import { promisedFrom } from '../../../core/requests/promise';
 import { slipFaults } from '../../../core/requests/schema';
 import { refusalOf } from '../../../core/requests/sending';
-import type { Slip } from '../../../core/requests/slip';
 import { BODIES, withBody } from '../../../server/params';
 import { agencyAsked, correspondent } from '../../../server/ports';
 import { json, problem } from '../../../server/problem';
@@ -15,16 +15,27 @@ import { json, problem } from '../../../server/problem';
  * unless it is for our own desks, as an ISO 18626 request. The server keeps nothing: the confirmation is the answer.
  */
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody<{ slip: Slip; moment: Moment; history: CopyHistory }>(request, BODIES.send, locals.info, async ({ slip, moment, history }) => {
-    const { info, index, network } = locals;
-    const [fault] = slipFaults(slip, moment.at.slice(0, 10));
-    if (fault) return problem('bad-body', fault.text, fault.field);
-    const now = await index.promise(slip, moment, history);
-    if (!now) return problem('not-found', 'The thing this slip asks for is not in the index any more. Search for it again.', 'slip.record');
-    const refusal = refusalOf(slip, now, info.policy.currency);
-    if (refusal) return problem('refused', refusal.text, `slip.${refusal.code}`, { code: refusal.code, promise: now });
-    const promised = promisedFrom(now);
-    if (!isForOthers(slip)) return json({ documents: [], promised });
-    const xml = requestFor(slip, agencyAsked(slip, info), correspondent(info), moment.at);
-    return json({ documents: [xml, await network.receive(xml, moment.at)], promised });
-  });
+  withBody<{ slip: Slip; moment: Moment; history: CopyHistory }>(
+    request,
+    BODIES.send,
+    locals.info,
+    async ({ slip, moment, history }) => {
+      const { info, index, network } = locals;
+      const [fault] = slipFaults(slip, moment.at.slice(0, 10));
+      if (fault) return problem('bad-body', fault.text, fault.field);
+      const now = await index.promise(slip, moment, history);
+      if (!now)
+        return problem(
+          'not-found',
+          'The thing this slip asks for is not in the index any more. Search for it again.',
+          'slip.record',
+        );
+      const refusal = refusalOf(slip, now, info.policy.currency);
+      if (refusal)
+        return problem('refused', refusal.text, `slip.${refusal.code}`, { code: refusal.code, promise: now });
+      const promised = promisedFrom(now);
+      if (!isForOthers(slip)) return json({ documents: [], promised });
+      const xml = requestFor(slip, agencyAsked(slip, info), correspondent(info), moment.at);
+      return json({ documents: [xml, await network.receive(xml, moment.at)], promised });
+    },
+  );

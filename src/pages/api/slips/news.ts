@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../../core/engine/port';
-import type { Slip } from '../../../core/requests/slip';
+import type { Moment } from '../../../core/discovery/answers';
+import type { Slip } from '../../../core/model/slip';
 import { BODIES, withBody } from '../../../server/params';
 import { json } from '../../../server/problem';
 
@@ -9,14 +9,18 @@ import { json } from '../../../server/problem';
  * circulation desk's notices. Slips are sent without documents, some dozens at a time.
  */
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody<{ slips: readonly Slip[]; moment: Moment }>(request, BODIES.news, locals.info, async ({ slips, moment }) =>
-    json(
-      await Promise.all(
-        slips.map(async (slip) => ({
-          slip: slip.id,
-          messages: await locals.network.messages(slip, moment),
-          notices: await locals.network.notices(slip, moment),
-        })),
+  withBody<{ slips: readonly Slip[]; moment: Moment }>(
+    request,
+    BODIES.news,
+    locals.info,
+    async ({ slips, moment }) =>
+      json(
+        await Promise.all(
+          slips.map(async (slip) => ({
+            slip: slip.id,
+            messages: await locals.network.messages(slip, moment),
+            notices: await locals.network.notices(slip, moment),
+          })),
+        ),
       ),
-    ),
   );

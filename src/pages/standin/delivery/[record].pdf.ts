@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
-import { creators, fullName, numbering } from '../../../core/bibliography/describe';
-import { type DiscoveryRecord, MAX_ID, recordId } from '../../../core/bibliography/record';
-import { dayText, parseDay } from '../../../core/time';
+import { creators, fullName, numbering } from '../../../core/model/describe';
+import { type DiscoveryRecord, MAX_ID, recordId } from '../../../core/model/record';
+import { dayText, parseDay } from '../../../core/model/time';
 import { pdfResponse } from '../../../server/deliver';
 import { partsOf } from '../../../server/path';
 import { problem } from '../../../server/problem';
@@ -32,19 +32,24 @@ export const GET: APIRoute = async ({ url, locals }) => {
   const record = answer?.record ?? unrecorded;
   if (!record) return problem('not-found', 'There is no such file.');
   const { csl } = record;
-  return pdfResponse(locals.pdf, record, `Copy for private study, delivered for slip ${slip} (simulated). Do not pass it on.`, {
-    cover: {
-      heading: 'Copy supplied for private study or research',
-      lines: [
-        ['Title', csl.title],
-        ['By', creators(csl).names.map(fullName).join('; ')],
-        ['In', [csl['container-title'] ?? csl.publisher ?? '', numbering(csl)].filter(Boolean).join(' ')],
-        ['Slip', slip],
-        ['Supplied by way of', info.name],
-        ['Can be opened until', last === null ? '' : dayText(last, parseDay(today) ?? last)],
-      ],
-      statement: info.policy.copyright.statement,
+  return pdfResponse(
+    locals.pdf,
+    record,
+    `Copy for private study, delivered for slip ${slip} (simulated). Do not pass it on.`,
+    {
+      cover: {
+        heading: 'Copy supplied for private study or research',
+        lines: [
+          ['Title', csl.title],
+          ['By', creators(csl).names.map(fullName).join('; ')],
+          ['In', [csl['container-title'] ?? csl.publisher ?? '', numbering(csl)].filter(Boolean).join(' ')],
+          ['Slip', slip],
+          ['Supplied by way of', info.name],
+          ['Can be opened until', last === null ? '' : dayText(last, parseDay(today) ?? last)],
+        ],
+        statement: info.policy.copyright.statement,
+      },
+      ...(url.searchParams.get('locked') === '1' && slip ? { password: slip } : {}),
     },
-    ...(url.searchParams.get('locked') === '1' && slip ? { password: slip } : {}),
-  });
+  );
 };

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { MAX_ID } from '../../../../core/bibliography/record';
+import { MAX_ID } from '../../../../core/model/record';
 import { pdfResponse } from '../../../../server/deliver';
 import { partsOf } from '../../../../server/path';
 import { problem } from '../../../../server/problem';

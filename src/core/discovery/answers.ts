@@ -1,0 +1,239 @@
+/**
+ * What the app needs of a discovery index, whoever provides it: the embedded engine here, a distributed one elsewhere.
+ * Every method is asynchronous and every argument and answer is plain data, so that a port can stand across a network.
+ */
+
+import type { EngineAnswer } from '../engine/search';
+import type { Carrier, Kind } from '../model/kinds';
+import type { Campus, Policy, Reader, ReaderSituation, Route } from '../model/library';
+import type { PeerReview } from '../model/peerReview';
+import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy, ReferenceItem } from '../model/record';
+import type { Slip, Wanted } from '../model/slip';
+import type { Reach, Verdict, WaitClass } from '../model/waits';
+import type { Way, WaysAnswer } from '../model/ways';
+import type { QueryNote } from '../query/plain';
+import type { Group, SearchRequest } from '../query/request';
+import type { Field } from '../query/tree';
+import type { Match } from '../references/match';
+import type { ReadReference } from '../references/read';
+import type { CopyHistory } from '../requests/history';
+import type { DeskNotice, HeardMessage } from '../requests/lifecycle';
+import type { SlipPromise } from '../requests/promise';
+import type { Mark } from '../words/marks';
+import type { Guidance } from './guidance';
+
+export interface Moment {
+  readonly situation: ReaderSituation;
+  /** ISO local time. */
+  readonly at: string;
+}
+export interface Hit {
+  readonly id: string;
+  readonly csl: Omit<CslItem, 'abstract'>;
+  readonly kind: Kind;
+  readonly carrier: Carrier;
+  readonly peerReview: PeerReview;
+  readonly wait: {
+    readonly class: WaitClass;
+    readonly date: string | null;
+    readonly label: string;
+    readonly sub: string;
+    readonly verdict: Verdict | null;
+  };
+  /** The best way in short: what it is, where, and the one thing to do. */
+  readonly best: {
+    readonly title: string;
+    readonly place: string;
+    readonly price: number;
+    readonly chance: number;
+    readonly action: Way['action'];
+  } | null;
+  readonly copies: { readonly in: number; readonly of: number };
+  /** Other records of the same work among the results: editions, carriers, translations, preprint. */
+  readonly versions: readonly {
+    readonly id: string;
+    readonly note: string;
+    readonly line: string;
+    readonly wait: string;
+    readonly class: WaitClass;
+  }[];
+  /** Records of the work in the whole index, this one included. */
+  readonly editions: number;
+  /** For each word asked for, the fields it stands in. */
+  readonly why: readonly { readonly word: string; readonly fields: readonly Field[] }[];
+  readonly retracted: boolean;
+  readonly marks: { readonly title: readonly Mark[]; readonly container: readonly Mark[] };
+}
+export interface BreakdownValue {
+  readonly value: string;
+  readonly label: string;
+  readonly count: number;
+}
+export interface SearchAnswer {
+  readonly total: number;
+  /** Lines that the records make, versions of a work sharing one. */
+  readonly lines: number;
+  readonly tookMs: number;
+  readonly indexed: number;
+  readonly hits: readonly Hit[];
+  readonly breakdown: Readonly<Record<Group, readonly BreakdownValue[]>>;
+  readonly waits: readonly { readonly class: WaitClass; readonly label: string; readonly count: number }[];
+  readonly years: readonly (readonly [year: number, count: number])[];
+  readonly reach: Readonly<Record<Reach, number>>;
+  readonly wider: EngineAnswer['wider'];
+  readonly byNeed: number | null;
+  /** How many more there would be without one of the conditions. */
+  readonly cost: EngineAnswer['cost'];
+  /** How many values the open-ended groups have in all. */
+  readonly distinct: EngineAnswer['distinct'];
+  readonly notes: readonly QueryNote[];
+  readonly sentence: string;
+}
+export interface ValuesAnswer {
+  readonly values: readonly BreakdownValue[];
+  readonly distinct: number;
+}
+export interface SuggestAnswer {
+  readonly suggestions: readonly {
+    readonly kind: 'title' | 'person' | 'subject' | 'journal';
+    readonly text: string;
+    readonly count: number;
+    readonly id?: string;
+  }[];
+}
+/** A journal as the journal finder shows it: what it is, where and for which years it can be read. */
+export interface JournalEntry {
+  readonly id: string;
+  readonly title: string;
+  readonly issn: string;
+  readonly subject: string;
+  readonly publisher: string;
+  readonly span: string;
+  readonly from: number;
+  readonly to: number | null;
+  readonly refereed: string;
+  readonly formerly: string | null;
+  readonly laterTitle: string | null;
+  readonly online: readonly { readonly provider: string; readonly text: string }[];
+  readonly print: readonly { readonly place: string; readonly text: string }[];
+  /** Articles indexed from it. */
+  readonly articles: number;
+}
+export interface JournalsAnswer {
+  readonly total: number;
+  readonly journals: readonly JournalEntry[];
+}
+/** A pasted reference: read, and what it means. */
+export type PastedReference = ReadReference & ResolvedReference;
+/** A record that a reference means or might mean, and when it could be read. */
+export interface ResolvedMatch extends Match {
+  readonly csl: Hit['csl'];
+  readonly kind: Kind;
+  readonly line: string;
+  readonly wait: Hit['wait'];
+  readonly best: Hit['best'];
+}
+export interface ResolvedReference {
+  readonly match: ResolvedMatch | null;
+  readonly others: readonly ResolvedMatch[];
+}
+export interface RelatedRecord {
+  readonly id: string;
+  readonly title: string;
+  readonly line: string;
+  readonly note: string;
+}
+export interface RecordAnswer {
+  readonly record: DiscoveryRecord;
+  readonly journal: Pick<Journal, 'id' | 'title' | 'issn' | 'refereed' | 'from' | 'to'> | null;
+  readonly host: RelatedRecord | null;
+  readonly peerReview: PeerReview;
+  readonly places: readonly { readonly name: string; readonly copies: readonly (Copy | PartnerCopy)[] }[];
+  readonly coverage: readonly {
+    readonly provider: string;
+    readonly id: string;
+    readonly shown: boolean;
+    readonly text: string;
+  }[];
+  readonly editions: readonly RelatedRecord[];
+  readonly cites: readonly RelatedRecord[];
+  readonly citedBy: readonly RelatedRecord[];
+  readonly retraction: RelatedRecord | null;
+  readonly retracts: RelatedRecord | null;
+}
+/** What the interface needs to know of the library: names, hours, statements, the demo's readers and clock. */
+export interface LibraryInfo {
+  readonly name: string;
+  readonly agency: string;
+  readonly campuses: readonly Campus[];
+  readonly readers: readonly Reader[];
+  /** The rules in force; they may change while the server runs. */
+  readonly policy: Policy;
+  /** Why a changed policy file was not taken; null when all is well. */
+  readonly policyProblem: string | null;
+  /** By its first line: whom a reader can ask. */
+  readonly partners: readonly { readonly id: string; readonly name: string; readonly agency: string }[];
+  /** ISO local time at which the demo clock starts. */
+  readonly start: string;
+}
+export interface LendingTimeline {
+  readonly messages: readonly HeardMessage[];
+  readonly notices: readonly DeskNotice[];
+}
+
+export interface DiscoveryIndex {
+  health(): Promise<{
+    readonly records: number;
+    readonly engine: string;
+    readonly loadMs: number;
+    readonly start: string;
+  }>;
+  search(
+    request: SearchRequest,
+    moment: Moment,
+    slice: { offset: number; limit: number },
+  ): Promise<SearchAnswer>;
+  /** Whole records of a search, every one for itself, and how many there are. */
+  retrieve(
+    request: SearchRequest,
+    moment: Moment,
+    slice: { offset: number; limit: number },
+  ): Promise<{ readonly total: number; readonly records: readonly DiscoveryRecord[] }>;
+  /** All values of one group among the results, `contains` narrowing them. */
+  values(request: SearchRequest, moment: Moment, group: Group, contains: string): Promise<ValuesAnswer>;
+  suggest(typed: string): Promise<SuggestAnswer>;
+  journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
+  guidance(): Promise<Guidance>;
+  record(id: string): Promise<RecordAnswer | null>;
+  /** Pasted text, split, read and resolved. */
+  references(
+    text: string,
+    moment: Moment,
+    needBy: string,
+    signal?: AbortSignal,
+  ): Promise<readonly PastedReference[]>;
+  resolve(
+    items: readonly ReferenceItem[],
+    moment: Moment,
+    needBy: string,
+  ): Promise<readonly ResolvedReference[]>;
+  ways(
+    asked: string | ReferenceItem,
+    moment: Moment,
+    needBy: string,
+    wanted?: Wanted,
+  ): Promise<WaysAnswer | null>;
+  promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
+  /** What the outside world will say about a slip sent at its `sent` time. Used by the stand-ins. */
+  timeline(slip: Slip & { readonly sent: string }, moment: Moment): Promise<LendingTimeline | null>;
+}
+/** For an index that has its answers as JSON text already: the same as `search`, and the asker may go away. */
+export interface SearchText {
+  searchText(
+    request: SearchRequest,
+    moment: Moment,
+    slice: { offset: number; limit: number },
+    signal?: AbortSignal,
+  ): Promise<string>;
+}
+export type { Route };

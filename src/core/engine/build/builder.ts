@@ -1,0 +1,430 @@
+/**
+ * Builds the inverted index from records, one at a time, and hands it over as named sections for `format.ts`.
+ *
+ * What is kept: for every term its postings (document, quantised BM25F weight, fields it stands in); for every document
+ * its words in order (the forward index, which phrases are checked against), its columns for counting, its access row.
+ */
+import type { AccessItem } from '../../access/options';
+import { type RowLayout, rowLayout, summarise } from '../../access/summary';
+import { fullName } from '../../model/describe';
+import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../../model/kinds';
+import type { Library } from '../../model/library';
+import { PEER_LIST, peerReviewOf } from '../../model/peerReview';
+import { type CslName, type DiscoveryRecord, yearOfRecord } from '../../model/record';
+import { parseDay } from '../../model/time';
+import { FIELDS } from '../../query/tree';
+import { ANALYSES, type Analysis, AS_WRITTEN } from '../../words/analysis';
+import { codesOf } from '../../words/codes';
+import { SMALL_WORDS, words } from '../../words/fold';
+import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from '../format/columns';
+import { packFacts } from '../format/facts';
+import { FIELD_END, type Outline, type Section, VALUE_END } from '../format/format';
+import { holdersOf, usesOf } from '../format/holders';
+import {
+  byCodePoint,
+  countStrings,
+  packStrings,
+  type StringTable,
+  stringAt,
+  Values,
+} from '../format/strings';
+import { buildSpelling } from '../help/spelling';
+import { buildSuggestions, type SuggestKind, titleKey } from '../help/suggest';
+import { ownWorth } from '../rank/rank';
+import { growF64, growI16, growU8, growU16, growU32 } from './growable';
+import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
+import { byLikeness, inOrder, listsInOrder } from './neighbours';
+import { relationsOf } from './relations';
+
+const NO_REFERENCES: readonly string[] = [];
+
+/** One value of a field (a heading, a person): a phrase never runs from one into the next. */
+export interface FieldText {
+  readonly text: string;
+  /** The language whose endings are taken off; AS_WRITTEN for none. */
+  readonly language: string;
+}
+
+/**
+ * The text of a record, field by field in the order of FIELDS.
+ * @param headings the language in which the library's subject headings are written
+ */
+export function fieldTexts(r: DiscoveryRecord, headings = 'en'): readonly (readonly FieldText[])[] {
+  const c = r.csl;
+  const named = (list: readonly CslName[]) => list.map((n) => ({ text: fullName(n), language: AS_WRITTEN }));
+  const said = (language: string, ...list: readonly (string | undefined)[]) =>
+    list.flatMap((text) => (text ? [{ text, language }] : []));
+  const own = r.languages[0] ?? 'en';
+  return [
+    said(own, c.title, c['original-title']),
+    // A name has no endings to be taken off.
+    named([...(c.author ?? []), ...(c.editor ?? []), ...(c.translator ?? [])]),
+    [...said(headings, ...r.subjects), ...named(r.about ?? [])],
+    said(own, c['container-title']),
+    said(own, c.abstract, ...(r.contents ?? [])),
+    said(own, c['collection-title']),
+    [...said(AS_WRITTEN, c.publisher), ...said(headings, c.genre)],
+    said(AS_WRITTEN, c.issued && String(yearOfRecord(c))),
+  ];
+}
+
+/** Words of a title before its subtitle, small words not counted; the whole title's where there is no subtitle. */
+const mainWords = (title: string): number =>
+  words(title.split(/[:?–—](?=\s)/)[0] ?? '').filter((w) => !SMALL_WORDS.has(w)).length;
+
+export class IndexBuilder {
+  readonly #library: Library;
+  readonly #layout: RowLayout;
+  // The two marks of the forward index are terms that no word can be; both sort before all others.
+  readonly #terms = new Map<string, number>([
+    ['', FIELD_END],
+    ['\u0001', VALUE_END],
+  ]);
+  /** By language: each word's number among the words as they are written; `#written` has its term, `#uses` how often it stands. */
+  readonly #tokens = new Map<string, Map<string, number>>();
+  readonly #written = growU32();
+  readonly #uses = growU32();
+  readonly #stream: WordSpool;
+  readonly #docStart = growU32();
+  readonly #lengths = growU8();
+  readonly #columns = {
+    combo: growU32(),
+    titleLength: growU8(),
+    mainLength: growU8(),
+    year: growI16(),
+    journal: growU32(),
+    row: growU32(),
+    subjectStart: growU32(),
+    subject: growU32(),
+    personStart: growU32(),
+    person: growU32(),
+    recordAt: growF64(),
+    recordSize: growU32(),
+    added: growU16(),
+  };
+  readonly #rows = growU16();
+  readonly #rowIds = new Map<string, number>();
+  readonly #combos = growU16();
+  readonly #comboIds = new Map<string, number>();
+  readonly #placeSets = growU16();
+  readonly #placeSetIds = new Map<string, number>();
+  readonly #subjects = new Values();
+  readonly #persons = new Values();
+  readonly #journals = new Values();
+  readonly #sources = new Values();
+  readonly #languages = new Values();
+  readonly #ids: string[] = [];
+  readonly #references: (readonly string[])[] = [];
+  readonly #works = new Map<string, number[]>();
+  readonly #titles: string[] = [];
+  #end = 0;
+  #lastDay = 0;
+
+  readonly #termOf: (word: string, language: string) => string;
+
+  /** @param spool where the words of the records are put until they are turned round */
+  constructor(library: Library, analysis: Analysis = 'stems', spool: WordSpool = new MemorySpool()) {
+    this.#library = library;
+    this.#stream = spool;
+    this.#termOf = ANALYSES[analysis].termOf;
+    this.#layout = rowLayout(library);
+    this.#journals.id('');
+  }
+
+  get count(): number {
+    return this.#ids.length;
+  }
+
+  /** Adds one record. `bytes` is the length of its stored form, records standing one behind the other in the order added. */
+  add(item: AccessItem, bytes: number): void {
+    const { record: r } = item;
+    const c = this.#columns;
+    c.recordAt.push(this.#end);
+    c.recordSize.push(bytes);
+    this.#end += bytes;
+    this.#ids.push(r.id);
+    this.#docStart.push(this.#stream.length);
+    let titleLength = 0;
+    const fields = fieldTexts(r, this.#library.language);
+    fields.forEach((values, f) => {
+      let length = 0;
+      values.forEach(({ text, language }, i) => {
+        const known = this.#known(language);
+        if (i > 0) this.#stream.push(VALUE_END);
+        for (const w of words(text)) {
+          this.#stream.push(this.#term(w, language, known));
+          length++;
+          if (f === 0 && i === 0 && !SMALL_WORDS.has(w)) titleLength++;
+        }
+      });
+      if (f === fields.length - 1) {
+        for (const code of codesOf(r)) {
+          this.#stream.push(VALUE_END);
+          this.#stream.push(this.#id(code));
+        }
+      }
+      this.#stream.push(FIELD_END);
+      this.#lengths.push(Math.min(255, length));
+    });
+    this.#references.push(r.references ?? NO_REFERENCES);
+    if (r.work) this.#works.set(r.work, [...(this.#works.get(r.work) ?? []), this.#ids.length - 1]);
+    this.#titles.push(titleKey(r.csl.title));
+    c.titleLength.push(Math.min(255, titleLength));
+    c.mainLength.push(Math.min(255, mainWords(r.csl.title)));
+    c.year.push(yearOfRecord(r.csl) ?? -1);
+    c.journal.push(this.#journals.id(r.csl['container-title'] ?? ''));
+    c.subjectStart.push(c.subject.length);
+    for (const s of new Set(r.subjects)) c.subject.push(this.#subjects.id(s));
+    c.personStart.push(c.person.length);
+    for (const n of new Set([...(r.csl.author ?? []), ...(r.csl.editor ?? [])].map(fullName)))
+      c.person.push(this.#persons.id(n));
+    const row = summarise(item, this.#library, this.#layout);
+    c.row.push(this.#row(row));
+    const day = r.added ? (parseDay(r.added) ?? 0) : 0;
+    if (day < this.#lastDay)
+      throw new Error(`Record ${r.id} was added on ${r.added}, before the one that precedes it.`);
+    this.#lastDay = day;
+    c.added.push(day);
+    c.combo.push(
+      this.#combo({
+        kind: KIND_LIST.indexOf(r.kind),
+        language: r.languages[0] ? this.#languages.id(r.languages[0]) : NONE,
+        peer: PEER_LIST.indexOf(peerReviewOf(r, item.journal).status),
+        carrier: CARRIER_LIST.indexOf(r.carrier),
+        audience: r.audience ? AUDIENCE_LIST.indexOf(r.audience) : NONE,
+        source: this.#sources.id(r.source),
+        place: this.#placeSet(row),
+      }),
+    );
+  }
+
+  #combo(values: Readonly<Record<(typeof COMBO_GROUPS)[number], number>>): number {
+    const numbers = COMBO_GROUPS.map((g) => (values[g] < 0 ? NONE : Math.min(NONE, values[g])));
+    const key = numbers.join();
+    let id = this.#comboIds.get(key);
+    if (id === undefined) {
+      id = this.#comboIds.size;
+      this.#comboIds.set(key, id);
+      for (const v of numbers) this.#combos.push(v);
+    }
+    return id;
+  }
+
+  /** The number of a set of campuses; how many there are is bounded by what really occurs. */
+  #placeSet(row: Uint16Array): number {
+    const { presence, presenceWords } = this.#layout;
+    const own = row.subarray(presence, presence + presenceWords);
+    const key = own.join();
+    let id = this.#placeSetIds.get(key);
+    if (id === undefined) {
+      id = this.#placeSetIds.size;
+      this.#placeSetIds.set(key, id);
+      for (const word of own) this.#placeSets.push(word);
+    }
+    return id;
+  }
+
+  #id(term: string): number {
+    let id = this.#terms.get(term);
+    if (id === undefined) {
+      id = this.#terms.size;
+      this.#terms.set(term, id);
+    }
+    return id;
+  }
+
+  /** The words known in a language, as they are written. */
+  #known(language: string): Map<string, number> {
+    let known = this.#tokens.get(language);
+    if (!known) {
+      known = new Map();
+      this.#tokens.set(language, known);
+    }
+    return known;
+  }
+  #term(word: string, language: string, known: Map<string, number>): number {
+    let n = known.get(word);
+    if (n === undefined) {
+      n = this.#written.length;
+      this.#written.push(this.#id(this.#termOf(word, language)));
+      this.#uses.push(0);
+      known.set(word, n);
+    }
+    this.#uses.bump(n);
+    return this.#written.at(n);
+  }
+
+  /** The words as they are written, with their counts, for the speller. */
+  #spelling(): Record<string, Section> {
+    const counts = new Map<string, number>();
+    for (const words of this.#tokens.values())
+      for (const [word, n] of words) counts.set(word, (counts.get(word) ?? 0) + this.#uses.at(n));
+    return buildSpelling(counts);
+  }
+
+  #row(row: Uint16Array): number {
+    const key = row.join();
+    let id = this.#rowIds.get(key);
+    if (id === undefined) {
+      id = this.#rowIds.size;
+      this.#rowIds.set(key, id);
+      for (const v of row) this.#rows.push(v);
+    }
+    return id;
+  }
+
+  /** Everything the engine needs: sections as they are, and the large ones that are written piece by piece. The builder is spent afterwards. */
+  finish(): IndexParts {
+    const n = this.count;
+    const c = this.#columns;
+    this.#docStart.push(this.#stream.length);
+    c.subjectStart.push(c.subject.length);
+    c.personStart.push(c.person.length);
+
+    const sorted = [...this.#terms.keys()].sort(byCodePoint);
+    const renumber = new Uint32Array(sorted.length);
+    sorted.forEach((t, i) => {
+      renumber[this.#terms.get(t) as number] = i;
+    });
+    const spelling = this.#spelling();
+    this.#terms.clear();
+    this.#tokens.clear();
+    const [subjects, persons, journals, sources, languages] = [
+      this.#subjects.finish(),
+      this.#persons.finish(),
+      this.#journals.finish(),
+      this.#sources.finish(),
+      this.#languages.finish(),
+    ];
+    const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);
+    // From here on everything is in the new order; `order` has the number under which each document was added.
+    const came = {
+      added: c.added.view(),
+      subjectStart: c.subjectStart.view(),
+      subject: mapped(c.subject.view(), subjects.renumber),
+      journal: mapped(c.journal.view(), journals.renumber),
+      year: c.year.view(),
+    };
+    const order = byLikeness(came);
+    const [year, journal, combo, row] = [came.year, came.journal, c.combo.view(), c.row.view()].map((col) =>
+      inOrder(col, order),
+    ) as [Int16Array, Uint32Array, Uint32Array, Uint32Array];
+    const [subjectStart, subject] = listsInOrder(came.subjectStart, came.subject, order);
+    const [personStart, person] = listsInOrder(
+      c.personStart.view(),
+      mapped(c.person.view(), persons.renumber),
+      order,
+    );
+    const docStart = this.#docStart.view();
+    const words = this.#stream.length;
+    this.#stream.reorder(docStart, order);
+    const wordsFrom = new Uint32Array(n + 1);
+    order.forEach((d, i) => {
+      wordsFrom[i + 1] = (wordsFrom[i] as number) + (docStart[d + 1] as number) - (docStart[d] as number);
+    });
+    const { termStart, fill } = invert(
+      this.#stream,
+      renumber,
+      inOrder(this.#lengths.view(), order, FIELDS.length),
+    );
+    const size = termStart[sorted.length] as number;
+    const [allIds, titles] = [
+      Array.from(order, (d) => this.#ids[d] as string),
+      Array.from(order, (d) => this.#titles[d] as string),
+    ];
+    const combos = this.#combos.view().slice();
+    for (const [group, by] of [
+      ['source', sources.renumber],
+      ['language', languages.renumber],
+    ] as const)
+      for (let i = comboSlot(group); i < combos.length; i += COMBO_WIDTH)
+        if (combos[i] !== NONE) combos[i] = by[combos[i] as number] as number;
+    const idOrder = Uint32Array.from(allIds.keys()).sort((a, b) =>
+      byCodePoint(allIds[a] as string, allIds[b] as string),
+    );
+    const ids = packStrings([...idOrder].map((i) => allIds[i] as string));
+    const byTitle = Uint32Array.from(titles.keys()).sort((a, b) =>
+      (titles[a] as string) < (titles[b] as string) ? -1 : 1,
+    );
+    const titleRank = new Uint32Array(n);
+    byTitle.forEach((doc, rank) => {
+      titleRank[doc] = rank;
+    });
+    const terms = packStrings(sorted);
+    const [subjectCount, journalCount, personCount] = [subjects, journals, persons].map((v) =>
+      countStrings(v.table),
+    ) as [number, number, number];
+    const holders = holdersOf(personStart, person, personCount);
+    const source = (kind: SuggestKind, table: StringTable, counts: Uint32Array) => ({
+      kind,
+      values: Array.from(counts, (_, i) => stringAt(table, i)),
+      counts,
+    });
+    const { work, ...relations } = relationsOf(allIds, order, this.#references, this.#works.values());
+    const sections: IndexParts['sections'] = {
+      ...relations,
+      ...packFacts({
+        row,
+        journal,
+        work: work as Uint32Array,
+        titleRank,
+        titleLength: inOrder(c.titleLength.view(), order),
+        mainLength: inOrder(c.mainLength.view(), order),
+        combo,
+        year,
+        worth: ownWorth(combo, combos, year),
+        subjectStart,
+        subject,
+        subjects: subjectCount,
+        journals: journalCount,
+        personStart,
+        person,
+      }),
+      ...spelling,
+      ...buildSuggestions([
+        source('person', persons.table, usesOf(person, personCount)),
+        source('subject', subjects.table, usesOf(subject, subjectCount)),
+        source('journal', journals.table, usesOf(journal, journalCount)),
+      ]),
+      holderStart: holders.start,
+      holderDocs: holders.docs,
+      holderOrder: holders.order,
+      termBytes: terms.bytes,
+      termOffsets: terms.offsets,
+      termStart,
+      posting: { type: 'u32', length: size },
+      impact: { type: 'u8', length: size },
+      fields: { type: 'u8', length: size },
+      where: { type: 'u16', length: size },
+      forward: { type: 'u32', length: words },
+      docStart: wordsFrom,
+      combos,
+      placeSets: this.#placeSets.view(),
+      sourceBytes: sources.table.bytes,
+      sourceOffsets: sources.table.offsets,
+      languageBytes: languages.table.bytes,
+      languageOffsets: languages.table.offsets,
+      titleOrder: byTitle,
+      journalBytes: journals.table.bytes,
+      journalOffsets: journals.table.offsets,
+      subjectBytes: subjects.table.bytes,
+      subjectOffsets: subjects.table.offsets,
+      personBytes: persons.table.bytes,
+      personOffsets: persons.table.offsets,
+      rows: this.#rows.view(),
+      recordAt: inOrder(c.recordAt.view(), order),
+      recordSize: inOrder(c.recordSize.view(), order),
+      added: inOrder(c.added.view(), order),
+      idBytes: ids.bytes,
+      idOffsets: ids.offsets,
+      idDoc: idOrder,
+    };
+    return { sections, fill };
+  }
+}
+
+/** What a builder hands over: `fill` writes the sections that are only outlined. */
+export interface IndexParts {
+  readonly sections: Readonly<Record<string, Section | Outline>>;
+  readonly fill: (write: WritePiece) => void;
+}

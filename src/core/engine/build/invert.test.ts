@@ -1,0 +1,112 @@
+/** Turning round in ranges and from a file gives what turning round at once in memory gives. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { FileSpool } from '../../../server/fileSpool';
+import { FIELDS } from '../../query/tree';
+import { AGAIN, FIELD_END, type Section, VALUE_END } from '../format/format';
+import { invert, MemorySpool, type WordSpool } from './invert';
+
+const TERMS = 12;
+/** Words in a file spool's memory. */
+const HELD = 1 << 14;
+/** Documents as lists of fields of words 2…TERMS−1; word numbers as spooled are the sorted ones turned round. */
+const documents = fc.array(
+  fc.array(fc.array(fc.integer({ min: 2, max: TERMS - 1 }), { maxLength: 6 }), {
+    minLength: FIELDS.length,
+    maxLength: FIELDS.length,
+  }),
+  {
+    minLength: 1,
+    maxLength: 12,
+  },
+);
+const renumber = Uint32Array.from({ length: TERMS }, (_, w) => (w <= VALUE_END ? w : TERMS + 1 - w));
+function spooled<T extends WordSpool>(
+  docs: readonly (readonly (readonly number[])[])[],
+  spool: T,
+): { spool: T; lengths: Uint8Array } {
+  for (const fields of docs)
+    for (const f of fields) {
+      for (const w of f) spool.push(w);
+      spool.push(FIELD_END);
+    }
+  return { spool, lengths: Uint8Array.from(docs.flatMap((fields) => fields.map((f) => f.length))) };
+}
+function all(made: ReturnType<typeof invert>): Record<string, number[]> {
+  const out: Record<string, number[]> = { termStart: [...made.termStart] };
+  made.fill((name: string, piece: Section, at: number) => {
+    out[name] ??= [];
+    const list = out[name] as number[];
+    piece.forEach((v: number, i: number) => {
+      list[at + i] = v;
+    });
+  });
+  return out;
+}
+
+describe('words turned round', () => {
+  it('in ranges of any size: the same postings as at once, by a plain count of the words', () => {
+    fc.assert(
+      fc.property(documents, fc.integer({ min: 1, max: 40 }), (docs, held) => {
+        const { spool, lengths } = spooled(docs, new MemorySpool());
+        const whole = all(invert(spool, renumber, lengths));
+        expect(all(invert(spool, renumber, lengths, held))).toEqual(whole);
+        for (let t = 2; t < TERMS; t++) {
+          const holding = docs.flatMap((fields, d) =>
+            fields.some((f) => f.some((w) => renumber[w] === t)) ? [d] : [],
+          );
+          const [a, b] = [whole.termStart?.[t] as number, whole.termStart?.[t + 1] as number];
+          expect(whole.posting?.slice(a, b) ?? []).toEqual(holding);
+          const bits = holding.map((d) =>
+            (docs[d] as number[][]).reduce(
+              (m, f, i) => (f.some((w) => renumber[w] === t) ? m | (1 << i) : m),
+              0,
+            ),
+          );
+          expect(whole.fields?.slice(a, b) ?? []).toEqual(bits);
+          const places = holding.map((d) => {
+            const row = (docs[d] as number[][]).flatMap((f) => [...f.map((w) => renumber[w]), FIELD_END]);
+            const first = row.indexOf(t);
+            return row.indexOf(t, first + 1) < 0 ? first : first | AGAIN;
+          });
+          expect(whole.where?.slice(a, b) ?? []).toEqual(places);
+        }
+        expect(whole.forward).toEqual(
+          docs.flatMap((fields) => fields.flatMap((f) => [...f.map((w) => renumber[w]), FIELD_END])),
+        );
+      }),
+    );
+  });
+  it('from a file longer than its buffer, walked more than once', () => {
+    const dir = mkdtempSync(join(tmpdir(), 'legendum-spool-'));
+    try {
+      const docs = Array.from({ length: 3000 }, (_, d) =>
+        FIELDS.map((_, f) => [2 + ((d + f) % (TERMS - 2)), 2 + ((d * 7 + f) % (TERMS - 2))]),
+      );
+      const [memory, file] = [
+        spooled(docs, new MemorySpool()),
+        spooled(docs, new FileSpool(join(dir, 'words.tmp'), HELD)),
+      ];
+      expect(file.spool.length).toBe(memory.spool.length);
+      expect(file.spool.length).toBeGreaterThan(HELD);
+      const same = () =>
+        expect(all(invert(file.spool, renumber, file.lengths, 5000))).toEqual(
+          all(invert(memory.spool, renumber, memory.lengths)),
+        );
+      same();
+      // The documents, each of them 24 words long with its marks, from the last to the first.
+      const start = Uint32Array.from({ length: docs.length + 1 }, (_, d) => d * 24);
+      const order = Uint32Array.from(docs.keys()).reverse();
+      for (const spool of [file.spool, memory.spool]) spool.reorder(start, order);
+      const turned = spooled([...docs].reverse(), new MemorySpool()).spool;
+      expect([...memory.spool.pieces()]).toEqual([...turned.pieces()]);
+      same();
+      file.spool.remove();
+    } finally {
+      rmSync(dir, { recursive: true, force: true });
+    }
+  });
+});

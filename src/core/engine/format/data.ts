@@ -1,0 +1,140 @@
+/** The index in memory: named typed arrays, checked for presence once when a file is opened. */
+
+import { PlaceSets } from '../../access/placeSets';
+import type { RowLayout } from '../../access/summary';
+import type { Analysis } from '../../words/analysis';
+import type { Facts } from './facts';
+import { decodeIndex, type Header, type Section } from './format';
+import type { Holders } from './holders';
+import type { StringTable } from './strings';
+
+export interface IndexData extends Facts {
+  readonly n: number;
+  readonly meta: Header['meta'];
+  readonly layout: RowLayout;
+  readonly analysis: Analysis;
+  readonly terms: StringTable;
+  readonly termStart: Uint32Array;
+  readonly posting: Uint32Array;
+  readonly impact: Uint8Array;
+  readonly fields: Uint8Array;
+  /** Where each posting's word stands first (see invert.ts). */
+  readonly where: Uint16Array;
+  readonly forward: Uint32Array;
+  readonly docStart: Uint32Array;
+  /** The combinations (see columns.ts), COMBO_WIDTH numbers each. */
+  readonly combos: Uint16Array;
+  /** Where the records of a combination stand. */
+  readonly places: PlaceSets;
+  /** The documents in the order of their titles. */
+  readonly titleOrder: Uint32Array;
+  readonly rows: Uint16Array;
+  /** The people the other way round: the documents of each. */
+  readonly holders: Holders;
+  /** Where in the file of records each one begins, and its length, in bytes. */
+  readonly recordAt: Float64Array;
+  readonly recordSize: Uint32Array;
+  /** Day on which each document came into the index (0: with it), never falling. */
+  readonly added: Uint16Array;
+  readonly idDoc: Uint32Array;
+  readonly citeStart: Uint32Array;
+  readonly cite: Uint32Array;
+  readonly citedStart: Uint32Array;
+  readonly cited: Uint32Array;
+  /** The documents of each work; work 0 stands for "alone". */
+  readonly workStart: Uint32Array;
+  readonly workDocs: Uint32Array;
+  readonly spell: StringTable;
+  readonly spellCount: Uint32Array;
+  readonly spellHash: Uint32Array;
+  readonly spellWord: Uint32Array;
+  readonly sug: StringTable;
+  readonly sugKind: Uint8Array;
+  readonly sugValue: Uint32Array;
+  readonly sugCount: Uint32Array;
+  readonly sugEntry: Uint32Array;
+  readonly sugAt: Uint16Array;
+  readonly tables: Readonly<
+    Record<'source' | 'language' | 'journal' | 'subject' | 'person' | 'id', StringTable>
+  >;
+}
+
+/** Opens an index buffer; a file that is not one of ours, or is cut short, gives a message. */
+export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: string } {
+  const decoded = decodeIndex(buffer);
+  if ('problem' in decoded) return decoded;
+  const { header, sections } = decoded;
+  const missing: string[] = [];
+  const get = <T extends Section>(name: string): T => {
+    const s = sections[name];
+    if (!s) missing.push(name);
+    return s as T;
+  };
+  const table = (name: string): StringTable => ({
+    bytes: get<Uint8Array>(`${name}Bytes`),
+    offsets: get<Uint32Array>(`${name}Offsets`),
+  });
+  const data: IndexData = {
+    n: get<Float64Array>('recordAt')?.length,
+    meta: header.meta,
+    layout: header.meta.layout as RowLayout,
+    analysis: header.meta.analysis === 'words' ? 'words' : 'stems',
+    terms: table('term'),
+    termStart: get('termStart'),
+    posting: get('posting'),
+    impact: get('impact'),
+    fields: get('fields'),
+    where: get('where'),
+    forward: get('forward'),
+    docStart: get('docStart'),
+    cell: get('cell'),
+    when: get('when'),
+    worth: get('worth'),
+    work: get('work'),
+    titleRank: get('titleRank'),
+    journalOf: get('journalOf'),
+    titleWords: get('titleWords'),
+    subjectAt: get('subjectAt'),
+    moreDoc: get('moreDoc'),
+    moreStart: get('moreStart'),
+    more: get('more'),
+    personFrom: get('personFrom'),
+    persons: get('persons'),
+    cellCombo: get('cellCombo'),
+    cellRow: get('cellRow'),
+    combos: get('combos'),
+    places: new PlaceSets(get('placeSets'), (header.meta.layout as RowLayout).presenceWords),
+    titleOrder: get('titleOrder'),
+    rows: get('rows'),
+    holders: { start: get('holderStart'), docs: get('holderDocs'), order: get('holderOrder') },
+    recordAt: get('recordAt'),
+    recordSize: get('recordSize'),
+    added: get('added'),
+    idDoc: get('idDoc'),
+    citeStart: get('citeStart'),
+    cite: get('cite'),
+    citedStart: get('citedStart'),
+    cited: get('cited'),
+    workStart: get('workStart'),
+    workDocs: get('workDocs'),
+    spell: table('spell'),
+    spellCount: get('spellCount'),
+    spellHash: get('spellHash'),
+    spellWord: get('spellWord'),
+    sug: table('sug'),
+    sugKind: get('sugKind'),
+    sugValue: get('sugValue'),
+    sugCount: get('sugCount'),
+    sugEntry: get('sugEntry'),
+    sugAt: get('sugAt'),
+    tables: {
+      language: table('language'),
+      source: table('source'),
+      journal: table('journal'),
+      subject: table('subject'),
+      person: table('person'),
+      id: table('id'),
+    },
+  };
+  return missing.length ? { problem: `The index file lacks ${missing[0]}. Build it again.` } : data;
+}

@@ -1,0 +1,67 @@
+/** Ways to read a thing, and what else would do: what `access` answers. */
+import type { Cents, Route } from './library';
+import type { CampusId } from './record';
+import type { PriceLine } from './slip';
+import type { Verdict, WaitClass } from './waits';
+export type WayAction =
+  | { readonly do: 'open'; readonly href: string; readonly signIn: boolean }
+  | { readonly do: 'slip'; readonly route: Route; readonly from: string }
+  | { readonly do: 'go'; readonly campus: CampusId }
+  | { readonly do: 'nothing' };
+
+export interface Way {
+  readonly id: string;
+  readonly title: string;
+  /** ISO local times; null when no date can be given. */
+  readonly ready: { readonly median: string; readonly likely: string } | null;
+  readonly class: WaitClass;
+  readonly label: string;
+  readonly sub: string;
+  readonly place: string;
+  readonly price: Cents;
+  readonly priceLines: readonly PriceLine[];
+  readonly chance: number;
+  readonly setsWait: boolean;
+  readonly verdict: Verdict | null;
+  readonly reasons: readonly string[];
+  /** For interlibrary loan: who would be asked, and the owners left out with the reason. */
+  readonly lenders?: {
+    readonly asked: readonly { readonly name: string; readonly p: number; readonly days: number }[];
+    readonly excluded: readonly { readonly name: string; readonly why: string }[];
+  };
+  readonly action: WayAction;
+}
+
+export type AlternativeSort = 'edition' | 'carrier' | 'open' | 'chapter' | 'visit' | 'purchase' | 'question';
+export interface Alternative {
+  readonly sort: AlternativeSort;
+  readonly title: string;
+  readonly why: string;
+  readonly label: string;
+  readonly sub: string;
+  readonly verdict: Verdict | null;
+  /** ISO local time of the median; null when no date can be given. */
+  readonly ready: string | null;
+  /** The record to look at, for another edition or carrier. */
+  readonly record: string | null;
+  /** The slip to make. */
+  readonly slip: {
+    readonly route: Route;
+    readonly from: string;
+    readonly wanted: 'chapter' | 'purchase' | 'question';
+  } | null;
+}
+
+export interface WaysAnswer {
+  readonly ways: readonly Way[];
+  /** What else would do, where nothing is in time (see `alternatives.ts`); left out in lists of results. */
+  readonly alternatives?: readonly Alternative[];
+  /** The first way that sets the wait. */
+  readonly best: Way | null;
+  readonly wait: {
+    readonly class: WaitClass;
+    readonly date: string | null;
+    readonly label: string;
+    readonly sub: string;
+  };
+}
