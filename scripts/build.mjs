@@ -17,9 +17,9 @@ const astro = spawnSync(
 if (astro.status !== 0) process.exit(astro.status ?? 1);
 await bundleNode(
   {
-    main: 'src/server/main.ts',
-    'index.worker': 'src/server/index.worker.ts',
-    'pdf.worker': 'src/server/pdf.worker.ts',
+    main: 'src/start/main.ts',
+    'index.worker': 'src/start/index.worker.ts',
+    'pdf.worker': 'src/start/pdf.worker.ts',
   },
   'dist/app',
 );

@@ -26,7 +26,13 @@ for (const [name, low, high] of [
 ensurePackages();
 ensureBuild();
 const index = ensureIndex(values.records);
-const env = { LEGENDUM_LOG: 'warn', ...withLargePages(), PORT: values.port, LEGENDUM_INDEX: index };
+const env = {
+  LEGENDUM_LOG: 'warn',
+  LEGENDUM_DEMO: '1',
+  ...withLargePages(),
+  PORT: values.port,
+  LEGENDUM_INDEX: index,
+};
 const server = fork('dist/app/main.mjs', { env });
 server.on('message', (address) => console.log(`\nLegendum is at ${address}\nStop it with Ctrl C.`));
 server.on('exit', (code) => process.exit(code ?? 0));

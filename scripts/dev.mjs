@@ -3,5 +3,6 @@ import { ensureBuild, ensureIndex, ensurePackages, run } from './setup.mjs';
 
 ensurePackages();
 ensureBuild();
+process.env.LEGENDUM_DEMO ??= '1';
 process.env.LEGENDUM_INDEX ??= ensureIndex(20_000);
 run(process.execPath, ['--enable-source-maps', 'dist/app/main.mjs']);

@@ -4,5 +4,6 @@ import { ensureBuild, ensureChromium, ensureIndex, ensurePackages, run } from '.
 ensurePackages();
 ensureChromium();
 ensureBuild();
+process.env.LEGENDUM_DEMO ??= '1';
 process.env.LEGENDUM_INDEX ??= ensureIndex(20_000);
 run(process.execPath, ['node_modules/@playwright/test/cli.js', 'test', ...process.argv.slice(2)]);

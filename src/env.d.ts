@@ -5,11 +5,17 @@ declare namespace App {
     info: import('./core/discovery/answers').LibraryInfo;
     /** The address under which this request reached us: `https://read.example`. */
     base: string;
-    pdf: import('./server/pdfs').MakePdf;
     /** Writes what nobody expected into the log; answers with the number it stands under. */
     failure: (error: unknown) => string;
     /** Writes into the log what a browser reported of our content security policy, some in a minute. */
     breached: (breach: import('./server/breaches').Breach) => void;
-    network: import('./server/ports').LendingNetwork & import('./server/ports').Circulation;
+    clock: import('./core/discovery/ports').Clock;
+    network: import('./core/discovery/ports').LendingNetwork;
+    loanDesk: import('./core/discovery/ports').LoanDesk;
+    askDesk: import('./core/discovery/ports').AskDesk;
+    signIn: import('./core/discovery/ports').SignIn;
+    mail: import('./core/discovery/ports').Mail | null;
+    /** What the pages of the simulated world are made with; null where nothing is simulated. */
+    standins: import('./start/standins').Standins | null;
   }
 }

@@ -227,10 +227,10 @@ describe('sending', () => {
 });
 
 describe('settings', () => {
-  const info = { readers: READERS, start: '2026-11-02T09:10' } as unknown as LibraryInfo;
+  const info = { readers: READERS, now: '2026-11-02T09:10' } as unknown as LibraryInfo;
   it('the clock never goes back', async () => {
-    await moveClock(store, '2026-11-03T09:10', info.start);
-    await moveClock(store, '2026-11-02T12:00', info.start);
+    await moveClock(store, '2026-11-03T09:10', info.now);
+    await moveClock(store, '2026-11-02T12:00', info.now);
     expect((await readSettings(store)).clock).toBe('2026-11-03T09:10');
   });
   it('registering is kept with its reader', async () => {

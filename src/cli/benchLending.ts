@@ -19,16 +19,18 @@ import { NO_HISTORY } from '../core/requests/history';
 import { readSupplyingMessage, supplyingMessage } from '../core/requests/iso18626';
 import { act, applyMessage, applyNotice, markSent, putInOutgoing } from '../core/requests/lifecycle';
 import { newSlip } from '../core/requests/slip';
+import { DEMO_START } from '../demo/clock';
 import { READERS } from '../demo/library';
 import { DiscoveryService } from '../server/service';
+import { lendingTimeline } from '../standins/lending/timeline';
 import { benchIndex, benchOptions } from './benchIndex';
 
 const { values } = benchOptions();
 const wantedRequests = Number(values.requests);
 const { dir } = benchIndex(Number(values.records));
-const service = new DiscoveryService(dir);
+const service = DiscoveryService.open(dir);
 const r = random(18_626);
-const start = parseLocal(service.health().start) as Minutes;
+const start = parseLocal(DEMO_START) as Minutes;
 
 interface Played {
   readonly route: string;
@@ -49,8 +51,10 @@ const binOf = (chance: number): number => Math.min(9, Math.floor(chance * 10));
 const { agency, campuses, policy } = service.library;
 const us = { agency, campuses, zone: policy.zone, currency: policy.currency.code };
 /** The slip as it stands once everything has been said up to the reader's next act, or to the end. */
-function told(slip: Slip, moment: Moment): Slip {
-  const story = service.timeline({ ...slip, sent: slip.sent as string }, moment);
+async function told(slip: Slip, moment: Moment): Promise<Slip> {
+  const item = await service.slipItem(slip);
+  const story =
+    item && lendingTimeline({ ...slip, sent: slip.sent as string }, item, service.library, moment.situation);
   let next = slip;
   for (const m of story?.messages ?? []) {
     // Through the XML, as the app does it.
@@ -64,7 +68,7 @@ function told(slip: Slip, moment: Moment): Slip {
   return next;
 }
 
-function play(n: number): Played | null {
+async function play(n: number): Promise<Played | null> {
   const reader = r.pick(READERS) as Reader;
   const at = minutes(start + r.int(0, 150) * 1440 + r.int(-60, 700));
   const moment: Moment = {
@@ -72,7 +76,7 @@ function play(n: number): Played | null {
     at: isoLocal(at),
   };
   const record = service.recordAt(r.int(0, service.engine.size - 1));
-  const ways = service.ways(record.id, moment, '')?.ways ?? [];
+  const ways = (await service.ways(record.id, moment, ''))?.ways ?? [];
   const slips = ways.filter((w) => w.action.do === 'slip' && w.ready);
   // Four in five go to the interlibrary network, where chance matters; the others take the soonest way.
   const way =
@@ -93,7 +97,7 @@ function play(n: number): Played | null {
   });
   const speed = r.chance(0.15) && route.startsWith('ill') ? ('fast' as const) : ('standard' as const);
   const base: Slip = { ...draft, speed, declared: true };
-  const promise = service.promise(base, moment, NO_HISTORY);
+  const promise = await service.promise(base, moment, NO_HISTORY);
   if (!promise?.median || !promise.likely || promise.rules.some((x) => x.weight === 'refuse')) return null;
   const { median, likely, chance, lines, total, mediated } = promise;
   const bin = binOf(chance);
@@ -110,7 +114,7 @@ function play(n: number): Played | null {
     moment.at,
   );
   for (let turn = 0; turn < 12; turn++) {
-    slip = told(slip, moment);
+    slip = await told(slip, moment);
     if (slip.state !== 'question' && slip.state !== 'conditional') break;
     const last = slip.messages.at(-1)?.time as string;
     slip = act(
@@ -138,7 +142,7 @@ function play(n: number): Played | null {
 
 const played: Played[] = [];
 for (let n = 0; played.length < wantedRequests && n < wantedRequests * 200; n++) {
-  const one = play(n);
+  const one = await play(n);
   if (one) played.push(one);
 }
 const share = (list: readonly Played[], of: (p: Played) => boolean): number =>

@@ -7,20 +7,25 @@
  * subtitle where only that was. `strict` counts only the item and its versions. For "two words missing" items are drawn
  * whose remaining words are not all in another, no longer title: nothing typed could tell those apart.
  */
+
 import type { CampusId, DiscoveryRecord } from '../core/model/record';
 import { type Minutes, parseLocal } from '../core/model/time';
-import { NEW_SEARCH } from '../core/query/request';
+import { type AskedSearch, askedSearch } from '../core/query/read';
+import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
 import { type Random, random } from '../core/random';
 import { SMALL_WORDS, words } from '../core/words/fold';
+import { DEMO_START } from '../demo/clock';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
 
+const asked = (request: SearchRequest): AskedSearch => askedSearch(request) as AskedSearch;
+
 const { values } = benchOptions();
 const { dir } = benchIndex(Number(values.records));
-const service = new DiscoveryService(dir);
+const service = DiscoveryService.open(dir);
 const moment = {
   situation: { campus: 'quayside' as CampusId, category: 'undergraduate' as const, remote: false },
-  at: service.health().start,
+  at: DEMO_START,
 };
 const r = random(20);
 const items = Number(values.items);
@@ -145,7 +150,10 @@ for (const [name, { make, rank, fits }] of Object.entries(CASES)) {
     if (typed === null) continue;
     n++;
     const began = performance.now();
-    const answer = service.search({ ...NEW_SEARCH, drop: {}, q: typed }, moment, { offset: 0, limit: rank });
+    const answer = await service.search(asked({ ...NEW_SEARCH, drop: {}, q: typed }), moment, {
+      offset: 0,
+      limit: rank,
+    });
     times.push(performance.now() - began);
     const found = answer.hits.map((h) => service.recordAt(service.engine.find(h.id)));
     const itself = answer.hits.some((h) => h.id === record.id || h.versions.some((v) => v.id === record.id));

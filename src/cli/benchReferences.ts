@@ -3,6 +3,7 @@
  * a CSL processor in twelve styles, from items that the reader was not trained with; once as they are, once damaged. Those
  * that are not in the index come from a world made with another seed.
  */
+
 import { readFileSync } from 'node:fs';
 import CSL from 'citeproc';
 import type { CslItem, DiscoveryRecord, ReferenceItem } from '../core/model/record';
@@ -13,6 +14,7 @@ import { splitReferences } from '../core/references/split';
 import { decodeModel } from '../core/references/tagger';
 import { table } from '../core/table';
 import { fold, words } from '../core/words/fold';
+import { DEMO_START } from '../demo/clock';
 import { makeWorld } from '../demo/world';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
@@ -22,7 +24,7 @@ import { isTestItem, MODEL_FILE } from './trainReferences';
 const { values } = benchOptions();
 const perStyle = Math.min(Number(values.items), 400);
 const { dir } = benchIndex(Number(values.records));
-const service = new DiscoveryService(dir);
+const service = DiscoveryService.open(dir);
 const model = decodeModel(readFileSync(MODEL_FILE));
 const r = random(99);
 
@@ -221,49 +223,50 @@ const sameWork = (id: string, record: DiscoveryRecord): boolean => {
 const wrongLinks: string[] = [];
 const missedLinks: string[] = [];
 const matching = Object.fromEntries(
-  ['clean', 'damaged'].map((state) => {
-    let [linked, correct, all] = [0, 0, 0];
-    for (const { written } of sets)
-      for (const { text, record } of written.slice(0, 100)) {
-        all++;
-        const asked = state === 'clean' ? text : damage(text, record.csl.title);
-        const { match } = service.matchReference(readReference(asked, model).csl);
-        if (!match) {
-          if (missedLinks.length < 25) missedLinks.push(asked);
-          continue;
+  await Promise.all(
+    ['clean', 'damaged'].map(async (state) => {
+      let [linked, correct, all] = [0, 0, 0];
+      for (const { written } of sets)
+        for (const { text, record } of written.slice(0, 100)) {
+          all++;
+          const asked = state === 'clean' ? text : damage(text, record.csl.title);
+          const { match } = await service.matchReference(readReference(asked, model).csl);
+          if (!match) {
+            if (missedLinks.length < 25) missedLinks.push(asked);
+            continue;
+          }
+          linked++;
+          if (sameWork(match.id, record)) correct++;
+          else if (wrongLinks.length < 25)
+            wrongLinks.push(
+              `${asked} ≠ ${JSON.stringify(service.recordAt(service.engine.find(match.id)).csl).slice(0, 200)}`,
+            );
         }
-        linked++;
-        if (sameWork(match.id, record)) correct++;
-        else if (wrongLinks.length < 25)
-          wrongLinks.push(
-            `${asked} ≠ ${JSON.stringify(service.recordAt(service.engine.find(match.id)).csl).slice(0, 200)}`,
-          );
-      }
-    return [
-      state,
-      {
-        precision: Math.round((10_000 * correct) / linked) / 100,
-        recall: Math.round((10_000 * correct) / all) / 100,
-        n: all,
-      },
-    ];
-  }),
+      return [
+        state,
+        {
+          precision: Math.round((10_000 * correct) / linked) / 100,
+          recall: Math.round((10_000 * correct) / all) / 100,
+          n: all,
+        },
+      ];
+    }),
+  ),
 );
 const strangers = [...makeWorld(6000, 777).records]
   .filter((x) => CITED.has(x.kind) && !/^tu00000/.test(x.id))
   .slice(0, 1200);
 const falseLinks: string[] = [];
 let asked = 0;
-Object.keys(STYLES).forEach((style, k) => {
+for (const [k, style] of Object.keys(STYLES).entries())
   for (const { text } of write(style, strangers.slice(k * 100, k * 100 + 100))) {
     asked++;
-    const { match } = service.matchReference(readReference(text, model).csl);
+    const { match } = await service.matchReference(readReference(text, model).csl);
     if (match)
       falseLinks.push(
         `${text} ≠ ${JSON.stringify(service.recordAt(service.engine.find(match.id)).csl).slice(0, 200)}`,
       );
   }
-});
 
 // Speed.
 const texts = sets.flatMap((s) => s.written.map((w) => w.text));
@@ -280,7 +283,7 @@ const moment = {
     category: 'undergraduate' as const,
     remote: false,
   },
-  at: service.health().start,
+  at: DEMO_START,
 };
 began = performance.now();
 const items = splitReferences(bibliography).map((s) => readReference(s.text, model).csl);

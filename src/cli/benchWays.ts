@@ -1,7 +1,9 @@
 /** `bench ways [--records N] [--json]`: the exact ways to read of a page of 100 hits, for readers and moments drawn at random; lender plans included. */
+
 import { waysToRead } from '../core/access/ways';
 import { type Minutes, minutes, parseLocal } from '../core/model/time';
 import { random } from '../core/random';
+import { DEMO_START } from '../demo/clock';
 import { READERS } from '../demo/library';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
@@ -9,13 +11,15 @@ import { benchIndex, benchOptions } from './benchIndex';
 const PAGE = 100;
 const PAGES = 200;
 const { values } = benchOptions();
-const service = new DiscoveryService(benchIndex(Number(values.records)).dir);
+const service = DiscoveryService.open(benchIndex(Number(values.records)).dir);
 const r = random(30);
-const start = parseLocal(service.health().start) as Minutes;
+const start = parseLocal(DEMO_START) as Minutes;
 const times: number[] = [];
 let ways = 0;
 for (let page = 0; page < PAGES; page++) {
-  const items = Array.from({ length: PAGE }, () => service.itemAt(r.int(0, service.engine.size - 1)));
+  const items = await Promise.all(
+    Array.from({ length: PAGE }, () => service.itemAt(r.int(0, service.engine.size - 1))),
+  );
   // Another reader and another minute each time: nothing worked out for the page before serves this one.
   const reader = r.pick(READERS);
   const at = minutes(start + r.int(0, 200_000));

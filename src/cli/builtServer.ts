@@ -23,7 +23,14 @@ export async function startBuilt(
 ): Promise<BuiltServer> {
   const port = await freePort();
   const child = spawn(process.execPath, [main], {
-    env: { ...process.env, LEGENDUM_LOG: 'error', ...env, PORT: String(port), LEGENDUM_INDEX: index },
+    env: {
+      ...process.env,
+      LEGENDUM_DEMO: '1',
+      LEGENDUM_LOG: 'error',
+      ...env,
+      PORT: String(port),
+      LEGENDUM_INDEX: index,
+    },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
   // Whatever becomes of this program, its server does not outlive it.

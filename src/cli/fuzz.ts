@@ -3,13 +3,15 @@
  * built server with inputs drawn by seed. Found is: an answer of 5xx, one that takes over two seconds, a connection that
  * breaks, a server that ends. Each finding is written to .cache/fuzz, and the command ends with 1.
  */
+
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import type { LibraryInfo } from '../core/discovery/answers';
 import { random } from '../core/random';
-import { readLibraryInfo } from '../server/libraryInfo';
+import { DEMO_START } from '../demo/clock';
+import { READERS } from '../demo/library';
+import { readLibraryData } from '../server/libraryInfo';
 import { type BuiltServer, startBuilt } from './builtServer';
 import { type Known, type Shot, shot } from './fuzz/requests';
 
@@ -38,7 +40,7 @@ const HEARD = 4000;
 const GIVEN_UP_MS = 20_000;
 const OUT = '.cache/fuzz';
 
-const info: LibraryInfo = readLibraryInfo(values.index);
+const info = readLibraryData(values.index);
 const lines = readFileSync(join(values.index, 'records.jsonl'), 'utf8').split('\n');
 const library = JSON.parse(readFileSync(join(values.index, 'library.json'), 'utf8')) as {
   library: { providers: { id: string }[] };
@@ -57,8 +59,8 @@ const known: Known = {
     zone: info.policy.zone,
     currency: info.policy.currency.code,
   },
-  reader: info.readers[0] as Known['reader'],
-  start: info.start,
+  reader: READERS[0] as Known['reader'],
+  start: DEMO_START,
 };
 
 const server: BuiltServer | null = values.at

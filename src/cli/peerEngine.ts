@@ -9,6 +9,7 @@ import type { CampusId, DiscoveryRecord } from '../core/model/record';
 import { type Minutes, parseLocal } from '../core/model/time';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
 import { join, type QueryNode } from '../core/query/tree';
+import { DEMO_START } from '../demo/clock';
 import { makeWorld } from '../demo/world';
 import { buildIndex } from '../server/build';
 import { DiscoveryService } from '../server/service';
@@ -54,7 +55,7 @@ interface Opened {
   readonly lineOf: Uint32Array;
 }
 export async function open(dir: string): Promise<Opened> {
-  const service = new DiscoveryService(`${dir}/index`);
+  const service = DiscoveryService.open(`${dir}/index`);
   const { recordAt } = service.engine.data;
   const lineOf = new Uint32Array(recordAt.length);
   Uint32Array.from(recordAt.keys())
@@ -107,7 +108,7 @@ export function search({ service, lineOf }: Opened, q: PeerQuery) {
     from: f?.yearFrom ?? null,
     to: f?.yearTo ?? null,
   };
-  const start = service.health().start;
+  const start = DEMO_START;
   const situation = { campus: 'quayside' as CampusId, category: 'undergraduate' as const, remote: false };
   const answer = service.engine.search({
     ...request,

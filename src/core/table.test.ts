@@ -47,7 +47,7 @@ const ALLOWED = new Map([
   ['src/core/formats/cslItems.ts', 'an item being filled'],
   ['src/core/formats/csv.ts', 'an item being filled, its keys from the list of columns'],
   ['src/core/engine/format/format.ts', 'sections of an index file, filled and handed on'],
-  ['src/server/main.ts', 'headers that are written out'],
+  ['src/server/serve.ts', 'headers that are written out'],
   ['src/server/params.ts', 'parameters being collected'],
 ]);
 function* sources(dir: string): Generator<string> {

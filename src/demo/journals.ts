@@ -147,7 +147,7 @@ export function makeJournals(seed: number): JournalWorld {
       publisher_name: j.publisher,
       publication_type: 'serial',
       access_type: 'P',
-      title_url: `https://${provider}.example/serial/${j.id}`,
+      title_url: `/standin/publisher/${provider}/${j.id}`,
       ...more,
     };
     lines.set(j.id, [...(lines.get(j.id) ?? []), made]);

@@ -107,26 +107,29 @@ const provider = (
   id: string,
   name: string,
   entitlement: Provider['entitlement'],
+  habit: Provider['habit'] = 'page',
   repository = false,
 ): Provider => ({
   id: id as ProviderId,
   name,
   entitlement,
   repository,
+  habit,
+  link: `/standin/publisher/${id}/{id}`,
 });
 const at = (id: string): readonly CampusId[] => [id as CampusId];
 export const PROVIDERS: readonly Provider[] = [
   provider('meridian', 'Meridian Tideline', 'all'),
   provider('harbourlight', 'Harbourlight', 'all'),
-  provider('loftgate', 'Loftgate Journals', 'all'),
-  provider('grenholm', 'Grenholm Science Online', 'all'),
-  provider('quillan', 'Quillan Collections', 'all'),
-  provider('bluewick', 'Bluewick Books', 'all'),
-  provider('courier', 'Courier Archive', 'all'),
+  provider('loftgate', 'Loftgate Journals', 'all', 'faulty'),
+  provider('grenholm', 'Grenholm Science Online', 'all', 'pdf'),
+  provider('quillan', 'Quillan Collections', 'all', 'sign-in'),
+  provider('bluewick', 'Bluewick Books', 'all', 'sign-in'),
+  provider('courier', 'Courier Archive', 'all', 'faulty'),
   provider('ashgrove', 'Ashgrove Medical', at('fellgate')),
   provider('proscenium', 'Proscenium Arts', at('saltmarsh')),
-  provider('opentide', 'Open Tide', 'open'),
-  provider('tarnrepo', 'Tarnholm Repository', 'open', true),
+  provider('opentide', 'Open Tide', 'open', 'pdf'),
+  provider('tarnrepo', 'Tarnholm Repository', 'open', 'pdf', true),
   provider('abstrakta', 'Abstrakta', 'all'),
 ];
 
@@ -223,6 +226,29 @@ export const LIBRARY: Library = {
   providers: PROVIDERS,
   lenders: LENDERS,
   policy: POLICY,
+  links: { proxy: '/standin/sign-in?to={url}' },
+  words: {
+    country: 'Vessary',
+    partnership: 'the Skerry Compact',
+    desk: 'desk@library.tarnholm.example',
+    footer: 'Tarnholm University and everything in its index are made up.',
+    about: [
+      'The records are those of Tarnholm University, which is made up, as are all its people, journals, publishers, lenders and texts. The outside world – publishers, the lending network, the campus sign-in – is simulated and marked as such.',
+    ],
+    examples: {
+      topic: 'seaweed farming "food security"',
+      title: 'Iodine, arsenic and appetite',
+      person: 'by:Lindqvarn',
+      journal: 'in:"Annals of Island Nutrition" iodine',
+      either: 'dulse OR nori -supermarket',
+      place: 'Annals of Island Nutrition 8 55',
+      number: '10.5555/s1.2023.101',
+      reference:
+        'Brandsæter, I. & Patanini, L. (2021). Edible seaweeds and food security: a review of two decades. Coastal Food Systems, 12(1), 1–46.',
+      bibliography:
+        'Adewold, E., Ostholt, N., & Brimoto, H. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.\n\nLindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Tarnholm University Press, 2019.',
+    },
+  },
 };
 
 const reader = (

@@ -12,15 +12,7 @@ const to = (quayside: [number, number], fellgate: [number, number], saltmarsh: [
 export const POLICY: Policy = {
   version: '2026-11',
   wait: { thisWeekDays: 7, twoWeeksDays: 14, unlikelyBelow: 0.35 },
-  zone: {
-    name: 'Vessary',
-    offset: 60,
-    summer: {
-      offset: 120,
-      from: { month: 3, nth: 5, weekday: 0, at: '02:00' },
-      to: { month: 10, nth: 5, weekday: 0, at: '03:00' },
-    },
-  },
+  zone: 'CET',
   currency: { code: 'XVC', sign: 'cr' },
   holidays: [
     { from: '2026-11-11', to: '2026-11-11', name: 'Harbour Day' },

@@ -21,10 +21,24 @@ export interface World {
   readonly journals: readonly Journal[];
   readonly lines: ReadonlyMap<JournalId, readonly KbartLine[]>;
   readonly readers: readonly Reader[];
-  readonly start: string;
+  /** ISO local time at which all this stands so. */
+  readonly built: string;
   readonly guidance: Guidance;
   /** Hosts come before the chapters that stand in them. */
   readonly records: Iterable<DiscoveryRecord>;
+}
+
+/** With the addresses at which the simulated providers show it. */
+function linked(record: DiscoveryRecord): DiscoveryRecord {
+  if (!record.ebook && !record.openCopies) return record;
+  const at = (provider: string): string => `/standin/publisher/${provider}/${encodeURIComponent(record.id)}`;
+  return {
+    ...record,
+    ...(record.ebook ? { ebook: record.ebook.map((l) => ({ ...l, title_url: at(l.provider) })) } : {}),
+    ...(record.openCopies
+      ? { openCopies: record.openCopies.map((o) => ({ ...o, url: at(o.provider) })) }
+      : {}),
+  };
 }
 
 /** Makes a world of `count` records (at least the storyline's). The same count and seed give the same world. */
@@ -35,7 +49,7 @@ export function makeWorld(count: number, seed = 2026): World {
   /** The last of the records come in one after the other over the forty days after the demo's clock starts. */
   const late = Math.floor(count * LATE_SHARE);
   function* records(): Generator<DiscoveryRecord> {
-    yield* STORYLINE;
+    for (const record of STORYLINE) yield linked(record);
     let n = STORYLINE.length;
     for (const record of makeRecords(
       Math.max(0, count - STORYLINE.length),
@@ -45,8 +59,11 @@ export function makeWorld(count: number, seed = 2026): World {
     )) {
       const past = n++ - (count - late);
       yield past < 0
-        ? record
-        : { ...record, added: isoDay(dayNumber(DEMO_TODAY + 1 + Math.floor((past / late) * LATE_DAYS))) };
+        ? linked(record)
+        : {
+            ...linked(record),
+            added: isoDay(dayNumber(DEMO_TODAY + 1 + Math.floor((past / late) * LATE_DAYS))),
+          };
     }
   }
   return {
@@ -54,7 +71,7 @@ export function makeWorld(count: number, seed = 2026): World {
     journals: [...Object.values(STORY_JOURNALS), ...made.journals],
     lines,
     readers: READERS,
-    start: DEMO_START,
+    built: DEMO_START,
     guidance: GUIDANCE,
     records: { [Symbol.iterator]: records },
   };

@@ -28,7 +28,7 @@ export const GET: APIRoute = ({ url, request, locals }) =>
       category: 'undergraduate' as const,
       remote: false,
     };
-    const [found] = await locals.index.resolve([read.csl], { situation, at: info.start }, '');
+    const [found] = await locals.index.resolve([read.csl], { situation, at: info.now }, '');
     const match = found?.match ?? null;
     const to = match
       ? recordHref(match.id)

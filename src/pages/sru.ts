@@ -1,6 +1,5 @@
 import type { APIRoute } from 'astro';
 import type { CampusId } from '../core/model/record';
-import { NEW_SEARCH } from '../core/query/request';
 import { readSru, sruAnswer, sruExplain, sruFault } from '../core/sru/sru';
 import { guarded } from '../server/params';
 
@@ -21,8 +20,8 @@ export const GET: APIRoute = ({ url, locals }) =>
     if (request.operation === 'fault') return xml(sruFault(request));
     const campus = locals.info.campuses[0]?.id as CampusId;
     const { total, records } = await locals.index.retrieve(
-      { ...NEW_SEARCH, drop: {}, q: request.query, syntax: 'cql' },
-      { situation: { campus, category: 'undergraduate', remote: false }, at: locals.info.start },
+      request.asked,
+      { situation: { campus, category: 'undergraduate', remote: false }, at: locals.info.now },
       { offset: request.start - 1, limit: request.count },
     );
     return xml(sruAnswer(request, total, records));

@@ -13,7 +13,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { moment } from '../../tests/fixtures/world';
+import { asked, moment } from '../../tests/fixtures/world';
 import type { SearchAnswer } from '../core/discovery/answers';
 import { FORMAT_VERSION } from '../core/engine/format/format';
 import type { Policy } from '../core/model/library';
@@ -59,11 +59,11 @@ const SEARCHES: readonly Partial<SearchRequest>[] = [
 ];
 
 describe('the same records in another order', () => {
-  it('make an index that answers the same: totals, counts of every value, years, reach', () => {
+  it('make an index that answers the same: totals, counts of every value, years, reach', async () => {
     const records = [...makeWorld(COUNT).records];
     const services = [records, shuffled(records, 1), shuffled(records, 2)].map((list, i) => {
       buildIndex(source(list), join(dir, String(i)));
-      return new DiscoveryService(join(dir, String(i)));
+      return DiscoveryService.open(join(dir, String(i)));
     });
     const said = (a: SearchAnswer): object => ({
       total: a.total,
@@ -82,13 +82,15 @@ describe('the same records in another order', () => {
     });
     for (const more of SEARCHES) {
       const request = { ...NEW_SEARCH, ...more };
-      const [first, ...others] = services.map((s) => s.search(request, moment(), { offset: 0, limit: 25 }));
+      const [first, ...others] = await Promise.all(
+        services.map((s) => s.search(asked(request), moment(), { offset: 0, limit: 25 })),
+      );
       for (const other of others)
         expect(said(other), JSON.stringify(more)).toEqual(said(first as SearchAnswer));
       expect(first?.total, JSON.stringify(more)).toBeGreaterThan(0);
     }
     for (const record of records) {
-      const pages = services.map((s) => s.record(record.id));
+      const pages = await Promise.all(services.map((s) => s.record(record.id)));
       expect(pages[0]?.record).toEqual(record);
       const ids = (list: readonly { id: string }[] | undefined): string[] =>
         (list ?? []).map((x) => x.id).sort();
@@ -146,7 +148,7 @@ describe('building', () => {
     writeFileSync(path, JSON.stringify(policy));
     expect(buildIndex(makeWorld(300), out).policy).toBe('kept');
     expect(readFileSync(path, 'utf8')).toBe(JSON.stringify(policy));
-    const service = new DiscoveryService(out);
+    const service = DiscoveryService.open(out);
     expect(service.library.policy.version).toBe('ours');
     service.close();
     // And once more, now that the edited rules are those of the build.
@@ -158,7 +160,7 @@ describe('building', () => {
     writeFileSync(join(out, 'policy.json'), '{ "version": "half done"');
     expect(buildIndex(makeWorld(300), out).policy).toBe('set-aside');
     expect(readFileSync(join(out, 'policy.edited.json'), 'utf8')).toBe('{ "version": "half done"');
-    new DiscoveryService(out).close();
+    DiscoveryService.open(out).close();
   });
   it('brings back what an interrupted replacement set beside, and clears away what is left of builds', () => {
     const out = join(dir, 'index');
@@ -166,7 +168,7 @@ describe('building', () => {
     // Pid 2^22 + 1 is of no program: Linux counts up to 2^22.
     renameSync(out, `${out}.before-4194305`);
     mkdirSync(`${out}.making-4194305`);
-    new DiscoveryService(out).close();
+    DiscoveryService.open(out).close();
     buildIndex(makeWorld(300), out);
     expect(readdirSync(dir)).toEqual(['index']);
   });
@@ -211,10 +213,10 @@ describe('an index that can’t be opened', () => {
     const out = join(dir, 'index');
     buildIndex(makeWorld(300), out);
     spoil(out);
-    return () => new DiscoveryService(out);
+    return () => DiscoveryService.open(out);
   };
   it('is not there', () =>
-    expect(() => new DiscoveryService(join(dir, 'nowhere'))).toThrow(/There is no index in/));
+    expect(() => DiscoveryService.open(join(dir, 'nowhere'))).toThrow(/There is no index in/));
   it('is something else', () =>
     expect(
       opened((out) => writeFileSync(join(out, 'index.lgd'), 'PK\u0003\u0004 a zip file, as it were')),

@@ -35,8 +35,8 @@ export interface IndexSource {
   readonly journals: readonly Journal[];
   readonly lines: ReadonlyMap<JournalId, readonly KbartLine[]>;
   readonly readers: readonly Reader[];
-  /** ISO local time at which the demo clock starts. */
-  readonly start: string;
+  /** ISO local time at which the data stood so. */
+  readonly built: string;
   /** Databases and study guides, and the map from subjects to them. */
   readonly guidance?: Guidance;
   /** Hosts come before the chapters that stand in them. */
@@ -121,7 +121,7 @@ export function buildIndex(
     closeSync(fd);
     progress(builder.count, 'index');
     const records = builder.count;
-    const meta = { layout: rowLayout(world.library), records, built: world.start, analysis };
+    const meta = { layout: rowLayout(world.library), records, built: world.built, analysis };
     const { sections, fill } = builder.finish();
     const { prefix, placeOf, size } = layoutIndex(meta, sections);
     const out = openSync(join(making, 'index.lgd'), 'w');
@@ -148,7 +148,6 @@ export function buildIndex(
         journals: world.journals,
         lines: [...world.lines],
         readers: world.readers,
-        start: world.start,
         guidance: world.guidance ?? { databases: [], guides: [], topics: [] },
       }),
     );

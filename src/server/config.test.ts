@@ -15,6 +15,7 @@ describe('configuration', () => {
       base: '',
       proxies: [],
       log: 'info',
+      demo: false,
     });
     // An empty variable is one that was not set.
     expect(readConfig({ PORT: '', LEGENDUM_INDEX: '', LEGENDUM_LOG: '' })).toEqual(readConfig({}));

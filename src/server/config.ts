@@ -18,6 +18,8 @@ export interface Config {
   /** Addresses of proxies whose forwarded headers are believed. */
   readonly proxies: readonly string[];
   readonly log: string;
+  /** The made-up university: its clock starts on a set day and is moved by hand. */
+  readonly demo: boolean;
 }
 
 const LOG_LEVELS = ['debug', 'info', 'warn', 'error', 'silent'];
@@ -51,5 +53,6 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     workers: whole('LEGENDUM_WORKERS', 2, 1, 16),
     timeLimit: whole('LEGENDUM_TIME_LIMIT', 5000, 100, 60_000),
     log,
+    demo: env.LEGENDUM_DEMO === '1',
   };
 }

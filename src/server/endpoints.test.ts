@@ -3,7 +3,7 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
 import { ok, serverOf } from '../../tests/fixtures/server';
 import { storyItemTitled } from '../../tests/fixtures/story';
-import { moment } from '../../tests/fixtures/world';
+import { asked, moment } from '../../tests/fixtures/world';
 import type { RecordAnswer, SearchAnswer } from '../core/discovery/answers';
 import type { Reader } from '../core/model/library';
 import type { Promised, Slip } from '../core/model/slip';
@@ -46,7 +46,12 @@ describe('searching', () => {
   it('answers what the index answers, and each hit’s record is there', async () => {
     const answer = await ok<SearchAnswer>(await call(search.GET, '/api/search?q=kelp&limit=5'));
     expect(answer.total).toBe(
-      server.service.search({ ...NEW_SEARCH, q: 'kelp', drop: {} }, moment(), { offset: 0, limit: 5 }).total,
+      (
+        await server.service.search(asked({ ...NEW_SEARCH, q: 'kelp', drop: {} }), moment(), {
+          offset: 0,
+          limit: 5,
+        })
+      ).total,
     );
     expect(answer.hits.length).toBeGreaterThan(0);
     for (const { id, csl } of answer.hits) {
@@ -99,7 +104,8 @@ describe('searching', () => {
     expect(found.length).toBeGreaterThan(0);
     expect(await ok(await call(library.GET, '/api/library'))).toMatchObject({
       name: server.info.name,
-      start: server.info.start,
+      now: server.info.now,
+      movable: true,
     });
     expect(
       (await ok<{ databases: unknown[] }>(await call(guidance.GET, '/api/guidance'))).databases.length,
@@ -137,7 +143,7 @@ describe('for other programs', () => {
     const said = answered.searchRetrieveResponse;
     const cql = { ...NEW_SEARCH, q: 'title=kelp', syntax: 'cql' as const, drop: {} };
     expect(Number(said?.numberOfRecords)).toBe(
-      server.service.search(cql, moment(), { offset: 0, limit: 1 }).total,
+      (await server.service.search(asked(cql), moment(), { offset: 0, limit: 1 })).total,
     );
     expect(said?.records.record).toHaveLength(Math.min(3, Number(said?.numberOfRecords)));
     const wrong = await (await call(sru.GET, '/sru?query=kelp%20and')).text();
@@ -198,7 +204,7 @@ describe('from ways to a slip to what comes back', () => {
       route: 'ill-loan',
       from: 'lending',
       needBy: '',
-      now: server.info.start,
+      now: server.info.now,
     });
   it('ways of a record and of something described; what is neither is refused', async () => {
     const own = await ok<{ ways: { title: string }[]; wait: object }>(
@@ -235,8 +241,8 @@ describe('from ways to a slip to what comes back', () => {
       total: said.total,
     };
     const under = markSent(
-      putInOutgoing(slip, { ...kept, mediated: said.mediated }, server.info.start),
-      server.info.start,
+      putInOutgoing(slip, { ...kept, mediated: said.mediated }, server.info.now),
+      server.info.now,
     );
     let before: readonly HeardMessage[] = [];
     for (const day of ['2026-11-02', '2026-11-06', '2026-11-13', '2026-11-27']) {
@@ -302,7 +308,7 @@ describe('from ways to a slip to what comes back', () => {
         await post(slips.POST, { slip, moment: moment() }),
       );
       expect(out.documents).toEqual([]);
-      const under = markSent(putInOutgoing(slip, out.promised, server.info.start), server.info.start);
+      const under = markSent(putInOutgoing(slip, out.promised, server.info.now), server.info.now);
       const [about] = await ok<{ messages: HeardMessage[] }[]>(
         await post(news.POST, { slips: [under], moment: moment('2026-12-01T18:00') }),
       );

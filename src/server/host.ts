@@ -43,25 +43,25 @@ export class IndexHost implements DiscoveryIndex, SearchText {
     if (typeof answer !== 'string') throw new Error(`${method} is answered with text.`);
     return answer;
   }
-  async #ask<T>(method: string, ...args: unknown[]): Promise<T> {
+  /** Any method of the worker's, its own or one that was added to it. */
+  async ask<T>(method: string, ...args: unknown[]): Promise<T> {
     return JSON.parse(await this.#text(method, args)) as T;
   }
 
   /** Known since the workers started: it is not asked, so that it stands in no queue. */
   health: DiscoveryIndex['health'] = () => Promise.resolve(this.#pool.greeting as IndexGreeting);
-  search: DiscoveryIndex['search'] = (...args) => this.#ask('search', ...args);
-  searchText: SearchText['searchText'] = (request, moment, slice, signal) =>
-    this.#text('search', [request, moment, slice], signal);
-  retrieve: DiscoveryIndex['retrieve'] = (...args) => this.#ask('retrieve', ...args);
-  values: DiscoveryIndex['values'] = (...args) => this.#ask('values', ...args);
-  suggest: DiscoveryIndex['suggest'] = (...args) => this.#ask('suggest', ...args);
-  journals: DiscoveryIndex['journals'] = (...args) => this.#ask('journals', ...args);
-  guidance: DiscoveryIndex['guidance'] = () => this.#ask('guidance');
-  record: DiscoveryIndex['record'] = (...args) => this.#ask('record', ...args);
-  resolve: DiscoveryIndex['resolve'] = (...args) => this.#ask('resolve', ...args);
-  ways: DiscoveryIndex['ways'] = (...args) => this.#ask('ways', ...args);
-  promise: DiscoveryIndex['promise'] = (...args) => this.#ask('promise', ...args);
-  timeline: DiscoveryIndex['timeline'] = (...args) => this.#ask('timeline', ...args);
+  search: DiscoveryIndex['search'] = (...args) => this.ask('search', ...args);
+  searchText: SearchText['searchText'] = (asked, moment, slice, signal) =>
+    this.#text('search', [asked, moment, slice], signal);
+  retrieve: DiscoveryIndex['retrieve'] = (...args) => this.ask('retrieve', ...args);
+  values: DiscoveryIndex['values'] = (...args) => this.ask('values', ...args);
+  suggest: DiscoveryIndex['suggest'] = (...args) => this.ask('suggest', ...args);
+  journals: DiscoveryIndex['journals'] = (...args) => this.ask('journals', ...args);
+  guidance: DiscoveryIndex['guidance'] = () => this.ask('guidance');
+  record: DiscoveryIndex['record'] = (...args) => this.ask('record', ...args);
+  resolve: DiscoveryIndex['resolve'] = (...args) => this.ask('resolve', ...args);
+  ways: DiscoveryIndex['ways'] = (...args) => this.ask('ways', ...args);
+  promise: DiscoveryIndex['promise'] = (...args) => this.ask('promise', ...args);
 
   /** In pieces, one after the other: each has a deadline of its own, and others are answered in between. */
   references: DiscoveryIndex['references'] = async (text, moment, needBy, signal) => {

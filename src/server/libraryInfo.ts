@@ -2,23 +2,31 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { LibraryInfo } from '../core/discovery/answers';
-import type { Library, Reader } from '../core/model/library';
+import type { Library, LibraryWords } from '../core/model/library';
 
-export function readLibraryInfo(dir: string): LibraryInfo {
-  const file = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {
-    library: Library;
-    readers: readonly Reader[];
-    start: string;
-  };
-  const { library, readers, start } = file;
+/** What a library that says nothing of itself is called by. */
+const NO_WORDS: LibraryWords = {
+  country: '',
+  partnership: '',
+  desk: '',
+  footer: '',
+  about: [],
+  examples: {},
+};
+
+/** All of it that stands in files; who reads and what time it is, the ports say. */
+export type LibraryData = Omit<LibraryInfo, 'readers' | 'now' | 'movable'>;
+
+/** Throws when the directory has no readable library.json. */
+export function readLibraryData(dir: string): LibraryData {
+  const { library } = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as { library: Library };
   return {
     name: library.name,
     agency: library.agency,
     campuses: library.campuses,
-    readers,
     partners: library.partners.map(({ id, name, agency }) => ({ id, name, agency })),
     policy: library.policy,
     policyProblem: null,
-    start,
+    words: library.words ?? NO_WORDS,
   };
 }

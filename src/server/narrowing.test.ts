@@ -1,7 +1,7 @@
 /** Any words with any conditions, against looking through every record: what is found, what each value counts, what a condition costs. */
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { moment, openWorld } from '../../tests/fixtures/world';
+import { asked, moment, openWorld } from '../../tests/fixtures/world';
 import { optionsFor } from '../core/access/options';
 import { soonestWay } from '../core/access/ways';
 import { fieldTexts } from '../core/engine/build/builder';
@@ -38,11 +38,12 @@ interface Known {
 let world: ReturnType<typeof openWorld>;
 let present: Known[];
 
-beforeAll(() => {
+beforeAll(async () => {
   world = openWorld(COUNT);
   const { service } = world;
   const { situation, at } = moment();
-  present = Array.from({ length: COUNT }, (_, doc) => service.itemAt(doc)).flatMap((item): Known[] => {
+  const items = await Promise.all(Array.from({ length: COUNT }, (_, doc) => service.itemAt(doc)));
+  present = items.flatMap((item): Known[] => {
     const { record: r } = item;
     if (r.added) return [];
     const there = optionsFor(item, service.library).flatMap((o) =>
@@ -134,10 +135,10 @@ const request = (): fc.Arbitrary<SearchRequest> =>
     }));
 
 describe('any words with any conditions', () => {
-  it('find, count and cost what looking through every record says', () => {
-    fc.assert(
-      fc.property(request(), (r) => {
-        const answer = world.service.search(r, moment(), { offset: 0, limit: 100 });
+  it('find, count and cost what looking through every record says', async () => {
+    await fc.assert(
+      fc.asyncProperty(request(), async (r) => {
+        const answer = await world.service.search(asked(r), moment(), { offset: 0, limit: 100 });
         const parts = r.q.split(' OR ').map((p) => p.split(' ').filter(Boolean));
         const matching = present
           .filter((k) => parts.some((p) => p.every((w) => hasWord(k, w))))
@@ -171,12 +172,12 @@ describe('any words with any conditions', () => {
     );
   }, 60_000);
 
-  it('list every record that passes once, as a line or behind one, in the order asked', () => {
-    fc.assert(
-      fc.property(request(), (r) => {
+  it('list every record that passes once, as a line or behind one, in the order asked', async () => {
+    await fc.assert(
+      fc.asyncProperty(request(), async (r) => {
         const lines = [];
         for (let offset = 0; ; offset += 100) {
-          const { hits, lines: all } = world.service.search(r, moment(), { offset, limit: 100 });
+          const { hits, lines: all } = await world.service.search(asked(r), moment(), { offset, limit: 100 });
           lines.push(...hits);
           if (lines.length >= all || hits.length === 0) {
             expect(lines).toHaveLength(all);

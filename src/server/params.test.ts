@@ -13,7 +13,9 @@ const info: LibraryInfo = {
   policy: LIBRARY.policy,
   policyProblem: null,
   partners: [],
-  start: '2026-11-02T09:10',
+  now: '2026-11-02T09:10',
+  movable: true,
+  words: { country: '', partnership: '', desk: '', footer: '', about: [], examples: {} },
 };
 const search = (params: string | Record<string, string>) =>
   readSearchInput(new URLSearchParams(params), info);
@@ -32,11 +34,12 @@ describe('a search as an address', () => {
   it('nothing said: everything, here and at the start of the demo', () => {
     const checked = search('');
     if (!('ok' in checked)) throw new Error('refused');
-    const { request, moment, slice } = checked.ok;
+    const { asked, moment, slice } = checked.ok;
+    const { request } = asked;
     expect(request.q).toBe('');
     expect(moment).toEqual({
       situation: { campus: LIBRARY.campuses[0]?.id, category: 'undergraduate', remote: false },
-      at: info.start,
+      at: info.now,
     });
     expect(slice).toEqual({ offset: 0, limit: 25 });
   });
@@ -58,7 +61,7 @@ describe('a search as an address', () => {
     const checked = readSearchInput(params, info);
     expect(checked).toMatchObject({
       ok: {
-        request,
+        asked: { request },
         moment: { situation: { remote: true, category: 'distance' } },
         slice: { offset: 50, limit: 25 },
       },
@@ -111,7 +114,7 @@ describe('a search as an address', () => {
   });
   it('a name that comes twice is two values for a group, and one too many for a year', async () => {
     const two = search('keep.kind=book&keep.kind=chapter');
-    expect(two).toMatchObject({ ok: { request: { keep: { kind: ['book', 'chapter'] } } } });
+    expect(two).toMatchObject({ ok: { asked: { request: { keep: { kind: ['book', 'chapter'] } } } } });
     expect((await refusal(search('from=1999&from=2001'))).parameter).toBe('from');
   });
 });
@@ -132,7 +135,7 @@ describe('who asks and when', () => {
       },
     });
     expect(readMoment(new URLSearchParams(), info)).toMatchObject({
-      ok: { moment: { at: info.start }, needBy: '' },
+      ok: { moment: { at: info.now }, needBy: '' },
     });
   });
   it.each([

@@ -1,11 +1,12 @@
 /** The inputs of the HTTP interface: every parameter checked, unknown ones refused, sizes bounded. */
+
 import Joi from 'joi';
 import type { LibraryInfo, Moment } from '../core/discovery/answers';
 import { type CampusId, MAX_ID } from '../core/model/record';
 import { parseDay, parseLocal } from '../core/model/time';
 import { REACHES } from '../core/model/waits';
-import { readQuery } from '../core/query/read';
-import { GROUPS, readRequest, type SearchRequest, SORTS, SYNTAXES } from '../core/query/request';
+import { type AskedSearch, askedSearch } from '../core/query/read';
+import { GROUPS, readRequest, SORTS, SYNTAXES } from '../core/query/request';
 import { NO_HISTORY } from '../core/requests/history';
 import { READER_ACTS } from '../core/requests/lifecycle';
 import { situationSchema, slipWireSchema } from '../core/requests/schema';
@@ -90,10 +91,15 @@ export function unknownParameter(params: URLSearchParams, ...known: readonly str
 }
 
 export interface SearchInput {
-  readonly request: SearchRequest;
+  readonly asked: AskedSearch;
   readonly moment: Moment;
   readonly slice: { readonly offset: number; readonly limit: number };
 }
+/** The moment looked from: what was asked where the clock can be moved, else now, whatever was asked. */
+export const momentAt = (
+  asked: string | null | undefined,
+  info: Pick<LibraryInfo, 'now' | 'movable'>,
+): string => (info.movable ? asked : null) ?? info.now;
 const momentParams = Joi.object({
   campus: one(),
   remote: Joi.string().valid('1', '0'),
@@ -122,7 +128,7 @@ export function readMoment(
     remote,
   };
   return {
-    ok: { moment: { situation, at: params.get('at') ?? info.start }, needBy: params.get('need') ?? '' },
+    ok: { moment: { situation, at: momentAt(params.get('at'), info) }, needBy: params.get('need') ?? '' },
   };
 }
 
@@ -149,9 +155,9 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
     };
   const remote = params.get('remote') === '1';
   const request = readRequest(params);
-  const read = readQuery(request);
-  if ('problem' in read) {
-    const { text, details, at } = read.problem;
+  const asked = askedSearch(request);
+  if ('problem' in asked) {
+    const { text, details, at } = asked.problem;
     return {
       refused: problem(
         'bad-query',
@@ -159,17 +165,17 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
         'q',
         {
           at,
-          code: read.problem.code,
+          code: asked.problem.code,
         },
       ),
     };
   }
   return {
     ok: {
-      request,
+      asked,
       moment: {
         situation: { campus: campus as CampusId, category: remote ? 'distance' : 'undergraduate', remote },
-        at: params.get('at') ?? info.start,
+        at: momentAt(params.get('at'), info),
       },
       slice: { offset: Number(params.get('offset') ?? 0), limit: Number(params.get('limit') ?? 25) },
     },
@@ -177,7 +183,7 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
 }
 
 const MAX_BODY = 600_000;
-const momentSchema = Joi.object({ situation: situationSchema.required(), at: moment.required() });
+const momentSchema = Joi.object({ situation: situationSchema.required(), at: moment });
 /** A reference as a CSL item: bounded, and no more than matching needs. */
 const cslName = Joi.object({
   family: Joi.string().allow('').max(300),
@@ -292,10 +298,12 @@ export async function withBody<T>(
       error.message.replaceAll('"', '').slice(0, 500),
       error.details[0]?.path.join('.'),
     );
-  const campus = (value as { moment: Moment }).moment.situation.campus;
+  const sent = value as { moment: Moment };
+  const { campus } = sent.moment.situation;
   if (!info.campuses.some((c) => c.id === campus))
     return problem('bad-body', `There is no campus “${campus}”.`, 'moment.situation.campus');
-  return guarded(() => work(value as T));
+  const at = momentAt(sent.moment.at, info);
+  return guarded(() => work({ ...value, moment: { ...sent.moment, at } } as T));
 }
 
 /** Failures that are to be expected of the index as problem documents; what nobody expected goes on to the middleware. */

@@ -70,7 +70,7 @@ describe('the policy file', () => {
     expect(file.look()).toBe(true);
     expect(file.state).toMatchObject({ policy: { openSlips: 6 }, problem: null });
   });
-  it('holds at once for promises', () => {
+  it('holds at once for promises', async () => {
     const world = openWorld(200);
     try {
       const record = world.service.recordAt(world.service.engine.find('tu0000049'));
@@ -84,13 +84,13 @@ describe('the policy file', () => {
         needBy: '',
         now: moment().at,
       });
-      const total = () => world.service.promise(slip, moment(), NO_HISTORY)?.total;
-      expect(total()).toBe(300);
+      const total = async () => (await world.service.promise(slip, moment(), NO_HISTORY))?.total;
+      expect(await total()).toBe(300);
       world.service.setPolicy({
         ...POLICY,
         price: { ...POLICY.price, interlibrary: { loan: 2000, copy: 600 } },
       });
-      expect(total()).toBe(1400);
+      expect(await total()).toBe(1400);
     } finally {
       world.close();
     }

@@ -23,6 +23,9 @@ export const methodsOf = (path: string): readonly string[] => (POSTED.has(bare(p
 /** Addresses of the framework's own that nobody needs: pictures made to measure, islands rendered alone. */
 export const isClosed = (path: string): boolean => path.startsWith('/_') && !path.startsWith('/_astro/');
 
+/** The pages of the simulated outside world. */
+export const isSimulated = (path: string): boolean => path.startsWith('/standin/');
+
 const SAID: ReadonlySet<string> = new Set(
   'api policy-reports search values suggest records references resolve ways promise slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside standin publisher delivery database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
     ' ',

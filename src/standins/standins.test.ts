@@ -4,9 +4,10 @@ import { withoutBroken } from '../core/access/broken';
 import { recordId } from '../core/model/record';
 import { isoLocal, type Minutes, parseLocal } from '../core/model/time';
 import type { Way, WaysAnswer } from '../core/model/ways';
+import { PROVIDERS } from '../demo/library';
 import { deskAnswer } from './askDesk';
 import { fullTextOf } from './fullText';
-import { fails, habitOf } from './habits';
+import { fails } from './habits';
 import { makePdf } from './pdf';
 
 describe('the ask desk', () => {
@@ -73,13 +74,13 @@ describe('links that did not work', () => {
 
 describe('providers', () => {
   it('have at least four habits, and a faulty one fails for some items and always the same', () => {
-    expect(new Set(['meridian', 'grenholm', 'quillan', 'courier'].map(habitOf)).size).toBe(4);
+    expect(new Set(PROVIDERS.map((p) => p.habit)).size).toBe(4);
     const ids = Array.from({ length: 300 }, (_, i) => `tu${i}`);
-    const failing = ids.filter((id) => fails('courier', id));
+    const failing = ids.filter((id) => fails('faulty', 'courier', id));
     expect(failing.length).toBeGreaterThan(50);
     expect(failing.length).toBeLessThan(150);
-    expect(ids.filter((id) => fails('courier', id))).toEqual(failing);
-    expect(ids.some((id) => fails('meridian', id))).toBe(false);
+    expect(ids.filter((id) => fails('faulty', 'courier', id))).toEqual(failing);
+    expect(ids.some((id) => fails('page', 'meridian', id))).toBe(false);
   });
   it('make real documents of several pages about the item', async () => {
     const record = {

@@ -17,11 +17,13 @@ if (values.index && !existsSync(`${values.index}/index.lgd`)) {
   console.error(`There is no index in ${values.index}.`);
   process.exit(2);
 }
-const service = dir ? new DiscoveryService(dir) : null;
+const service = dir ? DiscoveryService.open(dir) : null;
 if (!service)
   console.error('There is no index yet (npm run demo makes one): references are read and not matched.');
 const model = decodeModel(readFileSync(MODEL_FILE));
 for (const { text } of splitReferences(decodeText(readFileSync(0)))) {
   const { csl, parts } = readReference(text, model);
-  console.log(JSON.stringify({ text, csl, parts, match: service?.matchReference(csl).match ?? null }));
+  console.log(
+    JSON.stringify({ text, csl, parts, match: (await service?.matchReference(csl))?.match ?? null }),
+  );
 }

@@ -13,7 +13,7 @@ import { convolve, type Days, daysOf, meanOf, mix, spreadOf } from './turnaround
 
 export type Refusal = 'abroad' | 'archive' | 'kind' | 'carrier' | 'age' | 'rare' | 'no-copies';
 export const REFUSAL_TEXT: Record<Refusal, string> = {
-  abroad: 'don’t send to Vessary',
+  abroad: 'don’t send to our country',
   archive: 'keep it in an archive',
   kind: 'don’t lend this kind',
   carrier: 'don’t lend it in this form',

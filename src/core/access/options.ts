@@ -1,10 +1,11 @@
 /**
  * All the options there are for getting an item, without regard to when: which provider shows it, where copies stand and
  * when they come back, who scans, who lends. Times are put on them in `times.ts`; both the exact ways to read and the
- * index's compact summary start from this one list, so that they cannot disagree about what exists.
+ * index's packed summary start from this one list, so that they cannot disagree about what exists.
  */
 
 import { ALWAYS, coverageWindow, FOREVER, positionOf } from '../coverage/covers';
+import type { LinkSource } from '../coverage/links';
 import { KINDS } from '../model/kinds';
 import type { Campus, Library, Partner, Policy, Provider } from '../model/library';
 import {
@@ -40,6 +41,8 @@ export interface OnlineOption {
   readonly from: DayNumber;
   readonly until: DayNumber;
   readonly why: string;
+  /** What its address is made of. */
+  readonly link: LinkSource;
 }
 export type Option =
   | OnlineOption
@@ -79,7 +82,7 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
   const position = positionOf(record.csl);
 
   const provider = (id: string) => library.providers.find((p) => p.id === id);
-  const online = (line: KbartLine, whole: boolean) => {
+  const online = (line: KbartLine, whole: boolean, isPart: boolean) => {
     const from = provider(line.provider);
     if (!from) return;
     const window = whole
@@ -109,12 +112,13 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
         from: window.from,
         until: window.until,
         why: `${from.name} ${window.why}.`,
+        link: { provider: from, line, whole: !isPart },
       });
     }
   };
-  for (const line of item.lines) online(line, family === 'journal');
-  for (const line of record.ebook ?? []) online(line, true);
-  for (const line of host?.ebook ?? []) online(line, true);
+  for (const line of item.lines) online(line, family === 'journal', family !== 'journal');
+  for (const line of record.ebook ?? []) online(line, true, false);
+  for (const line of host?.ebook ?? []) online(line, true, true);
   for (const open of record.openCopies ?? []) {
     const from = provider(open.provider);
     if (from) {
@@ -126,6 +130,7 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
         from: ALWAYS,
         until: FOREVER,
         why: `${from.name} holds a free copy (${open.version.replaceAll('-', ' ')}).`,
+        link: { provider: from, open, whole: true },
       });
     }
   }

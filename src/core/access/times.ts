@@ -7,7 +7,8 @@
 import type { Campus, Library, Partner, ReaderSituation, Service, Spread } from '../model/library';
 import { addDays, clock, clockOf, type DayNumber, dayOf, type Minutes, startOf } from '../model/time';
 import type { Ready, WaitClass } from '../model/waits';
-import { addWorkingDays, afterMinutes, deskDay, nextOpen } from './calendar';
+import { afterMinutes } from '../model/zone';
+import { addWorkingDays, deskDay, nextOpen } from './calendar';
 import { type Available, IN } from './options';
 import { inTurn } from './turnaround';
 

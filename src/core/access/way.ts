@@ -2,6 +2,7 @@
  * One way to read in words: its title and place, when it brings the item and how surely, what it costs, and the reasons for all of it.
  */
 
+import { fromOutside, linkFor } from '../coverage/links';
 import type { Campus, Library, Route } from '../model/library';
 import {
   clockOf,
@@ -62,7 +63,7 @@ const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
 const percent = (p: number): string => `${p > 0.995 ? 99 : Math.round(p * 100)} %`;
 const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
 
-/** How the library reached the number: `38 own it, 21 can be asked; 12 don’t send to Vessary`. */
+/** How the library reached the number: `38 own it, 21 can be asked; 12 don’t send to our country`. */
 export function ownersLine(plan: {
   owners: number | null;
   able: number;
@@ -190,6 +191,9 @@ export function wayFor(
         });
       const signIn = situation.remote && !option.open;
       const now = ready.median <= at;
+      const links = library.links ?? {};
+      const address = linkFor(option.link, record, links);
+      const href = address !== null && signIn ? fromOutside(address, links) : address;
       return make(`online:${provider.id}`, option.open ? 'Online, open to all' : 'Online', ready, {
         place: provider.name,
         reasons: [
@@ -198,15 +202,16 @@ export function wayFor(
             ? `Open to all, ${VERSION_TEXT[option.version]}.`
             : `Licensed for ${library.name}, ${VERSION_TEXT[option.version]}.`,
           ...(signIn ? ['You are off campus: it opens through the university sign-in.'] : []),
+          ...(address === null
+            ? ['Nothing says at which address it stands: look for it at the provider.']
+            : []),
           ...(now
             ? []
             : [
                 `It can be read from ${dayText(dayOf(ready.median), dayOf(at))}, when the moving wall has passed it.`,
               ]),
         ],
-        action: now
-          ? { do: 'open', href: `/standin/publisher/${provider.id}/${encodeURIComponent(record.id)}`, signIn }
-          : { do: 'nothing' },
+        action: now && href !== null ? { do: 'open', href, signIn } : { do: 'nothing' },
       });
     }
     case 'not-online':

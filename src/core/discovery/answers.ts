@@ -3,21 +3,21 @@
  * Every method is asynchronous and every argument and answer is plain data, so that a port can stand across a network.
  */
 
-import type { EngineAnswer } from '../engine/search';
+import type { EngineAnswer } from '../engine/port/engine';
 import type { Carrier, Kind } from '../model/kinds';
-import type { Campus, Policy, Reader, ReaderSituation, Route } from '../model/library';
+import type { Campus, LibraryWords, Policy, Reader, ReaderSituation } from '../model/library';
 import type { PeerReview } from '../model/peerReview';
 import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy, ReferenceItem } from '../model/record';
 import type { Slip, Wanted } from '../model/slip';
 import type { Reach, Verdict, WaitClass } from '../model/waits';
 import type { Way, WaysAnswer } from '../model/ways';
 import type { QueryNote } from '../query/plain';
-import type { Group, SearchRequest } from '../query/request';
+import type { AskedSearch } from '../query/read';
+import type { Group } from '../query/request';
 import type { Field } from '../query/tree';
 import type { Match } from '../references/match';
 import type { ReadReference } from '../references/read';
 import type { CopyHistory } from '../requests/history';
-import type { DeskNotice, HeardMessage } from '../requests/lifecycle';
 import type { SlipPromise } from '../requests/promise';
 import type { Mark } from '../words/marks';
 import type { Guidance } from './guidance';
@@ -173,34 +173,33 @@ export interface LibraryInfo {
   readonly policyProblem: string | null;
   /** By its first line: whom a reader can ask. */
   readonly partners: readonly { readonly id: string; readonly name: string; readonly agency: string }[];
-  /** ISO local time at which the demo clock starts. */
-  readonly start: string;
-}
-export interface LendingTimeline {
-  readonly messages: readonly HeardMessage[];
-  readonly notices: readonly DeskNotice[];
+  /** ISO local time now, by the library's clock. */
+  readonly now: string;
+  /** Whether a reader may look from another moment: the demo's clock is moved by hand. */
+  readonly movable: boolean;
+  readonly words: LibraryWords;
 }
 
+/** Which part of a list. */
+export interface Slice {
+  readonly offset: number;
+  readonly limit: number;
+}
 export interface DiscoveryIndex {
   health(): Promise<{
     readonly records: number;
     readonly engine: string;
     readonly loadMs: number;
-    readonly start: string;
   }>;
-  search(
-    request: SearchRequest,
-    moment: Moment,
-    slice: { offset: number; limit: number },
-  ): Promise<SearchAnswer>;
+  search(asked: AskedSearch, moment: Moment, slice: Slice): Promise<SearchAnswer>;
   /** Whole records of a search, every one for itself, and how many there are. */
   retrieve(
-    request: SearchRequest,
+    asked: AskedSearch,
     moment: Moment,
-    slice: { offset: number; limit: number },
+    slice: Slice,
   ): Promise<{ readonly total: number; readonly records: readonly DiscoveryRecord[] }>;
   /** All values of one group among the results, `contains` narrowing them. */
-  values(request: SearchRequest, moment: Moment, group: Group, contains: string): Promise<ValuesAnswer>;
+  values(asked: AskedSearch, moment: Moment, group: Group, contains: string): Promise<ValuesAnswer>;
   suggest(typed: string): Promise<SuggestAnswer>;
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
   guidance(): Promise<Guidance>;
@@ -224,16 +223,8 @@ export interface DiscoveryIndex {
     wanted?: Wanted,
   ): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
-  /** What the outside world will say about a slip sent at its `sent` time. Used by the stand-ins. */
-  timeline(slip: Slip & { readonly sent: string }, moment: Moment): Promise<LendingTimeline | null>;
 }
 /** For an index that has its answers as JSON text already: the same as `search`, and the asker may go away. */
 export interface SearchText {
-  searchText(
-    request: SearchRequest,
-    moment: Moment,
-    slice: { offset: number; limit: number },
-    signal?: AbortSignal,
-  ): Promise<string>;
+  searchText(asked: AskedSearch, moment: Moment, slice: Slice, signal?: AbortSignal): Promise<string>;
 }
-export type { Route };

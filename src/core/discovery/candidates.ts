@@ -1,43 +1,39 @@
 /** Records that a reference may mean: by its numbers, by its place in a journal, by the closest titles. */
-
-import { Best } from '../engine/count/best';
-import type { Evaluator } from '../engine/match/evaluate';
+import type { SearchEngine } from '../engine/port/engine';
 import type { ReferenceItem } from '../model/record';
 import { join, type QueryNode } from '../query/tree';
-import type { CodeKind } from '../words/codes';
-import { codeKey } from '../words/codes';
+import { type CodeKind, codeKey } from '../words/codes';
 import { SMALL_WORDS, words } from '../words/fold';
 
 const BY_TITLE = 24;
 const BY_PLACE = 10;
 const TITLE_WORDS = 14;
 
-/** Documents, likeliest first within each way; none twice. */
-export function candidatesFor(said: ReferenceItem, evaluator: Evaluator): number[] {
-  const found = new Set<number>();
-  const add = (tree: QueryNode, most: number): void => {
-    const { docs, n } = evaluator.evaluate(tree);
-    for (let i = 0; i < Math.min(n, most); i++) found.add(docs[i] as number);
-  };
+/** Ids of records, likeliest first within each way; none twice. */
+export async function candidatesFor(said: ReferenceItem, engine: SearchEngine): Promise<string[]> {
   const code = (kind: CodeKind, text: string | undefined): QueryNode[] => {
     const value = text ? codeKey(kind, text) : null;
     return value === null ? [] : [{ op: 'code', code: kind, value }];
   };
-  for (const node of [...code('doi', said.DOI), ...code('isbn', said.ISBN)]) add(node, BY_PLACE);
   const container = said['container-title'];
   const place = [...code('vol', said.volume), ...code('page', said.page)];
+  const asked: QueryNode[] = [...code('doi', said.DOI), ...code('isbn', said.ISBN)];
   if (container && place.length === 2)
-    add(join('and', [{ op: 'phrase', text: container, field: 'container' }, ...place]), BY_PLACE);
-  // The rarest words of the title: a stray one among them does no harm.
-  const title = [...new Set(words(said.title))]
-    .filter((w) => !SMALL_WORDS.has(w) && evaluator.knows(w))
-    .sort((a, b) => evaluator.frequency(a) - evaluator.frequency(b))
-    .slice(0, TITLE_WORDS);
-  if (title.length) {
-    const { docs, score, n } = evaluator.evaluate({ op: 'closest', words: title });
-    const best = new Best(BY_TITLE);
-    for (let i = 0; i < n; i++) best.offer(score[i] as number, docs[i] as number);
-    for (const d of best.sorted()) found.add(d);
-  }
-  return [...found];
+    asked.push(join('and', [{ op: 'phrase', text: container, field: 'container' }, ...place]));
+  const found = (await Promise.all(asked.map((tree) => engine.find(tree, BY_PLACE)))).flat();
+  const title = await rarest(said.title, engine);
+  const titled = title.length ? await engine.find({ op: 'closest', words: title }, BY_TITLE) : [];
+  return [...new Set([...found, ...titled])];
+}
+
+/** The rarest words of a title that stand in some record: a stray one among them does no harm. */
+async function rarest(title: string, engine: SearchEngine): Promise<string[]> {
+  const list = [...new Set(words(title))].filter((w) => !SMALL_WORDS.has(w));
+  const counts = await engine.frequencies(list.map((text) => ({ text, prefix: false })));
+  return list
+    .map((word, i) => ({ word, n: counts[i] ?? 0 }))
+    .filter(({ n }) => n > 0)
+    .sort((a, b) => a.n - b.n)
+    .slice(0, TITLE_WORDS)
+    .map(({ word }) => word);
 }

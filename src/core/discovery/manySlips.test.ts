@@ -16,9 +16,9 @@ import { type Thing, writeSlips } from './manySlips';
 const world = worldOf(400);
 const NOW = moment().at;
 const READER = READERS.find((r) => r.registered && !r.remote) as Reader;
-const found = (start: string): Thing => {
+const found = async (start: string): Promise<Thing> => {
   const { csl } = storyItemTitled(start).record;
-  const [resolved] = world.service.resolve([csl], moment(), '');
+  const [resolved] = await world.service.resolve([csl], moment(), '');
   return { id: `t-${csl.id}`, csl, match: resolved?.match as ResolvedMatch };
 };
 const unknown = (more: Partial<ReferenceItem>): Thing => ({
@@ -34,10 +34,10 @@ async function write(things: readonly Thing[], slips: readonly Slip[] = []) {
     things,
     { reader: READER, slips, needBy: '', now: NOW },
     {
-      ways: async (asked) => world.service.ways(asked, moment(), '')?.ways ?? [],
+      ways: async (asked) => (await world.service.ways(asked, moment(), ''))?.ways ?? [],
       promise: async (slip, history) => {
         histories.push(history);
-        return world.service.promise(slip, moment(), history) as SlipPromise;
+        return (await world.service.promise(slip, moment(), history)) as SlipPromise;
       },
       newId: () => `S-many-${++n}`,
     },
@@ -47,7 +47,7 @@ async function write(things: readonly Thing[], slips: readonly Slip[] = []) {
 
 describe('slips for many things', () => {
   it('one for each, by its soonest way, with what is promised', async () => {
-    const { written } = await write([found('Salt, smoke, weed'), found('The nori century')]);
+    const { written } = await write([await found('Salt, smoke, weed'), await found('The nori century')]);
     for (const { slip, promise, hindered, thing } of written) {
       expect(hindered, thing.csl.title).toBeNull();
       expect(slip).toMatchObject({
@@ -65,8 +65,8 @@ describe('slips for many things', () => {
   });
   it('the same thing twice in a list goes once, the second is not kept as a draft either', async () => {
     const { written, histories } = await write([
-      found('Salt, smoke, weed'),
-      { ...found('Salt, smoke, weed'), id: 'again' },
+      await found('Salt, smoke, weed'),
+      { ...(await found('Salt, smoke, weed')), id: 'again' },
     ]);
     expect(written.map((w) => [w.hindered === null, w.twice ?? false])).toEqual([
       [true, false],
@@ -76,9 +76,9 @@ describe('slips for many things', () => {
     expect(histories).toHaveLength(1);
   });
   it('what is asked for already is not asked for again', async () => {
-    const { written } = await write([found('Salt, smoke, weed')]);
+    const { written } = await write([await found('Salt, smoke, weed')]);
     const before: Slip = { ...(written[0]?.slip as Slip), id: 'S-before', state: 'sent' };
-    const again = await write([found('Salt, smoke, weed')], [before]);
+    const again = await write([await found('Salt, smoke, weed')], [before]);
     expect(again.written[0]).toMatchObject({
       twice: true,
       promise: null,

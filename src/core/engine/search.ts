@@ -1,68 +1,38 @@
 /** One search: matches from the tree, which conditions each breaks, the counts of every group, and the best. */
 
-import { Kept } from '../kept';
-import type { Library, ReaderSituation } from '../model/library';
-import { addDays, type DayNumber, dayOf, type Minutes, minutes, startOf } from '../model/time';
-import type { Reach } from '../model/waits';
-import { WAIT_CLASSES, type WaitClass } from '../model/waits';
-import { type Choices, GROUPS, type Group, type Sort } from '../query/request';
-import { type QueryNode, wanted } from '../query/tree';
+import { LRUCache } from 'lru-cache';
+import type { Library, Policy, ReaderSituation } from '../model/library';
+import { addDays, dayOf, type Minutes, minutes, startOf } from '../model/time';
+import { WAIT_CLASSES } from '../model/waits';
+import { GROUPS, type Group } from '../query/request';
+import { askedWords } from '../query/tree';
 import { fold, SMALL_WORDS, words } from '../words/fold';
 import { AccessView, CODE_SHIFT, NEVER, waitOf } from './count/accessView';
-import { Breakdown, type ValueCount } from './count/breakdown';
-import { type Condition, ConditionReader } from './count/conditions';
+import { Breakdown } from './count/breakdown';
+import { ConditionReader } from './count/conditions';
 import { type Counted, Counter } from './count/counter';
 import { GroupValues, OPEN_ENDED } from './count/groupValues';
 import type { IndexData } from './format/data';
 import { firstFrom, type Matches } from './format/postings';
-import { findString } from './format/strings';
-import type { Closest } from './match/closest';
+import { findString, stringAt } from './format/strings';
 import { Evaluator } from './match/evaluate';
+import type {
+  AccessMoment,
+  EngineAnswer,
+  EngineConditions,
+  EngineQuery,
+  EngineTree,
+  ValueCount,
+} from './port/engine';
 import { LOOKED_AT, titleJudge } from './rank/rank';
 import { Ranking, Works } from './rank/ranking';
 
-export interface EngineQuery {
-  readonly tree: QueryNode | Closest;
-  readonly reach: Reach;
-  readonly keep: Choices;
-  readonly drop: Choices;
-  readonly from: number | null;
-  readonly to: number | null;
-  readonly sort: Sort;
-  readonly offset: number;
-  readonly limit: number;
-  readonly situation: ReaderSituation;
-  readonly at: Minutes;
-  readonly needBy: DayNumber | null;
-  readonly since: DayNumber | null;
-  /** The groups to be counted; all of them when left out. */
-  readonly groups?: readonly Group[];
-  /** Every record for itself instead of one line a work. */
-  readonly apart?: boolean;
-}
-export interface EngineAnswer {
-  /** Records that match the words, before any condition. */
-  readonly matched: number;
-  /** Records that pass everything. */
-  readonly total: number;
-  /** Lines they make: records of one work share a line. */
-  readonly lines: number;
+/** What the engine answers with inside this process: documents by their numbers. */
+export interface LocalAnswer extends Omit<EngineAnswer, 'slice' | 'indexed'> {
   /** Document numbers of the wanted slice, best first; one a line. */
   readonly docs: readonly number[];
   /** For each of `docs`, the other records of its work that pass. */
   readonly versions: readonly (readonly number[])[];
-  readonly breakdown: Readonly<Record<Group, readonly ValueCount[]>>;
-  /** How many different values each open-ended group has among the results; people are not counted so for broad searches. */
-  readonly distinct: Readonly<Partial<Record<Group, number>>>;
-  readonly years: readonly (readonly [year: number, count: number])[];
-  readonly reach: Readonly<Record<Reach, number>>;
-  /** For each reach wider than the one asked for: how long what it adds would take. */
-  readonly wider: Readonly<Partial<Record<Reach, Readonly<Record<WaitClass, number>>>>>;
-  readonly byNeed: number | null;
-  /** How many more there would be without this one condition; only conditions that cost something. */
-  readonly cost: Readonly<Partial<Record<Condition, number>>>;
-  /** Words asked for that stand in no record. */
-  readonly unknown: readonly string[];
 }
 
 const VIEWS_KEPT = 8;
@@ -70,10 +40,12 @@ export class EmbeddedEngine {
   readonly data: IndexData;
   readonly evaluator: Evaluator;
   #library: Library;
-  readonly #views = new Kept<string, AccessView>(VIEWS_KEPT);
+  readonly #views = new LRUCache<string, AccessView>({ max: VIEWS_KEPT });
   #values: GroupValues;
   #conditions: ConditionReader;
   readonly #counter: Counter;
+  /** By document: where its id stands among the sorted ids. */
+  #ids: Uint32Array | null = null;
   readonly #works: Works;
 
   constructor(data: IndexData, library: Library) {
@@ -90,12 +62,12 @@ export class EmbeddedEngine {
     return this.data.n;
   }
 
-  /** Another library's data, or its rules changed: what was worked out for readers is worked out again. */
-  setLibrary(library: Library): void {
-    this.#library = library;
+  /** Other rules: what was worked out for readers is worked out again. */
+  setPolicy(policy: Policy): void {
+    this.#library = { ...this.#library, policy };
     this.#views.clear();
-    this.#values = new GroupValues(this.data, library);
-    this.#conditions = new ConditionReader(this.data, library, this.#values);
+    this.#values = new GroupValues(this.data, this.#library);
+    this.#conditions = new ConditionReader(this.data, this.#library, this.#values);
   }
 
   /** Position of a record by its id, or -1. */
@@ -104,11 +76,23 @@ export class EmbeddedEngine {
     return k < 0 ? -1 : (this.data.idDoc[k] as number);
   }
 
+  /** A record's id by its position. */
+  idAt(doc: number): string {
+    if (!this.#ids) {
+      const { idDoc } = this.data;
+      this.#ids = new Uint32Array(idDoc.length);
+      for (let k = 0; k < idDoc.length; k++) this.#ids[idDoc[k] as number] = k;
+    }
+    return stringAt(this.data.tables.id, this.#ids[doc] as number);
+  }
+
   #view(situation: ReaderSituation, at: Minutes): AccessView {
     const key = `${situation.campus}|${situation.remote}|${at}`;
-    const made = () =>
-      new AccessView(this.#library, this.data.layout, this.data.rows, this.data, situation, at);
-    return this.#views.get(key) ?? this.#views.put(key, made());
+    const known = this.#views.get(key);
+    if (known) return known;
+    const view = new AccessView(this.#library, this.data.layout, this.data.rows, this.data, situation, at);
+    this.#views.set(key, view);
+    return view;
   }
 
   /** The summary's word on one record: its wait class and moment, for the test that holds it against the exact ways. */
@@ -130,7 +114,7 @@ export class EmbeddedEngine {
   }
 
   /** The matches that are in the index at this moment, and came after `since`. Days never fall, so these are a stretch. */
-  #present(matches: Matches, q: EngineQuery): Matches {
+  #present(matches: Matches, q: Pick<AccessMoment, 'at' | 'since'>): Matches {
     const { added, n } = this.data;
     const [low, high] = [q.since === null ? 0 : firstAfter(added, q.since), firstAfter(added, dayOf(q.at))];
     if (low === 0 && high === n) return matches;
@@ -160,13 +144,12 @@ export class EmbeddedEngine {
     return { counted, breakdown: new Breakdown(this.data, this.#values, this.#counter, counted), ranking };
   }
 
-  search(q: EngineQuery): EngineAnswer {
+  search(q: EngineQuery): LocalAnswer {
     const { data } = this;
     const asked =
       q.tree.op === 'closest'
         ? q.tree.words.map((text) => ({ text, prefix: false }))
-        : wanted(q.tree).flatMap((w) => words(w.text).map((text) => ({ text, prefix: w.prefix })));
-    const unknown = asked.filter((w) => !this.evaluator.knows(w.text, w.prefix)).map((w) => w.text);
+        : askedWords(q.tree).flatMap((w) => words(w.text).map((text) => ({ text, prefix: w.prefix })));
     const needed = q.needBy === null ? null : startOf(addDays(q.needBy, 1));
     const strong = asked.filter((w) => !SMALL_WORDS.has(w.text)).length;
     const lines = Math.max(q.offset + q.limit, q.sort === 'match' ? LOOKED_AT : 0);
@@ -216,18 +199,17 @@ export class EmbeddedEngine {
       cost: Object.fromEntries(
         conditions.map((c, k) => [c, room.size(k + 1)] as const).filter(([, size]) => size > 0),
       ),
-      unknown,
     };
   }
 
-  /** How many records match the words at this moment, whatever the conditions. */
-  matching(q: EngineQuery): number {
-    return this.#present(this.evaluator.evaluate(q.tree), q).n;
+  /** How many records match a tree at this moment, whatever the conditions. */
+  matching(tree: EngineTree, moment: Pick<AccessMoment, 'at' | 'since'>): number {
+    return this.#present(this.evaluator.evaluate(tree), moment).n;
   }
 
-  /** How many of some matches pass at this moment, without counting anything else. */
-  passing(found: Matches, q: EngineQuery): number {
-    const matches = this.#present(found, q);
+  /** How many of those pass the conditions, without counting anything else. */
+  passing(tree: EngineTree, q: EngineConditions): number {
+    const matches = this.#present(this.evaluator.evaluate(tree), q);
     const { conditions, asked } = this.#conditions.of(q, matches.docs, matches.n);
     return conditions.length === 0
       ? matches.n

@@ -69,19 +69,17 @@ describe('the days of a slip', () => {
   });
 });
 
+const library = { name: 'A library', words: { desk: 'desk@library.example' } };
 describe('mail', () => {
   it('is a draft with the slip, what was said, and headers in ASCII', () => {
-    const text = mailDraft(
-      letterAbout(arrived(sent('S-1')), { name: 'Tarnholm University' }, reader),
-      reader,
-    );
+    const text = mailDraft(letterAbout(arrived(sent('S-1')), library, reader), reader);
     const [head, body] = text.split(/\r?\n\r?\n/, 2) as [string, string];
     expect(head).toContain('X-Unsent: 1');
     // biome-ignore lint/suspicious/noControlCharactersInRegex: headers are ASCII, RFC 5322
     expect(head).toMatch(/^[\u0000-\u007f]*$/);
     expect(head).toMatch(/Subject: =\?utf-8\?B\?/i);
     expect(body.length).toBeGreaterThan(0);
-    expect(letterAbout(arrived(sent('S-1')), { name: 'T' }, reader).text).toContain('Ready for you.');
+    expect(letterAbout(arrived(sent('S-1')), library, reader).text).toContain('Ready for you.');
   });
 });
 

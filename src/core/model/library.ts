@@ -2,6 +2,7 @@
 
 import type { Carrier, Kind } from './kinds';
 import type { CampusId, JournalId, PartnerId, ProviderId } from './record';
+import type { Zone } from './zone';
 
 /** Working days to the median and to the 90th percentile. */
 export interface Spread {
@@ -60,6 +61,13 @@ export interface Provider {
   readonly name: string;
   readonly entitlement: Entitlement;
   readonly repository?: boolean;
+  /**
+   * Address of one item there, a template (RFC 6570) of `id`, `title_url`, `title_id`, `doi`, `issn`, `isbn`, `volume`, `issue`
+   * and `page` (the first). Used where all that it names is known; else the title list's own address is.
+   */
+  readonly link?: string;
+  /** How the simulated provider behaves, where it is one. */
+  readonly habit?: 'pdf' | 'page' | 'sign-in' | 'faulty';
 }
 export interface Lender {
   readonly id: string;
@@ -107,19 +115,6 @@ export type Route =
   | 'purchase'
   | 'question';
 
-/** The clock's change: the `nth` (5 = last) `weekday` of a month, at a wall-clock time. */
-export interface ClockChange {
-  readonly month: number;
-  readonly nth: number;
-  readonly weekday: number;
-  readonly at: string;
-}
-/** Offset from UTC in minutes, and summer time if there is any. */
-export interface Zone {
-  readonly name: string;
-  readonly offset: number;
-  readonly summer?: { readonly offset: number; readonly from: ClockChange; readonly to: ClockChange };
-}
 /** ISO 4217 code, for messages; the sign that readers see behind amounts. */
 export interface Currency {
   readonly code: string;
@@ -231,6 +226,42 @@ export interface Policy {
   readonly kindsNeverLent: readonly Kind[];
 }
 
+/** What the library says of itself and its neighbours, where the interface names them. */
+export interface LibraryWords {
+  /** The country it is in, as in “don’t send to …”. */
+  readonly country: string;
+  /** What its partners call themselves together. */
+  readonly partnership: string;
+  /** E-mail address of the interlibrary desk. */
+  readonly desk: string;
+  /** At the foot of every page. */
+  readonly footer: string;
+  /** What is indexed and for whom, a paragraph each, on the page About. */
+  readonly about: readonly string[];
+  /** Queries that find something here, for the first page and for References. */
+  readonly examples: Readonly<Partial<Record<ExampleSort, string>>>;
+}
+export const EXAMPLE_SORTS = [
+  'topic',
+  'title',
+  'person',
+  'journal',
+  'either',
+  'place',
+  'number',
+  'reference',
+] as const;
+/** What an example shows; `bibliography` is for References. */
+export type ExampleSort = (typeof EXAMPLE_SORTS)[number] | 'bibliography';
+
+/** Templates of addresses (RFC 6570, levels 1 and 2). */
+export interface LinkTemplates {
+  /** Where a DOI is resolved: `https://resolver.example/{+doi}`. */
+  readonly doi?: string;
+  /** What licensed texts go through off campus: `https://proxy.example/login?url={url}`. */
+  readonly proxy?: string;
+}
+
 /** Everything about the library that ways to read are computed from. */
 export interface Library {
   readonly name: string;
@@ -242,6 +273,8 @@ export interface Library {
   readonly providers: readonly Provider[];
   readonly lenders: readonly Lender[];
   readonly policy: Policy;
+  readonly links?: LinkTemplates;
+  readonly words?: LibraryWords;
 }
 /** KBART lines of each journal. */
 export type SerialCoverage = ReadonlyMap<JournalId, readonly import('./titleList').KbartLine[]>;

@@ -85,6 +85,8 @@ export interface PartnerCopy {
 export interface OpenCopy {
   readonly provider: ProviderId;
   readonly version: 'version-of-record' | 'accepted-manuscript' | 'preprint';
+  /** Where it can be read. */
+  readonly url?: string;
 }
 
 export interface DiscoveryRecord {

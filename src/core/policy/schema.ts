@@ -2,11 +2,13 @@
  * The policy file's schema: checked when an index is built and whenever the file changes, trusted everywhere after. What is
  * wrong is said with the path of the value, the rule it breaks and what stands there.
  */
+
 import Joi from 'joi';
 import { KIND_LIST } from '../model/kinds';
 import type { Policy } from '../model/library';
 import { CATEGORIES } from '../model/library';
 import { parseDay } from '../model/time';
+import { isZone } from '../model/zone';
 
 const days = Joi.number().integer().min(0).max(365);
 const few = Joi.number().integer().min(0).max(100);
@@ -29,12 +31,6 @@ const span = Joi.object({ from: isoDay.required(), to: isoDay.required(), name: 
   )
   .messages({ 'span.turned': '{{#label}} ends before it begins' });
 const spans = Joi.array().items(span);
-const change = Joi.object({
-  month: Joi.number().integer().min(1).max(12).required(),
-  nth: Joi.number().integer().min(1).max(5).required(),
-  weekday: Joi.number().integer().min(0).max(6).required(),
-  at: clock.required(),
-});
 const kinds = Joi.array().items(Joi.string().valid(...KIND_LIST));
 const categories = Joi.array().items(Joi.string().valid(...CATEGORIES));
 const country = Joi.string().length(2);
@@ -47,15 +43,10 @@ export const policySchema = Joi.object<Policy>({
     twoWeeksDays: days.required(),
     unlikelyBelow: share.required(),
   }),
-  zone: section({
-    name: Joi.string().required(),
-    offset: Joi.number().integer().min(-840).max(840).required(),
-    summer: Joi.object({
-      offset: Joi.number().integer().min(-840).max(840).required(),
-      from: change.required(),
-      to: change.required(),
-    }),
-  }),
+  zone: Joi.string()
+    .custom((name: string, h) => (isZone(name) ? name : h.error('zone')))
+    .messages({ zone: '{{#label}} is no IANA time zone: write it like CET or Etc/GMT-1.' })
+    .required(),
   currency: section({
     code: Joi.string()
       .pattern(/^[A-Z]{3}$/)

@@ -18,3 +18,14 @@ export function readQuery(
   const read = readCql(request.q);
   return 'problem' in read ? read : { ...read, notes: [] };
 }
+
+/** A search with its words read: read once, at the edge, and handed on so. */
+export interface AskedSearch {
+  readonly request: SearchRequest;
+  readonly query: ReadQuery;
+}
+/** Reads the words of a request; the problem where they can't be read. */
+export function askedSearch(request: SearchRequest): AskedSearch | { readonly problem: CqlProblem } {
+  const query = readQuery(request);
+  return 'problem' in query ? query : { request, query };
+}

@@ -59,15 +59,16 @@ export function join(op: 'and' | 'or', of: readonly QueryNode[]): QueryNode {
 }
 
 /** The words of a phrase, each with whether it is but a beginning. */
-export const maskedWords = ({ text, masks }: PhraseNode): readonly Wanted[] =>
+export const maskedWords = ({ text, masks }: PhraseNode): readonly AskedWord[] =>
   text.split(' ').map((word, i) => ({ text: word, prefix: masks?.includes(i) ?? false }));
 
-export interface Wanted {
+/** A word that was asked for, or the beginning of one. */
+export interface AskedWord {
   readonly text: string;
   readonly prefix: boolean;
 }
 /** The words and phrases that a match should show, leaving out what was excluded. */
-export function wanted(node: QueryNode): readonly Wanted[] {
+export function askedWords(node: QueryNode): readonly AskedWord[] {
   switch (node.op) {
     case 'everything':
     case 'not':
@@ -82,9 +83,9 @@ export function wanted(node: QueryNode): readonly Wanted[] {
     case 'whole':
       return [{ text: node.text, prefix: false }];
     case 'near':
-      return [...wanted(node.left), ...wanted(node.right)];
+      return [...askedWords(node.left), ...askedWords(node.right)];
     case 'and':
     case 'or':
-      return node.of.flatMap(wanted);
+      return node.of.flatMap(askedWords);
   }
 }

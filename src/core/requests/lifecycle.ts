@@ -287,9 +287,12 @@ export function act(
   const { action, event } = READER_ACTS[what];
   // Counted over the reader's own acts: what the library said meanwhile may come later.
   const seq = slip.messages.filter((m) => m.by === 'reader').length;
+  // What is said now answers what was heard last, also where two machines' clocks differ by some minutes.
+  const heard = slip.messages.reduce((latest, m) => (m.time > latest ? m.time : latest), now);
+  const time = heard.slice(0, 10) === now.slice(0, 10) ? heard : now;
   return withMessage(slip, {
     id: `${now}|${what}|${seq}`,
-    time: now,
+    time,
     by: 'reader',
     from: more.from ?? 'You',
     text: more.text ?? ACT_TEXT[what],

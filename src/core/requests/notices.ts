@@ -3,6 +3,7 @@
  * message as a draft to write back with.
  */
 
+import type { LibraryWords } from '../model/library';
 import type { Slip, SlipMessage } from '../model/slip';
 import { isEnded, isHere, isOnLoan, isUnderWay, needsReader } from '../model/slipStates';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../model/time';
@@ -104,7 +105,7 @@ const when = (iso: string): string => {
 /** A mail to the library about a slip, with what was said in it. */
 export function letterAbout(
   slip: Slip,
-  library: { readonly name: string },
+  library: { readonly name: string; readonly words: Pick<LibraryWords, 'desk'> },
   reader: { readonly name: string },
   message?: SlipMessage,
 ): Letter {
@@ -125,7 +126,7 @@ export function letterAbout(
     .map((m) => `${when(m.time)}, ${m.from}:\n  ${m.text}`)
     .join('\n\n');
   return {
-    to: `Interlibrary loan desk, ${library.name} <desk@library.tarnholm.example>`,
+    to: `Interlibrary loan desk, ${library.name} <${library.words.desk}>`,
     subject: `Slip ${slip.id}: ${slipTitle(slip)}`,
     text: [
       `About this slip (${STATE_LABEL[slip.state]}):`,

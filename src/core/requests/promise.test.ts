@@ -25,21 +25,21 @@ const slip = (id: string, more: Partial<Slip> = {}): Slip => {
   });
   return { ...base, ...more };
 };
-const promise = (s: Slip, history = NO_HISTORY): SlipPromise =>
-  world.service.promise(s, moment(), history) as SlipPromise;
+const promise = async (s: Slip, history = NO_HISTORY): Promise<SlipPromise> =>
+  (await world.service.promise(s, moment(), history)) as SlipPromise;
 const DRYING = 'tu0000049';
 const SALT = 'tu0000043';
 const EBOOK = 'tu0000052';
 
 describe('the promise', () => {
-  it('has its steps in order of time, from sending to the likely-by day', () => {
+  it('has its steps in order of time, from sending to the likely-by day', async () => {
     for (const s of [
       slip(DRYING),
       slip(DRYING, { speed: 'fast' }),
       slip(SALT, { route: 'partner-loan', from: 'ostmere' }),
       slip(EBOOK, { wanted: 'chapter', route: 'ill-copy', speed: 'fast' }),
     ]) {
-      const p = promise(s);
+      const p = await promise(s);
       const times = p.steps.map((x) => x.by);
       expect(times).toEqual([...times].sort());
       expect(p.steps[0]).toEqual({ what: 'sent', by: moment().at });
@@ -47,53 +47,55 @@ describe('the promise', () => {
       expect(times).toContain(p.median);
     }
   });
-  it('what an option would change is what it then is', () => {
-    const p = promise(slip(DRYING));
+  it('what an option would change is what it then is', async () => {
+    const p = await promise(slip(DRYING));
     const fast = p.options.find((o) => o.what === 'Fast instead of standard');
-    const then = promise(slip(DRYING, { speed: 'fast' }));
+    const then = await promise(slip(DRYING, { speed: 'fast' }));
     expect(p.total + (fast?.cents ?? 0)).toBe(then.total);
     expect(fast?.label).toBe(then.label);
     expect((then.median as string) < (p.median as string)).toBe(true);
-    const partner = promise(slip(SALT, { route: 'partner-loan', from: 'ostmere' })).options.find(
+    const partner = (await promise(slip(SALT, { route: 'partner-loan', from: 'ostmere' }))).options.find(
       (o) => o.what === 'Interlibrary loan',
     );
-    expect(partner?.cents).toBe(promise(slip(SALT)).total);
+    expect(partner?.cents).toBe((await promise(slip(SALT))).total);
   });
-  it('over the price staff look first, which takes its days, and the total is still what the lines say', () => {
-    const plain = promise(slip(EBOOK, { wanted: 'chapter', route: 'ill-copy' }));
-    const fast = promise(slip(EBOOK, { wanted: 'chapter', route: 'ill-copy', speed: 'fast' }));
+  it('over the price staff look first, which takes its days, and the total is still what the lines say', async () => {
+    const plain = await promise(slip(EBOOK, { wanted: 'chapter', route: 'ill-copy' }));
+    const fast = await promise(slip(EBOOK, { wanted: 'chapter', route: 'ill-copy', speed: 'fast' }));
     expect([plain.mediated, fast.mediated]).toEqual([false, true]);
     expect(fast.steps.some((s) => s.what === 'looked at by staff')).toBe(true);
     expect(fast.total).toBe(totalOf(fast.lines));
     expect(fast.rules.find((r) => r.weight === 'mediate')?.rule).toBe('mediated.above');
   });
-  it('goes where the slip goes: another campus takes the courier’s days, a letter box the post’s', () => {
-    const at = (delivery: Slip['delivery']) =>
-      promise(slip(SALT, { route: 'partner-loan', from: 'ostmere', delivery })).median as string;
-    const here = at({ to: 'pickup', campus: 'quayside' });
-    expect(at({ to: 'pickup', campus: 'saltmarsh' }) > here).toBe(true);
-    expect(at({ to: 'post', address: '3 Lighthouse Row' })).not.toBe(here);
+  it('goes where the slip goes: another campus takes the courier’s days, a letter box the post’s', async () => {
+    const at = async (delivery: Slip['delivery']) =>
+      (await promise(slip(SALT, { route: 'partner-loan', from: 'ostmere', delivery }))).median as string;
+    const here = await at({ to: 'pickup', campus: 'quayside' });
+    expect((await at({ to: 'pickup', campus: 'saltmarsh' })) > here).toBe(true);
+    expect(await at({ to: 'post', address: '3 Lighthouse Row' })).not.toBe(here);
     expect(
-      promise(slip(DRYING, { delivery: { to: 'post', address: '3 Lighthouse Row' } })).lines.map(
+      (await promise(slip(DRYING, { delivery: { to: 'post', address: '3 Lighthouse Row' } }))).lines.map(
         (l) => l.what,
       ),
     ).toContain('Postage to your address');
   });
-  it('a limit below the price refuses and names the limit that would do', () => {
-    const refused = promise(slip(DRYING, { limit: '2.50' })).rules.find((r) => r.weight === 'refuse');
+  it('a limit below the price refuses and names the limit that would do', async () => {
+    const refused = (await promise(slip(DRYING, { limit: '2.50' }))).rules.find((r) => r.weight === 'refuse');
     expect(refused).toMatchObject({ rule: 'limit', allowed: expect.stringContaining('3.00') });
-    expect(promise(slip(DRYING, { limit: '3' })).rules.some((r) => r.weight === 'refuse')).toBe(false);
+    expect((await promise(slip(DRYING, { limit: '3' }))).rules.some((r) => r.weight === 'refuse')).toBe(
+      false,
+    );
   });
-  it('too late offers what else would do; in time does not', () => {
-    expect(promise(slip(DRYING, { needBy: '2026-11-06' })).alternatives.map((a) => a.sort)).toContain(
+  it('too late offers what else would do; in time does not', async () => {
+    expect((await promise(slip(DRYING, { needBy: '2026-11-06' }))).alternatives.map((a) => a.sort)).toContain(
       'chapter',
     );
-    expect(promise(slip(DRYING, { needBy: '2027-01-15' })).alternatives).toEqual([]);
+    expect((await promise(slip(DRYING, { needBy: '2027-01-15' }))).alternatives).toEqual([]);
   });
-  it('a suggestion and a question cost nothing and have their own days', () => {
+  it('a suggestion and a question cost nothing and have their own days', async () => {
     const [purchase, question] = [
-      promise(slip(DRYING, { wanted: 'purchase', route: 'purchase' })),
-      promise(slip(DRYING, { wanted: 'question', route: 'question' })),
+      await promise(slip(DRYING, { wanted: 'purchase', route: 'purchase' })),
+      await promise(slip(DRYING, { wanted: 'question', route: 'question' })),
     ];
     expect([purchase.total, question.total, question.chance]).toEqual([0, 0, 1]);
     expect(purchase.chance).toBeCloseTo(0.55, 5);

@@ -152,43 +152,45 @@ describe('price', () => {
 });
 
 describe('promise and rules', () => {
-  it('asks lenders one after the other and sums up the chance', () => {
-    const p = promise(slipFor(byTitle('The nori century')));
+  it('asks lenders one after the other and sums up the chance', async () => {
+    const p = await promise(slipFor(byTitle('The nori century')));
     expect(p?.asked.length).toBeGreaterThan(0);
     const chances = p?.asked.map((a) => a.cumulative) ?? [];
     expect(chances).toEqual([...chances].sort((a, b) => a - b));
     expect(p?.chance).toBeCloseTo(chances.at(-1) ?? 0, 10);
   });
-  it('a whole e-book is refused, its chapter is not', () => {
+  it('a whole e-book is refused, its chapter is not', async () => {
     const ebook = byTitle('Food security on cold coasts');
-    expect(promise(slipFor(ebook))?.rules.some((r) => r.weight === 'refuse')).toBe(true);
+    expect((await promise(slipFor(ebook)))?.rules.some((r) => r.weight === 'refuse')).toBe(true);
     const chapter = slipFor(ebook, { wanted: 'chapter', route: 'ill-copy' });
     expect(
-      promise({ ...chapter, item: { ...chapter.item, chapter: 'Two' } })?.rules.map((r) => r.weight),
+      (await promise({ ...chapter, item: { ...chapter.item, chapter: 'Two' } }))?.rules.map((r) => r.weight),
     ).not.toContain('refuse');
   });
-  it('more than half a book is refused; over a tenth without a chapter costs a royalty; a named chapter does not', () => {
+  it('more than half a book is refused; over a tenth without a chapter costs a royalty; a named chapter does not', async () => {
     const base = slipFor(byTitle('Nori, dulse, kelp'), {
       wanted: 'chapter',
       route: 'scan',
       from: 'fellgate',
     });
-    const weights = (item: Partial<Slip['item']>) =>
-      promise({ ...base, item: { ...base.item, totalPages: '200', ...item } })?.rules.map((r) => r.weight);
-    expect(weights({ pages: '1-120' })).toContain('refuse');
-    expect(weights({ pages: '1-40' })).toContain('royalty');
-    expect(weights({ pages: '1-40', chapter: 'Iodine' })).toEqual(['note', 'note']);
-    expect(weights({ pages: '1-400' })).toContain('refuse');
+    const weights = async (item: Partial<Slip['item']>) =>
+      (await promise({ ...base, item: { ...base.item, totalPages: '200', ...item } }))?.rules.map(
+        (r) => r.weight,
+      );
+    expect(await weights({ pages: '1-120' })).toContain('refuse');
+    expect(await weights({ pages: '1-40' })).toContain('royalty');
+    expect(await weights({ pages: '1-40', chapter: 'Iodine' })).toEqual(['note', 'note']);
+    expect(await weights({ pages: '1-400' })).toContain('refuse');
   });
-  it('a second article of an issue costs a royalty', () => {
+  it('a second article of an issue costs a royalty', async () => {
     const slip = slipFor(byTitle('Iodine, arsenic'), { wanted: 'article', route: 'ill-copy' });
-    expect(promise(slip, { ...NO_HISTORY, sameIssue: 1 })?.lines.map((l) => l.what)).toContain(
+    expect((await promise(slip, { ...NO_HISTORY, sameIssue: 1 }))?.lines.map((l) => l.what)).toContain(
       'Royalty to the rights holder',
     );
-    expect(promise(slip)?.lines.map((l) => l.what)).not.toContain('Royalty to the rights holder');
+    expect((await promise(slip))?.lines.map((l) => l.what)).not.toContain('Royalty to the rights holder');
   });
-  it('over the limit is refused', () =>
+  it('over the limit is refused', async () =>
     expect(
-      promise({ ...slipFor(byTitle('The nori century')), limit: '1' })?.rules.map((r) => r.text),
+      (await promise({ ...slipFor(byTitle('The nori century')), limit: '1' }))?.rules.map((r) => r.text),
     ).toContain('The price is over the limit you set.'));
 });

@@ -194,7 +194,7 @@ describe('the policy file', () => {
     ['holidays', [{ from: '2026-02-30', to: '2026-03-01', name: 'x' }], 'holidays[0].from is not a day'],
     ['scanDesk.likely', 0, 'scanDesk.likely must be greater than or equal to'],
     ['kindsNeverLent', ['papyrus'], 'kindsNeverLent[0] must be one of'],
-    ['zone.summer.from.month', 13, 'zone.summer.from.month must be less than or equal to 12'],
+    ['zone', 'Nowhere/Town', 'zone is no IANA time zone'],
     ['surprise', 1, 'surprise is not allowed'],
   ])('%s at fault is named with its path and rule', (path, value, message) =>
     expect(without(path, value)).toContain(message),

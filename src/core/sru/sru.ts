@@ -7,8 +7,9 @@ import { DC_SCHEMA, writeDublinCore } from '../formats/dublinCore';
 import { MARCXML_SCHEMA, writeMarcxml } from '../formats/marcxml';
 import { element, textElement, xmlText } from '../formats/xml';
 import type { DiscoveryRecord } from '../model/record';
-import { type CqlQuery, readCql } from '../query/cql';
 import { FIELD_NAMES, FIELD_TABLE } from '../query/fields';
+import { type AskedSearch, askedSearch } from '../query/read';
+import { NEW_SEARCH } from '../query/request';
 import { table } from '../table';
 
 export type SruVersion = '1.2' | '2.0';
@@ -22,7 +23,8 @@ export interface SruSearch {
   readonly operation: 'searchRetrieve';
   readonly version: SruVersion;
   readonly query: string;
-  readonly cql: CqlQuery;
+  /** The same as the app searches it: every record, the news too. */
+  readonly asked: AskedSearch;
   readonly start: number;
   readonly count: number;
   readonly schema: 'dc' | 'marcxml';
@@ -98,12 +100,12 @@ export function readSru(params: URLSearchParams): SruRequest {
   const packing =
     version === '2.0' ? (params.get('recordXMLEscaping') ?? 'xml') : (params.get('recordPacking') ?? 'xml');
   if (packing !== 'xml' && packing !== 'string') return fault(71, 'Unsupported record packing', packing);
-  const cql = readCql(query);
-  if ('problem' in cql) {
-    const { code, text, details, at } = cql.problem;
+  const asked = askedSearch({ ...NEW_SEARCH, drop: {}, q: query, syntax: 'cql' });
+  if ('problem' in asked) {
+    const { code, text, details, at } = asked.problem;
     return fault(code, `${text}, at character ${at + 1}`, details);
   }
-  return { operation, version, query, cql, start, count: Math.min(count, MOST_RECORDS), schema, packing };
+  return { operation, version, query, asked, start, count: Math.min(count, MOST_RECORDS), schema, packing };
 }
 
 const NAMESPACE: Record<SruVersion, string> = {

@@ -82,7 +82,7 @@ const line = (j: Journal, provider: string, more: Partial<KbartLine>): readonly 
     publication_type: 'serial',
     access_type: 'P',
     publisher_name: j.publisher,
-    title_url: `https://${provider}.example/serial/${j.id}`,
+    title_url: `/standin/publisher/${provider}/${j.id}`,
     ...more,
   },
 ];

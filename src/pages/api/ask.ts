@@ -1,8 +1,8 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../core/discovery/answers';
+import type { DeskQuestion } from '../../core/discovery/ports';
 import { BODIES, withBody } from '../../server/params';
 import { json } from '../../server/problem';
-import { type DeskQuestion, deskAnswer } from '../../standins/askDesk';
 
 /** What the ask desk has answered up to now. Questions themselves stay with the reader; the desk keeps nothing. */
 export const POST: APIRoute = ({ request, locals }) =>
@@ -10,6 +10,5 @@ export const POST: APIRoute = ({ request, locals }) =>
     request,
     BODIES.ask,
     locals.info,
-    async ({ questions, moment }) =>
-      json(questions.flatMap((q) => deskAnswer(q, locals.info.policy.holidays, moment.at) ?? [])),
+    async ({ questions, moment }) => json(await locals.askDesk.answers(questions, moment.at)),
   );

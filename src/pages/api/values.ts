@@ -15,6 +15,6 @@ export const GET: APIRoute = async ({ url, locals }) => {
     return problem('bad-parameter', 'contains is longer than 200 characters.', 'contains');
   const input = readSearchInput(params, locals.info);
   if ('refused' in input) return input.refused;
-  const { request, moment } = input.ok;
-  return guarded(async () => json(await locals.index.values(request, moment, group, contains)));
+  const { asked, moment } = input.ok;
+  return guarded(async () => json(await locals.index.values(asked, moment, group, contains)));
 };

@@ -10,17 +10,22 @@ export const GET: APIRoute = ({ url, locals }) =>
   guarded(async () => {
     const input = readSearchInput(url.searchParams, locals.info);
     if ('refused' in input) return input.refused;
-    const { request, moment } = input.ok;
-    const { records } = await locals.index.retrieve({ ...request, sort: 'added' }, moment, {
-      offset: 0,
-      limit: ENTRIES,
-    });
+    const { asked, moment } = input.ok;
+    const { request } = asked;
+    const { records } = await locals.index.retrieve(
+      { ...asked, request: { ...request, sort: 'added' } },
+      moment,
+      {
+        offset: 0,
+        limit: ENTRIES,
+      },
+    );
     const feed = {
       title: `Legendum: ${sentence(request, locals.info.campuses)}`,
       page: `${locals.base}/?${url.searchParams}`,
       self: `${locals.base}${url.pathname}${url.search}`,
       site: locals.base,
-      since: locals.info.start.slice(0, 10),
+      since: moment.at.slice(0, 10),
     };
     return new Response(writeAtom(feed, records), {
       headers: { 'content-type': 'application/atom+xml; charset=utf-8' },

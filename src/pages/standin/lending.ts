@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { parseLocal } from '../../core/model/time';
 import { xmlText } from '../../core/requests/iso18626';
 import { readBytes } from '../../server/body';
-import { guarded, unknownParameter } from '../../server/params';
+import { guarded, momentAt, unknownParameter } from '../../server/params';
 import { problem } from '../../server/problem';
 
 const MOST_BYTES = 200_000;
@@ -12,7 +12,7 @@ export const POST: APIRoute = ({ request, url, locals }) =>
   guarded(async () => {
     const unknown = unknownParameter(url.searchParams, 'at');
     if (unknown) return unknown;
-    const at = url.searchParams.get('at') ?? locals.info.start;
+    const at = momentAt(url.searchParams.get('at'), locals.info);
     if (parseLocal(at) === null)
       return problem('bad-parameter', 'at is not a local time: write it as 2026-11-02T09:10.', 'at');
     const body = await readBytes(request, MOST_BYTES);

@@ -1,8 +1,8 @@
 /** The simulated network: the same story every time, in order of time, answering what the reader does, and ending. */
+
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { moment, openWorld } from '../../../tests/fixtures/world';
-import type { LendingTimeline } from '../../core/discovery/answers';
+import { moment, openWorld, timelineOf } from '../../../tests/fixtures/world';
 import type { Reader } from '../../core/model/library';
 import type { DiscoveryRecord } from '../../core/model/record';
 import type { Slip } from '../../core/model/slip';
@@ -27,6 +27,7 @@ import {
 } from '../../core/requests/lifecycle';
 import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
+import type { LendingTimeline } from './port';
 
 let world: ReturnType<typeof openWorld>;
 const byTitle = (start: string): DiscoveryRecord => storyItemTitled(start).record;
@@ -36,7 +37,7 @@ beforeAll(() => {
 afterAll(() => world.close());
 
 const SENT = '2026-11-02T09:10';
-function sent(id: string, title: string, more: Partial<Slip> = {}): Slip {
+async function sent(id: string, title: string, more: Partial<Slip> = {}): Promise<Slip> {
   const wanted = more.wanted ?? 'loan';
   const base = {
     ...newSlip({
@@ -51,7 +52,7 @@ function sent(id: string, title: string, more: Partial<Slip> = {}): Slip {
     }),
     ...more,
   };
-  const p = world.service.promise(base, moment(), NO_HISTORY);
+  const p = await world.service.promise(base, moment(), NO_HISTORY);
   const { median, likely, chance, lines, total, mediated } = {
     ...p,
     median: p?.median ?? SENT,
@@ -63,25 +64,25 @@ function sent(id: string, title: string, more: Partial<Slip> = {}): Slip {
   };
   return markSent(putInOutgoing(base, { median, likely, chance, lines, total, mediated }, SENT), SENT);
 }
-const story = (slip: Slip): LendingTimeline =>
-  world.service.timeline({ ...slip, sent: slip.sent as string }, moment()) as LendingTimeline;
+const story = async (slip: Slip): Promise<LendingTimeline> =>
+  (await timelineOf(world.service, { ...slip, sent: slip.sent as string }, moment())) as LendingTimeline;
 /** The slip at a moment, as the app would have it. */
-function at(slip: Slip, time: string): Slip {
-  const { messages, notices } = story(slip);
+async function at(slip: Slip, time: string): Promise<Slip> {
+  const { messages, notices } = await story(slip);
   let next = messages.filter((m) => m.timestamp <= time).reduce((s, m) => applyMessage(s, m), slip);
   for (const n of notices.filter((n) => n.time <= time)) next = applyNotice(next, n);
   return next;
 }
 /** Day after day, until the slip is in one of the states; what the reader does on the way is `does`. */
-function until(
+async function until(
   slip: Slip,
   states: readonly Slip['state'][],
   does: Partial<Record<Slip['state'], ReaderAct>> = {},
-): { slip: Slip; time: string } {
+): Promise<{ slip: Slip; time: string }> {
   let now = slip;
   for (let n = 0; n < 140; n++) {
     const time = isoLocal(startOf(addDays(parseDay('2026-11-02') as DayNumber, n), 17 * 60));
-    now = at(now, time);
+    now = await at(now, time);
     if (states.includes(now.state)) return { slip: now, time };
     const what = does[now.state];
     if (what) now = act(now, what, time, { text: 'Yes, please.' });
@@ -90,9 +91,9 @@ function until(
 }
 const ids = Array.from({ length: 60 }, (_, i) => `S-try-${i}`);
 /** The first of some slips for which a thing comes true. */
-function first<T>(find: (id: string) => T | null): T {
+async function first<T>(find: (id: string) => Promise<T | null>): Promise<T> {
   for (const id of Array.from({ length: 400 }, (_, i) => `S-find-${i}`)) {
-    const found = find(id);
+    const found = await find(id);
     if (found !== null) return found;
   }
   throw new Error('none of 400');
@@ -100,25 +101,25 @@ function first<T>(find: (id: string) => T | null): T {
 const ENDS: readonly Slip['state'][] = ['ready', 'delivered', 'not-supplied', 'finished', 'withdrawn'];
 
 describe('the lending network', () => {
-  it('says the same when it is told what it has said, a price that it named among it', () => {
+  it('says the same when it is told what it has said, a price that it named among it', async () => {
     let renamed = 0;
     for (const id of ids) {
-      const slip = sent(id, 'The edible shore', {
+      const slip = await sent(id, 'The edible shore', {
         wanted: 'chapter',
         route: 'ill-copy',
         speed: 'fast',
         promised: { mediated: true } as never,
         note: 'no questions',
       });
-      const told = story(slip);
-      const later = at(slip, '2026-12-31T12:00');
-      expect(story(later)).toEqual(told);
-      expect(at(later, '2026-12-31T12:00')).toEqual(later);
+      const told = await story(slip);
+      const later = await at(slip, '2026-12-31T12:00');
+      expect(await story(later)).toEqual(told);
+      expect(await at(later, '2026-12-31T12:00')).toEqual(later);
       if (later.promised?.total !== slip.promised?.total) renamed++;
     }
     expect(renamed).toBeGreaterThan(0);
   });
-  it('tells the same every time, in order, and ends in an arrival, a file or a refusal', () => {
+  it('tells the same every time, in order, and ends in an arrival, a file or a refusal', async () => {
     for (const [title, route, wanted, from] of [
       ['The nori century', 'ill-loan', 'loan', 'lending'],
       ['Salt, smoke', 'partner-loan', 'loan', 'ostmere'],
@@ -130,25 +131,28 @@ describe('the lending network', () => {
       ['The nori century', 'question', 'question', 'ask'],
     ] as const) {
       for (const id of ids.slice(0, 25)) {
-        const slip = sent(id, title, { route, wanted, from });
-        const told = story(slip);
-        expect(story(slip)).toEqual(told);
+        const slip = await sent(id, title, { route, wanted, from });
+        const told = await story(slip);
+        expect(await story(slip)).toEqual(told);
         const times = told.messages.map((m) => m.timestamp);
         expect(times, `${title} ${route} ${id}`).toEqual([...times].sort());
         expect(times.every((t) => t >= SENT)).toBe(true);
-        expect(isUnderWay(until(slip, ENDS, { conditional: 'accept', question: 'answer' }).slip.state)).toBe(
-          false,
-        );
+        expect(
+          isUnderWay((await until(slip, ENDS, { conditional: 'accept', question: 'answer' })).slip.state),
+        ).toBe(false);
       }
     }
   });
-  it('what the future holds does not hang on when one asks', () => {
-    const slip = sent('S-early', 'The nori century');
-    const later = at(slip, '2027-02-01T09:00');
-    expect(story({ ...slip, messages: later.messages }).messages).toEqual(story(slip).messages);
+  it('what the future holds does not hang on when one asks', async () => {
+    const slip = await sent('S-early', 'The nori century');
+    const later = await at(slip, '2027-02-01T09:00');
+    expect((await story({ ...slip, messages: later.messages })).messages).toEqual(
+      (await story(slip)).messages,
+    );
   });
-  it('declines carry the standard’s reasons, and the next library is asked', () => {
-    const messages = ids.flatMap((id) => story(sent(id, 'The nori century')).messages);
+  it('declines carry the standard’s reasons, and the next library is asked', async () => {
+    const stories = await Promise.all(ids.map(async (id) => story(await sent(id, 'The nori century'))));
+    const messages = stories.flatMap((s) => s.messages);
     const retries = messages.filter((m) => m.status === 'RetryPossible');
     expect(new Set(retries.map((m) => m.reasonRetry))).toEqual(expect.objectContaining(new Set(['OnLoan'])));
     expect(
@@ -158,53 +162,55 @@ describe('the lending network', () => {
       true,
     );
   });
-  it('a condition waits for the reader: accepted it comes, declined the next is asked, unanswered it lapses', () => {
-    const offered = first((id) => {
-      const slip = sent(id, 'The nori century');
-      return story(slip).messages.some((m) => m.reasonRetry === 'LoanCondition')
-        ? until(slip, ['conditional'])
+  it('a condition waits for the reader: accepted it comes, declined the next is asked, unanswered it lapses', async () => {
+    const offered = await first(async (id) => {
+      const slip = await sent(id, 'The nori century');
+      return (await story(slip)).messages.some((m) => m.reasonRetry === 'LoanCondition')
+        ? await until(slip, ['conditional'])
         : null;
     });
-    const accepted = until(act(offered.slip, 'accept', offered.time), ENDS, { conditional: 'accept' }).slip;
+    const accepted = (await until(act(offered.slip, 'accept', offered.time), ENDS, { conditional: 'accept' }))
+      .slip;
     expect(accepted.state).toBe('ready');
-    const declined = story(act(offered.slip, 'decline', offered.time)).messages;
+    const declined = (await story(act(offered.slip, 'decline', offered.time))).messages;
     const offer = declined.findIndex((m) => m.reasonRetry === 'LoanCondition');
     expect(['ExpectToSupply', 'Unfilled']).toContain(declined[offer + 1]?.status);
-    expect(until(offered.slip, ENDS, {}).slip.state).not.toBe('conditional');
+    expect((await until(offered.slip, ENDS, {})).slip.state).not.toBe('conditional');
   });
-  it('a parcel is lost now and then; the slip goes on to the next library or ends, and nothing is owed', () => {
-    const lost = first((id) => {
-      const slip = sent(id, 'The nori century');
-      return story(slip).messages.some((m) => m.loanCondition === 'LostOnTheRoad') ? slip : null;
+  it('a parcel is lost now and then; the slip goes on to the next library or ends, and nothing is owed', async () => {
+    const lost = await first(async (id) => {
+      const slip = await sent(id, 'The nori century');
+      return (await story(slip)).messages.some((m) => m.loanCondition === 'LostOnTheRoad') ? slip : null;
     });
-    const { messages, notices } = story(lost);
+    const { messages, notices } = await story(lost);
     const k = messages.findIndex((m) => m.loanCondition === 'LostOnTheRoad');
     expect(messages.slice(k + 1).length).toBeGreaterThan(0);
     expect(notices.every((n) => n.time > (messages[k]?.timestamp as string))).toBe(true);
-    expect(ENDS).toContain(until(lost, ENDS, { conditional: 'accept' }).slip.state);
+    expect(ENDS).toContain((await until(lost, ENDS, { conditional: 'accept' })).slip.state);
   });
-  it('a note can ask for a condition or a lost parcel, so that both can be tried', () => {
+  it('a note can ask for a condition or a lost parcel, so that both can be tried', async () => {
     for (const id of ids.slice(0, 12)) {
-      const supplied = story(sent(id, 'The nori century')).notices.length > 0;
+      const supplied = (await story(await sent(id, 'The nori century'))).notices.length > 0;
       if (!supplied) continue;
-      const conditional = story(sent(id, 'The nori century', { note: 'Library only will do.' })).messages;
+      const conditional = (await story(await sent(id, 'The nori century', { note: 'Library only will do.' })))
+        .messages;
       expect(conditional.some((m) => m.loanCondition === 'LibraryUseOnly')).toBe(true);
-      const lost = story(sent(id, 'The nori century', { note: 'Lose the parcel.' })).messages;
+      const lost = (await story(await sent(id, 'The nori century', { note: 'Lose the parcel.' }))).messages;
       expect(
         lost.some((m) => m.loanCondition === 'LostOnTheRoad') ||
           lost.some((m) => m.loanCondition === 'LibraryUseOnly'),
       ).toBe(true);
     }
   });
-  it('withdrawn before anyone starts, it ends at once; after, the story goes on', () => {
-    const slip = sent('S-cancel', 'The nori century');
+  it('withdrawn before anyone starts, it ends at once; after, the story goes on', async () => {
+    const slip = await sent('S-cancel', 'The nori century');
     const soon = act(slip, 'cancel', '2026-11-02T09:30');
-    expect(story(soon).messages.at(-1)).toMatchObject({
+    expect((await story(soon)).messages.at(-1)).toMatchObject({
       status: 'Cancelled',
       timestamp: '2026-11-02T09:30',
       answer: 'Y',
     });
-    const begun = until(slip, ['preparing', 'on-its-way', 'ready', 'not-supplied'], {
+    const begun = await until(slip, ['preparing', 'on-its-way', 'ready', 'not-supplied'], {
       conditional: 'accept',
     });
     const late = {
@@ -214,7 +220,7 @@ describe('the lending network', () => {
         ...act({ ...begun.slip, state: 'sourcing' }, 'cancel', begun.time).messages.slice(-1),
       ],
     };
-    expect(story(late).messages.some((m) => m.status === 'Cancelled')).toBe(false);
+    expect((await story(late)).messages.some((m) => m.status === 'Cancelled')).toBe(false);
   });
 });
 
@@ -224,66 +230,72 @@ describe('staff who look at a slip first', () => {
       promised: { median: SENT, likely: SENT, chance: 1, lines: [], total: 0, mediated: true },
       ...more,
     });
-  it('approve, ask, change or refuse; a question waits for its answer', () => {
+  it('approve, ask, change or refuse; a question waits for its answer', async () => {
     const outcomes = new Set<string>();
     for (const id of ids) {
-      const slip = mediated(id, id.endsWith('7') ? { speed: 'fast' } : {});
+      const slip = await mediated(id, id.endsWith('7') ? { speed: 'fast' } : {});
       expect(slip.state).toBe('approval');
-      const { messages } = story(slip);
+      const { messages } = await story(slip);
       if (messages.some((m) => m.reasonRetry === 'Question')) outcomes.add('asks');
       else if (messages.some((m) => m.cost !== null)) outcomes.add('changes');
       else if (messages.some((m) => m.note === 'Approved.')) outcomes.add('approves');
       else outcomes.add('refuses');
     }
     expect(outcomes.has('asks') && outcomes.has('approves')).toBe(true);
-    const asked = until(mediated('S-asked', { note: 'Please ask me first.' }), ['question']);
+    const asked = await until(await mediated('S-asked', { note: 'Please ask me first.' }), ['question']);
     expect(asked.slip.messages.at(-1)?.text).toMatch(/\?/);
     const answered = act(asked.slip, 'answer', asked.time, { text: 'The whole book, please.' });
     expect(
-      until(answered, ['sourcing', 'preparing', 'on-its-way', 'ready', 'not-supplied']).slip.messages.some(
-        (m) => m.text === 'Approved.',
-      ),
+      (
+        await until(answered, ['sourcing', 'preparing', 'on-its-way', 'ready', 'not-supplied'])
+      ).slip.messages.some((m) => m.text === 'Approved.'),
     ).toBe(true);
-    expect(until(asked.slip, ['not-supplied']).slip.messages.at(-1)?.text).toContain('No answer came');
-    expect(until(act(asked.slip, 'cancel', asked.time), ['withdrawn']).slip.state).toBe('withdrawn');
+    expect((await until(asked.slip, ['not-supplied'])).slip.messages.at(-1)?.text).toContain(
+      'No answer came',
+    );
+    expect((await until(act(asked.slip, 'cancel', asked.time), ['withdrawn'])).slip.state).toBe('withdrawn');
   });
 });
 
 describe('on loan', () => {
-  const ready = (id: string, more: Partial<Slip> = {}) => {
-    const found = until(sent(id, 'Salt, smoke', { route: 'partner-loan', from: 'ostmere', ...more }), [
-      'ready',
-    ]);
+  const ready = async (id: string, more: Partial<Slip> = {}) => {
+    const found = await until(
+      await sent(id, 'Salt, smoke', { route: 'partner-loan', from: 'ostmere', ...more }),
+      ['ready'],
+    );
     return { ...found, slip: act(found.slip, 'collect', found.time, { due: '2026-12-08' }) };
   };
-  it('a notice before it is due, overdue after, and back when returned', () => {
-    const { slip } = ready('S-loan');
-    expect(at(slip, '2026-12-05T09:00').state).toBe('due');
-    const late = at(slip, '2026-12-09T09:00');
+  it('a notice before it is due, overdue after, and back when returned', async () => {
+    const { slip } = await ready('S-loan');
+    expect((await at(slip, '2026-12-05T09:00')).state).toBe('due');
+    const late = await at(slip, '2026-12-09T09:00');
     expect([late.state, isOnLoan(late.state)]).toEqual(['overdue', true]);
     const back = act(late, 'return', '2026-12-09T10:00');
-    expect(until(back, ['finished']).slip.messages.at(-1)?.status).toBe('LoanCompleted');
+    expect((await until(back, ['finished'])).slip.messages.at(-1)?.status).toBe('LoanCompleted');
   });
-  it('renewed as often as the policy has it, never when recalled', () => {
-    const { slip } = ready('S-renew');
-    const once = at(act(slip, 'renew', '2026-12-01T10:00'), '2026-12-01T10:00');
+  it('renewed as often as the policy has it, never when recalled', async () => {
+    const { slip } = await ready('S-renew');
+    const once = await at(act(slip, 'renew', '2026-12-01T10:00'), '2026-12-01T10:00');
     expect(once).toMatchObject({ state: 'renewed', renewals: 1, due: '2026-12-22' });
-    const twice = at(act(once, 'renew', '2026-12-02T10:00'), '2026-12-02T10:00');
+    const twice = await at(act(once, 'renew', '2026-12-02T10:00'), '2026-12-02T10:00');
     expect(twice).toMatchObject({ renewals: 1, due: '2026-12-22' });
     expect(twice.messages.at(-1)?.text).toContain('as often as it can be');
-    const recalled = until(ready('S-recall', { note: 'Recall this one.' }).slip, ['recalled']);
+    const recalled = await until((await ready('S-recall', { note: 'Recall this one.' })).slip, ['recalled']);
     expect(recalled.slip.due && recalled.slip.due <= '2026-12-08').toBe(true);
   });
-  it('what is not collected in time goes back', () => {
-    const found = until(sent('S-left', 'Salt, smoke', { route: 'partner-loan', from: 'ostmere' }), ['ready']);
-    expect(until(found.slip, ['finished']).slip.messages.at(-1)?.status).toBe('lapsed');
+  it('what is not collected in time goes back', async () => {
+    const found = await until(
+      await sent('S-left', 'Salt, smoke', { route: 'partner-loan', from: 'ostmere' }),
+      ['ready'],
+    );
+    expect((await until(found.slip, ['finished'])).slip.messages.at(-1)?.status).toBe('lapsed');
   });
-  it('to another campus it takes the courier’s road there', () => {
-    const here = until(sent('S-here', 'Salt, smoke', { route: 'partner-loan', from: 'ostmere' }), [
-      'ready',
-    ]).time;
-    const there = until(
-      sent('S-here', 'Salt, smoke', {
+  it('to another campus it takes the courier’s road there', async () => {
+    const here = (
+      await until(await sent('S-here', 'Salt, smoke', { route: 'partner-loan', from: 'ostmere' }), ['ready'])
+    ).time;
+    const there = await until(
+      await sent('S-here', 'Salt, smoke', {
         route: 'partner-loan',
         from: 'ostmere',
         delivery: { to: 'pickup', campus: 'saltmarsh' },

@@ -8,11 +8,11 @@
  * comes with a condition, a volume is on loan and may be asked for later. `npm run bench -- lending` compares the two.
  */
 import type { AccessItem } from '../../core/access/options';
-import type { LendingTimeline } from '../../core/discovery/answers';
 import type { Library, ReaderSituation } from '../../core/model/library';
 import { type Minutes, parseLocal } from '../../core/model/time';
 import { nearby, purchase, question } from './desks';
 import { interlibrary } from './network';
+import type { LendingTimeline } from './port';
 import { type SentSlip, Story } from './story';
 
 /** All that will be said about a slip, as far as its reader's own acts let it go on. */

@@ -22,7 +22,7 @@ const own = (more: Partial<Question> = {}) => ({
   kind: 'question' as const,
   subject: 'Kelp',
   text: 'Where is it?',
-  asked: INFO.start,
+  asked: INFO.now,
   ...more,
 });
 beforeEach(async () => {
@@ -62,7 +62,7 @@ describe('asking', () => {
     ask();
     await waitFor(() => expect(box.value).toBe(''));
     expect(await stored()).toMatchObject([
-      { record: record.id, subject: record.csl.title, text: 'Is there another edition?', asked: INFO.start },
+      { record: record.id, subject: record.csl.title, text: 'Is there another edition?', asked: INFO.now },
     ]);
     await screen.findByText('Not answered yet.');
   });

@@ -16,7 +16,7 @@ import { Popover } from '../kit/Popover';
 import { useKept } from '../kit/useKept';
 import { useMoney } from '../kit/useMoney';
 import styles from './item.module.css';
-import { readHref, slipHref, VERDICT_TEXT } from './links';
+import { slipHref, VERDICT_TEXT } from './links';
 
 const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 
@@ -75,7 +75,7 @@ function Action({
   const style = main ? kit.main : kit.link;
   if (action.do === 'open') {
     return (
-      <a className={style} href={readHref(action)} target="_blank" rel="noopener" data-read>
+      <a className={style} href={action.href} target="_blank" rel="noopener" data-read>
         Read
       </a>
     );

@@ -6,7 +6,7 @@ import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { moment, worldOf } from '../../../tests/fixtures/world';
+import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import type { RecordAnswer } from '../../core/discovery/answers';
 import { NEW_SEARCH } from '../../core/query/request';
@@ -19,8 +19,9 @@ afterEach(() => {
   cleanup();
   vi.restoreAllMocks();
 });
-const answerFor = (id: string): RecordAnswer => world.service.record(id) as RecordAnswer;
-const withTitle = (start: string): RecordAnswer => answerFor(storyItemTitled(start).record.id);
+const answerFor = async (id: string): Promise<RecordAnswer> =>
+  (await world.service.record(id)) as RecordAnswer;
+const withTitle = (start: string): Promise<RecordAnswer> => answerFor(storyItemTitled(start).record.id);
 const draw = (answer: RecordAnswer) =>
   show(
     <>
@@ -36,9 +37,9 @@ const fact = (label: string): string | undefined =>
     ?.textContent ?? undefined;
 
 describe('what is known of an item', () => {
-  it('for every record: its copies, its numbers and its people stand there, and no row is empty', () => {
+  it('for every record: its copies, its numbers and its people stand there, and no row is empty', async () => {
     for (const { id } of STORYLINE) {
-      const answer = answerFor(id);
+      const answer = await answerFor(id);
       const { record } = answer;
       draw(answer);
       expect(fact('Record'), id).toBe(id);
@@ -60,9 +61,9 @@ describe('what is known of an item', () => {
       cleanup();
     }
   });
-  it('its related records are links, each way', () => {
+  it('its related records are links, each way', async () => {
     for (const { id } of STORYLINE) {
-      const answer = answerFor(id);
+      const answer = await answerFor(id);
       draw(answer);
       for (const [heading, list] of [
         ['Editions and versions', answer.editions],
@@ -78,14 +79,16 @@ describe('what is known of an item', () => {
       // Whatever it cites says that it is cited by it.
       for (const cited of answer.cites)
         expect(
-          answerFor(cited.id).citedBy.map((r) => r.id),
+          (await answerFor(cited.id)).citedBy.map((r) => r.id),
           `${id} → ${cited.id}`,
         ).toContain(id);
       cleanup();
     }
   });
-  it('a retracted article says so before all, and its notice leads back', () => {
-    const retracted = STORYLINE.map((r) => answerFor(r.id)).find((a) => a.retraction) as RecordAnswer;
+  it('a retracted article says so before all, and its notice leads back', async () => {
+    const retracted = (await Promise.all(STORYLINE.map((r) => answerFor(r.id)))).find(
+      (a) => a.retraction,
+    ) as RecordAnswer;
     expect(retracted).toBeDefined();
     draw(retracted);
     expect(screen.getByRole('note').textContent).toContain(
@@ -93,13 +96,13 @@ describe('what is known of an item', () => {
     );
     const notice = within(screen.getByRole('note')).getByRole('link').getAttribute('href') as string;
     cleanup();
-    draw(answerFor(notice.replace('/records/', '')));
+    draw(await answerFor(notice.replace('/records/', '')));
     expect(within(screen.getByRole('note')).getByRole('link').getAttribute('href')).toBe(
       `/records/${retracted.record.id}`,
     );
   });
-  it('a copy on loan says until when and for how many it is waited', () => {
-    const out = STORYLINE.map((r) => answerFor(r.id)).find((a) =>
+  it('a copy on loan says until when and for how many it is waited', async () => {
+    const out = (await Promise.all(STORYLINE.map((r) => answerFor(r.id)))).find((a) =>
       a.places.some((p) => p.copies.some((c) => c.status.state === 'out' && c.status.queue > 0)),
     ) as RecordAnswer;
     draw(out);
@@ -111,8 +114,8 @@ describe('what is known of an item', () => {
         0,
       );
   });
-  it('a subject and a person lead to a search that keeps them', () => {
-    const answer = withTitle('Kelp on the plate');
+  it('a subject and a person lead to a search that keeps them', async () => {
+    const answer = await withTitle('Kelp on the plate');
     draw(answer);
     const subject = answer.record.subjects[0] as string;
     const to = new URL(
@@ -126,10 +129,14 @@ describe('what is known of an item', () => {
       'keep.person',
     ) as string;
     expect(by).toContain(first?.family);
-    const found = world.service.search({ ...NEW_SEARCH, q: '', drop: {}, keep: { person: [by] } }, moment(), {
-      offset: 0,
-      limit: 50,
-    });
+    const found = await world.service.search(
+      asked({ ...NEW_SEARCH, q: '', drop: {}, keep: { person: [by] } }),
+      moment(),
+      {
+        offset: 0,
+        limit: 50,
+      },
+    );
     expect(found.hits.map((h) => h.id)).toContain(answer.record.id);
   });
 });
@@ -156,7 +163,7 @@ describe('the pane', () => {
   beforeEach(() => {
     vi.spyOn(client, 'getRecord').mockImplementation(async (asked) => answerFor(asked));
     vi.spyOn(client, 'getWays').mockImplementation(
-      async (asked, at, need) => world.service.ways(asked, at, need) as never,
+      async (asked, at, need) => (await world.service.ways(asked, at, need)) as never,
     );
   });
   it('says where in the results it stands, and steps from there, not beyond the ends', async () => {
@@ -174,9 +181,12 @@ describe('the pane', () => {
     expect(close).toHaveBeenCalledOnce();
   });
   it('says by which words it was found, and where they stand', async () => {
-    const why = world.service
-      .search({ ...NEW_SEARCH, q: 'kelp plate' }, moment(), { offset: 0, limit: 25 })
-      .hits.find((h) => h.id === id)?.why;
+    const why = (
+      await world.service.search(asked({ ...NEW_SEARCH, q: 'kelp plate' }), moment(), {
+        offset: 0,
+        limit: 25,
+      })
+    ).hits.find((h) => h.id === id)?.why;
     expect(why?.length).toBe(2);
     pane({ why });
     const line = (await screen.findByText(/^Found by/)).textContent;

@@ -18,7 +18,7 @@ import { Ways } from './Ways';
 const world = worldOf(400);
 beforeEach(() => {
   vi.spyOn(client, 'getWays').mockImplementation(
-    async (asked, at, needBy) => world.service.ways(asked, at, needBy) as never,
+    async (asked, at, needBy) => (await world.service.ways(asked, at, needBy)) as never,
   );
 });
 afterEach(async () => {
@@ -27,7 +27,8 @@ afterEach(async () => {
   await Promise.all([theStore().questions.clear(), theStore().aside.clear()]);
 });
 
-const waysOf = (id: string, need = ''): WaysAnswer => world.service.ways(id, moment(), need) as WaysAnswer;
+const waysOf = async (id: string, need = ''): Promise<WaysAnswer> =>
+  (await world.service.ways(id, moment(), need)) as WaysAnswer;
 async function showWays(
   title: string,
   need = '',
@@ -42,7 +43,7 @@ async function showWays(
   await waitFor(() =>
     expect(screen.getByRole('region', { name: 'Ways to read' }).getAttribute('aria-busy')).toBe('false'),
   );
-  const answer = waysOf(id, need);
+  const answer = await waysOf(id, need);
   const rows = [...document.querySelectorAll<HTMLElement>('li[data-wait]')].filter((li) =>
     li.querySelector('p b'),
   );

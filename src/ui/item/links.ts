@@ -4,8 +4,6 @@ import { type DayNumber, isoDay } from '../../core/model/time';
 import type { Verdict } from '../../core/model/waits';
 import type { WayAction } from '../../core/model/ways';
 
-export const readHref = (action: Extract<WayAction, { do: 'open' }>): string =>
-  action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href;
 export function slipHref(
   record: string,
   action: Extract<WayAction, { do: 'slip' }> | null,

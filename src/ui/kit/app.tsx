@@ -1,6 +1,7 @@
 /** What every island shares: the query cache, the library's data, who reads and when, the reader's slips. */
+
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
-import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react';
 import { AskError, getLibrary } from '../../browser/client';
 import { currentReader, NO_SETTINGS, readSettings, type Settings } from '../../browser/settings';
 import { sendGoing, slipsOf, takeNews } from '../../browser/slips';
@@ -10,6 +11,7 @@ import type { LibraryInfo, Moment } from '../../core/discovery/answers';
 import type { Reader } from '../../core/model/library';
 import type { Slip } from '../../core/model/slip';
 import { isListening } from '../../core/model/slipStates';
+import { isoLocal, type Minutes, minutes, parseLocal } from '../../core/model/time';
 import { Boundary } from './Boundary';
 import { Failure } from './Failure';
 import { useKept } from './useKept';
@@ -41,6 +43,32 @@ const client = new QueryClient({
   },
 });
 
+/** Minutes after which waits are worked out anew, and news asked for, while a page stays open. */
+const TICK = 5;
+/** Now by the library's clock: as the server said it, and as long after as it is by this machine's. */
+function useNow(info: LibraryInfo | undefined): string {
+  const [said, setSaid] = useState<{ readonly now: Minutes; readonly heard: number } | null>(null);
+  const [passed, setPassed] = useState(0);
+  useEffect(() => {
+    if (!info || info.movable) return;
+    setSaid({ now: parseLocal(info.now) as Minutes, heard: performance.now() });
+  }, [info]);
+  useEffect(() => {
+    if (!said) return;
+    const look = () => {
+      const minutesPassed = Math.floor((performance.now() - said.heard) / 60_000);
+      if (document.visibilityState === 'visible') setPassed(minutesPassed - (minutesPassed % TICK));
+    };
+    const timer = setInterval(look, 60_000);
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', look);
+    };
+  }, [said]);
+  return said ? isoLocal(minutes(said.now + passed)) : (info?.now ?? '');
+}
+
 function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
   const library = useQuery({
     queryKey: ['library'],
@@ -51,6 +79,7 @@ function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
   const info = library.data;
   const reader = useMemo(() => (info && settings ? currentReader(info, settings) : null), [info, settings]);
   const slips = useKept(() => (reader ? slipsOf(theStore(), reader.id) : []), [reader?.id], []);
+  const now = useNow(info);
   const here = useMemo(() => {
     if (!info || !settings || !reader || !slips) return null;
     const { campus, category, remote } = reader;
@@ -59,9 +88,12 @@ function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
       settings,
       reader,
       slips,
-      moment: { situation: { campus, category, remote }, at: settings.clock ?? info.start },
+      moment: {
+        situation: { campus, category, remote },
+        at: info.movable ? (settings.clock ?? info.now) : now,
+      },
     };
-  }, [info, settings, reader, slips]);
+  }, [info, settings, reader, slips, now]);
   if (library.isError)
     return quiet ? null : <Failure error={library.error} again={() => void library.refetch()} />;
   return here ? <HereContext value={here}>{children}</HereContext> : null;

@@ -10,7 +10,7 @@ import { parseDay } from '../../core/model/time';
 import { type Part, withRole } from '../../core/references/read';
 import { ROLE_LABEL, ROLES, type Role } from '../../core/references/roles';
 import { table } from '../../core/table';
-import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
+import { slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
 import styles from './references.module.css';
@@ -255,7 +255,7 @@ export function ReferenceRow({
         <span className="Z3988" title={writeOpenUrl(match?.csl ?? row.ref.csl).toString()} />
         <p className={styles.acts}>
           {best?.action.do === 'open' && (
-            <a href={readHref(best.action)} target="_blank" rel="noopener">
+            <a href={best.action.href} target="_blank" rel="noopener">
               Read<span className="sr">: {match?.csl.title}</span>
             </a>
           )}

@@ -1,4 +1,5 @@
 /** References: a pasted bibliography on the left, each of its references read, matched and timed on the right. */
+
 import {
   type ChangeEvent,
   type DragEvent,
@@ -37,9 +38,6 @@ import styles from './references.module.css';
 const BulkSlips = lazy(() => import('./BulkSlips'));
 const AT_A_TIME = 20;
 const LARGEST = 50_000_000;
-const EXAMPLE = `Adewold, E., Ostholt, N., & Brimoto, H. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.
-
-Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Tarnholm University Press, 2019.`;
 
 /** What is known of each reference, asked for a few at a time; what is asked twice is answered from memory. */
 function useResolved(rows: readonly KeptReference[], needBy: string) {
@@ -108,7 +106,8 @@ const replaced = (bib: Bibliography): Undoing => ({
 });
 
 function References() {
-  const { reader, moment } = useHere();
+  const { reader, moment, info } = useHere();
+  const example = info.words.examples.bibliography ?? '';
   const [bib, setBib] = useState<Bibliography | null>(null);
   const [reading, setReading] = useState<{ done: number; total: number } | null>(null);
   const [said, setSaid] = useState<readonly string[]>([]);
@@ -278,7 +277,7 @@ function References() {
             id="paste"
             value={bib.text}
             onChange={(e) => set({ ...bib, text: e.target.value })}
-            placeholder={EXAMPLE}
+            placeholder={example}
             spellCheck={false}
           />
         </div>
@@ -303,8 +302,8 @@ function References() {
             />
             <span className={kit.link}>Choose a file</span>
           </label>
-          {!bib.text && (
-            <button type="button" className={kit.link} onClick={() => set({ ...bib, text: EXAMPLE })}>
+          {!bib.text && example && (
+            <button type="button" className={kit.link} onClick={() => set({ ...bib, text: example })}>
               Try an example
             </button>
           )}

@@ -40,18 +40,21 @@ const line = (year: number | string): string =>
   `${people} (${year}). ${csl.title}. ${csl['container-title']}, ${csl.volume}(${csl.issue}), ${csl.page}.`;
 const YEAR = csl.issued?.['date-parts']?.[0]?.[0] as number;
 const rowOf = (text: string): KeptReference => ({ id: 'r1', ref: readReference(text, model) });
-const resolve = (row: KeptReference): ResolvedReference =>
-  world.service.resolve([row.ref.csl], moment(), '')[0] as ResolvedReference;
+const resolve = async (row: KeptReference): Promise<ResolvedReference> =>
+  (await world.service.resolve([row.ref.csl], moment(), ''))[0] as ResolvedReference;
 const draw = (first: KeptReference, needBy = '') =>
-  follow(first, (row, change) => (
-    <ReferenceRow row={row} found={resolve(row)} needBy={needBy} change={change} remove={() => {}} />
-  ));
+  resolve(first).then((found) =>
+    // What was found stays what it was: only what the reader makes of it changes.
+    follow(first, (row, change) => (
+      <ReferenceRow row={row} found={found} needBy={needBy} change={change} remove={() => {}} />
+    )),
+  );
 
 describe('a reference', () => {
-  it('has its parts named and in the order of its text, and the record it means with its wait', () => {
+  it('has its parts named and in the order of its text, and the record it means with its wait', async () => {
     const row = rowOf(line(YEAR));
-    const [text, wait] = [row.ref.text, resolve(row).match?.wait.label as string];
-    draw(row);
+    const [text, wait] = [row.ref.text, (await resolve(row)).match?.wait.label as string];
+    await draw(row);
     const parts = [...document.querySelectorAll('[data-role]')].map((e) => e.getAttribute('data-role'));
     expect(parts).toEqual(row.ref.parts.map((p) => p.role));
     const shown = [...document.querySelectorAll('p')].find((p) =>
@@ -63,13 +66,13 @@ describe('a reference', () => {
     expect(screen.getByText(wait)).toBeTruthy();
     expect(document.querySelector('.Z3988')?.getAttribute('title')).toContain('rft');
   });
-  it('that is wrong in something says what the record says', () => {
-    draw(rowOf(line(YEAR - 3)));
+  it('that is wrong in something says what the record says', async () => {
+    await draw(rowOf(line(YEAR - 3)));
     const table = screen.getByRole('table');
     expect(within(table).getByRole('row', { name: `Year ${YEAR - 3} ${YEAR}` })).toBeTruthy();
   });
-  it('that is none of those found is set free, and comes back as it was found', () => {
-    const had = draw(rowOf(line(YEAR)));
+  it('that is none of those found is set free, and comes back as it was found', async () => {
+    const had = await draw(rowOf(line(YEAR)));
     fireEvent.click(screen.getByRole('button', { name: 'None of these' }));
     expect(had.at(-1)?.chosen).toBeNull();
     // It is still offered, but nothing of the reference is timed by it any more.
@@ -85,15 +88,15 @@ describe('a reference', () => {
     expect(had.at(-1)?.chosen).toBeUndefined();
     expect(screen.queryByText('unknown')).toBeNull();
   });
-  it('carries the day it is needed to its slip', () => {
-    draw(rowOf('Ovesen, K. (1971). Tides nobody wrote about. Nowhere Press.'), '2026-11-20');
+  it('carries the day it is needed to its slip', async () => {
+    await draw(rowOf('Ovesen, K. (1971). Tides nobody wrote about. Nowhere Press.'), '2026-11-20');
     const href = new URL(
       screen.getByRole('link', { name: /^Make slip/ }).getAttribute('href') ?? '',
       'http://x',
     );
     expect(href.searchParams.get('need')).toBe('2026-11-20');
   });
-  it('is waited for in quiet while the index looks', () => {
+  it('is waited for in quiet while the index looks', async () => {
     show(
       <ReferenceRow
         row={rowOf(line(YEAR))}
@@ -109,8 +112,8 @@ describe('a reference', () => {
 });
 
 describe('correcting the parts', () => {
-  it('the first and the last word are picked, then their part; marks around them stay outside', () => {
-    const had = draw(rowOf('Ovesen, K. (1971). “Tides nobody wrote about.” Nowhere Press.'));
+  it('the first and the last word are picked, then their part; marks around them stay outside', async () => {
+    const had = await draw(rowOf('Ovesen, K. (1971). “Tides nobody wrote about.” Nowhere Press.'));
     fireEvent.click(screen.getByRole('button', { name: 'Correct the parts' }));
     const word = (text: string): HTMLElement => screen.getByRole('button', { name: text });
     expect((screen.getByRole('button', { name: 'Set' }) as HTMLButtonElement).disabled).toBe(true);

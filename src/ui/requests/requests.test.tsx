@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
 /** Requests over a reader's own store: every slip in one place, looked over and sent together, and nothing lost when some can't go. */
+
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
@@ -8,7 +9,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { moment, worldOf } from '../../../tests/fixtures/world';
+import { moment, promiseNow, timelineOf, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { chooseReader } from '../../browser/settings';
 import { keepDraft, slipById, slipsOf } from '../../browser/slips';
@@ -18,7 +19,6 @@ import type { Promised, Slip } from '../../core/model/slip';
 import type { SlipState } from '../../core/model/slipStates';
 import { isOnLoan } from '../../core/model/slipStates';
 import { money } from '../../core/policy/price';
-import { NO_HISTORY } from '../../core/requests/history';
 import {
   act,
   applyMessage,
@@ -38,11 +38,10 @@ import RequestsView from './RequestsView';
 
 const READER = READERS.find((r) => r.registered) as Reader;
 const world = worldOf(400);
-const promiseFor = (slip: Slip): SlipPromise =>
-  world.service.promise(slip, moment(), NO_HISTORY) as SlipPromise;
+const promiseFor = (slip: Slip): SlipPromise => promiseNow(world.service, slip);
 beforeEach(() => {
   vi.spyOn(client, 'getPromise').mockImplementation(
-    async (slip, at, history) => world.service.promise(slip, at, history) as never,
+    async (slip, at, history) => (await world.service.promise(slip, at, history)) as never,
   );
 });
 afterEach(async () => {
@@ -61,12 +60,12 @@ const draft = (title: string): Slip =>
     route: 'ill-loan',
     from: 'lending',
     needBy: '',
-    now: INFO.start,
+    now: INFO.now,
   });
 const promised = (slip: Slip): Promised => promisedFrom(promiseFor(slip)) as Promised;
 const outgoing = (title: string): Slip => {
   const slip = draft(title);
-  return putInOutgoing(slip, promised(slip), INFO.start);
+  return putInOutgoing(slip, promised(slip), INFO.now);
 };
 /** Outgoing as the page has it, following the store. */
 function Live() {
@@ -79,7 +78,7 @@ async function showOutgoing(...slips: readonly Slip[]): Promise<void> {
     <QueryClientProvider client={new QueryClient()}>
       <Live />
     </QueryClientProvider>,
-    hereAt(INFO.start, slips, READER),
+    hereAt(INFO.now, slips, READER),
   );
   await screen.findByRole('heading', { name: `Outgoing, ${slips.length}` });
 }
@@ -157,14 +156,16 @@ describe('outgoing', () => {
 });
 
 describe('the inbox', () => {
-  it('has what changes something, latest first, four of it until all is wanted', () => {
-    const slips = ['The nori century', 'Salt, smoke', 'Nori, dulse, kelp'].map((title) => {
-      const slip = draft(title);
-      const sent = markSent(putInOutgoing(slip, promised(slip), INFO.start), INFO.start);
-      const story = world.service.timeline({ ...sent, sent: sent.sent as string }, moment());
-      const told = (story?.messages ?? []).reduce((s, m) => applyMessage(s, m), sent);
-      return (story?.notices ?? []).reduce((s, n) => applyNotice(s, n), told);
-    });
+  it('has what changes something, latest first, four of it until all is wanted', async () => {
+    const slips = await Promise.all(
+      ['The nori century', 'Salt, smoke', 'Nori, dulse, kelp'].map(async (title) => {
+        const slip = draft(title);
+        const sent = markSent(putInOutgoing(slip, promised(slip), INFO.now), INFO.now);
+        const story = await timelineOf(world.service, { ...sent, sent: sent.sent as string }, moment());
+        const told = (story?.messages ?? []).reduce((s, m) => applyMessage(s, m), sent);
+        return (story?.notices ?? []).reduce((s, n) => applyNotice(s, n), told);
+      }),
+    );
     show(<Inbox slips={slips} />, hereAt('2027-01-20T12:00', slips, READER));
     const times = () =>
       screen
@@ -275,7 +276,7 @@ describe('what can be done about a slip', () => {
     '%s: a button for each act that is open, and for no other',
     (state) => {
       const slip = standing(state);
-      show(<SlipActs slip={applyAsk(slip)} />, hereAt(INFO.start, [slip], READER));
+      show(<SlipActs slip={applyAsk(slip)} />, hereAt(INFO.now, [slip], READER));
       for (const [name, what] of Object.entries(BUTTONS))
         expect(screen.queryByRole('button', { name }) !== null, name).toBe(canDo(slip, what));
       const renew = screen.queryByRole('button', { name: 'Renew' }) as HTMLButtonElement | null;
@@ -293,7 +294,7 @@ describe('what can be done about a slip', () => {
     const told = vi
       .spyOn(client, 'tellNetwork')
       .mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
-    show(<SlipActs slip={slip} />, hereAt(INFO.start, [slip], READER));
+    show(<SlipActs slip={slip} />, hereAt(INFO.now, [slip], READER));
     fireEvent.change(screen.getByLabelText('Your answer'), { target: { value: ' Chapter 3. ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Answer' }));
     await screen.findByText('The library can’t be reached.');
@@ -305,7 +306,7 @@ describe('what can be done about a slip', () => {
     for (const state of STATES) {
       const slip = standing(state);
       for (const what of ['accept', 'decline', 'answer', 'collect', 'return', 'finish'] as const) {
-        const after = act(slip, what, INFO.start);
+        const after = act(slip, what, INFO.now);
         expect(after !== slip, `${what} when ${state}`).toBe(canDo(slip, what));
       }
     }

@@ -106,12 +106,7 @@ export default function Answered({ request, open, left, change, show, setFault }
     o: () => {
       const hit = current();
       const action = hit?.best?.action;
-      if (action?.do === 'open')
-        window.open(
-          action.signIn ? `/standin/sign-in?to=${encodeURIComponent(action.href)}` : action.href,
-          '_blank',
-          'noopener',
-        );
+      if (action?.do === 'open') window.open(action.href, '_blank', 'noopener');
       else if (hit && action?.do === 'slip') window.location.href = slipHref(hit.id, action, request.needBy);
     },
     r: () => {

@@ -1,6 +1,8 @@
 /** Before the first search: what the box takes, and what of the reader's is under way. */
+
 import { standingOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
+import { EXAMPLE_SORTS } from '../../core/model/library';
 import { isOpen, isUnderWay } from '../../core/model/slipStates';
 import { dayOf, dayText, parseDay, parseLocal } from '../../core/model/time';
 import { STATE_LABEL } from '../../core/requests/lifecycle';
@@ -11,20 +13,16 @@ import { useNews } from '../searches/useNews';
 import styles from './first.module.css';
 import shared from './shared.module.css';
 
-const EXAMPLES: readonly (readonly [what: string, q: string, says: string])[] = [
-  ['A topic', 'seaweed farming "food security"', 'words are joined; quotation marks hold a phrase together'],
-  ['A title', 'Iodine, arsenic and appetite', 'whole or in part'],
-  ['A person', 'by:Lindqvarn', 'by: asks for people only'],
-  ['A journal', 'in:"Annals of Island Nutrition" iodine', 'in: asks for a journal or book'],
-  ['One word or another', 'dulse OR nori -supermarket', 'OR widens, a minus leaves out'],
-  ['A place in a journal', 'Annals of Island Nutrition 8 55', 'volume and page find the article'],
-  ['A number', '10.5555/s1.2023.101', 'a DOI, an ISBN, an ISSN or a call number'],
-  [
-    'A reference',
-    'Brandsæter, I. & Patanini, L. (2021). Edible seaweeds and food security: a review of two decades. Coastal Food Systems, 12(1), 1–46.',
-    'whole, as it was pasted',
-  ],
-];
+const EXAMPLES: Readonly<Record<(typeof EXAMPLE_SORTS)[number], readonly [what: string, says: string]>> = {
+  topic: ['A topic', 'words are joined; quotation marks hold a phrase together'],
+  title: ['A title', 'whole or in part'],
+  person: ['A person', 'by: asks for people only'],
+  journal: ['A journal', 'in: asks for a journal or book'],
+  either: ['One word or another', 'OR widens, a minus leaves out'],
+  place: ['A place in a journal', 'volume and page find the article'],
+  number: ['A number', 'a DOI, an ISBN, an ISSN or a call number'],
+  reference: ['A reference', 'whole, as it was pasted'],
+};
 
 /** Standing searches that have something new. */
 function Standing() {
@@ -56,14 +54,19 @@ function Standing() {
 }
 
 export function FirstVisit() {
-  const { slips } = useHere();
+  const { slips, info } = useHere();
+  const examples = EXAMPLE_SORTS.flatMap((sort) => {
+    const q = info.words.examples[sort];
+    const [what, says] = EXAMPLES[sort];
+    return q ? [[what, q, says] as const] : [];
+  });
   const open = slips.filter((s) => isOpen(s.state));
   return (
     <div className={styles.first}>
       <section>
         <h1>What can you be reading, how soon, and what must you do for it?</h1>
         <dl className={styles.examples}>
-          {EXAMPLES.map(([what, q, says]) => (
+          {examples.map(([what, q, says]) => (
             <div key={what}>
               <dt>{what}</dt>
               <dd>

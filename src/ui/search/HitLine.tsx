@@ -6,13 +6,13 @@ import { CARRIERS, KINDS, languageLabel } from '../../core/model/kinds';
 import type { Cents } from '../../core/model/library';
 import { PEER_LABEL } from '../../core/model/peerReview';
 import type { DayNumber } from '../../core/model/time';
-import { readHref, slipHref, VERDICT_TEXT } from '../item/links';
+import { slipHref, VERDICT_TEXT } from '../item/links';
 import { Marked } from '../item/Marked';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
 import styles from './timetable.module.css';
 
-/** `Research article / peer-reviewed / PDF, Meridian Tideline`: the one quiet line. */
+/** `Research article / peer-reviewed / PDF, a provider`: the one quiet line. */
 function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
   const { csl, best, copies } = hit;
   const parts: string[] = [KINDS[hit.kind].label];
@@ -97,7 +97,7 @@ export const HitLine = memo(function HitLine({
           </p>
           <p className={styles.actions}>
             {best?.action.do === 'open' && (
-              <a href={readHref(best.action)} target="_blank" rel="noopener">
+              <a href={best.action.href} target="_blank" rel="noopener">
                 Read
               </a>
             )}

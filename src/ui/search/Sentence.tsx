@@ -1,8 +1,9 @@
 /** The search sentence, each of its parts a control. */
+
 import { type ReactNode, useState } from 'react';
 import { saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import type { SearchAnswer } from '../../core/discovery/answers';
+import type { LibraryInfo, SearchAnswer } from '../../core/discovery/answers';
 import { KIND_LIST, KINDS, LANGUAGE_LIST, languageLabel } from '../../core/model/kinds';
 import { dayOf, isoDay, type Minutes, parseLocal, yearOf } from '../../core/model/time';
 import { REACHES, type Reach, waitsInWords } from '../../core/model/waits';
@@ -206,11 +207,14 @@ function Languages({ request, answer, change }: Props) {
   );
 }
 
-const REACH_HINT: Record<string, string> = {
-  online: 'open it now',
-  shelves: 'and what stands in our three libraries',
-  partners: 'and what the Skerry Compact lends',
-  index: 'and what must be asked for further away',
+const reachHint = (reach: Reach, info: LibraryInfo): string => {
+  const shelves = `and what stands in our ${info.campuses.length > 1 ? `${info.campuses.length} libraries` : 'library'}`;
+  return {
+    online: 'open it now',
+    shelves,
+    partners: `and what ${info.words.partnership || 'our partners'} can lend`,
+    index: 'and what must be asked for further away',
+  }[reach];
 };
 /** What a wider reach would add, and how long that would take. */
 function Wider({ answer, reach }: { answer: SearchAnswer | undefined; reach: Reach }) {
@@ -224,6 +228,7 @@ function Wider({ answer, reach }: { answer: SearchAnswer | undefined; reach: Rea
   );
 }
 function ReachChoice({ request, answer, change }: Props) {
+  const { info } = useHere();
   return (
     <fieldset className={shared.choices}>
       <legend className={kit.legend}>How far to look</legend>
@@ -236,7 +241,7 @@ function ReachChoice({ request, answer, change }: Props) {
             onChange={() => change({ ...request, reach })}
           />
           <span>
-            {REACH_LABEL[reach]} <span className={shared.hint}>{REACH_HINT[reach]}</span>
+            {REACH_LABEL[reach]} <span className={shared.hint}>{reachHint(reach, info)}</span>
             <Wider answer={answer} reach={reach} />
           </span>
           <span className={kit.count}>{answer ? number(answer.reach[reach]) : ''}</span>

@@ -6,7 +6,7 @@ import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { moment, worldOf } from '../../../tests/fixtures/world';
+import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { saveStanding } from '../../browser/searches';
 import { theStore } from '../../browser/store';
@@ -23,12 +23,12 @@ import YearsChart from './YearsChart';
 
 const READER = READERS[0] as Reader;
 const world = worldOf(2000);
-const answerTo = (r: SearchRequest) => world.service.search(r, moment(), { offset: 0, limit: 25 });
+const answerTo = (r: SearchRequest) => world.service.search(asked(r), moment(), { offset: 0, limit: 25 });
 const within1 = (view: React.ReactNode, here = hereAt()) =>
   show(<QueryClientProvider client={new QueryClient()}>{view}</QueryClientProvider>, here);
 beforeEach(() => {
   vi.spyOn(client, 'getSearch').mockImplementation(
-    async (r, at, slice) => world.service.search(r, at, slice) as never,
+    async (r, at, slice) => world.service.search(asked(r), at, slice) as never,
   );
   vi.spyOn(client, 'getGuidance').mockResolvedValue(GUIDANCE);
 });
@@ -39,14 +39,14 @@ afterEach(async () => {
 });
 
 describe('the first visit', () => {
-  it('every example is a search that finds something', () => {
+  it('every example is a search that finds something', async () => {
     within1(<FirstVisit />);
     const links = [...document.querySelectorAll<HTMLAnchorElement>('dd a')];
     expect(links.length).toBeGreaterThan(5);
     for (const a of links) {
       const request = readRequest(new URL(a.getAttribute('href') as string, 'http://x').searchParams);
       expect(request.q).toBe(a.textContent);
-      expect(answerTo(request).total, a.textContent ?? '').toBeGreaterThan(0);
+      expect((await answerTo(request)).total, a.textContent ?? '').toBeGreaterThan(0);
     }
   });
   it('says that nothing is under way, or what is, six at most and with its promise', () => {
@@ -63,7 +63,7 @@ describe('the first visit', () => {
         route: 'ill-loan',
         from: 'lending',
         needBy: '',
-        now: INFO.start,
+        now: INFO.now,
       });
       const promised = {
         median: '2026-11-06T09:10',
@@ -72,9 +72,9 @@ describe('the first visit', () => {
         lines: [],
         total: 0,
       };
-      return markSent(putInOutgoing(draft, promised, INFO.start), INFO.start);
+      return markSent(putInOutgoing(draft, promised, INFO.now), INFO.now);
     });
-    within1(<FirstVisit />, hereAt(INFO.start, slips));
+    within1(<FirstVisit />, hereAt(INFO.now, slips));
     expect(screen.getAllByRole('link', { name: record.csl.title })).toHaveLength(6);
     expect(screen.getAllByText('sent, promised Fri 6 Nov')).toHaveLength(6);
   });
@@ -87,7 +87,7 @@ describe('the first visit', () => {
       name: 'Histories',
       address,
       sentence: '',
-      created: INFO.start,
+      created: INFO.now,
       seen: '2026-11-02',
     });
     within1(<FirstVisit />, hereAt('2026-12-20T09:00'));
@@ -104,9 +104,9 @@ describe('the first visit', () => {
 });
 
 describe('beside the results', () => {
-  const beside = (q: string) => {
+  const beside = async (q: string) => {
     const request = { ...NEW_SEARCH, q };
-    within1(<Beside request={request} answer={answerTo(request)} />);
+    within1(<Beside request={request} answer={await answerTo(request)} />);
   };
   it('databases and guides that fit, with the words handed on and what the index does not hold', async () => {
     beside('seaweed nutrition');

@@ -4,24 +4,24 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { moment, worldOf } from '../../../tests/fixtures/world';
+import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import type { Hit } from '../../core/discovery/answers';
 import { NEW_SEARCH, type SearchRequest } from '../../core/query/request';
 import { PAGE, useResults } from './useResults';
 
 const world = worldOf(2000);
-const asked: string[] = [];
+const sought: string[] = [];
 let refuse: ((offset: number) => boolean) | null = null;
 beforeEach(() => {
-  asked.length = 0;
+  sought.length = 0;
   refuse = null;
   vi.spyOn(client, 'getSearch').mockImplementation(async (request, at, slice, signal) => {
-    asked.push(`${request.q}@${slice.offset}`);
+    sought.push(`${request.q}@${slice.offset}`);
     await Promise.resolve();
     signal?.throwIfAborted();
     if (refuse?.(slice.offset)) throw new client.AskError('offline', 'The library can’t be reached.');
-    return world.service.search(request, at, slice);
+    return world.service.search(asked(request), at, slice);
   });
 });
 afterEach(() => {
@@ -41,12 +41,12 @@ function open(first: SearchRequest) {
     initialProps: { request: first },
   });
 }
-const all = (q: string): readonly Hit[] =>
-  world.service.search(search(q), AT, { offset: 0, limit: 200 }).hits;
+const all = async (q: string): Promise<readonly Hit[]> =>
+  (await world.service.search(asked(search(q)), AT, { offset: 0, limit: 200 })).hits;
 
 describe('results', () => {
   it('begin with the first page; further ones come when they are seen, each once', async () => {
-    const hits = all('history');
+    const hits = await all('history');
     expect(hits.length).toBeGreaterThan(3 * PAGE);
     const { result } = open(search('history'));
     await waitFor(() => expect(result.current.answer).toBeDefined());
@@ -54,22 +54,22 @@ describe('results', () => {
     act(() => result.current.see(PAGE + 3, 2 * PAGE + 1));
     await waitFor(() => expect(result.current.lineAt(2 * PAGE)?.id).toBe(hits[2 * PAGE]?.id));
     act(() => result.current.see(PAGE, 2 * PAGE));
-    expect(asked).toEqual(['history@0', `history@${PAGE}`, `history@${2 * PAGE}`]);
+    expect(sought).toEqual(['history@0', `history@${PAGE}`, `history@${2 * PAGE}`]);
     for (let i = 0; i < 3 * PAGE; i++) expect(result.current.lineAt(i)?.id, String(i)).toBe(hits[i]?.id);
   });
   it('a far page comes without those between', async () => {
     const { result } = open(search('history'));
     await waitFor(() => expect(result.current.answer).toBeDefined());
     act(() => result.current.see(3 * PAGE + 2, 3 * PAGE + 9));
-    await waitFor(() =>
-      expect(result.current.lineAt(3 * PAGE + 2)?.id).toBe(all('history')[3 * PAGE + 2]?.id),
+    await waitFor(async () =>
+      expect(result.current.lineAt(3 * PAGE + 2)?.id).toBe((await all('history'))[3 * PAGE + 2]?.id),
     );
-    expect(asked).toEqual(['history@0', `history@${3 * PAGE}`]);
+    expect(sought).toEqual(['history@0', `history@${3 * PAGE}`]);
   });
   it('an item’s place is known, also by another version of it; not before its page is there', async () => {
     const { result } = open(search('history'));
     await waitFor(() => expect(result.current.answer).toBeDefined());
-    const hits = all('history');
+    const hits = await all('history');
     expect(result.current.positionOf(hits[4]?.id ?? '')).toBe(4);
     expect(result.current.positionOf(hits[PAGE]?.id ?? '')).toBe(-1);
     expect(result.current.positionOf(null)).toBe(-1);
@@ -84,12 +84,15 @@ describe('results', () => {
     act(() => result.current.see(PAGE, PAGE + 1));
     await waitFor(() => expect(result.current.lineAt(PAGE)).toBeDefined());
     rerender({ request: search('kelp') });
-    expect([result.current.fetching, result.current.lineAt(0)?.id]).toEqual([true, all('history')[0]?.id]);
+    expect([result.current.fetching, result.current.lineAt(0)?.id]).toEqual([
+      true,
+      (await all('history'))[0]?.id,
+    ]);
     await waitFor(() => expect(result.current.fetching).toBe(false));
-    expect(result.current.lineAt(0)?.id).toBe(all('kelp')[0]?.id);
+    expect(result.current.lineAt(0)?.id).toBe((await all('kelp'))[0]?.id);
     expect(result.current.lineAt(PAGE)).toBeUndefined();
   });
-  it('a page that does not come is said, and fetched again when asked; the lines before it stay', async () => {
+  it('a page that does not come is said, and fetched again when sought; the lines before it stay', async () => {
     const { result } = open(search('history'));
     await waitFor(() => expect(result.current.answer).toBeDefined());
     refuse = (offset) => offset > 0;
@@ -97,12 +100,15 @@ describe('results', () => {
     await waitFor(() =>
       expect(result.current.behind).toMatchObject({ message: 'The library can’t be reached.' }),
     );
-    expect([result.current.error, result.current.lineAt(0)?.id]).toEqual([null, all('history')[0]?.id]);
+    expect([result.current.error, result.current.lineAt(0)?.id]).toEqual([
+      null,
+      (await all('history'))[0]?.id,
+    ]);
     refuse = null;
     act(() => result.current.again());
     await waitFor(() => expect(result.current.lineAt(PAGE)).toBeDefined());
     expect(result.current.behind).toBeNull();
-    expect(asked.filter((a) => a === 'history@0')).toHaveLength(1);
+    expect(sought.filter((a) => a === 'history@0')).toHaveLength(1);
   });
   it('a first page that does not come is the search’s failure', async () => {
     refuse = () => true;

@@ -1,10 +1,12 @@
 // @vitest-environment happy-dom
 /** The parts of the search view, each with real answers: what it says, and what a gesture makes of the search. */
+
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { follow, INFO, show } from '../../../tests/fixtures/here';
-import { moment, worldOf } from '../../../tests/fixtures/world';
+import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import type { Hit, SearchAnswer } from '../../core/discovery/answers';
 import { type DayNumber, parseDay } from '../../core/model/time';
@@ -22,35 +24,64 @@ const world = worldOf(800);
 afterEach(cleanup);
 
 const search = (more: Partial<SearchRequest>): SearchRequest => ({ ...NEW_SEARCH, q: 'food', ...more });
-const answerTo = (r: SearchRequest): SearchAnswer =>
-  world.service.search(r, moment(), { offset: 0, limit: 25 });
+const answerTo = (r: SearchRequest): Promise<SearchAnswer> =>
+  world.service.search(asked(r), moment(), { offset: 0, limit: 25 });
+/** Draws with the answer to a request as soon as it is there; the last one stands meanwhile. */
+function Answered({
+  request,
+  draw,
+}: {
+  request: SearchRequest;
+  draw: (answer: SearchAnswer, request: SearchRequest) => ReactNode;
+}) {
+  const [shown, setShown] = useState<{ answer: SearchAnswer; request: SearchRequest } | null>(null);
+  useEffect(() => {
+    void answerTo(request).then((answer) => setShown({ answer, request }));
+  }, [request]);
+  return shown && draw(shown.answer, shown.request);
+}
+/** Does something, and waits for the answers that it asks for. */
+async function did<T>(work: () => T): Promise<T> {
+  let result = undefined as T;
+  await act(async () => {
+    result = work();
+    await new Promise((done) => setTimeout(done, 0));
+  });
+  return result;
+}
 const texts = (list: readonly HTMLElement[]): string[] => list.map((e) => e.textContent ?? '');
 
 describe('the bar of waits', () => {
   const bar = (first: SearchRequest) =>
-    follow(first, (request, change) => {
-      const { waits, byNeed } = answerTo(request);
-      return <WaitBar waits={waits} byNeed={byNeed} request={request} change={change} />;
-    });
-  it('has a segment for each wait that occurs, with its count; picking one keeps it, picking it again lets all in', () => {
-    const had = bar(search({}));
-    const { waits, total } = answerTo(search({}));
+    did(() =>
+      follow(first, (request, change) => (
+        <Answered
+          request={request}
+          draw={({ waits, byNeed }, r) => (
+            <WaitBar waits={waits} byNeed={byNeed} request={r} change={change} />
+          )}
+        />
+      )),
+    );
+  it('has a segment for each wait that occurs, with its count; picking one keeps it, picking it again lets all in', async () => {
+    const had = await bar(search({}));
+    const { waits, total } = await answerTo(search({}));
     const shown = waits.filter((w) => w.count > 0);
     const buttons = () => screen.getAllByRole('button');
     expect(texts(buttons())).toEqual(shown.map((w) => `${w.count.toLocaleString('en')} ${w.label}`));
     expect(waits.reduce((n, w) => n + w.count, 0)).toBe(total);
-    fireEvent.click(buttons()[0] as HTMLElement);
+    await did(() => fireEvent.click(buttons()[0] as HTMLElement));
     expect(had.at(-1)?.keep.wait).toEqual([shown[0]?.class]);
     // The others keep their counts: a choice can be moved as well as undone.
     expect(texts(buttons())).toEqual(shown.map((w) => `${w.count.toLocaleString('en')} ${w.label}`));
     expect((buttons()[0] as HTMLElement).getAttribute('aria-pressed')).toBe('true');
-    fireEvent.click(buttons()[0] as HTMLElement);
+    await did(() => fireEvent.click(buttons()[0] as HTMLElement));
     expect(had.at(-1)?.keep.wait ?? []).toEqual([]);
   });
-  it('says how many come in time and how many don’t, when there is a day', () => {
+  it('says how many come in time and how many don’t, when there is a day', async () => {
     const request = search({ needBy: parseDay('2026-11-06') });
-    const { byNeed, total } = answerTo(request);
-    bar(request);
+    const { byNeed, total } = await answerTo(request);
+    await bar(request);
     expect(screen.getByText(/in time for/).textContent).toContain((byNeed as number).toLocaleString('en'));
     expect(screen.getByText(/too late/).textContent).toContain(
       (total - (byNeed as number)).toLocaleString('en'),
@@ -60,56 +91,70 @@ describe('the bar of waits', () => {
 
 describe('the breakdown', () => {
   const breakdown = (first: SearchRequest) =>
-    follow(first, (request, change) => (
-      <Breakdown request={request} answer={answerTo(request)} change={change}>
-        <p>years</p>
-      </Breakdown>
-    ));
+    did(() =>
+      follow(first, (request, change) => (
+        <Answered
+          request={request}
+          draw={(answer, r) => (
+            <Breakdown request={r} answer={answer} change={change}>
+              <p>years</p>
+            </Breakdown>
+          )}
+        />
+      )),
+    );
   const bars = (heading: string): HTMLElement =>
     screen.getByRole('heading', { name: heading }).closest('section') as HTMLElement;
-  it('a click keeps a value and a click frees it; Alt and its own button leave it out', () => {
-    const had = breakdown(search({}));
-    const value = answerTo(search({})).breakdown.language[0];
+  it('a click keeps a value and a click frees it; Alt and its own button leave it out', async () => {
+    const had = await breakdown(search({}));
+    const value = (await answerTo(search({}))).breakdown.language[0];
     const bar = () =>
       within(bars('Language')).getAllByRole('button', { pressed: undefined })[0] as HTMLElement;
     expect(bar().getAttribute('aria-label')).toContain(`, ${value?.count}`);
-    fireEvent.click(bar());
+    await did(() => fireEvent.click(bar()));
     expect(had.at(-1)?.keep.language).toEqual([value?.value]);
     expect(bar().getAttribute('aria-label')).toContain(', kept');
-    fireEvent.click(bar());
+    await did(() => fireEvent.click(bar()));
     expect(had.at(-1)?.keep.language ?? []).toEqual([]);
-    fireEvent.click(bar(), { altKey: true });
+    await did(() => fireEvent.click(bar(), { altKey: true }));
     expect(had.at(-1)?.drop.language).toEqual([value?.value]);
-    fireEvent.click(within(bars('Language')).getByRole('button', { name: /^let in/ }));
+    await did(() => fireEvent.click(within(bars('Language')).getByRole('button', { name: /^let in/ })));
     expect(had.at(-1)?.drop.language ?? []).toEqual([]);
   });
-  it('a family of kinds stands for all of them', () => {
-    const had = breakdown(search({}));
+  it('a family of kinds stands for all of them', async () => {
+    const had = await breakdown(search({}));
     const family = within(bars('Kind')).getByRole('button', { name: /^Articles and papers, / });
-    fireEvent.click(family);
+    await did(() => fireEvent.click(family));
     expect(had.at(-1)?.keep.kind?.length).toBeGreaterThan(1);
     expect(had.at(-1)?.keep.kind).toContain('research-article');
-    fireEvent.click(within(bars('Kind')).getByRole('button', { name: /^Articles and papers, / }));
+    await did(() =>
+      fireEvent.click(within(bars('Kind')).getByRole('button', { name: /^Articles and papers, / })),
+    );
     expect(had.at(-1)?.keep.kind ?? []).toEqual([]);
   });
-  it('“any of ours” is all our shelves together', () => {
-    const had = breakdown(search({}));
-    fireEvent.click(screen.getByRole('button', { name: 'any of ours' }));
+  it('“any of ours” is all our shelves together', async () => {
+    const had = await breakdown(search({}));
+    await did(() => fireEvent.click(screen.getByRole('button', { name: 'any of ours' })));
     expect(had.at(-1)?.keep.place).toHaveLength(3);
-    fireEvent.click(screen.getByRole('button', { name: 'anywhere' }));
+    await did(() => fireEvent.click(screen.getByRole('button', { name: 'anywhere' })));
     expect(had.at(-1)?.keep.place ?? []).toEqual([]);
   });
-  it('what was chosen stays to be seen, even where nothing has it any more', () => {
-    breakdown(search({ q: 'kelp', keep: { language: ['fi'] } }));
+  it('what was chosen stays to be seen, even where nothing has it any more', async () => {
+    await breakdown(search({ q: 'kelp', keep: { language: ['fi'] } }));
     expect(within(bars('Language')).getByRole('button', { name: /^Finnish, 0, kept/ })).toBeTruthy();
   });
 });
 
 describe('the sentence', () => {
   const draw = (first: SearchRequest) =>
-    follow(first, (request, change) => (
-      <Sentence request={request} answer={answerTo(request)} change={change} kept={NOTHING_KEPT} />
-    ));
+    did(() =>
+      follow(first, (request, change) => (
+        <Answered
+          request={request}
+          draw={(answer, r) => <Sentence request={r} answer={answer} change={change} kept={NOTHING_KEPT} />}
+        />
+      )),
+    );
   /** The sentence without what only says what a part does. */
   const said = (): string => {
     const copy = screen.getByRole('region', { name: 'What is searched' }).cloneNode(true) as HTMLElement;
@@ -125,69 +170,70 @@ describe('the sentence', () => {
     { keep: { peer: ['reviewed'], language: ['de', 'fr'] }, from: 2015 },
     { drop: { kind: ['book-review'] }, to: 1999, reach: 'shelves' as const },
     { keep: { subject: ['Algae, Edible'], place: ['fellgate'] } },
-  ])('says the search: %j', (more) => {
-    draw(search(more));
+  ])('says the search: %j', async (more) => {
+    await draw(search(more));
     expect(said()).toBe(sentence(search(more), INFO.campuses));
   });
-  it('calls a campus by its name', () => {
-    draw(search({ keep: { place: ['fellgate'] } }));
+  it('calls a campus by its name', async () => {
+    await draw(search({ keep: { place: ['fellgate'] } }));
     expect(said()).toContain(', at Fellgate,');
   });
-  it('counts, and frees all conditions at once but keeps the words', () => {
-    const had = draw(search({ keep: { peer: ['reviewed'] }, from: 2001, sort: 'newest' }));
-    const { total, indexed } = answerTo(had[0] as SearchRequest);
+  it('counts, and frees all conditions at once but keeps the words', async () => {
+    const had = await draw(search({ keep: { peer: ['reviewed'] }, from: 2001, sort: 'newest' }));
+    const { total, indexed } = await answerTo(had[0] as SearchRequest);
     expect(
       screen.getByText(`${total.toLocaleString('en')} of ${indexed.toLocaleString('en')} indexed`),
     ).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Remove conditions' }));
+    await did(() => fireEvent.click(screen.getByRole('button', { name: 'Remove conditions' })));
     expect(had.at(-1)).toEqual({ ...NEW_SEARCH, q: 'food', sort: 'newest' });
     expect(screen.queryByRole('button', { name: 'Remove conditions' })).toBeNull();
   });
-  it('a condition without a panel is removed by a click on it', () => {
-    const had = draw(search({ keep: { subject: ['Algae, Edible', 'Marine algae'] } }));
-    fireEvent.click(screen.getByRole('button', { name: /Algae, Edible.*remove/ }));
+  it('a condition without a panel is removed by a click on it', async () => {
+    const had = await draw(search({ keep: { subject: ['Algae, Edible', 'Marine algae'] } }));
+    await did(() => fireEvent.click(screen.getByRole('button', { name: /Algae, Edible.*remove/ })));
     expect(had.at(-1)?.keep.subject).toEqual(['Marine algae']);
   });
-  it('years: typed, refused in words when they can’t be, or by one of the usual spans', () => {
-    const had = draw(search({}));
+  it('years: typed, refused in words when they can’t be, or by one of the usual spans', async () => {
+    const had = await draw(search({}));
     const panel = document.querySelectorAll('[popover]')[2] as HTMLElement;
     const open = () => fireEvent(panel, Object.assign(new Event('toggle'), { newState: 'open' }));
     open();
     const [from, to] = within(panel).getAllByRole('textbox') as [HTMLElement, HTMLElement];
-    fireEvent.change(from, { target: { value: '2010' } });
-    fireEvent.change(to, { target: { value: '2001' } });
+    await did(() => fireEvent.change(from, { target: { value: '2010' } }));
+    await did(() => fireEvent.change(to, { target: { value: '2001' } }));
     expect(within(panel).getByRole('alert').textContent).toContain('after the last');
-    fireEvent.submit(from);
+    await did(() => fireEvent.submit(from));
     expect(had).toHaveLength(1);
-    fireEvent.change(to, { target: { value: '2012' } });
+    await did(() => fireEvent.change(to, { target: { value: '2012' } }));
     Object.assign(panel, { hidePopover: () => {} });
-    fireEvent.submit(from);
+    await did(() => fireEvent.submit(from));
     expect([had.at(-1)?.from, had.at(-1)?.to]).toEqual([2010, 2012]);
   });
-  it('what the index did with the words is said, with the way back', () => {
-    const had = draw(search({ q: 'kelp qzxv' }));
+  it('what the index did with the words is said, with the way back', async () => {
+    const had = await draw(search({ q: 'kelp qzxv' }));
     expect(screen.getByText(/qzxv/, { selector: 'p' })).toBeTruthy();
     expect(had).toHaveLength(1);
   });
 });
 
 describe('a line of the results', () => {
-  const hit = (r: SearchRequest, find: (h: Hit) => boolean): Hit => answerTo(r).hits.find(find) as Hit;
-  it('marks the words, says the wait first, and opens or makes a slip', () => {
+  const hit = async (r: SearchRequest, find: (h: Hit) => boolean): Promise<Hit> =>
+    (await answerTo(r)).hits.find(find) as Hit;
+  it('marks the words, says the wait first, and opens or makes a slip', async () => {
     const opened: (string | null)[] = [];
-    const one = hit(search({ q: 'kelp' }), (h) => h.best?.action.do === 'open');
+    const one = await hit(search({ q: 'kelp' }), (h) => h.best?.action.do === 'open');
     show(<HitLine hit={one} open={false} needBy={null} show={(id) => opened.push(id)} />);
     expect(screen.getByText(one.wait.label)).toBeTruthy();
     expect(document.querySelector('mark')?.textContent).toMatch(/kelp/i);
     expect(screen.getByRole('link', { name: 'Read' }).getAttribute('href')).toMatch(/^\/standin\//);
     const title = screen.getByRole('link', { expanded: false });
-    fireEvent.click(title);
+    await did(() => fireEvent.click(title));
     // With a key held it is the browser's.
-    fireEvent.click(title, { ctrlKey: true });
+    await did(() => fireEvent.click(title, { ctrlKey: true }));
     expect(opened).toEqual([one.id]);
   });
-  it('carries the day it is needed to the slip', () => {
-    const one = hit(search({ q: '' }), (h) => h.best?.action.do === 'slip');
+  it('carries the day it is needed to the slip', async () => {
+    const one = await hit(search({ q: '' }), (h) => h.best?.action.do === 'slip');
     show(<HitLine hit={one} open={false} needBy={parseDay('2026-11-20') as DayNumber} show={() => {}} />);
     const href = new URL(
       screen.getByRole('link', { name: 'Make slip' }).getAttribute('href') ?? '',
@@ -199,16 +245,16 @@ describe('a line of the results', () => {
       '2026-11-20',
     ]);
   });
-  it('other versions open under it, each of them a link of its own', () => {
+  it('other versions open under it, each of them a link of its own', async () => {
     const shown: (string | null)[] = [];
     const one =
-      hit(search({ q: '', sort: 'oldest' }), (h) => h.versions.length > 0) ??
-      hit(search({ q: 'kelp' }), (h) => h.versions.length > 0);
+      (await hit(search({ q: '', sort: 'oldest' }), (h) => h.versions.length > 0)) ??
+      (await hit(search({ q: 'kelp' }), (h) => h.versions.length > 0));
     show(<HitLine hit={one} open needBy={null} show={(id) => shown.push(id)} />);
-    fireEvent.click(screen.getByRole('button', { name: /other version/ }));
+    await did(() => fireEvent.click(screen.getByRole('button', { name: /other version/ })));
     const list = screen.getByRole('list');
     expect(within(list).getAllByRole('listitem')).toHaveLength(one.versions.length);
-    fireEvent.click(within(list).getAllByRole('link')[0] as HTMLElement);
+    await did(() => fireEvent.click(within(list).getAllByRole('link')[0] as HTMLElement));
     expect(shown).toEqual([one.versions[0]?.id]);
   });
 });
@@ -216,7 +262,8 @@ describe('a line of the results', () => {
 describe('all values of a group', () => {
   it('narrow by what is typed, and are chosen as the bars of the breakdown are', async () => {
     vi.spyOn(client, 'getValues').mockImplementation(
-      async (request, at, group, contains) => world.service.values(request, at, group, contains) as never,
+      async (request, at, group, contains) =>
+        (await world.service.values(asked(request), at, group, contains)) as never,
     );
     HTMLDialogElement.prototype.showModal ??= () => {};
     const had = follow(search({}), (request, change) => (
@@ -228,51 +275,59 @@ describe('all values of a group', () => {
       [...document.querySelectorAll('li')].map(
         (li) => li.querySelector('button')?.getAttribute('aria-label') ?? '',
       );
-    const all = world.service.values(search({}), moment(), 'subject', '');
+    const all = await world.service.values(asked(search({})), moment(), 'subject', '');
     await waitFor(() => expect(rows()).toHaveLength(all.values.length));
-    fireEvent.change(document.querySelector('input') as HTMLElement, { target: { value: 'food' } });
-    const some = world.service.values(search({}), moment(), 'subject', 'food');
+    await did(() =>
+      fireEvent.change(document.querySelector('input') as HTMLElement, { target: { value: 'food' } }),
+    );
+    const some = await world.service.values(asked(search({})), moment(), 'subject', 'food');
     expect(some.values.length).toBeLessThan(all.values.length);
     await waitFor(() => expect(rows()).toEqual(some.values.map((v) => `${v.label}, ${v.count}`)));
-    fireEvent.click(document.querySelector('li button') as HTMLElement);
+    await did(() => fireEvent.click(document.querySelector('li button') as HTMLElement));
     expect(had.at(-1)?.keep.subject).toEqual([some.values[0]?.value]);
   });
 });
 
 describe('few and none', () => {
-  it('few: what each condition costs and what a wider reach brings, each one gesture, and they hold', () => {
+  it('few: what each condition costs and what a wider reach brings, each one gesture, and they hold', async () => {
     const first = search({
       q: 'kelp',
       keep: { peer: ['reviewed'], language: ['en'] },
       from: 2022,
       reach: 'shelves',
     });
-    const had = follow(first, (request, change) => (
-      <Few request={request} answer={answerTo(request)} change={change} />
-    ));
-    const before = answerTo(first);
+    const had = await did(() =>
+      follow(first, (request, change) => (
+        <Answered
+          request={request}
+          draw={(answer, r) => <Few request={r} answer={answer} change={change} />}
+        />
+      )),
+    );
+    const before = await answerTo(first);
     expect(before.total).toBeLessThanOrEqual(20);
     const items = screen.getAllByRole('listitem').filter((li) => /more/.test(li.textContent ?? ''));
     expect(items.length).toBeGreaterThan(1);
     const [item] = items as [HTMLElement];
     const more = Number(/: ([\d,]+) more/.exec(item.textContent ?? '')?.[1]?.replace(',', ''));
-    fireEvent.click(within(item).getByRole('button'));
-    expect(answerTo(had.at(-1) as SearchRequest).total).toBe(before.total + more);
+    await did(() => fireEvent.click(within(item).getByRole('button')));
+    expect((await answerTo(had.at(-1) as SearchRequest)).total).toBe(before.total + more);
   });
-  it('none: the conditions can go, the quotation marks can go, and the ask desk gets the search', () => {
+  it('none: the conditions can go, the quotation marks can go, and the ask desk gets the search', async () => {
     const first = search({
       q: '"kelp zeppelin bassoon cartography"',
       exact: true,
       keep: { language: ['fi'] },
     });
+    const answer = await answerTo(first);
     const had = follow(first, (request, change) => (
-      <NoResults request={request} answer={answerTo(first)} change={change} />
+      <NoResults request={request} answer={answer} change={change} />
     ));
     const href = screen.getByRole('link', { name: 'Ask a librarian' }).getAttribute('href') ?? '';
     expect(new URL(href, 'http://x').searchParams.get('search')).toContain('keep.language=fi');
-    fireEvent.click(screen.getByRole('button', { name: /without the quotation marks/ }));
+    await did(() => fireEvent.click(screen.getByRole('button', { name: /without the quotation marks/ })));
     expect(had.at(-1)?.q).toBe('kelp zeppelin bassoon cartography');
-    fireEvent.click(screen.getByRole('button', { name: 'Search without conditions' }));
+    await did(() => fireEvent.click(screen.getByRole('button', { name: 'Search without conditions' })));
     expect(had.at(-1)?.keep).toEqual({});
   });
 });

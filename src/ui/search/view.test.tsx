@@ -4,7 +4,7 @@ import 'fake-indexeddb/auto';
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { INFO } from '../../../tests/fixtures/here';
-import { moment, worldOf } from '../../../tests/fixtures/world';
+import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import { asideOf } from '../../browser/aside';
 import * as client from '../../browser/client';
 import { pastOf } from '../../browser/searches';
@@ -18,12 +18,12 @@ import SearchView from './SearchView';
 
 const READER = READERS[0] as Reader;
 const world = worldOf(800);
-const AT = moment(INFO.start, READER.campus, READER.remote);
+const AT = moment(INFO.now, READER.campus, READER.remote);
 beforeEach(async () => {
   const { service } = world;
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   vi.spyOn(client, 'getSearch').mockImplementation(
-    async (r, at, slice) => service.search(r, at, slice) as never,
+    async (r, at, slice) => service.search(asked(r), at, slice) as never,
   );
   vi.spyOn(client, 'getRecord').mockImplementation(async (id) => service.record(id) as never);
   vi.spyOn(client, 'getWays').mockImplementation(
@@ -41,7 +41,7 @@ afterEach(async () => {
   await Promise.all([store.history, store.aside, store.settings].map((t) => t.clear()));
 });
 const hitsOf = (search: string) =>
-  world.service.search(readRequest(new URLSearchParams(search)), AT, { offset: 0, limit: 25 });
+  world.service.search(asked(readRequest(new URLSearchParams(search))), AT, { offset: 0, limit: 25 });
 async function open(search: string): Promise<void> {
   window.history.replaceState(null, '', `/?${search}`);
   render(<SearchView />);
@@ -68,7 +68,7 @@ const address = () => new URLSearchParams(window.location.search);
 describe('the search view', () => {
   it('answers the address: how many, the lines in their order, and remembers the search', async () => {
     await open('q=kelp');
-    const { total, hits } = hitsOf('q=kelp');
+    const { total, hits } = await hitsOf('q=kelp');
     expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(
       `${total.toLocaleString('en')} to read`,
     );
@@ -80,7 +80,7 @@ describe('the search view', () => {
   });
   it('j, k and Escape go from line to line and back to the Breakdown', async () => {
     await open('q=kelp');
-    const { hits } = hitsOf('q=kelp');
+    const { hits } = await hitsOf('q=kelp');
     const [at, line] = lines().find(([n]) => n > 0) as [number, HTMLElement];
     fireEvent.click(line);
     await screen.findByRole('complementary', { name: 'The item' });
@@ -88,7 +88,9 @@ describe('the search view', () => {
     expect(shown()).toBe(at);
     key('j');
     expect(shown()).toBe(at + 1);
-    await screen.findByText(new RegExp(`^${at + 2} of ${hitsOf('q=kelp').lines.toLocaleString('en')}`));
+    await screen.findByText(
+      new RegExp(`^${at + 2} of ${(await hitsOf('q=kelp')).lines.toLocaleString('en')}`),
+    );
     key('k');
     key('k');
     expect(shown()).toBe(at - 1);
@@ -97,7 +99,7 @@ describe('the search view', () => {
     expect(address().get('item')).toBeNull();
   });
   it('a sets the open item aside, once, and says so', async () => {
-    const [first] = hitsOf('q=kelp').hits;
+    const [first] = (await hitsOf('q=kelp')).hits;
     await open(`q=kelp&item=${first?.id}`);
     await screen.findByRole('complementary', { name: 'The item' });
     key('a');
@@ -174,9 +176,9 @@ describe('the search view', () => {
     await open('q=kelp');
     window.history.replaceState(null, '', '/?q=history');
     act(() => void window.dispatchEvent(new PopStateEvent('popstate')));
-    await waitFor(() =>
+    await waitFor(async () =>
       expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(
-        `${hitsOf('q=history').total.toLocaleString('en')} to read`,
+        `${(await hitsOf('q=history')).total.toLocaleString('en')} to read`,
       ),
     );
   });

@@ -5,7 +5,7 @@ import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-li
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, INFO, openPanel } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { worldOf } from '../../../tests/fixtures/world';
+import { asked, worldOf } from '../../../tests/fixtures/world';
 import { asideOf, setAside } from '../../browser/aside';
 import * as client from '../../browser/client';
 import { pastOf, remember, saveStanding, standingOf } from '../../browser/searches';
@@ -27,7 +27,7 @@ beforeEach(async () => {
   const { service } = world;
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   vi.spyOn(client, 'getSearch').mockImplementation(
-    async (request, moment, slice) => service.search(request, moment, slice) as never,
+    async (request, moment, slice) => service.search(asked(request), moment, slice) as never,
   );
   vi.spyOn(client, 'getWays').mockImplementation(
     async (asked, moment, needBy) => service.ways(asked, moment, needBy) as never,
@@ -49,7 +49,7 @@ const standing = (id: string, name: string) => ({
   name,
   address,
   sentence: sentence(request),
-  created: INFO.start,
+  created: INFO.now,
   seen: '2026-11-02',
 });
 
@@ -57,16 +57,18 @@ describe('standing searches', () => {
   it('say what is new since they were looked at, and end with a way back', async () => {
     const store = theStore();
     await saveStanding(store, standing('st1', 'Histories'));
-    await moveClock(store, '2026-12-20T09:00', INFO.start);
+    await moveClock(store, '2026-12-20T09:00', INFO.now);
     render(<SearchesView />);
     const link = await screen.findByRole('link', { name: 'Histories' });
     const row = link.closest('li') as HTMLElement;
     const { campus, category, remote } = READER;
     const at = { situation: { campus, category, remote }, at: '2026-12-20T09:00' };
-    const fresh = world.service.search({ ...request, since: parseDay('2026-11-02') }, at, {
-      offset: 0,
-      limit: 1,
-    }).total;
+    const fresh = (
+      await world.service.search(asked({ ...request, since: parseDay('2026-11-02') }), at, {
+        offset: 0,
+        limit: 1,
+      })
+    ).total;
     await within(row).findByText(fresh > 0 ? `${fresh} new` : 'nothing new');
     expect(within(row).getByRole('link', { name: 'Feed' }).getAttribute('href')).toBe(
       `/feeds/search.atom?${address}`,
@@ -84,28 +86,28 @@ describe('standing searches', () => {
 describe('keeping a search standing', () => {
   const answer = () =>
     world.service.search(
-      request,
-      { situation: hereAt().moment.situation, at: INFO.start },
+      asked(request),
+      { situation: hereAt().moment.situation, at: INFO.now },
       { offset: 0, limit: 1 },
     );
   it('is done once, under a name; another search is not said to stand', async () => {
-    const view = (r: typeof request) => (
+    const view = async (r: typeof request) => (
       <HereContext value={hereAt()}>
-        <SearchTools request={r} answer={answer()} />
+        <SearchTools request={r} answer={await answer()} />
       </HereContext>
     );
-    const { rerender } = render(view(request));
+    const { rerender } = render(await view(request));
     await openPanel('Keep as a standing search');
     fireEvent.change(screen.getByLabelText('Its name'), { target: { value: ' Histories ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
     await screen.findByText(/^Standing as “Histories”/);
     expect(await standingOf(theStore(), READER.id)).toMatchObject([
-      { name: 'Histories', address, seen: INFO.start.slice(0, 10) },
+      { name: 'Histories', address, seen: INFO.now.slice(0, 10) },
     ]);
-    rerender(view({ ...request, q: 'kelp' }));
+    rerender(await view({ ...request, q: 'kelp' }));
     expect(screen.queryByText(/^Standing as/)).toBeNull();
     // A day to need it by does not make it another search.
-    rerender(view({ ...request, needBy: parseDay('2026-11-20') }));
+    rerender(await view({ ...request, needBy: parseDay('2026-11-20') }));
     expect(screen.getByText(/^Standing as “Histories”/)).toBeTruthy();
   });
 });
@@ -146,7 +148,7 @@ describe('searches made before', () => {
       address,
       q: 'secret',
       sentence: '',
-      at: INFO.start,
+      at: INFO.now,
       total: 1,
     });
     render(<SearchesView />);
@@ -163,7 +165,7 @@ describe('aside', () => {
       store,
       READER.id,
       items.map((r) => ({ record: r.id, title: r.csl.title, line: 'a line' })),
-      INFO.start,
+      INFO.now,
     );
     render(<AsideView />);
     const rows = async () =>

@@ -58,13 +58,15 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
             </Command.Group>
           )}
           <Command.Group heading="Demo">
-            <Command.Item
-              onSelect={then(() =>
-                moveClock(theStore(), isoLocal(startOf(addDays(dayOf(now), 1), 550)), info.start),
-              )}
-            >
-              Clock: next day
-            </Command.Item>
+            {info.movable && (
+              <Command.Item
+                onSelect={then(() =>
+                  moveClock(theStore(), isoLocal(startOf(addDays(dayOf(now), 1), 550)), info.now),
+                )}
+              >
+                Clock: next day
+              </Command.Item>
+            )}
             {info.readers.map((r) => (
               <Command.Item key={r.id} onSelect={then(() => chooseReader(theStore(), r.id))}>
                 Read as {r.name}

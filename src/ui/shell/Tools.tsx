@@ -36,13 +36,14 @@ function nextEvent(now: Minutes, dates: readonly (string | undefined)[]): Minute
 
 function Clock() {
   const { moment, info, slips } = useHere();
+  if (!info.movable) return null;
   const now = parseLocal(moment.at) as Minutes;
-  const move = (to: Minutes) => void moveClock(theStore(), isoLocal(to), info.start);
+  const move = (to: Minutes) => void moveClock(theStore(), isoLocal(to), info.now);
   const event = nextEvent(
     now,
     slips.filter((s) => isUnderWay(s.state)).map((s) => s.promised?.likely),
   );
-  const steps: [string, Minutes][] = [
+  const steps: readonly (readonly [string, Minutes])[] = [
     ['In two hours', (now + 120) as Minutes],
     ['Next day, 9:10', startOf(addDays(dayOf(now), 1), WORKING_MORNING)],
     ['In a week, 9:10', startOf(addDays(dayOf(now), 7), WORKING_MORNING)],

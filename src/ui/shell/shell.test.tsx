@@ -30,9 +30,9 @@ const slip = (): Slip => {
     route: 'ill-loan',
     from: 'lending',
     needBy: '',
-    now: INFO.start,
+    now: INFO.now,
   });
-  return markSent(putInOutgoing(draft, PROMISED, INFO.start), INFO.start);
+  return markSent(putInOutgoing(draft, PROMISED, INFO.now), INFO.now);
 };
 beforeEach(async () => {
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);

@@ -4,7 +4,7 @@ import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { follow, INFO } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { worldOf } from '../../../tests/fixtures/world';
+import { asked, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import type { Reader } from '../../core/model/library';
 import type { Slip, SlipItem, Wanted } from '../../core/model/slip';
@@ -17,7 +17,7 @@ const READER = READERS[0] as Reader;
 beforeEach(() => {
   const { service } = world;
   vi.spyOn(client, 'getSearch').mockImplementation(
-    async (r, at, slice) => service.search(r, at, slice) as never,
+    async (r, at, slice) => service.search(asked(r), at, slice) as never,
   );
   vi.spyOn(client, 'getRecord').mockImplementation(async (id) => service.record(id) as never);
   vi.spyOn(client, 'getJournals').mockImplementation(
@@ -38,7 +38,7 @@ function open(item: Partial<SlipItem>, wanted: Wanted = 'loan'): Slip[] {
     route: 'ill-loan',
     from: 'lending',
     needBy: '',
-    now: INFO.start,
+    now: INFO.now,
   });
   return follow<Slip>({ ...slip, item: { ...slip.item, ...item } }, (value, set) => (
     <LookUp slip={value} set={set} />

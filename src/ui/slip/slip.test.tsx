@@ -1,19 +1,19 @@
 // @vitest-environment happy-dom
 /** A slip from the first keystroke to the network, in its own view, with the index and the rules of the demo behind it. */
+
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { follow, hereAt, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { moment, worldOf } from '../../../tests/fixtures/world';
+import { moment, promiseNow, timelineOf, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { readSettings } from '../../browser/settings';
 import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/library';
 import type { Promised, Slip } from '../../core/model/slip';
-import { NO_HISTORY } from '../../core/requests/history';
 import { applyMessage, markSent, putInOutgoing, STATE_LABEL } from '../../core/requests/lifecycle';
 import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
 import { newSlip } from '../../core/requests/slip';
@@ -32,15 +32,15 @@ const [FIRST, NEW] = [READERS.find((r) => r.registered), READERS.find((r) => !r.
 const world = worldOf(400);
 beforeEach(() => {
   const { service } = world;
-  vi.spyOn(client, 'getRecord').mockImplementation(async (id) => service.record(id) as never);
+  vi.spyOn(client, 'getRecord').mockImplementation(async (id) => (await service.record(id)) as never);
   vi.spyOn(client, 'getPromise').mockImplementation(
-    async (slip, at, history) => service.promise(slip, at, history) as never,
+    async (slip, at, history) => (await service.promise(slip, at, history)) as never,
   );
   vi.spyOn(client, 'getWays').mockImplementation(
-    async (asked, at, need) => service.ways(asked, at, need) as never,
+    async (asked, at, need) => (await service.ways(asked, at, need)) as never,
   );
   vi.spyOn(client, 'getJournals').mockImplementation(
-    async (q, campus) => service.journals(q, campus, 5) as never,
+    async (q, campus) => (await service.journals(q, campus, 5)) as never,
   );
 });
 afterEach(() => {
@@ -58,12 +58,11 @@ const slipFor = (title: string, more: Partial<Slip> = {}, reader = FIRST): Slip 
     route: more.route ?? 'ill-loan',
     from: more.from ?? 'lending',
     needBy: '',
-    now: INFO.start,
+    now: INFO.now,
   }),
   ...more,
 });
-const promiseFor = (slip: Slip): SlipPromise =>
-  world.service.promise(slip, moment(), NO_HISTORY) as SlipPromise;
+const promiseFor = (slip: Slip): SlipPromise => promiseNow(world.service, slip);
 const nothing = () => {};
 const pane = (slip: Slip, more: Partial<Parameters<typeof PromisePane>[0]> = {}) =>
   show(
@@ -174,7 +173,7 @@ describe('the editor', () => {
       <QueryClientProvider client={new QueryClient()}>
         <SlipEditor kept={slip} />
       </QueryClientProvider>,
-      hereAt(INFO.start, others, reader),
+      hereAt(INFO.now, others, reader),
     );
   const kept = async (id: string) => (await slipsOf(theStore(), FIRST.id)).find((s) => s.id === id);
   it('comes filled, keeps every keystroke, and fills again what was spoilt', async () => {
@@ -237,7 +236,7 @@ describe('the editor', () => {
     const slip = slipFor('The nori century');
     const p = promiseFor(slip);
     const promised = promisedFrom(p) as Promised;
-    const earlier = markSent(putInOutgoing({ ...slip, id: 'E-before' }, promised, INFO.start), INFO.start);
+    const earlier = markSent(putInOutgoing({ ...slip, id: 'E-before' }, promised, INFO.now), INFO.now);
     edit(slip, FIRST, [earlier]);
     expect((await screen.findByRole('alert')).textContent).toContain('already asked for this');
     expect(sendButton().disabled).toBe(true);
@@ -248,10 +247,7 @@ describe('slips under way', () => {
   it('stand on one axis of days, each with its promise in words', () => {
     const slips = ['The nori century', 'Salt, smoke'].map((title) => {
       const slip = slipFor(title, { needBy: '2026-11-13' });
-      return markSent(
-        putInOutgoing(slip, promisedFrom(promiseFor(slip)) as Promised, INFO.start),
-        INFO.start,
-      );
+      return markSent(putInOutgoing(slip, promisedFrom(promiseFor(slip)) as Promised, INFO.now), INFO.now);
     });
     show(<Tracks slips={slips} />, hereAt('2026-11-05T12:00', slips));
     expect(screen.getByRole('heading', { name: 'Under way, 2' })).toBeTruthy();
@@ -275,14 +271,13 @@ describe('slips under way', () => {
 describe('a slip that has left', () => {
   const sentSlip = (more: Partial<Slip> = {}): Slip => {
     const slip = slipFor('The nori century', { needBy: '2026-12-01', reference: 'Seminar 3', ...more });
-    return markSent(putInOutgoing(slip, promisedFrom(promiseFor(slip)) as Promised, INFO.start), INFO.start);
+    return markSent(putInOutgoing(slip, promisedFrom(promiseFor(slip)) as Promised, INFO.now), INFO.now);
   };
-  it('says how it stands, what was promised, where it goes and what was said', () => {
+  it('says how it stands, what was promised, where it goes and what was said', async () => {
     const slip = sentSlip();
-    const told = (world.service.timeline({ ...slip, sent: INFO.start }, moment())?.messages ?? []).reduce(
-      (s, m) => applyMessage(s, m),
-      slip,
-    );
+    const told = (
+      (await timelineOf(world.service, { ...slip, sent: INFO.now }, moment()))?.messages ?? []
+    ).reduce((s, m) => applyMessage(s, m), slip);
     show(<SentSlip slip={told} />, hereAt('2026-11-06T12:00', [told]));
     expect(screen.getByText(STATE_LABEL[told.state])).toBeTruthy();
     expect(screen.getAllByRole('listitem').filter((li) => li.hasAttribute('data-by'))).toHaveLength(
@@ -324,15 +319,15 @@ describe('a slip is begun', () => {
   const record = storyItemTitled('Salt, smoke, weed').record.id;
   it('for a record by its soonest way, and kept before the page is left', async () => {
     const slip = await kept(await at(`?record=${record}&need=2026-11-30`));
-    const first = world.service
-      .ways(record, moment(), '2026-11-30')
-      ?.ways.find((w) => w.action.do === 'slip' && w.setsWait);
+    const first = (await world.service.ways(record, moment(), '2026-11-30'))?.ways.find(
+      (w) => w.action.do === 'slip' && w.setsWait,
+    );
     expect({ do: 'slip', route: slip?.route, from: slip?.from }).toEqual(first?.action);
     expect(slip).toMatchObject({ record, needBy: '2026-11-30', state: 'draft' });
     expect(await at(`?record=${record}`, [slip as Slip])).toBe(`/requests/${slip?.id}`);
   });
   it('from a journal’s number, with its title filled in', async () => {
-    const journal = world.service.journals('Annals of Island Nutrition', FIRST.campus, 1).journals[0];
+    const journal = (await world.service.journals('Annals of Island Nutrition', FIRST.campus, 1)).journals[0];
     const slip = await kept(await at(`?journal=${journal?.issn.slice(0, 9)}`));
     expect(slip).toMatchObject({
       wanted: 'article',

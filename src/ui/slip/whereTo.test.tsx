@@ -44,7 +44,7 @@ async function open(
       route: 'ill-loan',
       from: 'lending',
       needBy: '',
-      now: INFO.start,
+      now: INFO.now,
     }),
     ...more,
   };

@@ -16,6 +16,7 @@ import { FIELDS } from '../../query/tree';
 import { ANALYSES, type Analysis, AS_WRITTEN } from '../../words/analysis';
 import { codesOf } from '../../words/codes';
 import { SMALL_WORDS, words } from '../../words/fold';
+import { titleKey } from '../../words/keys';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from '../format/columns';
 import { packFacts } from '../format/facts';
 import { FIELD_END, type Outline, type Section, VALUE_END } from '../format/format';
@@ -29,7 +30,8 @@ import {
   Values,
 } from '../format/strings';
 import { buildSpelling } from '../help/spelling';
-import { buildSuggestions, type SuggestKind, titleKey } from '../help/suggest';
+import { buildSuggestions } from '../help/suggest';
+import type { SuggestKind } from '../port/engine';
 import { ownWorth } from '../rank/rank';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';

@@ -1,7 +1,8 @@
 /** What each cell means for one reader and moment: when it can be read; and its combination, wait class, reach and openness in one word. */
+
+import { LRUCache } from 'lru-cache';
 import { type RowLayout, rowReader } from '../../access/summary';
 import { waitClassOf } from '../../access/times';
-import { Kept } from '../../kept';
 import type { Library, ReaderSituation } from '../../model/library';
 import type { Minutes } from '../../model/time';
 import { WAIT_CLASSES } from '../../model/waits';
@@ -50,7 +51,7 @@ export class AccessView {
   readonly meaning: Uint32Array;
   readonly #fill: (cell: number) => void;
   #left: number;
-  readonly #broken = new Kept<Fails, Broken>(TABLES_KEPT);
+  readonly #broken = new LRUCache<Fails, Broken>({ max: TABLES_KEPT });
   readonly #asked = new WeakSet<Fails>();
 
   constructor(
@@ -111,10 +112,12 @@ export class AccessView {
       const own = this.meaning[k] as number;
       masks[k] = (combo[own & COMBO_MASK] as number) | (code[own >>> CODE_SHIFT] as number);
     }
-    return this.#broken.put(fails, {
+    const made = {
       masks,
       lists: Uint8Array.from(masks, (mask) => LIST_OF[mask] as number),
-    });
+    };
+    this.#broken.set(fails, made);
+    return made;
   }
   #known(cell: number): void {
     if ((this.meaning[cell] as number) >>> CODE_SHIFT === NOT_YET) this.#fill(cell);

@@ -1,21 +1,18 @@
 /** How many matches of a search have each value of each group: from what counting left behind, the lists a reader sees. */
+
 import { REACHES, type Reach, WAIT_CLASSES, type WaitClass } from '../../model/waits';
-import type { Choices, Group } from '../../query/request';
+import type { Choices, Condition, Group } from '../../query/request';
 import { COMBO_GROUPS, type ComboGroup, comboSlot } from '../format/columns';
 import type { IndexData } from '../format/data';
+import type { ValueCount } from '../port/engine';
 import { openOf, reachOf, waitOf } from './accessView';
 import { Best } from './best';
 import type { SmallCounts } from './combinations';
-import type { Condition } from './conditions';
 import type { Counted, Counter } from './counter';
 import { type GroupValues, isOpenEnded, type OpenEnded } from './groupValues';
 import { CODES, type Room, YEAR_LOW, YEAR_SPAN } from './sorting';
 import type { DocSet } from './tallies';
 
-export interface ValueCount {
-  readonly value: string;
-  readonly count: number;
-}
 const SHOWN = 20;
 
 interface Numbered {

@@ -1,25 +1,19 @@
 /** What a search asks of a match besides its words, as tables that say what each combination and access code breaks. */
 
-import { Kept } from '../../kept';
+import { LRUCache } from 'lru-cache';
 import type { Library } from '../../model/library';
-import { REACHES, type Reach } from '../../model/waits';
-import { type Choices, GROUPS, type Group } from '../../query/request';
+import { REACHES } from '../../model/waits';
+import type { Condition } from '../../query/request';
+import { GROUPS } from '../../query/request';
 import { COMBO_WIDTH, type ComboGroup, comboSlot, NONE } from '../format/columns';
 import type { IndexData } from '../format/data';
+import type { EngineConditions } from '../port/engine';
 import { type Fails, openOf, reachOf, waitOf } from './accessView';
 import { type GroupValues, isOpenEnded, OPEN_ENDED } from './groupValues';
 import { CODES, type Conditions } from './sorting';
 import { failJournals, failPeople, failSubjects } from './tallies';
 
-/** A group, or one of the conditions that are not groups. */
-export type Condition = Group | 'years' | 'reach';
-interface Asked {
-  readonly keep: Choices;
-  readonly drop: Choices;
-  readonly from: number | null;
-  readonly to: number | null;
-  readonly reach: Reach;
-}
+type Asked = Pick<EngineConditions, 'keep' | 'drop' | 'from' | 'to' | 'reach'>;
 interface Tables {
   readonly conditions: readonly Condition[];
   readonly tables: Omit<Conditions, 'extra'>;
@@ -35,7 +29,7 @@ export class ConditionReader {
   readonly #library: Library;
   readonly #values: GroupValues;
   #extra = new Uint16Array(0);
-  readonly #known = new Kept<string, Tables>(TABLES_KEPT);
+  readonly #known = new LRUCache<string, Tables>({ max: TABLES_KEPT });
 
   constructor(data: IndexData, library: Library, values: GroupValues) {
     this.#data = data;
@@ -67,7 +61,11 @@ export class ConditionReader {
   #tables(q: Asked): Tables {
     const { keep, drop, from, to, reach } = q;
     const key = JSON.stringify([keep, drop, from, to, reach]);
-    return this.#known.get(key) ?? this.#known.put(key, this.#made(q));
+    const known = this.#known.get(key);
+    if (known) return known;
+    const made = this.#made(q);
+    this.#known.set(key, made);
+    return made;
   }
   #made(q: Asked): Tables {
     const { keep, drop, from, to, reach } = q;

@@ -4,6 +4,7 @@
  * where is told in sorting.ts, how figures become the lists that a reader sees in breakdown.ts.
  */
 
+import type { Condition } from '../../query/request';
 import { COMBO_WIDTH, isComboGroup } from '../format/columns';
 import type { IndexData } from '../format/data';
 import { usesOf } from '../format/holders';
@@ -11,7 +12,6 @@ import type { Matches } from '../format/postings';
 import { countStrings } from '../format/strings';
 import type { AccessView } from './accessView';
 import { SmallCounts } from './combinations';
-import type { Condition } from './conditions';
 import { isOpenEnded, OPEN_ENDED, type OpenEnded } from './groupValues';
 import {
   type Conditions,

@@ -4,8 +4,10 @@
  * neighbour) share a form, so they are found by a handful of look-ups instead of a walk through the dictionary.
  * (The idea of shared deletions: Mor and Fraenkel, "A hash code method for detecting and correcting spelling errors", 1982.)
  */
+
 import type { Section } from '../format/format';
 import { byCodePoint, packStrings, type StringTable, stringAt } from '../format/strings';
+import type { SpellingCount } from '../port/engine';
 
 const SHORTEST = 4;
 const LONGEST = 24;
@@ -78,11 +80,6 @@ export function distance(a: string, b: string, most: number): number {
   return last[b.length] as number;
 }
 
-export interface Spelling {
-  readonly word: string;
-  readonly distance: number;
-  readonly count: number;
-}
 export interface SpellingData {
   readonly spell: StringTable;
   readonly spellCount: Uint32Array;
@@ -91,11 +88,11 @@ export interface SpellingData {
 }
 
 /** Words of the index close to a folded word, nearest first, then the more frequent. The word itself is left out. */
-export function spellingsOf(word: string, data: SpellingData, limit = 6): Spelling[] {
+export function spellingsOf(word: string, data: SpellingData, limit = 6): SpellingCount[] {
   if (word.length < SHORTEST || word.length > LONGEST || /\d/.test(word)) return [];
   const most = word.length < 6 ? 1 : 2;
   const { spellHash, spellWord, spellCount, spell } = data;
-  const found = new Map<number, Spelling>();
+  const found = new Map<number, SpellingCount>();
   for (const form of formsOf(word)) {
     const hash = hashOf(form);
     let lo = 0;

@@ -2,23 +2,13 @@
  * Suggestions while typing: people, subject headings and journals by the beginning of any of their words, titles by
  * their beginning. All beginnings are sorted when the index is built, so that what is typed selects one range of them.
  */
-import { fold } from '../../words/fold';
+
+import { suggestKey, titleKey } from '../../words/keys';
 import type { Section } from '../format/format';
 import { type StringTable, stringAt } from '../format/strings';
-
-export const SUGGEST_KINDS = ['person', 'subject', 'journal'] as const;
-export type SuggestKind = (typeof SUGGEST_KINDS)[number];
+import { SUGGEST_KINDS, type SuggestKind } from '../port/engine';
 
 const encoder = new TextEncoder();
-/** The form in which beginnings are compared. */
-export const suggestKey = (text: string): string =>
-  fold(text)
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim();
-const LEADING_ARTICLE = /^(the|a|an|der|die|das|le|la|les|el|los|de|het|en|ett|il|lo|o|os) /;
-/** The form in which titles are sorted and begun: without a leading article. */
-export const titleKey = (title: string): string => suggestKey(title).replace(LEADING_ARTICLE, '');
-
 export interface SuggestSource {
   readonly kind: SuggestKind;
   readonly values: readonly string[];
@@ -81,7 +71,7 @@ export interface SuggestData {
   readonly sugEntry: Uint32Array;
   readonly sugAt: Uint16Array;
 }
-export interface Suggestion {
+export interface SuggestedValue {
   readonly kind: SuggestKind;
   readonly value: number;
   readonly count: number;
@@ -90,7 +80,7 @@ export interface Suggestion {
 const LOOKED_AT = 60_000;
 
 /** Entries one of whose words begins what was typed (all but the last word whole), the most frequent first. */
-export function suggest(typed: string, data: SuggestData, perKind: number): Suggestion[] {
+export function suggest(typed: string, data: SuggestData, perKind: number): SuggestedValue[] {
   const key = suggestKey(typed);
   if (!key) return [];
   const { sug, sugEntry, sugAt, sugKind, sugCount, sugValue } = data;
@@ -107,14 +97,14 @@ export function suggest(typed: string, data: SuggestData, perKind: number): Sugg
     return lo;
   };
   const [from, to] = [bound(false), bound(true)];
-  const best: Suggestion[][] = SUGGEST_KINDS.map(() => []);
+  const best: SuggestedValue[][] = SUGGEST_KINDS.map(() => []);
   const step = Math.max(1, Math.ceil((to - from) / LOOKED_AT));
   for (let i = from; i < to; i += step) {
     const e = sugEntry[i] as number;
-    const list = best[sugKind[e] as number] as Suggestion[];
+    const list = best[sugKind[e] as number] as SuggestedValue[];
     const count = sugCount[e] as number;
     const value = sugValue[e] as number;
-    if (list.length === perKind && count <= (list[perKind - 1] as Suggestion).count) continue;
+    if (list.length === perKind && count <= (list[perKind - 1] as SuggestedValue).count) continue;
     if (list.some((s) => s.value === value)) continue;
     const at = list.findIndex((s) => s.count < count);
     list.splice(at < 0 ? list.length : at, 0, {

@@ -6,11 +6,8 @@
 import { SMALL_WORDS } from '../../words/fold';
 import { type Facts, titleLengthAt } from '../format/facts';
 import { EMPTY, type Matches, type Postings } from '../format/postings';
+import type { Closest } from '../port/engine';
 
-export interface Closest {
-  readonly op: 'closest';
-  readonly words: readonly string[];
-}
 const COVERED = 0.6;
 
 export class ClosestTitles {

@@ -24,7 +24,8 @@ import {
   zip,
 } from '../format/postings';
 import { findString, prefixRange } from '../format/strings';
-import { type Closest, ClosestTitles } from './closest';
+import type { Closest } from '../port/engine';
+import { ClosestTitles } from './closest';
 import { type Anchor, type PhraseWord, phraseWords, Standing } from './standing';
 import { TimeUp } from './timeUp';
 
@@ -94,9 +95,9 @@ export class Evaluator {
     return this.#termsOf(word, prefix).length > 0;
   }
   /** In how many records a word stands, endings disregarded (an upper bound where several stems serve it). */
-  frequency(word: string): number {
+  frequency(word: string, prefix = false): number {
     const { termStart } = this.#data;
-    return this.#termsOf(word, false).reduce(
+    return this.#termsOf(word, prefix).reduce(
       (sum, t) => sum + (termStart[t + 1] as number) - (termStart[t] as number),
       0,
     );

@@ -25,7 +25,8 @@ export class Works {
   }
 }
 
-export interface Wanted {
+/** What a ranking goes by. */
+export interface Aim {
   readonly sort: Sort;
   /** So many lines. */
   readonly lines: number;
@@ -45,7 +46,7 @@ export class Ranking {
   readonly #data: Facts;
   readonly #matches: Matches;
   readonly #view: AccessView;
-  readonly #wanted: Wanted;
+  readonly #aim: Aim;
   readonly #works: Works;
   readonly #best: Best;
   /** Of a stretch: those that may be among the best, or, before that, those that share their work. */
@@ -56,13 +57,13 @@ export class Ranking {
   /** Records that come in time. */
   inTime = 0;
 
-  constructor(data: Facts, matches: Matches, view: AccessView, wanted: Wanted, works: Works) {
+  constructor(data: Facts, matches: Matches, view: AccessView, aim: Aim, works: Works) {
     this.#data = data;
     this.#matches = matches;
     this.#view = view;
-    this.#wanted = wanted;
+    this.#aim = aim;
     this.#works = works;
-    this.#best = new Best(wanted.lines);
+    this.#best = new Best(aim.lines);
     works.seen.fill(0);
   }
 
@@ -73,7 +74,7 @@ export class Ranking {
    */
   take(positions: Uint32Array, found: Uint32Array): void {
     const n = positions.length;
-    const { apart, needed, sort } = this.#wanted;
+    const { apart, needed, sort } = this.#aim;
     const { when, work, cell } = this.#data;
     const { ready } = this.#view;
     if (!apart) this.hidden += countHidden(found, n, when, work, this.#works.seen, this.#some);
@@ -86,7 +87,7 @@ export class Ranking {
       sort === 'match'
         ? this.#likelyByMatch(positions, floor)
         : sort === 'soonest'
-          ? likelySoonest(positions, found, score, bits, cell, ready, this.#wanted.at, floor, this.#some)
+          ? likelySoonest(positions, found, score, bits, cell, ready, this.#aim.at, floor, this.#some)
           : this.#likely(positions, found);
     for (let i = 0; i < likely; i++) this.#offer(this.#some[i] as number);
   }
@@ -96,14 +97,14 @@ export class Ranking {
     const { docs, score, bits } = this.#matches;
     const { worth, titleWords } = this.#data;
     const n = likelyByFields(positions, score, bits, floor, this.#some);
-    return likelyByTitle(this.#some, n, docs, score, bits, worth, titleWords, this.#wanted.words, floor);
+    return likelyByTitle(this.#some, n, docs, score, bits, worth, titleWords, this.#aim.words, floor);
   }
   /** As the functions below, for the sorts that the score takes no part in or only breaks ties of. */
   #likely(positions: Uint32Array, found: Uint32Array): number {
     const { score, bits } = this.#matches;
     const { when, titleRank } = this.#data;
     const { floor } = this.#best;
-    const { sort } = this.#wanted;
+    const { sort } = this.#aim;
     const scored = !UNSCORED.includes(sort);
     const likely = this.#some;
     let n = 0;
@@ -120,7 +121,7 @@ export class Ranking {
     return n;
   }
   #base(d: number): number {
-    const { sort, at } = this.#wanted;
+    const { sort, at } = this.#aim;
     const { cell, titleRank } = this.#data;
     switch (sort) {
       case 'match':
@@ -135,7 +136,7 @@ export class Ranking {
   #offer(m: number): void {
     const { when, worth, work: workOf } = this.#data;
     const { docs, score, bits } = this.#matches;
-    const { sort, apart, words: asked } = this.#wanted;
+    const { sort, apart, words: asked } = this.#aim;
     const { key: workKey, doc: workDoc, met } = this.#works;
     const d = docs[m] as number;
     const b = bits[m] as number;

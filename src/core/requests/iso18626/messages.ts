@@ -1,5 +1,5 @@
 /** What supplying and requesting agencies say after the request, and the confirmation that each message gets (ISO 18626). */
-import type { Zone } from '../../model/library';
+import type { Zone } from '../../model/zone';
 import {
   ACTIONS,
   type IsoAction,

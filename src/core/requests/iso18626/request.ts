@@ -1,7 +1,7 @@
 /** The request message: what a slip asks another library for (ISO 18626). */
 import { KINDS } from '../../model/kinds';
-import type { Zone } from '../../model/library';
 import type { Slip } from '../../model/slip';
+import type { Zone } from '../../model/zone';
 import { isCopy, limitOf } from '../slip';
 import { type IsoError, type IsoService, isAmong, PUBLICATION_TYPE, REQUEST_TYPES, SERVICES } from './codes';
 import {

@@ -3,9 +3,9 @@
  * well-formed, of another namespace, deeper than any message, or declares entities is refused before it is looked at.
  */
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
-import { fromZoned, zoned } from '../../access/calendar';
-import type { Zone } from '../../model/library';
 import { isoLocal, parseLocal } from '../../model/time';
+import type { Zone } from '../../model/zone';
+import { fromZoned, zoned } from '../../model/zone';
 import type { IsoError } from './codes';
 
 export const NAMESPACE = 'http://illtransactions.org/2013/iso18626';

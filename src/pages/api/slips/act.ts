@@ -1,10 +1,10 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../../core/discovery/answers';
 import type { Slip } from '../../../core/model/slip';
+import { agencyAsked, correspondent } from '../../../core/requests/correspondent';
 import { isForOthers, requestingMessage } from '../../../core/requests/iso18626';
 import { canDo, READER_ACTS, type ReaderAct, STATE_LABEL } from '../../../core/requests/lifecycle';
 import { BODIES, withBody } from '../../../server/params';
-import { agencyAsked, correspondent } from '../../../server/ports';
 import { json, problem } from '../../../server/problem';
 
 /**

@@ -1,13 +1,13 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../../core/discovery/answers';
 import type { Slip } from '../../../core/model/slip';
+import { agencyAsked, correspondent } from '../../../core/requests/correspondent';
 import type { CopyHistory } from '../../../core/requests/history';
 import { isForOthers, requestFor } from '../../../core/requests/iso18626';
 import { promisedFrom } from '../../../core/requests/promise';
 import { slipFaults } from '../../../core/requests/schema';
 import { refusalOf } from '../../../core/requests/sending';
 import { BODIES, withBody } from '../../../server/params';
-import { agencyAsked, correspondent } from '../../../server/ports';
 import { json, problem } from '../../../server/problem';
 
 /**

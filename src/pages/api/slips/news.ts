@@ -19,7 +19,7 @@ export const POST: APIRoute = ({ request, locals }) =>
           slips.map(async (slip) => ({
             slip: slip.id,
             messages: await locals.network.messages(slip, moment),
-            notices: await locals.network.notices(slip, moment),
+            notices: await locals.loanDesk.notices(slip, moment),
           })),
         ),
       ),

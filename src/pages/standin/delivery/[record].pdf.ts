@@ -2,19 +2,21 @@ import type { APIRoute } from 'astro';
 import { creators, fullName, numbering } from '../../../core/model/describe';
 import { type DiscoveryRecord, MAX_ID, recordId } from '../../../core/model/record';
 import { dayText, parseDay } from '../../../core/model/time';
-import { pdfResponse } from '../../../server/deliver';
+import { momentAt } from '../../../server/params';
 import { partsOf } from '../../../server/path';
 import { problem } from '../../../server/problem';
+import { pdfResponse } from '../../../standins/deliver';
 
 /**
  * The file that a scan desk or a lender delivered, with its copyright cover page. `until` closes it: after that day, by the
  * reader's clock in `at`, there is nothing to open any more. `locked` asks for the slip's number.
  */
 export const GET: APIRoute = async ({ url, locals }) => {
-  const { info, index } = locals;
+  const { info, index, standins } = locals;
+  if (!standins) return problem('not-found', 'Nothing is simulated here.');
   const slip = (url.searchParams.get('slip') ?? '').replace(/[^A-Za-z0-9-]/g, '').slice(0, 60);
   const until = url.searchParams.get('until') ?? '';
-  const today = (url.searchParams.get('at') ?? info.start).slice(0, 10);
+  const today = momentAt(url.searchParams.get('at'), info).slice(0, 10);
   const last = parseDay(until);
   if (last !== null && today > until)
     return problem(
@@ -33,7 +35,7 @@ export const GET: APIRoute = async ({ url, locals }) => {
   if (!record) return problem('not-found', 'There is no such file.');
   const { csl } = record;
   return pdfResponse(
-    locals.pdf,
+    standins.pdf,
     record,
     `Copy for private study, delivered for slip ${slip} (simulated). Do not pass it on.`,
     {

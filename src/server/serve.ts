@@ -1,26 +1,45 @@
-/** The server: starts the index workers, serves the built pages with compression and security headers, stops gracefully. */
+/** The server: starts the index workers, serves the built pages with compression and security headers, stops gracefully. What stands behind the ports is the caller's choice. */
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
-import { fileURLToPath, pathToFileURL } from 'node:url';
+import { fileURLToPath } from 'node:url';
 import compression from 'compression';
 import pino from 'pino';
 import sirv from 'sirv';
+import type { LibraryInfo } from '../core/discovery/answers';
+import type { Outside } from '../core/discovery/ports';
 import { baseAddress } from './base';
 import { perMinute } from './breaches';
-import { readConfig } from './config';
+import type { Config } from './config';
 import { IndexHost } from './host';
-import { readLibraryInfo } from './libraryInfo';
+import { readLibraryData } from './libraryInfo';
 import { scrubbed, silence } from './logging';
-import { pdfMaker } from './pdfs';
 import { PolicyFile, type PolicyState } from './policyFile';
-import { standinNetwork } from './ports';
 import { BUSY, type ProblemType, problemDocument, problemHeaders } from './problem';
-import { asksIndex, isClosed, methodsOf, shapeOf } from './routes';
+import { asksIndex, isClosed, isSimulated, methodsOf, shapeOf } from './routes';
 
-const here = fileURLToPath(new URL('.', import.meta.url));
-const config = readConfig(process.env);
-const log = pino({ level: config.log, base: null, timestamp: pino.stdTimeFunctions.isoTime });
+/** Where the built parts stand, and what is to stand behind the ports. */
+export interface Parts {
+  /** The index worker's program. */
+  readonly worker: URL;
+  /** Folder of the files that browsers load. */
+  readonly files: URL;
+  /** The built pages' entry. */
+  readonly pages: URL;
+  /** The outside world, once the index is open. */
+  outside(inside: Inside): Promise<Surroundings>;
+}
+export interface Inside {
+  readonly index: IndexHost;
+  /** The library's data as they are now. */
+  info(): LibraryInfo;
+  log(event: string, error?: unknown): void;
+}
+export interface Surroundings extends Outside {
+  /** What the pages of the simulated world are made with; null when nothing is simulated and they are closed. */
+  readonly standins: App.Locals['standins'];
+  close(): Promise<void>;
+}
 
 /** Bytes of an address with its headers: a query of 12,000 letters, each written as a percent sign and two digits, and room. */
 const MAX_HEADER = 64 << 10;
@@ -38,34 +57,41 @@ const HEADERS: Readonly<Record<string, string>> = {
   'Permissions-Policy': 'camera=(), microphone=(), geolocation=(), payment=()',
 };
 
-async function start(): Promise<void> {
+/** Serves until it is told to stop. Rejects with a message for people when it can't start. */
+export async function serve(config: Config, parts: Parts): Promise<void> {
+  const log = pino({ level: config.log, base: null, timestamp: pino.stdTimeFunctions.isoTime });
   const poolLog = (event: string, error?: unknown): void =>
     error === undefined ? log.info(event) : log.error({ err: scrubbed(error) }, event);
   const index = await IndexHost.open({
-    script: new URL('./index.worker.mjs', import.meta.url),
+    script: parts.worker,
     dir: config.index,
     workers: config.workers,
     limit: config.timeLimit,
     queue: config.queue,
     log: poolLog,
   });
-  const pdfs = await pdfMaker({ script: new URL('./pdf.worker.mjs', import.meta.url), log: poolLog });
-  let info = readLibraryInfo(config.index);
-  const rules = new PolicyFile(config.policy || join(config.index, 'policy.json'), info.policy, info);
+  let data = readLibraryData(config.index);
+  const rules = new PolicyFile(config.policy || join(config.index, 'policy.json'), data.policy, data);
   const take = ({ policy, problem }: PolicyState): void => {
-    if (policy !== info.policy) index.setPolicy(policy);
-    info = { ...info, policy, policyProblem: problem };
+    if (policy !== data.policy) index.setPolicy(policy);
+    data = { ...data, policy, policyProblem: problem };
     if (problem) log.warn({ policy: problem });
     else log.info({ version: policy.version }, 'policy in force');
   };
   take(rules.state);
   rules.watch(take);
-  const network = standinNetwork(index, () => info);
-  const { handler } = (await import(pathToFileURL(join(here, '../server/entry.mjs')).href)) as {
+  const info = (): LibraryInfo => ({
+    ...data,
+    readers: outside.signIn.readers(),
+    now: outside.clock.now(),
+    movable: outside.clock.movable,
+  });
+  const outside = await parts.outside({ index, info, log: poolLog });
+  const { handler } = (await import(parts.pages.href)) as {
     handler: (...args: unknown[]) => Promise<void>;
   };
   silence(console, (level) => log[level]({ from: 'framework' }));
-  const files = sirv(join(here, '../client'), {
+  const files = sirv(fileURLToPath(parts.files), {
     etag: true,
     // Made by scripts/build.mjs beside each file, so that nothing is compressed twice.
     gzip: true,
@@ -132,7 +158,7 @@ async function start(): Promise<void> {
     const allowed = methodsOf(path);
     if (!allowed.includes(req.method ?? '')) {
       say(res, 'bad-method', `This address takes ${allowed.join(' and ')}.`, { allow: allowed.join(', ') });
-    } else if (isClosed(path)) {
+    } else if (isClosed(path) || (outside.standins === null && isSimulated(path))) {
       say(res, 'not-found', 'There is nothing at this address.');
     } else if (Number(req.headers['content-length'] ?? 0) > MAX_SENT) {
       say(res, 'too-large', `What was sent is over ${MAX_SENT.toLocaleString('en')} bytes.`);
@@ -189,7 +215,7 @@ async function start(): Promise<void> {
         },
       );
     };
-    const locals: App.Locals = { index, info, network, pdf: pdfs.make, failure, breached, base };
+    const locals: App.Locals = { index, info: info(), ...outside, failure, breached, base };
     const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);
     compress(req as never, res as never, () =>
       files(req, res, () =>
@@ -241,7 +267,7 @@ async function start(): Promise<void> {
     stopping = true;
     log.info('stopping');
     rules.close();
-    server.close(() => void Promise.all([index.close(), pdfs.close()]).then(() => process.exit(0)));
+    server.close(() => void Promise.all([index.close(), outside.close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
     // By then every question has been answered or given up.
     setTimeout(() => process.exit(0), 2 * config.timeLimit + 2000).unref();
@@ -255,8 +281,3 @@ async function start(): Promise<void> {
     stop();
   });
 }
-
-start().catch((error: unknown) => {
-  console.error(error instanceof Error ? error.message : error);
-  process.exit(1);
-});

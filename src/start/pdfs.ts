@@ -1,7 +1,7 @@
 /** Made PDFs: in a thread of their own, a few waiting at most, the latest remembered. */
 import { LRUCache } from 'lru-cache';
+import { type PoolOptions, WorkerPool } from '../server/pool';
 import type { PdfText } from '../standins/pdf';
-import { type PoolOptions, WorkerPool } from './pool';
 
 export type MakePdf = (text: PdfText, signal?: AbortSignal) => Promise<Uint8Array>;
 

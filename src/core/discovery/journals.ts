@@ -1,39 +1,47 @@
 /** The journal finder: which journals there are, and what of them can be read on a campus, from when to when. */
 
-import type { JournalEntry, JournalsAnswer } from '../core/discovery/answers';
-import type { Guidance } from '../core/discovery/guidance';
-import { titleKey } from '../core/engine/help/suggest';
-import { readIssn } from '../core/model/identifiers';
-import type { Library } from '../core/model/library';
-import type { Journal } from '../core/model/record';
-import type { KbartLine } from '../core/model/titleList';
-import { words } from '../core/words/fold';
+import { readIssn } from '../model/identifiers';
+import type { Library } from '../model/library';
+import type { Journal } from '../model/record';
+import type { KbartLine } from '../model/titleList';
+import { words } from '../words/fold';
+import { titleKey } from '../words/keys';
+import type { JournalEntry, JournalsAnswer } from './answers';
+import type { Guidance } from './guidance';
 
 interface Known {
   readonly journals: ReadonlyMap<string, Journal>;
   readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
   readonly library: Library;
   readonly guidance: Guidance;
-  /** Articles indexed from the journal with this ISSN. */
-  readonly articles: (issn: string) => number;
+  /** Articles indexed from the journals with these ISSNs. */
+  readonly articles: (issns: readonly string[]) => Promise<readonly number[]>;
 }
 
-/** Journals by the beginnings of their titles' words, an ISSN, or their subject; all of them, by title, when nothing is asked. */
-export function findJournals(q: string, campus: string, limit: number, known: Known): JournalsAnswer {
+/** Journals by the beginnings of their titles' words, an ISSN, an id, or their subject; all of them, by title, when nothing is asked. */
+export async function findJournals(
+  q: string,
+  campus: string,
+  limit: number,
+  known: Known,
+): Promise<JournalsAnswer> {
   const asked = words(q);
   const issn = readIssn(q);
   const found = [...known.journals.values()].filter((j) => {
+    if (j.id === q) return true;
     if (issn) return j.issn === issn || j.eissn === issn;
     const own = words(`${j.title} ${subjectOf(j, known)}`);
     return asked.every((a) => own.some((o) => o.startsWith(a)));
   });
   found.sort((a, b) => (titleKey(a.title) < titleKey(b.title) ? -1 : 1));
-  return { total: found.length, journals: found.slice(0, limit).map((j) => entryOf(j, campus, known)) };
+  const shown = found.slice(0, limit);
+  const counts = await known.articles(shown.map((j) => j.issn));
+  return { total: found.length, journals: shown.map((j, i) => entryOf(j, campus, known, counts[i] ?? 0)) };
 }
 function subjectOf(j: Journal, known: Known): string {
   return known.guidance.guides.find((g) => g.id === j.discipline)?.subjects[0] ?? j.discipline;
 }
-function entryOf(j: Journal, campus: string, known: Known): JournalEntry {
+function entryOf(j: Journal, campus: string, known: Known, articles: number): JournalEntry {
   const named = (id: string | undefined): string | null =>
     id ? (known.journals.get(id)?.title ?? null) : null;
   const allowed = (entitlement: Library['providers'][number]['entitlement']): boolean =>
@@ -78,7 +86,7 @@ function entryOf(j: Journal, campus: string, known: Known): JournalEntry {
         text: `${r.from}–${r.to ?? 'now'}`,
       })),
     ],
-    articles: known.articles(j.issn),
+    articles,
   };
 }
 

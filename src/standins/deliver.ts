@@ -1,9 +1,11 @@
 /** A record as a made PDF, for the stand-ins that deliver one. */
 import { creators, fullName, numbering } from '../core/model/describe';
 import type { DiscoveryRecord } from '../core/model/record';
-import { fullTextOf } from '../standins/fullText';
-import type { PdfText } from '../standins/pdf';
-import type { MakePdf } from './pdfs';
+import { fullTextOf } from './fullText';
+import type { PdfText } from './pdf';
+
+/** Makes the bytes; in a thread of its own where there is one. */
+type MakePdf = (text: PdfText) => Promise<Uint8Array>;
 
 export async function pdfResponse(
   make: MakePdf,

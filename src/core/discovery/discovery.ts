@@ -1,0 +1,411 @@
+/**
+ * The application: what the app asks of a library and its index, made of a search engine and the library's data. Written once,
+ * for every engine; asks it in as few questions as it can, since it may stand across a network.
+ */
+import { alternativesFor, wantsAlternatives } from '../access/alternatives';
+import { type AccessItem, optionsFor } from '../access/options';
+import { wantedItem } from '../access/part';
+import { soonestWay, waysToRead } from '../access/ways';
+import type { AccessMoment, EngineConditions, EngineQuery, SearchEngine } from '../engine/port/engine';
+import type { Library, Policy } from '../model/library';
+import { peerReviewOf } from '../model/peerReview';
+import { type Journal, NO_RECORD, type ReferenceItem } from '../model/record';
+import type { Slip, Wanted } from '../model/slip';
+import { type Minutes, parseDay, parseLocal } from '../model/time';
+import type { KbartLine } from '../model/titleList';
+import { WAIT_CLASSES, WAIT_LABEL } from '../model/waits';
+import type { WaysAnswer } from '../model/ways';
+import type { QueryNote } from '../query/plain';
+import type { AskedSearch } from '../query/read';
+import { GROUPS, type Group, type SearchRequest } from '../query/request';
+import { sentence, valueLabel } from '../query/sentence';
+import { type AskedWord, askedWords, type QueryNode } from '../query/tree';
+import { choose, type Match, type MatchResult } from '../references/match';
+import type { CopyHistory } from '../requests/history';
+import { promiseFor, type SlipPromise } from '../requests/promise';
+import { cslOfSlip } from '../requests/slip';
+import type {
+  BreakdownValue,
+  JournalsAnswer,
+  Moment,
+  RecordAnswer,
+  RelatedRecord,
+  ResolvedMatch,
+  ResolvedReference,
+  SearchAnswer,
+  Slice,
+  SuggestAnswer,
+  ValuesAnswer,
+} from './answers';
+import { candidatesFor } from './candidates';
+import type { Guidance } from './guidance';
+import { Items } from './items';
+import { findJournals } from './journals';
+import { explained, foldedWords, LineWriter, listing, relatedRecord } from './lines';
+import { recognise } from './recognise';
+import { repair } from './repair';
+import { journalOf, unindexedItem } from './unindexed';
+
+const VALUES_SHOWN = 500;
+/** Versions of a work whose ways are worked out for the page of one of them. */
+const VERSIONS_LOOKED_AT = 12;
+const RELATED_SHOWN = 40;
+const SUGGESTED = 4;
+
+/** All that belongs to the library beside its records. */
+export interface LibraryFile {
+  readonly library: Library;
+  readonly journals: ReadonlyMap<string, Journal>;
+  readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
+  readonly guidance: Guidance;
+}
+
+export class Discovery {
+  readonly #engine: SearchEngine;
+  readonly file: LibraryFile;
+  readonly #items: Items;
+  readonly #lines: LineWriter;
+  #library: Library;
+
+  constructor(engine: SearchEngine, file: LibraryFile) {
+    this.#engine = engine;
+    this.file = file;
+    this.#library = file.library;
+    this.#items = new Items(engine, file.journals, file.lines);
+    this.#lines = new LineWriter(this.#items, () => this.#library);
+  }
+
+  get library(): Library {
+    return this.#library;
+  }
+  /** Other rules from now on. The counts of waits by interlibrary loan follow when the index is built again. */
+  async setPolicy(policy: Policy): Promise<void> {
+    this.#library = { ...this.#library, policy };
+    this.#lines.forget();
+    await this.#engine.setPolicy(policy);
+  }
+
+  /** A search: its lines with their soonest ways, the counts of every group, and what was done with the words. */
+  async search(asked: AskedSearch, moment: Moment, slice: Slice): Promise<SearchAnswer> {
+    const began = performance.now();
+    const { request } = asked;
+    const at = parseLocal(moment.at) as Minutes;
+    const understood = await this.#understand(asked, moment);
+    const shown = listing(moment, at, request.needBy, wordsOf(understood.query.tree));
+    const query: EngineQuery = { ...understood.query, ...slice, explain: shown.asked };
+    const found = await this.#searchOrRepair(query, understood.mayRepair ? request.q : null);
+    const { answer } = found;
+    // What was repaired has other words, to be marked and explained.
+    const hits = await this.#lines.lines(
+      answer.slice,
+      found.tree === query.tree ? shown : listing(moment, at, request.needBy, wordsOf(found.tree)),
+    );
+    const counts = new Map(answer.breakdown.wait.map((v) => [v.value, v.count]));
+    return {
+      total: answer.total,
+      lines: answer.lines,
+      tookMs: Math.round((performance.now() - began) * 10) / 10,
+      indexed: answer.indexed,
+      hits,
+      breakdown: Object.fromEntries(
+        GROUPS.map((g) => [g, answer.breakdown[g].map((v) => this.#labelled(g, v))]),
+      ) as Record<Group, BreakdownValue[]>,
+      waits: WAIT_CLASSES.map((c) => ({ class: c, label: WAIT_LABEL[c], count: counts.get(c) ?? 0 })),
+      years: answer.years,
+      reach: answer.reach,
+      wider: answer.wider,
+      byNeed: answer.byNeed,
+      cost: answer.cost,
+      distinct: answer.distinct,
+      notes: [...understood.notes, ...found.notes],
+      sentence: sentence(request, this.#library.campuses),
+    };
+  }
+
+  /** What the words mean: taken as they are, or recognised as something more than words. */
+  async #understand(
+    { request, query }: AskedSearch,
+    moment: Moment,
+  ): Promise<{ query: EngineQuery; notes: readonly QueryNote[]; mayRepair: boolean }> {
+    const plain = engineQuery(request, query.tree, moment, query.sort ?? request.sort);
+    if (request.exact || request.syntax === 'cql')
+      return { query: plain, notes: query.notes, mayRepair: !request.exact };
+    const helped = await recognise(request.q, query.tree, this.#engine, plain);
+    return {
+      query: { ...plain, tree: helped.tree ?? query.tree },
+      notes: [...query.notes, ...helped.notes],
+      mayRepair: helped.tree === null,
+    };
+  }
+
+  /** @param q the words as written, for the way back from a repair; null when nothing is to be repaired */
+  async #searchOrRepair(query: EngineQuery, q: string | null) {
+    const answer = await this.#engine.search(query);
+    const asWritten = { tree: query.tree, answer, notes: [] as readonly QueryNote[] };
+    if (answer.total > 0) return asWritten;
+    if (answer.matched === 0 && q !== null) {
+      const repaired = await repair(q, query.tree as QueryNode, this.#engine, query);
+      if (repaired) {
+        const again = { ...query, tree: repaired.tree };
+        const explain = explained(wordsOf(repaired.tree));
+        return {
+          tree: repaired.tree,
+          answer: await this.#engine.search({ ...again, explain }),
+          notes: repaired.notes,
+        };
+      }
+    }
+    return { ...asWritten, notes: await this.#unknownNotes(query.tree) };
+  }
+
+  /** What to say about words that stand in no record: which they are, and that they are why nothing was found. */
+  async #unknownNotes(tree: EngineQuery['tree']): Promise<readonly QueryNote[]> {
+    const asked = foldedWords(wordsOf(tree));
+    const counts = await this.#engine.frequencies(asked);
+    const unknown = asked.filter((_, i) => counts[i] === 0).map((w) => w.text);
+    if (!unknown.length) return [];
+    const list = unknown.map((w) => `“${w}”`).join(', ');
+    const left = unknown.length === 1 ? 'it' : 'them';
+    return [
+      { code: 'unknown-word', text: `No record has ${list}. Check the spelling, or leave ${left} out.` },
+    ];
+  }
+
+  /** Whole records of a search, every one for itself. */
+  async retrieve({ request, query }: AskedSearch, moment: Moment, slice: Slice) {
+    const asked = engineQuery(request, query.tree, moment, query.sort ?? request.sort);
+    const { total, slice: found } = await this.#engine.search({ ...asked, ...slice, apart: true });
+    return { total, records: await this.#items.records(found.map((line) => line.id)) };
+  }
+
+  #labelled(group: Group, v: { value: string; count: number }): BreakdownValue {
+    const campus = group === 'place' ? this.#library.campuses.find((c) => c.id === v.value)?.name : undefined;
+    return { ...v, label: campus ?? valueLabel(group, v.value) };
+  }
+
+  async values(
+    { request, query }: AskedSearch,
+    moment: Moment,
+    group: Group,
+    contains: string,
+  ): Promise<ValuesAnswer> {
+    const asked = engineQuery(request, query.tree, moment, request.sort);
+    const { values, distinct } = await this.#engine.values(asked, group, contains, VALUES_SHOWN);
+    return { values: values.map((v) => this.#labelled(group, v)), distinct };
+  }
+
+  async suggest(typed: string): Promise<SuggestAnswer> {
+    return { suggestions: await this.#engine.suggest(typed, SUGGESTED) };
+  }
+  async guidance(): Promise<Guidance> {
+    return this.file.guidance;
+  }
+  journals(q: string, campus: string, limit: number): Promise<JournalsAnswer> {
+    return findJournals(q, campus, limit, {
+      ...this.file,
+      library: this.#library,
+      articles: (issns) =>
+        this.#engine.matching(
+          issns.map((value) => ({ op: 'code', code: 'issn', value })),
+          null,
+        ),
+    });
+  }
+
+  /** A record with all that decides how it can be had; null when there is none. */
+  item(id: string): Promise<AccessItem | null> {
+    return this.#items.one(id);
+  }
+
+  async record(id: string): Promise<RecordAnswer | null> {
+    const item = await this.item(id);
+    if (!item) return null;
+    const { record, journal } = item;
+    const tied = (await this.#engine.relations(id, RELATED_SHOWN)) ?? { work: [], cites: [], citedBy: [] };
+    const ids = [
+      ...tied.work,
+      ...tied.cites,
+      ...tied.citedBy,
+      ...[record.host, record.retraction?.notice, record.retracts].flatMap((x) => x ?? []),
+    ];
+    const known = new Map((await this.#items.records(ids)).map((r) => [r.id as string, relatedRecord(r)]));
+    const related = (one: string | undefined): RelatedRecord | null =>
+      one === undefined ? null : (known.get(one) ?? null);
+    const all = (list: readonly string[]): RelatedRecord[] => list.flatMap((x) => known.get(x) ?? []);
+    return {
+      record,
+      journal: journal
+        ? {
+            id: journal.id,
+            title: journal.title,
+            issn: journal.issn,
+            refereed: journal.refereed,
+            from: journal.from,
+            to: journal.to,
+          }
+        : null,
+      host: related(record.host),
+      peerReview: peerReviewOf(record, journal),
+      places: placesOf(item, this.#library),
+      coverage: coverageOf(item, this.#library),
+      editions: all(tied.work),
+      cites: all(tied.cites),
+      citedBy: all(tied.citedBy),
+      retraction: related(record.retraction?.notice),
+      retracts: related(record.retracts),
+    };
+  }
+
+  /** The record that a reference means, if that is sure enough, and those that it might mean. */
+  async matchReference(said: ReferenceItem): Promise<MatchResult> {
+    const records = await this.#items.records(await candidatesFor(said, this.#engine));
+    return choose(
+      said,
+      records.map((record) => ({ record })),
+    );
+  }
+
+  /** What references mean, and when each could be read. */
+  async resolve(
+    items: readonly ReferenceItem[],
+    moment: Moment,
+    needBy: string,
+  ): Promise<ResolvedReference[]> {
+    const out: ResolvedReference[] = [];
+    // One after the other: a time limit that passes meanwhile ends it between two.
+    for (const said of items) {
+      const { match, others } = await this.matchReference(said);
+      const known = await this.#items.byId([match, ...others].flatMap((m) => m?.id ?? []));
+      const shown = (m: Match): ResolvedMatch[] => {
+        const item = known.get(m.id);
+        return item ? [this.#resolved(m, item, moment, needBy)] : [];
+      };
+      out.push({ match: match ? (shown(match)[0] ?? null) : null, others: others.flatMap(shown) });
+    }
+    return out;
+  }
+  #resolved(m: Match, item: AccessItem, moment: Moment, needBy: string): ResolvedMatch {
+    const at = parseLocal(moment.at) as Minutes;
+    const { best, wait } = soonestWay(item, this.#library, moment.situation, at, parseDay(needBy));
+    const { abstract: _abstract, ...csl } = item.record.csl;
+    return {
+      ...m,
+      csl,
+      kind: item.record.kind,
+      line: relatedRecord(item.record).line,
+      wait: { ...wait, verdict: best?.verdict ?? null },
+      best: best
+        ? {
+            title: best.title,
+            place: best.place,
+            price: best.price,
+            chance: best.chance,
+            action: best.action,
+          }
+        : null,
+    };
+  }
+
+  /** An item that has no record: what its journal's coverage and shelves still make possible. */
+  #unindexed(csl: ReferenceItem): AccessItem {
+    const { journals, lines } = this.file;
+    const journal = journalOf(csl, journals.values());
+    return unindexedItem(csl, journal, journal ? (lines.get(journal.id) ?? []) : []);
+  }
+  /** What a slip asks for, with all that decides how it can be had; null when its record is gone. */
+  async slipItem(slip: Pick<Slip, 'record' | 'item' | 'wanted'>): Promise<AccessItem | null> {
+    const item = slip.record === NO_RECORD ? null : await this.#items.one(slip.record);
+    // Without a record, or with only its journal's: what the fields say, and what the journal's coverage makes of it.
+    return slip.record === NO_RECORD || (item?.record.kind === 'journal' && slip.wanted === 'article')
+      ? this.#unindexed(cslOfSlip(slip.item))
+      : item;
+  }
+
+  /** Ways to read a record, by its id, or something that has none, by its description. */
+  async ways(
+    asked: string | ReferenceItem,
+    moment: Moment,
+    needBy: string,
+    part?: Wanted,
+  ): Promise<WaysAnswer | null> {
+    const item = typeof asked === 'string' ? await this.#items.one(asked) : this.#unindexed(asked);
+    if (!item) return null;
+    const at = parseLocal(moment.at) as Minutes;
+    const need = parseDay(needBy);
+    const wanted = part ? wantedItem(item, part) : item;
+    const answer = waysToRead(wanted, this.#library, moment.situation, at, need, true);
+    if (!wantsAlternatives(answer.best)) return answer;
+    const versions = await this.#versions(item);
+    return {
+      ...answer,
+      alternatives: alternativesFor(item, versions, this.#library, moment.situation, at, need),
+    };
+  }
+  /** The other records of an item's work, with what they depend on. */
+  async #versions(item: AccessItem): Promise<AccessItem[]> {
+    if (item.record.id === NO_RECORD) return [];
+    const tied = await this.#engine.relations(item.record.id, VERSIONS_LOOKED_AT);
+    return [...(await this.#items.byId(tied?.work ?? [])).values()];
+  }
+
+  async promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null> {
+    const item = await this.slipItem(slip);
+    if (!item) return null;
+    const versions = slip.editions === 'this' ? [] : await this.#versions(item);
+    return promiseFor(
+      slip,
+      item,
+      this.#library,
+      moment.situation,
+      parseLocal(moment.at) as Minutes,
+      history,
+      versions,
+    );
+  }
+}
+
+/** A search as the engine is asked for it; the slice is the caller's. */
+const engineQuery = (
+  request: SearchRequest,
+  tree: EngineQuery['tree'],
+  moment: Moment,
+  sort: EngineQuery['sort'],
+): EngineQuery => ({
+  ...conditionsOf(request, moment),
+  tree,
+  sort,
+  needBy: request.needBy,
+  offset: 0,
+  limit: 0,
+});
+const conditionsOf = (
+  { reach, keep, drop, from, to, since }: SearchRequest,
+  moment: Moment,
+): EngineConditions => ({ reach, keep, drop, from, to, ...accessMoment(moment, since) });
+const accessMoment = ({ situation, at }: Moment, since: AccessMoment['since']): AccessMoment => ({
+  situation,
+  at: parseLocal(at) as Minutes,
+  since,
+});
+const wordsOf = (tree: EngineQuery['tree']): readonly AskedWord[] =>
+  tree.op === 'closest' ? tree.words.map((text) => ({ text, prefix: false })) : askedWords(tree);
+
+/** Copies by campus and partner; those that have none are left out. */
+function placesOf({ record, host }: AccessItem, library: Library): RecordAnswer['places'] {
+  const copies = [...(record.copies ?? []), ...(host?.copies ?? [])];
+  const partnerCopies = [...(record.partnerCopies ?? []), ...(host?.partnerCopies ?? [])];
+  return [
+    ...library.campuses.map((c) => ({ name: c.name, copies: copies.filter((k) => k.campus === c.id) })),
+    ...library.partners.map((p) => ({
+      name: p.name,
+      copies: partnerCopies.filter((k) => k.partner === p.id),
+    })),
+  ].filter((p) => p.copies.length);
+}
+/** What each provider says: shows it, or why not. */
+const coverageOf = (item: AccessItem, library: Library): RecordAnswer['coverage'] =>
+  optionsFor(item, library).flatMap((o) =>
+    o.type === 'online' || o.type === 'not-online'
+      ? [{ provider: o.provider.name, id: o.provider.id, shown: o.type === 'online', text: o.why }]
+      : [],
+  );

@@ -1,0 +1,94 @@
+/** The worker thread that holds the index: takes questions as messages, answers in order. */
+import { readFileSync } from 'node:fs';
+import { parentPort, workerData } from 'node:worker_threads';
+import type { Moment } from '../core/discovery/answers';
+import { TimeUp } from '../core/engine/match/timeUp';
+import { readReference } from '../core/references/read';
+import { splitReferences } from '../core/references/split';
+import { decodeModel, type Model } from '../core/references/tagger';
+import type { Question, Reply } from './pool';
+import { DiscoveryService } from './service';
+import type { SharedIndex } from './shared';
+
+type Method = (...args: never[]) => unknown;
+type Methods = readonly (readonly [name: string, method: Method])[];
+
+/** The service's methods, by the names that the host asks them by. */
+const methodsOf = (service: DiscoveryService): Methods => [
+  ['search', service.search.bind(service)],
+  ['retrieve', service.retrieve.bind(service)],
+  ['values', service.values.bind(service)],
+  ['suggest', service.suggest.bind(service)],
+  ['journals', service.journals.bind(service)],
+  ['guidance', service.guidance.bind(service)],
+  ['record', service.record.bind(service)],
+  ['resolve', service.resolve.bind(service)],
+  ['ways', service.ways.bind(service)],
+  ['promise', service.promise.bind(service)],
+  ['setPolicy', service.setPolicy.bind(service)],
+];
+
+/** Splitting and reading pasted references; `late` says when a question's time is over. */
+function referenceMethods(service: DiscoveryService, late: () => boolean): Methods {
+  let model: Model | undefined;
+  /** The model for reading references stands among the files that browsers load, too. */
+  const theModel = (): Model => {
+    model ??= decodeModel(readFileSync(new URL('../client/models/references.bin', import.meta.url)));
+    return model;
+  };
+  return [
+    ['splitReferences', (text: string) => splitReferences(text).map((r) => r.text)],
+    [
+      'readReferences',
+      async (texts: readonly string[], moment: Moment, needBy: string) => {
+        const read = texts.map((text) => {
+          if (late()) throw new TimeUp();
+          return readReference(text, theModel());
+        });
+        const items = read.map((r) => r.csl);
+        const found = await service.resolve(items, moment, needBy);
+        return read.map((r, i) => ({ ...r, ...found[i] }));
+      },
+    ],
+  ];
+}
+
+/**
+ * Opens the index and answers questions for as long as the thread lives. Throws when this is no worker thread.
+ * @param more methods beside the service's own, for those who answer from the same data: the stand-ins
+ */
+export function answerQuestions(more: (service: DiscoveryService) => Methods = () => []): void {
+  if (!parentPort) throw new Error('This runs in a worker thread.');
+  const port = parentPort;
+  const { dir, shared, limit } = workerData as { dir: string; shared: SharedIndex; limit: number };
+  let until = Number.POSITIVE_INFINITY;
+  const late = (): boolean => performance.now() > until;
+  const service = DiscoveryService.open(dir, shared);
+  service.engine.evaluator.expired = late;
+  /** A Map: what stands on every object's prototype is no method of ours. */
+  const methods = new Map<string, Method>([
+    ...methodsOf(service),
+    ...referenceMethods(service, late),
+    ...more(service),
+  ]);
+  const reply = async ({ n, method, args }: Question): Promise<Reply> => {
+    until = performance.now() + limit;
+    try {
+      const work = methods.get(method);
+      if (!work) throw new Error(`There is no method ${method}.`);
+      return { n, json: JSON.stringify(await work(...(args as never[]))) ?? 'null' };
+    } catch (error) {
+      return {
+        n,
+        error: error instanceof Error ? (error.stack ?? error.message) : String(error),
+        slow: error instanceof TimeUp,
+      };
+    }
+  };
+  port.on('message', (question: Question) => {
+    void reply(question).then((answer) => {
+      if (question.n >= 0) port.postMessage(answer);
+    });
+  });
+  port.postMessage({ ready: service.health() });
+}
