@@ -1,11 +1,11 @@
 /** Another library than the demo's: other scripts, odd ids, many campuses, headings in German; everything still found and counted. */
 
-import type { AccessItem } from '../core/access/options';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { asked } from '../../tests/fixtures/world';
+import type { AccessItem } from '../core/access/options';
 import { soonestWay } from '../core/access/ways';
 import { recordHref } from '../core/model/address';
 import type { CampusId, DiscoveryRecord } from '../core/model/record';
@@ -211,7 +211,8 @@ describe('many campuses, partners and sources', () => {
         const items = await Promise.all(hits.map((h) => service.item(h.id)));
         const classes = items.map(
           (item) =>
-            soonestWay(item as AccessItem, service.library, situation(at), parseLocal(AT) as Minutes).wait.class,
+            soonestWay(item as AccessItem, service.library, situation(at), parseLocal(AT) as Minutes).wait
+              .class,
         );
         for (const w of waits)
           expect([q, at, w.class, w.count]).toEqual([

@@ -24,8 +24,8 @@ import type {
   EngineTree,
   ValueCount,
 } from './port/engine';
-import { LOOKED_AT, titleJudge } from './rank/rank';
 import { Ranking, Works } from './rank/ranking';
+import { LOOKED_AT, titleJudge } from './rank/titleJudge';
 
 /** What the engine answers with inside this process: documents by their numbers. */
 export interface LocalAnswer extends Omit<EngineAnswer, 'slice' | 'indexed'> {

@@ -32,7 +32,7 @@ import {
 import { buildSpelling } from '../help/spelling';
 import { buildSuggestions } from '../help/suggest';
 import type { SuggestKind } from '../port/engine';
-import { ownWorth } from '../rank/rank';
+import { ownWorth } from '../rank/weights';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
 import { byLikeness, inOrder, listsInOrder } from './neighbours';
@@ -345,8 +345,8 @@ export class IndexBuilder {
       byCodePoint(allIds[a] as string, allIds[b] as string),
     );
     const ids = packStrings([...idOrder].map((i) => allIds[i] as string));
-    const byTitle = Uint32Array.from(titles.keys()).sort((a, b) =>
-      (titles[a] as string) < (titles[b] as string) ? -1 : 1,
+    const byTitle = Uint32Array.from(titles.keys()).sort(
+      (a, b) => byCodePoint(titles[a] as string, titles[b] as string) || a - b,
     );
     const titleRank = new Uint32Array(n);
     byTitle.forEach((doc, rank) => {

@@ -6,11 +6,7 @@
 import { FIELDS } from '../../query/tree';
 import { AGAIN, FAR, FIELD_END, type Section, VALUE_END } from '../format/format';
 import { growU32 } from './growable';
-
-/** Weight and length normalisation b of each field, in the order of FIELDS (BM25F: Robertson, Zaragoza, Taylor 2004). */
-export const FIELD_WEIGHT = [6, 5, 2.5, 2, 1, 1, 1, 2] as const;
-const FIELD_B = [0.5, 0.3, 0.4, 0.3, 0.7, 0.3, 0.3, 0] as const;
-export const K1 = 1.4;
+import { FIELD_B, FIELD_WEIGHT, K1 } from './weights';
 
 /** Where a builder puts words one by one: in memory, or in a file (see server/fileSpool). */
 export interface WordSpool {

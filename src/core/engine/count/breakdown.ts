@@ -130,7 +130,7 @@ export class Breakdown {
 
   /** The values to be shown: all of a small group, the most frequent of another, and those chosen in any case. */
   top(group: Group, q: { readonly keep: Choices; readonly drop: Choices }): ValueCount[] {
-    const chosen = [...(q.keep[group] ?? []), ...(q.drop[group] ?? [])];
+    const chosen = [...new Set([...(q.keep[group] ?? []), ...(q.drop[group] ?? [])])];
     if (!isOpenEnded(group)) {
       const all = this.all(group);
       const missing = chosen

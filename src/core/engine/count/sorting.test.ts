@@ -5,8 +5,8 @@ import { type Doc, doc, pack } from '../../../../tests/fixtures/facts';
 import { minutes } from '../../model/time';
 import { usesOf } from '../format/holders';
 import type { Matches } from '../format/postings';
-import { baseOf, gainOf } from '../rank/rank';
 import { Ranking, Works } from '../rank/ranking';
+import { baseOf, gainOf } from '../rank/weights';
 import { AccessView, CODE_SHIFT, LIST_OF } from './accessView';
 import {
   countCells,

@@ -7,7 +7,7 @@ import { Best } from '../count/best';
 import { STRETCH } from '../count/sorting';
 import { type Facts, mainLengthAt, SHARED_WORK, titleLengthAt, YEAR_MASK, yearAt } from '../format/facts';
 import type { Matches } from '../format/postings';
-import { baseOf, gainOf, MOST_BY_FIELDS, UNSCORED } from './rank';
+import { baseOf, gainOf, LEAST, MOST_BY_FIELDS, UNSCORED } from './weights';
 
 /** Of the works met in a search, those that may be among the best, with their best record; kept from one search to the next. */
 export class Works {
@@ -38,9 +38,6 @@ export interface Aim {
   /** Every record for itself. */
   readonly apart: boolean;
 }
-
-/** What every match is worth besides its words, so that those without any are still told apart by what they are. */
-const LEAST = 0.01;
 
 export class Ranking {
   readonly #data: Facts;

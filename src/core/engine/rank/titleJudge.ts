@@ -1,0 +1,76 @@
+/** A second look at the titles of the best: whether the words stand in them as they were asked. */
+import { ANALYSES } from '../../words/analysis';
+import { SMALL_WORDS } from '../../words/fold';
+import type { IndexData } from '../format/data';
+import { mainLengthAt, titleLengthAt } from '../format/facts';
+import { VALUE_END } from '../format/format';
+import { findString } from '../format/strings';
+import { TITLE_SHARES } from './weights';
+
+/** So many of the best by score are looked at a second time. */
+export const LOOKED_AT = 60;
+/**
+ * A judge of titles for one query's words: the factor by which a title that has them in order beats one that has not.
+ * `idsOf` gives the terms of a word. It also takes back what `gainOf` gave a main title by its length alone, where the words are not that main title.
+ */
+export function titleJudge(
+  data: IndexData,
+  asked: readonly string[],
+  idsOf: (word: string) => readonly number[],
+): ((doc: number) => number) | null {
+  const strong = asked.filter((w) => !SMALL_WORDS.has(w));
+  const sequence = (strong.length ? strong : asked).map(idsOf);
+  const letter = asked.map(idsOf);
+  if (!sequence.length) return null;
+  const small = new Set(strong.length ? smallTerms(data) : []);
+  const { forward, docStart } = data;
+  const standsAt = (ids: readonly (readonly number[])[], title: readonly number[], at: number): boolean =>
+    ids.every((terms, k) => terms.includes(title[at + k] as number));
+  const inOrder = (title: readonly number[], doc: number): { gain: number; main: boolean } => {
+    for (let at = 0; at + sequence.length <= title.length; at++) {
+      if (!standsAt(sequence, title, at)) continue;
+      if (at > 0) return { gain: TITLE_SHARES.within, main: false };
+      if (title.length === sequence.length) return { gain: TITLE_SHARES.whole, main: true };
+      const main = mainLengthAt(data, doc) === sequence.length;
+      return { gain: main ? TITLE_SHARES.main : TITLE_SHARES.begins, main };
+    }
+    return { gain: 0, main: false };
+  };
+  return (doc) => {
+    const whole: number[] = [];
+    for (let p = docStart[doc] as number, end = docStart[doc + 1] as number; p < end; p++) {
+      const t = forward[p] as number;
+      if (t <= VALUE_END) break;
+      whole.push(t);
+    }
+    const title = whole.filter((t) => !small.has(t));
+    const { gain, main } = inOrder(title, doc);
+    const has = sequence.filter((terms) => title.some((t) => terms.includes(t))).length / sequence.length;
+    const close = sequence.length / Math.max(sequence.length, titleLengthAt(data, doc));
+    const taken =
+      !main && has === 1 && mainLengthAt(data, doc) === sequence.length && close < TITLE_SHARES.mainTitle;
+    const back = taken
+      ? (1 + TITLE_SHARES.gain + TITLE_SHARES.close * close * close) /
+        (1 + TITLE_SHARES.gain + TITLE_SHARES.close * TITLE_SHARES.mainTitle * TITLE_SHARES.mainTitle)
+      : 1;
+    return (
+      back *
+      (1 +
+        gain +
+        TITLE_SHARES.words * has +
+        (gain > 0 && standsAt(letter, whole, 0) ? TITLE_SHARES.letter : 0))
+    );
+  };
+}
+
+const smallKept = new WeakMap<IndexData, readonly number[]>();
+function smallTerms(data: IndexData): readonly number[] {
+  let ids = smallKept.get(data);
+  if (!ids) {
+    ids = [...SMALL_WORDS]
+      .flatMap((w) => ANALYSES[data.analysis].termsFor(w).map((t) => findString(data.terms, t)))
+      .filter((t) => t >= 0);
+    smallKept.set(data, ids);
+  }
+  return ids;
+}
