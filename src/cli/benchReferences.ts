@@ -287,7 +287,7 @@ const moment = {
 };
 began = performance.now();
 const items = splitReferences(bibliography).map((s) => readReference(s.text, model).csl);
-service.resolve(items, moment, '2026-11-20');
+await service.resolve(items, moment, '2026-11-20');
 const wholeMs = Math.round(performance.now() - began);
 
 const result = {

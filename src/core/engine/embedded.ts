@@ -1,4 +1,5 @@
 /** The embedded engine behind the port: document numbers become ids, and records are read from where the index says they stand. */
+import { LRUCache } from 'lru-cache';
 import type { Policy } from '../model/library';
 import type { DiscoveryRecord } from '../model/record';
 import type { Group } from '../query/request';
@@ -26,6 +27,8 @@ import type {
 import type { EmbeddedEngine } from './search';
 
 const TITLES_LOOKED_AT = 40;
+/** Ids that were answered with and are mostly asked for next. */
+const IDS_KEPT = 20_000;
 /** Documents with all the words among their people that are looked at for one name that has them. */
 const NAMES_LOOKED_AT = 50;
 
@@ -34,6 +37,7 @@ export class EmbeddedSearch implements SearchEngine {
   readonly #engine: EmbeddedEngine;
   readonly #data: IndexData;
   readonly #recordAt: (doc: number) => DiscoveryRecord;
+  readonly #docs = new LRUCache<string, number>({ max: IDS_KEPT });
   #containers: ReadonlyMap<string, string> | null = null;
 
   /** @param recordAt a record by its document number */
@@ -79,12 +83,12 @@ export class EmbeddedSearch implements SearchEngine {
 
   async records(ids: readonly string[]): Promise<readonly (DiscoveryRecord | null)[]> {
     return ids.map((id) => {
-      const doc = this.#engine.find(id);
+      const doc = this.#doc(id);
       return doc < 0 ? null : this.#recordAt(doc);
     });
   }
   async relations(id: string, most: number): Promise<Relations | null> {
-    const doc = this.#engine.find(id);
+    const doc = this.#doc(id);
     if (doc < 0) return null;
     const { citeStart, cite, citedStart, cited } = this.#data;
     const listed = (start: Uint32Array, list: Uint32Array): string[] =>
@@ -144,8 +148,15 @@ export class EmbeddedSearch implements SearchEngine {
     this.#engine.setPolicy(policy);
   }
 
+  /** A document's id. Its record is asked for next, so that it is read already, and the way back is remembered. */
   #id(doc: number): string {
-    return this.#engine.idAt(doc);
+    const { id } = this.#recordAt(doc);
+    this.#docs.set(id, doc);
+    return id;
+  }
+  /** A document by its id; -1: there is none. */
+  #doc(id: string): number {
+    return this.#docs.get(id) ?? this.#engine.find(id);
   }
   /** The documents of a document's work; none when it stands alone. */
   #work(doc: number): Uint32Array {

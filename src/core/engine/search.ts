@@ -14,7 +14,7 @@ import { type Counted, Counter } from './count/counter';
 import { GroupValues, OPEN_ENDED } from './count/groupValues';
 import type { IndexData } from './format/data';
 import { firstFrom, type Matches } from './format/postings';
-import { findString, stringAt } from './format/strings';
+import { findString } from './format/strings';
 import { Evaluator } from './match/evaluate';
 import type {
   AccessMoment,
@@ -44,8 +44,6 @@ export class EmbeddedEngine {
   #values: GroupValues;
   #conditions: ConditionReader;
   readonly #counter: Counter;
-  /** By document: where its id stands among the sorted ids. */
-  #ids: Uint32Array | null = null;
   readonly #works: Works;
 
   constructor(data: IndexData, library: Library) {
@@ -74,16 +72,6 @@ export class EmbeddedEngine {
   find(id: string): number {
     const k = findString(this.data.tables.id, id);
     return k < 0 ? -1 : (this.data.idDoc[k] as number);
-  }
-
-  /** A record's id by its position. */
-  idAt(doc: number): string {
-    if (!this.#ids) {
-      const { idDoc } = this.data;
-      this.#ids = new Uint32Array(idDoc.length);
-      for (let k = 0; k < idDoc.length; k++) this.#ids[idDoc[k] as number] = k;
-    }
-    return stringAt(this.data.tables.id, this.#ids[doc] as number);
   }
 
   #view(situation: ReaderSituation, at: Minutes): AccessView {
