@@ -5,6 +5,9 @@ import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { bundleNode } from './bundle.mjs';
 
+import { compileMessages } from './messages.mjs';
+
+await compileMessages();
 const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' };
 const astro = spawnSync(
   process.execPath,

@@ -2,7 +2,9 @@
 import { spawnSync } from 'node:child_process';
 import { bundleNode } from './bundle.mjs';
 import { withLargePages } from './memory.mjs';
+import { compileMessages } from './messages.mjs';
 
+await compileMessages();
 const [name, ...args] = process.argv.slice(2);
 /** Programs that come with another: a thread, an engine that a benchmark loads. */
 const WITH = { bench: ['peerEngine', 'worldWorker'], demoIndex: ['worldWorker'] };

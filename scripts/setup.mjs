@@ -51,6 +51,11 @@ export function ensurePackages() {
   writeFileSync(stamp, digest);
 }
 
+/** The catalogue of words, compiled; cheap enough to be done each time. */
+export function ensureMessages() {
+  run(process.execPath, ['scripts/messages.mjs']);
+}
+
 export function ensureChromium() {
   const found = spawnSync('sh', ['-c', 'command -v chromium || command -v chromium-browser'], {
     encoding: 'utf8',
@@ -70,7 +75,16 @@ export function ensureChromium() {
   });
 }
 
-const SOURCES = ['src', 'public', 'scripts/build.mjs', 'scripts/bundle.mjs', 'astro.config.mjs', ...PACKAGES];
+const SOURCES = [
+  'src',
+  'messages',
+  'scripts/messages.mjs',
+  'public',
+  'scripts/build.mjs',
+  'scripts/bundle.mjs',
+  'astro.config.mjs',
+  ...PACKAGES,
+];
 export function ensureBuild() {
   const stamp = 'dist/made-from';
   const digest = digestOf(...SOURCES);

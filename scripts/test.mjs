@@ -2,9 +2,10 @@
 // so that one run tells everything; the last line counts.
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { ensurePackages } from './setup.mjs';
+import { ensureMessages, ensurePackages } from './setup.mjs';
 
 ensurePackages();
+ensureMessages();
 mkdirSync('.cache', { recursive: true });
 let passed = 0;
 let failed = 0;

@@ -1,4 +1,5 @@
 /** Aside: what was set aside, latest first, each with when it could be read now. */
+
 import { useQueries } from '@tanstack/react-query';
 import { useState } from 'react';
 import { asideOf, putBackAside, takeFromAside } from '../../browser/aside';
@@ -6,6 +7,7 @@ import { getWays } from '../../browser/client';
 import type { AsideItem } from '../../browser/rows';
 import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
+import { say } from '../../words/generated/aside';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Undo } from '../kit/Undo';
@@ -35,10 +37,10 @@ function Aside() {
   return (
     <div className={styles.view}>
       <header className={styles.head}>
-        <h1>Aside</h1>
+        <h1>{say('aside.aside')}</h1>
         {items.length > 1 && (
           <button type="button" className={kit.link} onClick={() => drop(items)}>
-            Clear all
+            {say('aside.clearAll')}
           </button>
         )}
       </header>
@@ -46,8 +48,8 @@ function Aside() {
         said={
           gone.length > 0 &&
           (gone.length === 1
-            ? `“${gone[0]?.title}” is no longer here.`
-            : `${gone.length} are no longer here.`)
+            ? say('aside.isNoLongerHere', { title: gone[0]?.title })
+            : say('aside.areNoLongerHere', { gone: gone.length }))
         }
         back={() => {
           void putBackAside(theStore(), gone);
@@ -56,8 +58,8 @@ function Aside() {
       />
       {items.length === 0 && (
         <p className={styles.hint}>
-          Nothing is set aside. In the results press <kbd className={kit.key}>a</kbd> on a line; in References
-          set aside all that was found.
+          {say('aside.nothingIsSetAsideInThe')} <kbd className={kit.key}>a</kbd>{' '}
+          {say('aside.onALineInReferencesSet')}
         </p>
       )}
       <ol>
@@ -71,7 +73,8 @@ function Aside() {
               <p className={styles.hint}>{i.line}</p>
             </div>
             <button type="button" className={kit.link} onClick={() => drop([i])}>
-              Remove<span className="sr">: {i.title}</span>
+              {say('aside.remove')}
+              <span className="sr">: {i.title}</span>
             </button>
           </li>
         ))}

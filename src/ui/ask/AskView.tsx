@@ -1,4 +1,5 @@
 /** The ask desk: a question with what it is about, and what was answered. Reports of broken links stand among them. */
+
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getAnswers, getRecord } from '../../browser/client';
@@ -10,6 +11,7 @@ import { recordHref } from '../../core/model/address';
 import { clockOf, clockText, dayOf, dayText, parseLocal } from '../../core/model/time';
 import { readRequest } from '../../core/query/request';
 import { sentence } from '../../core/query/sentence';
+import { say } from '../../words/generated/ask';
 import { App, useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -50,7 +52,7 @@ function Ask() {
       : '';
   const send = async () => {
     if (!text.trim()) {
-      setSaid('There is no question yet. Write what you are looking for, and by when.');
+      setSaid(say('ask.thereIsNoQuestionYetWrite'));
       document.getElementById('question')?.focus();
       return;
     }
@@ -67,7 +69,7 @@ function Ask() {
         asked: moment.at,
       });
       setText('');
-      setSaid('Asked. The answer comes here.');
+      setSaid(say('ask.askedTheAnswerComesHere'));
     } catch (error) {
       setSaid(notKept(error));
     } finally {
@@ -77,7 +79,7 @@ function Ask() {
   const answerOf = (q: Question) => answers.data?.find((a) => a.id === q.id);
   return (
     <div className={styles.view}>
-      <h1>Ask a librarian</h1>
+      <h1>{say('ask.askALibrarian')}</h1>
       <form
         className={styles.form}
         onSubmit={(e) => {
@@ -87,15 +89,12 @@ function Ask() {
       >
         {about && (
           <p className={styles.about}>
-            <span>{record ? 'About' : 'With your search'}</span>{' '}
+            <span>{record ? say('ask.about') : say('ask.withYourSearch')}</span>{' '}
             {record ? <a href={recordHref(record)}>{about}</a> : <a href={`/?${search}`}>{about}</a>}
           </p>
         )}
-        <label htmlFor="question">Your question</label>
-        <p className={styles.hint}>
-          Say what you are looking for, what for, and by when. The desk sits on working days from nine to
-          five.
-        </p>
+        <label htmlFor="question">{say('ask.yourQuestion')}</label>
+        <p className={styles.hint}>{say('ask.sayWhatYouAreLookingFor')}</p>
         <textarea
           id="question"
           value={text}
@@ -106,24 +105,25 @@ function Ask() {
         />
         <div className={styles.row}>
           <button type="submit" className={kit.main}>
-            Ask
+            {say('ask.ask')}
           </button>
           <p role="status">{said}</p>
         </div>
       </form>
       {answers.isError && <Failure error={answers.error} again={() => void answers.refetch()} />}
       <section aria-labelledby="asked">
-        <h2 id="asked">What you asked</h2>
+        <h2 id="asked">{say('ask.whatYouAsked')}</h2>
         <Undo
-          said={gone && (gone.kind === 'link' ? 'The report was taken back.' : 'The question was removed.')}
+          said={
+            gone &&
+            (gone.kind === 'link' ? say('ask.theReportWasTakenBack') : say('ask.theQuestionWasRemoved'))
+          }
           back={() => {
             if (gone) void bringBackQuestion(theStore(), gone);
             setGone(null);
           }}
         />
-        {questions.length === 0 && (
-          <p className={styles.hint}>Nothing yet. Broken links that you report stand here, too.</p>
-        )}
+        {questions.length === 0 && <p className={styles.hint}>{say('ask.nothingYetBrokenLinksThatYou')}</p>}
         <ol className={styles.list}>
           {questions.map((q) => {
             const a = answerOf(q);
@@ -132,7 +132,7 @@ function Ask() {
                 <p className={styles.when}>{when(q.asked)}</p>
                 <div>
                   <p className={styles.subject}>
-                    {q.kind === 'link' && <span className={kit.tag}>broken link</span>}{' '}
+                    {q.kind === 'link' && <span className={kit.tag}>{say('ask.brokenLink')}</span>}{' '}
                     {q.record ? (
                       <a href={recordHref(q.record)}>{q.subject}</a>
                     ) : q.search ? (
@@ -144,10 +144,10 @@ function Ask() {
                   <p className={styles.text}>{q.text}</p>
                   {a ? (
                     <p className={styles.answer}>
-                      <b>The desk, {when(a.time)}:</b> {a.text}
+                      <b>{say('ask.theDesk', { time: when(a.time) })}</b> {a.text}
                     </p>
                   ) : (
-                    <p className={styles.hint}>Not answered yet.</p>
+                    <p className={styles.hint}>{say('ask.notAnsweredYet')}</p>
                   )}
                   <button
                     type="button"
@@ -157,7 +157,7 @@ function Ask() {
                       void dropQuestion(theStore(), q.id);
                     }}
                   >
-                    {q.kind === 'link' ? 'Take the report back' : 'Remove'}
+                    {q.kind === 'link' ? say('ask.takeTheReportBack') : say('ask.remove')}
                     <span className="sr">: {q.subject}</span>
                   </button>
                 </div>

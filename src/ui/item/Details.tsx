@@ -6,6 +6,7 @@ import { fullName } from '../../core/model/describe';
 import { AUDIENCES, CARRIERS, KINDS, languageLabel } from '../../core/model/kinds';
 import type { Copy, CopyStatus, PartnerCopy } from '../../core/model/record';
 import { dayText, parseDay } from '../../core/model/time';
+import { say } from '../../words/generated/item';
 import styles from './item.module.css';
 import { Section } from './Section';
 
@@ -26,25 +27,32 @@ function statusText(s: CopyStatus): string {
     case 'in':
       return 'in';
     case 'out':
-      return `on loan until ${day(s.due)}${s.queue ? `, ${s.queue} waiting` : ''}`;
+      return say('item.onLoanUntil', {
+        due: day(s.due),
+        part: s.queue ? say('item.waiting', { queue: s.queue }) : '',
+      });
     case 'transit':
-      return `in transit, expected ${day(s.due)}`;
+      return say('item.inTransitExpected', { due: day(s.due) });
     case 'missing':
       return 'missing';
   }
 }
-const RULE = { loan: '', 'short-loan': 'short loan', premises: 'read on the premises' } as const;
+const RULE = {
+  loan: '',
+  'short-loan': say('item.shortLoan'),
+  premises: say('item.readOnThePremises'),
+} as const;
 
 function Places({ answer, level }: Props) {
   if (!answer.places.length) return null;
   return (
-    <Section level={level} title="Where the copies stand">
+    <Section level={level} title={say('item.whereTheCopiesStand')}>
       <table className={styles.copies}>
         <thead className="sr">
           <tr>
-            <th>Library</th>
-            <th>Shelf</th>
-            <th>Status</th>
+            <th>{say('item.library')}</th>
+            <th>{say('item.shelf')}</th>
+            <th>{say('item.status')}</th>
           </tr>
         </thead>
         <tbody>
@@ -92,13 +100,13 @@ export function Notices({ answer }: { answer: RecordAnswer }) {
     <>
       {retraction && (
         <p className={styles.notice} role="note">
-          This article has been retracted ({answer.record.retraction?.date.slice(0, 4)}).{' '}
-          <a href={recordHref(retraction.id)}>Read the notice</a> before you use it.
+          {say('item.thisArticleHasBeenRetracted', { date: answer.record.retraction?.date.slice(0, 4) })}
+          <a href={recordHref(retraction.id)}>{say('item.readTheNotice')}</a> {say('item.beforeYouUseIt')}
         </p>
       )}
       {retracts && (
         <p className={styles.notice} role="note">
-          Retracts: <a href={recordHref(retracts.id)}>{retracts.title}</a>
+          {say('item.retracts')} <a href={recordHref(retracts.id)}>{retracts.title}</a>
         </p>
       )}
     </>
@@ -117,14 +125,14 @@ export function About({ answer, level }: Props) {
   return (
     <div className={styles.details}>
       {csl.abstract && (
-        <Section level={level} title="Abstract">
+        <Section level={level} title={say('item.abstract')}>
           <p className={styles.abstract} lang={csl.language}>
             {csl.abstract}
           </p>
         </Section>
       )}
       {record.contents && (
-        <Section level={level} title="Contents">
+        <Section level={level} title={say('item.contents')}>
           <ol className={styles.contents}>
             {record.contents.map((c) => (
               <li key={c}>{c}</li>
@@ -133,7 +141,7 @@ export function About({ answer, level }: Props) {
         </Section>
       )}
       {record.subjects.length > 0 && (
-        <Section level={level} title="Subjects">
+        <Section level={level} title={say('item.subjects')}>
           <ul className={styles.terms}>
             {record.subjects.map((s) => (
               <li key={s}>
@@ -144,7 +152,7 @@ export function About({ answer, level }: Props) {
         </Section>
       )}
       {people.length > 0 && (
-        <Section level={level} title="People">
+        <Section level={level} title={say('item.people')}>
           <ul className={styles.terms}>
             {people.map(([n, role]) => (
               <li key={`${fullName(n)}${role}`}>
@@ -163,10 +171,14 @@ export function About({ answer, level }: Props) {
           </ul>
         </Section>
       )}
-      {answer.host && <Related level={level} title="In the book" list={[answer.host]} />}
-      <Related level={level} title="Editions and versions" list={answer.editions} />
-      <Related level={level} title={`Cited by ${answer.citedBy.length}`} list={answer.citedBy} />
-      <Related level={level} title={`Cites ${answer.cites.length}`} list={answer.cites} />
+      {answer.host && <Related level={level} title={say('item.inTheBook')} list={[answer.host]} />}
+      <Related level={level} title={say('item.editionsAndVersions')} list={answer.editions} />
+      <Related
+        level={level}
+        title={say('item.citedBy', { citedBy: answer.citedBy.length })}
+        list={answer.citedBy}
+      />
+      <Related level={level} title={say('item.cites', { cites: answer.cites.length })} list={answer.cites} />
     </div>
   );
 }
@@ -183,34 +195,34 @@ export function Facts({ answer, level }: Props) {
   const { record, peerReview, journal } = answer;
   const { csl } = record;
   const rows: readonly (readonly [string, string | undefined])[] = [
-    ['Kind', csl.genre ? `${KINDS[record.kind].label}, ${csl.genre}` : KINDS[record.kind].label],
-    ['Form', CARRIERS[record.carrier]],
+    [say('item.kind'), csl.genre ? `${KINDS[record.kind].label}, ${csl.genre}` : KINDS[record.kind].label],
+    [say('item.form'), CARRIERS[record.carrier]],
     [
-      'Published',
+      say('item.published'),
       [csl.publisher, csl['publisher-place'], csl.issued?.['date-parts'][0].join('-')]
         .filter(Boolean)
         .join(', '),
     ],
-    ['Series', csl['collection-title']],
-    ['Original title', csl['original-title']],
-    ['Edition', csl.edition],
-    ['Pages', csl['number-of-pages']],
-    ['Language', record.languages.map(languageLabel).join(', ')],
-    ['For', record.audience ? AUDIENCES[record.audience] : undefined],
+    [say('item.series'), csl['collection-title']],
+    [say('item.originalTitle'), csl['original-title']],
+    [say('item.edition'), csl.edition],
+    [say('item.pages'), csl['number-of-pages']],
+    [say('item.language'), record.languages.map(languageLabel).join(', ')],
+    [say('item.for'), record.audience ? AUDIENCES[record.audience] : undefined],
     ['ISBN', csl.ISBN],
     ['ISSN', csl.ISSN],
     ['DOI', csl.DOI],
-    ['Indexed from', record.source],
-    ['Record', record.id],
+    [say('item.indexedFrom'), record.source],
+    [say('item.record'), record.id],
   ];
   return (
     <div className={styles.details}>
-      <Section level={level} title="Peer review" id="peer-review">
+      <Section level={level} title={say('item.peerReview')} id="peer-review">
         <p>{peerReview.reason}</p>
       </Section>
       <Places answer={answer} level={level} />
       {answer.coverage.length > 0 && (
-        <Section level={level} title="Online coverage">
+        <Section level={level} title={say('item.onlineCoverage')}>
           <ul className={styles.plain}>
             {answer.coverage.map((c) => (
               <li key={c.text}>{c.text}</li>
@@ -218,7 +230,7 @@ export function Facts({ answer, level }: Props) {
           </ul>
         </Section>
       )}
-      <Section level={level} title="Details">
+      <Section level={level} title={say('item.details')}>
         <dl className={styles.facts}>
           {rows.map(([label, value]) =>
             value ? (
@@ -231,11 +243,13 @@ export function Facts({ answer, level }: Props) {
         </dl>
         {journal && (
           <p>
-            <a href={searchFor('journal', journal.title)}>Everything indexed from {journal.title}</a>
+            <a href={searchFor('journal', journal.title)}>
+              {say('item.everythingIndexedFrom', { title: journal.title })}
+            </a>
           </p>
         )}
         <p>
-          As a file:{' '}
+          {say('item.asAFile')}
           {FILES.map(([format, label], i) => (
             <span key={format}>
               {i > 0 && ' · '}

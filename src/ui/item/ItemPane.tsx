@@ -3,6 +3,7 @@ import { AskError, getRecord } from '../../browser/client';
 import type { Hit } from '../../core/discovery/answers';
 import { recordHref } from '../../core/model/address';
 import type { DayNumber } from '../../core/model/time';
+import { say } from '../../words/generated/item';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { About, Facts, Notices } from './Details';
@@ -23,8 +24,8 @@ const FIELD_WORD: Record<Hit['why'][number]['fields'][number], string> = {
   title: 'title',
   person: 'people',
   subject: 'subjects',
-  container: 'journal or book',
-  text: 'abstract or contents',
+  container: say('item.journalOrBook'),
+  text: say('item.abstractOrContents'),
   series: 'series',
   publisher: 'publisher',
   number: 'numbers',
@@ -32,12 +33,12 @@ const FIELD_WORD: Record<Hit['why'][number]['fields'][number], string> = {
 /** Why the search found it: where each of its words stands. */
 const Why = ({ why }: { why: Hit['why'] }) => (
   <p className={styles.why}>
-    Found by{' '}
+    {say('item.foundBy')}
     {why.map((w, i) => (
       <span key={w.word}>
         {i > 0 && ', '}
         <b>{w.word}</b>{' '}
-        {w.fields.length ? `(${w.fields.map((f) => FIELD_WORD[f]).join(', ')})` : '(not in this one)'}
+        {w.fields.length ? `(${w.fields.map((f) => FIELD_WORD[f]).join(', ')})` : say('item.notInThisOne')}
       </span>
     ))}
     .
@@ -55,16 +56,16 @@ export function ItemPane({ id, needBy, why, position, close, step }: Props) {
     <article className={styles.pane}>
       <div className={styles.paneHead}>
         <button type="button" className={styles.back} onClick={close}>
-          <kbd className={kit.key}>Esc</kbd> Breakdown
+          <kbd className={kit.key}>{say('item.esc')}</kbd> {say('item.breakdown')}
         </button>
         {position && (
           <p>
-            {position.at} of {position.of.toLocaleString('en')}
+            {say('item.of', { at: position.at, of: position.of })}
             <button
               type="button"
               className={styles.stepper}
               onClick={() => step(-1)}
-              aria-label="Previous result"
+              aria-label={say('item.previousResult')}
               disabled={position.at === 1}
             >
               ↑
@@ -73,7 +74,7 @@ export function ItemPane({ id, needBy, why, position, close, step }: Props) {
               type="button"
               className={styles.stepper}
               onClick={() => step(1)}
-              aria-label="Next result"
+              aria-label={say('item.nextResult')}
               disabled={position.at === position.of}
             >
               ↓
@@ -92,7 +93,7 @@ export function ItemPane({ id, needBy, why, position, close, step }: Props) {
           <Facts answer={query.data} level={3} />
         </>
       )}
-      {query.isPending && <p className={styles.hint}>Fetching the item…</p>}
+      {query.isPending && <p className={styles.hint}>{say('item.fetchingTheItem')}</p>}
     </article>
   );
 }

@@ -2,6 +2,7 @@ import type { RecordAnswer } from '../../core/discovery/answers';
 import { creators, editionText, fullName, numbering } from '../../core/model/describe';
 import { CARRIERS, KINDS } from '../../core/model/kinds';
 import { PEER_LABEL } from '../../core/model/peerReview';
+import { say } from '../../words/generated/item';
 import styles from './item.module.css';
 
 /** Title, people, where it appeared, what it is. `heading` is 1 on the record's own page. */
@@ -35,7 +36,7 @@ export function TitleBlock({
       <p>
         {csl['container-title'] && (
           <>
-            in <cite>{csl['container-title']}</cite>{' '}
+            {say('item.in')} <cite>{csl['container-title']}</cite>{' '}
           </>
         )}
         {imprint} · {(csl.genre ?? KINDS[record.kind].label).toLowerCase()}
@@ -44,7 +45,7 @@ export function TitleBlock({
           `, ${CARRIERS[record.carrier].toLowerCase()}`}{' '}
         · {PEER_LABEL[peerReview.status]}{' '}
         <a href={heading === 1 ? '#peer-review' : `${href}#peer-review`} title={peerReview.reason}>
-          why?
+          {say('item.why')}
         </a>
       </p>
     </header>

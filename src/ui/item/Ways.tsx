@@ -1,4 +1,5 @@
 /** Ways to read: a vertical line in time, the best on top with its one main button. */
+
 import { useQuery } from '@tanstack/react-query';
 import { isAside, setAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
@@ -9,6 +10,7 @@ import { recordHref } from '../../core/model/address';
 import type { Week } from '../../core/model/library';
 import { type DayNumber, dayText, isoDay } from '../../core/model/time';
 import type { Alternative, Way } from '../../core/model/ways';
+import { say } from '../../words/generated/item';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -18,7 +20,15 @@ import { useMoney } from '../kit/useMoney';
 import styles from './item.module.css';
 import { slipHref, VERDICT_TEXT } from './links';
 
-const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+const DAYS = [
+  say('item.sunday'),
+  say('item.monday'),
+  say('item.tuesday'),
+  say('item.wednesday'),
+  say('item.thursday'),
+  say('item.friday'),
+  say('item.saturday'),
+];
 
 const hours = (week: Week, d: number): string => (week[d] ? `${week[d]?.[0]}–${week[d]?.[1]}` : 'closed');
 
@@ -27,15 +37,19 @@ function Hours({ campus, main }: { campus: string; main: boolean }) {
   const place = info.campuses.find((c) => c.id === campus);
   if (!place) return null;
   return (
-    <Popover className={main ? kit.main : kit.link} label="Hours" describe={`Hours of ${place.name}`}>
+    <Popover
+      className={main ? kit.main : kit.link}
+      label={say('item.hours')}
+      describe={say('item.hoursOf', { name: place.name })}
+    >
       <p className={kit.legend}>{place.name}</p>
       <table className={styles.hours}>
         {place.vacationHours && (
           <thead>
             <tr>
               <td />
-              <th scope="col">in term</th>
-              <th scope="col">in vacation</th>
+              <th scope="col">{say('item.inTerm')}</th>
+              <th scope="col">{say('item.inVacation')}</th>
             </tr>
           </thead>
         )}
@@ -53,7 +67,7 @@ function Hours({ campus, main }: { campus: string; main: boolean }) {
       <p className={styles.hint}>
         {[...(place.closings ?? []), ...info.policy.holidays]
           .slice(0, 4)
-          .map((h) => `${h.name}: ${h.from === h.to ? h.from : `${h.from} to ${h.to}`}`)
+          .map((h) => `${h.name}: ${h.from === h.to ? h.from : say('item.to', { from: h.from, to: h.to })}`)
           .join('; ')}
       </p>
     </Popover>
@@ -76,14 +90,14 @@ function Action({
   if (action.do === 'open') {
     return (
       <a className={style} href={action.href} target="_blank" rel="noopener" data-read>
-        Read
+        {say('item.read')}
       </a>
     );
   }
   if (action.do === 'slip') {
     return (
       <a className={style} href={slipHref(record, action, needBy)}>
-        Make slip
+        {say('item.makeSlip')}
       </a>
     );
   }
@@ -97,11 +111,11 @@ function Lenders({ lenders }: { lenders: NonNullable<Way['lenders']> }) {
   const reasons = [...new Set(excluded.map((e) => e.why))];
   return (
     <details className={styles.lenders}>
-      <summary>Who is asked, and who is not</summary>
+      <summary>{say('item.whoIsAskedAndWhoIs')}</summary>
       <ol>
         {asked.map((a) => (
           <li key={a.name}>
-            {a.name}, {Math.round(a.p * 100)} %, {a.days} working {a.days === 1 ? 'day' : 'days'}
+            {say('item.working', { name: a.name, round: Math.round(a.p * 100), days: a.days })}
           </li>
         ))}
       </ol>
@@ -130,7 +144,7 @@ function Alternatives({
 }) {
   return (
     <div className={styles.alternatives}>
-      <p className={styles.wayTitle}>{late ? 'If that is too late' : 'What else would do'}</p>
+      <p className={styles.wayTitle}>{late ? say('item.ifThatIsTooLate') : say('item.whatElseWouldDo')}</p>
       <ul>
         {list.map((a) => (
           <li key={`${a.sort}${a.record ?? a.title}`}>
@@ -194,21 +208,19 @@ export function Ways({
       reader: reader.id,
       kind: 'link',
       subject: title,
-      text: `The link to ${way.place} did not work.`,
+      text: say('item.theLinkToDidNotWork', { place: way.place }),
       record,
       way: way.id,
       asked: moment.at,
     });
   return (
-    <section aria-label="Ways to read" aria-busy={query.isPending}>
+    <section aria-label={say('item.waysToRead')} aria-busy={query.isPending}>
       <header className={styles.sectionHead}>
-        <H>Ways to read</H>
-        {needBy !== null && <p>you need it by {dayText(needBy)}</p>}
+        <H>{say('item.waysToRead')}</H>
+        {needBy !== null && <p>{say('item.youNeedItBy', { needBy: dayText(needBy) })}</p>}
       </header>
-      {query.isPending && <p className={styles.hint}>Working out the ways…</p>}
-      {answer && answer.ways.length === 0 && (
-        <p className={styles.hint}>We know of no way to get this: nobody whose holdings we see owns it.</p>
-      )}
+      {query.isPending && <p className={styles.hint}>{say('item.workingOutTheWays')}</p>}
+      {answer && answer.ways.length === 0 && <p className={styles.hint}>{say('item.weKnowOfNoWayTo')}</p>}
       <ol className={styles.ways}>
         {answer?.ways.map((way) => (
           <li
@@ -231,14 +243,16 @@ export function Ways({
                   </span>
                 )}
                 {way.ready && !way.setsWait && way.class !== 'unlikely' && (
-                  <span className={styles.aside}>does not set the wait</span>
+                  <span className={styles.aside}>{say('item.doesNotSetTheWait')}</span>
                 )}
               </p>
               {way.place && !way.title.includes(way.place) && <p className={styles.wayPlace}>{way.place}</p>}
               <p className={styles.reasons}>
                 {way.reasons.join(' ')}
                 {way.action.do === 'slip' &&
-                  (way.price > 0 ? ` You pay ${money(way.price)}, if it is supplied.` : ' No charge.')}
+                  (way.price > 0
+                    ? ` ${say('item.youPayIfItIsSupplied', { price: money(way.price) })}`
+                    : ` ${say('item.noCharge')}`)}
               </p>
               {way.lenders && <Lenders lenders={way.lenders} />}
             </div>
@@ -246,7 +260,8 @@ export function Ways({
               <Action way={way} record={record} needBy={needBy} main={way === best || way.id === best?.id} />
               {way.action.do === 'open' && !broken?.has(way.id) && (
                 <button type="button" className={styles.report} onClick={() => report(way)}>
-                  This link did not work<span className="sr">: {way.place}</span>
+                  {say('item.thisLinkDidNotWork')}
+                  <span className="sr">: {way.place}</span>
                 </button>
               )}
             </p>
@@ -263,25 +278,26 @@ export function Ways({
       )}
       {broken && broken.size > 0 && (
         <p className={styles.hint} role="status">
-          Reported to the <a href="/ask">ask desk</a>; the next way stands first.
+          {say('item.reportedToThe')} <a href="/ask">{say('item.askDesk')}</a>
+          {say('item.theNextWayStandsFirst')}
         </p>
       )}
       <p className={styles.hint}>
         {!answer?.alternatives && (
           <>
-            <a href={`/ask?record=${encodeURIComponent(record)}`}>Ask a librarian about this</a>
+            <a href={`/ask?record=${encodeURIComponent(record)}`}>{say('item.askALibrarianAboutThis')}</a>
             {' · '}
           </>
         )}
         {aside ? (
-          <a href="/aside">It is set aside</a>
+          <a href="/aside">{say('item.itIsSetAside')}</a>
         ) : (
           <button
             type="button"
             className={kit.link}
             onClick={() => void setAside(theStore(), reader.id, [{ record, title, line: '' }], moment.at)}
           >
-            Set aside
+            {say('item.setAside')}
           </button>
         )}
       </p>

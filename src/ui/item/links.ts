@@ -3,6 +3,7 @@
 import { type DayNumber, isoDay } from '../../core/model/time';
 import type { Verdict } from '../../core/model/waits';
 import type { WayAction } from '../../core/model/ways';
+import { say } from '../../words/generated/item';
 
 export function slipHref(
   record: string,
@@ -18,7 +19,7 @@ export function slipHref(
   return `/requests/new?${params}`;
 }
 export const VERDICT_TEXT: Record<Verdict, string> = {
-  'in-time': 'in time',
+  'in-time': say('item.inTime'),
   tight: 'tight',
-  'too-late': 'too late',
+  'too-late': say('item.tooLate'),
 };

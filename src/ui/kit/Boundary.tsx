@@ -2,9 +2,11 @@
  * Around every island: a fault in drawing it leaves no blank page, but a text that says what is kept, and ways out. What
  * the browser keeps can be saved first, since it may be what the view can't show.
  */
+
 import { Component, type ReactNode } from 'react';
 import { theStore } from '../../browser/store';
 import { noteTrouble } from '../../browser/trouble';
+import { say } from '../../words/generated/kit';
 import styles from './kit.module.css';
 import { saveFile } from './saveFile';
 
@@ -29,22 +31,19 @@ export class Boundary extends Component<Props, { readonly failed: boolean }> {
     if (this.props.quiet) return null;
     return (
       <div className={styles.failure} role="alert">
-        <p>
-          This view can’t be shown: something in it could not be read. What you have kept in this browser is
-          still there.
-        </p>
+        <p>{say('kit.thisViewCantBeShownSomething')}</p>
         <p className={styles.ways}>
           <button type="button" className={styles.link} onClick={() => this.setState({ failed: false })}>
-            Try again
+            {say('kit.tryAgain')}
           </button>
           <button
             type="button"
             className={styles.link}
             onClick={() => void saveAll().catch((error: unknown) => void noteTrouble(error, true))}
           >
-            Save what is kept as a file
+            {say('kit.saveWhatIsKeptAsA')}
           </button>
-          <a href="/">Start with an empty search</a>
+          <a href="/">{say('kit.startWithAnEmptySearch')}</a>
         </p>
       </div>
     );

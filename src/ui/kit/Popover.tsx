@@ -1,5 +1,7 @@
 /** A button with a panel that opens under it: the platform's popover, which brings light dismissal, Escape and focus return. */
+
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
+import { say } from '../../words/generated/kit';
 import styles from './kit.module.css';
 
 const GAP = 6;
@@ -74,7 +76,7 @@ export function Popover({
         id={id}
         popover="auto"
         role="dialog"
-        aria-label={describe ?? (typeof label === 'string' ? label : 'Choices')}
+        aria-label={describe ?? (typeof label === 'string' ? label : say('kit.choices'))}
         className={styles.panel}
       >
         {open && (typeof children === 'function' ? children(close) : children)}

@@ -1,5 +1,7 @@
 /** What was just removed, with the way back. The live region is there before its words, so that they are read out. */
+
 import type { ReactNode } from 'react';
+import { say } from '../../words/generated/kit';
 import kit from './kit.module.css';
 
 export function Undo({
@@ -17,7 +19,7 @@ export function Undo({
         <>
           {said}{' '}
           <button type="button" className={kit.link} onClick={back}>
-            Undo
+            {say('kit.undo')}
           </button>
         </>
       )}

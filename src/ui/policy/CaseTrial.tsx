@@ -1,4 +1,5 @@
 /** Staff try a case against the rules in force: what would be said, what it would cost, whether it would wait for them. */
+
 import { useState } from 'react';
 import { CARRIER_LIST, CARRIERS, type Carrier, KIND_LIST, KINDS, type Kind } from '../../core/model/kinds';
 import type { ReaderCategory, Route, Speed } from '../../core/model/library';
@@ -8,24 +9,30 @@ import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time
 import { grossOf, priceOf, serviceOf } from '../../core/policy/price';
 import { NO_HISTORY } from '../../core/requests/history';
 import { type RuleCase, rulesFor } from '../../core/requests/rules';
+import { say } from '../../words/generated/policy';
 import { App, useHere } from '../kit/app';
 import { PriceTable } from '../slip/PriceTable';
 import slipStyles from '../slip/slip.module.css';
 import styles from './policy.module.css';
 
 const ROUTES: Readonly<Record<Route, string>> = {
-  'ill-loan': 'interlibrary loan',
-  'ill-copy': 'interlibrary copy',
-  'partner-loan': 'loan from a partner',
-  'partner-copy': 'copy from a partner',
-  transfer: 'transfer between campuses',
+  'ill-loan': say('policy.interlibraryLoan'),
+  'ill-copy': say('policy.interlibraryCopy'),
+  'partner-loan': say('policy.loanFromAPartner'),
+  'partner-copy': say('policy.copyFromAPartner'),
+  transfer: say('policy.transferBetweenCampuses'),
   hold: 'hold',
-  post: 'loan by post',
+  post: say('policy.loanByPost'),
   scan: 'scan',
-  purchase: 'purchase suggestion',
+  purchase: say('policy.purchaseSuggestion'),
   question: 'question',
 };
-const WEIGHT = { refuse: 'refused', royalty: 'royalty', mediate: 'staff look first', note: 'said' } as const;
+const WEIGHT = {
+  refuse: 'refused',
+  royalty: 'royalty',
+  mediate: say('policy.staffLookFirst'),
+  note: 'said',
+} as const;
 
 function Trial() {
   const { info, moment } = useHere();
@@ -121,24 +128,24 @@ function Trial() {
   );
   return (
     <section className={styles.trial} aria-labelledby="trial">
-      <h2 id="trial">Try a case</h2>
+      <h2 id="trial">{say('policy.tryACase')}</h2>
       <div className={styles.form}>
-        {choice('Reader', category, setCategory, CATEGORIES, (c) => c)}
-        {choice('Road', route, setRoute, Object.keys(ROUTES) as Route[], (r) => ROUTES[r])}
-        {choice('Of a', kind, setKind, KIND_LIST, (k) => KINDS[k].label.toLowerCase())}
-        {choice('Carrier', carrier, setCarrier, CARRIER_LIST, (c) => CARRIERS[c].toLowerCase())}
-        {choice('Speed', speed, setSpeed, ['standard', 'fast'], (s) => s)}
-        {field('needBy', 'Need by', 'date')}
-        {field('year', 'Year of publication')}
-        {field('pages', 'Pages')}
-        {field('totalPages', 'Pages of the book')}
-        {field('sameIssue', 'Already had from the issue')}
-        {field('journalThisYear', 'From the journal this year')}
-        {field('sameBookCopies', 'Parts of the book already')}
-        {field('open', 'Open slips')}
-        {tick('off campus', remote, setRemote)}
+        {choice(say('policy.reader'), category, setCategory, CATEGORIES, (c) => c)}
+        {choice(say('policy.road'), route, setRoute, Object.keys(ROUTES) as Route[], (r) => ROUTES[r])}
+        {choice(say('policy.ofA'), kind, setKind, KIND_LIST, (k) => KINDS[k].label.toLowerCase())}
+        {choice(say('policy.carrier'), carrier, setCarrier, CARRIER_LIST, (c) => CARRIERS[c].toLowerCase())}
+        {choice(say('policy.speed'), speed, setSpeed, ['standard', 'fast'], (s) => s)}
+        {field('needBy', say('policy.needBy'), 'date')}
+        {field('year', say('policy.yearOfPublication'))}
+        {field('pages', say('policy.pages'))}
+        {field('totalPages', say('policy.pagesOfTheBook'))}
+        {field('sameIssue', say('policy.alreadyHadFromTheIssue'))}
+        {field('journalThisYear', say('policy.fromTheJournalThisYear'))}
+        {field('sameBookCopies', say('policy.partsOfTheBookAlready'))}
+        {field('open', say('policy.openSlips'))}
+        {tick(say('policy.offCampus'), remote, setRemote)}
         {tick('commercial', commercial, setCommercial)}
-        {tick('a chapter is named', chapter, setChapter)}
+        {tick(say('policy.aChapterIsNamed'), chapter, setChapter)}
       </div>
       <div className={styles.outcome} aria-live="polite">
         <ul className={slipStyles.rules}>
@@ -148,7 +155,7 @@ function Trial() {
               {r.allowed && <span className={slipStyles.allowed}>{r.allowed}</span>} <code>{r.rule}</code>
             </li>
           ))}
-          {rules.length === 0 && <li>No rule says anything: it goes.</li>}
+          {rules.length === 0 && <li>{say('policy.noRuleSaysAnythingItGoes')}</li>}
         </ul>
         {lines.length > 0 && <PriceTable lines={lines} foot="The reader pays, if it is supplied" />}
       </div>

@@ -1,4 +1,5 @@
 /** Slips for all that is missing, looked over once: what, how, when, at what price; one acknowledgement; into Outgoing together. */
+
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getPromise, getWays } from '../../browser/client';
@@ -8,6 +9,7 @@ import { theStore } from '../../browser/store';
 import { type Thing, writeSlips } from '../../core/discovery/manySlips';
 import { isOpen } from '../../core/model/slipStates';
 import { promisedFrom } from '../../core/requests/promise';
+import { say } from '../../words/generated/references';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
@@ -58,14 +60,15 @@ export default function BulkSlips({
   if (said)
     return (
       <p className={styles.review} role="status">
-        {said} <a href="/requests">Look them over and send</a>{' '}
+        {said} <a href="/requests">{say('references.lookThemOverAndSend')}</a>{' '}
         <button type="button" className={kit.link} onClick={close}>
-          Close
+          {say('references.close')}
         </button>
       </p>
     );
   if (written.isError) return <Failure error={written.error} again={() => void written.refetch()} />;
-  if (!written.data) return <p className={styles.hint}>Writing {things.length} slips…</p>;
+  if (!written.data)
+    return <p className={styles.hint}>{say('references.writingSlips', { things: things.length })}</p>;
   const list = written.data;
   const going = list.filter((w) => w.slip && !w.hindered && !left.has(w.thing.id));
   const copies = going.some((w) => w.slip?.wanted !== 'loan');
@@ -83,21 +86,26 @@ export default function BulkSlips({
           await toOutgoing(theStore(), { ...slip, declared: slip.wanted !== 'loan' }, promised, moment.at);
       }
       for (const slip of drafts) await keepDraft(theStore(), slip);
-      setSaid(`${going.length} in Outgoing${drafts.length ? `, ${drafts.length} kept as drafts` : ''}.`);
+      setSaid(
+        say('references.inOutgoing', {
+          going: going.length,
+          part: drafts.length ? say('references.keptAsDrafts', { drafts: drafts.length }) : '',
+        }),
+      );
     } finally {
       setBusy(false);
     }
   };
   return (
-    <section className={styles.review} aria-label="Slips for what is missing">
+    <section className={styles.review} aria-label={say('references.slipsForWhatIsMissing')}>
       <table>
         <thead>
           <tr>
-            <th scope="col">With it</th>
-            <th scope="col">What</th>
-            <th scope="col">How</th>
-            <th scope="col">By</th>
-            <th scope="col">You pay</th>
+            <th scope="col">{say('references.withIt')}</th>
+            <th scope="col">{say('references.what')}</th>
+            <th scope="col">{say('references.how')}</th>
+            <th scope="col">{say('references.by')}</th>
+            <th scope="col">{say('references.youPay')}</th>
           </tr>
         </thead>
         <tbody>
@@ -106,7 +114,7 @@ export default function BulkSlips({
               <td>
                 <input
                   type="checkbox"
-                  aria-label={`Slip for ${w.slip?.item.title ?? w.thing.csl.title}`}
+                  aria-label={say('references.slipFor', { title: w.slip?.item.title ?? w.thing.csl.title })}
                   checked={!w.hindered && !left.has(w.thing.id)}
                   disabled={w.hindered !== null}
                   onChange={(e) => {
@@ -139,18 +147,19 @@ export default function BulkSlips({
       {copies && (
         <label className={kit.check}>
           <input type="checkbox" checked={declared} onChange={(e) => setDeclared(e.target.checked)} />
-          <span>For each copy: {info.policy.copyright.statement}</span>
+          <span>{say('references.forEachCopy', { statement: info.policy.copyright.statement })}</span>
         </label>
       )}
       {!reader.registered && (
         <fieldset className={styles.register}>
-          <legend>You have not used interlibrary loan yet. Register once, with these slips:</legend>
+          <legend>{say('references.youHaveNotUsedInterlibraryLoan')}</legend>
           <label>
-            Home address <input value={address} onChange={(e) => setAddress(e.target.value)} />
+            {say('references.homeAddress')}{' '}
+            <input value={address} onChange={(e) => setAddress(e.target.value)} />
           </label>
           <label className={kit.check}>
             <input type="checkbox" checked={agreed} onChange={(e) => setAgreed(e.target.checked)} />
-            Register me for interlibrary loan. I answer for what is lent to me.
+            {say('references.registerMeForInterlibraryLoanI')}
           </label>
         </fieldset>
       )}
@@ -161,10 +170,16 @@ export default function BulkSlips({
           disabled={busy || !going.length || (copies && !declared) || !registering}
           onClick={() => void put()}
         >
-          Put {going.length} into Outgoing, {total > 0 ? `you pay ${money(total)}` : 'you pay nothing'}
+          {say('references.putIntoOutgoing', {
+            going: going.length,
+            part:
+              total > 0
+                ? say('references.youPay2', { total: money(total) })
+                : say('references.youPayNothing'),
+          })}
         </button>
         <button type="button" className={kit.link} onClick={close}>
-          Not now
+          {say('references.notNow')}
         </button>
       </div>
     </section>

@@ -1,7 +1,9 @@
 /** What the columns of a CSV file are, asked when their headings don't say which is the title. */
+
 import { useState } from 'react';
 import { CSV_COLUMNS, type CsvColumn, columnFor } from '../../core/formats/csvColumns';
 import type { Columns } from '../../core/formats/read';
+import { say } from '../../words/generated/references';
 import kit from '../kit/kit.module.css';
 import styles from './references.module.css';
 
@@ -26,7 +28,7 @@ export function ColumnChooser({
   const ready = Object.values(chosen).includes('title');
   return (
     <fieldset className={styles.chooser}>
-      <legend className={kit.legend}>What are the columns of {asked.name}?</legend>
+      <legend className={kit.legend}>{say('references.whatAreTheColumnsOf', { name: asked.name })}</legend>
       {asked.headings.map((h) => (
         <label key={h}>
           <span>{h}</span>
@@ -34,7 +36,7 @@ export function ColumnChooser({
             value={chosen[h]}
             onChange={(e) => setChosen({ ...chosen, [h]: e.target.value as CsvColumn | '' })}
           >
-            <option value="">not used</option>
+            <option value="">{say('references.notUsed')}</option>
             {CSV_COLUMNS.map((c) => (
               <option key={c} value={c}>
                 {c}
@@ -45,12 +47,12 @@ export function ColumnChooser({
       ))}
       <div className={styles.give}>
         <button type="button" className={kit.main} disabled={!ready} onClick={() => take(chosen)}>
-          Read it
+          {say('references.readIt')}
         </button>
         <button type="button" className={kit.link} onClick={close}>
-          Leave it
+          {say('references.leaveIt')}
         </button>
-        {!ready && <span className={styles.quiet}>One column must be the title.</span>}
+        {!ready && <span className={styles.quiet}>{say('references.oneColumnMustBeTheTitle')}</span>}
       </div>
     </fieldset>
   );

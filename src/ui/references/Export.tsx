@@ -1,5 +1,7 @@
 /** The corrected bibliography as a file: what the record says where there is one, else what was read. */
+
 import type { CslItem, ReferenceItem } from '../../core/model/record';
+import { say } from '../../words/generated/references';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { saveFile } from '../kit/saveFile';
@@ -14,7 +16,7 @@ const FORMATS = {
   bibtex: { label: 'BibTeX', type: 'application/x-bibtex', file: 'references.bib' },
   csl: { label: 'CSL-JSON', type: 'application/vnd.citationstyles.csl+json', file: 'references.json' },
   marcxml: { label: 'MARCXML', type: 'application/marcxml+xml', file: 'references.xml' },
-  marc: { label: 'MARC 21', type: 'application/marc', file: 'references.mrc' },
+  marc: { label: say('references.marc21'), type: 'application/marc', file: 'references.mrc' },
   csv: { label: 'CSV', type: 'text/csv', file: 'references.csv' },
 } as const;
 
@@ -28,11 +30,15 @@ export function Export({ items }: { items: readonly Exported[] }) {
     saveFile(writeItems(format, list) as string | Uint8Array<ArrayBuffer>, `${type};charset=utf-8`, file);
   };
   return (
-    <Popover label="Save as a file" describe="Save the corrected bibliography as a file" className={kit.link}>
+    <Popover
+      label={say('references.saveAsAFile')}
+      describe={say('references.saveTheCorrectedBibliographyAsA')}
+      className={kit.link}
+    >
       {(close) => (
         <>
-          <p className={kit.legend}>The corrected bibliography</p>
-          <p className={styles.hint}>Details of the record where it was found, else what was read.</p>
+          <p className={kit.legend}>{say('references.theCorrectedBibliography')}</p>
+          <p className={styles.hint}>{say('references.detailsOfTheRecordWhereIt')}</p>
           {(Object.keys(FORMATS) as (keyof typeof FORMATS)[]).map((f) => (
             <button
               key={f}

@@ -1,4 +1,5 @@
 /** One reference: when it can be read, its text with the parts named, what it is, and what disagrees. */
+
 import { useState } from 'react';
 import type { KeptReference } from '../../browser/rows';
 import { writeOpenUrl } from '../../core/coverage/openurl';
@@ -10,20 +11,21 @@ import { parseDay } from '../../core/model/time';
 import { type Part, withRole } from '../../core/references/read';
 import { ROLE_LABEL, ROLES, type Role } from '../../core/references/roles';
 import { table } from '../../core/table';
+import { say } from '../../words/generated/references';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
 import styles from './references.module.css';
 
 const PART_LABEL = table<string>({
-  title: 'Title',
-  person: 'Person',
-  year: 'Year',
-  container: 'In',
-  volume: 'Volume',
-  issue: 'Issue',
-  page: 'Pages',
-  publisher: 'Publisher',
+  title: say('references.title'),
+  person: say('references.person'),
+  year: say('references.year'),
+  container: say('references.in'),
+  volume: say('references.volume'),
+  issue: say('references.issue'),
+  page: say('references.pages'),
+  publisher: say('references.publisher'),
   DOI: 'DOI',
   ISBN: 'ISBN',
 });
@@ -83,8 +85,8 @@ function Corrector({
   };
   return (
     <fieldset className={styles.corrector}>
-      <legend className="sr">Correct the parts</legend>
-      <p className={styles.hint}>Pick the first and the last word, then say what they are.</p>
+      <legend className="sr">{say('references.correctTheParts')}</legend>
+      <p className={styles.hint}>{say('references.pickTheFirstAndTheLast')}</p>
       <p className={styles.words}>
         {words.map((w, i) => (
           <button
@@ -100,7 +102,7 @@ function Corrector({
       </p>
       <div className={styles.give}>
         <label>
-          These are{' '}
+          {say('references.theseAre')}
           <select value={role} onChange={(e) => setRole(e.target.value as Role)}>
             {ROLES.map((r) => (
               <option key={r} value={r}>
@@ -110,10 +112,10 @@ function Corrector({
           </select>
         </label>
         <button type="button" className={kit.main} disabled={!picked} onClick={give}>
-          Set
+          {say('references.set')}
         </button>
         <button type="button" className={kit.link} onClick={close}>
-          Done
+          {say('references.done')}
         </button>
       </div>
     </fieldset>
@@ -128,17 +130,17 @@ function Found({ match, sure }: { match: ResolvedMatch; sure: boolean }) {
         <a href={recordHref(match.id)}>{csl.title}</a>
         <span className={styles.quiet}>
           {KINDS[match.kind].label} · {match.line}
-          {sure ? '' : ' · likely, look at it'}
+          {sure ? '' : ` ${say('references.likelyLookAtIt')}`}
         </span>
       </p>
       {match.disagreements.length > 0 && (
         <table className={styles.differs}>
-          <caption className="sr">What disagrees</caption>
+          <caption className="sr">{say('references.whatDisagrees')}</caption>
           <thead>
             <tr>
               <td />
-              <th scope="col">your reference</th>
-              <th scope="col">the record</th>
+              <th scope="col">{say('references.yourReference')}</th>
+              <th scope="col">{say('references.theRecord')}</th>
             </tr>
           </thead>
           <tbody>
@@ -210,7 +212,7 @@ export function ReferenceRow({
               best.title,
               best.title.includes(best.place) ? '' : best.place,
               best.price > 0 ? money(best.price) : '',
-              best.chance < 0.99 ? `chance ${Math.round(best.chance * 100)} %` : '',
+              best.chance < 0.99 ? say('references.chance', { round: Math.round(best.chance * 100) }) : '',
             ]
               .filter(Boolean)
               .join(', ')}
@@ -219,18 +221,18 @@ export function ReferenceRow({
         {found && !match && (
           <p className={styles.quiet}>
             {missing.length
-              ? `Not found in the index, and ${missing.join(' and ')} is missing: correct the parts.`
-              : 'Nothing in the index is surely this. A slip can be made from what was read.'}
+              ? say('references.notFoundInTheIndexAnd', { missing: missing.join(' and ') })
+              : say('references.nothingInTheIndexIsSurely')}
           </p>
         )}
         {others.length > 0 && (
           <details className={styles.others}>
             <summary>
               {match
-                ? `Not this? ${others.length} other${others.length === 1 ? '' : 's'}`
+                ? say('references.notThisOtherOther', { others: others.length })
                 : others.length === 1
-                  ? 'It may be this'
-                  : `It may be one of ${others.length}`}
+                  ? say('references.itMayBeThis')
+                  : say('references.itMayBeOneOf', { others: others.length })}
             </summary>
             <ul>
               {others.map((m) => (
@@ -238,14 +240,16 @@ export function ReferenceRow({
                   <a href={recordHref(m.id)}>{m.csl.title}</a> <span className={styles.quiet}>{m.line}</span>{' '}
                   {m.disagreements.length > 0 && (
                     <span className={styles.quiet}>
-                      differs in{' '}
-                      {m.disagreements
-                        .map((d) => (PART_LABEL.get(d.part) ?? d.part).toLowerCase())
-                        .join(', ')}
+                      {say('references.differsIn', {
+                        disagreements: m.disagreements
+                          .map((d) => (PART_LABEL.get(d.part) ?? d.part).toLowerCase())
+                          .join(', '),
+                      })}
                     </span>
                   )}{' '}
                   <button type="button" className={kit.link} onClick={() => change({ ...row, chosen: m.id })}>
-                    This one<span className="sr">: {m.csl.title}</span>
+                    {say('references.thisOne')}
+                    <span className="sr">: {m.csl.title}</span>
                   </button>
                 </li>
               ))}
@@ -256,31 +260,33 @@ export function ReferenceRow({
         <p className={styles.acts}>
           {best?.action.do === 'open' && (
             <a href={best.action.href} target="_blank" rel="noopener">
-              Read<span className="sr">: {match?.csl.title}</span>
+              {say('references.read')}
+              <span className="sr">: {match?.csl.title}</span>
             </a>
           )}
           {slipAddress && !missing.includes('the title') && found && (
             <a href={slipAddress}>
-              Make slip<span className="sr">: {row.ref.csl.title}</span>
+              {say('references.makeSlip')}
+              <span className="sr">: {row.ref.csl.title}</span>
             </a>
           )}
           {row.ref.parts.length > 0 && !correcting && (
             <button type="button" className={kit.link} onClick={() => setCorrecting(true)}>
-              Correct the parts
+              {say('references.correctTheParts')}
             </button>
           )}
           {match && (
             <button type="button" className={kit.link} onClick={() => change({ ...row, chosen: null })}>
-              None of these
+              {say('references.noneOfThese')}
             </button>
           )}
           {row.chosen !== undefined && (
             <button type="button" className={kit.link} onClick={() => change({ id: row.id, ref: row.ref })}>
-              As found
+              {say('references.asFound')}
             </button>
           )}
           <button type="button" className={kit.link} onClick={remove}>
-            Remove
+            {say('references.remove')}
           </button>
         </p>
       </div>

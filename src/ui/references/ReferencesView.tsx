@@ -28,6 +28,7 @@ import { noteTrouble, notKept } from '../../browser/trouble';
 import type { ResolvedReference } from '../../core/discovery/answers';
 import { matchOf, STANDING_LABEL, STANDINGS, type Standing, standingOf } from '../../core/discovery/standing';
 import { parseDay } from '../../core/model/time';
+import { say } from '../../words/generated/references';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { type AskedColumns, ColumnChooser } from './ColumnChooser';
@@ -80,9 +81,7 @@ function useResolved(rows: readonly KeptReference[], needBy: string) {
     };
     work().catch((error: unknown) => {
       if (!stop.signal.aborted)
-        setFailure(
-          error instanceof AskError ? error.message : 'They could not be looked up. Try again in a moment.',
-        );
+        setFailure(error instanceof AskError ? error.message : say('references.theyCouldNotBeLookedUp'));
     });
     return () => stop.abort();
   }, [keys, again]);
@@ -101,8 +100,8 @@ interface Undoing {
 }
 const replaced = (bib: Bibliography): Undoing => ({
   bib,
-  text: 'What stood here before is kept.',
-  act: 'Bring it back',
+  text: say('references.whatStoodHereBeforeIsKept'),
+  act: say('references.bringItBack'),
 });
 
 function References() {
@@ -169,7 +168,7 @@ function References() {
     setSaid([]);
     setOnly(null);
     setReading({ done: 0, total: 0 });
-    const text = 'text' in what ? what.text : `From the file ${what.name}`;
+    const text = 'text' in what ? what.text : say('references.fromTheFile', { name: what.name });
     const base: Bibliography = { ...bib, text, read: text };
     try {
       await work.current?.read(what, (p) => {
@@ -188,24 +187,19 @@ function References() {
       }
       if (before.rows.length) setUndo(replaced(before));
       const n = taken.length;
-      setSaid([
-        n
-          ? `${n} ${n === 1 ? 'reference' : 'references'} read.`
-          : 'No reference was found in this. A reference has at least a name or a title, and a year.',
-        ...told,
-      ]);
+      setSaid([n ? say('references.read2', { n }) : say('references.noReferenceWasFoundInThis'), ...told]);
       if (!n) set({ ...bib, text });
     } catch (error) {
       if (error instanceof Stopped) return;
       set(taken.length ? { ...base, rows: taken } : { ...bib, text });
-      setSaid([notKept(error), 'What you pasted is still here.']);
+      setSaid([notKept(error), say('references.whatYouPastedIsStillHere')]);
     } finally {
       setReading(null);
     }
   }
   const takeFile = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > LARGEST) return setSaid([`${file.name} is over 50 MB: take a part of it.`]);
+    if (file.size > LARGEST) return setSaid([say('references.isOver50MbTakeA', { name: file.name })]);
     await read({ name: file.name, file });
   };
   const drop = (event: DragEvent) => {
@@ -220,19 +214,19 @@ function References() {
     if (!before?.rows.length) {
       // Nothing stood here before: what was read until now was only shown so far, and is kept.
       set(partly);
-      setSaid(['Stopped. What was read until then stands below.']);
+      setSaid([say('references.stoppedWhatWasReadUntilThen')]);
       return;
     }
     // The text stays in its box; what stood below comes back, and what was read is not lost either.
     set({ ...before, text: partly.text });
-    setSaid(['Stopped. What stood here before is back.']);
+    setSaid([say('references.stoppedWhatStoodHereBeforeIs')]);
     const n = partly.rows.length;
     setUndo(
       n
         ? {
             bib: partly,
-            text: `${n} ${n === 1 ? 'reference was' : 'references were'} read until then.`,
-            act: 'Take those',
+            text: say('references.readUntilThen', { n }),
+            act: say('references.takeThose'),
           }
         : null,
     );
@@ -248,17 +242,18 @@ function References() {
       matched.map((m) => ({ record: m.id, title: m.csl.title, line: m.line })),
       moment.at,
     );
-    setSaid([n === matched.length ? `${n} set aside.` : `${n} set aside; the others were there already.`]);
+    setSaid([
+      n === matched.length
+        ? say('references.setAside', { n })
+        : say('references.setAsideTheOthersWereThere', { n }),
+    ]);
   };
 
   return (
     <div className={styles.columns}>
-      <section className={styles.left} aria-label="Your text">
-        <h1>References</h1>
-        <p className={styles.hint}>
-          Paste a reference, a reading list or a whole bibliography, or drop a file (RIS, BibTeX, CSL-JSON,
-          MARC, text).
-        </p>
+      <section className={styles.left} aria-label={say('references.yourText')}>
+        <h1>{say('references.references')}</h1>
+        <p className={styles.hint}>{say('references.pasteAReferenceAReadingList')}</p>
         {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping a file is an extra; the button below does the same */}
         <div
           className={styles.drop}
@@ -271,7 +266,7 @@ function References() {
           onDrop={drop}
         >
           <label className="sr" htmlFor="paste">
-            References as text
+            {say('references.referencesAsText')}
           </label>
           <textarea
             id="paste"
@@ -288,7 +283,7 @@ function References() {
             disabled={reading !== null || !bib.text.trim()}
             onClick={() => void read({ text: bib.text })}
           >
-            {rows.length ? 'Read again' : 'Read'}
+            {rows.length ? say('references.readAgain') : say('references.read')}
           </button>
           <label className={styles.file}>
             <input
@@ -300,11 +295,11 @@ function References() {
                 e.target.value = '';
               }}
             />
-            <span className={kit.link}>Choose a file</span>
+            <span className={kit.link}>{say('references.chooseAFile')}</span>
           </label>
           {!bib.text && example && (
             <button type="button" className={kit.link} onClick={() => set({ ...bib, text: example })}>
-              Try an example
+              {say('references.tryAnExample')}
             </button>
           )}
           {bib.text && rows.length > 0 && (
@@ -317,7 +312,7 @@ function References() {
                 setSaid([]);
               }}
             >
-              Clear
+              {say('references.clear')}
             </button>
           )}
         </div>
@@ -330,10 +325,14 @@ function References() {
         )}
         {reading && (
           <p className={styles.progress}>
-            <progress max={Math.max(1, reading.total)} value={reading.done} aria-label="References read" />{' '}
-            {reading.done} of {reading.total || '…'} read{' '}
+            <progress
+              max={Math.max(1, reading.total)}
+              value={reading.done}
+              aria-label={say('references.referencesRead')}
+            />{' '}
+            {say('references.of', { done: reading.done })} {reading.total || '…'} {say('references.read3')}
             <button type="button" className={kit.link} onClick={cancel}>
-              Stop
+              {say('references.stop')}
             </button>
           </p>
         )}
@@ -343,7 +342,9 @@ function References() {
               {t}
             </p>
           ))}
-          {said.length > 8 && <p className={styles.said}>and {said.length - 8} more.</p>}
+          {said.length > 8 && (
+            <p className={styles.said}>{say('references.andMore', { said: said.length - 8 })}</p>
+          )}
           {undo && (
             <p className={styles.said}>
               {undo.text}{' '}
@@ -364,7 +365,7 @@ function References() {
       </section>
       <section
         className={styles.right}
-        aria-label="What they are"
+        aria-label={say('references.whatTheyAre')}
         aria-busy={reading !== null || lookedUp < rows.length}
       >
         {rows.length > 0 && (
@@ -374,7 +375,7 @@ function References() {
                 {rows.length} {rows.length === 1 ? 'reference' : 'references'}
               </h2>
               <label className={styles.need}>
-                Need by{' '}
+                {say('references.needBy')}
                 <input
                   type="date"
                   min={moment.at.slice(0, 10)}
@@ -384,12 +385,12 @@ function References() {
               </label>
               {needBy && (
                 <span className={late ? kit.tag : styles.hint}>
-                  {late ? `${late} too late` : 'all that is known comes in time'}
+                  {late ? say('references.tooLate', { late }) : say('references.allThatIsKnownComesIn')}
                 </span>
               )}
             </div>
             <fieldset className={styles.bar}>
-              <legend className="sr">Where they stand</legend>
+              <legend className="sr">{say('references.whereTheyStand')}</legend>
               {counts.map(([s, n]) => (
                 <button
                   key={s}
@@ -414,13 +415,18 @@ function References() {
                   aria-expanded={bulk}
                 >
                   {wanting.length === 1
-                    ? 'A slip for the one missing'
-                    : `Slips for the ${wanting.length} missing`}
+                    ? say('references.aSlipForTheOneMissing')
+                    : say('references.slipsForTheMissing', { wanting: wanting.length })}
                 </button>
               )}
               {matched.length > 0 && (
                 <button type="button" className={kit.link} onClick={() => void putAside()}>
-                  Set aside {matched.length === 1 ? 'the one' : `the ${matched.length}`} found
+                  {say('references.setAsideFound', {
+                    part:
+                      matched.length === 1
+                        ? say('references.theOne')
+                        : say('references.the', { matched: matched.length }),
+                  })}
                 </button>
               )}
               <Export
@@ -436,12 +442,12 @@ function References() {
           <p role="alert" className={kit.failure}>
             {failure}{' '}
             <button type="button" className={kit.link} onClick={retry}>
-              Try again
+              {say('references.tryAgain')}
             </button>
           </p>
         )}
         {bulk && wanting.length > 0 && (
-          <Suspense fallback={<p className={styles.hint}>Writing the slips…</p>}>
+          <Suspense fallback={<p className={styles.hint}>{say('references.writingTheSlips')}</p>}>
             <BulkSlips
               things={wanting.map((r) => ({ id: r.id, csl: r.ref.csl, match: matchOf(found(r), r.chosen) }))}
               needBy={needBy}
@@ -466,14 +472,9 @@ function References() {
         </ol>
         {rows.length === 0 && !reading && (
           <div className={styles.empty}>
-            <h2>What comes out</h2>
-            <p>
-              Each reference is read, its parts are named, and it is matched with the index. You see when you
-              could be reading it, what disagrees with the record, and what still needs a slip.
-            </p>
-            <p>
-              A syllabus, a footnote, the end of a PDF, a list with numbers or without: all of it will do.
-            </p>
+            <h2>{say('references.whatComesOut')}</h2>
+            <p>{say('references.eachReferenceIsReadItsParts')}</p>
+            <p>{say('references.aSyllabusAFootnoteTheEnd')}</p>
           </div>
         )}
       </section>

@@ -1,10 +1,12 @@
 /** Everything that the library said about slips, latest first; what waits for the reader is marked. */
+
 import { useEffect, useState } from 'react';
 import { sawInbox } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { Slip } from '../../core/model/slip';
 import { inboxOf } from '../../core/requests/notices';
 import { slipTitle } from '../../core/requests/slip';
+import { say } from '../../words/generated/requests';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { dayOfIso } from './lines';
@@ -33,16 +35,18 @@ export function Inbox({ slips }: { slips: readonly Slip[] }) {
     <section aria-labelledby="inbox">
       <header className={styles.head}>
         <h2 id="inbox">
-          Inbox
+          {say('requests.inbox')}
           {asking.length > 0 && (
             <span className={kit.tag}>
-              {asking.length === 1 ? '1 needs you' : `${asking.length} need you`}
+              {asking.length === 1
+                ? say('requests.n1NeedsYou')
+                : say('requests.needYou', { asking: asking.length })}
             </span>
           )}
         </h2>
         {entries.length > shown.length || whole ? (
           <button type="button" className={kit.link} aria-expanded={whole} onClick={() => setWhole(!whole)}>
-            {whole ? 'Fewer' : `All ${entries.length}`}
+            {whole ? say('requests.fewer') : say('requests.all', { entries: entries.length })}
           </button>
         ) : null}
       </header>

@@ -1,4 +1,5 @@
 /** Outgoing: slips written and not yet sent, looked over together: what each costs and when it comes now, and what speaks against it. */
+
 import { useQueries } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getPromise } from '../../browser/client';
@@ -10,6 +11,7 @@ import type { Slip } from '../../core/model/slip';
 import { historyFor } from '../../core/requests/history';
 import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
 import { duplicateOf, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { say } from '../../words/generated/requests';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -28,24 +30,24 @@ function against(
   if (twin)
     return {
       weight: 'stops',
-      text: 'You have an open slip for the same thing.',
+      text: say('requests.youHaveAnOpenSlipFor'),
       href: `/requests/${twin.id}`,
     };
   if (!promise) return null;
   const refused = promise.rules.find((r) => r.weight === 'refuse');
   if (refused) return { weight: 'stops', text: `${refused.text} ${refused.allowed ?? ''}`.trim() };
-  if (!promise.median) return { weight: 'stops', text: 'No date can be promised for it any more.' };
+  if (!promise.median) return { weight: 'stops', text: say('requests.noDateCanBePromisedFor') };
   const { better } = promise;
   if (better?.href)
     return {
       weight: 'doubts',
-      text: `It can be read now: ${better.place || better.title}.`,
+      text: say('requests.itCanBeReadNow', { place: better.place || better.title }),
       href: better.href,
     };
   if (better)
     return {
       weight: 'notes',
-      text: `Sooner, ${better.label}: ${better.title}.`,
+      text: say('requests.sooner', { label: better.label, title: better.title }),
       href: recordHref(slip.record),
     };
   return null;
@@ -104,11 +106,14 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
       setStayed(new Map(why.map((w) => [w.id, w.why])));
       setSaid(
         problem
-          ? `${sent ? `${sent} sent. ` : ''}${problem.message} What was not sent stays in Outgoing.`
-          : `${sent} sent.`,
+          ? say('requests.whatWasNotSentStaysIn', {
+              part: sent ? `${say('requests.sent', { sent })} ` : '',
+              message: problem.message,
+            })
+          : say('requests.sent', { sent }),
       );
     } catch (error) {
-      setSaid(`${notKept(error)} What was not sent stays in Outgoing.`);
+      setSaid(say('requests.whatWasNotSentStaysIn2', { notKept: notKept(error) }));
     } finally {
       setSending(false);
     }
@@ -122,7 +127,8 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
     <section aria-labelledby="outgoing">
       <header className={styles.head}>
         <h2 id="outgoing">
-          Outgoing{written.length + drafts.length > 0 && `, ${written.length + drafts.length}`}
+          {say('requests.outgoing')}
+          {written.length + drafts.length > 0 && `, ${written.length + drafts.length}`}
         </h2>
         {written.length > 0 && (
           <button
@@ -132,8 +138,19 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
             disabled={sending || going.length === 0}
           >
             {sending
-              ? 'Sending…'
-              : `Send ${going.length === 1 ? 'it' : going.length === written.length ? `all ${going.length}` : going.length}, ${total > 0 ? `you pay ${money(total)}` : 'you pay nothing'}`}
+              ? say('requests.sending')
+              : say('requests.send', {
+                  part:
+                    going.length === 1
+                      ? 'it'
+                      : going.length === written.length
+                        ? say('requests.all2', { going: going.length })
+                        : going.length,
+                  part2:
+                    total > 0
+                      ? say('requests.youPay', { total: money(total) })
+                      : say('requests.youPayNothing'),
+                })}
           </button>
         )}
       </header>
@@ -142,7 +159,7 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
       </p>
       <Undo
         className={styles.said}
-        said={gone && `The draft “${slipTitle(gone)}” is gone.`}
+        said={gone && say('requests.theDraftIsGone', { slipTitle: slipTitle(gone) })}
         back={() => {
           if (gone) void restoreDraft(theStore(), gone);
           setGone(null);
@@ -154,7 +171,7 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
             <div className={styles.pick}>
               <input
                 type="checkbox"
-                aria-label={`Send ${slipTitle(slip)}`}
+                aria-label={say('requests.send2', { slipTitle: slipTitle(slip) })}
                 checked={goes}
                 disabled={fault?.weight === 'stops'}
                 onChange={(e) => setTicked(new Map(ticked).set(slip.id, e.target.checked))}
@@ -171,12 +188,14 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
                         href={fault.href}
                         {...(fault.href.startsWith('/standin') ? { target: '_blank', rel: 'noopener' } : {})}
                       >
-                        {fault.href.startsWith('/standin') ? 'Read it' : 'See it'}
+                        {fault.href.startsWith('/standin') ? say('requests.readIt') : say('requests.seeIt')}
                       </a>
                     )}
                   </p>
                 )}
-                {stayed.has(slip.id) && <p className={styles.stops}>Not sent: {stayed.get(slip.id)}</p>}
+                {stayed.has(slip.id) && (
+                  <p className={styles.stops}>{say('requests.notSent', { get: stayed.get(slip.id) })}</p>
+                )}
               </div>
             </div>
             <span>
@@ -203,7 +222,8 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
                   )
                 }
               >
-                Change<span className="sr"> {slipTitle(slip)}</span>
+                {say('requests.change')}
+                <span className="sr"> {slipTitle(slip)}</span>
               </button>
             </span>
           </li>
@@ -211,16 +231,17 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
         {drafts.map((slip) => (
           <li key={slip.id} className={styles.row}>
             <a className={styles.title} href={`/requests/${slip.id}`}>
-              {slipTitle(slip) || 'A slip without a title'}
+              {slipTitle(slip) || say('requests.aSlipWithoutATitle')}
             </a>
             <span>
               {WANTED_TEXT[slip.wanted]}, {whereTo(slip, info)}
             </span>
             <span className={styles.mono} />
             <span className={styles.end}>
-              <span className={kit.tag}>draft</span>{' '}
+              <span className={kit.tag}>{say('requests.draft')}</span>{' '}
               <button type="button" className={kit.link} onClick={() => void drop(slip)}>
-                Discard<span className="sr"> {slipTitle(slip)}</span>
+                {say('requests.discard')}
+                <span className="sr"> {slipTitle(slip)}</span>
               </button>
             </span>
           </li>

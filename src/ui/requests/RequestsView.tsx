@@ -1,4 +1,5 @@
 /** Requests: the inbox, what is written and not yet sent, what is here, on loan, under way on a common time axis, and finished. */
+
 import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
 import { dropOdd, oddSlips } from '../../browser/slips';
 import { theStore } from '../../browser/store';
@@ -10,6 +11,7 @@ import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/m
 import { owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
 import { slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { say } from '../../words/generated/requests';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { saveFile } from '../kit/saveFile';
@@ -32,7 +34,7 @@ function Here({ slips }: { slips: readonly Slip[] }) {
   return (
     <section aria-labelledby="ready">
       <header className={styles.head}>
-        <h2 id="ready">Ready for you, {slips.length}</h2>
+        <h2 id="ready">{say('requests.readyForYou', { slips: slips.length })}</h2>
       </header>
       {said && <p className={styles.stops}>{said}</p>}
       <ul>
@@ -44,11 +46,14 @@ function Here({ slips }: { slips: readonly Slip[] }) {
                 {slipTitle(s)}
               </a>
               <span>{came?.text}</span>
-              <span className={styles.mono}>{came ? `since ${dayOfIso(came.time)}` : ''}</span>
+              <span className={styles.mono}>
+                {came ? say('requests.since', { dayOfIso: dayOfIso(came.time) }) : ''}
+              </span>
               <span className={styles.end}>
                 {s.state === 'delivered' && s.file && (
                   <a href={fileHref(s, moment.at)} target="_blank" rel="noopener">
-                    Open the file<span className="sr">: {slipTitle(s)}</span>
+                    {say('requests.openTheFile')}
+                    <span className="sr">: {slipTitle(s)}</span>
                   </a>
                 )}{' '}
                 <button
@@ -57,7 +62,7 @@ function Here({ slips }: { slips: readonly Slip[] }) {
                   disabled={busy}
                   onClick={() => void act(s, s.state === 'delivered' ? 'finish' : 'collect')}
                 >
-                  {s.state === 'delivered' ? 'Done with it' : 'I have it'}
+                  {s.state === 'delivered' ? say('requests.doneWithIt') : say('requests.iHaveIt')}
                   <span className="sr">: {slipTitle(s)}</span>
                 </button>
               </span>
@@ -77,7 +82,7 @@ function OnLoan({ slips }: { slips: readonly Slip[] }) {
   return (
     <section aria-labelledby="on-loan">
       <header className={styles.head}>
-        <h2 id="on-loan">With you, {slips.length}</h2>
+        <h2 id="on-loan">{say('requests.withYou', { slips: slips.length })}</h2>
       </header>
       {said && <p className={styles.stops}>{said}</p>}
       <ul>
@@ -91,10 +96,12 @@ function OnLoan({ slips }: { slips: readonly Slip[] }) {
               </a>
               <span>
                 {STATE_LABEL[s.state]}
-                {s.state !== 'returned' && late > 0 && <span className={kit.tag}>{days(late)} overdue</span>}
+                {s.state !== 'returned' && late > 0 && (
+                  <span className={kit.tag}>{say('requests.overdue', { days: days(late) })}</span>
+                )}
               </span>
               <span className={styles.mono}>
-                {s.state !== 'returned' && due !== null ? `due ${dayText(due)}` : ''}
+                {s.state !== 'returned' && due !== null ? say('requests.due', { due: dayText(due) }) : ''}
               </span>
               <span className={styles.end}>
                 {isOnLoan(s.state) && (
@@ -106,7 +113,8 @@ function OnLoan({ slips }: { slips: readonly Slip[] }) {
                         disabled={busy}
                         onClick={() => void act(s, 'renew')}
                       >
-                        Renew<span className="sr">: {slipTitle(s)}</span>
+                        {say('requests.renew')}
+                        <span className="sr">: {slipTitle(s)}</span>
                       </button>
                     )}{' '}
                     <button
@@ -115,7 +123,8 @@ function OnLoan({ slips }: { slips: readonly Slip[] }) {
                       disabled={busy}
                       onClick={() => void act(s, 'return')}
                     >
-                      I brought it back<span className="sr">: {slipTitle(s)}</span>
+                      {say('requests.iBroughtItBack')}
+                      <span className="sr">: {slipTitle(s)}</span>
                     </button>
                   </>
                 )}
@@ -135,7 +144,7 @@ function Finished({ slips }: { slips: readonly Slip[] }) {
   return (
     <section aria-labelledby="finished">
       <header className={styles.head}>
-        <h2 id="finished">Finished, {slips.length}</h2>
+        <h2 id="finished">{say('requests.finished', { slips: slips.length })}</h2>
       </header>
       {came.length > 0 && (
         <Suspense fallback={<div className={styles.chartSpace} />}>
@@ -156,15 +165,15 @@ function Finished({ slips }: { slips: readonly Slip[] }) {
                   ? s.ended
                     ? dayOfIso(s.ended)
                     : ''
-                  : `${days(took)}, promised ${promised?.likely ?? '?'}`}
+                  : say('requests.promised', { days: days(took), likely: promised?.likely ?? '?' })}
               </span>
               <span className={styles.end}>
                 {s.state === 'not-supplied' && s.record ? (
-                  <a href={recordHref(s.record)}>not supplied: other ways</a>
+                  <a href={recordHref(s.record)}>{say('requests.notSuppliedOtherWays')}</a>
                 ) : (
                   STATE_LABEL[s.state]
                 )}
-                {owedFor(s) > 0 && `, you paid ${money(owedFor(s))}`}
+                {owedFor(s) > 0 && say('requests.youPaid', { owedFor: money(owedFor(s)) })}
               </span>
             </li>
           );
@@ -175,17 +184,17 @@ function Finished({ slips }: { slips: readonly Slip[] }) {
 }
 
 const FILTERS = {
-  all: { label: 'All', keeps: () => true },
+  all: { label: say('requests.all3'), keeps: () => true },
   you: {
-    label: 'Need you',
+    label: say('requests.needYou2'),
     keeps: (s: Slip) => needsReader(s.state) || s.state === 'draft' || s.state === 'outgoing',
   },
-  way: { label: 'Under way', keeps: (s: Slip) => isUnderWay(s.state) },
+  way: { label: say('requests.underWay'), keeps: (s: Slip) => isUnderWay(s.state) },
   loan: {
-    label: 'With you',
+    label: say('requests.withYou2'),
     keeps: (s: Slip) => isOnLoan(s.state) || s.state === 'returned' || isHere(s.state),
   },
-  over: { label: 'Finished', keeps: (s: Slip) => isEnded(s.state) },
+  over: { label: say('requests.finished2'), keeps: (s: Slip) => isEnded(s.state) },
 } as const;
 type Filter = keyof typeof FILTERS;
 
@@ -194,7 +203,7 @@ function NoNews() {
   const why = useSyncExternalStore(onTrouble, newsFailure);
   return why ? (
     <p className={styles.stops} role="status">
-      {why} What stands here was known before; it is asked again when the page is opened.
+      {say('requests.whatStandsHereWasKnownBefore', { why })}
     </p>
   ) : null;
 }
@@ -205,15 +214,13 @@ function OddSlips() {
   return (
     <section aria-labelledby="odd">
       <header className={styles.head}>
-        <h2 id="odd">Kept, but not readable, {odd.length}</h2>
+        <h2 id="odd">{say('requests.keptButNotReadable', { odd: odd.length })}</h2>
       </header>
       <ul>
         {odd.map(({ id, why, row }) => (
           <li key={id} className={styles.row}>
             <span className={styles.title}>{titleOfOdd(row)}</span>
-            <span>
-              This is no whole slip: “{why}” is missing or wrong. It stays as it is until you remove it.
-            </span>
+            <span>{say('requests.thisIsNoWholeSlipIs', { why })}</span>
             <span />
             <span className={styles.end}>
               <button
@@ -221,10 +228,10 @@ function OddSlips() {
                 className={kit.link}
                 onClick={() => saveFile(JSON.stringify(row, null, 1), 'application/json', 'slip.json')}
               >
-                Save as a file
+                {say('requests.saveAsAFile')}
               </button>{' '}
               <button type="button" className={kit.link} onClick={() => void dropOdd(theStore(), id)}>
-                Remove
+                {say('requests.remove')}
               </button>
             </span>
           </li>
@@ -235,7 +242,7 @@ function OddSlips() {
 }
 function titleOfOdd(row: unknown): string {
   const title = (row as { item?: { title?: unknown } } | null)?.item?.title;
-  return typeof title === 'string' && title ? title : 'Without a title';
+  return typeof title === 'string' && title ? title : say('requests.withoutATitle');
 }
 
 const byTime = (a: Slip, b: Slip) => (a.created < b.created ? -1 : 1);
@@ -265,17 +272,17 @@ function Requests() {
   return (
     <div className={styles.view}>
       <div className={styles.top}>
-        <h1 className="sr">Requests of {reader.name}</h1>
+        <h1 className="sr">{say('requests.requestsOf', { name: reader.name })}</h1>
         {slips.length > 0 && (
           <>
             <input
               type="search"
-              aria-label="Find a slip"
-              placeholder="Find a slip"
+              aria-label={say('requests.findASlip')}
+              placeholder={say('requests.findASlip')}
               value={find}
               onChange={(e) => setFind(e.target.value)}
             />
-            <div className={styles.filters} role="radiogroup" aria-label="Which slips">
+            <div className={styles.filters} role="radiogroup" aria-label={say('requests.whichSlips')}>
               {(Object.keys(FILTERS) as Filter[]).map((f) => (
                 <label key={f}>
                   <input type="radio" name="filter" checked={filter === f} onChange={() => setFilter(f)} />
@@ -287,20 +294,20 @@ function Requests() {
           </>
         )}
         <a className={kit.link} href="/requests/new?by=hand">
-          Write a slip by hand
+          {say('requests.writeASlipByHand')}
         </a>
       </div>
       {slips.length === 0 && (
         <div className={styles.empty}>
-          <p>No slip has been written yet.</p>
+          <p>{say('requests.noSlipHasBeenWrittenYet')}</p>
           <p>
-            <a href="/">Search</a> for something; where it is not at hand, <em>Make slip</em> asks for it: a
-            loan, a scan, a copy.
+            <a href="/">{say('requests.search')}</a> {say('requests.forSomethingWhereItIsNot')}{' '}
+            <em>{say('requests.makeSlip')}</em> {say('requests.asksForItALoanA')}
           </p>
         </div>
       )}
       {slips.length > 0 && shown.length === 0 && (
-        <p className={styles.empty}>No slip fits. Take back a word, or look at all of them.</p>
+        <p className={styles.empty}>{say('requests.noSlipFitsTakeBackA')}</p>
       )}
       <NoNews />
       <OddSlips />

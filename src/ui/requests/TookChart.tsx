@@ -1,4 +1,5 @@
 /** How long finished requests took and what they cost: a bar of days each, the promise as a mark, the price beside it. Loaded late: the chart library is heavy. */
+
 import {
   Bar,
   CartesianGrid,
@@ -12,6 +13,7 @@ import {
 import type { Slip } from '../../core/model/slip';
 import { owedFor } from '../../core/requests/lifecycle';
 import { slipTitle } from '../../core/requests/slip';
+import { say } from '../../words/generated/requests';
 import { useMoney } from '../kit/useMoney';
 import { days, promisedDays, tookDays } from './lines';
 import styles from './requests.module.css';
@@ -30,8 +32,14 @@ function Said({ active, payload }: { active?: boolean; payload?: readonly { read
     <p className={styles.tip}>
       <b>{p.title}</b>
       <span>
-        took {days(p.took)}, promised within {p.likely};{' '}
-        {p.cents > 0 ? `you paid ${money(p.cents)}` : 'you paid nothing'}
+        {say('requests.tookPromisedWithin', {
+          days: days(p.took),
+          likely: p.likely,
+          part:
+            p.cents > 0
+              ? say('requests.youPaid2', { cents: money(p.cents) })
+              : say('requests.youPaidNothing'),
+        })}
       </span>
     </p>
   ) : null;
@@ -59,10 +67,14 @@ export default function TookChart({ slips }: { slips: readonly Slip[] }) {
   return (
     <figure className={styles.chart}>
       <figcaption>
-        {points.length === 1
-          ? `One came, within ${days(middle)}`
-          : `${points.length} came, half of them within ${days(middle)}`}
-        ; {within} by the promised day. You paid {paid > 0 ? `${money(paid)} in all` : 'nothing'}.
+        {say('requests.byThePromisedDayYouPaid', {
+          part:
+            points.length === 1
+              ? say('requests.oneCameWithin', { days: days(middle) })
+              : say('requests.cameHalfOfThemWithin', { points: points.length, days: days(middle) }),
+          within,
+          part2: paid > 0 ? say('requests.inAll', { paid: money(paid) }) : 'nothing',
+        })}
       </figcaption>
       {points.length > 1 && (
         <div aria-hidden="true" style={{ maxWidth: points.length * 150 + 60 }}>
@@ -93,7 +105,8 @@ export default function TookChart({ slips }: { slips: readonly Slip[] }) {
       )}
       {points.length > 1 && (
         <p className={styles.legend} aria-hidden="true">
-          <span data-part="done" /> days it took <i className={styles.legendCross} /> promised within
+          <span data-part="done" /> {say('requests.daysItTook')} <i className={styles.legendCross} />{' '}
+          {say('requests.promisedWithin')}
         </p>
       )}
     </figure>

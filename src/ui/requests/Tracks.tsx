@@ -14,6 +14,7 @@ import {
 } from '../../core/model/time';
 import { STATE_LABEL } from '../../core/requests/lifecycle';
 import { slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { say } from '../../words/generated/requests';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import { verdictOfSlip } from '../slip/verdict';
@@ -52,14 +53,20 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
     ) : null;
   const { x } = axis;
   const label = late
-    ? `promised by ${shortDay(dayOf(likely))}, late`
+    ? say('requests.promisedByLate', { dayOf: shortDay(dayOf(likely)) })
     : dayOf(median) === dayOf(likely)
       ? `≈ ${dayText(dayOf(median))}`
-      : `≈ ${dayText(dayOf(median))}, by ${dayText(dayOf(likely))}`;
+      : say('requests.by', { dayOf: dayText(dayOf(median)), dayOf2: dayText(dayOf(likely)) });
   const at = x(Math.max(likely, now) as Minutes);
   return (
     <div className={styles.track}>
-      <span className="sr">{`Promised ${label}.${verdict ? ` ${VERDICT_TEXT[verdict]}.` : ''}${need === null ? '' : ` Needed by ${dayText(need)}.`}`}</span>
+      <span className="sr">
+        {say('requests.promised2', {
+          label,
+          part: verdict ? ` ${VERDICT_TEXT[verdict]}.` : '',
+          part2: need === null ? '' : ` ${say('requests.neededBy', { need: dayText(need) })}`,
+        })}
+      </span>
       <span className={styles.nowLine} style={{ left: `${x(now)}%` }} />
       {bar('done', x(sent), x(now))}
       {bar('sure', x(now), x(median))}
@@ -68,7 +75,7 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
         <span
           className={styles.need}
           style={{ left: `${x(startOf(addDays(need, 1)))}%` }}
-          title={`needed by ${dayText(need)}`}
+          title={say('requests.neededBy2', { need: dayText(need) })}
         />
       )}
       <span
@@ -92,7 +99,7 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
   return (
     <section aria-labelledby="under-way">
       <div className={styles.axisRow}>
-        <h2 id="under-way">Under way, {slips.length}</h2>
+        <h2 id="under-way">{say('requests.underWay2', { slips: slips.length })}</h2>
         <div className={styles.axis} aria-hidden="true">
           {days.map((d, i) =>
             i % every === 0 ? (
@@ -128,9 +135,9 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
         ))}
       </ul>
       <p className={styles.legend} aria-hidden="true">
-        <span data-part="done" /> so far <span data-part="sure" /> expected <span data-part="maybe" /> at the
-        latest, very likely <i className={styles.legendNow} /> now <i className={styles.legendNeed} /> needed
-        by the end of that day
+        <span data-part="done" /> {say('requests.soFar')} <span data-part="sure" /> {say('requests.expected')}{' '}
+        <span data-part="maybe" /> {say('requests.atTheLatestVeryLikely')} <i className={styles.legendNow} />{' '}
+        {say('requests.now')} <i className={styles.legendNeed} /> {say('requests.neededByTheEndOfThat')}
       </p>
     </section>
   );

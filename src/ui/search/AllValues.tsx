@@ -1,8 +1,10 @@
 /** All values of an open-ended group, with a field to find one by the beginnings of its words. */
+
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getValues } from '../../browser/client';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
+import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -29,20 +31,20 @@ export default function AllValues({ group, label, request, change, close }: Prop
   const values = query.data?.values ?? [];
   const most = Math.max(1, ...values.map((v) => v.count));
   return (
-    <Dialog label={`${label}: all`} close={close}>
+    <Dialog label={say('search.all', { label })} close={close}>
       <div className={styles.all}>
         <header>
           <h2>{label}</h2>
           <input
             type="search"
-            aria-label={`Find in ${label}`}
-            placeholder="the beginning of any of its words"
+            aria-label={say('search.findIn', { label })}
+            placeholder={say('search.theBeginningOfAnyOfIts')}
             value={text}
             onChange={(e) => setText(e.target.value)}
           />
           <form method="dialog">
             <button type="submit" className={kit.main}>
-              Done
+              {say('search.done')}
             </button>
           </form>
         </header>
@@ -50,8 +52,11 @@ export default function AllValues({ group, label, request, change, close }: Prop
         <p className={shared.hint} role="status">
           {query.data &&
             (values.length < query.data.distinct
-              ? `The ${values.length} most frequent of ${query.data.distinct.toLocaleString('en')}; type to find the others.`
-              : `${values.length} in all.`)}
+              ? say('search.theMostFrequentOfTypeTo', {
+                  values: values.length,
+                  distinct: query.data.distinct,
+                })
+              : say('search.inAll', { values: values.length }))}
         </p>
         <ul>
           {values.map((v) => (

@@ -1,4 +1,5 @@
 /** An answered search: the sentence, the wait bar, the timetable, the pane. Loaded with the first search, not before. */
+
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { setAside } from '../../browser/aside';
 import { AskError } from '../../browser/client';
@@ -15,6 +16,7 @@ import {
   withConditionOf,
 } from '../../core/query/request';
 import { conditionText } from '../../core/query/sentence';
+import { say } from '../../words/generated/search';
 import { ItemPane } from '../item/ItemPane';
 import { slipHref } from '../item/links';
 import { useHere } from '../kit/app';
@@ -129,7 +131,12 @@ export default function Answered({ request, open, left, change, show, setFault }
         .filter(Boolean)
         .join(' · ');
       void setAside(theStore(), reader.id, [{ record: hit.id, title: hit.csl.title, line }], moment.at).then(
-        (n) => setAsideSaid(n ? `Set aside: ${hit.csl.title}` : `Set aside already: ${hit.csl.title}`),
+        (n) =>
+          setAsideSaid(
+            n
+              ? say('search.setAside', { title: hit.csl.title })
+              : say('search.setAsideAlready', { title: hit.csl.title }),
+          ),
       );
     },
     f: () => {
@@ -143,21 +150,22 @@ export default function Answered({ request, open, left, change, show, setFault }
       <p role="status" className={asideSaid ? styles.left : 'sr'}>
         {asideSaid && (
           <>
-            {asideSaid}. <a href="/aside">Aside</a>
+            {asideSaid}. <a href="/aside">{say('search.aside')}</a>
           </>
         )}
       </p>
       {faultText === null && <Sentence request={request} answer={answer} change={change} kept={kept} />}
       {left && left.q === request.q && (
         <p className={styles.left}>
-          Left behind with the other words:{' '}
-          {left.names.map((n) => conditionText(left.before, n, info.campuses)).join(', ')}.{' '}
+          {say('search.leftBehindWithTheOtherWords', {
+            names: left.names.map((n) => conditionText(left.before, n, info.campuses)).join(', '),
+          })}
           <button
             type="button"
             className={kit.link}
             onClick={() => change(left.names.reduce((r, n) => withConditionOf(r, left.before, n), request))}
           >
-            Put them back
+            {say('search.putThemBack')}
           </button>
         </p>
       )}
@@ -176,7 +184,10 @@ export default function Answered({ request, open, left, change, show, setFault }
             change={change}
             show={show}
           />
-          <aside className={styles.pane} aria-label={open ? 'The item' : 'Breakdown of the results'}>
+          <aside
+            className={styles.pane}
+            aria-label={open ? say('search.theItem') : say('search.breakdownOfTheResults')}
+          >
             {open ? (
               <ItemPane
                 key={open}

@@ -1,5 +1,7 @@
 /** One bar of the breakdown: a click keeps its value, a second gesture leaves it out. */
+
 import type { MouseEvent } from 'react';
+import { say } from '../../words/generated/search';
 import styles from './breakdown.module.css';
 import shared from './shared.module.css';
 
@@ -22,7 +24,7 @@ export function BarRow({ bar, most }: { bar: Bar; most: number }) {
         type="button"
         className={styles.barButton}
         aria-pressed={choice !== null}
-        aria-label={`${label}, ${count}${choice === 'drop' ? ', left out' : choice ? ', kept' : ''}`}
+        aria-label={`${label}, ${count}${choice === 'drop' ? say('search.leftOut') : choice ? say('search.kept') : ''}`}
         onClick={pick}
       >
         <span className={styles.barLabel}>{label}</span>
@@ -37,7 +39,7 @@ export function BarRow({ bar, most }: { bar: Bar; most: number }) {
         aria-pressed={choice === 'drop'}
         onClick={() => set(choice === 'drop' ? null : 'drop')}
       >
-        {choice === 'drop' ? 'let in' : 'leave out'}
+        {choice === 'drop' ? say('search.letIn') : say('search.leaveOut')}
         <span className="sr">: {label}</span>
       </button>
     </li>

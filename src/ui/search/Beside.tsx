@@ -1,9 +1,11 @@
 /** Beside the results: databases and study guides that fit, and what of them the index does not hold. */
+
 import { useQuery } from '@tanstack/react-query';
 import { getGuidance } from '../../browser/client';
 import type { SearchAnswer } from '../../core/discovery/answers';
 import { guidanceFor, handOn } from '../../core/discovery/guidance';
 import type { SearchRequest } from '../../core/query/request';
+import { say } from '../../words/generated/search';
 import styles from './breakdown.module.css';
 
 const HEADINGS = 6;
@@ -19,17 +21,20 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
   const { databases, guides } = guidanceFor(request.q, headings, map);
   if (!databases.length && !guides.length) return null;
   return (
-    <section className={styles.beside} aria-label="Where else to look">
-      <h3>Where else to look</h3>
+    <section className={styles.beside} aria-label={say('search.whereElseToLook')}>
+      <h3>{say('search.whereElseToLook')}</h3>
       <ul>
         {databases.map((d) => (
           <li key={d.id}>
             <a href={handOn(d, request.q)} target="_blank" rel="noopener">
-              Search “{request.q.length > 40 ? `${request.q.slice(0, 39)}…` : request.q}” in {d.name}
+              {say('search.searchIn', {
+                part: request.q.length > 40 ? `${request.q.slice(0, 39)}…` : request.q,
+                name: d.name,
+              })}
             </a>
             <p>
               {d.indexed === 'whole'
-                ? `${d.about} All of it is in our index too.`
+                ? say('search.allOfItIsInOur', { about: d.about })
                 : `${d.about} ${d.missing}`}
             </p>
           </li>
@@ -42,7 +47,8 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
         ))}
       </ul>
       <p>
-        <a href="/databases">All databases</a>, <a href="/journals">all journals</a>
+        <a href="/databases">{say('search.allDatabases')}</a>,{' '}
+        <a href="/journals">{say('search.allJournals')}</a>
       </p>
     </section>
   );

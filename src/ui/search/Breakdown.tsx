@@ -1,8 +1,10 @@
 /** The picture of the results: every bar can be kept or left out, and says how many it would leave. */
+
 import { lazy, type ReactNode, Suspense, useState } from 'react';
 import type { BreakdownValue, SearchAnswer } from '../../core/discovery/answers';
 import { KIND_FAMILIES } from '../../core/model/kinds';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
+import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { type Bar, BarRow } from './Bar';
@@ -12,16 +14,16 @@ import shared from './shared.module.css';
 const AllValues = lazy(() => import('./AllValues'));
 
 const SHOWN: readonly (readonly [group: Group, label: string, most: number])[] = [
-  ['peer', 'Peer review', 3],
-  ['open', 'Open to all', 2],
-  ['subject', 'Subject', 8],
-  ['journal', 'In', 6],
-  ['person', 'Person', 6],
-  ['language', 'Language', 6],
-  ['place', 'On our shelves', 3],
-  ['carrier', 'Form', 6],
-  ['audience', 'For', 4],
-  ['source', 'Indexed from', 7],
+  ['peer', say('search.peerReview'), 3],
+  ['open', say('search.openToAll'), 2],
+  ['subject', say('search.subject'), 8],
+  ['journal', say('search.in'), 6],
+  ['person', say('search.person'), 6],
+  ['language', say('search.language'), 6],
+  ['place', say('search.onOurShelves'), 3],
+  ['carrier', say('search.form'), 6],
+  ['audience', say('search.for'), 4],
+  ['source', say('search.indexedFrom'), 7],
 ];
 const OPEN_ENDED = ['subject', 'journal', 'person'] as const satisfies readonly Group[];
 const KINDS_SHOWN = 4;
@@ -64,7 +66,7 @@ function Kinds(props: Props) {
   const most = Math.max(1, ...bars.map((b) => b.count));
   return (
     <section className={styles.group}>
-      <h3>Kind</h3>
+      <h3>{say('search.kind')}</h3>
       <ul>
         {bars.map((b) => (
           <BarRow key={`${b.label}${b.sub ? 1 : 0}`} bar={b} most={most} />
@@ -85,16 +87,16 @@ export function Breakdown(props: Props & { children: ReactNode }) {
     const n = (OPEN_ENDED as readonly Group[]).includes(group)
       ? (answer.distinct[group] ?? Number.POSITIVE_INFINITY)
       : 0;
-    const text = n < Number.POSITIVE_INFINITY ? number(n) : 'of them';
+    const text = n < Number.POSITIVE_INFINITY ? number(n) : say('search.ofThem');
     if (n > 8)
       return (
         <button
           type="button"
           className={kit.link}
           onClick={() => setAll(group)}
-          aria-label={`All ${text}: ${SHOWN.find(([g]) => g === group)?.[1]}`}
+          aria-label={say('search.all3', { text, find: SHOWN.find(([g]) => g === group)?.[1] })}
         >
-          all {text}
+          {say('search.all2', { text })}
         </button>
       );
     if (group === 'place')
@@ -107,7 +109,7 @@ export function Breakdown(props: Props & { children: ReactNode }) {
             change(campuses.reduce((r, c) => choose(r, 'place', c, ours ? null : 'keep'), request))
           }
         >
-          {ours ? 'anywhere' : 'any of ours'}
+          {ours ? 'anywhere' : say('search.anyOfOurs')}
         </button>
       );
     return null;
@@ -115,9 +117,10 @@ export function Breakdown(props: Props & { children: ReactNode }) {
   return (
     <div className={styles.breakdown}>
       <header className={`${shared.listHead} ${styles.head}`}>
-        <h2>Breakdown of {number(answer.total)}</h2>
+        <h2>{say('search.breakdownOf', { total: answer.total })}</h2>
         <p className={shared.byNeed}>
-          click keeps, <kbd className={kit.key}>Alt</kbd> click leaves out
+          {say('search.clickKeeps')} <kbd className={kit.key}>{say('search.alt')}</kbd>{' '}
+          {say('search.clickLeavesOut')}
         </p>
       </header>
       {answer.years.length > 0 && children}

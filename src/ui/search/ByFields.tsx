@@ -1,4 +1,5 @@
 /** The search by fields: rows of field, relation and words, and the limits that are only wanted here. It edits the same search. */
+
 import { useState } from 'react';
 import {
   AUDIENCE_LIST,
@@ -20,11 +21,16 @@ import {
   readRows,
   relationsFor,
 } from '../../core/query/rows';
+import { say } from '../../words/generated/search';
 import kit from '../kit/kit.module.css';
 import styles from './box.module.css';
 import shared from './shared.module.css';
 
-const LEGENDS: Partial<Record<Group, string>> = { carrier: 'Form', audience: 'For', language: 'In' };
+const LEGENDS: Partial<Record<Group, string>> = {
+  carrier: say('search.form'),
+  audience: say('search.for'),
+  language: say('search.in'),
+};
 
 interface Props {
   readonly q: string;
@@ -34,8 +40,8 @@ interface Props {
 }
 /** Recordings apart: what is spoken and what is music are asked for differently. */
 const RECORDINGS: readonly (readonly [label: string, keep: Partial<Record<Group, readonly string[]>>])[] = [
-  ['spoken (audiobooks)', { carrier: ['audiobook'] }],
-  ['music and other sound', { kind: ['sound-recording'] }],
+  [say('search.spokenAudiobooks'), { carrier: ['audiobook'] }],
+  [say('search.musicAndOtherSound'), { kind: ['sound-recording'] }],
 ];
 
 export default function ByFields({ q, request, change, set }: Props) {
@@ -75,25 +81,25 @@ export default function ByFields({ q, request, change, set }: Props) {
         // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
         <div key={i} className={styles.fieldRow}>
           {i === 0 ? (
-            <span className={styles.join}>Find what</span>
+            <span className={styles.join}>{say('search.findWhat')}</span>
           ) : (
             <select
               className={styles.join}
-              aria-label={`Row ${i + 1}, joined by`}
+              aria-label={say('search.rowJoinedBy', { i: i + 1 })}
               value={row.join}
               onChange={(e) => edit(i, { join: e.target.value as Row['join'] })}
             >
-              <option value="and">and</option>
-              <option value="or">or</option>
-              <option value="not">but not</option>
+              <option value="and">{say('search.and')}</option>
+              <option value="or">{say('search.or')}</option>
+              <option value="not">{say('search.butNot')}</option>
             </select>
           )}
           <select
-            aria-label={`Row ${i + 1}, field`}
+            aria-label={say('search.rowField', { i: i + 1 })}
             value={row.field}
             onChange={(e) => edit(i, { field: e.target.value as Row['field'] })}
           >
-            <option value="anywhere">Anywhere</option>
+            <option value="anywhere">{say('search.anywhere')}</option>
             {FIELD_NAMES.map((f: FieldName) => (
               <option key={f} value={f}>
                 {FIELD_TABLE[f].label}
@@ -101,7 +107,7 @@ export default function ByFields({ q, request, change, set }: Props) {
             ))}
           </select>
           <select
-            aria-label={`Row ${i + 1}, relation`}
+            aria-label={say('search.rowRelation', { i: i + 1 })}
             value={row.relation}
             onChange={(e) => edit(i, { relation: e.target.value as Relation })}
           >
@@ -113,7 +119,7 @@ export default function ByFields({ q, request, change, set }: Props) {
           </select>
           <input
             id={i === 0 ? 'query' : undefined}
-            aria-label={`Row ${i + 1}, words`}
+            aria-label={say('search.rowWords', { i: i + 1 })}
             value={row.text}
             onChange={(e) => edit(i, { text: e.target.value })}
             autoComplete="off"
@@ -122,22 +128,24 @@ export default function ByFields({ q, request, change, set }: Props) {
             type="button"
             className={kit.link}
             onClick={() => put(rows.length > 1 ? rows.filter((_, k) => k !== i) : [EMPTY_ROW])}
-            aria-label={`Remove row ${i + 1}`}
+            aria-label={say('search.removeRow', { i: i + 1 })}
           >
-            remove
+            {say('search.remove')}
           </button>
         </div>
       ))}
       <p className={styles.fieldTools}>
         <button type="button" className={kit.link} onClick={() => setRows([...rows, EMPTY_ROW])}>
-          Add a row
+          {say('search.addARow')}
         </button>
-        <span className={shared.hint}>reads: {printPlain(readRows(rows)) || 'nothing yet'}</span>
+        <span className={shared.hint}>
+          {say('search.reads')} {printPlain(readRows(rows)) || say('search.nothingYet')}
+        </span>
       </p>
       <div className={styles.limits}>
         {limit('carrier', CARRIER_LIST, (v) => CARRIERS[v as keyof typeof CARRIERS])}
         <fieldset className={styles.limit}>
-          <legend>Recordings</legend>
+          <legend>{say('search.recordings')}</legend>
           {RECORDINGS.map(([label, keep]) => {
             const [[group, [value]]] = Object.entries(keep) as [[Group, [string]]];
             return (

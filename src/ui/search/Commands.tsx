@@ -1,4 +1,5 @@
 /** The box for those who know CQL; a fault is shown under the character at which reading stopped. */
+import { say } from '../../words/generated/search';
 import styles from './box.module.css';
 
 export default function Commands({
@@ -16,12 +17,12 @@ export default function Commands({
         id="query"
         type="search"
         className={styles.cql}
-        aria-label="A search in CQL"
+        aria-label={say('search.aSearchInCql')}
         aria-invalid={fault !== null}
         aria-describedby="cql-help"
         value={text}
         onChange={(e) => set(e.target.value)}
-        placeholder='dc.title = "edible shore" and dc.date > 2010 sortBy dc.date/sort.descending'
+        placeholder={say('search.dcTitleEdibleShoreAndDc')}
         autoComplete="off"
         spellCheck={false}
       />
@@ -34,7 +35,7 @@ export default function Commands({
             <span role="alert">{fault.text}</span>
           </>
         ) : (
-          'Indexes: dc.title dc.creator dc.subject dc.publisher dc.date dc.description bib.titleHost bib.titleSeries bib.isbn bib.issn bib.doi bib.callNumber bib.volume bib.issue bib.startPage; and or not prox; sortBy dc.date, dc.title.'
+          say('search.indexesDcTitleDcCreatorDc')
         )}
       </p>
     </div>

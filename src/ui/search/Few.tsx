@@ -4,12 +4,12 @@ import type { SearchAnswer } from '../../core/discovery/answers';
 import { REACHES, waitsInWords } from '../../core/model/waits';
 import { CONDITIONS, hasCondition, type SearchRequest, withoutCondition } from '../../core/query/request';
 import { conditionText, REACH_LABEL } from '../../core/query/sentence';
+import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './timetable.module.css';
 
 const FEW = 20;
-const number = (n: number): string => n.toLocaleString('en');
 
 export function Few({
   request,
@@ -31,29 +31,35 @@ export function Few({
   const subjects = answer.breakdown.subject.filter((s) => s.count > 1).slice(0, 4);
   if (!wider.length && !costs.length && !subjects.length) return null;
   return (
-    <section className={styles.few} aria-label="To find more">
-      <h2>{answer.total === 1 ? 'One result.' : `${answer.total} results.`} To find more:</h2>
+    <section className={styles.few} aria-label={say('search.toFindMore2')}>
+      <h2>
+        {say('search.toFindMore', {
+          part: answer.total === 1 ? say('search.oneResult') : say('search.results', { total: answer.total }),
+        })}
+      </h2>
       <ul>
         {costs.map((c) => (
           <li key={c}>
             <button type="button" className={kit.link} onClick={() => change(withoutCondition(request, c))}>
-              without “{conditionText(request, c, info.campuses)}”
+              {say('search.without', { conditionText: conditionText(request, c, info.campuses) })}
             </button>
-            : {number(answer.cost[c] ?? 0)} more
+            {say('search.more', { cost: answer.cost[c] ?? 0 })}
           </li>
         ))}
         {wider.map((r) => (
           <li key={r}>
             <button type="button" className={kit.link} onClick={() => change({ ...request, reach: r })}>
-              look as far as {REACH_LABEL[r]}
+              {say('search.lookAsFarAs', { reach_label: REACH_LABEL[r] })}
             </button>
-            : {number(answer.reach[r] - answer.reach[request.reach])} more
-            {answer.wider[r] ? ` (${waitsInWords(answer.wider[r])})` : ''}
+            {say('search.more2', {
+              reach: answer.reach[r] - answer.reach[request.reach],
+              part: answer.wider[r] ? ` (${waitsInWords(answer.wider[r])})` : '',
+            })}
           </li>
         ))}
         {subjects.length > 0 && (
           <li>
-            the same subjects:{' '}
+            {say('search.theSameSubjects')}
             {subjects.map((s, i) => (
               <span key={s.value}>
                 {i > 0 && ', '}

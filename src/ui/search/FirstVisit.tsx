@@ -7,6 +7,7 @@ import { isOpen, isUnderWay } from '../../core/model/slipStates';
 import { dayOf, dayText, parseDay, parseLocal } from '../../core/model/time';
 import { STATE_LABEL } from '../../core/requests/lifecycle';
 import { slipTitle } from '../../core/requests/slip';
+import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
 import { useNews } from '../searches/useNews';
@@ -14,14 +15,14 @@ import styles from './first.module.css';
 import shared from './shared.module.css';
 
 const EXAMPLES: Readonly<Record<(typeof EXAMPLE_SORTS)[number], readonly [what: string, says: string]>> = {
-  topic: ['A topic', 'words are joined; quotation marks hold a phrase together'],
-  title: ['A title', 'whole or in part'],
-  person: ['A person', 'by: asks for people only'],
-  journal: ['A journal', 'in: asks for a journal or book'],
-  either: ['One word or another', 'OR widens, a minus leaves out'],
-  place: ['A place in a journal', 'volume and page find the article'],
-  number: ['A number', 'a DOI, an ISBN, an ISSN or a call number'],
-  reference: ['A reference', 'whole, as it was pasted'],
+  topic: [say('search.aTopic'), say('search.wordsAreJoinedQuotationMarksHold')],
+  title: [say('search.aTitle'), say('search.wholeOrInPart')],
+  person: [say('search.aPerson'), say('search.byAsksForPeopleOnly')],
+  journal: [say('search.aJournal'), say('search.inAsksForAJournalOr')],
+  either: [say('search.oneWordOrAnother'), say('search.orWidensAMinusLeavesOut')],
+  place: [say('search.aPlaceInAJournal'), say('search.volumeAndPageFindTheArticle')],
+  number: [say('search.aNumber'), say('search.aDoiAnIsbnAnIssn')],
+  reference: [say('search.aReference'), say('search.wholeAsItWasPasted')],
 };
 
 /** Standing searches that have something new. */
@@ -33,7 +34,7 @@ function Standing() {
   return (
     <>
       <h2 className={styles.second}>
-        <a href="/searches">Standing searches</a>
+        <a href="/searches">{say('search.standingSearches')}</a>
       </h2>
       <ul className={styles.openSlips}>
         {standing.slice(0, 6).map((s, i) => (
@@ -43,8 +44,11 @@ function Standing() {
               {news[i] === null
                 ? '…'
                 : news[i]
-                  ? `${news[i]?.toLocaleString('en')} new since ${dayText(parseDay(s.seen) ?? (0 as never))}`
-                  : 'nothing new'}
+                  ? say('search.newSince', {
+                      news: news[i],
+                      parseDay: dayText(parseDay(s.seen) ?? (0 as never)),
+                    })
+                  : say('search.nothingNew')}
             </span>
           </li>
         ))}
@@ -64,7 +68,7 @@ export function FirstVisit() {
   return (
     <div className={styles.first}>
       <section>
-        <h1>What can you be reading, how soon, and what must you do for it?</h1>
+        <h1>{say('search.whatCanYouBeReadingHow')}</h1>
         <dl className={styles.examples}>
           {examples.map(([what, q, says]) => (
             <div key={what}>
@@ -78,11 +82,9 @@ export function FirstVisit() {
         </dl>
       </section>
       <section>
-        <h2>Under way</h2>
+        <h2>{say('search.underWay')}</h2>
         {open.length === 0 ? (
-          <p className={shared.hint}>
-            No slip is open. What is missing on our shelves can be asked for from any result.
-          </p>
+          <p className={shared.hint}>{say('search.noSlipIsOpenWhatIs')}</p>
         ) : (
           <ul className={styles.openSlips}>
             {open.slice(0, 6).map((s) => (
@@ -91,7 +93,9 @@ export function FirstVisit() {
                 <span>
                   {STATE_LABEL[s.state]}
                   {s.promised && isUnderWay(s.state)
-                    ? `, promised ${dayText(dayOf(parseLocal(s.promised.median) ?? (0 as never)))}`
+                    ? say('search.promised', {
+                        dayOf: dayText(dayOf(parseLocal(s.promised.median) ?? (0 as never))),
+                      })
                     : ''}
                 </span>
               </li>

@@ -6,6 +6,7 @@ import { CARRIERS, KINDS, languageLabel } from '../../core/model/kinds';
 import type { Cents } from '../../core/model/library';
 import { PEER_LABEL } from '../../core/model/peerReview';
 import type { DayNumber } from '../../core/model/time';
+import { say } from '../../words/generated/search';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import { Marked } from '../item/Marked';
 import kit from '../kit/kit.module.css';
@@ -20,9 +21,10 @@ function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
   if (hit.carrier !== 'print' && hit.carrier !== 'online') parts.push(CARRIERS[hit.carrier].toLowerCase());
   if (KINDS[hit.kind].family === 'article' || hit.peerReview.status === 'reviewed')
     parts.push(PEER_LABEL[hit.peerReview.status]);
-  if (csl.language && csl.language !== 'en') parts.push(`in ${languageLabel(csl.language)}`);
+  if (csl.language && csl.language !== 'en')
+    parts.push(say('search.in2', { languageLabel: languageLabel(csl.language) }));
   if (best) {
-    const chance = best.chance < 0.99 ? `, chance ${Math.round(best.chance * 100)} %` : '';
+    const chance = best.chance < 0.99 ? say('search.chance', { round: Math.round(best.chance * 100) }) : '';
     const price = best.price > 0 ? `, ${money(best.price)}` : '';
     parts.push(
       best.action.do === 'open'
@@ -33,8 +35,8 @@ function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
             ? `${best.title}${chance}${price}`
             : `${best.title}, ${best.place}${chance}${price}`,
     );
-  } else parts.push('no way to get it that we can promise');
-  if (copies.of > 0) parts.push(`${copies.in} of ${copies.of} ${copies.of === 1 ? 'copy' : 'copies'} in`);
+  } else parts.push(say('search.noWayToGetItThat'));
+  if (copies.of > 0) parts.push(say('search.ofIn', { in: copies.in, of: copies.of }));
   return parts;
 }
 
@@ -74,13 +76,13 @@ export const HitLine = memo(function HitLine({
           <a href={recordHref(hit.id)} data-line onClick={pick} aria-expanded={open}>
             <Marked text={csl.title} marks={hit.marks.title} />
           </a>
-          {hit.retracted && <span className={kit.tag}>retracted</span>}
+          {hit.retracted && <span className={kit.tag}>{say('search.retracted')}</span>}
         </h2>
         <p className={styles.by}>
           {by.names.length > 0 && `${peopleLine(by.names)}${by.role} · `}
           {csl['container-title'] && (
             <>
-              in{' '}
+              {say('search.in3')}
               <cite>
                 <Marked text={csl['container-title']} marks={hit.marks.container} />
               </cite>{' '}
@@ -98,11 +100,13 @@ export const HitLine = memo(function HitLine({
           <p className={styles.actions}>
             {best?.action.do === 'open' && (
               <a href={best.action.href} target="_blank" rel="noopener">
-                Read
+                {say('search.read')}
               </a>
             )}
-            {best?.action.do === 'slip' && <a href={slipHref(hit.id, best.action, needBy)}>Make slip</a>}
-            <a href={recordHref(hit.id)}>Full page</a>
+            {best?.action.do === 'slip' && (
+              <a href={slipHref(hit.id, best.action, needBy)}>{say('search.makeSlip')}</a>
+            )}
+            <a href={recordHref(hit.id)}>{say('search.fullPage')}</a>
           </p>
         </div>
         {hit.versions.length > 0 && <Versions hit={hit} show={show} />}
@@ -118,7 +122,7 @@ function Versions({ hit, show }: { hit: Hit; show: (id: string | null) => void }
   return (
     <div className={styles.versions}>
       <button type="button" className={kit.link} aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? 'Only this one' : `${n} other ${n === 1 ? 'version' : 'versions'}: ${summary(hit)}`}
+        {open ? say('search.onlyThisOne') : say('search.other', { n, summary: summary(hit) })}
       </button>
       {open && (
         <ul>

@@ -8,6 +8,7 @@ import {
   withoutCondition,
 } from '../../core/query/request';
 import { conditionText } from '../../core/query/sentence';
+import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './timetable.module.css';
@@ -30,12 +31,12 @@ export function NoResults({
   const words = request.q.trim().split(/\s+/).length;
   return (
     <div className={styles.none}>
-      <p>Nothing in the index fits all of this at once.</p>
+      <p>{say('search.nothingInTheIndexFitsAll')}</p>
       <ul>
         {costs.map((c) => (
           <li key={c}>
             <button type="button" className={kit.link} onClick={() => change(withoutCondition(request, c))}>
-              Without “{conditionText(request, c, info.campuses)}”
+              {say('search.without2', { conditionText: conditionText(request, c, info.campuses) })}
             </button>
             : {number(answer.cost[c] ?? 0)}
           </li>
@@ -55,7 +56,7 @@ export function NoResults({
                 })
               }
             >
-              Search without conditions
+              {say('search.searchWithoutConditions')}
             </button>
           </li>
         )}
@@ -66,16 +67,16 @@ export function NoResults({
               className={kit.link}
               onClick={() => change({ ...request, q: request.q.replace(/["“”]/g, '') })}
             >
-              Search the words without the quotation marks
+              {say('search.searchTheWordsWithoutTheQuotation')}
             </button>
           </li>
         )}
-        {words > 3 && <li>All words must occur in a record: leave out the less important ones.</li>}
+        {words > 3 && <li>{say('search.allWordsMustOccurInA')}</li>}
         <li>
           <a href={`/ask?${new URLSearchParams({ search: printRequest(request).toString() })}`}>
-            Ask a librarian
+            {say('search.askALibrarian')}
           </a>
-          ; this search goes with it.
+          {say('search.thisSearchGoesWithIt')}
         </li>
       </ul>
     </div>

@@ -1,4 +1,5 @@
 /** One wide box, its suggestions, the day by which the thing is needed, and the three ways of asking. */
+
 import {
   type FormEvent,
   type KeyboardEvent,
@@ -16,6 +17,7 @@ import { recordHref } from '../../core/model/address';
 import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { SearchRequest } from '../../core/query/request';
 import { fold } from '../../core/words/fold';
+import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { useKept } from '../kit/useKept';
@@ -38,7 +40,7 @@ const KIND_WORD: Record<Choice['kind'], string> = {
   person: 'person',
   subject: 'subject',
   journal: 'in',
-  past: 'asked before',
+  past: say('search.askedBefore'),
 };
 const TYPING_PAUSE = 120;
 const PAST_SHOWN = 3;
@@ -167,7 +169,7 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
                 id="query"
                 type="search"
                 role="combobox"
-                aria-label="Search for a topic, title, person or number"
+                aria-label={say('search.searchForATopicTitlePerson')}
                 aria-expanded={open}
                 aria-controls={`${id}list`}
                 aria-autocomplete="list"
@@ -180,14 +182,14 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
                 }}
                 onKeyDown={keys}
                 onBlur={() => setTyping(false)}
-                placeholder="A topic, a title, a person"
+                placeholder={say('search.aTopicATitleAPerson')}
                 autoComplete="off"
                 spellCheck={false}
               />
               <div
                 id={`${id}list`}
                 role="listbox"
-                aria-label="Suggestions"
+                aria-label={say('search.suggestions')}
                 className={styles.suggestions}
                 hidden={!open}
               >
@@ -220,7 +222,7 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
           )}
         </div>
         <label className={styles.need}>
-          <span>Need by</span>
+          <span>{say('search.needBy')}</span>
           <input
             type="date"
             value={need}
@@ -231,11 +233,11 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
           />
         </label>
         <button type="submit" className={kit.main}>
-          Search
+          {say('search.search')}
         </button>
         {past && (
           <p id="need-past" className={shared.fault} role="alert">
-            Need by lies in the past. Choose today or later; the search goes ahead without a day.
+            {say('search.needByLiesInThePast')}
           </p>
         )}
       </form>
@@ -265,7 +267,7 @@ function Ask({
     const next =
       to === 'cql' ? syntaxes.plainToCql(text) : way === 'cql' ? syntaxes.cqlToPlain(text) : { text };
     if ('problem' in next) {
-      setSaid(`This can’t be read yet, so it stays here: ${next.problem}.`);
+      setSaid(say('search.thisCantBeReadYetSo', { problem: next.problem }));
       return;
     }
     setSaid('');
@@ -282,10 +284,10 @@ function Ask({
   return (
     <div className={styles.askRow}>
       <fieldset className={styles.waysOfAsking}>
-        <legend className="sr">How to ask</legend>
-        {option('words', 'In words')}
-        {option('fields', 'By fields')}
-        {option('cql', 'In CQL')}
+        <legend className="sr">{say('search.howToAsk')}</legend>
+        {option('words', say('search.inWords'))}
+        {option('fields', say('search.byFields'))}
+        {option('cql', say('search.inCql'))}
       </fieldset>
       {said && (
         <p className={shared.fault} role="alert">

@@ -1,9 +1,11 @@
 /** What can be done with a search as a whole: keep it standing, follow it as a feed. */
+
 import type { FormEvent } from 'react';
 import { saveStanding, standingOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import type { SearchAnswer } from '../../core/discovery/answers';
 import { printRequest, type SearchRequest } from '../../core/query/request';
+import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -19,7 +21,9 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
   const save = (event: FormEvent<HTMLFormElement>, close: () => void) => {
     event.preventDefault();
     const name =
-      String(new FormData(event.currentTarget).get('name') ?? '').trim() || request.q || 'Everything';
+      String(new FormData(event.currentTarget).get('name') ?? '').trim() ||
+      request.q ||
+      say('search.everything');
     void saveStanding(theStore(), {
       id: `${reader.id}|${address}`,
       reader: reader.id,
@@ -35,14 +39,18 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
     <>
       {kept ? (
         <span className={shared.hint} role="status">
-          Standing as “{kept.name}”. <a href="/searches">Your searches</a>
+          {say('search.standingAs', { name: kept.name })} <a href="/searches">{say('search.yourSearches')}</a>
         </span>
       ) : (
-        <Popover className={kit.link} label="Keep as a standing search" describe="Keep as a standing search">
+        <Popover
+          className={kit.link}
+          label={say('search.keepAsAStandingSearch')}
+          describe={say('search.keepAsAStandingSearch')}
+        >
           {(close) => (
             <form onSubmit={(e) => save(e, close)} className={shared.choices}>
               <label className={kit.legend} htmlFor="standing-name">
-                Its name
+                {say('search.itsName')}
               </label>
               <p className={styles.yearRow}>
                 <input
@@ -53,17 +61,15 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
                   style={{ width: '16em', fontFamily: 'var(--serif)' }}
                 />
                 <button type="submit" className={kit.main}>
-                  Keep
+                  {say('search.keep')}
                 </button>
               </p>
-              <p className={shared.hint}>
-                It tells what is new since you last looked. It stays in this browser.
-              </p>
+              <p className={shared.hint}>{say('search.itTellsWhatIsNewSince')}</p>
             </form>
           )}
         </Popover>
       )}
-      <a href={`/feeds/search.atom?${address}`}>Feed</a>
+      <a href={`/feeds/search.atom?${address}`}>{say('search.feed')}</a>
     </>
   );
 }

@@ -1,4 +1,5 @@
 /** The search view: one address is one state; everything seen here can be shared and comes back with Back. */
+
 import { lazy, Suspense, useCallback, useState } from 'react';
 import {
   leftBehind,
@@ -9,6 +10,7 @@ import {
   readRequest,
   type SearchRequest,
 } from '../../core/query/request';
+import { say } from '../../words/generated/search';
 import { adjust, go, useAddress } from '../kit/address';
 import { App, useHere } from '../kit/app';
 import { useKeys } from '../kit/keys';
@@ -78,7 +80,7 @@ function Search() {
         setWay={setWay}
       />
       {searched ? (
-        <Suspense fallback={<p className={styles.left}>Looking…</p>}>
+        <Suspense fallback={<p className={styles.left}>{say('search.looking')}</p>}>
           <Answered
             request={request}
             open={open(address)}

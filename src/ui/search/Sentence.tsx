@@ -19,6 +19,7 @@ import {
   sameCondition,
 } from '../../core/query/request';
 import { REACH_LABEL, type SentencePart, sentenceParts } from '../../core/query/sentence';
+import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -37,7 +38,7 @@ function Kinds({ request, answer, change }: Props) {
   const count = (kind: string) => answer?.breakdown.kind.find((v) => v.value === kind)?.count ?? 0;
   return (
     <fieldset className={shared.choices}>
-      <legend className={kit.legend}>Kinds to keep or leave out</legend>
+      <legend className={kit.legend}>{say('search.kindsToKeepOrLeaveOut')}</legend>
       {KIND_LIST.map((kind) => {
         const choice = choiceOf(request, 'kind', kind);
         return (
@@ -57,7 +58,7 @@ function Kinds({ request, answer, change }: Props) {
               aria-pressed={choice === 'drop'}
               onClick={() => change(choose(request, 'kind', kind, choice === 'drop' ? null : 'drop'))}
             >
-              leave out
+              {say('search.leaveOut')}
             </button>
           </div>
         );
@@ -67,9 +68,9 @@ function Kinds({ request, answer, change }: Props) {
 }
 
 const PEER_CHOICES: readonly (readonly [label: string, keep: readonly string[]])[] = [
-  ['Peer-reviewed or not', []],
-  ['Only peer-reviewed', ['reviewed']],
-  ['Peer-reviewed, or not known', ['reviewed', 'not-known']],
+  [say('search.peerReviewedOrNot'), []],
+  [say('search.onlyPeerReviewed'), ['reviewed']],
+  [say('search.peerReviewedOrNotKnown'), ['reviewed', 'not-known']],
 ];
 function Peer({ request, answer, change }: Props) {
   const kept = request.keep.peer ?? [];
@@ -80,7 +81,7 @@ function Peer({ request, answer, change }: Props) {
   const { peer: _, ...rest } = request.keep;
   return (
     <fieldset className={shared.choices}>
-      <legend className={kit.legend}>Peer review</legend>
+      <legend className={kit.legend}>{say('search.peerReview')}</legend>
       {PEER_CHOICES.map(([label, keep]) => (
         <label key={label} className={kit.check}>
           <input
@@ -93,10 +94,7 @@ function Peer({ request, answer, change }: Props) {
           <span className={kit.count}>{number(count(keep))}</span>
         </label>
       ))}
-      <p className={shared.hint}>
-        Reviewed means: the journal was refereed in that year, and the piece is of a sort that goes to
-        referees.
-      </p>
+      <p className={shared.hint}>{say('search.reviewedMeansTheJournalWasRefereed')}</p>
     </fieldset>
   );
 }
@@ -109,9 +107,9 @@ function Years({ request, change, close }: Props & { close: () => void }) {
   const bad = (t: string) => t !== '' && !/^\d{4}$/.test(t);
   const fault =
     bad(from) || bad(to)
-      ? 'A year has four digits, like 2012.'
+      ? say('search.aYearHasFourDigitsLike')
       : from && to && from > to
-        ? 'The first year lies after the last.'
+        ? say('search.theFirstYearLiesAfterThe')
         : '';
   const take = () => {
     if (fault) return;
@@ -130,10 +128,10 @@ function Years({ request, change, close }: Props & { close: () => void }) {
         take();
       }}
     >
-      <p className={kit.legend}>Years</p>
+      <p className={kit.legend}>{say('search.years')}</p>
       <div className={styles.yearRow}>
         <label>
-          From{' '}
+          {say('search.from')}
           <input
             inputMode="numeric"
             size={5}
@@ -144,19 +142,19 @@ function Years({ request, change, close }: Props & { close: () => void }) {
           />
         </label>
         <label>
-          to{' '}
+          {say('search.to')}
           <input
             inputMode="numeric"
             size={5}
             maxLength={4}
             value={to}
             onChange={(e) => setTo(e.target.value)}
-            placeholder="now"
+            placeholder={say('search.now')}
             aria-invalid={fault !== ''}
           />
         </label>
         <button type="submit" className={kit.main}>
-          Set
+          {say('search.set')}
         </button>
       </div>
       {fault && (
@@ -167,7 +165,7 @@ function Years({ request, change, close }: Props & { close: () => void }) {
       <p className={styles.quick}>
         {[1, 5, 10, 20].map((n) => (
           <button key={n} type="button" className={kit.link} onClick={() => last(n)}>
-            {n === 1 ? 'this year' : `last ${n}`}
+            {n === 1 ? say('search.thisYear') : say('search.last', { n })}
           </button>
         ))}
         <button
@@ -178,7 +176,7 @@ function Years({ request, change, close }: Props & { close: () => void }) {
             close();
           }}
         >
-          any year
+          {say('search.anyYear')}
         </button>
       </p>
     </form>
@@ -189,7 +187,7 @@ function Languages({ request, answer, change }: Props) {
   const count = (code: string) => answer?.breakdown.language.find((v) => v.value === code)?.count ?? 0;
   return (
     <fieldset className={shared.choices}>
-      <legend className={kit.legend}>Languages to keep</legend>
+      <legend className={kit.legend}>{say('search.languagesToKeep')}</legend>
       {[...LANGUAGE_LIST]
         .sort((a, b) => count(b) - count(a))
         .map((code) => (
@@ -208,12 +206,16 @@ function Languages({ request, answer, change }: Props) {
 }
 
 const reachHint = (reach: Reach, info: LibraryInfo): string => {
-  const shelves = `and what stands in our ${info.campuses.length > 1 ? `${info.campuses.length} libraries` : 'library'}`;
+  const shelves = say('search.andWhatStandsInOur', {
+    part: info.campuses.length > 1 ? say('search.libraries', { campuses: info.campuses.length }) : 'library',
+  });
   return {
-    online: 'open it now',
+    online: say('search.openItNow'),
     shelves,
-    partners: `and what ${info.words.partnership || 'our partners'} can lend`,
-    index: 'and what must be asked for further away',
+    partners: say('search.andWhatCanLend', {
+      partnership: info.words.partnership || say('search.ourPartners'),
+    }),
+    index: say('search.andWhatMustBeAskedFor'),
   }[reach];
 };
 /** What a wider reach would add, and how long that would take. */
@@ -223,7 +225,9 @@ function Wider({ answer, reach }: { answer: SearchAnswer | undefined; reach: Rea
   const more = Object.values(waits).reduce((a, b) => a + b, 0);
   return (
     <small className={styles.wider}>
-      {more > 0 ? `${number(more)} more: ${waitsInWords(waits)}` : 'nothing more'}
+      {more > 0
+        ? say('search.more3', { more, waitsInWords: waitsInWords(waits) })
+        : say('search.nothingMore')}
     </small>
   );
 }
@@ -231,7 +235,7 @@ function ReachChoice({ request, answer, change }: Props) {
   const { info } = useHere();
   return (
     <fieldset className={shared.choices}>
-      <legend className={kit.legend}>How far to look</legend>
+      <legend className={kit.legend}>{say('search.howFarToLook')}</legend>
       {REACHES.map((reach) => (
         <label key={reach} className={kit.check}>
           <input
@@ -270,7 +274,7 @@ function Keep({ name, request, kept }: { name: Condition; request: SearchRequest
           void saveKept(theStore(), reader.id, keepCondition(kept, request, name, e.target.checked));
         }}
       />
-      Keep this for later searches
+      {say('search.keepThisForLaterSearches')}
     </label>
   );
 }
@@ -298,7 +302,7 @@ export function Sentence(props: Props & { kept: Kept }) {
   const control = (part: SentencePart, i: number): ReactNode => {
     if (!part.control) return part.asked ? <b key={i}>{part.text}</b> : <span key={i}>{part.text}</span>;
     const name = conditionOf(part);
-    const mark = isKept(name) ? <small className={styles.keptMark}>kept</small> : null;
+    const mark = isKept(name) ? <small className={styles.keptMark}>{say('search.kept2')}</small> : null;
     if (part.control === 'other' && part.choice) {
       const { group, value } = part.choice;
       return (
@@ -306,12 +310,12 @@ export function Sentence(props: Props & { kept: Kept }) {
           key={i}
           type="button"
           className={styles.part}
-          title="Remove this condition"
+          title={say('search.removeThisCondition')}
           onClick={() => change(choose(request, group, value, null))}
         >
           {part.text}
           {mark} <span aria-hidden="true">×</span>
-          <span className="sr"> (remove)</span>
+          <span className="sr"> {say('search.remove2')}</span>
         </button>
       );
     }
@@ -333,7 +337,7 @@ export function Sentence(props: Props & { kept: Kept }) {
       <Popover
         key={`${part.control}${i}`}
         className={styles.part}
-        describe={`${part.text}${mark ? ', kept' : ''}: change`}
+        describe={say('search.change', { text: part.text, part: mark ? say('search.kept') : '' })}
         label={
           <>
             {part.text}
@@ -361,24 +365,26 @@ export function Sentence(props: Props & { kept: Kept }) {
   return (
     <div className={styles.sentenceRow}>
       {/* Not a p: the choices that open in it are more than text. */}
-      <section className={styles.sentence} aria-label="What is searched">
+      <section className={styles.sentence} aria-label={say('search.whatIsSearched')}>
         {sentenceParts(request, info.campuses).map(control)}
       </section>
       <div className={styles.tools}>
         <span className={styles.total} aria-live="polite">
-          {answer ? `${number(answer.total)} of ${number(answer.indexed)} indexed` : ''}
+          {answer ? say('search.ofIndexed', { total: answer.total, indexed: answer.indexed }) : ''}
         </span>
         {printable(request) !== plain && (
           <button type="button" className={kit.link} onClick={() => change(bare)}>
-            Remove conditions
+            {say('search.removeConditions')}
           </button>
         )}
         {answer && <SearchTools request={request} answer={answer} />}
       </div>
       {looksLikeReference(request.q) && (
         <p className={styles.note} data-offer="">
-          This looks like a reference.{' '}
-          <a href={`/references?${new URLSearchParams({ paste: request.q })}`}>Read it part by part</a>
+          {say('search.thisLooksLikeAReference')}
+          <a href={`/references?${new URLSearchParams({ paste: request.q })}`}>
+            {say('search.readItPartByPart')}
+          </a>
         </p>
       )}
       {answer?.notes.map((n) => (

@@ -1,4 +1,5 @@
 /** The timetable: each line begins with when it could be read. Only the lines in view are drawn. */
+
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import {
   type FormEvent,
@@ -12,6 +13,7 @@ import {
 import type { Hit } from '../../core/discovery/answers';
 import { dayText } from '../../core/model/time';
 import { type SearchRequest, SORT_LABEL, SORTS, type Sort } from '../../core/query/request';
+import { say } from '../../words/generated/search';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -37,7 +39,6 @@ interface Props {
   readonly show: (id: string | null) => void;
 }
 const LINE = 92;
-const number = (n: number): string => n.toLocaleString('en');
 interface Kept {
   readonly line?: number;
   readonly into?: number;
@@ -120,17 +121,17 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
   }));
 
   return (
-    <section className={view.timetable} aria-label="Results" aria-busy={fetching}>
+    <section className={view.timetable} aria-label={say('search.results2')} aria-busy={fetching}>
       <header className={shared.listHead}>
-        <h1>{answer ? `${number(answer.total)} to read` : 'Looking…'}</h1>
+        <h1>{answer ? say('search.toRead', { total: answer.total }) : say('search.looking')}</h1>
         <Popover
           className={styles.sortButton}
-          describe={`Order: ${SORT_LABEL[request.sort]}. Change`}
+          describe={say('search.orderChange', { sort_label: SORT_LABEL[request.sort] })}
           label={SORT_LABEL[request.sort]}
         >
           {(close) => (
             <fieldset className={shared.choices}>
-              <legend className={kit.legend}>Order</legend>
+              <legend className={kit.legend}>{say('search.order')}</legend>
               {SORTS.map((sort: Sort) => (
                 <label key={sort} className={kit.check}>
                   <input
@@ -150,7 +151,7 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
         </Popover>
         {answer && answer.byNeed !== null && request.needBy !== null && (
           <p className={shared.byNeed}>
-            {number(answer.byNeed)} can be yours by {dayText(request.needBy)}
+            {say('search.canBeYoursBy', { byNeed: answer.byNeed, needBy: dayText(request.needBy) })}
           </p>
         )}
         {lines > 25 && <GoTo lines={lines} goTo={(n) => goTo(n, true)} />}
@@ -196,9 +197,7 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
       )}
       {answer && answer.total > 0 && <Few request={request} answer={answer} change={change} />}
       {lines === MOST_LINES && (
-        <p className={styles.more}>
-          These are the first {number(MOST_LINES)} lines. Narrow the search to come to the rest.
-        </p>
+        <p className={styles.more}>{say('search.theseAreTheFirstLinesNarrow', { most_lines: MOST_LINES })}</p>
       )}
     </section>
   );
@@ -214,16 +213,16 @@ function GoTo({ lines, goTo }: { lines: number; goTo: (line: number) => void }) 
   return (
     <form className={shared.goTo} onSubmit={submit}>
       <label>
-        Line{' '}
+        {say('search.line')}
         <input
           inputMode="numeric"
           size={4}
           value={text}
           onChange={(e) => setText(e.target.value.replace(/\D/g, ''))}
-          aria-label="Go to line"
+          aria-label={say('search.goToLine')}
         />
       </label>{' '}
-      of {number(lines)}
+      {say('search.of', { lines })}
     </form>
   );
 }

@@ -1,6 +1,7 @@
 import type { SearchAnswer } from '../../core/discovery/answers';
 import { dayText } from '../../core/model/time';
 import { choiceOf, choose, type SearchRequest } from '../../core/query/request';
+import { say } from '../../words/generated/search';
 import styles from './waitBar.module.css';
 
 /** How many of all results fall in each wait class; a class can be picked. Widths follow the counts, with a legible least. */
@@ -22,7 +23,7 @@ export function WaitBar({
   const total = waits.reduce((n, w) => n + w.count, 0);
   return (
     <fieldset className={styles.waitBar}>
-      <legend className="sr">How soon they can be read</legend>
+      <legend className="sr">{say('search.howSoonTheyCanBeRead')}</legend>
       {shown.map((w) => {
         const picked = choiceOf(request, 'wait', w.class) === 'keep';
         return (
@@ -34,7 +35,7 @@ export function WaitBar({
             style={{ flexGrow: Math.max(1, w.count) }}
             aria-pressed={picked}
             data-off={any && !picked ? '' : undefined}
-            title={picked ? 'Show all again' : `Keep only these: ${w.label}`}
+            title={picked ? say('search.showAllAgain') : say('search.keepOnlyThese', { label: w.label })}
             onClick={() => change(choose(request, 'wait', w.class, picked ? null : 'keep'))}
           >
             <b>{w.count.toLocaleString('en')}</b> <span>{w.label}</span>
@@ -47,9 +48,9 @@ export function WaitBar({
             style={{ width: `${(100 * byNeed) / Math.max(1, total)}%` }}
             data-none={byNeed === 0 ? '' : undefined}
           >
-            {byNeed > 0 && `in time for ${dayText(request.needBy)}: ${byNeed.toLocaleString('en')}`}
+            {byNeed > 0 && say('search.inTimeFor', { needBy: dayText(request.needBy), byNeed })}
           </span>
-          {total > byNeed && <span>too late: {(total - byNeed).toLocaleString('en')}</span>}
+          {total > byNeed && <span>{say('search.tooLate', { total: total - byNeed })}</span>}
         </p>
       )}
     </fieldset>

@@ -2,9 +2,11 @@
  * Results by year. A click keeps a year, a stroke over several keeps the span: the brush is drawn as it goes, the search
  * follows when it is let go. Loaded when the Breakdown is shown, since the chart library is heavy.
  */
+
 import { useState } from 'react';
 import { Bar, BarChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis } from 'recharts';
 import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/model/time';
+import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './breakdown.module.css';
@@ -48,20 +50,26 @@ export default function YearsChart({ years, from, to, pick }: Props) {
   return (
     <section className={styles.group}>
       <div className={styles.chartHead}>
-        <h3>Years</h3>
+        <h3>{say('search.years')}</h3>
         {[1, 5, 10].map((n) => (
           <button key={n} type="button" className={kit.link} onClick={() => pick(now - n + 1, null)}>
-            {n === 1 ? 'this year' : `last ${n}`}
+            {n === 1 ? say('search.thisYear') : say('search.last', { n })}
           </button>
         ))}
         {chosen && (
           <button type="button" className={kit.link} onClick={() => pick(null, null)}>
-            any year
+            {say('search.anyYear')}
           </button>
         )}
       </div>
       {years.length > 0 && (
-        <p className="sr">{`From ${years[0]?.[0]} to ${years.at(-1)?.[0]}; most in ${[...years].sort((a, b) => b[1] - a[1])[0]?.[0]}. Years can be typed in the search sentence.`}</p>
+        <p className="sr">
+          {say('search.fromToMostInYearsCan', {
+            years: years[0]?.[0],
+            years2: years.at(-1)?.[0],
+            sort: [...years].sort((a, b) => b[1] - a[1])[0]?.[0],
+          })}
+        </p>
       )}
       <div className={styles.chart} aria-hidden="true" onMouseLeave={() => setStroke(null)}>
         <ResponsiveContainer width="100%" height={104}>
@@ -122,7 +130,7 @@ export default function YearsChart({ years, from, to, pick }: Props) {
           </BarChart>
         </ResponsiveContainer>
       </div>
-      {older > 0 && <p className={shared.hint}>{`and ${older.toLocaleString('en')} before ${first}`}</p>}
+      {older > 0 && <p className={shared.hint}>{say('search.andBefore', { older, first })}</p>}
     </section>
   );
 }

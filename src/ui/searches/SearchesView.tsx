@@ -1,4 +1,5 @@
 /** The reader's searches: those that stand, with what is new, and those that were made. */
+
 import { type MouseEvent, useState } from 'react';
 import type { PastSearch, StandingSearch } from '../../browser/rows';
 import {
@@ -12,6 +13,7 @@ import {
 } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { say } from '../../words/generated/searches';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Undo } from '../kit/Undo';
@@ -48,17 +50,13 @@ function Searches() {
   };
   return (
     <div className={styles.view}>
-      <h1>Your searches</h1>
+      <h1>{say('searches.yourSearches')}</h1>
       <section>
-        <h2>Standing</h2>
-        {standing.length === 0 && (
-          <p className={styles.hint}>
-            None yet. “Keep as a standing search” is under the sentence of every search.
-          </p>
-        )}
+        <h2>{say('searches.standing')}</h2>
+        {standing.length === 0 && <p className={styles.hint}>{say('searches.noneYetKeepAsAStanding')}</p>}
         <Undo
           className={styles.hint}
-          said={ended && `“${ended.name}” no longer stands.`}
+          said={ended && say('searches.noLongerStands', { name: ended.name })}
           back={() => {
             if (ended) void saveStanding(theStore(), ended);
             setEnded(null);
@@ -71,11 +69,11 @@ function Searches() {
                 {news[i] === null || news[i] === undefined ? (
                   '…'
                 ) : news[i] === 0 ? (
-                  'nothing new'
+                  say('searches.nothingNew')
                 ) : (
-                  <b>{`${news[i]?.toLocaleString('en')} new`}</b>
+                  <b>{say('searches.new', { news: news[i] })}</b>
                 )}
-                <span>since {dayText(parseDay(s.seen) ?? (0 as never))}</span>
+                <span>{say('searches.since', { parseDay: dayText(parseDay(s.seen) ?? (0 as never)) })}</span>
               </p>
               <div>
                 <a href={`/?${s.address}`}>{s.name}</a>
@@ -84,10 +82,10 @@ function Searches() {
               <p className={styles.acts}>
                 {(news[i] ?? 0) > 0 && (
                   <a href={newHref(s)} onClick={see(s)}>
-                    See what is new
+                    {say('searches.seeWhatIsNew')}
                   </a>
                 )}
-                <a href={`/feeds/search.atom?${s.address}`}>Feed</a>
+                <a href={`/feeds/search.atom?${s.address}`}>{say('searches.feed')}</a>
                 <button
                   type="button"
                   className={kit.link}
@@ -96,7 +94,7 @@ function Searches() {
                     void endStanding(theStore(), s.id);
                   }}
                 >
-                  End
+                  {say('searches.end')}
                 </button>
               </p>
             </li>
@@ -105,17 +103,23 @@ function Searches() {
       </section>
       <section>
         <h2>
-          Made before
+          {say('searches.madeBefore')}
           {past.length > 0 && (
             <button type="button" className={kit.link} onClick={() => drop(past)}>
-              Forget all
+              {say('searches.forgetAll')}
             </button>
           )}
         </h2>
         <Undo
           className={styles.hint}
           said={
-            gone.length > 0 && `${gone.length === 1 ? 'One search' : `${gone.length} searches`} forgotten.`
+            gone.length > 0 &&
+            say('searches.forgotten', {
+              part:
+                gone.length === 1
+                  ? say('searches.oneSearch')
+                  : say('searches.searches', { gone: gone.length }),
+            })
           }
           back={() => {
             void bringBack(theStore(), gone);
@@ -123,7 +127,7 @@ function Searches() {
           }}
         />
         {past.length === 0 && gone.length === 0 && (
-          <p className={styles.hint}>None yet. They are kept in this browser only.</p>
+          <p className={styles.hint}>{say('searches.noneYetTheyAreKeptIn')}</p>
         )}
         <ul className={styles.list}>
           {past.slice(0, 100).map((s) => (
@@ -133,12 +137,12 @@ function Searches() {
                 <span>{dayOfIso(s.at)}</span>
               </p>
               <div>
-                <a href={`/?${s.address}`}>{s.q || 'Everything'}</a>
+                <a href={`/?${s.address}`}>{s.q || say('searches.everything')}</a>
                 <p>{s.sentence}</p>
               </div>
               <p className={styles.acts}>
                 <button type="button" className={kit.link} onClick={() => drop([s])}>
-                  Forget
+                  {say('searches.forget')}
                 </button>
               </p>
             </li>

@@ -1,26 +1,27 @@
+import { say } from '../../words/generated/shell';
 import kit from '../kit/kit.module.css';
 import { Dialog } from './Dialog';
 import styles from './shell.module.css';
 
 const KEYS: readonly (readonly [string, string])[] = [
-  ['/', 'to the search box'],
-  ['↓ or j', 'next line'],
-  ['↑ or k', 'previous line'],
-  ['b', 'into the Breakdown'],
-  ['w', 'to the wait bar'],
-  ['Enter', 'open the line beside the results'],
-  ['Esc', 'back to the Breakdown'],
-  ['o', 'take the best way to read: open it'],
-  ['r', 'make a slip for it'],
-  ['a', 'set it aside'],
-  ['f', 'the full page of the record'],
-  ['Ctrl K', 'commands'],
-  ['?', 'this list'],
+  ['/', say('shell.toTheSearchBox')],
+  [say('shell.orJ'), say('shell.nextLine')],
+  [say('shell.orK'), say('shell.previousLine')],
+  ['b', say('shell.intoTheBreakdown')],
+  ['w', say('shell.toTheWaitBar')],
+  ['Enter', say('shell.openTheLineBesideTheResults')],
+  [say('shell.esc'), say('shell.backToTheBreakdown')],
+  ['o', say('shell.takeTheBestWayToRead')],
+  ['r', say('shell.makeASlipForIt')],
+  ['a', say('shell.setItAside')],
+  ['f', say('shell.theFullPageOfTheRecord')],
+  [say('shell.ctrlK'), 'commands'],
+  ['?', say('shell.thisList')],
 ];
 export function KeysHelp({ close }: { close: () => void }) {
   return (
-    <Dialog label="Keys" close={close}>
-      <h2 className={styles.dialogHead}>Keys</h2>
+    <Dialog label={say('shell.keys')} close={close}>
+      <h2 className={styles.dialogHead}>{say('shell.keys')}</h2>
       <dl className={styles.keys}>
         {KEYS.map(([key, what]) => (
           <div key={key}>
@@ -33,7 +34,7 @@ export function KeysHelp({ close }: { close: () => void }) {
       </dl>
       <form method="dialog">
         <button type="submit" className={kit.main}>
-          Close
+          {say('shell.close')}
         </button>
       </form>
     </Dialog>

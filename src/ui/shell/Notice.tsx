@@ -1,7 +1,9 @@
 /** The page's notice, under its head: that the browser does not keep what it is told to. */
+
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { createPortal } from 'react-dom';
 import { noteTrouble, onTrouble, type Trouble, trouble } from '../../browser/trouble';
+import { say } from '../../words/generated/shell';
 import kit from '../kit/kit.module.css';
 import styles from './shell.module.css';
 
@@ -26,7 +28,7 @@ export function Notice() {
     <div className={styles.notice} role="alert">
       <p>{said.text}</p>
       <button type="button" className={kit.link} onClick={() => setRead(said)}>
-        I have read this
+        {say('shell.iHaveReadThis')}
       </button>
     </div>,
     place,

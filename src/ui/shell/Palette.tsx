@@ -1,4 +1,5 @@
 /** The command palette: every view, every open slip, every reader, by name. */
+
 import { Command } from 'cmdk';
 import { useState } from 'react';
 import { chooseReader, moveClock } from '../../browser/settings';
@@ -6,6 +7,7 @@ import { theStore } from '../../browser/store';
 import { addDays, dayOf, isoLocal, type Minutes, parseLocal, startOf } from '../../core/model/time';
 import { STATE_LABEL } from '../../core/requests/lifecycle';
 import { slipTitle } from '../../core/requests/slip';
+import { say } from '../../words/generated/shell';
 import { useHere } from '../kit/app';
 import { Dialog } from './Dialog';
 import styles from './shell.module.css';
@@ -22,30 +24,30 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
   };
   const now = parseLocal(moment.at) as Minutes;
   return (
-    <Dialog label="Commands" close={close}>
-      <Command label="Commands" className={styles.palette} loop>
+    <Dialog label={say('shell.commands')} close={close}>
+      <Command label={say('shell.commands')} className={styles.palette} loop>
         <Command.Input
           value={text}
           onValueChange={setText}
-          placeholder="Where to, or what to do"
+          placeholder={say('shell.whereToOrWhatToDo')}
           className={styles.paletteInput}
         />
         <Command.List className={styles.paletteList}>
-          <Command.Empty>Nothing by that name.</Command.Empty>
-          <Command.Group heading="Views">
-            <Command.Item onSelect={goTo('/')}>Search</Command.Item>
-            <Command.Item onSelect={goTo('/references')}>References</Command.Item>
-            <Command.Item onSelect={goTo('/searches')}>Your searches</Command.Item>
-            <Command.Item onSelect={goTo('/requests')}>Requests</Command.Item>
-            <Command.Item onSelect={goTo('/journals')}>Journals</Command.Item>
-            <Command.Item onSelect={goTo('/databases')}>Databases</Command.Item>
-            <Command.Item onSelect={goTo('/aside')}>Aside</Command.Item>
-            <Command.Item onSelect={goTo('/ask')}>Ask a librarian</Command.Item>
-            <Command.Item onSelect={goTo('/about')}>About Legendum</Command.Item>
-            <Command.Item onSelect={then(showKeys)}>Keys</Command.Item>
+          <Command.Empty>{say('shell.nothingByThatName')}</Command.Empty>
+          <Command.Group heading={say('shell.views')}>
+            <Command.Item onSelect={goTo('/')}>{say('shell.search')}</Command.Item>
+            <Command.Item onSelect={goTo('/references')}>{say('shell.references')}</Command.Item>
+            <Command.Item onSelect={goTo('/searches')}>{say('shell.yourSearches')}</Command.Item>
+            <Command.Item onSelect={goTo('/requests')}>{say('shell.requests')}</Command.Item>
+            <Command.Item onSelect={goTo('/journals')}>{say('shell.journals')}</Command.Item>
+            <Command.Item onSelect={goTo('/databases')}>{say('shell.databases')}</Command.Item>
+            <Command.Item onSelect={goTo('/aside')}>{say('shell.aside')}</Command.Item>
+            <Command.Item onSelect={goTo('/ask')}>{say('shell.askALibrarian')}</Command.Item>
+            <Command.Item onSelect={goTo('/about')}>{say('shell.aboutLegendum')}</Command.Item>
+            <Command.Item onSelect={then(showKeys)}>{say('shell.keys')}</Command.Item>
           </Command.Group>
           {slips.length > 0 && (
-            <Command.Group heading="Slips">
+            <Command.Group heading={say('shell.slips')}>
               {slips.slice(0, 30).map((s) => (
                 <Command.Item
                   key={s.id}
@@ -57,30 +59,30 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
               ))}
             </Command.Group>
           )}
-          <Command.Group heading="Demo">
+          <Command.Group heading={say('shell.demo')}>
             {info.movable && (
               <Command.Item
                 onSelect={then(() =>
                   moveClock(theStore(), isoLocal(startOf(addDays(dayOf(now), 1), 550)), info.now),
                 )}
               >
-                Clock: next day
+                {say('shell.clockNextDay')}
               </Command.Item>
             )}
             {info.readers.map((r) => (
               <Command.Item key={r.id} onSelect={then(() => chooseReader(theStore(), r.id))}>
-                Read as {r.name}
+                {say('shell.readAs', { name: r.name })}
               </Command.Item>
             ))}
           </Command.Group>
           {text.trim() !== '' && (
-            <Command.Group heading="Search" forceMount>
+            <Command.Group heading={say('shell.search')} forceMount>
               <Command.Item
                 forceMount
                 value={`for ${text}`}
                 onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}
               >
-                Search for “{text}”
+                {say('shell.searchFor', { text })}
               </Command.Item>
             </Command.Group>
           )}

@@ -1,4 +1,5 @@
 /** The right side of the shell: the demo clock, who is reading, the theme, the keys, the command palette. */
+
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
@@ -14,6 +15,7 @@ import {
   parseLocal,
   startOf,
 } from '../../core/model/time';
+import { say } from '../../words/generated/shell';
 import { App, useHere, useSlipTraffic } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -44,13 +46,16 @@ function Clock() {
     slips.filter((s) => isUnderWay(s.state)).map((s) => s.promised?.likely),
   );
   const steps: readonly (readonly [string, Minutes])[] = [
-    ['In two hours', (now + 120) as Minutes],
-    ['Next day, 9:10', startOf(addDays(dayOf(now), 1), WORKING_MORNING)],
-    ['In a week, 9:10', startOf(addDays(dayOf(now), 7), WORKING_MORNING)],
+    [say('shell.inTwoHours'), (now + 120) as Minutes],
+    [say('shell.nextDay910'), startOf(addDays(dayOf(now), 1), WORKING_MORNING)],
+    [say('shell.inAWeek910'), startOf(addDays(dayOf(now), 7), WORKING_MORNING)],
   ];
   return (
     <Popover
-      describe={`Demo clock: ${dayText(dayOf(now))} ${clockText(clockOf(now))}. Move it`}
+      describe={say('shell.demoClockMoveIt', {
+        dayOf: dayText(dayOf(now)),
+        clockOf: clockText(clockOf(now)),
+      })}
       label={
         <time
           className={styles.clock}
@@ -60,10 +65,8 @@ function Clock() {
     >
       {(close) => (
         <div className={styles.menu}>
-          <p className={kit.legend}>The demo’s clock</p>
-          <p className={styles.hint}>
-            Move it forward to watch slips arrive and moving walls pass. It does not go back.
-          </p>
+          <p className={kit.legend}>{say('shell.theDemosClock')}</p>
+          <p className={styles.hint}>{say('shell.moveItForwardToWatchSlips')}</p>
           {event !== null && (
             <button
               type="button"
@@ -73,7 +76,7 @@ function Clock() {
                 close();
               }}
             >
-              To the next promised arrival, {dayText(dayOf(event))}
+              {say('shell.toTheNextPromisedArrival', { dayOf: dayText(dayOf(event)) })}
             </button>
           )}
           {steps.map(([label, to]) => (
@@ -98,7 +101,7 @@ function Clock() {
 const CATEGORY: Record<string, string> = {
   undergraduate: 'undergraduate',
   postgraduate: 'postgraduate',
-  distance: 'distance learner',
+  distance: say('shell.distanceLearner'),
   staff: 'staff',
 };
 function ReaderSwitch() {
@@ -106,7 +109,7 @@ function ReaderSwitch() {
   const place = (id: string) => info.campuses.find((c) => c.id === id)?.name ?? id;
   return (
     <Popover
-      describe={`Reading as ${reader.name}. Change`}
+      describe={say('shell.readingAsChange', { name: reader.name })}
       label={
         <span className={styles.reader}>
           {reader.name}
@@ -117,7 +120,7 @@ function ReaderSwitch() {
     >
       {(close) => (
         <div className={styles.menu}>
-          <p className={kit.legend}>Demo readers</p>
+          <p className={kit.legend}>{say('shell.demoReaders')}</p>
           {info.readers.map((r) => (
             <button
               key={r.id}
@@ -128,7 +131,7 @@ function ReaderSwitch() {
               onClick={() => void chooseReader(theStore(), r.id).then(close)}
             >
               <strong>{r.name}</strong>
-              <span>{`${CATEGORY[r.category]}, ${place(r.campus)}${r.remote ? ', off campus' : ''}${r.registered ? '' : ', never used interlibrary loan'}`}</span>
+              <span>{`${CATEGORY[r.category]}, ${place(r.campus)}${r.remote ? say('shell.offCampus') : ''}${r.registered ? '' : say('shell.neverUsedInterlibraryLoan')}`}</span>
             </button>
           ))}
         </div>
@@ -151,7 +154,7 @@ function Theme() {
   };
   return (
     <button type="button" className={styles.tool} onClick={turn} aria-pressed={dark}>
-      {dark ? 'Light' : 'Dark'}
+      {dark ? say('shell.light') : say('shell.dark')}
     </button>
   );
 }
@@ -203,9 +206,9 @@ function Tools() {
         type="button"
         className={`${styles.tool} ${styles.commands}`}
         onClick={() => setPalette(true)}
-        aria-label="Commands (Ctrl K)"
+        aria-label={say('shell.commandsCtrlK')}
       >
-        <kbd className={kit.key}>Ctrl K</kbd>
+        <kbd className={kit.key}>{say('shell.ctrlK')}</kbd>
       </button>
       <CountBadge />
       {keys && <KeysHelp close={() => setKeys(false)} />}

@@ -1,4 +1,5 @@
 /** What a reader agrees to: being registered, once, and the copyright statement, for every copy. */
+import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Field } from './Field';
@@ -8,15 +9,12 @@ import type { SlipUnderWay } from './useSlip';
 export function Registering({ contact, setContact, fault }: SlipUnderWay) {
   return (
     <fieldset className={styles.section}>
-      <legend>Register</legend>
+      <legend>{say('slip.register')}</legend>
       <div className={styles.grid}>
-        <p className={styles.wide}>
-          This is your first request. Say once where you can be reached; nothing you have written above is
-          lost.
-        </p>
+        <p className={styles.wide}>{say('slip.thisIsYourFirstRequestSay')}</p>
         <Field
           id="f-email"
-          label="E-mail"
+          label={say('slip.eMail')}
           type="email"
           value={contact.email}
           change={(email) => setContact({ ...contact, email })}
@@ -24,7 +22,7 @@ export function Registering({ contact, setContact, fault }: SlipUnderWay) {
         />
         <Field
           id="f-address"
-          label="Address"
+          label={say('slip.address')}
           value={contact.address}
           change={(address) => setContact({ ...contact, address })}
           fault={fault('address')}
@@ -38,7 +36,7 @@ export function Registering({ contact, setContact, fault }: SlipUnderWay) {
             aria-describedby={fault('register') ? 'f-register-fault' : undefined}
             onChange={(e) => setContact({ ...contact, agreed: e.target.checked })}
           />
-          Register me for interlibrary loan. I answer for what is lent to me.
+          {say('slip.registerMeForInterlibraryLoanI')}
         </label>
         {fault('register') && (
           <p id="f-register-fault" className={`${styles.fault} ${styles.wide}`}>
@@ -54,7 +52,7 @@ export function Terms({ slip, set, fault }: SlipUnderWay) {
   const { info } = useHere();
   return (
     <fieldset className={styles.section}>
-      <legend>Terms</legend>
+      <legend>{say('slip.terms')}</legend>
       <div>
         <label className={kit.check}>
           <input
@@ -64,7 +62,7 @@ export function Terms({ slip, set, fault }: SlipUnderWay) {
             aria-describedby="f-declared-text"
             onChange={(e) => set({ ...slip, declared: e.target.checked })}
           />
-          I have read the copyright statement and keep to it.
+          {say('slip.iHaveReadTheCopyrightStatement')}
         </label>
         <label className={kit.check}>
           <input
@@ -72,7 +70,7 @@ export function Terms({ slip, set, fault }: SlipUnderWay) {
             checked={slip.commercial}
             onChange={(e) => set({ ...slip, commercial: e.target.checked })}
           />
-          It serves a commercial end: a royalty is due.
+          {say('slip.itServesACommercialEndA')}
         </label>
         <p id="f-declared-text" className={styles.statement}>
           {info.policy.copyright.statement}

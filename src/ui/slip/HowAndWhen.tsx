@@ -2,6 +2,7 @@
 
 import type { EditionWish } from '../../core/model/slip';
 import { wantedChoices } from '../../core/requests/slip';
+import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Field } from './Field';
@@ -9,18 +10,18 @@ import styles from './slip.module.css';
 import type { SlipUnderWay } from './useSlip';
 
 const EDITIONS: Record<EditionWish, string> = {
-  any: 'Any edition will do',
-  this: 'This edition only',
-  'any-language': 'A translation will do, too',
+  any: say('slip.anyEditionWillDo'),
+  this: say('slip.thisEditionOnly'),
+  'any-language': say('slip.aTranslationWillDoToo'),
 };
 
 export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
   const choices = wantedChoices(slip.item.kind, record?.carrier ?? 'print');
   return (
     <fieldset className={styles.section}>
-      <legend>How</legend>
+      <legend>{say('slip.how')}</legend>
       <div>
-        <div className={styles.how} role="radiogroup" aria-label="What is wanted of it">
+        <div className={styles.how} role="radiogroup" aria-label={say('slip.whatIsWantedOfIt')}>
           {choices.map((c) => (
             <label key={c.wanted} className={styles.choice} data-refused={c.refusal ? '' : undefined}>
               <input
@@ -38,7 +39,7 @@ export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
           ))}
         </div>
         {(slip.wanted === 'loan' || slip.wanted === 'purchase') && (
-          <div className={styles.editions} role="radiogroup" aria-label="Which edition">
+          <div className={styles.editions} role="radiogroup" aria-label={say('slip.whichEdition')}>
             {(Object.keys(EDITIONS) as EditionWish[]).map((e) => (
               <label key={e} className={kit.check}>
                 <input
@@ -53,7 +54,7 @@ export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
           </div>
         )}
         {p && p.routes.length > 1 && (
-          <div className={styles.routes} role="radiogroup" aria-label="From where">
+          <div className={styles.routes} role="radiogroup" aria-label={say('slip.fromWhere')}>
             {p.routes.map((r) => (
               <label key={`${r.route}${r.from}`} className={kit.check}>
                 <input
@@ -80,11 +81,11 @@ export function When({ slip, set, promised: p, fault, today }: SlipUnderWay) {
   const { info } = useHere();
   return (
     <fieldset className={styles.section}>
-      <legend>When</legend>
+      <legend>{say('slip.when')}</legend>
       <div className={styles.grid}>
         <Field
           id="f-needBy"
-          label="Need by"
+          label={say('slip.needBy')}
           type="date"
           mono
           value={slip.needBy}
@@ -93,26 +94,26 @@ export function When({ slip, set, promised: p, fault, today }: SlipUnderWay) {
           fault={fault('needBy')}
         />
         <div className={styles.field}>
-          <label htmlFor="f-speed">Speed</label>
+          <label htmlFor="f-speed">{say('slip.speed')}</label>
           <select
             id="f-speed"
             value={slip.speed}
             disabled={p ? !p.canHurry : false}
             onChange={(e) => set({ ...slip, speed: e.target.value === 'fast' ? 'fast' : 'standard' })}
           >
-            <option value="standard">Standard</option>
-            <option value="fast">Fast</option>
+            <option value="standard">{say('slip.standard')}</option>
+            <option value="fast">{say('slip.fast')}</option>
           </select>
-          {p && !p.canHurry && <small>nobody outside is asked, so there is nothing to hurry</small>}
+          {p && !p.canHurry && <small>{say('slip.nobodyOutsideIsAskedSoThere')}</small>}
         </div>
         <Field
           id="f-limit"
-          label="Not more than"
+          label={say('slip.notMoreThan')}
           mono
           value={slip.limit}
           change={(limit) => set({ ...slip, limit })}
           fault={fault('limit')}
-          hint={`in ${info.policy.currency.sign}; empty: no limit`}
+          hint={say('slip.inEmptyNoLimit', { sign: info.policy.currency.sign })}
           inputMode="decimal"
         />
       </div>

@@ -1,10 +1,12 @@
 /** Fills a slip from the index when a number is known: a DOI, an ISBN, or a journal's ISSN. */
+
 import { useState } from 'react';
 import { getJournals, getRecord, getSearch } from '../../browser/client';
 import { readIsbn, readIssn } from '../../core/model/identifiers';
 import type { Slip } from '../../core/model/slip';
 import { NEW_SEARCH } from '../../core/query/request';
 import { itemOf } from '../../core/requests/slip';
+import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './slip.module.css';
@@ -17,7 +19,7 @@ export function LookUp({ slip, set }: { slip: Slip; set: (slip: Slip) => void })
   const number = readIssn(issn);
   if (!known && !number) return null;
   const look = async () => {
-    setSaid('Looking…');
+    setSaid(say('slip.looking'));
     try {
       if (known) {
         const { hits } = await getSearch({ ...NEW_SEARCH, q: known, reach: 'index' }, moment, {
@@ -40,7 +42,7 @@ export function LookUp({ slip, set }: { slip: Slip; set: (slip: Slip) => void })
                 ? { ...kept, pages: slip.item.pages }
                 : kept,
           });
-          setSaid('Found and filled in from the index.');
+          setSaid(say('slip.foundAndFilledInFromThe'));
           return;
         }
       }
@@ -48,19 +50,21 @@ export function LookUp({ slip, set }: { slip: Slip; set: (slip: Slip) => void })
         const [journal] = (await getJournals(number, reader.campus)).journals;
         if (journal) {
           set({ ...slip, item: { ...slip.item, container: journal.title } });
-          setSaid(`It is the ISSN of ${journal.title}, ${journal.span}.`);
+          setSaid(say('slip.itIsTheIssnOf', { title: journal.title, span: journal.span }));
           return;
         }
       }
-      setSaid('Nothing in the index has this number. What you wrote is kept and goes out as it is.');
+      setSaid(say('slip.nothingInTheIndexHasThis'));
     } catch (error) {
-      setSaid(error instanceof Error ? error.message : 'It could not be looked up; what you wrote is kept.');
+      setSaid(error instanceof Error ? error.message : say('slip.itCouldNotBeLookedUp'));
     }
   };
   return (
     <p className={styles.wide}>
       <button type="button" className={kit.link} onClick={() => void look()}>
-        Fill in from {known ? (doi.trim() ? 'the DOI' : 'the ISBN') : 'the ISSN'}
+        {say('slip.fillInFrom', {
+          part: known ? (doi.trim() ? say('slip.theDoi') : say('slip.theIsbn')) : say('slip.theIssn'),
+        })}
       </button>{' '}
       <small role="status">{said}</small>
     </p>

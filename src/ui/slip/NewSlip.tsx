@@ -1,4 +1,5 @@
 /** Starts a slip for what the address asks for, and goes to its own address. */
+
 import { useEffect, useRef, useState } from 'react';
 import { getJournals, getRecord, getWays } from '../../browser/client';
 import { keepDraft, newSlipId } from '../../browser/slips';
@@ -15,6 +16,7 @@ import {
   waysDecide,
   wishedFrom,
 } from '../../core/requests/begin';
+import { say } from '../../words/generated/slip';
 import { App, useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 
@@ -56,7 +58,7 @@ function Start() {
   return error ? (
     <Failure error={error} again={() => window.location.reload()} />
   ) : (
-    <p style={{ padding: '24px' }}>Writing the slip…</p>
+    <p style={{ padding: '24px' }}>{say('slip.writingTheSlip')}</p>
   );
 }
 

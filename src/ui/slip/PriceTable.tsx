@@ -2,12 +2,13 @@
 
 import type { PriceLine } from '../../core/model/slip';
 import { totalOf } from '../../core/policy/price';
+import { say } from '../../words/generated/slip';
 import { useMoney } from '../kit/useMoney';
 import styles from './slip.module.css';
 
 export function PriceTable({
   lines,
-  foot = 'You pay, if it is supplied',
+  foot = say('slip.youPayIfItIsSupplied'),
 }: {
   lines: readonly PriceLine[];
   foot?: string;

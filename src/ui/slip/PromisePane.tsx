@@ -6,6 +6,7 @@ import type { Slip } from '../../core/model/slip';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { SlipPromise } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
+import { say } from '../../words/generated/slip';
 import { VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -28,34 +29,34 @@ function spare(promise: SlipPromise, needBy: string): string {
   const need = parseDay(needBy);
   const likely = promise.likely ? parseLocal(promise.likely) : null;
   if (likely === null) return '';
-  const by = `very likely by ${dayText(dayOf(likely))}`;
+  const by = say('slip.veryLikelyBy', { dayOf: dayText(dayOf(likely)) });
   if (need === null) return by;
   const days = need - dayOf(likely);
   return days > 0
-    ? `${by}, ${days} ${days === 1 ? 'day' : 'days'} before you need it`
+    ? say('slip.beforeYouNeedIt', { by, days })
     : days === 0
-      ? `${by}, the day you need it`
-      : `${by}, ${-days} ${days === -1 ? 'day' : 'days'} after you need it`;
+      ? say('slip.theDayYouNeedIt', { by })
+      : say('slip.afterYouNeedIt', { by, value: -days, part: days === -1 ? 'day' : 'days' });
 }
 
 export function PromisePane({ promise: p, slip, duplicate, faults, going, use, send, later }: Props) {
   const money = useMoney();
-  if (!p) return <p className={styles.quiet}>Working out the promise…</p>;
+  if (!p) return <p className={styles.quiet}>{say('slip.workingOutThePromise')}</p>;
   const refused = p.rules.some((r) => r.weight === 'refuse') || duplicate !== null || !p.median;
   return (
     <>
       <section aria-live="polite">
-        <h2>Promise</h2>
+        <h2>{say('slip.promise')}</h2>
         <p className={styles.date}>
           {p.label}{' '}
           {p.verdict && p.verdict !== 'in-time' && <span className={kit.tag}>{VERDICT_TEXT[p.verdict]}</span>}
         </p>
         <p className={styles.quiet}>
           {spare(p, slip.needBy)}
-          {p.chance < 0.995 && p.median && `; chance ${Math.round(p.chance * 100)} %`}
+          {p.chance < 0.995 && p.median && say('slip.chance', { round: Math.round(p.chance * 100) })}
         </p>
         {p.steps.length > 1 && (
-          <ol className={styles.steps} aria-label="Step by step">
+          <ol className={styles.steps} aria-label={say('slip.stepByStep')}>
             {p.steps.map((s) => (
               <li key={s.what}>
                 <b>{dayText(dayOf(parseLocal(s.by) as Minutes))}</b>
@@ -66,12 +67,12 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
         )}
       </section>
       <section>
-        <h2>Price</h2>
+        <h2>{say('slip.price')}</h2>
         <PriceTable lines={p.lines} />
       </section>
       {p.options.length > 0 && (
         <section>
-          <h2>What would change</h2>
+          <h2>{say('slip.whatWouldChange')}</h2>
           <ul className={styles.options}>
             {p.options.map((o) => (
               <li key={o.what}>
@@ -91,23 +92,21 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
       )}
       {p.asked.length > 0 && (
         <section>
-          <h2>Who will be asked</h2>
+          <h2>{say('slip.whoWillBeAsked')}</h2>
           <ol className={styles.asked}>
             {p.asked.map((a, i) => (
               <li key={a.name}>
                 <span>{i + 1}</span>
                 <b>{Math.min(99, Math.round(a.cumulative * 100))} %</b>
-                <span>
-                  {a.name}, {a.days} working {a.days === 1 ? 'day' : 'days'}
-                </span>
+                <span>{say('slip.working', { name: a.name, days: a.days })}</span>
               </li>
             ))}
           </ol>
-          <p className={styles.quiet}>The percentage is the chance that it has come by then. {p.owners}.</p>
+          <p className={styles.quiet}>{say('slip.thePercentageIsTheChanceThat', { owners: p.owners })}</p>
         </section>
       )}
       <section>
-        <h2>Rules that apply</h2>
+        <h2>{say('slip.rulesThatApply')}</h2>
         <ul className={styles.rules}>
           {p.rules.map((r) => (
             <li key={r.text} data-weight={r.weight} title={r.rule}>
@@ -118,11 +117,11 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
       </section>
       {p.better && (
         <p className={styles.better}>
-          Sooner, {p.better.label}: {p.better.title}
+          {say('slip.sooner', { label: p.better.label, title: p.better.title })}
           {p.better.place && !p.better.title.includes(p.better.place) && `, ${p.better.place}`}.{' '}
           {p.better.href ? (
             <a href={p.better.href} target="_blank" rel="noopener">
-              Read it now
+              {say('slip.readItNow')}
             </a>
           ) : p.better.route && p.better.from !== null ? (
             <button
@@ -130,16 +129,16 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
               className={kit.link}
               onClick={() => use(p.better?.route as Route, p.better?.from ?? '')}
             >
-              Take that instead
+              {say('slip.takeThatInstead')}
             </button>
           ) : (
-            <a href={recordHref(slip.record)}>See where</a>
+            <a href={recordHref(slip.record)}>{say('slip.seeWhere')}</a>
           )}
         </p>
       )}
       {p.alternatives.length > 0 && (
         <section>
-          <h2>What else would do</h2>
+          <h2>{say('slip.whatElseWouldDo')}</h2>
           <ul className={styles.options}>
             {p.alternatives.map((a) => (
               <li key={`${a.sort}${a.record ?? ''}`}>
@@ -164,24 +163,34 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
       )}
       {duplicate && (
         <p className={styles.better} role="alert">
-          You have already asked for this, on {dayText(dayOf(parseLocal(duplicate.created) ?? (0 as never)))}.{' '}
-          <a href={`/requests/${duplicate.id}`}>Go to that slip</a>; a second one is not sent.
+          {say('slip.youHaveAlreadyAskedForThis', {
+            dayOf: dayText(dayOf(parseLocal(duplicate.created) ?? (0 as never))),
+          })}
+          <a href={`/requests/${duplicate.id}`}>{say('slip.goToThatSlip')}</a>
+          {say('slip.aSecondOneIsNotSent')}
         </p>
       )}
       {faults.length > 0 && (
         <p className={styles.better} role="alert">
-          {faults.length === 1 ? 'One thing is' : `${faults.length} things are`} to be mended first:{' '}
-          {faults.map((f) => f.text).join(' ')} All you wrote is kept.
+          {say('slip.toBeMendedFirstAllYou', {
+            part:
+              faults.length === 1 ? say('slip.oneThingIs') : say('slip.thingsAre', { faults: faults.length }),
+            faults: faults.map((f) => f.text).join(' '),
+          })}
         </p>
       )}
       <div className={styles.send}>
         <button type="button" className={kit.plum} onClick={send} disabled={going !== null || refused}>
-          {going === 'sending' ? 'Sending…' : p.mediated ? 'Send for approval' : 'Send slip'}
+          {going === 'sending'
+            ? say('slip.sending')
+            : p.mediated
+              ? say('slip.sendForApproval')
+              : say('slip.sendSlip')}
         </button>
         <button type="button" className={kit.link} onClick={later} disabled={going !== null || refused}>
-          Add to Outgoing
+          {say('slip.addToOutgoing')}
         </button>
-        <span className={styles.quiet}>can be withdrawn until it is started</span>
+        <span className={styles.quiet}>{say('slip.canBeWithdrawnUntilItIs')}</span>
       </div>
     </>
   );

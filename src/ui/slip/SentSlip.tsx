@@ -1,4 +1,5 @@
 /** A slip that has left the editor: how it stands, what was promised, what was said, what can be done. */
+
 import { useState } from 'react';
 import { recordHref } from '../../core/model/address';
 import type { Slip } from '../../core/model/slip';
@@ -18,6 +19,7 @@ import { owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
 import { datesOf, letterAbout } from '../../core/requests/notices';
 import { slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { say } from '../../words/generated/slip';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -35,26 +37,25 @@ const moment = (iso: string): string => {
 const day = (iso: string): string => dayText(parseDay(iso.slice(0, 10)) as DayNumber);
 const NEXT: Record<SlipState, string> = {
   draft: '',
-  outgoing:
-    'It has not been sent yet. It goes out when you send it, or by itself when the connection is back.',
-  sent: 'It has been received. The desk looks at it on the next working day.',
-  approval: 'Staff look at it before it goes out. You can still withdraw it.',
-  question: 'Staff have a question. Nothing goes on until you answer.',
-  sourcing: 'A library has been asked and has not answered yet.',
-  conditional: 'A library lends it under a condition. You decide.',
-  preparing: 'Somebody has started on it, so it can’t be withdrawn any more.',
-  'on-its-way': 'It is on its way.',
-  ready: 'It is ready for you.',
-  delivered: 'The file is here.',
-  collected: 'You have it.',
-  due: 'It is due soon.',
-  renewed: 'You have it for longer.',
-  recalled: 'Somebody else needs it: bring it back.',
-  overdue: 'It should have been back.',
-  returned: 'Brought back; the desk checks it in.',
-  finished: 'Finished.',
-  withdrawn: 'Withdrawn.',
-  'not-supplied': 'It could not be supplied.',
+  outgoing: say('slip.itHasNotBeenSentYet'),
+  sent: say('slip.itHasBeenReceivedTheDesk'),
+  approval: say('slip.staffLookAtItBeforeIt'),
+  question: say('slip.staffHaveAQuestionNothingGoes'),
+  sourcing: say('slip.aLibraryHasBeenAskedAnd'),
+  conditional: say('slip.aLibraryLendsItUnderA'),
+  preparing: say('slip.somebodyHasStartedOnItSo'),
+  'on-its-way': say('slip.itIsOnItsWay'),
+  ready: say('slip.itIsReadyForYou'),
+  delivered: say('slip.theFileIsHere'),
+  collected: say('slip.youHaveIt'),
+  due: say('slip.itIsDueSoon'),
+  renewed: say('slip.youHaveItForLonger'),
+  recalled: say('slip.somebodyElseNeedsItBringIt'),
+  overdue: say('slip.itShouldHaveBeenBack'),
+  returned: say('slip.broughtBackTheDeskChecksIt'),
+  finished: say('slip.finished'),
+  withdrawn: say('slip.withdrawn'),
+  'not-supplied': say('slip.itCouldNotBeSupplied'),
 };
 
 function Messages({ slip }: { slip: Slip }) {
@@ -75,8 +76,8 @@ function Messages({ slip }: { slip: Slip }) {
   };
   return (
     <>
-      <h2>Messages</h2>
-      {slip.messages.length === 0 && <p className={styles.quiet}>None yet.</p>}
+      <h2>{say('slip.messages')}</h2>
+      {slip.messages.length === 0 && <p className={styles.quiet}>{say('slip.noneYet')}</p>}
       <ol className={styles.messages}>
         {slip.messages.map((m) => (
           <li key={m.id} data-by={m.by}>
@@ -89,7 +90,7 @@ function Messages({ slip }: { slip: Slip }) {
               </p>
               {m.xml && (
                 <details className={styles.xml}>
-                  <summary>Technical details: ISO 18626</summary>
+                  <summary>{say('slip.technicalDetailsIso18626')}</summary>
                   {m.xml.map((document) => (
                     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
                     <pre key={document} tabIndex={0}>
@@ -111,7 +112,7 @@ function Messages({ slip }: { slip: Slip }) {
             if (text.trim()) void act(slip, 'note', text.trim()).then((done) => done && setText(''));
           }}
         >
-          <label htmlFor="note-to-desk">Write to the desk about this slip</label>
+          <label htmlFor="note-to-desk">{say('slip.writeToTheDeskAboutThis')}</label>
           <textarea
             id="note-to-desk"
             rows={1}
@@ -120,18 +121,18 @@ function Messages({ slip }: { slip: Slip }) {
             onChange={(e) => setText(e.target.value)}
           />
           <button type="submit" className={kit.link} disabled={busy || !text.trim()}>
-            Send the note
+            {say('slip.sendTheNote')}
           </button>
           {said && <p className={styles.fault}>{said}</p>}
         </form>
       )}
       <p className={styles.files}>
         <button type="button" className={kit.link} onClick={() => void letter()}>
-          As a mail draft
+          {say('slip.asAMailDraft')}
         </button>
         {documents.length > 0 && (
           <button type="button" className={kit.link} onClick={() => void xml()}>
-            The exchange, as XML files
+            {say('slip.theExchangeAsXmlFiles')}
           </button>
         )}
       </p>
@@ -149,7 +150,11 @@ export function SentSlip({ slip }: { slip: Slip }) {
   const verdict = verdictOfSlip(slip, today);
   const calendar = async () => {
     const { calendarFile } = await import('../../core/formats/letters');
-    saveFile(calendarFile(dates, `Slip ${slip.id}`, now.at), 'text/calendar', `${slip.id}.ics`);
+    saveFile(
+      calendarFile(dates, say('slip.slip', { id: slip.id }), now.at),
+      'text/calendar',
+      `${slip.id}.ics`,
+    );
   };
   return (
     <div className={styles.columns}>
@@ -159,7 +164,7 @@ export function SentSlip({ slip }: { slip: Slip }) {
           {[
             WANTED_TEXT[slip.wanted],
             slip.item.author,
-            slip.item.container && `in ${slip.item.container}`,
+            slip.item.container && say('slip.in', { container: slip.item.container }),
             slip.item.year,
           ]
             .filter(Boolean)
@@ -167,7 +172,7 @@ export function SentSlip({ slip }: { slip: Slip }) {
           {slip.record && (
             <>
               {' · '}
-              <a href={recordHref(slip.record)}>record</a>
+              <a href={recordHref(slip.record)}>{say('slip.record')}</a>
             </>
           )}
         </p>
@@ -175,22 +180,25 @@ export function SentSlip({ slip }: { slip: Slip }) {
           <b>{STATE_LABEL[slip.state]}</b> {NEXT[slip.state]}
           {due !== null &&
             isOnLoan(slip.state) &&
-            ` ${late > 0 ? `Due ${dayText(due)}, ${late} ${late === 1 ? 'day' : 'days'} ago.` : `Due ${dayText(due)}.`}`}
-          {slip.state === 'delivered' && slip.fileUntil && ` It can be opened until ${day(slip.fileUntil)}.`}
+            ` ${late > 0 ? say('slip.dueAgo', { due: dayText(due), late }) : say('slip.due', { due: dayText(due) })}`}
+          {slip.state === 'delivered' &&
+            slip.fileUntil &&
+            ` ${say('slip.itCanBeOpenedUntil', { fileUntil: day(slip.fileUntil) })}`}
         </p>
         <SlipActs slip={slip} />
         <Messages slip={slip} />
       </section>
-      <aside className={styles.pane} aria-label="What was promised">
+      <aside className={styles.pane} aria-label={say('slip.whatWasPromised')}>
         <section>
-          <h2>Promised</h2>
+          <h2>{say('slip.promised')}</h2>
           {slip.promised && (
             <>
               <p className={styles.date}>{day(slip.promised.median)}</p>
               <p className={styles.quiet}>
-                very likely by {day(slip.promised.likely)}
-                {slip.promised.chance < 0.995 && `, chance ${Math.round(slip.promised.chance * 100)} %`}
-                {need !== null && `; you need it by ${dayText(need)}`}
+                {say('slip.veryLikelyBy2', { likely: day(slip.promised.likely) })}
+                {slip.promised.chance < 0.995 &&
+                  say('slip.chance2', { round: Math.round(slip.promised.chance * 100) })}
+                {need !== null && say('slip.youNeedItBy', { need: dayText(need) })}
               </p>
               {verdict && (
                 <p className={verdict === 'in-time' ? styles.quiet : styles.fault}>{VERDICT_TEXT[verdict]}</p>
@@ -200,19 +208,22 @@ export function SentSlip({ slip }: { slip: Slip }) {
         </section>
         {slip.promised && slip.promised.lines.length > 0 && (
           <section>
-            <h2>Price</h2>
+            <h2>{say('slip.price')}</h2>
             {isEnded(slip.state) && owedFor(slip) === 0 ? (
-              <p className={styles.quiet}>You owe nothing.</p>
+              <p className={styles.quiet}>{say('slip.youOweNothing')}</p>
             ) : (
-              <PriceTable lines={slip.promised.lines} foot={isUnderWay(slip.state) ? undefined : 'You pay'} />
+              <PriceTable
+                lines={slip.promised.lines}
+                foot={isUnderWay(slip.state) ? undefined : say('slip.youPay')}
+              />
             )}
           </section>
         )}
         <section>
-          <h2>Details</h2>
+          <h2>{say('slip.details')}</h2>
           <dl className={styles.facts}>
             <div>
-              <dt>Goes to</dt>
+              <dt>{say('slip.goesTo')}</dt>
               <dd>
                 {slip.delivery.to === 'email'
                   ? slip.delivery.email
@@ -225,31 +236,30 @@ export function SentSlip({ slip }: { slip: Slip }) {
             </div>
             {slip.sent && (
               <div>
-                <dt>Sent</dt>
+                <dt>{say('slip.sent')}</dt>
                 <dd>{moment(slip.sent)}</dd>
               </div>
             )}
             {slip.reference && (
               <div>
-                <dt>For</dt>
+                <dt>{say('slip.for')}</dt>
                 <dd>{slip.reference}</dd>
               </div>
             )}
             <div>
-              <dt>Slip</dt>
+              <dt>{say('slip.slip2')}</dt>
               <dd>{slip.id}</dd>
             </div>
           </dl>
           {slip.file?.includes('locked=1') && slip.state === 'delivered' && (
             <p className={styles.quiet}>
-              The file is encrypted. Its password is the slip’s number; it opens in{' '}
-              {info.policy.files.software.split(';')[0]}.
+              {say('slip.theFileIsEncryptedItsPassword', { split: info.policy.files.software.split(';')[0] })}
             </p>
           )}
         </section>
         {dates.length > 0 && (
           <section>
-            <h2>Days</h2>
+            <h2>{say('slip.days')}</h2>
             <ul className={styles.rules}>
               {dates.map((d) => (
                 <li key={d.id}>
@@ -258,7 +268,7 @@ export function SentSlip({ slip }: { slip: Slip }) {
               ))}
             </ul>
             <button type="button" className={kit.link} onClick={() => void calendar()}>
-              Into my calendar
+              {say('slip.intoMyCalendar')}
             </button>
           </section>
         )}

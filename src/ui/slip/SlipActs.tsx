@@ -1,4 +1,5 @@
 /** What can be done about a slip now, as buttons; and the questions and conditions that wait for the reader. */
+
 import { useState } from 'react';
 import { reopen, sendOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
@@ -7,6 +8,7 @@ import type { Slip } from '../../core/model/slip';
 import { isOnLoan } from '../../core/model/slipStates';
 import { canDo } from '../../core/requests/lifecycle';
 import { renewalsLeft } from '../../core/requests/loans';
+import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './slip.module.css';
@@ -25,7 +27,7 @@ function Answer({ slip, send, busy }: { slip: Slip; send: (text: string) => void
         if (text.trim()) send(text.trim());
       }}
     >
-      <label htmlFor={`answer-${slip.id}`}>Your answer</label>
+      <label htmlFor={`answer-${slip.id}`}>{say('slip.yourAnswer')}</label>
       <textarea
         id={`answer-${slip.id}`}
         rows={2}
@@ -34,7 +36,7 @@ function Answer({ slip, send, busy }: { slip: Slip; send: (text: string) => void
         onChange={(e) => setText(e.target.value)}
       />
       <button type="submit" className={kit.plum} disabled={busy || !text.trim()}>
-        Answer
+        {say('slip.answer')}
       </button>
     </form>
   );
@@ -46,7 +48,7 @@ export function SlipActs({ slip }: { slip: Slip }) {
   const [unsent, setUnsent] = useState('');
   const sendNow = () =>
     sendOutgoing(theStore(), here.reader.id, here.moment, new Set([slip.id])).then(({ problem }) =>
-      setUnsent(problem ? `${problem.message} It stays in Outgoing.` : ''),
+      setUnsent(problem ? say('slip.itStaysInOutgoing', { message: problem.message }) : ''),
     );
   const asks = slip.messages.filter((m) => m.event === 'question' || m.event === 'offer').at(-1);
   const left = renewalsLeft(here.info.policy, here.reader.category, slip.renewals ?? 0);
@@ -66,7 +68,7 @@ export function SlipActs({ slip }: { slip: Slip }) {
                 disabled={busy}
                 onClick={() => void act(slip, 'accept')}
               >
-                Accept
+                {say('slip.accept')}
               </button>
               <button
                 type="button"
@@ -74,7 +76,7 @@ export function SlipActs({ slip }: { slip: Slip }) {
                 disabled={busy}
                 onClick={() => void act(slip, 'decline')}
               >
-                No, ask the next library
+                {say('slip.noAskTheNextLibrary')}
               </button>
             </div>
           )}
@@ -84,20 +86,20 @@ export function SlipActs({ slip }: { slip: Slip }) {
         {slip.state === 'outgoing' && (
           <>
             <button type="button" className={kit.plum} onClick={() => void sendNow()}>
-              Send slip
+              {say('slip.sendSlip')}
             </button>
             <button
               type="button"
               className={kit.link}
               onClick={() => void reopen(theStore(), slip.id, here.moment.at)}
             >
-              Change it
+              {say('slip.changeIt')}
             </button>
           </>
         )}
         {slip.file && slip.state === 'delivered' && (
           <a className={kit.main} href={fileHref(slip, here.moment.at)} target="_blank" rel="noopener">
-            Open the file
+            {say('slip.openTheFile')}
           </a>
         )}
         {canDo(slip, 'collect') && (
@@ -107,12 +109,12 @@ export function SlipActs({ slip }: { slip: Slip }) {
             disabled={busy}
             onClick={() => void act(slip, 'collect')}
           >
-            I have it
+            {say('slip.iHaveIt')}
           </button>
         )}
         {canDo(slip, 'finish') && (
           <button type="button" className={kit.link} disabled={busy} onClick={() => void act(slip, 'finish')}>
-            Done with it
+            {say('slip.doneWithIt')}
           </button>
         )}
         {isOnLoan(slip.state) && (
@@ -123,7 +125,7 @@ export function SlipActs({ slip }: { slip: Slip }) {
               disabled={busy || !renewable}
               onClick={() => void act(slip, 'renew')}
             >
-              Renew
+              {say('slip.renew')}
             </button>
             <button
               type="button"
@@ -131,26 +133,26 @@ export function SlipActs({ slip }: { slip: Slip }) {
               disabled={busy}
               onClick={() => void act(slip, 'return')}
             >
-              I brought it back
+              {say('slip.iBroughtItBack')}
             </button>
             <span className={styles.quiet}>
               {slip.state === 'recalled'
-                ? 'Recalled: it can’t be renewed.'
+                ? say('slip.recalledItCantBeRenewed')
                 : slip.state === 'overdue'
-                  ? 'Overdue: it can’t be renewed, bring it back.'
+                  ? say('slip.overdueItCantBeRenewedBring')
                   : left > 0
-                    ? `${left} ${left === 1 ? 'renewal' : 'renewals'} left`
-                    : 'No renewal left.'}
+                    ? say('slip.left', { left })
+                    : say('slip.noRenewalLeft')}
             </span>
           </>
         )}
         {canDo(slip, 'cancel') && (
           <button type="button" className={kit.link} disabled={busy} onClick={() => void act(slip, 'cancel')}>
-            Withdraw
+            {say('slip.withdraw')}
           </button>
         )}
         {(slip.state === 'not-supplied' || slip.state === 'withdrawn') && slip.record && (
-          <a href={recordHref(slip.record)}>Other ways to read it</a>
+          <a href={recordHref(slip.record)}>{say('slip.otherWaysToReadIt')}</a>
         )}
       </div>
       <p role="status" className={said || unsent ? styles.fault : 'sr'}>

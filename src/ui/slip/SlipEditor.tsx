@@ -3,6 +3,7 @@
 import type { Slip, Wanted } from '../../core/model/slip';
 import { clockOf, clockText, type Minutes, parseLocal } from '../../core/model/time';
 import { isCopy, itemOf, slipTitle } from '../../core/requests/slip';
+import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -19,34 +20,41 @@ import { ContactDetails, WhereTo } from './WhereTo';
 function headingOf(slip: Slip): string {
   const named = slip.item.title ? `“${slip.item.title}”` : 'something';
   const heading: Record<Wanted, string> = {
-    loan: slipTitle(slip) || 'A loan',
-    article: `A copy of ${slip.item.title ? named : `an article${slip.item.container ? ` from “${slip.item.container}”` : ''}`}`,
-    chapter: slip.item.kind === 'chapter' ? `A copy of ${named}` : `A chapter from ${named}`,
-    purchase: `Suggest ${named} for purchase`,
-    question: `A question about ${named}`,
+    loan: slipTitle(slip) || say('slip.aLoan'),
+    article: say('slip.aCopyOf', {
+      part: slip.item.title
+        ? named
+        : say('slip.anArticle', {
+            part: slip.item.container ? ` ${say('slip.from', { container: slip.item.container })}` : '',
+          }),
+    }),
+    chapter:
+      slip.item.kind === 'chapter' ? say('slip.aCopyOf2', { named }) : say('slip.aChapterFrom', { named }),
+    purchase: say('slip.suggestForPurchase', { named }),
+    question: say('slip.aQuestionAbout', { named }),
   };
   return heading[slip.wanted];
 }
 
 const NAMES: readonly (readonly [keyof Slip, string])[] = [
-  ['item', 'what it is'],
-  ['wanted', 'what is wanted'],
-  ['route', 'how it comes'],
-  ['delivery', 'where it goes'],
-  ['needBy', 'the day'],
-  ['speed', 'the speed'],
-  ['limit', 'the limit'],
-  ['editions', 'the edition'],
-  ['note', 'the note'],
-  ['reference', 'your reference'],
-  ['declared', 'the declaration'],
+  ['item', say('slip.whatItIs')],
+  ['wanted', say('slip.whatIsWanted')],
+  ['route', say('slip.howItComes')],
+  ['delivery', say('slip.whereItGoes')],
+  ['needBy', say('slip.theDay')],
+  ['speed', say('slip.theSpeed')],
+  ['limit', say('slip.theLimit')],
+  ['editions', say('slip.theEdition')],
+  ['note', say('slip.theNote')],
+  ['reference', say('slip.yourReference')],
+  ['declared', say('slip.theDeclaration')],
 ];
 /** What two versions of a draft differ in, in words. */
 function differing(a: Slip, b: Slip): string {
   const names = NAMES.filter(([field]) => JSON.stringify(a[field]) !== JSON.stringify(b[field])).map(
     ([, name]) => name,
   );
-  return names.length ? names.join(', ') : 'when it was written';
+  return names.length ? names.join(', ') : say('slip.whenItWasWritten');
 }
 
 export function SlipEditor({ kept }: { kept: Slip }) {
@@ -68,27 +76,26 @@ export function SlipEditor({ kept }: { kept: Slip }) {
       >
         <h1>{headingOf(slip)}</h1>
         <p className={styles.kept}>
-          {free ? 'Not in the index: what you write is what is asked for.' : 'Filled from the index.'} Draft
-          kept, {clockText(clockOf(parseLocal(slip.changed) as Minutes))}.{' '}
+          {say('slip.draftKept', {
+            part: free ? say('slip.notInTheIndexWhatYou') : say('slip.filledFromTheIndex'),
+            clockOf: clockText(clockOf(parseLocal(slip.changed) as Minutes)),
+          })}
           {!free && (
             <button type="button" className={kit.link} onClick={reset}>
-              Fill in again
+              {say('slip.fillInAgain')}
             </button>
           )}
         </p>
 
         {own.otherDraft && (
           <div className={styles.other} role="alert">
-            <p>
-              This draft was changed in another tab: {differing(slip, own.otherDraft)}. It is not sent before
-              you have chosen.
-            </p>
+            <p>{say('slip.thisDraftWasChangedInAnother', { differing: differing(slip, own.otherDraft) })}</p>
             <p className={kit.ways}>
               <button type="button" className={kit.link} onClick={own.takeOther}>
-                Take what was written there
+                {say('slip.takeWhatWasWrittenThere')}
               </button>
               <button type="button" className={kit.link} onClick={own.keepOwn}>
-                Keep what stands here
+                {say('slip.keepWhatStandsHere')}
               </button>
             </p>
           </div>
@@ -98,21 +105,21 @@ export function SlipEditor({ kept }: { kept: Slip }) {
         <When {...own} />
 
         <fieldset className={styles.section}>
-          <legend>Where</legend>
+          <legend>{say('slip.where')}</legend>
           <div className={styles.grid}>
             <WhereTo slip={slip} set={set} fault={fault} />
             {reader.registered && <ContactDetails />}
             <Field
               id="f-reference"
-              label="Your own reference"
+              label={say('slip.yourOwnReference')}
               value={slip.reference}
               change={(reference) => set({ ...slip, reference })}
               fault={fault('reference')}
-              hint="optional: a course, a chapter; stays with you"
+              hint={say('slip.optionalACourseAChapterStays')}
             />
             <Field
               id="f-note"
-              label={slip.wanted === 'question' ? 'Your question' : 'Note to the library'}
+              label={slip.wanted === 'question' ? say('slip.yourQuestion') : say('slip.noteToTheLibrary')}
               value={slip.note}
               change={(note) => set({ ...slip, note })}
               fault={fault('note')}
@@ -125,7 +132,7 @@ export function SlipEditor({ kept }: { kept: Slip }) {
         {own.needsRegistering && <Registering {...own} />}
         {isCopy(slip) && <Terms {...own} />}
       </form>
-      <aside className={styles.pane} aria-label="What is promised">
+      <aside className={styles.pane} aria-label={say('slip.whatIsPromised')}>
         {promise.isError ? (
           <Failure error={promise.error} again={() => void promise.refetch()} />
         ) : (

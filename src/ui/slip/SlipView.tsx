@@ -1,6 +1,8 @@
 /** A slip at its address: in the editor while it is a draft, with its messages once it has left. */
+
 import { slipById } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import { say } from '../../words/generated/slip';
 import { App, useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
 import { SentSlip } from './SentSlip';
@@ -15,10 +17,9 @@ function AtAddress({ id }: { id: string }) {
   if (!slip) {
     return (
       <div className={styles.missing}>
-        <h1>There is no such slip here</h1>
+        <h1>{say('slip.thereIsNoSuchSlipHere')}</h1>
         <p>
-          Slips live in the browser they were written in. This one may have been discarded, or written
-          elsewhere. <a href="/requests">See those that are here</a>.
+          {say('slip.slipsLiveInTheBrowserThey')} <a href="/requests">{say('slip.seeThoseThatAreHere')}</a>.
         </p>
       </div>
     );
@@ -27,9 +28,11 @@ function AtAddress({ id }: { id: string }) {
     return (
       <div className={styles.missing}>
         <h1>
-          This slip belongs to {info.readers.find((r) => r.id === slip.reader)?.name ?? 'another reader'}
+          {say('slip.thisSlipBelongsTo', {
+            name: info.readers.find((r) => r.id === slip.reader)?.name ?? say('slip.anotherReader'),
+          })}
         </h1>
-        <p>Change the reader at the top to see it.</p>
+        <p>{say('slip.changeTheReaderAtTheTop')}</p>
       </div>
     );
   }

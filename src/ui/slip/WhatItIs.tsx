@@ -1,7 +1,9 @@
 /** The slip's first part: what is asked for, as the index knows it or as it is written by hand. */
+
 import { KINDS, type Kind } from '../../core/model/kinds';
 import type { SlipItem } from '../../core/model/slip';
 import { isCopy } from '../../core/requests/slip';
+import { say } from '../../words/generated/slip';
 import { Field } from './Field';
 import { LookUp } from './LookUp';
 import styles from './slip.module.css';
@@ -42,11 +44,11 @@ export function WhatItIs({ slip, set, setItem, record, doubt, fault, changeKind,
   );
   return (
     <fieldset className={styles.section}>
-      <legend>What</legend>
+      <legend>{say('slip.what')}</legend>
       <div className={styles.grid}>
         {free && (
           <div className={styles.field}>
-            <label htmlFor="f-item-kind">It is</label>
+            <label htmlFor="f-item-kind">{say('slip.itIs')}</label>
             <select
               id="f-item-kind"
               value={slip.item.kind}
@@ -60,40 +62,50 @@ export function WhatItIs({ slip, set, setItem, record, doubt, fault, changeKind,
             </select>
           </div>
         )}
-        {text('title', part ? 'Title of the part' : 'Title', { wide: true })}
+        {text('title', part ? say('slip.titleOfThePart') : say('slip.title'), { wide: true })}
         {(part || slip.item.container) &&
-          text('container', slip.item.kind === 'chapter' ? 'In the book' : 'In', { wide: true })}
-        {text('author', 'By', { wide: part })}
-        {!part && text('publisher', 'Publisher')}
-        {text('year', 'Year', { mono: true, hint: doubt })}
-        {part && slip.item.kind !== 'chapter' && text('volume', 'Volume', { mono: true })}
-        {part && slip.item.kind !== 'chapter' && text('issue', 'Issue', { mono: true })}
-        {!part && text('edition', 'Edition')}
+          text('container', slip.item.kind === 'chapter' ? say('slip.inTheBook') : say('slip.in2'), {
+            wide: true,
+          })}
+        {text('author', say('slip.by'), { wide: part })}
+        {!part && text('publisher', say('slip.publisher'))}
+        {text('year', say('slip.year'), { mono: true, hint: doubt })}
+        {part && slip.item.kind !== 'chapter' && text('volume', say('slip.volume'), { mono: true })}
+        {part && slip.item.kind !== 'chapter' && text('issue', say('slip.issue'), { mono: true })}
+        {!part && text('edition', say('slip.edition'))}
         {slip.wanted === 'chapter' &&
           slip.item.kind !== 'chapter' &&
-          text('chapter', 'Chapter wanted', {
+          text('chapter', say('slip.chapterWanted'), {
             wide: true,
-            hint: record?.contents ? `It has: ${record.contents.join('; ')}` : 'its title or number',
+            hint: record?.contents
+              ? say('slip.itHas', { contents: record.contents.join('; ') })
+              : say('slip.itsTitleOrNumber'),
           })}
         {free &&
           slip.wanted === 'chapter' &&
           slip.item.kind !== 'chapter' &&
-          text('totalPages', 'Pages of the book', { mono: true, hint: 'if you know' })}
+          text('totalPages', say('slip.pagesOfTheBook'), { mono: true, hint: say('slip.ifYouKnow') })}
         {isCopy(slip) &&
-          text('pages', slip.item.totalPages ? `Pages (of ${slip.item.totalPages})` : 'Pages', {
-            mono: true,
-          })}
+          text(
+            'pages',
+            slip.item.totalPages
+              ? say('slip.pagesOf', { totalPages: slip.item.totalPages })
+              : say('slip.pages'),
+            {
+              mono: true,
+            },
+          )}
         {!part || slip.item.kind === 'chapter'
-          ? text('isbn', slip.item.isbn && !free ? 'ISBN, found for you' : 'ISBN', {
+          ? text('isbn', slip.item.isbn && !free ? say('slip.isbnFoundForYou') : 'ISBN', {
               mono: true,
-              hint: slip.item.isbn ? undefined : 'on the back of the title page; not needed',
+              hint: slip.item.isbn ? undefined : say('slip.onTheBackOfTheTitle'),
             })
-          : text('issn', slip.item.issn && !free ? 'ISSN, found for you' : 'ISSN', {
+          : text('issn', slip.item.issn && !free ? say('slip.issnFoundForYou') : 'ISSN', {
               mono: true,
-              hint: slip.item.issn ? undefined : 'eight digits, on the cover or in the imprint; not needed',
+              hint: slip.item.issn ? undefined : say('slip.eightDigitsOnTheCoverOr'),
             })}
         {(free || slip.item.doi) &&
-          text('doi', 'DOI', { mono: true, hint: free ? 'begins with 10.' : undefined })}
+          text('doi', 'DOI', { mono: true, hint: free ? say('slip.beginsWith10') : undefined })}
         {free && <LookUp slip={slip} set={set} />}
       </div>
     </fieldset>

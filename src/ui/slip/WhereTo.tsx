@@ -1,10 +1,12 @@
 /** Where the thing goes: a pickup point, the letter box, a mailbox; several addresses; contact details kept. */
+
 import { useState } from 'react';
 import { type Contact, register } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
 import type { Slip } from '../../core/model/slip';
 import { isCopy } from '../../core/requests/slip';
+import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Field } from './Field';
@@ -27,14 +29,14 @@ export function WhereTo({ slip, set, fault }: Props) {
     return (
       <Field
         id="f-delivery-email"
-        label={isCopy(slip) ? 'Send the file to' : 'Send the answer to'}
+        label={isCopy(slip) ? say('slip.sendTheFileTo') : say('slip.sendTheAnswerTo')}
         type="email"
         value={email}
         change={(value) => set({ ...slip, delivery: { to: 'email', email: value } })}
         fault={fault('delivery.email')}
         hint={
           isCopy(slip) && info.policy.files.encrypted.includes(slip.route)
-            ? `Encrypted. It opens in ${info.policy.files.software}.`
+            ? say('slip.encryptedItOpensIn', { software: info.policy.files.software })
             : undefined
         }
         wide
@@ -58,7 +60,9 @@ export function WhereTo({ slip, set, fault }: Props) {
   return (
     <>
       <div className={`${styles.field} ${styles.wide}`}>
-        <label htmlFor="f-delivery-campus">{delivery.to === 'post' ? 'Goes' : 'Collect at'}</label>
+        <label htmlFor="f-delivery-campus">
+          {delivery.to === 'post' ? say('slip.goes') : say('slip.collectAt')}
+        </label>
         <select
           id="f-delivery-campus"
           value={delivery.to === 'pickup' ? delivery.campus : 'post'}
@@ -69,13 +73,13 @@ export function WhereTo({ slip, set, fault }: Props) {
               {c.name}, {c.about}
             </option>
           ))}
-          <option value="post">by post to an address</option>
+          <option value="post">{say('slip.byPostToAnAddress')}</option>
         </select>
         {delivery.to === 'pickup' && (
           <small>
             {info.campuses.find((c) => c.id === delivery.campus)?.fetchesHolds
-              ? `Staff keep it at the desk for you for ${info.policy.shelf.pickupDays} days.`
-              : `It waits at the shelf for ${info.policy.shelf.pickupDays} days; you fetch it yourself.`}
+              ? say('slip.staffKeepItAtTheDesk', { pickupDays: info.policy.shelf.pickupDays })
+              : say('slip.itWaitsAtTheShelfFor', { pickupDays: info.policy.shelf.pickupDays })}
           </small>
         )}
       </div>
@@ -83,7 +87,7 @@ export function WhereTo({ slip, set, fault }: Props) {
         <>
           {addresses.length > 1 && (
             <div className={styles.field}>
-              <label htmlFor="f-delivery-known">Address</label>
+              <label htmlFor="f-delivery-known">{say('slip.address')}</label>
               <select
                 id="f-delivery-known"
                 value={addresses.includes(address) ? address : ''}
@@ -94,13 +98,13 @@ export function WhereTo({ slip, set, fault }: Props) {
                     {a}
                   </option>
                 ))}
-                <option value="">another</option>
+                <option value="">{say('slip.another')}</option>
               </select>
             </div>
           )}
           <Field
             id="f-delivery-address"
-            label="Send the parcel to"
+            label={say('slip.sendTheParcelTo')}
             value={address}
             change={post}
             fault={fault('delivery.address')}
@@ -108,10 +112,10 @@ export function WhereTo({ slip, set, fault }: Props) {
           />
           {isNew && reader.registered && (
             <button type="button" className={kit.link} onClick={() => void keepAddress()}>
-              Keep this address
+              {say('slip.keepThisAddress')}
             </button>
           )}
-          {kept && <small>Kept with your addresses.</small>}
+          {kept && <small>{say('slip.keptWithYourAddresses')}</small>}
         </>
       )}
     </>
@@ -140,7 +144,7 @@ export function ContactDetails() {
       await register(theStore(), reader.id, draft);
       setTyped({});
       setForgotten([]);
-      setSaid('Kept.');
+      setSaid(say('slip.kept'));
     } catch (error) {
       setSaid(notKept(error));
     }
@@ -148,12 +152,18 @@ export function ContactDetails() {
   const changed = draft.email !== contact.email || draft.address !== contact.address || forgotten.length > 0;
   return (
     <details className={styles.contact}>
-      <summary>Your contact details: {contact.email}</summary>
+      <summary>{say('slip.yourContactDetails', { email: contact.email })}</summary>
       <div className={styles.grid}>
-        <Field id="f-contact-email" label="E-mail" type="email" value={draft.email} change={type('email')} />
+        <Field
+          id="f-contact-email"
+          label={say('slip.eMail')}
+          type="email"
+          value={draft.email}
+          change={type('email')}
+        />
         <Field
           id="f-contact-address"
-          label="Home address"
+          label={say('slip.homeAddress')}
           value={draft.address}
           change={type('address')}
           wide
@@ -162,7 +172,8 @@ export function ContactDetails() {
           <p key={a} className={styles.wide}>
             {a}{' '}
             <button type="button" className={kit.link} onClick={() => setForgotten([...forgotten, a])}>
-              Forget<span className="sr"> {a}</span>
+              {say('slip.forget')}
+              <span className="sr"> {a}</span>
             </button>
           </p>
         ))}
@@ -172,7 +183,7 @@ export function ContactDetails() {
           disabled={!changed || !/^\S+@\S+\.\S+$/.test(draft.email)}
           onClick={() => void save()}
         >
-          Keep the changes
+          {say('slip.keepTheChanges')}
         </button>
         <small role="status">{said}</small>
       </div>

@@ -1,4 +1,5 @@
 /** A slip under way: what is typed and kept, what is promised for it, what is wrong with it, and sending it. */
+
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { getJournals, getPromise, getRecord } from '../../browser/client';
@@ -15,6 +16,7 @@ import { historyFor } from '../../core/requests/history';
 import { promisedFrom } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
 import { defaultDelivery, duplicateOf, isCopy, routeFor, wantedChoices } from '../../core/requests/slip';
+import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import { useOwnDrafts } from './useOwnDrafts';
 
@@ -114,17 +116,17 @@ export function useSlip(kept: Slip) {
     if (needsRegistering && !contact.agreed)
       found.push({
         field: 'register',
-        text: 'Agree to be registered: it is asked once, with the first request.',
+        text: say('slip.agreeToBeRegisteredItIs'),
       });
     // The most of it also where the checks could not be loaded: a file that is sent to no address is lost.
     const email = checks
       ? checks.emailFault(contact.email)
       : /^\S+@\S+\.\S+$/.test(contact.email.trim())
         ? null
-        : 'E-mail is not an address.';
+        : say('slip.eMailIsNotAnAddress');
     if (needsRegistering && email) found.push({ field: 'email', text: email });
     if (needsRegistering && contact.address.trim() === '')
-      found.push({ field: 'address', text: 'Address is missing: overdue notices and parcels go there.' });
+      found.push({ field: 'address', text: say('slip.addressIsMissingOverdueNoticesAnd') });
     return found;
   };
   // biome-ignore lint/correctness/useExhaustiveDependencies: once sending was tried, faults follow what is typed
