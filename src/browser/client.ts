@@ -1,24 +1,23 @@
 /** The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do. */
 
-import type {
-  JournalsAnswer,
-  LibraryInfo,
-  Moment,
-  RecordAnswer,
-  ResolvedReference,
-  SearchAnswer,
-  SuggestAnswer,
-  ValuesAnswer,
-} from '../core/discovery/answers';
+import type { LibraryInfo, Moment, SuggestAnswer } from '../core/discovery/answers';
 import type { Guidance } from '../core/discovery/guidance';
 import type { ReferenceItem } from '../core/model/record';
 import type { Promised, Slip, Wanted } from '../core/model/slip';
-import type { WaysAnswer } from '../core/model/ways';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { CopyHistory } from '../core/requests/history';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../core/requests/lifecycle';
-import type { SlipPromise } from '../core/requests/promise';
+import type {
+  JournalsAnswer,
+  RecordAnswer,
+  ResolvedReference,
+  SearchAnswer,
+  SlipPromise,
+  ValuesAnswer,
+  WaysAnswer,
+} from '../words/answers';
+import { type InWords, inWords } from '../words/inWords';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · failed: anything else. */
 export class AskError extends Error {
@@ -43,7 +42,7 @@ const MAX_IN_ADDRESS = 40_000;
 /** An error without a problem document (a proxy's own page): its status is said instead. */
 const noProblem = (): null => null;
 
-async function ask<T>(path: string, init?: RequestInit): Promise<T> {
+async function ask<T>(path: string, init?: RequestInit): Promise<InWords<T>> {
   let response: Response;
   try {
     response = await fetch(path, init);
@@ -54,7 +53,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
       'The library can’t be reached. What you have here is kept; try again when you are connected.',
     );
   }
-  if (response.ok) return (await response.json()) as T;
+  if (response.ok) return inWords((await response.json()) as T);
   const problem = (await response.json().catch(noProblem)) as {
     detail?: string;
     parameter?: string;
@@ -67,7 +66,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
     problem?.at,
   );
 }
-const post = <T>(path: string, body: unknown): Promise<T> =>
+const post = <T>(path: string, body: unknown): Promise<InWords<T>> =>
   ask<T>(path, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },

@@ -1,5 +1,5 @@
 /** Slips of store version 3 as version 4 keeps them: editions as a wish of three, messages with the event that each was. */
-import type { Promised, Slip, SlipMessage } from '../core/model/slip';
+import type { PriceWhat, Promised, Slip, SlipMessage } from '../core/model/slip';
 import type { SlipEvent } from '../core/model/slipStates';
 import { table } from '../core/table';
 
@@ -42,7 +42,7 @@ export function upgradedTo5(slip: Slip): Slip {
 /** Before version 5 a changed price was written into the promise as one more line; its sum without it was agreed. */
 const CHANGED = 'Changed by the library';
 function asAgreed(promised: Promised): Promised {
-  const lines = promised.lines.filter((l) => l.what !== CHANGED);
+  const lines = promised.lines.filter((l) => (l.what as string) !== CHANGED);
   return lines.length === promised.lines.length
     ? promised
     : { ...promised, lines, total: lines.reduce((n, l) => n + l.cents, 0) };
@@ -67,3 +67,31 @@ export function upgraded(old: OldSlip): Slip {
     ),
   };
 }
+
+/** What amounts were called before version 6. */
+const PRICES = table<PriceWhat>({
+  Hold: 'hold',
+  'Transfer between campuses': 'transfer',
+  'Loan by post': 'post',
+  Scan: 'scan',
+  'Loan from a partner': 'partner-loan',
+  'Copy from a partner': 'partner-copy',
+  'Interlibrary loan': 'ill-loan',
+  'Interlibrary copy': 'ill-copy',
+  'Fast handling': 'fast',
+  'Postage to your address': 'postage',
+  'Royalty to the rights holder': 'royalty',
+  'Paid by the library for you': 'subsidy',
+  'Over the most a slip costs': 'ceiling',
+  [CHANGED]: 'changed',
+});
+const coded = (promised: Promised): Promised => ({
+  ...promised,
+  lines: promised.lines.map((l) => ({ ...l, what: PRICES.get(l.what) ?? l.what })),
+});
+/** Slips of store version 5 as version 6 keeps them: what an amount is for as a code. */
+export const upgradedTo6 = (slip: Slip): Slip => ({
+  ...slip,
+  promised: slip.promised && coded(slip.promised),
+  ...(slip.agreed ? { agreed: coded(slip.agreed) } : {}),
+});

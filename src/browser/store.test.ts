@@ -37,7 +37,7 @@ import {
   takeNews,
   toOutgoing,
 } from './slips';
-import { upgradedTo5 } from './slipUpgrade';
+import { upgradedTo5, upgradedTo6 } from './slipUpgrade';
 import { Store } from './store';
 
 let store: Store;
@@ -498,17 +498,22 @@ describe('an older store with odd rows', () => {
       ...promised,
       total: 200,
       lines: [
-        { what: 'Loan', cents: 900 },
+        { what: 'Interlibrary loan', cents: 900 },
         { what: 'Changed by the library', cents: -700 },
       ],
-    };
+    } as unknown as Slip['promised'];
     const four = slip('S-4', {
       promised: changed,
       messages: [{ id: 'm', xml: '<?xml version="1.0"?>\n<a/>\n<?xml version="1.0"?>\n<b/>' } as never],
     });
     expect(upgradedTo5(four)).toMatchObject({
-      agreed: { total: 900, lines: [{ what: 'Loan', cents: 900 }] },
+      agreed: { total: 900, lines: [{ what: 'Interlibrary loan', cents: 900 }] },
       messages: [{ xml: ['<?xml version="1.0"?>\n<a/>', '<?xml version="1.0"?>\n<b/>'] }],
+    });
+    // And from there to version 6: what an amount is for is a code.
+    expect(upgradedTo6(upgradedTo5(four))).toMatchObject({
+      promised: { lines: [{ what: 'ill-loan' }, { what: 'changed' }] },
+      agreed: { lines: [{ what: 'ill-loan', cents: 900 }] },
     });
   });
 });

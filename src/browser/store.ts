@@ -6,7 +6,7 @@
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import type { Slip } from '../core/model/slip';
 import type { AsideItem, Bibliography, PastSearch, Question, Setting, StandingSearch } from './rows';
-import { type OldSlip, upgraded, upgradedTo5 } from './slipUpgrade';
+import { type OldSlip, upgraded, upgradedTo5, upgradedTo6 } from './slipUpgrade';
 
 export class Store extends Dexie {
   slips!: Table<Slip, string>;
@@ -36,6 +36,14 @@ export class Store extends Dexie {
         .toCollection()
         .modify((old: Slip, place: { value: Slip }) => {
           place.value = orAsItIs(() => upgradedTo5(old), old);
+        }),
+    );
+    this.version(6).upgrade((tx) =>
+      tx
+        .table('slips')
+        .toCollection()
+        .modify((old: Slip, place: { value: Slip }) => {
+          place.value = orAsItIs(() => upgradedTo6(old), old);
         }),
     );
   }

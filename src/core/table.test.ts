@@ -2,13 +2,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { valueLabel } from '../words/labels';
 import { readOpenUrl, writeOpenUrl } from './coverage/openurl';
 import { kindOfCsl } from './model/cslTypes';
 import { advance, type SlipEvent, type SlipState } from './model/slipStates';
 import { readCql } from './query/cql';
 import { fieldNamed } from './query/fields';
 import { readPlain } from './query/plain';
-import { valueLabel } from './query/sentence';
 import { readSru } from './sru/sru';
 import { own, table } from './table';
 

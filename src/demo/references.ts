@@ -3,11 +3,18 @@
  * drawn at random (how names, dates, titles, volumes and pages are written, and in which order), so that no one style is
  * learnt by heart. What is measured afterwards is written by a CSL processor, which this knows nothing of.
  */
-import { editionText } from '../core/model/describe';
 import { KINDS } from '../core/model/kinds';
 import type { CslName, DiscoveryRecord } from '../core/model/record';
 import type { Random } from '../core/random';
 import type { Role } from '../core/references/roles';
+
+/** `2nd`; what is no number stands as it is. */
+function ordinal(edition: string): string {
+  const n = Number(edition);
+  if (!Number.isInteger(n)) return edition;
+  const tail = n % 100 > 10 && n % 100 < 14 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th');
+  return `${n}${tail}`;
+}
 
 export interface Piece {
   readonly role: Role;
@@ -110,12 +117,7 @@ export function composeReference(record: DiscoveryRecord, r: Random): Piece[] {
         : `${m.slice(0, 3)} ${day ?? 1}, ${y}`;
   };
   const edition: Piece[] = csl.edition
-    ? p(
-        'edition',
-        r.pick([
-          `${editionText(csl.edition).replace('edition', '')}${r.pick(['ed.', 'edn', 'edition', 'ed'])}`,
-        ]),
-      )
+    ? p('edition', r.pick([`${ordinal(csl.edition)} ${r.pick(['ed.', 'edn', 'edition', 'ed'])}`]))
     : [];
   const imprint = (): Piece[] => {
     if (!csl.publisher) return [];

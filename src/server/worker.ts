@@ -1,11 +1,14 @@
 /** The worker thread that holds the index: takes questions as messages, answers in order. */
 import { readFileSync } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
-import type { Moment } from '../core/discovery/answers';
+import type { Moment, Slice } from '../core/discovery/answers';
 import { TimeUp } from '../core/engine/match/timeUp';
+import type { AskedSearch } from '../core/query/read';
 import { readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import { decodeModel, type Model } from '../core/references/tagger';
+import { jsonWithTexts } from '../words/inWords';
+import { sentence } from '../words/sentence';
 import type { Question, Reply } from './pool';
 import { DiscoveryService } from './service';
 import type { SharedIndex } from './shared';
@@ -15,7 +18,13 @@ type Methods = readonly (readonly [name: string, method: Method])[];
 
 /** The service's methods, by the names that the host asks them by. */
 const methodsOf = (service: DiscoveryService): Methods => [
-  ['search', service.search.bind(service)],
+  [
+    'search',
+    async (asked: AskedSearch, moment: Moment, slice: Slice) => ({
+      ...(await service.search(asked, moment, slice)),
+      sentence: sentence(asked.request, service.library.campuses),
+    }),
+  ],
   ['retrieve', service.retrieve.bind(service)],
   ['values', service.values.bind(service)],
   ['suggest', service.suggest.bind(service)],
@@ -76,7 +85,7 @@ export function answerQuestions(more: (service: DiscoveryService) => Methods = (
     try {
       const work = methods.get(method);
       if (!work) throw new Error(`There is no method ${method}.`);
-      return { n, json: JSON.stringify(await work(...(args as never[]))) ?? 'null' };
+      return { n, json: jsonWithTexts(await work(...(args as never[]))) };
     } catch (error) {
       return {
         n,

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { withoutBroken } from '../core/access/broken';
 import { recordId } from '../core/model/record';
 import { isoLocal, type Minutes, parseLocal } from '../core/model/time';
 import type { Way, WaysAnswer } from '../core/model/ways';
 import { PROVIDERS } from '../demo/library';
+import type { InWords } from '../words/inWords';
+import { withoutBroken } from '../words/withoutBroken';
 import { deskAnswer } from './askDesk';
 import { fullTextOf } from './fullText';
 import { fails } from './habits';
@@ -42,7 +43,7 @@ describe('the ask desk', () => {
 });
 
 describe('links that did not work', () => {
-  const way = (id: string, more: Partial<Way> = {}): Way =>
+  const way = (id: string, more: Partial<InWords<Way>> = {}): InWords<Way> =>
     ({
       id,
       title: id,
@@ -53,8 +54,8 @@ describe('links that did not work', () => {
       ready: { median: '2026-11-02T09:10', likely: '2026-11-02T09:10' },
       reasons: [],
       ...more,
-    }) as Way;
-  const answer: WaysAnswer = {
+    }) as InWords<Way>;
+  const answer: InWords<WaysAnswer> = {
     ways: [way('a'), way('b', { label: 'Thu', class: 'week' }), way('c', { setsWait: false })],
     best: null,
     wait: { class: 'now', date: null, label: 'Now', sub: '' },

@@ -5,7 +5,7 @@ import { printPlain } from '../../core/query/plain';
 import { readQuery } from '../../core/query/read';
 import { NEW_SEARCH } from '../../core/query/request';
 import { printRows } from '../../core/query/rows';
-import { sentence } from '../../core/query/sentence';
+import { sentence } from '../../words/sentence';
 
 // Not parsed as options: a word to be left out begins with a hyphen too.
 const args = process.argv.slice(process.argv.indexOf('query') + 1).filter((a) => a !== '--');

@@ -3,9 +3,10 @@
  * chapter, a visit, a purchase suggestion, a question. Each with its own computed time and reason.
  */
 
-import { CARRIERS, KINDS } from '../model/kinds';
+import { KINDS } from '../model/kinds';
 import type { Library, ReaderSituation } from '../model/library';
-import { type DayNumber, dayOf, dayText, isoLocal, type Minutes, parseLocal } from '../model/time';
+import { dayValue, type Message, type MessageValue, msg, NOTHING } from '../model/message';
+import { type DayNumber, dayOf, isoLocal, type Minutes, parseLocal } from '../model/time';
 import type { Verdict } from '../model/waits';
 import type { Alternative, Way } from '../model/ways';
 import type { AccessItem } from './options';
@@ -23,6 +24,11 @@ export const wantsAlternatives = (best: Way | null): boolean =>
   best.class === 'unlikely';
 
 const FEW = 4;
+/** Values one after the other, those that are missing left out. */
+const joined = (by: string, ...parts: readonly (MessageValue | null)[]): Message =>
+  msg('label.joined', { parts: { joined: parts.filter((p) => p !== null), by } });
+/** Open to everybody, by the code of its title. */
+const isOpen = (way: Way): boolean => way.title.code === 'access.onlineOpenToAll';
 
 /**
  * @param versions other records of the same work
@@ -48,26 +54,24 @@ export function alternativesFor(
     const other = waysToRead(version, library, situation, at, needBy).best;
     if (!other || !sooner(other)) continue;
     const { record } = version;
-    const open = other.action.do === 'open' && other.title.includes('open to all');
+    const open = other.action.do === 'open' && !other.action.signIn && isOpen(other);
     const carrier = record.carrier !== item.record.carrier;
-    const edition = record.csl.edition ? `edition ${record.csl.edition}` : '';
     const year = record.csl.issued?.['date-parts'][0][0];
     found.push({
       sort: open ? 'open' : carrier ? 'carrier' : 'edition',
       title: open
-        ? 'An open version'
+        ? msg('access.anOpenVersion')
         : carrier
-          ? `The same in another form: ${CARRIERS[record.carrier].toLowerCase()}`
-          : 'Another edition',
-      why: [
-        record.kind === item.record.kind ? '' : KINDS[record.kind].label.toLowerCase(),
-        edition,
-        year,
-        other.title.toLowerCase(),
-        other.place,
-      ]
-        .filter(Boolean)
-        .join(', '),
+          ? msg('access.theSameInAnotherForm', { carriers: msg(`label.carrier.${record.carrier}.one`) })
+          : msg('access.anotherEdition'),
+      why: joined(
+        ', ',
+        record.kind === item.record.kind ? null : msg(`label.kind.${record.kind}.one`),
+        record.csl.edition ? msg('access.edition', { edition: record.csl.edition }) : null,
+        year ?? null,
+        other.title,
+        other.place || null,
+      ),
       label: other.label,
       sub: other.sub,
       verdict: other.verdict,
@@ -88,8 +92,8 @@ export function alternativesFor(
     if (part?.action.do === 'slip' && part.ready) {
       found.push({
         sort: 'chapter',
-        title: 'A copy of a chapter, or of some pages',
-        why: `${part.title}, ${part.place}.`,
+        title: msg('access.aCopyOfAChapterOr'),
+        why: msg('access.sentence', { text: joined(', ', part.title, part.place) }),
         label: part.label,
         sub: part.sub,
         verdict: part.verdict,
@@ -103,7 +107,7 @@ export function alternativesFor(
     found.push({
       sort: 'visit',
       title: way.title,
-      why: [way.place, ...way.reasons].filter(Boolean).join(' '),
+      why: joined(' ', way.place || null, ...way.reasons),
       label: way.label,
       sub: way.sub,
       verdict: way.verdict,
@@ -121,8 +125,8 @@ export function alternativesFor(
     const ready = times.ordered(purchase);
     last.push({
       sort: 'purchase',
-      title: 'Suggest that we buy it',
-      why: `${Math.round(purchase.share * 100)} in 100 suggestions are bought.`,
+      title: msg('access.suggestThatWeBuyIt'),
+      why: msg('access.in100SuggestionsAreBought', { round: Math.round(purchase.share * 100) }),
       ...waitLabel(ready, at, library, true),
       verdict: verdictOf(ready, needBy),
       ready: ready && isoLocal(ready.median),
@@ -133,12 +137,14 @@ export function alternativesFor(
   const answer = times.staff(question);
   last.push({
     sort: 'question',
-    title: 'Ask a librarian',
+    title: msg('access.askALibrarian'),
     why: answer
-      ? `Answered by ${dayText(dayOf(parseLocal(isoLocal(answer.likely)) as Minutes), dayOf(at))}.`
-      : '',
-    label: answer ? waitLabel(answer, at, library).label : '',
-    sub: '',
+      ? msg('access.answeredBy', {
+          dayOf: dayValue(dayOf(parseLocal(isoLocal(answer.likely)) as Minutes), dayOf(at)),
+        })
+      : NOTHING,
+    label: answer ? waitLabel(answer, at, library).label : NOTHING,
+    sub: NOTHING,
     verdict: null,
     ready: null,
     record: null,

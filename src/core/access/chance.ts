@@ -6,21 +6,13 @@
  * long it takes is the mixture over who supplies: the desk's own days, the answers of all that said no before, the
  * supplier's days, the road. All of it comes from what a library knows: published policies and past turnaround.
  */
+
 import { type Carrier, KINDS, type Kind } from '../model/kinds';
 import type { Cents, Lender, Policy, Service, Speed, Spread } from '../model/library';
 import { ownersIn } from '../model/record';
 import { convolve, type Days, daysOf, meanOf, mix, spreadOf } from './turnaround';
 
 export type Refusal = 'abroad' | 'archive' | 'kind' | 'carrier' | 'age' | 'rare' | 'no-copies';
-export const REFUSAL_TEXT: Record<Refusal, string> = {
-  abroad: 'don’t send to our country',
-  archive: 'keep it in an archive',
-  kind: 'don’t lend this kind',
-  carrier: 'don’t lend it in this form',
-  age: 'don’t lend what is this old',
-  rare: 'don’t lend what so few own',
-  'no-copies': 'don’t supply copies',
-};
 
 export interface Asked {
   readonly lender: Lender;

@@ -8,6 +8,7 @@ import { ALWAYS, coverageWindow, FOREVER, positionOf } from '../coverage/covers'
 import type { LinkSource } from '../coverage/links';
 import { KINDS } from '../model/kinds';
 import type { Campus, Library, Partner, Policy, Provider } from '../model/library';
+import { type Message, msg } from '../model/message';
 import {
   type Copy,
   type CopyStatus,
@@ -40,13 +41,13 @@ export interface OnlineOption {
   readonly version: TextVersion;
   readonly from: DayNumber;
   readonly until: DayNumber;
-  readonly why: string;
+  readonly why: Message;
   /** What its address is made of. */
   readonly link: LinkSource;
 }
 export type Option =
   | OnlineOption
-  | { readonly type: 'not-online'; readonly provider: Provider; readonly why: string }
+  | { readonly type: 'not-online'; readonly provider: Provider; readonly why: Message }
   | {
       readonly type: 'copy';
       readonly campus: Campus;
@@ -91,17 +92,16 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
           from: ALWAYS,
           until: FOREVER,
           depth: line.coverage_depth ?? 'fulltext',
-          why: 'the whole book',
+          why: msg('access.theWholeBook', { name: from.name }),
         } as const)
-      : coverageWindow(line, position);
-    if (!window.covered)
-      options.push({ type: 'not-online', provider: from, why: `${from.name} ${window.why}.` });
+      : coverageWindow(line, position, from.name);
+    if (!window.covered) options.push({ type: 'not-online', provider: from, why: window.why });
     else if (window.depth !== 'fulltext') {
       const why =
         window.depth === 'abstracts'
-          ? 'shows abstracts only'
-          : 'shows selected articles only; whether this is one of them is not known';
-      options.push({ type: 'not-online', provider: from, why: `${from.name} ${why}.` });
+          ? msg('access.showsAbstractsOnly', { name: from.name })
+          : msg('access.showsSelectedArticlesOnlyWhetherThis', { name: from.name });
+      options.push({ type: 'not-online', provider: from, why });
     } else {
       const open = from.entitlement === 'open' || line.access_type === 'F';
       options.push({
@@ -111,7 +111,7 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
         version: 'version-of-record',
         from: window.from,
         until: window.until,
-        why: `${from.name} ${window.why}.`,
+        why: window.why,
         link: { provider: from, line, whole: !isPart },
       });
     }
@@ -129,7 +129,10 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
         version: open.version,
         from: ALWAYS,
         until: FOREVER,
-        why: `${from.name} holds a free copy (${open.version.replaceAll('-', ' ')}).`,
+        why: msg('access.holdsAFreeCopy', {
+          name: from.name,
+          version: msg(`access.version.${open.version}`),
+        }),
         link: { provider: from, open, whole: true },
       });
     }
@@ -177,7 +180,7 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
         available: IN,
         copy: {
           campus: run.campus,
-          location: 'Journals',
+          location: '',
           callNumber: run.callNumber,
           status: { state: 'in' },
           rule: 'premises',

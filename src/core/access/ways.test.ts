@@ -3,6 +3,7 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, situation } from '../../../tests/fixtures/world';
 import { LENDERS, LIBRARY } from '../../demo/library';
 import { STORYLINE } from '../../demo/storyline/records';
+import { inWords } from '../../words/inWords';
 import { type DayNumber, type Minutes, parseDay, parseLocal } from '../model/time';
 import { planLending } from './chance';
 import { waysToRead } from './ways';
@@ -15,7 +16,8 @@ const ways = (
   when = at(),
   need: string | null = null,
   nth = 0,
-) => waysToRead(item(start, nth), LIBRARY, reader, when, need ? (parseDay(need) as DayNumber) : null);
+) =>
+  inWords(waysToRead(item(start, nth), LIBRARY, reader, when, need ? (parseDay(need) as DayNumber) : null));
 const ids = (answer: ReturnType<typeof ways>) => answer.ways.map((w) => w.id);
 
 describe('ways to read', () => {

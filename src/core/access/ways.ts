@@ -6,6 +6,7 @@
  */
 
 import type { Library, ReaderSituation } from '../model/library';
+import { msg, NOTHING } from '../model/message';
 import type { DayNumber, Minutes } from '../model/time';
 import type { Ready } from '../model/waits';
 import type { Way, WaysAnswer } from '../model/ways';
@@ -16,7 +17,8 @@ import { PARTNER_COPY, wayFor } from './way';
 
 export type { Route } from '../model/library';
 export type { Verdict } from '../model/waits';
-export { ownersLine, waitLabel } from './way';
+export { waitLabel } from './waitLabel';
+export { ownersLine } from './way';
 
 const VERSION_RANK: Record<TextVersion, number> = {
   'version-of-record': 0,
@@ -43,7 +45,7 @@ export function waysToRead(
 ): WaysAnswer {
   const times = timesFor(library, situation, at);
   const drafts = optionsFor(item, library)
-    .map((option) => ({ option, way: wayFor(option, item, times, needBy, detailed) }))
+    .map((option) => ({ option, way: wayFor(option, { item, times, needBy, detailed }) }))
     .filter((d) => d.way !== null) as { option: Option; way: Way }[];
   const key = (d: { option: Option; way: Way }): number[] => {
     const o = d.option;
@@ -95,7 +97,7 @@ export function soonestWay(
     if (plan) offer({ type: 'lending', plan });
   }
   const ways = first
-    .flatMap(({ option }) => wayFor(option, item, times, needBy, false) ?? [])
+    .flatMap(({ option }) => wayFor(option, { item, times, needBy, detailed: false }) ?? [])
     .sort((a, b) => (a.id < b.id ? -1 : 1));
   const best = ways[0] ?? null;
   return { best, wait: waitOf(best) };
@@ -110,7 +112,7 @@ function compareKeys(x: readonly number[], y: readonly number[]): number {
 const waitOf = (best: Way | null): WaysAnswer['wait'] =>
   best
     ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub }
-    : { class: 'unlikely', date: null, label: 'Unlikely', sub: '' };
+    : { class: 'unlikely', date: null, label: msg('access.unlikely'), sub: NOTHING };
 
 /** When an option would set the wait, and how surely; null for one that does not. `wayFor` puts the words to it. */
 function readyOf(option: Option, times: Times): { ready: Ready; chance: number } | null {

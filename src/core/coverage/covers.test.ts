@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { inWords } from '../../words/inWords';
 import { type DayNumber, parseDay } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { coverageWindow, coversOn } from './covers';
@@ -46,7 +47,7 @@ describe('coverage', () => {
     expect(covered(l, [2025, 12])).toBe(true);
     expect(covered(l, [2026, 1])).toBe(false);
     expect(covered(l, [2026, 1], '2027-01-01')).toBe(true);
-    expect(coversOn(l, { date: [2026, 5] }, on('2026-11-02')).why).toContain('Fri 1 Jan 2027');
+    expect(inWords(coversOn(l, { date: [2026, 5] }, on('2026-11-02'))).why).toContain('Fri 1 Jan 2027');
   });
   it('R10Y: only the last ten calendar years', () => {
     const l = line({ embargo_info: 'R10Y' });
@@ -64,9 +65,9 @@ describe('coverage', () => {
     expect(covered(line({ embargo_info: 'P365D' }), [2025, 11, 5])).toBe(false);
   });
   it('says why not', () =>
-    expect(coverageWindow(line({}), { date: [1999] })).toMatchObject({
+    expect(inWords(coverageWindow(line({}), { date: [1999] }))).toMatchObject({
       covered: false,
-      why: 'starts with volume 15, 2005',
+      why: 'p starts with volume 15, 2005.',
     }));
   it('a wall never takes away what was there before it ended: windows are intervals', () => {
     fc.assert(
@@ -159,7 +160,7 @@ describe('KBART files', () => {
   });
   it('a line that came another way with a span that can’t be read grants nothing either', () => {
     const odd = line({ date_first_issue_online: 'last year' });
-    expect(coverageWindow(odd, { date: [2010] })).toMatchObject({
+    expect(inWords(coverageWindow(odd, { date: [2010] }))).toMatchObject({
       covered: false,
       why: expect.stringContaining('last year'),
     });

@@ -2,7 +2,8 @@
  * Does a KBART line cover this article? Decided once and for all days: the answer is a window of days in which the text
  * is there, so that a moving wall is a date ("readable online from 1 Jan") and not a yes or no that changes overnight.
  */
-import { addDays, type DayNumber, dayNumber, dayText } from '../model/time';
+import { dayValue, type Message, type MessageValue, msg } from '../model/message';
+import { addDays, type DayNumber, dayNumber } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { type CoverageDepth, readDepth } from './depth';
 import { type EmbargoPart, readEmbargo } from './embargo';
@@ -19,9 +20,9 @@ export type CoverageWindow =
       readonly from: DayNumber;
       readonly until: DayNumber;
       readonly depth: CoverageDepth;
-      readonly why: string;
+      readonly why: Message;
     }
-  | { readonly covered: false; readonly why: string };
+  | { readonly covered: false; readonly why: Message };
 
 /** Day numbers that stand for "always" at either end. */
 export const ALWAYS = dayNumber(0);
@@ -73,32 +74,23 @@ function passes(date: Parts, part: EmbargoPart): DayNumber {
 }
 
 /**
+ * @param name of the provider, for the reason
  * @returns the window of days in which the provider shows the item, or why it never does.
  * @example a line from 2018 on with embargo P1Y, item of March 2026 → covered from 2027-01-01 (calendar years).
  */
-export function coverageWindow(line: KbartLine, item: ItemPosition): CoverageWindow {
+export function coverageWindow(line: KbartLine, item: ItemPosition, name = line.provider): CoverageWindow {
+  const never = (why: Message): CoverageWindow => ({ covered: false, why });
   // Lines that were not read by `readKbart`: a span that can't be read is no span without ends.
   const odd = [line.date_first_issue_online, line.date_last_issue_online].find((d) => d && !readParts(d));
-  if (odd) return { covered: false, why: `its coverage can’t be read (“${odd}”)` };
+  if (odd) return never(msg('coverage.unreadable', { name, odd }));
   const depth = readDepth(line.coverage_depth ?? '');
-  if (depth === null) return { covered: false, why: `its coverage can’t be read (“${line.coverage_depth}”)` };
-  if (
-    compareEnd(item, line.date_first_issue_online, line.num_first_vol_online, line.num_first_issue_online) < 0
-  ) {
-    return {
-      covered: false,
-      why: `starts with ${line.num_first_vol_online ? `volume ${line.num_first_vol_online}, ` : ''}${line.date_first_issue_online}`,
-    };
-  }
-  if (
-    (line.date_last_issue_online || line.num_last_vol_online) &&
-    compareEnd(item, line.date_last_issue_online, line.num_last_vol_online, line.num_last_issue_online) > 0
-  ) {
-    return {
-      covered: false,
-      why: `ends with ${line.num_last_vol_online ? `volume ${line.num_last_vol_online}, ` : ''}${line.date_last_issue_online ?? ''}`.trim(),
-    };
-  }
+  if (depth === null) return never(msg('coverage.unreadable', { name, odd: line.coverage_depth }));
+  const first = { date: line.date_first_issue_online, volume: line.num_first_vol_online };
+  const last = { date: line.date_last_issue_online, volume: line.num_last_vol_online };
+  if (compareEnd(item, first.date, first.volume, line.num_first_issue_online) < 0)
+    return never(msg('coverage.startsWith', { name, end: endOf(first) }));
+  if ((last.date || last.volume) && compareEnd(item, last.date, last.volume, line.num_last_issue_online) > 0)
+    return never(msg('coverage.endsWith', { name, end: endOf(last) }));
   let from = ALWAYS;
   let until = FOREVER;
   for (const part of line.embargo_info ? (readEmbargo(line.embargo_info) ?? []) : []) {
@@ -106,28 +98,36 @@ export function coverageWindow(line: KbartLine, item: ItemPosition): CoverageWin
     if (part.type === 'P' && passed > from) from = passed;
     if (part.type === 'R' && passed < until) until = passed;
   }
-  if (from >= until) return { covered: false, why: `never within its moving wall ${line.embargo_info}` };
-  const span = `${line.date_first_issue_online ?? 'its first issue'} to ${line.date_last_issue_online ?? 'now'}`;
-  return {
-    covered: true,
-    from,
-    until,
-    depth,
-    why: `covers ${span}${line.embargo_info ? `, moving wall ${line.embargo_info}` : ''}`,
+  const wall = line.embargo_info;
+  if (from >= until) return never(msg('coverage.neverWithinWall', { name, wall }));
+  const span = {
+    from: first.date ?? msg('coverage.itsFirstIssue'),
+    to: last.date ?? msg('coverage.now'),
   };
+  const why = wall
+    ? msg('coverage.coversBehindWall', { name, ...span, wall })
+    : msg('coverage.covers', { name, ...span });
+  return { covered: true, from, until, depth, why };
 }
+/** One end of a span: its volume, its date. */
+const endOf = ({ date, volume }: { readonly date?: string; readonly volume?: string }): MessageValue => ({
+  joined: [...(volume ? [msg('coverage.volume', { volume })] : []), ...(date ? [date] : [])],
+  by: ', ',
+});
 
-/** Covered on `today`? With the reason in words, as the screen shows it. */
+/** Covered on `today`? With the reason. */
 export function coversOn(
   line: KbartLine,
   item: ItemPosition,
   today: DayNumber,
-): { covered: boolean; why: string } {
+): { covered: boolean; why: Message } {
   const w = coverageWindow(line, item);
+  const name = line.provider;
   if (!w.covered) return w;
-  if (today < w.from) return { covered: false, why: `behind a moving wall until ${dayText(w.from, today)}` };
+  if (today < w.from)
+    return { covered: false, why: msg('coverage.behindWallUntil', { name, until: dayValue(w.from, today) }) };
   if (today >= w.until)
-    return { covered: false, why: `left the provider’s moving window on ${dayText(w.until, today)}` };
+    return { covered: false, why: msg('coverage.leftWindowOn', { name, on: dayValue(w.until, today) }) };
   return w;
 }
 

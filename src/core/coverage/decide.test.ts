@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { inWords } from '../../words/inWords';
 import { type DayNumber, dayNumber, parseDay } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { coversOn } from './covers';
@@ -104,7 +105,7 @@ describe('decideCoverage', () => {
   it('names the line and the day on which a wall has passed', () => {
     const d = decideCoverage({ date: '2026-05' }, [line({ embargo_info: 'P1Y' })], TODAY, [7]);
     expect(d.line).toBe(7);
-    expect(d.text).toContain('Fri 1 Jan 2027');
+    expect(inWords(d.text)).toContain('Fri 1 Jan 2027');
   });
   it('what is not licensed is not covered, and says so', () =>
     expect(decideCoverage({ date: '2010' }, [line()], TODAY, [2], () => false).reason).toBe('not-entitled'));

@@ -3,7 +3,8 @@
  * reason (job: "Coverage"). Where the article's data leave it open (a year when months would be needed, no volume) the answer
  * is null and says what is missing: a guess would be a broken link or a needless request.
  */
-import { type DayNumber, dayNumber, dayText } from '../model/time';
+import { type DayValue, type Message, msg } from '../model/message';
+import { type DayNumber, dayNumber, isoDay } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { type EmbargoPart, readEmbargo } from './embargo';
 
@@ -30,7 +31,7 @@ export interface CoverageDecision {
   /** Number of the line in its file, the heading being 1; null when no line speaks of it. */
   readonly line: number | null;
   readonly reason: CoverageReason;
-  readonly text: string;
+  readonly text: Message;
 }
 /** First and last day that a date can mean. */
 interface Span {
@@ -99,42 +100,74 @@ function passes(d: DayNumber, part: EmbargoPart): DayNumber {
   return dayNumber(d + part.length);
 }
 
-const ends = (line: KbartLine): string =>
-  `${line.date_first_issue_online ?? (line.num_first_vol_online ? `volume ${line.num_first_vol_online}` : 'its first issue')} to ${line.date_last_issue_online ?? (line.num_last_vol_online ? `volume ${line.num_last_vol_online}` : 'now')}`;
+const ends = (line: KbartLine): Message =>
+  msg('coverage.to', {
+    from:
+      line.date_first_issue_online ??
+      (line.num_first_vol_online
+        ? msg('coverage.volume', { volume: line.num_first_vol_online })
+        : msg('coverage.itsFirstIssue')),
+    to:
+      line.date_last_issue_online ??
+      (line.num_last_vol_online
+        ? msg('coverage.volume', { volume: line.num_last_vol_online })
+        : msg('coverage.now')),
+  });
+/** A day that may lie years away. */
+const withYear = (day: DayNumber): DayValue => ({ day: isoDay(day), from: '' });
 const isMonograph = (line: KbartLine): boolean =>
   (line.publication_type ?? '').toLowerCase().startsWith('monograph') ||
   (!line.publication_type &&
     Boolean(line.date_monograph_published_print ?? line.date_monograph_published_online));
 
 function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): CoverageDecision {
-  const said = (covered: boolean | null, reason: CoverageReason, text: string): CoverageDecision => ({
+  const said = (covered: boolean | null, reason: CoverageReason, text: Message): CoverageDecision => ({
     covered,
     line: n,
     reason,
     text,
   });
   const odd = [line.date_first_issue_online, line.date_last_issue_online].find((d) => d && !spanOf(d));
-  if (odd)
-    return said(false, 'no-line', `The line’s coverage can’t be read (“${odd}”), so it grants nothing.`);
+  if (odd) return said(false, 'no-line', msg('coverage.theLinesCoverageCantBeRead', { odd }));
   if (!isMonograph(line)) {
     const place = placeOf(a, line);
     if (place === null)
       return said(
         null,
         'unknown-date',
-        `The line covers ${ends(line)}; ${a.date || a.volume ? `${[a.date, a.volume && `volume ${a.volume}`].filter(Boolean).join(', ')} doesn’t say whether that includes it` : 'without a date or volume that can’t be decided'}.`,
+        msg('coverage.theLineCovers', {
+          ends: ends(line),
+          part:
+            a.date || a.volume
+              ? msg('coverage.doesntSayWhetherThatIncludesIt', {
+                  value: {
+                    joined: [
+                      ...(a.date ? [a.date] : []),
+                      ...(a.volume ? [msg('coverage.volume', { volume: a.volume })] : []),
+                    ],
+                    by: ', ',
+                  },
+                })
+              : msg('coverage.withoutADateOrVolumeThat'),
+        }),
       );
     if (place < 0)
       return said(
         false,
         'before-start',
-        `The line begins with ${line.date_first_issue_online ?? `volume ${line.num_first_vol_online}`}.`,
+        msg('coverage.theLineBeginsWith', {
+          date_first_issue_online:
+            line.date_first_issue_online ?? msg('coverage.volume', { volume: line.num_first_vol_online }),
+        }),
       );
     if (place > 0)
       return said(
         false,
         'after-end',
-        `The line ends with ${line.date_last_issue_online ?? `volume ${line.num_last_vol_online}`}.`,
+        msg('coverage.theLineEndsWith', {
+          date_last_issue_online:
+            line.date_last_issue_online ?? msg('coverage.volume', { volume: line.num_last_vol_online }),
+        }),
       );
   }
   const span = spanOf(a.date);
@@ -144,7 +177,7 @@ function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): C
       return said(
         null,
         'unknown-date',
-        `The line has a moving wall (${line.embargo_info}); without a date it can’t be decided on which side of it this is.`,
+        msg('coverage.theLineHasAMovingWall', { embargo_info: line.embargo_info }),
       );
     }
     const [early, late] = [passes(span.from, part), passes(span.to, part)];
@@ -153,43 +186,48 @@ function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): C
         return said(
           false,
           'moving-wall',
-          `Behind a moving wall (${line.embargo_info}) until ${dayText(late)} ${new Date(late * 86_400_000).getUTCFullYear()}.`,
+          msg('coverage.behindAMovingWallUntil2', {
+            embargo_info: line.embargo_info,
+            late: withYear(late),
+          }),
         );
       if (today < late)
         return said(
           null,
           'unknown-date',
-          `The moving wall (${line.embargo_info}) runs through ${a.date}; a more exact date is needed.`,
+          msg('coverage.theMovingWallRunsThroughA', { embargo_info: line.embargo_info, date: a.date }),
         );
     } else {
       if (today >= late)
         return said(
           false,
           'left-window',
-          `Left the provider’s moving window (${line.embargo_info}) on ${dayText(late)} ${new Date(late * 86_400_000).getUTCFullYear()}.`,
+          msg('coverage.leftTheProvidersMovingWindowOn2', {
+            embargo_info: line.embargo_info,
+            late: withYear(late),
+          }),
         );
       if (today >= early)
         return said(
           null,
           'unknown-date',
-          `The moving window (${line.embargo_info}) ends within ${a.date}; a more exact date is needed.`,
+          msg('coverage.theMovingWindowEndsWithinA', { embargo_info: line.embargo_info, date: a.date }),
         );
     }
   }
   const depth = (line.coverage_depth ?? 'fulltext').toLowerCase().trim();
-  if (depth.startsWith('abstract')) return said(false, 'abstracts', 'The provider shows abstracts only.');
+  if (depth.startsWith('abstract'))
+    return said(false, 'abstracts', msg('coverage.theProviderShowsAbstractsOnly'));
   if (depth.startsWith('selected'))
-    return said(
-      null,
-      'selected-articles',
-      'The provider shows selected articles only; whether this is one of them the list doesn’t say.',
-    );
+    return said(null, 'selected-articles', msg('coverage.theProviderShowsSelectedArticlesOnly'));
   return said(
     true,
     'covered',
     isMonograph(line)
-      ? 'The whole book is covered.'
-      : `Covered: ${ends(line)}${line.embargo_info ? `, moving wall ${line.embargo_info}` : ''}.`,
+      ? msg('coverage.theWholeBookIsCovered')
+      : line.embargo_info
+        ? msg('coverage.coveredBehindWall', { ends: ends(line), wall: line.embargo_info })
+        : msg('coverage.covered', { ends: ends(line) }),
   );
 }
 
@@ -222,7 +260,7 @@ export function decideCoverage(
   entitled: (line: KbartLine) => boolean = () => true,
 ): CoverageDecision {
   if (!lines.length)
-    return { covered: false, line: null, reason: 'no-line', text: 'No line of the list is for this title.' };
+    return { covered: false, line: null, reason: 'no-line', text: msg('coverage.noLineOfTheListIs') };
   const decided = lines.map((line, i) => {
     const d = decideLine(a, line, today, numbers[i] as number);
     return d.covered !== false && !entitled(line)
@@ -230,7 +268,7 @@ export function decideCoverage(
           ...d,
           covered: false,
           reason: 'not-entitled' as const,
-          text: 'It is there, but not licensed for us.',
+          text: msg('coverage.itIsThereButNotLicensed'),
         }
       : d;
   });
@@ -244,7 +282,7 @@ export function decideCoverage(
         covered: false,
         line: best.line,
         reason: 'gap',
-        text: `It falls into a gap: the lines cover ${lines.map(ends).join('; ')}.`,
+        text: msg('coverage.itFallsIntoAGapThe', { lines: { joined: lines.map(ends), by: '; ' } }),
       }
     : best;
 }

@@ -6,6 +6,7 @@
 import type { EngineAnswer } from '../engine/port/engine';
 import type { Carrier, Kind } from '../model/kinds';
 import type { Campus, LibraryWords, Policy, Reader, ReaderSituation } from '../model/library';
+import type { Message } from '../model/message';
 import type { PeerReview } from '../model/peerReview';
 import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy, ReferenceItem } from '../model/record';
 import type { Slip, Wanted } from '../model/slip';
@@ -36,14 +37,16 @@ export interface Hit {
   readonly wait: {
     readonly class: WaitClass;
     readonly date: string | null;
-    readonly label: string;
-    readonly sub: string;
+    readonly label: Message;
+    readonly sub: Message;
     readonly verdict: Verdict | null;
   };
   /** The best way in short: what it is, where, and the one thing to do. */
   readonly best: {
-    readonly title: string;
+    readonly title: Message;
     readonly place: string;
+    /** The title names the place already. */
+    readonly titled: boolean;
     readonly price: number;
     readonly chance: number;
     readonly action: Way['action'];
@@ -52,9 +55,9 @@ export interface Hit {
   /** Other records of the same work among the results: editions, carriers, translations, preprint. */
   readonly versions: readonly {
     readonly id: string;
-    readonly note: string;
-    readonly line: string;
-    readonly wait: string;
+    readonly note: Message;
+    readonly line: Message;
+    readonly wait: Message;
     readonly class: WaitClass;
   }[];
   /** Records of the work in the whole index, this one included. */
@@ -66,7 +69,7 @@ export interface Hit {
 }
 export interface BreakdownValue {
   readonly value: string;
-  readonly label: string;
+  readonly label: Message;
   readonly count: number;
 }
 export interface SearchAnswer {
@@ -77,7 +80,7 @@ export interface SearchAnswer {
   readonly indexed: number;
   readonly hits: readonly Hit[];
   readonly breakdown: Readonly<Record<Group, readonly BreakdownValue[]>>;
-  readonly waits: readonly { readonly class: WaitClass; readonly label: string; readonly count: number }[];
+  readonly waits: readonly { readonly class: WaitClass; readonly label: Message; readonly count: number }[];
   readonly years: readonly (readonly [year: number, count: number])[];
   readonly reach: Readonly<Record<Reach, number>>;
   readonly wider: EngineAnswer['wider'];
@@ -87,7 +90,6 @@ export interface SearchAnswer {
   /** How many values the open-ended groups have in all. */
   readonly distinct: EngineAnswer['distinct'];
   readonly notes: readonly QueryNote[];
-  readonly sentence: string;
 }
 export interface ValuesAnswer {
   readonly values: readonly BreakdownValue[];
@@ -106,16 +108,17 @@ export interface JournalEntry {
   readonly id: string;
   readonly title: string;
   readonly issn: string;
+  readonly eissn: string | null;
   readonly subject: string;
   readonly publisher: string;
-  readonly span: string;
+  readonly span: Message;
   readonly from: number;
   readonly to: number | null;
-  readonly refereed: string;
+  readonly refereed: Message;
   readonly formerly: string | null;
   readonly laterTitle: string | null;
-  readonly online: readonly { readonly provider: string; readonly text: string }[];
-  readonly print: readonly { readonly place: string; readonly text: string }[];
+  readonly online: readonly { readonly provider: string; readonly text: Message }[];
+  readonly print: readonly { readonly place: string; readonly text: Message }[];
   /** Articles indexed from it. */
   readonly articles: number;
 }
@@ -129,7 +132,7 @@ export type PastedReference = ReadReference & ResolvedReference;
 export interface ResolvedMatch extends Match {
   readonly csl: Hit['csl'];
   readonly kind: Kind;
-  readonly line: string;
+  readonly line: Message;
   readonly wait: Hit['wait'];
   readonly best: Hit['best'];
 }
@@ -140,8 +143,8 @@ export interface ResolvedReference {
 export interface RelatedRecord {
   readonly id: string;
   readonly title: string;
-  readonly line: string;
-  readonly note: string;
+  readonly line: Message;
+  readonly note: Message;
 }
 export interface RecordAnswer {
   readonly record: DiscoveryRecord;
@@ -153,7 +156,7 @@ export interface RecordAnswer {
     readonly provider: string;
     readonly id: string;
     readonly shown: boolean;
-    readonly text: string;
+    readonly text: Message;
   }[];
   readonly editions: readonly RelatedRecord[];
   readonly cites: readonly RelatedRecord[];

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PlainEngine } from '../../../tests/fixtures/plainEngine';
 import { asked, itemsAsTheyCame, moment, openWorld } from '../../../tests/fixtures/world';
+import { inWords } from '../../words/inWords';
 import { fieldTexts } from '../engine/build/builder';
 import { peerReviewOf } from '../model/peerReview';
 import type { DiscoveryRecord } from '../model/record';
@@ -147,7 +148,7 @@ describe.each(SERVICES)('over the %s engine', (name) => {
     it('words in no record are named', async () => {
       const answer = await search({ q: 'kelp qzxv', exact: true });
       expect([answer.total, answer.notes.map((n) => n.code)]).toEqual([0, ['unknown-word']]);
-      expect(answer.notes[0]?.text).toContain('“qzxv”');
+      expect(inWords(answer).notes[0]?.text).toContain('“qzxv”');
       const helped = await search({ q: 'kelp qzxv' });
       expect([helped.total, helped.notes.map((n) => n.code)]).toEqual([
         (await search({ q: 'kelp' })).total,
@@ -278,7 +279,7 @@ describe.each(SERVICES)('over the %s engine', (name) => {
       const shore = await discovery.record(
         (await search({ q: 'edible shore history seaweeds' })).hits[0]?.id ?? '',
       );
-      expect(shore?.editions.map((e) => e.note)).toEqual(
+      expect(inWords(shore)?.editions.map((e) => e.note)).toEqual(
         expect.arrayContaining(['Book', 'Book, Large print']),
       );
       expect(shore?.editions).toHaveLength(3);
@@ -320,7 +321,7 @@ describe.each(SERVICES)('over the %s engine', (name) => {
         '',
       );
       const way = answer?.ways[0];
-      expect(way?.reasons[0]).toContain('No record says who owns it');
+      expect(inWords(way)?.reasons[0]).toContain('No record says who owns it');
       expect(way?.action).toMatchObject({ do: 'slip', route: 'ill-loan' });
       const { unrecordedShare, askAtMost } = discovery.library.policy.lending;
       const most = 1 - (1 - unrecordedShare) ** askAtMost;

@@ -2,23 +2,24 @@
  * The application: what the app asks of a library and its index, made of a search engine and the library's data. Written once,
  * for every engine; asks it in as few questions as it can, since it may stand across a network.
  */
+
 import { alternativesFor, wantsAlternatives } from '../access/alternatives';
 import { type AccessItem, optionsFor } from '../access/options';
 import { wantedItem } from '../access/part';
 import { soonestWay, waysToRead } from '../access/ways';
 import type { AccessMoment, EngineConditions, EngineQuery, SearchEngine } from '../engine/port/engine';
 import type { Library, Policy } from '../model/library';
+import { type Message, msg } from '../model/message';
 import { peerReviewOf } from '../model/peerReview';
 import { type Journal, NO_RECORD, type ReferenceItem } from '../model/record';
 import type { Slip, Wanted } from '../model/slip';
 import { type Minutes, parseDay, parseLocal } from '../model/time';
 import type { KbartLine } from '../model/titleList';
-import { WAIT_CLASSES, WAIT_LABEL } from '../model/waits';
+import { WAIT_CLASSES } from '../model/waits';
 import type { WaysAnswer } from '../model/ways';
 import type { QueryNote } from '../query/plain';
 import type { AskedSearch } from '../query/read';
 import { GROUPS, type Group, type SearchRequest } from '../query/request';
-import { sentence, valueLabel } from '../query/sentence';
 import { type AskedWord, askedWords, type QueryNode } from '../query/tree';
 import { choose, type Match, type MatchResult } from '../references/match';
 import type { CopyHistory } from '../requests/history';
@@ -43,7 +44,7 @@ import { Items } from './items';
 import { findJournals } from './journals';
 import { explained, foldedWords, LineWriter, listing, relatedRecord } from './lines';
 import { recognise } from './recognise';
-import { repair } from './repair';
+import { quoted, repair } from './repair';
 import { journalOf, unindexedItem } from './unindexed';
 
 const VALUES_SHOWN = 500;
@@ -110,7 +111,11 @@ export class Discovery {
       breakdown: Object.fromEntries(
         GROUPS.map((g) => [g, answer.breakdown[g].map((v) => this.#labelled(g, v))]),
       ) as Record<Group, BreakdownValue[]>,
-      waits: WAIT_CLASSES.map((c) => ({ class: c, label: WAIT_LABEL[c], count: counts.get(c) ?? 0 })),
+      waits: WAIT_CLASSES.map((c) => ({
+        class: c,
+        label: msg(`label.wait.${c}`),
+        count: counts.get(c) ?? 0,
+      })),
       years: answer.years,
       reach: answer.reach,
       wider: answer.wider,
@@ -118,7 +123,6 @@ export class Discovery {
       cost: answer.cost,
       distinct: answer.distinct,
       notes: [...understood.notes, ...found.notes],
-      sentence: sentence(request, this.#library.campuses),
     };
   }
 
@@ -164,10 +168,11 @@ export class Discovery {
     const counts = await this.#engine.frequencies(asked);
     const unknown = asked.filter((_, i) => counts[i] === 0).map((w) => w.text);
     if (!unknown.length) return [];
-    const list = unknown.map((w) => `“${w}”`).join(', ');
-    const left = unknown.length === 1 ? 'it' : 'them';
     return [
-      { code: 'unknown-word', text: `No record has ${list}. Check the spelling, or leave ${left} out.` },
+      {
+        code: 'unknown-word',
+        text: msg('found.noRecordHasCheckTheSpelling', { list: quoted(unknown), n: unknown.length }),
+      },
     ];
   }
 
@@ -180,7 +185,7 @@ export class Discovery {
 
   #labelled(group: Group, v: { value: string; count: number }): BreakdownValue {
     const campus = group === 'place' ? this.#library.campuses.find((c) => c.id === v.value)?.name : undefined;
-    return { ...v, label: campus ?? valueLabel(group, v.value) };
+    return { ...v, label: campus === undefined ? valueName(group, v.value) : nameOf(campus) };
   }
 
   async values(
@@ -298,6 +303,7 @@ export class Discovery {
         ? {
             title: best.title,
             place: best.place,
+            titled: best.titled,
             price: best.price,
             chance: best.chance,
             action: best.action,
@@ -362,6 +368,16 @@ export class Discovery {
       versions,
     );
   }
+}
+
+/** A name that is one in every language. */
+const nameOf = (name: string): Message => msg('label.name', { name });
+const CODED: ReadonlySet<Group> = new Set(['kind', 'carrier', 'audience', 'wait', 'open']);
+/** What a value of a group is called: by the catalogue where it is a code, as it is where it is a name. */
+function valueName(group: Group, value: string): Message {
+  if (group === 'language') return msg('label.language', { name: { language: value } });
+  if (group === 'peer') return msg(`label.peer.${value}.short`);
+  return CODED.has(group) ? msg(`label.${group}.${value}`) : nameOf(value);
 }
 
 /** A search as the engine is asked for it; the slice is the caller's. */

@@ -10,7 +10,7 @@ import { suggestKey } from '../words/keys';
 
 const world = worldOf(3000);
 const search = (q: string, more: Partial<SearchRequest> = {}) =>
-  world.service.search(asked({ ...NEW_SEARCH, drop: {}, q, ...more }), moment(), { offset: 0, limit: 10 });
+  world.said.search(asked({ ...NEW_SEARCH, drop: {}, q, ...more }), moment(), { offset: 0, limit: 10 });
 const first = async (q: string) => (await search(q)).hits[0]?.csl.title ?? '';
 const codes = async (q: string) => (await search(q)).notes.map((n) => n.code);
 const TITLE =
@@ -52,7 +52,7 @@ describe('a repair never drops the whole question', () => {
     expect(total).toBeLessThan((await everything()) / 2);
   });
   it('a number with its label before it is that number', async () => {
-    const journal = (await world.service.journals('', 'quayside', 1)).journals[0];
+    const journal = (await world.said.journals('', 'quayside', 1)).journals[0];
     const issn = journal?.issn.slice(0, 9) as string;
     expect(await search(`ISSN ${issn}`)).toMatchObject({
       total: (await search(`issn:${issn}`)).total,
@@ -124,7 +124,7 @@ describe('what was done is said and can be undone', () => {
   });
   it('all values of a group, narrowed by what is typed', async () => {
     const request = { ...NEW_SEARCH, drop: {}, q: 'seaweed' };
-    const all = await world.service.values(asked(request), moment(), 'subject', '');
+    const all = await world.said.values(asked(request), moment(), 'subject', '');
     expect(all.values.length).toBe(all.distinct);
     expect(all.values.slice(0, 20)).toEqual((await search('seaweed')).breakdown.subject);
     const some = (await world.service.values(asked(request), moment(), 'subject', 'foo')).values;

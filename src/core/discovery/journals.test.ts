@@ -5,7 +5,7 @@ import { makeWorld } from '../../demo/world';
 import type { Journal } from '../model/record';
 
 const world = worldOf(600);
-const find = (q: string, campus = 'quayside', limit = 20) => world.service.journals(q, campus, limit);
+const find = (q: string, campus = 'quayside', limit = 20) => world.said.journals(q, campus, limit);
 const JOURNALS: readonly Journal[] = makeWorld(200).journals;
 const some = (test: (j: Journal) => boolean): Journal => JOURNALS.find(test) as Journal;
 

@@ -2,6 +2,7 @@
 
 import { readIssn } from '../model/identifiers';
 import type { Library } from '../model/library';
+import { type Message, type MessageValue, msg } from '../model/message';
 import type { Journal } from '../model/record';
 import type { KbartLine } from '../model/titleList';
 import { words } from '../words/fold';
@@ -46,23 +47,22 @@ function entryOf(j: Journal, campus: string, known: Known, articles: number): Jo
     id ? (known.journals.get(id)?.title ?? null) : null;
   const allowed = (entitlement: Library['providers'][number]['entitlement']): boolean =>
     typeof entitlement === 'string' || (entitlement as readonly string[]).includes(campus);
-  const spans = (list: readonly { from: number; to?: number }[]): string =>
-    list.map((s) => `${s.from}–${s.to ?? 'now'}`).join(', ');
   return {
     id: j.id,
     title: j.title,
-    issn: j.eissn ? `${j.issn}, online ${j.eissn}` : j.issn,
+    issn: j.issn,
+    eissn: j.eissn ?? null,
     subject: subjectOf(j, known),
     publisher: j.publisher,
-    span: `${j.from}–${j.to ?? 'now'}`,
+    span: spanOf(j),
     from: j.from,
     to: j.to ?? null,
     refereed:
       j.refereed === 'unknown'
-        ? 'refereeing not known'
+        ? msg('found.refereeingNotKnown')
         : j.refereed.length
-          ? `refereed ${spans(j.refereed)}`
-          : 'not refereed',
+          ? msg('found.refereed', { spans: { joined: j.refereed.map(spanOf), by: ', ' } })
+          : msg('found.notRefereed'),
     formerly: named(j.continues),
     laterTitle: named(j.continuedBy),
     online: (known.lines.get(j.id) ?? []).flatMap((line) => {
@@ -71,7 +71,7 @@ function entryOf(j: Journal, campus: string, known: Known, articles: number): Jo
         ? [
             {
               provider: p.name,
-              text: `${lineSpan(line)}${allowed(p.entitlement) ? '' : ', not for readers of your campus'}`,
+              text: lineSpan(line, allowed(p.entitlement)),
             },
           ]
         : [];
@@ -79,25 +79,37 @@ function entryOf(j: Journal, campus: string, known: Known, articles: number): Jo
     print: [
       ...j.print.map((r) => ({
         place: known.library.campuses.find((c) => c.id === r.campus)?.name ?? r.campus,
-        text: `${r.from}–${r.to ?? 'now'}, ${r.callNumber}`,
+        text: msg('label.joined', { parts: { joined: [spanOf(r), r.callNumber], by: ', ' } }),
       })),
       ...j.partnerPrint.map((r) => ({
         place: known.library.partners.find((c) => c.id === r.partner)?.name ?? r.partner,
-        text: `${r.from}–${r.to ?? 'now'}`,
+        text: spanOf(r),
       })),
     ],
     articles,
   };
 }
 
-/** A KBART line in words: years, volumes, moving wall, depth. */
-function lineSpan(line: KbartLine): string {
-  const volume = (v: string | undefined): string => (v ? ` (vol. ${v})` : '');
-  const parts = [
-    `${line.date_first_issue_online ?? 'first issue'}${volume(line.num_first_vol_online)} to ${line.date_last_issue_online ?? 'now'}${volume(line.num_last_vol_online)}`,
-    ...(line.embargo_info ? [`moving wall ${line.embargo_info}`] : []),
-    ...(line.coverage_depth && line.coverage_depth !== 'fulltext' ? [line.coverage_depth] : []),
-    ...(line.access_type === 'F' ? ['open to all'] : []),
+/** `1998–2010`, `1998–now`. */
+const spanOf = ({ from, to }: { readonly from: number; readonly to?: number }): Message =>
+  to === undefined ? msg('found.sinceNow', { from }) : msg('found.span', { from, to });
+
+/** A KBART line: years, volumes, moving wall, depth, and for whom it is not. */
+function lineSpan(line: KbartLine, allowed: boolean): Message {
+  const end = (date: string | undefined, volume: string | undefined, otherwise: Message): MessageValue => ({
+    joined: [date ?? otherwise, ...(volume ? [msg('found.vol', { v: volume })] : [])],
+    by: ' ',
+  });
+  const depth = line.coverage_depth;
+  const parts: MessageValue[] = [
+    msg('found.to', {
+      from: end(line.date_first_issue_online, line.num_first_vol_online, msg('found.firstIssue')),
+      to: end(line.date_last_issue_online, line.num_last_vol_online, msg('found.now')),
+    }),
+    ...(line.embargo_info ? [msg('found.movingWall', { embargo_info: line.embargo_info })] : []),
+    ...(depth && depth !== 'fulltext' ? [depth] : []),
+    ...(line.access_type === 'F' ? [msg('found.openToAll')] : []),
+    ...(allowed ? [] : [msg('found.notForReadersOfYourCampus')]),
   ];
-  return parts.join(', ');
+  return msg('label.joined', { parts: { joined: parts, by: ', ' } });
 }

@@ -3,9 +3,9 @@ import { LRUCache } from 'lru-cache';
 import type { AccessItem } from '../access/options';
 import { soonestWay } from '../access/ways';
 import type { EngineLine } from '../engine/port/engine';
-import { creators, editionText, numbering, peopleLine } from '../model/describe';
-import { CARRIERS, KINDS } from '../model/kinds';
+import { editionOf, numbering, peopleOf } from '../model/describe';
 import type { Library } from '../model/library';
+import { type Message, type MessageValue, msg } from '../model/message';
 import { peerReviewOf } from '../model/peerReview';
 import type { DiscoveryRecord } from '../model/record';
 import type { DayNumber, Minutes } from '../model/time';
@@ -51,22 +51,21 @@ export const explained = (asked: readonly AskedWord[]): AskedWord[] =>
 
 /** A record as another's page names it. */
 export function relatedRecord(r: DiscoveryRecord): RelatedRecord {
-  const c = creators(r.csl);
-  const note = [
-    KINDS[r.kind].label,
-    r.carrier === 'print' ? '' : CARRIERS[r.carrier],
-    editionText(r.csl.edition),
-    r.csl.genre ?? '',
-  ]
-    .filter(Boolean)
-    .join(', ');
+  const joined = (by: string, ...parts: readonly (MessageValue | undefined | null)[]): Message =>
+    msg('label.joined', { parts: { joined: parts.filter((p) => p !== undefined && p !== null), by } });
+  const { csl } = r;
+  const edition = editionOf(csl.edition);
   return {
     id: r.id,
-    title: r.csl.title,
-    line: [peopleLine(c.names) + c.role, r.csl['container-title'] ?? r.csl.publisher, numbering(r.csl)]
-      .filter(Boolean)
-      .join(' · '),
-    note,
+    title: csl.title,
+    line: joined(' · ', peopleOf(csl), csl['container-title'] ?? csl.publisher, numbering(csl) || null),
+    note: joined(
+      ', ',
+      msg(`label.kind.${r.kind}`),
+      r.carrier === 'print' ? null : msg(`label.carrier.${r.carrier}`),
+      edition,
+      csl.genre,
+    ),
   };
 }
 
@@ -115,6 +114,7 @@ export class LineWriter {
         ? {
             title: best.title,
             place: best.place,
+            titled: best.titled,
             price: best.price,
             chance: best.chance,
             action: best.action,

@@ -3,6 +3,7 @@
  * behind which port is decided in one place, `src/start`.
  */
 import type { Reader } from '../model/library';
+import type { Message } from '../model/message';
 import type { Slip } from '../model/slip';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../requests/lifecycle';
 import type { Moment } from './answers';
@@ -19,8 +20,8 @@ export interface LendingNetwork {
   receive(xml: string, at: string): Promise<string>;
   /** What supplying agencies, or our own desks, have said about a slip up to the moment, oldest first. */
   messages(slip: Slip, moment: Moment): Promise<readonly HeardMessage[]>;
-  /** May the reader still do this? Null: yes; else why not, in words. */
-  hinders(slip: Slip, what: ReaderAct, moment: Moment): Promise<string | null>;
+  /** May the reader still do this? Null: yes; else why not. */
+  hinders(slip: Slip, what: ReaderAct, moment: Moment): Promise<Message | null>;
 }
 
 export interface LoanDesk {

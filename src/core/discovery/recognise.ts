@@ -3,7 +3,9 @@
  * page), a journal's title, a person's name. Offered at once with how many records it would find; taken at once only
  * where nothing else can be meant.
  */
+
 import type { EngineConditions, SearchEngine } from '../engine/port/engine';
+import { msg } from '../model/message';
 import type { Offer, QueryNote } from '../query/plain';
 import { printPlain } from '../query/plain';
 import { join, type QueryNode } from '../query/tree';
@@ -16,15 +18,6 @@ export interface Recognised {
   readonly notes: readonly QueryNote[];
 }
 const NOTHING: Recognised = { tree: null, notes: [] };
-const CODE_LABEL: Record<CodeKind, string> = {
-  isbn: 'an ISBN',
-  issn: 'an ISSN',
-  doi: 'a DOI',
-  call: 'a call number',
-  vol: 'a volume',
-  iss: 'an issue',
-  page: 'a page',
-};
 /** Class letters, class number, cutters; or three digits with decimals and an author mark. */
 const LC = /^[a-z]{1,3}\s?\d{1,4}(\.\d+)?(\s?\.?[a-z]\d{1,5})*(\s\d{4})?(\s?[vc]\.\s?\d+)?$/i;
 const DEWEY = /^\d{3}(\.\d{1,6})?(\s[a-z]{2,4})?$/i;
@@ -44,8 +37,11 @@ export async function recognise(
   const text = q.trim().replace(/\s+/g, ' ');
   if (!text || text.length > LONGEST_QUERY) return NOTHING;
   if (tree.op === 'code')
-    return { tree: null, notes: [{ code: 'recognised', text: `Read as ${CODE_LABEL[tree.code]}.` }] };
-  const asWords: Offer = { text: 'Search the words instead', q, exact: true };
+    return {
+      tree: null,
+      notes: [{ code: 'recognised', text: msg('found.readAs', { code: msg(`found.code.${tree.code}`) }) }],
+    };
+  const asWords: Offer = { text: msg('found.searchTheWordsInstead'), q, exact: true };
 
   if (LC.test(text) || DEWEY.test(text)) {
     const node: QueryNode = { op: 'code', code: 'call', value: callNumberKey(text), prefix: true };
@@ -56,7 +52,7 @@ export async function recognise(
         notes: [
           {
             code: 'recognised',
-            text: 'Read as a call number: what stands at that place on the shelf.',
+            text: msg('found.readAsACallNumberWhat'),
             offers: [asWords],
           },
         ],
@@ -66,16 +62,14 @@ export async function recognise(
   const place = /\d/.test(text) ? await placeInJournal(text, engine, conditions) : null;
   if (place) {
     const numbers = place.of.flatMap((n) =>
-      n.op === 'code'
-        ? [`${n.code === 'vol' ? 'volume' : n.code === 'iss' ? 'issue' : 'page'} ${n.value}`]
-        : [],
+      n.op === 'code' ? [msg(`found.place.${n.code}`, { value: n.value })] : [],
     );
     return {
       tree: place,
       notes: [
         {
           code: 'recognised',
-          text: `Read as a place in a journal: ${place.title}, ${numbers.join(', ')}.`,
+          text: msg('found.readAsAPlaceInA', { title: place.title, numbers: { joined: numbers, by: ', ' } }),
           offers: [asWords],
         },
       ],
@@ -102,8 +96,8 @@ async function journalNotes(
     ? [
         {
           code: 'journal',
-          text: `${title} is a journal or a book with parts.`,
-          offers: [{ text: `Search in it (${n.toLocaleString('en')})`, q: printPlain(node) }],
+          text: msg('found.isAJournalOrABook', { title }),
+          offers: [{ text: msg('found.searchInIt', { n }), q: printPlain(node) }],
         },
       ]
     : [];
@@ -163,10 +157,10 @@ async function personNotes(
   return [
     {
       code: 'person',
-      text: `${text} is a person’s name.`,
+      text: msg('found.isAPersonsName', { text }),
       offers: [
-        { text: `Works by (${n.toLocaleString('en')})`, q: `by:(${written})` },
-        ...(about > 0 ? [{ text: `About (${about.toLocaleString('en')})`, q: `subject:(${written})` }] : []),
+        { text: msg('found.worksBy', { n }), q: `by:(${written})` },
+        ...(about > 0 ? [{ text: msg('found.about', { about }), q: `subject:(${written})` }] : []),
       ],
     },
   ];

@@ -3,7 +3,9 @@
  * falls back on the closest titles, an AND that finds nothing says which word did it. What was done is always said, and
  * each note offers the way back. Nothing here runs when the words find something as they are.
  */
+
 import type { AccessMoment, EngineTree, SearchEngine } from '../engine/port/engine';
+import { type Message, type MessageValue, msg } from '../model/message';
 import type { QueryNote } from '../query/plain';
 import { printPlain } from '../query/plain';
 import { askedWords, join, type QueryNode } from '../query/tree';
@@ -18,7 +20,11 @@ const LONG = 8;
 const CANDIDATES = 4;
 /** A word that is written so many times as often as its neighbour is rarely a slip for it. */
 const RARELY_A_SLIP = 20;
-const quoted = (list: readonly string[]): string => list.map((w) => `“${w}”`).join(', ');
+/** Words, each in quotation marks. */
+export const quoted = (list: readonly string[]): MessageValue => ({
+  joined: list.map((word) => msg('found.quoted', { word })),
+  by: ', ',
+});
 
 /** The tree with every occurrence of a word changed, in phrases too; words are compared folded. */
 export function replaceWord(node: QueryNode, from: string, to: string): QueryNode {
@@ -121,7 +127,7 @@ export async function repair(
         .flatMap((w) => words(w.text)),
     ),
   ].filter((w) => !SMALL_WORDS.has(w));
-  const asWritten = { text: 'Search exactly what I wrote', q, exact: true };
+  const asWritten = { text: msg('found.searchExactlyWhatIWrote'), q, exact: true };
   const known = await asking.frequencies(asked);
   const unknown = asked.filter((w) => (known.get(w) ?? 0) === 0);
   const corrected = await correct(tree, unknown, asked, asking);
@@ -132,7 +138,7 @@ export async function repair(
       notes: [
         {
           code: 'corrected',
-          text: `No record has ${quoted(from)} with the rest of it. Searched for ${quoted(to)} instead.`,
+          text: msg('found.noRecordHasWithTheRest', { quoted: quoted(from), quoted2: quoted(to) }),
           offers: [asWritten],
         },
       ],
@@ -142,7 +148,7 @@ export async function repair(
   if (unknown.length > 0 && unknown.length < asked.length && asked.length < LONG) {
     const rest = leaveOut(tree, unknown);
     if (asks(rest) && (await asking.finds(rest))) {
-      const text = `No record has ${quoted(unknown)}. Shown is what has the rest.`;
+      const text = msg('found.noRecordHasShownIsWhat', { quoted: quoted(unknown) });
       return { tree: rest, notes: [{ code: 'without', text, offers: [asWritten] }] };
     }
   }
@@ -151,31 +157,23 @@ export async function repair(
   const mended = await Promise.all(
     asked.map(async (w) => (unknown.includes(w) ? ((await asking.spellings(w, 1))[0]?.word ?? w) : w)),
   );
-  const closest = async (code: string, text: string): Promise<Repaired | null> => {
+  const closest = async (code: 'closest' | 'reference', text: Message): Promise<Repaired | null> => {
     const node: EngineTree = { op: 'closest', words: mended };
     return mended.length > 0 && (await asking.finds(node))
       ? { tree: node, notes: [{ code, text, offers: [asWritten] }] }
       : null;
   };
   if (hasPhrase(tree)) {
-    const found = await closest(
-      'closest',
-      'No record has this phrase word for word. These are the closest titles.',
-    );
+    const found = await closest('closest', msg('found.closest.phrase'));
     if (found) return found;
   }
   if (asked.length >= LONG) {
-    const found = await closest(
-      'reference',
-      'Nothing has all of these words. Read as a reference: these are the closest titles.',
-    );
+    const found = await closest('reference', msg('found.closest.reference'));
     if (found) return found;
   }
   return (
     (await withoutOne(tree, asking)) ??
-    (asked.length > 1
-      ? closest('closest', 'Nothing has all of these words. These are the closest titles.')
-      : null)
+    (asked.length > 1 ? closest('closest', msg('found.closest.words')) : null)
   );
 }
 
@@ -294,9 +292,9 @@ async function withoutOne(tree: QueryNode, asking: Asking): Promise<Repaired | n
     notes: [
       {
         code: 'without',
-        text: `Nothing has all of this at once. It is ${quoted([printPlain(best.part)])} that no other part goes with; shown is what has the rest.`,
+        text: msg('found.nothingHasAllOfThisAt', { quoted: quoted([printPlain(best.part)]) }),
         offers: more.slice(0, 3).map((t) => ({
-          text: `Without ${printPlain(t.part)} instead (${t.n.toLocaleString('en')})`,
+          text: msg('found.withoutInstead', { printPlain: printPlain(t.part), n: t.n }),
           q: printPlain(t.others),
         })),
       },

@@ -2,47 +2,45 @@
 
 import type { ReferenceItem } from '../model/record';
 import type { WaitClass } from '../model/waits';
-import type { ResolvedMatch, ResolvedReference } from './answers';
+import type { WayAction } from '../model/ways';
 
 /** now/today: readable · slip: a slip brings it · go: it stands on a shelf · unlikely · ask: it isn't in the index · detail: something is missing that a slip needs · open: not looked up yet. */
 export const STANDINGS = ['now', 'today', 'go', 'slip', 'unlikely', 'ask', 'detail', 'open'] as const;
 export type Standing = (typeof STANDINGS)[number];
-export const STANDING_LABEL: Readonly<Record<Standing, readonly [one: string, many: string]>> = {
-  now: ['now', 'now'],
-  today: ['today', 'today'],
-  go: ['to fetch', 'to fetch'],
-  slip: ['needs a slip', 'need a slip'],
-  unlikely: ['unlikely', 'unlikely'],
-  ask: ['not in the index', 'not in the index'],
-  detail: ['needs a detail', 'need a detail'],
-  open: ['being looked up', 'being looked up'],
-};
 
+/** What a reference was found to mean, with or without words. */
+interface Found<M> {
+  readonly match: M | null;
+  readonly others: readonly M[];
+}
 /** The match that counts: the reader's own choice before ours. */
-export function matchOf(
-  found: ResolvedReference | undefined,
+export function matchOf<M extends { readonly id: string }>(
+  found: Found<M> | undefined,
   chosen: string | null | undefined,
-): ResolvedMatch | null {
+): M | null {
   if (!found || chosen === null) return null;
   if (chosen === undefined) return found.match;
   return [found.match, ...found.others].find((m) => m?.id === chosen) ?? found.match;
 }
 
-/** What a slip can't do without, in words; empty when it has all. */
-export function missingDetails(csl: ReferenceItem): string[] {
-  const missing: string[] = [];
-  if (!csl.title) missing.push('the title');
+/** What a slip can't do without; empty when it has all. */
+export function missingDetails(csl: ReferenceItem): ('title' | 'container' | 'year')[] {
+  const missing: ('title' | 'container' | 'year')[] = [];
+  if (!csl.title) missing.push('title');
   if ((csl.type === 'chapter' || csl.type.startsWith('article')) && !csl['container-title'])
-    missing.push('what it stands in');
-  if (!csl.issued) missing.push('the year');
+    missing.push('container');
+  if (!csl.issued) missing.push('year');
   return missing;
 }
 
 const SOON: ReadonlySet<WaitClass> = new Set(['now', 'today']);
 export function standingOf(
   csl: ReferenceItem,
-  found: ResolvedReference | undefined,
-  match: ResolvedMatch | null,
+  found: unknown,
+  match: {
+    readonly wait: { readonly class: WaitClass };
+    readonly best: { readonly action: WayAction } | null;
+  } | null,
 ): Standing {
   if (!found) return 'open';
   if (!match) return missingDetails(csl).length ? 'detail' : 'ask';

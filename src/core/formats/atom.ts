@@ -1,7 +1,7 @@
 /** A search as an Atom feed (RFC 4287): its matches, latest in the index first. */
 
 import { recordHref } from '../model/address';
-import { creators, numbering, peopleLine } from '../model/describe';
+import { creators, fullName, numbering } from '../model/describe';
 import type { DiscoveryRecord } from '../model/record';
 import { element, textElement } from './xml';
 
@@ -36,7 +36,7 @@ export function writeAtom(feed: Feed, records: readonly DiscoveryRecord[]): stri
         textElement(
           'summary',
           [
-            peopleLine(by.names),
+            by.names.map(fullName).join('; '),
             r.csl['container-title'] ?? r.csl.publisher,
             numbering(r.csl),
             r.csl.abstract,

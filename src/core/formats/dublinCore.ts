@@ -1,6 +1,5 @@
 /** A record as simple Dublin Core 1.1 (ISO 15836-1), in the SRU schema info:srw/schema/1/dc-v1.1. */
 import { creators, fullName, numbering } from '../model/describe';
-import { KINDS } from '../model/kinds';
 import type { DiscoveryRecord } from '../model/record';
 import { element, textElement } from './xml';
 
@@ -19,7 +18,7 @@ export function writeDublinCore(r: DiscoveryRecord): string {
     textElement('dc:description', csl.abstract),
     textElement('dc:publisher', csl.publisher),
     textElement('dc:date', date),
-    textElement('dc:type', csl.genre ?? KINDS[r.kind].label),
+    textElement('dc:type', csl.genre ?? r.kind.replaceAll('-', ' ')),
     ...[
       csl.DOI && `doi:${csl.DOI}`,
       csl.ISBN && `urn:ISBN:${csl.ISBN}`,

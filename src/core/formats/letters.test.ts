@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { READERS } from '../../demo/library';
+import { datesOf, letterAbout } from '../../words/letters';
 import type { Reader } from '../model/library';
 import type { DiscoveryRecord } from '../model/record';
 import type { Slip } from '../model/slip';
+import { inboxOf } from '../requests/inbox';
 import { NOTHING_MORE } from '../requests/iso18626';
 import { act, applyMessage, applyNotice, markSent, putInOutgoing } from '../requests/lifecycle';
-import { datesOf, inboxOf, letterAbout } from '../requests/notices';
 import { newSlip } from '../requests/slip';
 import { calendarFile, mailDraft } from './letters';
 

@@ -1,7 +1,25 @@
 /** Calendar entries (RFC 5545) and mail drafts (RFC 5322) as files to download. */
 import ical, { ICalAlarmType } from 'ical-generator';
 import { createMimeMessage } from 'mimetext/browser';
-import type { Letter, SlipDate } from '../requests/notices';
+
+/** A day of a slip, for a calendar. */
+export interface SlipDate {
+  readonly id: string;
+  readonly title: string;
+  readonly about: string;
+  /** Local moments. */
+  readonly start: string;
+  readonly end: string;
+  readonly allDay: boolean;
+  /** Minutes before at which to remind; null: not at all. */
+  readonly remind: number | null;
+}
+/** A mail, before it is a file. */
+export interface Letter {
+  readonly to: string;
+  readonly subject: string;
+  readonly text: string;
+}
 
 /** A calendar of the days of slips. Whole days, which have no time zone; stamps come from the caller's clock. */
 export function calendarFile(dates: readonly SlipDate[], name: string, now: string): string {

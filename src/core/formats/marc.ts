@@ -3,7 +3,7 @@
  * waits, coverage, references. Leader and 008 follow the MARC 21 Format for Bibliographic Data; positions we know nothing
  * about are `|` (no attempt to code).
  */
-import { editionText, fullName, numbering } from '../model/describe';
+import { fullName, numbering } from '../model/describe';
 import { KINDS, marcLanguage } from '../model/kinds';
 import type { DiscoveryRecord } from '../model/record';
 import { yearOfRecord } from '../model/record';
@@ -115,7 +115,7 @@ export function marcOf(r: MarcSource): MarcRecord {
       ['a', main],
       ['b', rest.join(': ') || undefined],
     ),
-    field('250', ' ', ' ', ['a', editionText(csl.edition) || undefined]),
+    field('250', ' ', ' ', ['a', csl.edition]),
     field(
       '264',
       ' ',

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { editionText, numbering, pageCount, peopleLine, shortName } from './describe';
+import { editionLabel, peopleLabel } from '../../words/labels';
+import { numbering, pageCount, shortName } from './describe';
 import { ownerSet, ownersIn } from './record';
 
 const people = [
@@ -15,9 +16,14 @@ const people = [
 
 describe('lines', () => {
   it('people', () => {
-    expect(peopleLine(people.slice(0, 3))).toBe('Okonedo-Falk, A., Brandsæter, I. and Vellacott, R.');
-    expect(peopleLine(people)).toBe('Okonedo-Falk, A., Brandsæter, I., Vellacott, R. and 2 more');
-    expect(peopleLine([])).toBe('');
+    expect(peopleLabel({ author: people.slice(0, 3) })).toBe(
+      'Okonedo-Falk, A., Brandsæter, I. and Vellacott, R.',
+    );
+    expect(peopleLabel({ author: people })).toBe(
+      'Okonedo-Falk, A., Brandsæter, I., Vellacott, R. and 2 more',
+    );
+    expect(peopleLabel({})).toBe('');
+    expect(peopleLabel({ editor: people.slice(0, 1) })).toBe('Okonedo-Falk, A. (ed.)');
     expect(shortName({ family: 'Oya', given: 'Jean-Luc' })).toBe('Oya, J. L.');
     expect(shortName({ literal: 'Shore Industries Survey' })).toBe('Shore Industries Survey');
   });
@@ -39,7 +45,7 @@ describe('lines', () => {
     ['21', '21st edition'],
     ['revised', 'revised'],
     [undefined, ''],
-  ])('edition %s', (given, said) => expect(editionText(given)).toBe(said));
+  ])('edition %s', (given, said) => expect(editionLabel(given)).toBe(said));
   it.each([
     ['101-128', 28],
     ['61–91', 31],

@@ -1,4 +1,5 @@
 /** One-line descriptions of records, the same on every screen and in every message. */
+import { type Message, msg } from './message';
 import type { CslItem, CslName } from './record';
 import { yearOfRecord } from './record';
 
@@ -22,18 +23,29 @@ export function shortName(n: CslName): string {
   return [familyName(n), initials].filter(Boolean).join(', ');
 }
 
-/** `Okonedo-Falk, A., Brandsæter, I. and Vellacott, R.`; more than four: the first three `and n more`. */
-export function peopleLine(names: readonly CslName[] = []): string {
-  const short = names.map(shortName);
-  if (short.length > 4) return `${short.slice(0, 3).join(', ')} and ${short.length - 3} more`;
-  if (short.length < 2) return short[0] ?? '';
-  return `${short.slice(0, -1).join(', ')} and ${short.at(-1)}`;
+export function creators(csl: Pick<CslItem, 'author' | 'editor'>): {
+  names: readonly CslName[];
+  role: 'author' | 'editor';
+} {
+  if (csl.author?.length) return { names: csl.author, role: 'author' };
+  return { names: csl.editor ?? [], role: 'editor' };
 }
-
-export function creators(csl: CslItem): { names: readonly CslName[]; role: string } {
-  if (csl.author?.length) return { names: csl.author, role: '' };
-  if (csl.editor?.length) return { names: csl.editor, role: csl.editor.length > 1 ? ' (eds.)' : ' (ed.)' };
-  return { names: [], role: '' };
+/** More than so many people are not all named. */
+const ALL_NAMED = 4;
+const SOME_NAMED = 3;
+/** `Okonedo-Falk, A., Brandsæter, I. and Vellacott, R.`; more than four: the first three and how many more; editors are said to be. Null without any. */
+export function peopleOf(csl: Pick<CslItem, 'author' | 'editor'>): Message | null {
+  const { names, role } = creators(csl);
+  if (names.length === 0) return null;
+  const short = names.map(shortName);
+  const people =
+    short.length > ALL_NAMED
+      ? msg('label.peopleAndMore', {
+          people: { joined: short.slice(0, SOME_NAMED), by: ', ' },
+          more: short.length - SOME_NAMED,
+        })
+      : msg('label.name', { name: short });
+  return role === 'editor' ? msg('label.editors', { people, n: names.length }) : people;
 }
 
 /** The imprint after the container: `14(2), 2023, 101–128`. */
@@ -43,13 +55,11 @@ export function numbering(csl: CslItem): string {
   return [volume, yearOfRecord(csl), pages].filter(Boolean).join(', ');
 }
 
-/** `2nd edition` from CSL's edition, which may be a number or words. */
-export function editionText(edition: string | undefined): string {
-  if (!edition) return '';
+/** `2nd edition` from CSL's edition, which may be a number or words; null without one. */
+export function editionOf(edition: string | undefined): Message | null {
+  if (!edition) return null;
   const n = Number(edition);
-  if (!Number.isInteger(n)) return edition;
-  const tail = n % 100 > 10 && n % 100 < 14 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th');
-  return `${n}${tail} edition`;
+  return Number.isInteger(n) ? msg('label.edition', { n }) : msg('label.name', { name: edition });
 }
 
 /** The number of pages in a CSL page range (`101-128` → 28, `e12` → null). */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { STORY_JOURNALS as J } from '../../demo/storyline/journals';
 import { STORYLINE } from '../../demo/storyline/records';
+import { inWords } from '../../words/inWords';
 import { peerReviewOf } from './peerReview';
 import type { DiscoveryRecord, Journal } from './record';
 
@@ -15,7 +16,7 @@ describe('peer review', () => {
   it('a research article in a refereed journal is reviewed, and says so with the years', () => {
     const review = peerReviewOf(titled('Kelp on the plate'), J.coastalFood);
     expect(review.status).toBe('reviewed');
-    expect(review.reason).toContain('refereed in 2023 (2010–now)');
+    expect(inWords(review.reason)).toContain('refereed in 2023 (2010–now)');
   });
   it.each(['Editorial: seaweed is not a miracle', 'Review of “The edible shore”', 'Letter: iodine'])(
     '%s in the same journal is not',

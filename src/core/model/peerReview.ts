@@ -5,20 +5,18 @@
  * sort that goes to referees. An editorial in a refereed journal was not reviewed. Books and the rest: only where the
  * description says so.
  */
-import { KINDS, type Kind } from './kinds';
+
+import type { Kind } from './kinds';
+import type { Message } from './message';
+import { msg } from './message';
 import type { DiscoveryRecord, Journal } from './record';
 import { yearOfRecord } from './record';
 
 export type PeerStatus = 'reviewed' | 'not-reviewed' | 'not-known';
 export const PEER_LIST = ['reviewed', 'not-reviewed', 'not-known'] as const satisfies readonly PeerStatus[];
-export const PEER_LABEL: Record<PeerStatus, string> = {
-  reviewed: 'peer-reviewed',
-  'not-reviewed': 'not peer-reviewed',
-  'not-known': 'peer review not known',
-};
 export interface PeerReview {
   readonly status: PeerStatus;
-  readonly reason: string;
+  readonly reason: Message;
 }
 
 const NEVER: ReadonlySet<Kind> = new Set([
@@ -36,37 +34,48 @@ const THROUGH_JOURNAL: ReadonlySet<Kind> = new Set([
 
 /** Pure: the same record and journal give the same answer. `journal` is the one the piece appeared in, if any. */
 export function peerReviewOf(record: DiscoveryRecord, journal: Journal | undefined): PeerReview {
-  const kind = KINDS[record.kind].label.toLowerCase();
+  const kind = msg(`label.kind.${record.kind}.one`);
   if (NEVER.has(record.kind)) {
     return {
       status: 'not-reviewed',
-      reason: `Pieces of this kind (${kind}) are not sent to referees, whatever the journal.`,
+      reason: msg('peer.piecesOfThisKindAreNot', { kind }),
     };
   }
   if (record.statedPeerReviewed)
-    return { status: 'reviewed', reason: 'The publisher’s description says that it was peer-reviewed.' };
+    return { status: 'reviewed', reason: msg('peer.thePublishersDescriptionSaysThatIt') };
   if (!THROUGH_JOURNAL.has(record.kind)) {
     return {
       status: 'not-known',
-      reason: `Nothing in the description of this ${kind} says whether it was peer-reviewed.`,
+      reason: msg('peer.nothingInTheDescriptionOfThis', { kind }),
     };
   }
-  if (!journal) return { status: 'not-known', reason: 'It is not tied to a journal whose practice we know.' };
+  if (!journal) return { status: 'not-known', reason: msg('peer.itIsNotTiedToA') };
   if (journal.refereed === 'unknown')
-    return { status: 'not-known', reason: `We don’t know whether ${journal.title} is refereed.` };
+    return { status: 'not-known', reason: msg('peer.weDontKnowWhetherIsRefereed', { title: journal.title }) };
   const year = yearOfRecord(record.csl);
-  if (year === null)
-    return { status: 'not-known', reason: 'It has no year to compare with the journal’s refereed years.' };
+  if (year === null) return { status: 'not-known', reason: msg('peer.itHasNoYearToCompare') };
   const span = journal.refereed.find((s) => s.from <= year && year <= (s.to ?? 9999));
   if (span) {
     return {
       status: 'reviewed',
-      reason: `${journal.title} was refereed in ${year} (${span.from}–${span.to ?? 'now'}), and a ${kind} goes to its referees.`,
+      reason: msg('peer.wasRefereedInAndAGoes', {
+        title: journal.title,
+        year,
+        from: span.from,
+        to: span.to ?? msg('peer.now'),
+        kind,
+      }),
     };
   }
-  const known = journal.refereed.map((s) => `${s.from}–${s.to ?? 'now'}`).join(', ');
+  const spans = journal.refereed.map(({ from, to }) =>
+    to === null || to === undefined ? msg('peer.openSpan', { from }) : msg('peer.span', { from, to }),
+  );
   return {
     status: 'not-reviewed',
-    reason: `${journal.title} was not refereed in ${year}${known ? ` (refereed ${known})` : ''}.`,
+    reason: msg('peer.wasNotRefereedIn', {
+      title: journal.title,
+      year,
+      part: spans.length ? msg('peer.refereed', { known: { joined: spans, by: ', ' } }) : null,
+    }),
   };
 }

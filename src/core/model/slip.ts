@@ -4,8 +4,27 @@ import type { Cents, Route, Speed } from './library';
 import type { RecordId } from './record';
 import type { SlipEvent, SlipState } from './slipStates';
 
+/** What an amount is for. */
+export const PRICE_WHATS = [
+  'hold',
+  'transfer',
+  'post',
+  'scan',
+  'partner-loan',
+  'partner-copy',
+  'ill-loan',
+  'ill-copy',
+  'fast',
+  'postage',
+  'royalty',
+  'subsidy',
+  'ceiling',
+  /** The library named another price than was agreed. */
+  'changed',
+] as const;
+export type PriceWhat = (typeof PRICE_WHATS)[number];
 export interface PriceLine {
-  readonly what: string;
+  readonly what: PriceWhat;
   readonly cents: Cents;
 }
 /** What is wanted of the thing: the volume, one article, one chapter (or pages); that it be bought; an answer about it. */

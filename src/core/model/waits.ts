@@ -22,21 +22,3 @@ export type Reach = (typeof REACHES)[number];
 
 /** A moment against the day on which a thing is needed. */
 export type Verdict = 'in-time' | 'tight' | 'too-late';
-
-export const WAIT_LABEL: Record<WaitClass, string> = {
-  now: 'now',
-  today: 'today',
-  week: 'this week',
-  'two-weeks': 'within two weeks',
-  later: 'later',
-  unlikely: 'unlikely',
-};
-
-/**
- * How long so many would take, in words: the classes that occur, soonest first.
- * @example waitsInWords({ now: 0, today: 0, week: 12, 'two-weeks': 180, later: 0, unlikely: 3 }) // '12 this week, 180 within two weeks, 3 unlikely'
- */
-export const waitsInWords = (waits: Readonly<Record<WaitClass, number>>): string =>
-  WAIT_CLASSES.filter((c) => waits[c] > 0)
-    .map((c) => `${waits[c].toLocaleString('en')} ${WAIT_LABEL[c]}`)
-    .join(', ');

@@ -1,5 +1,7 @@
 /** Ways to read a thing, and what else would do: what `access` answers. */
+
 import type { Cents, Route } from './library';
+import type { Message } from './message';
 import type { CampusId } from './record';
 import type { PriceLine } from './slip';
 import type { Verdict, WaitClass } from './waits';
@@ -11,23 +13,25 @@ export type WayAction =
 
 export interface Way {
   readonly id: string;
-  readonly title: string;
+  readonly title: Message;
   /** ISO local times; null when no date can be given. */
   readonly ready: { readonly median: string; readonly likely: string } | null;
   readonly class: WaitClass;
-  readonly label: string;
-  readonly sub: string;
+  readonly label: Message;
+  readonly sub: Message;
   readonly place: string;
+  /** The title names the place already. */
+  readonly titled: boolean;
   readonly price: Cents;
   readonly priceLines: readonly PriceLine[];
   readonly chance: number;
   readonly setsWait: boolean;
   readonly verdict: Verdict | null;
-  readonly reasons: readonly string[];
+  readonly reasons: readonly Message[];
   /** For interlibrary loan: who would be asked, and the owners left out with the reason. */
   readonly lenders?: {
     readonly asked: readonly { readonly name: string; readonly p: number; readonly days: number }[];
-    readonly excluded: readonly { readonly name: string; readonly why: string }[];
+    readonly excluded: readonly { readonly name: string; readonly why: Message }[];
   };
   readonly action: WayAction;
 }
@@ -35,10 +39,10 @@ export interface Way {
 export type AlternativeSort = 'edition' | 'carrier' | 'open' | 'chapter' | 'visit' | 'purchase' | 'question';
 export interface Alternative {
   readonly sort: AlternativeSort;
-  readonly title: string;
-  readonly why: string;
-  readonly label: string;
-  readonly sub: string;
+  readonly title: Message;
+  readonly why: Message;
+  readonly label: Message;
+  readonly sub: Message;
   readonly verdict: Verdict | null;
   /** ISO local time of the median; null when no date can be given. */
   readonly ready: string | null;
@@ -61,7 +65,7 @@ export interface WaysAnswer {
   readonly wait: {
     readonly class: WaitClass;
     readonly date: string | null;
-    readonly label: string;
-    readonly sub: string;
+    readonly label: Message;
+    readonly sub: Message;
   };
 }

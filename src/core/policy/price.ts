@@ -3,8 +3,8 @@
  * Nothing is owed if nothing is supplied. All amounts in hundredths of the library's currency.
  */
 
-import type { Cents, Currency, Policy, ReaderCategory, Route, Service, Speed } from '../model/library';
-import type { PriceLine } from '../model/slip';
+import type { Cents, Policy, ReaderCategory, Route, Service, Speed } from '../model/library';
+import type { PriceLine, PriceWhat } from '../model/slip';
 
 export interface Priced {
   readonly route: Route;
@@ -16,15 +16,15 @@ export interface Priced {
 }
 
 type Tariff = 'own' | 'partner' | 'interlibrary';
-const SERVICE: Record<Route, { tariff: Tariff; service: Service; what: string } | null> = {
-  hold: { tariff: 'own', service: 'loan', what: 'Hold' },
-  transfer: { tariff: 'own', service: 'loan', what: 'Transfer between campuses' },
-  post: { tariff: 'own', service: 'loan', what: 'Loan by post' },
-  scan: { tariff: 'own', service: 'copy', what: 'Scan' },
-  'partner-loan': { tariff: 'partner', service: 'loan', what: 'Loan from a partner' },
-  'partner-copy': { tariff: 'partner', service: 'copy', what: 'Copy from a partner' },
-  'ill-loan': { tariff: 'interlibrary', service: 'loan', what: 'Interlibrary loan' },
-  'ill-copy': { tariff: 'interlibrary', service: 'copy', what: 'Interlibrary copy' },
+const SERVICE: Record<Route, { tariff: Tariff; service: Service; what: PriceWhat } | null> = {
+  hold: { tariff: 'own', service: 'loan', what: 'hold' },
+  transfer: { tariff: 'own', service: 'loan', what: 'transfer' },
+  post: { tariff: 'own', service: 'loan', what: 'post' },
+  scan: { tariff: 'own', service: 'copy', what: 'scan' },
+  'partner-loan': { tariff: 'partner', service: 'loan', what: 'partner-loan' },
+  'partner-copy': { tariff: 'partner', service: 'copy', what: 'partner-copy' },
+  'ill-loan': { tariff: 'interlibrary', service: 'loan', what: 'ill-loan' },
+  'ill-copy': { tariff: 'interlibrary', service: 'copy', what: 'ill-copy' },
   // A suggestion and a question are free.
   purchase: null,
   question: null,
@@ -41,23 +41,18 @@ export function priceOf(what: Priced, policy: Policy): PriceLine[] {
   const { tariff, service, what: label } = about;
   const lines: PriceLine[] = [{ what: label, cents: policy.price[tariff][service] }];
   const fast = what.speed === 'fast' && canHurry(what.route) ? policy.price.fast : 0;
-  if (fast) lines.push({ what: 'Fast handling', cents: fast });
-  if (what.remote && service === 'loan')
-    lines.push({ what: 'Postage to your address', cents: policy.price.post });
-  if (what.royalty > 0) lines.push({ what: 'Royalty to the rights holder', cents: what.royalty });
+  if (fast) lines.push({ what: 'fast', cents: fast });
+  if (what.remote && service === 'loan') lines.push({ what: 'postage', cents: policy.price.post });
+  if (what.royalty > 0) lines.push({ what: 'royalty', cents: what.royalty });
   const gross = grossOf(lines);
   // The subsidy pays for the ordinary service and its delivery, not for hurry and not for royalties.
   const paid = Math.min(policy.price.subsidy[what.category][service], gross - what.royalty - fast);
-  if (paid > 0) lines.push({ what: 'Paid by the library for you', cents: -paid });
+  if (paid > 0) lines.push({ what: 'subsidy', cents: -paid });
   const over = totalOf(lines) - policy.price.ceiling;
-  if (over > 0) lines.push({ what: 'Over the most a slip costs', cents: -over });
+  if (over > 0) lines.push({ what: 'ceiling', cents: -over });
   return lines;
 }
 export const totalOf = (lines: readonly PriceLine[]): Cents => lines.reduce((sum, l) => sum + l.cents, 0);
 /** What it costs before anything is taken off. */
 export const grossOf = (lines: readonly PriceLine[]): Cents =>
   lines.reduce((sum, l) => sum + Math.max(0, l.cents), 0);
-
-/** An amount with its sign, kept on one line, with a real minus: `6.00 cr`. */
-export const money = (cents: Cents, currency: Pick<Currency, 'sign'>): string =>
-  `${cents < 0 ? '−' : ''}${(Math.abs(cents) / 100).toFixed(2)}\u00a0${currency.sign}`;

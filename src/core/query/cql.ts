@@ -296,13 +296,7 @@ function term(index: FieldName | 'anywhere' | 'all', relation: string, value: To
   if (target && 'code' in target) {
     const { text, prefix } = unmask(value.text);
     const key = codeKey(target.code, text);
-    if (key === null)
-      throw new Stop(
-        36,
-        `Term in invalid format: not a valid ${FIELD_TABLE[index as FieldName].label}`,
-        text,
-        value.at,
-      );
+    if (key === null) throw new Stop(36, `Term in invalid format: not a valid ${index}`, text, value.at);
     const node: QueryNode = { op: 'code', code: target.code, value: key, ...(prefix ? { prefix } : {}) };
     return relation === '<>' ? { op: 'not', of: node } : node;
   }

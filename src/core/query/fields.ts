@@ -23,28 +23,27 @@ export type FieldName =
   | 'page';
 export type FieldTarget = { readonly field: Field } | { readonly code: CodeKind } | { readonly years: true };
 export interface FieldEntry {
-  readonly label: string;
   /** CQL index; the sets are Dublin Core 1.1, bib 1.0 (Library of Congress context sets) and CQL's own. */
   readonly cql: string;
   readonly target: FieldTarget;
 }
 export const FIELD_TABLE: Readonly<Record<FieldName, FieldEntry>> = {
-  title: { label: 'Title', cql: 'dc.title', target: { field: 'title' } },
-  by: { label: 'Person', cql: 'dc.creator', target: { field: 'person' } },
-  subject: { label: 'Subject', cql: 'dc.subject', target: { field: 'subject' } },
-  in: { label: 'Journal or book', cql: 'bib.titleHost', target: { field: 'container' } },
-  series: { label: 'Series', cql: 'bib.titleSeries', target: { field: 'series' } },
-  publisher: { label: 'Publisher', cql: 'dc.publisher', target: { field: 'publisher' } },
-  text: { label: 'Abstract or contents', cql: 'dc.description', target: { field: 'text' } },
-  year: { label: 'Year', cql: 'dc.date', target: { years: true } },
-  isbn: { label: 'ISBN', cql: 'bib.isbn', target: { code: 'isbn' } },
-  issn: { label: 'ISSN', cql: 'bib.issn', target: { code: 'issn' } },
-  doi: { label: 'DOI', cql: 'bib.doi', target: { code: 'doi' } },
-  callno: { label: 'Call number', cql: 'bib.callNumber', target: { code: 'call' } },
-  number: { label: 'Any number', cql: 'dc.identifier', target: { field: 'number' } },
-  volume: { label: 'Volume', cql: 'bib.volume', target: { code: 'vol' } },
-  issue: { label: 'Issue', cql: 'bib.issue', target: { code: 'iss' } },
-  page: { label: 'First page', cql: 'bib.startPage', target: { code: 'page' } },
+  title: { cql: 'dc.title', target: { field: 'title' } },
+  by: { cql: 'dc.creator', target: { field: 'person' } },
+  subject: { cql: 'dc.subject', target: { field: 'subject' } },
+  in: { cql: 'bib.titleHost', target: { field: 'container' } },
+  series: { cql: 'bib.titleSeries', target: { field: 'series' } },
+  publisher: { cql: 'dc.publisher', target: { field: 'publisher' } },
+  text: { cql: 'dc.description', target: { field: 'text' } },
+  year: { cql: 'dc.date', target: { years: true } },
+  isbn: { cql: 'bib.isbn', target: { code: 'isbn' } },
+  issn: { cql: 'bib.issn', target: { code: 'issn' } },
+  doi: { cql: 'bib.doi', target: { code: 'doi' } },
+  callno: { cql: 'bib.callNumber', target: { code: 'call' } },
+  number: { cql: 'dc.identifier', target: { field: 'number' } },
+  volume: { cql: 'bib.volume', target: { code: 'vol' } },
+  issue: { cql: 'bib.issue', target: { code: 'iss' } },
+  page: { cql: 'bib.startPage', target: { code: 'page' } },
 };
 export const FIELD_NAMES = Object.keys(FIELD_TABLE) as readonly FieldName[];
 
@@ -70,5 +69,3 @@ export const nameOfCode = (code: CodeKind): FieldName =>
   FIELD_NAMES.find(
     (n) => 'code' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { code: CodeKind }).code === code,
   ) as FieldName;
-/** The name shown for a code, as in “ISBN 978…”. */
-export const fieldLabel = (code: CodeKind): string => FIELD_TABLE[nameOfCode(code)].label;

@@ -6,21 +6,40 @@
  * order, `a BEFORE/3 b` in this order; a backslash takes the meaning from what follows (`\OR`, `f\(x\)`, `x\*`).
  * `printPlain` writes any tree so that `readPlain` gives it back.
  */
+
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
+import { type Message, msg } from '../model/message';
 import { type CodeKind, codeKey } from '../words/codes';
 import { FIELD_TABLE, type FieldName, fieldNamed, nameOfCode, nameOfField } from './fields';
 import { type Field, join, type Near, type PhraseNode, type QueryNode, type WordNode } from './tree';
 
 export interface Offer {
-  readonly text: string;
+  readonly text: Message;
   /** Words in plain syntax to be searched instead. */
   readonly q: string;
   /** Search them just as they are written, without correcting or recognising. */
   readonly exact?: boolean;
 }
+/** What was done with the words, or could be. */
+export type NoteCode =
+  | 'bad-number'
+  | 'dangling'
+  | 'near'
+  | 'shortened'
+  | 'stray-bracket'
+  | 'unclosed-bracket'
+  | 'unclosed-quote'
+  | 'closest'
+  | 'reference'
+  | 'corrected'
+  | 'without'
+  | 'unknown-word'
+  | 'recognised'
+  | 'journal'
+  | 'person';
 export interface QueryNote {
-  readonly code: string;
-  readonly text: string;
+  readonly code: NoteCode;
+  readonly text: Message;
   readonly offers?: readonly Offer[];
 }
 export interface PlainQuery {
@@ -83,7 +102,7 @@ function scan(
   };
 }
 
-function tokenise(input: string, note: (code: string, text: string) => void): Token[] {
+function tokenise(input: string, note: (code: NoteCode, text: Message) => void): Token[] {
   const tokens: Token[] = [];
   const text = input.normalize('NFC');
   let i = 0;
@@ -104,7 +123,7 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
     if (words >= MAX_WORDS || tokens.length >= MAX_TOKENS) {
       note(
         'shortened',
-        `Only the first ${words >= MAX_WORDS ? MAX_WORDS : words} words are searched; the rest is kept in the box.`,
+        msg('query.onlyTheFirstWordsAreSearched', { part: words >= MAX_WORDS ? MAX_WORDS : words }),
       );
       break;
     }
@@ -122,8 +141,7 @@ function tokenise(input: string, note: (code: string, text: string) => void): To
     const first = text[i] ?? '';
     if (first !== '' && QUOTES.includes(first)) {
       const phrase = readPhrase(text, i + 1, MAX_WORDS - words);
-      if (!phrase.closed)
-        note('unclosed-quote', 'A quotation mark was not closed; the phrase runs to the end.');
+      if (!phrase.closed) note('unclosed-quote', msg('query.aQuotationMarkWasNotClosed'));
       words += Math.max(1, phrase.words);
       if (phrase.words)
         put({ t: 'phrase', text: phrase.text, anchor, masks: phrase.masks, plain: phrase.plain });
@@ -200,7 +218,7 @@ export function bareCode(text: string): { code: CodeKind; value: string } | null
 /** Reads the plain syntax. Pure and total: every string gives a tree. */
 export function readPlain(input: string): PlainQuery {
   const notes: QueryNote[] = [];
-  const note = (code: string, text: string) => {
+  const note = (code: NoteCode, text: Message) => {
     if (!notes.some((n) => n.code === code)) notes.push({ code, text });
   };
   const tokens = tokenise(input, note);
@@ -210,10 +228,7 @@ export function readPlain(input: string): PlainQuery {
     const prefix = masks.length > 0;
     const key = codeKey(code, text);
     if (key !== null) return { op: 'code', code, value: key, ...(prefix ? { prefix } : {}) };
-    note(
-      'bad-number',
-      `“${text}” is not a valid ${FIELD_TABLE[name].label}: check its digits. It is searched as it stands.`,
-    );
+    note('bad-number', msg('query.isNotAValidCheckIts', { text, label: msg(`label.field.${name}`) }));
     return { op: 'word', text, field: 'number', ...(prefix ? { prefix } : {}) };
   };
   const years = (text: string): QueryNode => {
@@ -221,10 +236,7 @@ export function readPlain(input: string): PlainQuery {
     const [from, to] = [m?.[1] ? Number(m[1]) : null, m?.[3] ? Number(m[3]) : null];
     if (m && (from !== null || to !== null) && (m[2] || from === null || to === null))
       return { op: 'years', from, to: m[2] ? to : from };
-    note(
-      'bad-number',
-      `“${text}” is not a year or a span of years like 2012-2020. It is searched as a word.`,
-    );
+    note('bad-number', msg('query.isNotAYearOrA', { text }));
     return { op: 'word', text };
   };
   const leaf = (token: Leaf, name: FieldName | undefined): QueryNode => {
@@ -255,10 +267,7 @@ export function readPlain(input: string): PlainQuery {
   let depth = 0;
   const deeper = (inside: () => QueryNode | null): QueryNode | null => {
     if (depth >= MAX_DEPTH) {
-      note(
-        'shortened',
-        'Brackets and NOTs are read twenty deep; what is deeper was passed over, and is kept in the box.',
-      );
+      note('shortened', msg('query.bracketsAndNotsAreReadTwenty'));
       at = tokens.length;
       return null;
     }
@@ -278,25 +287,25 @@ export function readPlain(input: string): PlainQuery {
         return leaf(token, name);
       case 'field': {
         const of = deeper(() => factor(token.name));
-        if (!of) note('dangling', 'A field’s name at the end had nothing to look for and was passed over.');
+        if (!of) note('dangling', msg('query.aFieldsNameAtTheEnd'));
         return of;
       }
       case 'not': {
         const of = deeper(() => factor(name));
-        if (!of) note('dangling', 'NOT at the end had nothing to leave out and was passed over.');
+        if (!of) note('dangling', msg('query.notAtTheEndHadNothing'));
         return of && { op: 'not', of };
       }
       case '(': {
         const inner = deeper(() => either(true, name));
         if (tokens[at]?.t === ')') at++;
-        else note('unclosed-bracket', 'A bracket was not closed; it runs to the end.');
+        else note('unclosed-bracket', msg('query.aBracketWasNotClosedIt'));
         return inner;
       }
       case ')':
-        note('stray-bracket', 'A closing bracket without an opening one was passed over.');
+        note('stray-bracket', msg('query.aClosingBracketWithoutAnOpening'));
         return deeper(() => factor(name));
       default:
-        note('dangling', `${token.t.toUpperCase()} stood where a word was expected and was passed over.`);
+        note('dangling', msg('query.stoodWhereAWordWasExpected', { toUpperCase: token.t.toUpperCase() }));
         return deeper(() => factor(name));
     }
   };
@@ -321,7 +330,7 @@ export function readPlain(input: string): PlainQuery {
             ordered: token.ordered,
           };
         else {
-          note('near', 'NEAR stands between two words or phrases; here it was read as AND.');
+          note('near', msg('query.nearStandsBetweenTwoWordsOr'));
           if (right) parts.push(right);
         }
         continue;
@@ -338,7 +347,7 @@ export function readPlain(input: string): PlainQuery {
       parts.push(both(inside, name));
     }
     if (parts.length > 1 && parts.some((p) => p.op === 'everything'))
-      note('dangling', 'OR stood where a word was expected and was passed over.');
+      note('dangling', msg('query.orStoodWhereAWordWas'));
     return join('or', parts);
   }
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sentence, sentenceParts } from '../../words/sentence';
 import { dayNumber } from '../model/time';
 import { REACHES } from '../model/waits';
 import {
@@ -13,7 +14,6 @@ import {
   SORTS,
   SYNTAXES,
 } from './request';
-import { sentence, sentenceParts } from './sentence';
 
 const choices = fc.dictionary(
   fc.constantFrom(...GROUPS),
@@ -85,7 +85,7 @@ describe('the search sentence', () => {
       reach: 'partners',
     };
     expect(sentence(r)).toBe(
-      'Books and chapters about kelp, peer-reviewed, from 2012 to now, in Norwegian or Swedish, on Kelps, readable now, leaving out news, as far as our partners.',
+      'Books and chapters about kelp, peer-reviewed, from 2012 to now, in Norwegian Bokmål or Swedish, on Kelps, readable now, leaving out news, as far as our partners.',
     );
   });
   it('has a control for every condition', () => {

@@ -24,14 +24,6 @@ export type Group = (typeof GROUPS)[number];
 export const isGroup = (text: string): text is Group => (GROUPS as readonly string[]).includes(text);
 export const SORTS = ['match', 'newest', 'oldest', 'title', 'soonest', 'added'] as const;
 export type Sort = (typeof SORTS)[number];
-export const SORT_LABEL: Record<Sort, string> = {
-  match: 'Best match first',
-  newest: 'Newest first',
-  oldest: 'Oldest first',
-  title: 'By title',
-  soonest: 'Soonest to read first',
-  added: 'Latest in the index first',
-};
 
 export type Choices = Readonly<Partial<Record<Group, readonly string[]>>>;
 export const SYNTAXES = ['plain', 'cql'] as const;

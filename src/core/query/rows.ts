@@ -2,16 +2,17 @@
  * The search by fields: rows of field, relation and text, joined by and, or, not from top to bottom. Rows and tree are
  * two forms of one thing; a part of a tree that no row can say stands in a row of its own as it is written in the box.
  */
+import { msg } from '../model/message';
 import { FIELD_TABLE, type FieldName, nameOfCode, nameOfField } from './fields';
 import { printPlain, readPlain } from './plain';
 import { join, type QueryNode } from './tree';
 
 export const RELATIONS = {
-  all: 'has all of these words',
-  phrase: 'has exactly this phrase',
-  begins: 'begins with',
-  none: 'has none of these words',
-  written: 'as written',
+  all: msg('query.hasAllOfTheseWords'),
+  phrase: msg('query.hasExactlyThisPhrase'),
+  begins: msg('query.beginsWith'),
+  none: msg('query.hasNoneOfTheseWords'),
+  written: msg('query.asWritten'),
 } as const;
 export type Relation = keyof typeof RELATIONS;
 export interface Row {

@@ -307,9 +307,5 @@ describe('where a reference stands', () => {
     expect(matchOf(found, null)).toBeNull();
   });
   it('names what a slip lacks', () =>
-    expect(missingDetails({ type: 'chapter', title: '' })).toEqual([
-      'the title',
-      'what it stands in',
-      'the year',
-    ]));
+    expect(missingDetails({ type: 'chapter', title: '' })).toEqual(['title', 'container', 'year']));
 });

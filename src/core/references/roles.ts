@@ -22,25 +22,3 @@ export const ROLES = [
   'accessed',
 ] as const;
 export type Role = (typeof ROLES)[number];
-export const ROLE_LABEL: Readonly<Record<Role, string>> = {
-  other: 'Not used',
-  author: 'Author',
-  editor: 'Editor',
-  translator: 'Translator',
-  year: 'Date',
-  title: 'Title',
-  container: 'In',
-  series: 'Series',
-  volume: 'Volume',
-  issue: 'Issue',
-  page: 'Pages',
-  edition: 'Edition',
-  publisher: 'Publisher',
-  place: 'Place',
-  genre: 'Kind',
-  doi: 'DOI',
-  url: 'Address',
-  isbn: 'ISBN',
-  issn: 'ISSN',
-  accessed: 'Seen on',
-};

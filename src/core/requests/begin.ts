@@ -115,7 +115,11 @@ export const waysDecide = (wish: Wish, wished: Wished): boolean =>
 type SlipWay = Way & {
   readonly action: { readonly do: 'slip'; readonly route: Route; readonly from: string };
 };
-function routeOf(wish: Manner, wished: Wished, ways: readonly Way[]): { route: Route; from: string } {
+function routeOf(
+  wish: Manner,
+  wished: Wished,
+  ways: readonly Pick<Way, 'action' | 'ready' | 'setsWait'>[],
+): { route: Route; from: string } {
   const desk = wish.route === 'purchase' || wish.route === 'question' ? routeFor(wish.route) : null;
   if (desk) return desk;
   if (wish.route) return { route: wish.route, from: wish.from || 'lending' };
@@ -139,7 +143,7 @@ function wantedOf(route: Route, wish: Manner, wished: Wished): Wanted {
 export function beginSlip(
   wish: Manner,
   wished: Wished,
-  ways: readonly Way[],
+  ways: readonly Pick<Way, 'action' | 'ready' | 'setsWait'>[],
   reader: Reader,
   id: string,
   now: string,

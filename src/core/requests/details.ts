@@ -1,10 +1,12 @@
 /** Details of a slip that contradict each other or what is known: pages beyond the book, a year outside the journal's run. */
+
 import { pageCount } from '../model/describe';
+import { type Message, msg } from '../model/message';
 import type { SlipItem } from '../model/slip';
 
 export interface DetailFault {
   readonly field: string;
-  readonly text: string;
+  readonly text: Message;
 }
 /** What is known of the thing from elsewhere: its journal's run, or that there is no such thing. */
 export interface Known {
@@ -19,12 +21,12 @@ export function contradictions(item: SlipItem): DetailFault[] {
   if (all !== null && last !== null && last > all)
     faults.push({
       field: 'item.pages',
-      text: `Pages go to ${last}, but the book has ${all}: check the pages.`,
+      text: msg('request.pagesGoToButTheBook', { last, all }),
     });
   if (item.pages && /^\s*\d+\s*[-–—]\s*\d+\s*$/.test(item.pages) && pageCount(item.pages) === null)
     faults.push({
       field: 'item.pages',
-      text: 'Pages run backwards: write the first page, a dash, the last.',
+      text: msg('request.pagesRunBackwardsWriteTheFirst'),
     });
   return faults;
 }
@@ -42,7 +44,12 @@ export function doubts(item: SlipItem, known: Known): DetailFault[] {
   if (journal && year !== null && (year < journal.from || (journal.to !== undefined && year > journal.to)))
     faults.push({
       field: 'item.year',
-      text: `${journal.title} appeared ${journal.from}–${journal.to ?? 'now'}; ${year} lies outside. A wrong year is common: check it.`,
+      text: msg('request.appearedLiesOutsideAWrongYear', {
+        title: journal.title,
+        from: journal.from,
+        to: journal.to ?? msg('found.now'),
+        year,
+      }),
     });
   return faults;
 }

@@ -46,7 +46,7 @@ const promised = {
   median: now,
   likely: now,
   chance: 1,
-  lines: [{ what: 'Interlibrary loan', cents: 900 }],
+  lines: [{ what: 'ill-loan' as const, cents: 900 }],
   total: 900,
 };
 const draft = (): Slip =>
@@ -163,7 +163,7 @@ describe('messages', () => {
     );
     expect(slip.promised).toMatchObject({
       total: 200,
-      lines: [promised.lines[0], { what: 'Changed by the library', cents: -700 }],
+      lines: [promised.lines[0], { what: 'changed', cents: -700 }],
     });
     expect(applyMessage(slip, message('ExpectToSupply', day(4))).promised?.total).toBe(200);
   });

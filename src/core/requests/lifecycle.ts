@@ -21,28 +21,6 @@ import {
 } from '../model/slipStates';
 import type { IsoAction, IsoSupplyingMessage } from './iso18626';
 
-export const STATE_LABEL: Record<SlipState, string> = {
-  draft: 'draft',
-  outgoing: 'not sent yet',
-  sent: 'sent',
-  approval: 'awaiting approval',
-  question: 'needs your answer',
-  sourcing: 'being sourced',
-  conditional: 'needs your decision',
-  preparing: 'will be supplied',
-  'on-its-way': 'on its way',
-  ready: 'ready',
-  delivered: 'delivered',
-  collected: 'on loan',
-  due: 'due soon',
-  renewed: 'renewed',
-  recalled: 'recalled',
-  overdue: 'overdue',
-  returned: 'returned',
-  finished: 'finished',
-  'not-supplied': 'not supplied',
-  withdrawn: 'withdrawn',
-};
 /** A supplying agency's message as it reaches the slip: with the name of who speaks, and the document it came as. */
 export interface HeardMessage extends IsoSupplyingMessage {
   readonly supplierName: string;
@@ -172,7 +150,7 @@ class Pricing {
     return {
       ...agreed,
       total,
-      lines: [...agreed.lines, { what: 'Changed by the library', cents: difference }],
+      lines: [...agreed.lines, { what: 'changed', cents: difference }],
     };
   }
 }
@@ -294,8 +272,8 @@ export function act(
     id: `${now}|${what}|${seq}`,
     time,
     by: 'reader',
-    from: more.from ?? 'You',
-    text: more.text ?? ACT_TEXT[what],
+    from: more.from ?? '',
+    text: more.text ?? '',
     status: action,
     event,
     seq,
@@ -303,17 +281,6 @@ export function act(
     ...(more.xml?.length ? { xml: more.xml } : {}),
   });
 }
-const ACT_TEXT: Record<ReaderAct, string> = {
-  cancel: 'Withdrawn.',
-  accept: 'I accept the condition.',
-  decline: 'Not under this condition: ask the next library.',
-  answer: '',
-  collect: 'Collected.',
-  renew: 'Please renew.',
-  return: 'Returned.',
-  finish: 'I have the file.',
-  note: '',
-};
 /** What act a message of the reader was; the stand-in reads the log by this. */
 export const actOf = (m: SlipMessage): ReaderAct | null => {
   const name = m.by === 'reader' ? m.id.split('|')[1] : undefined;
@@ -337,8 +304,8 @@ export const markSent = (slip: Slip, now: string, xml: readonly string[] = []): 
     id: `${time}|request`,
     time,
     by: 'reader',
-    from: 'You',
-    text: 'Slip sent.',
+    from: '',
+    text: '',
     status: 'Request',
     event: null,
     seq: -1,
@@ -363,8 +330,8 @@ export const expired = (slip: Slip, now: string): Slip =>
         id: `${slip.fileUntil}|expired`,
         time: `${slip.fileUntil}T23:59`,
         by: 'library',
-        from: 'Delivery',
-        text: 'The file could be opened until today; it is closed now.',
+        from: '',
+        text: '',
         status: 'expired',
         event: 'expire',
         seq: 30,

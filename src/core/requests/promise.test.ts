@@ -1,7 +1,9 @@
 /** The promise beside a slip: its steps in order, what options change, where it goes, and when staff look first. */
+
 import { describe, expect, it } from 'vitest';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import { READERS } from '../../demo/library';
+import { type InWords, inWords } from '../../words/inWords';
 import type { Reader } from '../model/library';
 import type { Slip } from '../model/slip';
 import { totalOf } from '../policy/price';
@@ -25,8 +27,8 @@ const slip = (id: string, more: Partial<Slip> = {}): Slip => {
   });
   return { ...base, ...more };
 };
-const promise = async (s: Slip, history = NO_HISTORY): Promise<SlipPromise> =>
-  (await world.service.promise(s, moment(), history)) as SlipPromise;
+const promise = async (s: Slip, history = NO_HISTORY): Promise<InWords<SlipPromise>> =>
+  inWords((await world.service.promise(s, moment(), history)) as SlipPromise);
 const DRYING = 'tu0000049';
 const SALT = 'tu0000043';
 const EBOOK = 'tu0000052';
@@ -77,7 +79,7 @@ describe('the promise', () => {
       (await promise(slip(DRYING, { delivery: { to: 'post', address: '3 Lighthouse Row' } }))).lines.map(
         (l) => l.what,
       ),
-    ).toContain('Postage to your address');
+    ).toContain('postage');
   });
   it('a limit below the price refuses and names the limit that would do', async () => {
     const refused = (await promise(slip(DRYING, { limit: '2.50' }))).rules.find((r) => r.weight === 'refuse');

@@ -1,4 +1,5 @@
 /** The promise beside a slip: price line by line, dates, chance, who is asked, and the rules that apply to this request. */
+
 import { alternativesFor } from '../access/alternatives';
 import type { LendingPlan } from '../access/chance';
 import { type AccessItem, lendingFor } from '../access/options';
@@ -8,41 +9,42 @@ import { inTurn } from '../access/turnaround';
 import { verdictOf } from '../access/verdict';
 import { ownersLine, waitLabel, waysToRead } from '../access/ways';
 import type { Cents, Library, ReaderCategory, ReaderSituation, Route, Speed, Spread } from '../model/library';
+import { dayValue, type Message, moneyValue, msg, NOTHING } from '../model/message';
 import type { PriceLine, Promised, Slip } from '../model/slip';
-import { dayOf, dayText, isoLocal, type Minutes, parseDay, parseLocal } from '../model/time';
+import { dayOf, isoLocal, type Minutes, parseDay, parseLocal } from '../model/time';
 import type { Ready, Verdict } from '../model/waits';
 import type { Alternative, Way } from '../model/ways';
-import { canHurry, grossOf, money, priceOf, serviceOf, totalOf } from '../policy/price';
+import { canHurry, grossOf, priceOf, serviceOf, totalOf } from '../policy/price';
 import { type CopyHistory, NO_HISTORY } from './history';
 import { type RuleCase, type RuleSaid, rulesFor } from './rules';
 import { limitOf } from './slip';
 
 /** A station on the way, and the moment by which it is passed. */
 export interface PromiseStep {
-  readonly what: string;
+  readonly what: Message;
   readonly by: string;
 }
 /** What would change if another option were taken. */
 export interface PromiseOption {
-  readonly what: string;
+  readonly what: Message;
   readonly cents: Cents;
-  readonly label: string;
-  readonly sub: string;
-  readonly note: string;
+  readonly label: Message;
+  readonly sub: Message;
+  readonly note: Message;
 }
 export interface SlipPromise {
   readonly route: Route;
   readonly from: string;
   readonly median: string | null;
   readonly likely: string | null;
-  readonly label: string;
-  readonly sub: string;
+  readonly label: Message;
+  readonly sub: Message;
   readonly verdict: Verdict | null;
   readonly chance: number;
   readonly lines: readonly PriceLine[];
   readonly total: Cents;
   readonly asked: readonly { name: string; cumulative: number; days: number }[];
-  readonly owners: string | null;
+  readonly owners: Message | null;
   readonly rules: readonly RuleSaid[];
   /** Staff look at it before anything is asked of anybody. */
   readonly mediated: boolean;
@@ -53,15 +55,15 @@ export interface SlipPromise {
   readonly routes: readonly {
     route: Route;
     from: string;
-    title: string;
-    label: string;
-    sub: string;
+    title: Message;
+    label: Message;
+    sub: Message;
     price: Cents;
   }[];
   /** What would be quicker or simpler than this slip. */
   readonly better: {
-    title: string;
-    label: string;
+    title: Message;
+    label: Message;
     place: string;
     href: string | null;
     route: Route | null;
@@ -142,7 +144,12 @@ function deskPromise(
     owners: null,
     rules,
     steps: ready
-      ? [{ what: bought ? 'bought, and ready to collect' : 'answered', by: isoLocal(ready.median) }]
+      ? [
+          {
+            what: bought ? msg('promise.boughtAndReadyToCollect') : msg('promise.answered'),
+            by: isoLocal(ready.median),
+          },
+        ]
       : [],
     options: [],
     canHurry: false,
@@ -206,27 +213,27 @@ export function promiseFor(
   const plan = planned(hurried);
   const ready = readyBy(plan, mediated);
   const { label, sub } = waitLabel(ready, at, library, lending);
-  const say = (rule: string, text: string, allowed?: string) =>
+  const add = (rule: string, text: Message, allowed?: Message) =>
     rules.push({ weight: 'refuse', rule, text, ...(allowed ? { allowed } : {}) });
   if (!chosen)
-    say(
+    add(
       'lending',
       slip.wanted === 'loan'
-        ? 'Nobody we can ask lends this volume.'
-        : 'Nobody we can ask supplies a copy of this.',
+        ? msg('promise.nobodyWeCanAskLendsThis')
+        : msg('promise.nobodyWeCanAskSuppliesA'),
     );
   const limit = limitOf(slip);
   if (limit !== null && Number.isFinite(limit) && total > limit)
-    say(
+    add(
       'limit',
-      'The price is over the limit you set.',
-      `A limit of ${money(total, policy.currency)} or more, or none.`,
+      msg('promise.thePriceIsOverTheLimit'),
+      msg('promise.aLimitOfOrMoreOr', { total: moneyValue(total, policy.currency) }),
     );
   if (verdictOf(ready, needBy) === 'too-late' && needBy !== null)
     rules.push({
       weight: 'note',
       rule: 'needBy',
-      text: `It would come after ${dayText(needBy, dayOf(at))}, when you need it.`,
+      text: msg('promise.itWouldComeAfterWhenYou', { needBy: dayValue(needBy, dayOf(at)) }),
     });
 
   const readNow = waysToRead(whole, library, reader, at, needBy);
@@ -250,10 +257,10 @@ export function promiseFor(
     const staff = then.rules.some((r) => r.weight === 'mediate');
     const by = readyBy(planned(other), staff);
     options.push({
-      what: other === 'fast' ? 'Fast instead of standard' : 'Standard instead of fast',
+      what: other === 'fast' ? msg('promise.fastInsteadOfStandard') : msg('promise.standardInsteadOfFast'),
       cents: totalOf(then.lines) - total,
       ...waitLabel(by, at, library, true),
-      note: staff && !mediated ? 'staff look at it first' : '',
+      note: staff && !mediated ? msg('promise.staffLookAtItFirst') : NOTHING,
     });
   }
   for (const o of open.filter((o) => o.route !== route || o.from !== from))
@@ -262,7 +269,7 @@ export function promiseFor(
       cents: o.way.price - total,
       label: o.way.label,
       sub: o.way.sub,
-      note: '',
+      note: NOTHING,
     });
 
   return {
@@ -326,15 +333,15 @@ function stepsOf(
 ): PromiseStep[] {
   const times = timesFor(library, situation, at);
   const { policy } = library;
-  const steps: PromiseStep[] = [{ what: 'sent', by: isoLocal(at) }];
-  const staff = (what: string, days: Spread): void => {
+  const steps: PromiseStep[] = [{ what: msg('promise.sent'), by: isoLocal(at) }];
+  const staff = (what: Message, days: Spread): void => {
     const by = times.staff(days);
     if (by) steps.push({ what, by: isoLocal(by.median) });
   };
-  if (mediated) staff('looked at by staff', policy.mediated.answer);
+  if (mediated) staff(msg('promise.lookedAtByStaff'), policy.mediated.answer);
   if (plan) {
     staff(
-      `first library asked, ${plan.asked[0]?.lender.name ?? ''}`,
+      msg('promise.firstLibraryAsked', { name: plan.asked[0]?.lender.name ?? '' }),
       mediated
         ? inTurn(policy.mediated.answer, policy.lending.processingDays)
         : policy.lending.processingDays,
@@ -342,15 +349,22 @@ function stepsOf(
   }
   const copy = serviceOf(route) === 'copy';
   steps.push({
-    what: copy ? 'the file is here' : situation.remote ? 'in your letter box' : 'ready to collect',
+    what: copy
+      ? msg('promise.theFileIsHere')
+      : situation.remote
+        ? msg('promise.inYourLetterBox')
+        : msg('promise.readyToCollect'),
     by: isoLocal(ready.median),
   });
-  if (ready.likely > ready.median) steps.push({ what: 'very likely by', by: isoLocal(ready.likely) });
+  if (ready.likely > ready.median)
+    steps.push({ what: msg('promise.veryLikelyBy'), by: isoLocal(ready.likely) });
   return steps;
 }
 
 /** What is kept with a slip of its promise; null where there is no date. */
-export function promisedFrom(p: SlipPromise): Promised | null {
+export function promisedFrom(
+  p: Pick<SlipPromise, 'median' | 'likely' | 'chance' | 'lines' | 'total' | 'mediated'>,
+): Promised | null {
   const { median, likely, chance, lines, total, mediated } = p;
   return median && likely ? { median, likely, chance, lines, total, mediated } : null;
 }

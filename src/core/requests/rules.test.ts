@@ -1,7 +1,9 @@
 /** The rules of the house and of copyright, case by case: what they do, which rule it is, what would be allowed instead. */
+
 import { describe, expect, it } from 'vitest';
 import { LIBRARY } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
+import { inWords } from '../../words/inWords';
 import type { SlipItem } from '../model/slip';
 import { type DayNumber, isoDay, parseDay } from '../model/time';
 import { parsePolicy, readPolicy } from '../policy/schema';
@@ -27,7 +29,7 @@ const base: RuleCase = {
   history: NO_HISTORY,
 };
 const said = (more: Partial<RuleCase>, gross = 600, policy = POLICY) =>
-  rulesFor({ ...base, ...more }, policy, today, gross);
+  inWords(rulesFor({ ...base, ...more }, policy, today, gross));
 const rules = (more: Partial<RuleCase>, gross?: number) =>
   said(more, gross)
     .filter((r) => r.weight !== 'note')
@@ -230,7 +232,7 @@ describe('details that contradict', () => {
   const item = (more: Partial<SlipItem>) =>
     ({ kind: 'book', pages: '', totalPages: '', year: '', ...more }) as SlipItem;
   it('pages beyond the book, pages that run backwards', () => {
-    expect(contradictions(item({ pages: '90-120', totalPages: '100' })).map((f) => f.text)).toEqual([
+    expect(contradictions(item({ pages: '90-120', totalPages: '100' })).map((f) => inWords(f.text))).toEqual([
       expect.stringContaining('Pages go to 120, but the book has 100'),
     ]);
     expect(contradictions(item({ pages: '200-150' })).length).toBe(1);
@@ -238,7 +240,7 @@ describe('details that contradict', () => {
   });
   it('a year outside the journal’s run', () => {
     const journal = { title: 'Annals', from: 1990, to: 2010 };
-    expect(doubts(item({ year: '2017' }), { journal })[0]?.text).toContain(
+    expect(inWords(doubts(item({ year: '2017' }), { journal })[0])?.text).toContain(
       'Annals appeared 1990–2010; 2017 lies outside',
     );
     expect(doubts(item({ year: '2000' }), { journal })).toEqual([]);

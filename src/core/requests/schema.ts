@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { readIsbn, readIssn } from '../model/identifiers';
 import { KIND_LIST } from '../model/kinds';
 import type { ReaderSituation } from '../model/library';
+import { type Message, msg } from '../model/message';
 import { MAX_ID } from '../model/record';
 import type { Slip } from '../model/slip';
 import { STATES } from '../model/slipStates';
@@ -10,65 +11,71 @@ import { parseDay, parseLocal } from '../model/time';
 import { contradictions } from './details';
 import { isCopy } from './slip';
 
-const text = (label: string, max = 500) => Joi.string().allow('').max(max).label(label);
-const needed = (label: string, hint: string, max = 1000) =>
+const text = (max = 500) => Joi.string().allow('').max(max);
+/** Spaces around it do no harm; nothing but spaces is nothing. */
+const needed = (max = 1000) =>
   Joi.string()
     .max(max)
     .required()
-    // Spaces around it do no harm; nothing but spaces is nothing.
-    .custom((value: string, helpers) => (value.trim() === '' ? helpers.error('string.empty') : value))
-    .label(label)
-    .messages({
-      'string.empty': `${label} is missing: ${hint}`,
-      'string.max': `${label} is longer than ${max} characters: shorten it.`,
-    });
-const number = (label: string, read: (s: string) => string | null, hint: string) =>
-  text(label, 40)
-    .custom((value: string, helpers) =>
-      value === '' || value.split(/[;,]\s*/).every((v) => read(v)) ? value : helpers.error('number.bad'),
-    )
-    .messages({ 'number.bad': `${label} ${hint}` });
-
-const isDay = (label: string) =>
-  Joi.string()
-    .allow('')
-    .custom((value: string, helpers) =>
-      value === '' || parseDay(value) !== null ? value : helpers.error('day.bad'),
-    )
-    .messages({ 'day.bad': `${label} is not a day: write it as 2026-11-13.` })
-    .label(label);
+    .custom((value: string, helpers) => (value.trim() === '' ? helpers.error('string.empty') : value));
+const number = (read: (s: string) => string | null) =>
+  text(40).custom((value: string, helpers) =>
+    value === '' || value.split(/[;,]\s*/).every((v) => read(v)) ? value : helpers.error('number.bad'),
+  );
+const isDay = Joi.string()
+  .allow('')
+  .custom((value: string, helpers) =>
+    value === '' || parseDay(value) !== null ? value : helpers.error('day.bad'),
+  );
 
 const item = Joi.object({
   kind: Joi.string()
     .valid(...KIND_LIST)
     .required(),
-  title: needed('Title', 'say what it is called.', 2000),
-  author: text('Author', 4000),
-  container: text('In', 2000),
-  volume: text('Volume', 60),
-  issue: text('Issue', 60),
-  pages: text('Pages', 60),
+  title: needed(2000),
+  author: text(4000),
+  container: text(2000),
+  volume: text(60),
+  issue: text(60),
+  pages: text(60),
   year: Joi.string()
     .allow('')
-    .pattern(/^\d{4}$/)
-    .label('Year')
-    .messages({ 'string.pattern.base': 'Year is not a year: write four digits, like 2017.' }),
-  publisher: text('Publisher'),
-  edition: text('Edition', 200),
-  isbn: number('ISBN', readIsbn, 'has a wrong digit: check it against the back of the title page.'),
-  issn: number('ISSN', readIssn, 'has a wrong digit: it is printed on the cover, like 1234-5679.'),
-  doi: text('DOI', 300),
-  chapter: text('Chapter', 1000),
-  totalPages: text('Pages in all', 20),
+    .pattern(/^\d{4}$/),
+  publisher: text(),
+  edition: text(200),
+  isbn: number(readIsbn),
+  issn: number(readIssn),
+  doi: text(300),
+  chapter: text(1000),
+  totalPages: text(20),
 });
 
-const email = Joi.string().email({ tlds: false }).max(200).required().label('E-mail').messages({
-  'string.email': 'E-mail is not an address: it looks like name@place.example.',
-  'string.empty': 'E-mail is missing: the file is sent there.',
-});
-/** What is wrong with an e-mail address, in words; null when nothing is. */
-export const emailFault = (text: string): string | null =>
-  email.validate(text.trim()).error?.message.replaceAll('"', '') ?? null;
+const email = Joi.string().email({ tlds: false }).max(200).required();
+/** What is wrong with an e-mail address; null when nothing is. */
+export const emailFault = (address: string): Message | null => {
+  const detail = email.validate(address.trim()).error?.details[0];
+  return detail ? faultMessage('email', detail) : null;
+};
+
+/** What is wrong with a field, by the sort of fault that the schema found. */
+function faultMessage(field: string, { type, message, context }: Joi.ValidationErrorItem): Message {
+  const label = msg(`fault.label.${field}`);
+  switch (type) {
+    case 'string.empty':
+      return msg(`fault.missing.${field}`);
+    case 'string.max':
+      return msg('fault.tooLong', { label, limit: (context as { limit: number }).limit });
+    case 'number.bad':
+    case 'string.pattern.base':
+    case 'string.email':
+      return msg(`fault.form.${field}`);
+    case 'day.bad':
+      return msg('fault.day', { label });
+    default:
+      // A shape that no form writes: said as the schema says it, for whoever wrote the program that did.
+      return msg('fault.other', { detail: message.replaceAll('"', '') });
+  }
+}
 
 export const slipSchema = Joi.object<Slip>({
   id: Joi.string()
@@ -101,22 +108,18 @@ export const slipSchema = Joi.object<Slip>({
     }),
     Joi.object({
       to: Joi.string().valid('post').required(),
-      address: needed('Address', 'the parcel is sent there.', 500),
+      address: needed(500),
     }),
   ).required(),
-  needBy: isDay('Need by').required(),
+  needBy: isDay.required(),
   speed: Joi.string().valid('standard', 'fast').required(),
   limit: Joi.string()
     .allow('')
     .pattern(/^\d{1,4}([.,]\d{1,2})?$/)
-    .required()
-    .label('Not more than')
-    .messages({
-      'string.pattern.base': 'Not more than is not an amount: write it like 6 or 6.50, or leave it empty.',
-    }),
+    .required(),
   editions: Joi.string().valid('this', 'any', 'any-language').required(),
-  note: text('Note', 1000).required(),
-  reference: text('Your reference', 200).required(),
+  note: text(1000).required(),
+  reference: text(200).required(),
   commercial: Joi.boolean().required(),
   declared: Joi.boolean().required(),
   state: Joi.string().required(),
@@ -223,7 +226,7 @@ export const slipWireSchema = Joi.object({
 export interface SlipFault {
   /** Path of the field, like `item.title`. */
   readonly field: string;
-  readonly text: string;
+  readonly text: Message;
 }
 
 /** All that keeps the slip from being sent on `today` (ISO day); empty when it can go. */
@@ -232,16 +235,20 @@ export function slipFaults(slip: Slip, today: string): SlipFault[] {
   const faults: SlipFault[] = (error?.details ?? []).flatMap((d) => {
     // An alternative that fails reports its branches; the branch chosen by `to` is the one that counts.
     const inner = d.type.startsWith('alternatives')
-      ? (d.context?.details as { path: (string | number)[]; message: string }[] | undefined)
+      ? (d.context?.details as Joi.ValidationErrorItem[] | undefined)
       : undefined;
-    return inner?.length
-      ? inner.map((x) => ({ field: `delivery.${x.path.at(-1)}`, text: x.message.replaceAll('"', '') }))
-      : [{ field: d.path.join('.'), text: d.message.replaceAll('"', '') }];
+    const found = inner?.length
+      ? inner.map((x) => ({ field: `delivery.${x.path.at(-1)}`, detail: x }))
+      : [{ field: d.path.join('.'), detail: d }];
+    return found.map(({ field, detail }) => ({
+      field,
+      text: faultMessage(field.split('.').at(-1) ?? field, detail),
+    }));
   });
   if (slip.needBy && parseDay(slip.needBy) !== null && slip.needBy < today)
     faults.push({
       field: 'needBy',
-      text: 'Need by lies in the past: choose today or later, or leave it empty.',
+      text: msg('fault.past'),
     });
   if (
     slip.wanted === 'chapter' &&
@@ -251,21 +258,21 @@ export function slipFaults(slip: Slip, today: string): SlipFault[] {
   ) {
     faults.push({
       field: 'item.chapter',
-      text: 'Say which chapter or which pages: a whole book is not copied.',
+      text: msg('fault.whichPart'),
     });
   }
   if (slip.wanted === 'question' && !slip.note.trim())
-    faults.push({ field: 'note', text: 'Write what you want to know.' });
+    faults.push({ field: 'note', text: msg('fault.question') });
   if (slip.wanted === 'article' && slip.item.kind === 'journal')
     faults.push({
       field: 'item.title',
-      text: 'Say which article: its title, and its year, volume or pages.',
+      text: msg('fault.whichArticle'),
     });
   faults.push(...contradictions(slip.item));
   if (isCopy(slip) && !slip.declared)
     faults.push({
       field: 'declared',
-      text: 'Acknowledge the copyright statement: it is asked for each copy.',
+      text: msg('fault.declared'),
     });
   return faults;
 }

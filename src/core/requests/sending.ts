@@ -1,15 +1,15 @@
 /** A slip at the moment of sending: what it was promised, held against what holds now. */
 
 import type { Currency } from '../model/library';
+import { dayValue, type Message, moneyValue, msg } from '../model/message';
 import type { Slip } from '../model/slip';
-import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../model/time';
-import { money } from '../policy/price';
+import { dayOf, type Minutes, parseDay, parseLocal } from '../model/time';
 import type { SlipPromise } from './promise';
 
 export interface SendingRefusal {
   /** rule: not allowed · way: the way it was to go is closed · price: dearer than was agreed · late: no longer in time. */
   readonly code: 'rule' | 'way' | 'price' | 'late';
-  readonly text: string;
+  readonly text: Message;
 }
 
 /**
@@ -23,24 +23,36 @@ export function refusalOf(
 ): SendingRefusal | null {
   const refused = now.rules.find((r) => r.weight === 'refuse');
   if (refused)
-    return { code: 'rule', text: [refused.text, refused.allowed].filter(Boolean).join(' Possible: ') };
+    return {
+      code: 'rule',
+      text: refused.allowed
+        ? msg('request.refusedButPossible', { text: refused.text, allowed: refused.allowed })
+        : refused.text,
+    };
   if (now.route !== slip.route || now.from !== slip.from)
     return {
       code: 'way',
-      text: 'The way it was to come is not open any more. Open the slip: it shows the ways there are now.',
+      text: msg('request.theWayItWasToCome'),
     };
   const agreed = slip.promised;
   if (agreed && now.total > agreed.total)
     return {
       code: 'price',
-      text: `The price is now ${money(now.total, currency)}, not ${money(agreed.total, currency)}. Open the slip and send it again if you agree.`,
+      text: msg('request.thePriceIsNowNotOpen', {
+        total: moneyValue(now.total, currency),
+        total2: moneyValue(agreed.total, currency),
+      }),
     };
   const need = parseDay(slip.needBy);
   const likely = agreed ? parseLocal(agreed.likely) : null;
   if (agreed && need !== null && likely !== null && dayOf(likely) <= need && now.verdict === 'too-late')
     return {
       code: 'late',
-      text: `It would come ${now.median ? `on ${dayText(dayOf(parseLocal(now.median) as Minutes))}` : 'too late'} now, after the day you need it. Open the slip and send it again if you want it all the same.`,
+      text: msg('request.itWouldComeNowAfterThe', {
+        part: now.median
+          ? msg('request.on', { dayOf: dayValue(dayOf(parseLocal(now.median) as Minutes)) })
+          : msg('request.tooLate'),
+      }),
     };
   return null;
 }

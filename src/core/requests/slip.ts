@@ -6,80 +6,79 @@
 import { creators, fullName } from '../model/describe';
 import { KINDS, type Kind } from '../model/kinds';
 import type { Cents, Reader, Route } from '../model/library';
+import { type Message, msg } from '../model/message';
 import { type DiscoveryRecord, yearOfRecord } from '../model/record';
 import type { Delivery, Slip, SlipItem, Wanted } from '../model/slip';
 import { isOpen } from '../model/slipStates';
 
-export const WANTED_TEXT: Record<Wanted, string> = {
-  loan: 'Loan',
-  article: 'Copy of the article',
-  chapter: 'Chapter or pages',
-  purchase: 'Purchase suggestion',
-  question: 'Question',
-};
 export interface WantedChoice {
   readonly wanted: Wanted;
-  readonly label: string;
-  readonly sub: string;
-  /** Why it can't be chosen, in words: a choice that isn't allowed explains itself. */
-  readonly refusal: string | null;
+  readonly label: Message;
+  readonly sub: Message;
+  /** Why it can't be chosen: a choice that isn't allowed explains itself. */
+  readonly refusal: Message | null;
 }
 
 /** What can be wanted of a kind of thing in a form, in the order offered. */
 export function wantedChoices(kind: Kind, carrier: string): readonly WantedChoice[] {
-  const loan = (refusal: string | null): WantedChoice => ({
+  const loan = (refusal: Message | null): WantedChoice => ({
     wanted: 'loan',
-    label: 'Whole volume',
-    sub: 'collect and return',
+    label: msg('request.wholeVolume'),
+    sub: msg('request.collectAndReturn'),
     refusal,
   });
-  const chapter = (refusal: string | null): WantedChoice => ({
+  const chapter = (refusal: Message | null): WantedChoice => ({
     wanted: 'chapter',
-    label: kind === 'chapter' ? 'Copy of the chapter' : 'Chapter or pages',
-    sub: 'file by e-mail',
+    label: kind === 'chapter' ? msg('request.copyOfTheChapter') : msg('request.chapterOrPages'),
+    sub: msg('request.fileByEMail'),
     refusal,
   });
   const article: WantedChoice = {
     wanted: 'article',
-    label: 'Copy of the article',
-    sub: 'file by e-mail',
+    label: msg('request.copyOfTheArticle'),
+    sub: msg('request.fileByEMail'),
     refusal: null,
   };
-  const buy = (refusal: string | null): WantedChoice => ({
+  const buy = (refusal: Message | null): WantedChoice => ({
     wanted: 'purchase',
-    label: 'Suggest that we buy it',
-    sub: 'you are told what was decided',
+    label: msg('request.suggestThatWeBuyIt'),
+    sub: msg('request.youAreToldWhatWasDecided'),
     refusal,
   });
   const ask: WantedChoice = {
     wanted: 'question',
-    label: 'Ask about it',
-    sub: 'a librarian answers',
+    label: msg('request.askAboutIt'),
+    sub: msg('request.aLibrarianAnswers'),
     refusal: null,
   };
   switch (KINDS[kind].family) {
     case 'article':
-      return [article, loan('an article is copied, not lent'), buy('suggest the journal it stands in'), ask];
+      return [
+        article,
+        loan(msg('request.anArticleIsCopiedNotLent')),
+        buy(msg('request.suggestTheJournalItStandsIn')),
+        ask,
+      ];
     case 'chapter':
       return [
         chapter(null),
-        loan('open the book itself for a loan'),
-        buy('suggest the book it stands in'),
+        loan(msg('request.openTheBookItselfForA')),
+        buy(msg('request.suggestTheBookItStandsIn')),
         ask,
       ];
     case 'book':
       return [
-        loan(carrier === 'online' ? 'a whole e-book can’t be lent: licence' : null),
+        loan(carrier === 'online' ? msg('request.aWholeEBookCantBe') : null),
         chapter(null),
         buy(null),
         ask,
       ];
     case 'media':
-      return [loan(null), chapter('recordings have no pages'), buy(null), ask];
+      return [loan(null), chapter(msg('request.recordingsHaveNoPages')), buy(null), ask];
     case 'journal':
       return [
-        { ...article, label: 'An article from it', sub: 'add its details; the file comes by e-mail' },
-        loan('journals are not lent whole; ask for the article'),
+        { ...article, label: msg('request.anArticleFromIt'), sub: msg('request.addItsDetailsTheFileComes') },
+        loan(msg('request.journalsAreNotLentWholeAsk')),
         buy(null),
         ask,
       ];
@@ -194,7 +193,7 @@ export function newSlip(input: {
 /** Title as it heads the slip: the part first, if a part is wanted. */
 export const slipTitle = (s: Slip): string =>
   s.wanted === 'chapter' && s.item.kind !== 'chapter' && s.item.chapter
-    ? `${s.item.chapter} — in ${s.item.title}`
+    ? `${s.item.chapter} — ${s.item.title}`
     : s.item.title;
 
 /** The limit in hundredths, or null for none. The schema has made sure that it reads as an amount. */

@@ -212,7 +212,7 @@ export function sruExplain(
       element(
         'indexInfo',
         sets.map(([n, identifier]) => element('set', '', { name: n, identifier }, true)).join('') +
-          FIELD_NAMES.map((f) => index(FIELD_TABLE[f].label, FIELD_TABLE[f].cql)).join(''),
+          FIELD_NAMES.map((f) => index(f, FIELD_TABLE[f].cql)).join(''),
       ) +
       element(
         'schemaInfo',

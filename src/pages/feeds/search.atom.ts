@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { writeAtom } from '../../core/formats/atom';
-import { sentence } from '../../core/query/sentence';
 import { guarded, readSearchInput } from '../../server/params';
+import { sentence } from '../../words/sentence';
 
 const ENTRIES = 50;
 

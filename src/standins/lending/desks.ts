@@ -1,4 +1,5 @@
 /** Our own desks and the partners; acquisitions and the ask desk. */
+
 import { addWorkingDays, isWorkingDay } from '../../core/access/calendar';
 import { timesFor } from '../../core/access/times';
 import { inTurn } from '../../core/access/turnaround';
@@ -14,6 +15,7 @@ import {
   startOf,
 } from '../../core/model/time';
 import { isCopy } from '../../core/requests/slip';
+import { say } from '../../words/generated/access';
 import { deliver, onShelf } from './arrival';
 import { laterOf, type Story, withdrawn } from './story';
 
@@ -136,8 +138,9 @@ export function question(story: Story, sent: Minutes): void {
     return;
   }
   const { best } = waysToRead(story.item, library, story.situation, answered);
+  const title = best && say(best.title);
   const text = best
-    ? `We looked: the soonest way is “${best.title}${best.place && !best.title.includes(best.place) ? `, ${best.place}` : ''}”, ${best.label}. Write again if that does not serve.`
+    ? `We looked: the soonest way is “${title}${best.place && !best.titled ? `, ${best.place}` : ''}”, ${say(best.label)}. Write again if that does not serve.`
     : 'We looked in the catalogues we can see and found nobody who lends it to us. Suggest it for purchase, or come to the desk and we look for something else on the subject.';
   story.say(answered, 'CompletedWithoutReturn', own, text);
 }

@@ -1,6 +1,8 @@
 /** The simulated lending network and loan desk behind their ports: pure functions of slip and clock, read as messages. */
+
 import type { LibraryInfo, Moment } from '../../core/discovery/answers';
 import type { LendingNetwork, LoanDesk } from '../../core/discovery/ports';
+import { msg } from '../../core/model/message';
 import type { Slip } from '../../core/model/slip';
 import { correspondent } from '../../core/requests/correspondent';
 import {
@@ -59,7 +61,7 @@ export function standinNetwork(
       // A cancel is taken if the network's own story then says so; else somebody has started.
       const told = await said(act(slip, 'cancel', moment.at), moment);
       if (told.some((m) => m.status === 'Cancelled')) return null;
-      return `${told.at(-1)?.supplierName || 'Somebody'} has already started on it, so it can’t be withdrawn any more.`;
+      return msg('request.alreadyStarted', { who: told.at(-1)?.supplierName });
     },
     async notices(slip, moment) {
       return ((await timeline(slip, moment))?.notices ?? []).filter((n) => n.time <= moment.at);

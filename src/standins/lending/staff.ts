@@ -11,7 +11,8 @@ import {
   minutes,
   startOf,
 } from '../../core/model/time';
-import { money, totalOf } from '../../core/policy/price';
+import { totalOf } from '../../core/policy/price';
+import { sayMoney } from '../../words/say';
 import { type Story, withdrawn } from './story';
 
 const STAFF_ASKS = 0.25;
@@ -79,14 +80,12 @@ export function approval(story: Story, sent: Minutes): { at: Minutes; speed: Sli
   if (slip.speed === 'fast' && u > 1 - STAFF_REFUSES - STAFF_CHANGES) {
     // From what was agreed: the price that stands now may be of this very message.
     const agreed = slip.agreed ?? slip.promised;
-    const total = agreed
-      ? totalOf(agreed.lines.filter((l) => !l.what.startsWith('Fast') && !l.what.startsWith('Royalty')))
-      : 0;
+    const total = agreed ? totalOf(agreed.lines.filter((l) => l.what !== 'fast' && l.what !== 'royalty')) : 0;
     story.say(
       looked,
       'RequestReceived',
       own,
-      `Approved at standard speed: the fast service would not have been sooner here. You pay ${money(Math.max(0, total), library.policy.currency)}.`,
+      `Approved at standard speed: the fast service would not have been sooner here. You pay ${sayMoney(Math.max(0, total), library.policy.currency.sign)}.`,
       {
         reason: 'Notification',
         cost: Math.max(0, total),

@@ -1,12 +1,13 @@
 /** All that is known of a record, the same in the pane and on its page. Pure: rendered on the server and in the browser. */
 
-import type { RecordAnswer, RelatedRecord } from '../../core/discovery/answers';
 import { recordHref } from '../../core/model/address';
 import { fullName } from '../../core/model/describe';
-import { AUDIENCES, CARRIERS, KINDS, languageLabel } from '../../core/model/kinds';
+import type { Audience, Carrier } from '../../core/model/kinds';
 import type { Copy, CopyStatus, PartnerCopy } from '../../core/model/record';
 import { dayText, parseDay } from '../../core/model/time';
+import type { RecordAnswer, RelatedRecord } from '../../words/answers';
 import { say } from '../../words/generated/item';
+import { audienceLabel, carrierLabel, kindLabel, languageLabel } from '../../words/labels';
 import styles from './item.module.css';
 import { Section } from './Section';
 
@@ -195,8 +196,8 @@ export function Facts({ answer, level }: Props) {
   const { record, peerReview, journal } = answer;
   const { csl } = record;
   const rows: readonly (readonly [string, string | undefined])[] = [
-    [say('item.kind'), csl.genre ? `${KINDS[record.kind].label}, ${csl.genre}` : KINDS[record.kind].label],
-    [say('item.form'), CARRIERS[record.carrier]],
+    [say('item.kind'), csl.genre ? `${kindLabel(record.kind)}, ${csl.genre}` : kindLabel(record.kind)],
+    [say('item.form'), carrierLabel(record.carrier as Carrier)],
     [
       say('item.published'),
       [csl.publisher, csl['publisher-place'], csl.issued?.['date-parts'][0].join('-')]
@@ -208,7 +209,7 @@ export function Facts({ answer, level }: Props) {
     [say('item.edition'), csl.edition],
     [say('item.pages'), csl['number-of-pages']],
     [say('item.language'), record.languages.map(languageLabel).join(', ')],
-    [say('item.for'), record.audience ? AUDIENCES[record.audience] : undefined],
+    [say('item.for'), record.audience ? audienceLabel(record.audience as Audience) : undefined],
     ['ISBN', csl.ISBN],
     ['ISSN', csl.ISSN],
     ['DOI', csl.DOI],

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { AskError, getRecord } from '../../browser/client';
-import type { Hit } from '../../core/discovery/answers';
 import { recordHref } from '../../core/model/address';
 import type { DayNumber } from '../../core/model/time';
+import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/item';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';

@@ -8,9 +8,9 @@ import { show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
-import type { RecordAnswer } from '../../core/discovery/answers';
 import { NEW_SEARCH } from '../../core/query/request';
 import { STORYLINE } from '../../demo/storyline/records';
+import type { RecordAnswer } from '../../words/answers';
 import { About, Facts, Notices } from './Details';
 import { ItemPane } from './ItemPane';
 
@@ -19,8 +19,7 @@ afterEach(() => {
   cleanup();
   vi.restoreAllMocks();
 });
-const answerFor = async (id: string): Promise<RecordAnswer> =>
-  (await world.service.record(id)) as RecordAnswer;
+const answerFor = async (id: string): Promise<RecordAnswer> => (await world.said.record(id)) as RecordAnswer;
 const withTitle = (start: string): Promise<RecordAnswer> => answerFor(storyItemTitled(start).record.id);
 const draw = (answer: RecordAnswer) =>
   show(
@@ -129,7 +128,7 @@ describe('what is known of an item', () => {
       'keep.person',
     ) as string;
     expect(by).toContain(first?.family);
-    const found = await world.service.search(
+    const found = await world.said.search(
       asked({ ...NEW_SEARCH, q: '', drop: {}, keep: { person: [by] } }),
       moment(),
       {
@@ -163,7 +162,7 @@ describe('the pane', () => {
   beforeEach(() => {
     vi.spyOn(client, 'getRecord').mockImplementation(async (asked) => answerFor(asked));
     vi.spyOn(client, 'getWays').mockImplementation(
-      async (asked, at, need) => (await world.service.ways(asked, at, need)) as never,
+      async (asked, at, need) => (await world.said.ways(asked, at, need)) as never,
     );
   });
   it('says where in the results it stands, and steps from there, not beyond the ends', async () => {
@@ -182,7 +181,7 @@ describe('the pane', () => {
   });
   it('says by which words it was found, and where they stand', async () => {
     const why = (
-      await world.service.search(asked({ ...NEW_SEARCH, q: 'kelp plate' }), moment(), {
+      await world.said.search(asked({ ...NEW_SEARCH, q: 'kelp plate' }), moment(), {
         offset: 0,
         limit: 25,
       })

@@ -12,13 +12,13 @@ import * as client from '../../browser/client';
 import { questionsOf } from '../../browser/questions';
 import { theStore } from '../../browser/store';
 import { type DayNumber, parseDay } from '../../core/model/time';
-import type { WaysAnswer } from '../../core/model/ways';
+import type { WaysAnswer } from '../../words/answers';
 import { Ways } from './Ways';
 
 const world = worldOf(400);
 beforeEach(() => {
   vi.spyOn(client, 'getWays').mockImplementation(
-    async (asked, at, needBy) => (await world.service.ways(asked, at, needBy)) as never,
+    async (asked, at, needBy) => (await world.said.ways(asked, at, needBy)) as never,
   );
 });
 afterEach(async () => {
@@ -28,7 +28,7 @@ afterEach(async () => {
 });
 
 const waysOf = async (id: string, need = ''): Promise<WaysAnswer> =>
-  (await world.service.ways(id, moment(), need)) as WaysAnswer;
+  (await world.said.ways(id, moment(), need)) as WaysAnswer;
 async function showWays(
   title: string,
   need = '',

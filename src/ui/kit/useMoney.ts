@@ -1,9 +1,9 @@
 /** Amounts in the library's currency. */
 import type { Cents } from '../../core/model/library';
-import { money } from '../../core/policy/price';
+import { sayMoney } from '../../words/say';
 import { useHere } from './app';
 
 export function useMoney(): (cents: Cents) => string {
   const { currency } = useHere().info.policy;
-  return (cents) => money(cents, currency);
+  return (cents) => sayMoney(cents, currency.sign);
 }

@@ -1,7 +1,7 @@
 /** Staff try a case against the rules in force: what would be said, what it would cost, whether it would wait for them. */
 
 import { useState } from 'react';
-import { CARRIER_LIST, CARRIERS, type Carrier, KIND_LIST, KINDS, type Kind } from '../../core/model/kinds';
+import { CARRIER_LIST, type Carrier, KIND_LIST, KINDS, type Kind } from '../../core/model/kinds';
 import type { ReaderCategory, Route, Speed } from '../../core/model/library';
 import { CATEGORIES } from '../../core/model/library';
 import type { Wanted } from '../../core/model/slip';
@@ -10,6 +10,8 @@ import { grossOf, priceOf, serviceOf } from '../../core/policy/price';
 import { NO_HISTORY } from '../../core/requests/history';
 import { type RuleCase, rulesFor } from '../../core/requests/rules';
 import { say } from '../../words/generated/policy';
+import { inWords } from '../../words/inWords';
+import { carrierName, kindName } from '../../words/labels';
 import { App, useHere } from '../kit/app';
 import { PriceTable } from '../slip/PriceTable';
 import slipStyles from '../slip/slip.module.css';
@@ -92,7 +94,7 @@ function Trial() {
     ? policy.copyright.royaltyPerCopy
     : 0;
   const lines = priceOf({ route, speed, category, remote, royalty }, policy);
-  const rules = rulesFor(one, policy, today, grossOf(lines));
+  const rules = inWords(rulesFor(one, policy, today, grossOf(lines)));
   const field = (name: keyof typeof fields, label: string, type: 'text' | 'date' = 'text') => (
     <label className={styles.field}>
       {label}
@@ -132,8 +134,8 @@ function Trial() {
       <div className={styles.form}>
         {choice(say('policy.reader'), category, setCategory, CATEGORIES, (c) => c)}
         {choice(say('policy.road'), route, setRoute, Object.keys(ROUTES) as Route[], (r) => ROUTES[r])}
-        {choice(say('policy.ofA'), kind, setKind, KIND_LIST, (k) => KINDS[k].label.toLowerCase())}
-        {choice(say('policy.carrier'), carrier, setCarrier, CARRIER_LIST, (c) => CARRIERS[c].toLowerCase())}
+        {choice(say('policy.ofA'), kind, setKind, KIND_LIST, (k) => kindName(k))}
+        {choice(say('policy.carrier'), carrier, setCarrier, CARRIER_LIST, (c) => carrierName(c))}
         {choice(say('policy.speed'), speed, setSpeed, ['standard', 'fast'], (s) => s)}
         {field('needBy', say('policy.needBy'), 'date')}
         {field('year', say('policy.yearOfPublication'))}

@@ -5,8 +5,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import 'fake-indexeddb/auto';
 import { INFO } from '../../../tests/fixtures/here';
 import * as client from '../../browser/client';
-import { money } from '../../core/policy/price';
 import { POLICY } from '../../demo/policy';
+import { sayMoney } from '../../words/say';
 import CaseTrial from './CaseTrial';
 
 beforeEach(async () => {
@@ -49,17 +49,19 @@ describe('a case', () => {
     const gross = POLICY.price.interlibrary.copy + POLICY.price.fast + POLICY.copyright.royaltyPerCopy;
     expect(gross).toBeGreaterThan(POLICY.mediated.above);
     expect(said()).toContain('mediate mediated.above');
-    expect(total()).toContain(money(gross - POLICY.price.subsidy.undergraduate.copy, POLICY.currency));
+    expect(total()).toContain(
+      sayMoney(gross - POLICY.price.subsidy.undergraduate.copy, POLICY.currency.sign),
+    );
     // The library does not pay for hurry nor for royalties.
     set('Reader', 'staff');
-    expect(total()).toContain(money(gross - POLICY.price.interlibrary.copy, POLICY.currency));
+    expect(total()).toContain(sayMoney(gross - POLICY.price.interlibrary.copy, POLICY.currency.sign));
     set('Road', 'ill-loan');
     set('Speed', 'standard');
     const { loan } = POLICY.price.interlibrary;
     for (const who of ['undergraduate', 'staff'] as const) {
       set('Reader', who);
       expect(total(), who).toContain(
-        money(Math.max(0, loan - POLICY.price.subsidy[who].loan), POLICY.currency),
+        sayMoney(Math.max(0, loan - POLICY.price.subsidy[who].loan), POLICY.currency.sign),
       );
     }
   });

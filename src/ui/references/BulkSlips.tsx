@@ -10,6 +10,7 @@ import { type Thing, writeSlips } from '../../core/discovery/manySlips';
 import { isOpen } from '../../core/model/slipStates';
 import { promisedFrom } from '../../core/requests/promise';
 import { say } from '../../words/generated/references';
+import { inWords } from '../../words/inWords';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
@@ -127,7 +128,7 @@ export default function BulkSlips({
               </td>
               <td>
                 {w.slip?.item.title ?? w.thing.csl.title}
-                {w.hindered && <p className={styles.hint}>{w.hindered}</p>}
+                {w.hindered && <p className={styles.hint}>{inWords(w.hindered)}</p>}
               </td>
               <td>
                 {w.promise?.routes.find((r) => r.route === w.promise?.route && r.from === w.promise?.from)

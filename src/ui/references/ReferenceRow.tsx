@@ -3,15 +3,15 @@
 import { useState } from 'react';
 import type { KeptReference } from '../../browser/rows';
 import { writeOpenUrl } from '../../core/coverage/openurl';
-import type { ResolvedMatch, ResolvedReference } from '../../core/discovery/answers';
 import { matchOf, missingDetails } from '../../core/discovery/standing';
 import { recordHref } from '../../core/model/address';
-import { KINDS } from '../../core/model/kinds';
 import { parseDay } from '../../core/model/time';
 import { type Part, withRole } from '../../core/references/read';
-import { ROLE_LABEL, ROLES, type Role } from '../../core/references/roles';
+import { ROLES, type Role } from '../../core/references/roles';
 import { table } from '../../core/table';
+import type { ResolvedMatch, ResolvedReference } from '../../words/answers';
 import { say } from '../../words/generated/references';
+import { kindLabel, roleLabel } from '../../words/labels';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -39,7 +39,7 @@ function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
     if (p.start > at) out.push(text.slice(at, p.start));
     out.push(
       <span key={p.start} className={styles.part} data-role={p.role}>
-        <small>{ROLE_LABEL[p.role]}</small> {text.slice(p.start, p.end)}
+        <small>{roleLabel(p.role)}</small> {text.slice(p.start, p.end)}
       </span>,
     );
     at = p.end;
@@ -106,7 +106,7 @@ function Corrector({
           <select value={role} onChange={(e) => setRole(e.target.value as Role)}>
             {ROLES.map((r) => (
               <option key={r} value={r}>
-                {ROLE_LABEL[r]}
+                {roleLabel(r)}
               </option>
             ))}
           </select>
@@ -129,7 +129,7 @@ function Found({ match, sure }: { match: ResolvedMatch; sure: boolean }) {
       <p className={styles.found}>
         <a href={recordHref(match.id)}>{csl.title}</a>
         <span className={styles.quiet}>
-          {KINDS[match.kind].label} · {match.line}
+          {kindLabel(match.kind)} · {match.line}
           {sure ? '' : ` ${say('references.likelyLookAtIt')}`}
         </span>
       </p>
@@ -210,7 +210,7 @@ export function ReferenceRow({
           <p className={styles.quiet}>
             {[
               best.title,
-              best.title.includes(best.place) ? '' : best.place,
+              best.titled ? '' : best.place,
               best.price > 0 ? money(best.price) : '',
               best.chance < 0.99 ? say('references.chance', { round: Math.round(best.chance * 100) }) : '',
             ]
@@ -221,7 +221,9 @@ export function ReferenceRow({
         {found && !match && (
           <p className={styles.quiet}>
             {missing.length
-              ? say('references.notFoundInTheIndexAnd', { missing: missing.join(' and ') })
+              ? say('references.notFoundInTheIndexAnd', {
+                  missing: missing.map((what) => say(`references.missing.${what}`)),
+                })
               : say('references.nothingInTheIndexIsSurely')}
           </p>
         )}
@@ -264,7 +266,7 @@ export function ReferenceRow({
               <span className="sr">: {match?.csl.title}</span>
             </a>
           )}
-          {slipAddress && !missing.includes('the title') && found && (
+          {slipAddress && !missing.includes('title') && found && (
             <a href={slipAddress}>
               {say('references.makeSlip')}
               <span className="sr">: {row.ref.csl.title}</span>

@@ -25,10 +25,11 @@ import {
 import type { Bibliography, KeptReference } from '../../browser/rows';
 import { theStore } from '../../browser/store';
 import { noteTrouble, notKept } from '../../browser/trouble';
-import type { ResolvedReference } from '../../core/discovery/answers';
-import { matchOf, STANDING_LABEL, STANDINGS, type Standing, standingOf } from '../../core/discovery/standing';
+import { matchOf, STANDINGS, type Standing, standingOf } from '../../core/discovery/standing';
 import { parseDay } from '../../core/model/time';
+import type { ResolvedReference } from '../../words/answers';
 import { say } from '../../words/generated/references';
+import { standingLabel } from '../../words/labels';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { type AskedColumns, ColumnChooser } from './ColumnChooser';
@@ -402,7 +403,7 @@ function References() {
                   style={{ flexGrow: n }}
                   onClick={() => setOnly(only === s ? null : s)}
                 >
-                  <b>{n}</b> <span>{STANDING_LABEL[s][n === 1 ? 0 : 1]}</span>
+                  <b>{n}</b> <span>{standingLabel(s, n)}</span>
                 </button>
               ))}
             </fieldset>

@@ -6,7 +6,7 @@ import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-li
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { follow, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
-import { moment, openWorld } from '../../../tests/fixtures/world';
+import { inTexts, moment, openWorld } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { readTask } from '../../browser/reading';
 import { bibliographyOf, ReferenceReader, Stopped } from '../../browser/references';
@@ -14,10 +14,10 @@ import type { KeptReference } from '../../browser/rows';
 import { chooseReader } from '../../browser/settings';
 import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import type { ResolvedReference } from '../../core/discovery/answers';
 import { readReference } from '../../core/references/read';
 import { decodeModel, type Model } from '../../core/references/tagger';
 import { READERS } from '../../demo/library';
+import type { ResolvedReference } from '../../words/answers';
 import { ReferenceRow } from './ReferenceRow';
 import ReferencesView from './ReferencesView';
 
@@ -41,7 +41,7 @@ const line = (year: number | string): string =>
 const YEAR = csl.issued?.['date-parts']?.[0]?.[0] as number;
 const rowOf = (text: string): KeptReference => ({ id: 'r1', ref: readReference(text, model) });
 const resolve = async (row: KeptReference): Promise<ResolvedReference> =>
-  (await world.service.resolve([row.ref.csl], moment(), ''))[0] as ResolvedReference;
+  (await inTexts(world.service).resolve([row.ref.csl], moment(), ''))[0] as ResolvedReference;
 const draw = (first: KeptReference, needBy = '') =>
   resolve(first).then((found) =>
     // What was found stays what it was: only what the reader makes of it changes.
@@ -143,7 +143,7 @@ describe('a bibliography', () => {
   ) as [string, string];
   const stored = () => bibliographyOf(theStore(), OLD);
   beforeEach(async () => {
-    const { service } = world;
+    const service = inTexts(world.service);
     vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
     vi.spyOn(client, 'resolveReferences').mockImplementation(
       async (items, at, need) => service.resolve(items, at, need) as never,

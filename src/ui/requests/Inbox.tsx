@@ -4,9 +4,10 @@ import { useEffect, useState } from 'react';
 import { sawInbox } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { Slip } from '../../core/model/slip';
-import { inboxOf } from '../../core/requests/notices';
+import { inboxOf } from '../../core/requests/inbox';
 import { slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/requests';
+import { messageText, speakerLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { dayOfIso } from './lines';
@@ -64,7 +65,7 @@ export function Inbox({ slips }: { slips: readonly Slip[] }) {
             <div>
               <a href={`/requests/${slip.id}`}>{slipTitle(slip)}</a>
               <p className={styles.state}>
-                {message.text} <span>{message.from}</span>
+                {messageText(message)} <span>{speakerLabel(message)}</span>
               </p>
             </div>
           </li>

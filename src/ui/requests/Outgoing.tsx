@@ -9,9 +9,11 @@ import { notKept } from '../../browser/trouble';
 import { recordHref } from '../../core/model/address';
 import type { Slip } from '../../core/model/slip';
 import { historyFor } from '../../core/requests/history';
-import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
-import { duplicateOf, slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { promisedFrom } from '../../core/requests/promise';
+import { duplicateOf, slipTitle } from '../../core/requests/slip';
+import type { SlipPromise } from '../../words/answers';
 import { say } from '../../words/generated/requests';
+import { wantedLabel } from '../../words/labels';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -199,7 +201,7 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
               </div>
             </div>
             <span>
-              {WANTED_TEXT[slip.wanted]}, {whereTo(slip, info)}
+              {wantedLabel(slip.wanted)}, {whereTo(slip, info)}
             </span>
             <span className={styles.mono}>
               {promise?.median
@@ -234,7 +236,7 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
               {slipTitle(slip) || say('requests.aSlipWithoutATitle')}
             </a>
             <span>
-              {WANTED_TEXT[slip.wanted]}, {whereTo(slip, info)}
+              {wantedLabel(slip.wanted)}, {whereTo(slip, info)}
             </span>
             <span className={styles.mono} />
             <span className={styles.end}>

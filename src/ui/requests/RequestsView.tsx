@@ -8,10 +8,11 @@ import { recordHref } from '../../core/model/address';
 import type { Slip } from '../../core/model/slip';
 import { isEnded, isHere, isOnLoan, isUnderWay, needsReader } from '../../core/model/slipStates';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
-import { owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
+import { owedFor } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
-import { slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/requests';
+import { stateLabel, wantedLabel } from '../../words/labels';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { saveFile } from '../kit/saveFile';
@@ -95,7 +96,7 @@ function OnLoan({ slips }: { slips: readonly Slip[] }) {
                 {slipTitle(s)}
               </a>
               <span>
-                {STATE_LABEL[s.state]}
+                {stateLabel(s.state)}
                 {s.state !== 'returned' && late > 0 && (
                   <span className={kit.tag}>{say('requests.overdue', { days: days(late) })}</span>
                 )}
@@ -159,7 +160,7 @@ function Finished({ slips }: { slips: readonly Slip[] }) {
               <a className={styles.title} href={`/requests/${s.id}`}>
                 {slipTitle(s)}
               </a>
-              <span>{WANTED_TEXT[s.wanted]}</span>
+              <span>{wantedLabel(s.wanted)}</span>
               <span className={styles.mono}>
                 {took === null
                   ? s.ended
@@ -171,7 +172,7 @@ function Finished({ slips }: { slips: readonly Slip[] }) {
                 {s.state === 'not-supplied' && s.record ? (
                   <a href={recordHref(s.record)}>{say('requests.notSuppliedOtherWays')}</a>
                 ) : (
-                  STATE_LABEL[s.state]
+                  stateLabel(s.state)
                 )}
                 {owedFor(s) > 0 && say('requests.youPaid', { owedFor: money(owedFor(s)) })}
               </span>
@@ -260,7 +261,7 @@ function Requests() {
       s.reference,
       s.note,
       s.id,
-      STATE_LABEL[s.state],
+      stateLabel(s.state),
     ]
       .join(' ')
       .toLowerCase();

@@ -12,9 +12,9 @@ import {
   shortDay,
   startOf,
 } from '../../core/model/time';
-import { STATE_LABEL } from '../../core/requests/lifecycle';
-import { slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/requests';
+import { stateLabel, wantedLabel } from '../../words/labels';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import { verdictOfSlip } from '../slip/verdict';
@@ -126,7 +126,7 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
                 {slipTitle(s)}
               </a>
               <p className={styles.state}>
-                {WANTED_TEXT[s.wanted]}, {whereTo(s, info)} · <b>{STATE_LABEL[s.state]}</b>
+                {wantedLabel(s.wanted)}, {whereTo(s, info)} · <b>{stateLabel(s.state)}</b>
                 {s.messages.length > 0 && s.state !== 'sent' && `. ${s.messages.at(-1)?.text}`}
               </p>
             </div>

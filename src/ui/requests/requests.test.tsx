@@ -1,6 +1,8 @@
 // @vitest-environment happy-dom
 /** Requests over a reader's own store: every slip in one place, looked over and sent together, and nothing lost when some can't go. */
 
+import { inWords } from '../../words/inWords';
+import { stateLabel } from '../../words/labels';
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
@@ -17,8 +19,7 @@ import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/library';
 import type { Promised, Slip } from '../../core/model/slip';
 import type { SlipState } from '../../core/model/slipStates';
-import { isOnLoan } from '../../core/model/slipStates';
-import { money } from '../../core/policy/price';
+import { isOnLoan, STATES } from '../../core/model/slipStates';
 import {
   act,
   applyMessage,
@@ -26,11 +27,12 @@ import {
   canDo,
   markSent,
   putInOutgoing,
-  STATE_LABEL,
 } from '../../core/requests/lifecycle';
-import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
+import { promisedFrom } from '../../core/requests/promise';
 import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
+import type { SlipPromise } from '../../words/answers';
+import { sayMoney } from '../../words/say';
 import { SlipActs } from '../slip/SlipActs';
 import { Inbox } from './Inbox';
 import { Outgoing } from './Outgoing';
@@ -38,10 +40,10 @@ import RequestsView from './RequestsView';
 
 const READER = READERS.find((r) => r.registered) as Reader;
 const world = worldOf(400);
-const promiseFor = (slip: Slip): SlipPromise => promiseNow(world.service, slip);
+const promiseFor = (slip: Slip): SlipPromise => inWords(promiseNow(world.service, slip));
 beforeEach(() => {
   vi.spyOn(client, 'getPromise').mockImplementation(
-    async (slip, at, history) => (await world.service.promise(slip, at, history)) as never,
+    async (slip, at, history) => (await world.said.promise(slip, at, history)) as never,
   );
 });
 afterEach(async () => {
@@ -96,7 +98,7 @@ describe('outgoing', () => {
     const both = promised(a).total + promised(b).total;
     await waitFor(() =>
       expect(send().textContent).toBe(
-        `Send all 2, ${both > 0 ? `you pay ${money(both, INFO.policy.currency)}` : 'you pay nothing'}`,
+        `Send all 2, ${both > 0 ? `you pay ${sayMoney(both, INFO.policy.currency.sign)}` : 'you pay nothing'}`,
       ),
     );
     fireEvent.click(screen.getByRole('checkbox', { name: `Send ${b.item.title}` }));
@@ -189,7 +191,6 @@ describe('the inbox', () => {
   });
 });
 
-const STATES = Object.keys(STATE_LABEL) as SlipState[];
 /** A slip that stands so, sent a week before and promised, with what such a slip has. */
 function standing(state: SlipState): Slip {
   const slip = { ...draft('The nori century'), id: `S-${state}`, note: `the ${state} one` };
@@ -197,7 +198,7 @@ function standing(state: SlipState): Slip {
   return {
     ...slip,
     state,
-    item: { ...slip.item, title: `Slip that is ${STATE_LABEL[state]}` },
+    item: { ...slip.item, title: `Slip that is ${stateLabel(state)}` },
     ...(state === 'draft' ? {} : { promised: promised(slip) }),
     ...(left ? { sent: '2026-10-26T10:00' } : {}),
     ...(isOnLoan(state) ? { due: '2026-10-31' } : {}),
@@ -220,7 +221,7 @@ describe('all requests of a reader', () => {
       .sort();
   const labels = (keeps: (s: SlipState) => boolean = () => true) =>
     STATES.filter(keeps)
-      .map((s) => STATE_LABEL[s])
+      .map((s) => stateLabel(s))
       .sort();
 
   it('stand each in one place, whatever they wait for', () => {
@@ -254,7 +255,7 @@ describe('all requests of a reader', () => {
   });
   it('what is overdue says by how many days; what cannot be renewed has no button for it', () => {
     const row = (state: SlipState) =>
-      screen.getByRole('link', { name: `Slip that is ${STATE_LABEL[state]}` }).closest('li') as HTMLElement;
+      screen.getByRole('link', { name: `Slip that is ${stateLabel(state)}` }).closest('li') as HTMLElement;
     expect(row('overdue').textContent).toContain('2 days overdue');
     expect(row('returned').textContent).not.toContain('overdue');
     for (const state of STATES.filter(isOnLoan))

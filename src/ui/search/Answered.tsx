@@ -5,9 +5,8 @@ import { setAside } from '../../browser/aside';
 import { AskError } from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import type { Hit } from '../../core/discovery/answers';
 import { recordHref } from '../../core/model/address';
-import { creators, numbering, peopleLine } from '../../core/model/describe';
+import { numbering } from '../../core/model/describe';
 import {
   type Condition,
   NOTHING_KEPT,
@@ -15,8 +14,10 @@ import {
   type SearchRequest,
   withConditionOf,
 } from '../../core/query/request';
-import { conditionText } from '../../core/query/sentence';
+import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/search';
+import { peopleLabel } from '../../words/labels';
+import { conditionText } from '../../words/sentence';
 import { ItemPane } from '../item/ItemPane';
 import { slipHref } from '../item/links';
 import { useHere } from '../kit/app';
@@ -123,11 +124,7 @@ export default function Answered({ request, open, left, change, show, setFault }
     a: () => {
       const hit = current();
       if (!hit) return;
-      const line = [
-        peopleLine(creators(hit.csl).names),
-        hit.csl['container-title'] ?? hit.csl.publisher,
-        numbering(hit.csl),
-      ]
+      const line = [peopleLabel(hit.csl), hit.csl['container-title'] ?? hit.csl.publisher, numbering(hit.csl)]
         .filter(Boolean)
         .join(' · ');
       void setAside(theStore(), reader.id, [{ record: hit.id, title: hit.csl.title, line }], moment.at).then(

@@ -2,9 +2,9 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { getGuidance } from '../../browser/client';
-import type { SearchAnswer } from '../../core/discovery/answers';
 import { guidanceFor, handOn } from '../../core/discovery/guidance';
 import type { SearchRequest } from '../../core/query/request';
+import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/search';
 import styles from './breakdown.module.css';
 

@@ -1,10 +1,11 @@
 /** The picture of the results: every bar can be kept or left out, and says how many it would leave. */
 
 import { lazy, type ReactNode, Suspense, useState } from 'react';
-import type { BreakdownValue, SearchAnswer } from '../../core/discovery/answers';
 import { KIND_FAMILIES } from '../../core/model/kinds';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
+import type { BreakdownValue, SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/search';
+import { familyLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { type Bar, BarRow } from './Bar';
@@ -48,7 +49,8 @@ function Kinds(props: Props) {
   const counts = new Map(answer.breakdown.kind.map((v) => [v.value, v]));
   const all = (kinds: readonly string[], choice: 'keep' | 'drop' | null) =>
     change(kinds.reduce((r, k) => choose(r, 'kind', k, choice), request));
-  const bars = KIND_FAMILIES.flatMap(({ label, kinds }): Bar[] => {
+  const bars = KIND_FAMILIES.flatMap(({ id, kinds }): Bar[] => {
+    const label = familyLabel(id);
     const own = kinds.flatMap((k) => counts.get(k) ?? []);
     const chosen = kinds.map((k) => choiceOf(request, 'kind', k));
     const count = own.reduce((n, v) => n + v.count, 0);

@@ -3,13 +3,12 @@
 import { useState } from 'react';
 import {
   AUDIENCE_LIST,
-  AUDIENCES,
+  type Audience,
   CARRIER_LIST,
-  CARRIERS,
+  type Carrier,
   LANGUAGE_LIST,
-  languageLabel,
 } from '../../core/model/kinds';
-import { FIELD_NAMES, FIELD_TABLE, type FieldName } from '../../core/query/fields';
+import { FIELD_NAMES, type FieldName } from '../../core/query/fields';
 import { printPlain, readPlain } from '../../core/query/plain';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
 import {
@@ -22,6 +21,7 @@ import {
   relationsFor,
 } from '../../core/query/rows';
 import { say } from '../../words/generated/search';
+import { audienceLabel, carrierLabel, fieldLabel, languageLabel } from '../../words/labels';
 import kit from '../kit/kit.module.css';
 import styles from './box.module.css';
 import shared from './shared.module.css';
@@ -102,7 +102,7 @@ export default function ByFields({ q, request, change, set }: Props) {
             <option value="anywhere">{say('search.anywhere')}</option>
             {FIELD_NAMES.map((f: FieldName) => (
               <option key={f} value={f}>
-                {FIELD_TABLE[f].label}
+                {fieldLabel(f)}
               </option>
             ))}
           </select>
@@ -113,7 +113,7 @@ export default function ByFields({ q, request, change, set }: Props) {
           >
             {relationsFor(row.field).map((r) => (
               <option key={r} value={r}>
-                {RELATIONS[r]}
+                {say(RELATIONS[r])}
               </option>
             ))}
           </select>
@@ -143,7 +143,7 @@ export default function ByFields({ q, request, change, set }: Props) {
         </span>
       </p>
       <div className={styles.limits}>
-        {limit('carrier', CARRIER_LIST, (v) => CARRIERS[v as keyof typeof CARRIERS])}
+        {limit('carrier', CARRIER_LIST, (v) => carrierLabel(v as Carrier))}
         <fieldset className={styles.limit}>
           <legend>{say('search.recordings')}</legend>
           {RECORDINGS.map(([label, keep]) => {
@@ -160,7 +160,7 @@ export default function ByFields({ q, request, change, set }: Props) {
             );
           })}
         </fieldset>
-        {limit('audience', AUDIENCE_LIST, (v) => AUDIENCES[v as keyof typeof AUDIENCES])}
+        {limit('audience', AUDIENCE_LIST, (v) => audienceLabel(v as Audience))}
         {limit('language', LANGUAGE_LIST, languageLabel)}
       </div>
     </div>

@@ -1,10 +1,11 @@
 /** A small answer: which condition costs how much, what else the subject is called. Each is one gesture. */
 
-import type { SearchAnswer } from '../../core/discovery/answers';
-import { REACHES, waitsInWords } from '../../core/model/waits';
+import { REACHES } from '../../core/model/waits';
 import { CONDITIONS, hasCondition, type SearchRequest, withoutCondition } from '../../core/query/request';
-import { conditionText, REACH_LABEL } from '../../core/query/sentence';
+import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/search';
+import { reachLabel, waitsInWords } from '../../words/labels';
+import { conditionText } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './timetable.module.css';
@@ -49,7 +50,7 @@ export function Few({
         {wider.map((r) => (
           <li key={r}>
             <button type="button" className={kit.link} onClick={() => change({ ...request, reach: r })}>
-              {say('search.lookAsFarAs', { reach_label: REACH_LABEL[r] })}
+              {say('search.lookAsFarAs', { reach_label: reachLabel(r) })}
             </button>
             {say('search.more2', {
               reach: answer.reach[r] - answer.reach[request.reach],

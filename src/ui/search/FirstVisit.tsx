@@ -5,9 +5,9 @@ import { theStore } from '../../browser/store';
 import { EXAMPLE_SORTS } from '../../core/model/library';
 import { isOpen, isUnderWay } from '../../core/model/slipStates';
 import { dayOf, dayText, parseDay, parseLocal } from '../../core/model/time';
-import { STATE_LABEL } from '../../core/requests/lifecycle';
 import { slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/search';
+import { stateLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
 import { useNews } from '../searches/useNews';
@@ -91,7 +91,7 @@ export function FirstVisit() {
               <li key={s.id}>
                 <a href={`/requests/${s.id}`}>{slipTitle(s)}</a>
                 <span>
-                  {STATE_LABEL[s.state]}
+                  {stateLabel(s.state)}
                   {s.promised && isUnderWay(s.state)
                     ? say('search.promised', {
                         dayOf: dayText(dayOf(parseLocal(s.promised.median) ?? (0 as never))),

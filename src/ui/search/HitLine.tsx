@@ -1,12 +1,19 @@
 import { type MouseEvent, memo, useState } from 'react';
-import type { Hit } from '../../core/discovery/answers';
 import { recordHref } from '../../core/model/address';
-import { creators, editionText, numbering, peopleLine } from '../../core/model/describe';
-import { CARRIERS, KINDS, languageLabel } from '../../core/model/kinds';
+import { numbering } from '../../core/model/describe';
+import { KINDS } from '../../core/model/kinds';
 import type { Cents } from '../../core/model/library';
-import { PEER_LABEL } from '../../core/model/peerReview';
 import type { DayNumber } from '../../core/model/time';
+import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/search';
+import {
+  carrierName,
+  editionLabel,
+  kindLabel,
+  languageLabel,
+  peerLabel,
+  peopleLabel,
+} from '../../words/labels';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import { Marked } from '../item/Marked';
 import kit from '../kit/kit.module.css';
@@ -16,11 +23,11 @@ import styles from './timetable.module.css';
 /** `Research article / peer-reviewed / PDF, a provider`: the one quiet line. */
 function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
   const { csl, best, copies } = hit;
-  const parts: string[] = [KINDS[hit.kind].label];
+  const parts: string[] = [kindLabel(hit.kind)];
   if (csl.genre) parts[0] = csl.genre;
-  if (hit.carrier !== 'print' && hit.carrier !== 'online') parts.push(CARRIERS[hit.carrier].toLowerCase());
+  if (hit.carrier !== 'print' && hit.carrier !== 'online') parts.push(carrierName(hit.carrier));
   if (KINDS[hit.kind].family === 'article' || hit.peerReview.status === 'reviewed')
-    parts.push(PEER_LABEL[hit.peerReview.status]);
+    parts.push(peerLabel(hit.peerReview.status));
   if (csl.language && csl.language !== 'en')
     parts.push(say('search.in2', { languageLabel: languageLabel(csl.language) }));
   if (best) {
@@ -28,10 +35,10 @@ function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
     const price = best.price > 0 ? `, ${money(best.price)}` : '';
     parts.push(
       best.action.do === 'open'
-        ? `${best.title.toLowerCase()}, ${best.place}`
+        ? `${best.title}, ${best.place}`
         : best.action.do === 'go'
           ? best.place
-          : best.title.includes(best.place) || !best.place
+          : best.titled || !best.place
             ? `${best.title}${chance}${price}`
             : `${best.title}, ${best.place}${chance}${price}`,
     );
@@ -53,7 +60,7 @@ export const HitLine = memo(function HitLine({
 }) {
   const { csl, wait, best } = hit;
   const money = useMoney();
-  const by = creators(csl);
+  const people = peopleLabel(csl);
   const pick = (event: MouseEvent) => {
     if (event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
     event.preventDefault();
@@ -61,7 +68,7 @@ export const HitLine = memo(function HitLine({
   };
   const imprint = csl['container-title']
     ? numbering(csl)
-    : [csl.publisher, numbering(csl), editionText(csl.edition)].filter(Boolean).join(', ');
+    : [csl.publisher, numbering(csl), editionLabel(csl.edition)].filter(Boolean).join(', ');
   return (
     <article className={styles.line} data-open={open ? '' : undefined}>
       <p className={styles.wait} data-wait={wait.class}>
@@ -79,7 +86,7 @@ export const HitLine = memo(function HitLine({
           {hit.retracted && <span className={kit.tag}>{say('search.retracted')}</span>}
         </h2>
         <p className={styles.by}>
-          {by.names.length > 0 && `${peopleLine(by.names)}${by.role} · `}
+          {people && `${people} · `}
           {csl['container-title'] && (
             <>
               {say('search.in3')}

@@ -1,4 +1,3 @@
-import type { SearchAnswer } from '../../core/discovery/answers';
 import {
   CONDITIONS,
   hasCondition,
@@ -7,8 +6,9 @@ import {
   type SearchRequest,
   withoutCondition,
 } from '../../core/query/request';
-import { conditionText } from '../../core/query/sentence';
+import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/search';
+import { conditionText } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './timetable.module.css';

@@ -3,8 +3,8 @@
 import type { FormEvent } from 'react';
 import { saveStanding, standingOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import type { SearchAnswer } from '../../core/discovery/answers';
 import { printRequest, type SearchRequest } from '../../core/query/request';
+import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';

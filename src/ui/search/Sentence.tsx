@@ -3,10 +3,10 @@
 import { type ReactNode, useState } from 'react';
 import { saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import type { LibraryInfo, SearchAnswer } from '../../core/discovery/answers';
-import { KIND_LIST, KINDS, LANGUAGE_LIST, languageLabel } from '../../core/model/kinds';
+import type { LibraryInfo } from '../../core/discovery/answers';
+import { KIND_LIST, LANGUAGE_LIST } from '../../core/model/kinds';
 import { dayOf, isoDay, type Minutes, parseLocal, yearOf } from '../../core/model/time';
-import { REACHES, type Reach, waitsInWords } from '../../core/model/waits';
+import { REACHES, type Reach } from '../../core/model/waits';
 import {
   type Condition,
   choiceOf,
@@ -18,8 +18,10 @@ import {
   type SearchRequest,
   sameCondition,
 } from '../../core/query/request';
-import { REACH_LABEL, type SentencePart, sentenceParts } from '../../core/query/sentence';
+import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/search';
+import { kindsLabel, languageLabel, reachLabel, waitsInWords } from '../../words/labels';
+import { type SentencePart, sentenceParts } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -49,7 +51,7 @@ function Kinds({ request, answer, change }: Props) {
                 checked={choice === 'keep'}
                 onChange={(e) => change(choose(request, 'kind', kind, e.target.checked ? 'keep' : null))}
               />
-              {KINDS[kind].plural}
+              {kindsLabel(kind)}
               <span className={kit.count}>{number(count(kind))}</span>
             </label>
             <button
@@ -245,7 +247,7 @@ function ReachChoice({ request, answer, change }: Props) {
             onChange={() => change({ ...request, reach })}
           />
           <span>
-            {REACH_LABEL[reach]} <span className={shared.hint}>{reachHint(reach, info)}</span>
+            {reachLabel(reach)} <span className={shared.hint}>{reachHint(reach, info)}</span>
             <Wider answer={answer} reach={reach} />
           </span>
           <span className={kit.count}>{answer ? number(answer.reach[reach]) : ''}</span>

@@ -10,10 +10,11 @@ import {
   useRef,
   useState,
 } from 'react';
-import type { Hit } from '../../core/discovery/answers';
 import { dayText } from '../../core/model/time';
-import { type SearchRequest, SORT_LABEL, SORTS, type Sort } from '../../core/query/request';
+import { type SearchRequest, SORTS, type Sort } from '../../core/query/request';
+import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/search';
+import { sortLabel } from '../../words/labels';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -126,8 +127,8 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
         <h1>{answer ? say('search.toRead', { total: answer.total }) : say('search.looking')}</h1>
         <Popover
           className={styles.sortButton}
-          describe={say('search.orderChange', { sort_label: SORT_LABEL[request.sort] })}
-          label={SORT_LABEL[request.sort]}
+          describe={say('search.orderChange', { sort_label: sortLabel(request.sort) })}
+          label={sortLabel(request.sort)}
         >
           {(close) => (
             <fieldset className={shared.choices}>
@@ -143,7 +144,7 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
                       close();
                     }}
                   />
-                  {SORT_LABEL[sort]}
+                  {sortLabel(sort)}
                 </label>
               ))}
             </fieldset>

@@ -1,6 +1,6 @@
-import type { SearchAnswer } from '../../core/discovery/answers';
 import { dayText } from '../../core/model/time';
 import { choiceOf, choose, type SearchRequest } from '../../core/query/request';
+import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/search';
 import styles from './waitBar.module.css';
 

@@ -23,12 +23,12 @@ import YearsChart from './YearsChart';
 
 const READER = READERS[0] as Reader;
 const world = worldOf(2000);
-const answerTo = (r: SearchRequest) => world.service.search(asked(r), moment(), { offset: 0, limit: 25 });
+const answerTo = (r: SearchRequest) => world.said.search(asked(r), moment(), { offset: 0, limit: 25 });
 const within1 = (view: React.ReactNode, here = hereAt()) =>
   show(<QueryClientProvider client={new QueryClient()}>{view}</QueryClientProvider>, here);
 beforeEach(() => {
   vi.spyOn(client, 'getSearch').mockImplementation(
-    async (r, at, slice) => world.service.search(asked(r), at, slice) as never,
+    async (r, at, slice) => world.said.search(asked(r), at, slice) as never,
   );
   vi.spyOn(client, 'getGuidance').mockResolvedValue(GUIDANCE);
 });

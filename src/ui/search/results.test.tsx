@@ -6,8 +6,8 @@ import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
-import type { Hit } from '../../core/discovery/answers';
 import { NEW_SEARCH, type SearchRequest } from '../../core/query/request';
+import type { Hit } from '../../words/answers';
 import { PAGE, useResults } from './useResults';
 
 const world = worldOf(2000);
@@ -21,7 +21,7 @@ beforeEach(() => {
     await Promise.resolve();
     signal?.throwIfAborted();
     if (refuse?.(slice.offset)) throw new client.AskError('offline', 'The library can’t be reached.');
-    return world.service.search(asked(request), at, slice);
+    return world.said.search(asked(request), at, slice);
   });
 });
 afterEach(() => {
@@ -42,7 +42,7 @@ function open(first: SearchRequest) {
   });
 }
 const all = async (q: string): Promise<readonly Hit[]> =>
-  (await world.service.search(asked(search(q)), AT, { offset: 0, limit: 200 })).hits;
+  (await world.said.search(asked(search(q)), AT, { offset: 0, limit: 200 })).hits;
 
 describe('results', () => {
   it('begin with the first page; further ones come when they are seen, each once', async () => {

@@ -8,10 +8,10 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { follow, INFO, show } from '../../../tests/fixtures/here';
 import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
-import type { Hit, SearchAnswer } from '../../core/discovery/answers';
 import { type DayNumber, parseDay } from '../../core/model/time';
 import { NEW_SEARCH, NOTHING_KEPT, type SearchRequest } from '../../core/query/request';
-import { sentence } from '../../core/query/sentence';
+import type { Hit, SearchAnswer } from '../../words/answers';
+import { sentence } from '../../words/sentence';
 import AllValues from './AllValues';
 import { Breakdown } from './Breakdown';
 import { Few } from './Few';
@@ -25,7 +25,7 @@ afterEach(cleanup);
 
 const search = (more: Partial<SearchRequest>): SearchRequest => ({ ...NEW_SEARCH, q: 'food', ...more });
 const answerTo = (r: SearchRequest): Promise<SearchAnswer> =>
-  world.service.search(asked(r), moment(), { offset: 0, limit: 25 });
+  world.said.search(asked(r), moment(), { offset: 0, limit: 25 });
 /** Draws with the answer to a request as soon as it is there; the last one stands meanwhile. */
 function Answered({
   request,
@@ -263,7 +263,7 @@ describe('all values of a group', () => {
   it('narrow by what is typed, and are chosen as the bars of the breakdown are', async () => {
     vi.spyOn(client, 'getValues').mockImplementation(
       async (request, at, group, contains) =>
-        (await world.service.values(asked(request), at, group, contains)) as never,
+        (await world.said.values(asked(request), at, group, contains)) as never,
     );
     HTMLDialogElement.prototype.showModal ??= () => {};
     const had = follow(search({}), (request, change) => (
@@ -275,12 +275,12 @@ describe('all values of a group', () => {
       [...document.querySelectorAll('li')].map(
         (li) => li.querySelector('button')?.getAttribute('aria-label') ?? '',
       );
-    const all = await world.service.values(asked(search({})), moment(), 'subject', '');
+    const all = await world.said.values(asked(search({})), moment(), 'subject', '');
     await waitFor(() => expect(rows()).toHaveLength(all.values.length));
     await did(() =>
       fireEvent.change(document.querySelector('input') as HTMLElement, { target: { value: 'food' } }),
     );
-    const some = await world.service.values(asked(search({})), moment(), 'subject', 'food');
+    const some = await world.said.values(asked(search({})), moment(), 'subject', 'food');
     expect(some.values.length).toBeLessThan(all.values.length);
     await waitFor(() => expect(rows()).toEqual(some.values.map((v) => `${v.label}, ${v.count}`)));
     await did(() => fireEvent.click(document.querySelector('li button') as HTMLElement));

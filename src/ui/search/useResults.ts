@@ -2,8 +2,9 @@
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
 import { getSearch } from '../../browser/client';
-import type { Hit, Moment, SearchAnswer } from '../../core/discovery/answers';
+import type { Moment } from '../../core/discovery/answers';
 import { printRequest, type SearchRequest } from '../../core/query/request';
+import type { Hit, SearchAnswer } from '../../words/answers';
 
 export const PAGE = 25;
 /** Beyond this many lines nobody reads on; narrowing helps more. */

@@ -20,7 +20,7 @@ const READER = READERS[0] as Reader;
 const world = worldOf(800);
 const AT = moment(INFO.now, READER.campus, READER.remote);
 beforeEach(async () => {
-  const { service } = world;
+  const service = world.said;
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   vi.spyOn(client, 'getSearch').mockImplementation(
     async (r, at, slice) => service.search(asked(r), at, slice) as never,
@@ -41,7 +41,7 @@ afterEach(async () => {
   await Promise.all([store.history, store.aside, store.settings].map((t) => t.clear()));
 });
 const hitsOf = (search: string) =>
-  world.service.search(asked(readRequest(new URLSearchParams(search))), AT, { offset: 0, limit: 25 });
+  world.said.search(asked(readRequest(new URLSearchParams(search))), AT, { offset: 0, limit: 25 });
 async function open(search: string): Promise<void> {
   window.history.replaceState(null, '', `/?${search}`);
   render(<SearchView />);

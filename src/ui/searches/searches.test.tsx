@@ -14,8 +14,8 @@ import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/library';
 import { parseDay } from '../../core/model/time';
 import { NEW_SEARCH, printRequest } from '../../core/query/request';
-import { sentence } from '../../core/query/sentence';
 import { READERS } from '../../demo/library';
+import { sentence } from '../../words/sentence';
 import AsideView from '../aside/AsideView';
 import { HereContext } from '../kit/app';
 import { SearchTools } from '../search/SearchTools';
@@ -24,7 +24,7 @@ import SearchesView from './SearchesView';
 const READER = READERS[0] as Reader;
 const world = worldOf(800);
 beforeEach(async () => {
-  const { service } = world;
+  const service = world.said;
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   vi.spyOn(client, 'getSearch').mockImplementation(
     async (request, moment, slice) => service.search(asked(request), moment, slice) as never,
@@ -64,7 +64,7 @@ describe('standing searches', () => {
     const { campus, category, remote } = READER;
     const at = { situation: { campus, category, remote }, at: '2026-12-20T09:00' };
     const fresh = (
-      await world.service.search(asked({ ...request, since: parseDay('2026-11-02') }), at, {
+      await world.said.search(asked({ ...request, since: parseDay('2026-11-02') }), at, {
         offset: 0,
         limit: 1,
       })
@@ -85,7 +85,7 @@ describe('standing searches', () => {
 
 describe('keeping a search standing', () => {
   const answer = () =>
-    world.service.search(
+    world.said.search(
       asked(request),
       { situation: hereAt().moment.situation, at: INFO.now },
       { offset: 0, limit: 1 },

@@ -5,9 +5,9 @@ import { useState } from 'react';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { addDays, dayOf, isoLocal, type Minutes, parseLocal, startOf } from '../../core/model/time';
-import { STATE_LABEL } from '../../core/requests/lifecycle';
 import { slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/shell';
+import { stateLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
 import { Dialog } from './Dialog';
 import styles from './shell.module.css';
@@ -54,7 +54,7 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
                   value={`${s.id} ${slipTitle(s)}`}
                   onSelect={goTo(`/requests/${s.id}`)}
                 >
-                  {slipTitle(s)} <span className={styles.hint}>{STATE_LABEL[s.state]}</span>
+                  {slipTitle(s)} <span className={styles.hint}>{stateLabel(s.state)}</span>
                 </Command.Item>
               ))}
             </Command.Group>

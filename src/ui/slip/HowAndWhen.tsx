@@ -32,8 +32,8 @@ export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
                 onChange={() => !c.refusal && choose(c.wanted)}
               />
               <span>
-                <b>{c.label}</b>
-                <small>{c.refusal ?? c.sub}</small>
+                <b>{say(c.label)}</b>
+                <small>{say(c.refusal ?? c.sub)}</small>
               </span>
             </label>
           ))}

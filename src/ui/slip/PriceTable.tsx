@@ -3,6 +3,7 @@
 import type { PriceLine } from '../../core/model/slip';
 import { totalOf } from '../../core/policy/price';
 import { say } from '../../words/generated/slip';
+import { priceLabel } from '../../words/labels';
 import { useMoney } from '../kit/useMoney';
 import styles from './slip.module.css';
 
@@ -19,7 +20,7 @@ export function PriceTable({
       <tbody>
         {lines.map((l) => (
           <tr key={l.what}>
-            <th scope="row">{l.what}</th>
+            <th scope="row">{priceLabel(l.what)}</th>
             <td>{money(l.cents)}</td>
           </tr>
         ))}

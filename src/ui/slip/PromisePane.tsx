@@ -4,9 +4,10 @@ import { recordHref } from '../../core/model/address';
 import type { Route } from '../../core/model/library';
 import type { Slip } from '../../core/model/slip';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
-import type { SlipPromise } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
+import type { SlipPromise } from '../../words/answers';
 import { say } from '../../words/generated/slip';
+import type { InWords } from '../../words/inWords';
 import { VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -17,7 +18,7 @@ interface Props {
   readonly promise: SlipPromise | null;
   readonly slip: Slip;
   readonly duplicate: Slip | null;
-  readonly faults: readonly SlipFault[];
+  readonly faults: readonly InWords<SlipFault>[];
   /** On its way out; `sending` once it is kept in Outgoing. */
   readonly going: 'keeping' | 'sending' | null;
   readonly use: (route: Route, from: string) => void;

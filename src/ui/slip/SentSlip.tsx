@@ -15,11 +15,12 @@ import {
   parseDay,
   parseLocal,
 } from '../../core/model/time';
-import { owedFor, STATE_LABEL } from '../../core/requests/lifecycle';
+import { owedFor } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
-import { datesOf, letterAbout } from '../../core/requests/notices';
-import { slipTitle, WANTED_TEXT } from '../../core/requests/slip';
+import { slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
+import { messageText, speakerLabel, stateLabel, wantedLabel } from '../../words/labels';
+import { datesOf, letterAbout } from '../../words/letters';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -83,9 +84,9 @@ function Messages({ slip }: { slip: Slip }) {
           <li key={m.id} data-by={m.by}>
             <time dateTime={m.time}>{moment(m.time)}</time>
             <div>
-              <p>{m.text}</p>
+              <p>{messageText(m)}</p>
               <p className={styles.quiet}>
-                {m.from}
+                {speakerLabel(m)}
                 {m.reason ? ` · ${m.reason}` : ''}
               </p>
               {m.xml && (
@@ -162,7 +163,7 @@ export function SentSlip({ slip }: { slip: Slip }) {
         <h1>{slipTitle(slip)}</h1>
         <p className={styles.kept}>
           {[
-            WANTED_TEXT[slip.wanted],
+            wantedLabel(slip.wanted),
             slip.item.author,
             slip.item.container && say('slip.in', { container: slip.item.container }),
             slip.item.year,
@@ -177,7 +178,7 @@ export function SentSlip({ slip }: { slip: Slip }) {
           )}
         </p>
         <p className={styles.state}>
-          <b>{STATE_LABEL[slip.state]}</b> {NEXT[slip.state]}
+          <b>{stateLabel(slip.state)}</b> {NEXT[slip.state]}
           {due !== null &&
             isOnLoan(slip.state) &&
             ` ${late > 0 ? say('slip.dueAgo', { due: dayText(due), late }) : say('slip.due', { due: dayText(due) })}`}

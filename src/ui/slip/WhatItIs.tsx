@@ -1,9 +1,10 @@
 /** The slip's first part: what is asked for, as the index knows it or as it is written by hand. */
 
-import { KINDS, type Kind } from '../../core/model/kinds';
+import type { Kind } from '../../core/model/kinds';
 import type { SlipItem } from '../../core/model/slip';
 import { isCopy } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
+import { kindLabel } from '../../words/labels';
 import { Field } from './Field';
 import { LookUp } from './LookUp';
 import styles from './slip.module.css';
@@ -56,7 +57,7 @@ export function WhatItIs({ slip, set, setItem, record, doubt, fault, changeKind,
             >
               {BY_HAND.map((k) => (
                 <option key={k} value={k}>
-                  {KINDS[k].label}
+                  {kindLabel(k)}
                 </option>
               ))}
             </select>

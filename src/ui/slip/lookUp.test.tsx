@@ -15,7 +15,7 @@ import { LookUp } from './LookUp';
 const world = worldOf(400);
 const READER = READERS[0] as Reader;
 beforeEach(() => {
-  const { service } = world;
+  const service = world.said;
   vi.spyOn(client, 'getSearch').mockImplementation(
     async (r, at, slice) => service.search(asked(r), at, slice) as never,
   );

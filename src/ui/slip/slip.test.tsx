@@ -1,6 +1,8 @@
 // @vitest-environment happy-dom
 /** A slip from the first keystroke to the network, in its own view, with the index and the rules of the demo behind it. */
 
+import { inWords } from '../../words/inWords';
+import { stateLabel } from '../../words/labels';
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
@@ -14,10 +16,11 @@ import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/library';
 import type { Promised, Slip } from '../../core/model/slip';
-import { applyMessage, markSent, putInOutgoing, STATE_LABEL } from '../../core/requests/lifecycle';
-import { promisedFrom, type SlipPromise } from '../../core/requests/promise';
+import { applyMessage, markSent, putInOutgoing } from '../../core/requests/lifecycle';
+import { promisedFrom } from '../../core/requests/promise';
 import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
+import type { SlipPromise } from '../../words/answers';
 import { Tracks } from '../requests/Tracks';
 import { Field } from './Field';
 import { begin } from './NewSlip';
@@ -31,7 +34,7 @@ const [FIRST, NEW] = [READERS.find((r) => r.registered), READERS.find((r) => !r.
 ];
 const world = worldOf(400);
 beforeEach(() => {
-  const { service } = world;
+  const service = world.said;
   vi.spyOn(client, 'getRecord').mockImplementation(async (id) => (await service.record(id)) as never);
   vi.spyOn(client, 'getPromise').mockImplementation(
     async (slip, at, history) => (await service.promise(slip, at, history)) as never,
@@ -62,7 +65,7 @@ const slipFor = (title: string, more: Partial<Slip> = {}, reader = FIRST): Slip 
   }),
   ...more,
 });
-const promiseFor = (slip: Slip): SlipPromise => promiseNow(world.service, slip);
+const promiseFor = (slip: Slip): SlipPromise => inWords(promiseNow(world.service, slip));
 const nothing = () => {};
 const pane = (slip: Slip, more: Partial<Parameters<typeof PromisePane>[0]> = {}) =>
   show(
@@ -279,7 +282,7 @@ describe('a slip that has left', () => {
       (await timelineOf(world.service, { ...slip, sent: INFO.now }, moment()))?.messages ?? []
     ).reduce((s, m) => applyMessage(s, m), slip);
     show(<SentSlip slip={told} />, hereAt('2026-11-06T12:00', [told]));
-    expect(screen.getByText(STATE_LABEL[told.state])).toBeTruthy();
+    expect(screen.getByText(stateLabel(told.state))).toBeTruthy();
     expect(screen.getAllByRole('listitem').filter((li) => li.hasAttribute('data-by'))).toHaveLength(
       told.messages.length,
     );
@@ -319,7 +322,7 @@ describe('a slip is begun', () => {
   const record = storyItemTitled('Salt, smoke, weed').record.id;
   it('for a record by its soonest way, and kept before the page is left', async () => {
     const slip = await kept(await at(`?record=${record}&need=2026-11-30`));
-    const first = (await world.service.ways(record, moment(), '2026-11-30'))?.ways.find(
+    const first = (await world.said.ways(record, moment(), '2026-11-30'))?.ways.find(
       (w) => w.action.do === 'slip' && w.setsWait,
     );
     expect({ do: 'slip', route: slip?.route, from: slip?.from }).toEqual(first?.action);
@@ -327,7 +330,7 @@ describe('a slip is begun', () => {
     expect(await at(`?record=${record}`, [slip as Slip])).toBe(`/requests/${slip?.id}`);
   });
   it('from a journal’s number, with its title filled in', async () => {
-    const journal = (await world.service.journals('Annals of Island Nutrition', FIRST.campus, 1)).journals[0];
+    const journal = (await world.said.journals('Annals of Island Nutrition', FIRST.campus, 1)).journals[0];
     const slip = await kept(await at(`?journal=${journal?.issn.slice(0, 9)}`));
     expect(slip).toMatchObject({
       wanted: 'article',

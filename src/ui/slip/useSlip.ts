@@ -17,6 +17,7 @@ import { promisedFrom } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
 import { defaultDelivery, duplicateOf, isCopy, routeFor, wantedChoices } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
+import { type InWords, inWords } from '../../words/inWords';
 import { useHere } from '../kit/app';
 import { useOwnDrafts } from './useOwnDrafts';
 
@@ -37,7 +38,7 @@ function useSettled<T>(value: T): T {
 export function useSlip(kept: Slip) {
   const { reader, moment, slips, settings } = useHere();
   const [slip, setSlip] = useState(kept);
-  const [faults, setFaults] = useState<readonly SlipFault[]>([]);
+  const [faults, setFaults] = useState<readonly InWords<SlipFault>[]>([]);
   const [tried, setTried] = useState(false);
   /** keeping: being put into Outgoing; sending: it is there, so that leaving the page loses nothing. */
   const [going, setGoing] = useState<'keeping' | 'sending' | null>(null);
@@ -105,14 +106,17 @@ export function useSlip(kept: Slip) {
   });
   const run = journal.data;
   const doubt = run
-    ? doubts(slip.item, { journal: { title: run.title, from: run.from, to: run.to ?? undefined } })[0]?.text
+    ? inWords(
+        doubts(slip.item, { journal: { title: run.title, from: run.from, to: run.to ?? undefined } })[0]
+          ?.text,
+      )
     : undefined;
   const duplicate = duplicateOf(slip, slips);
   const needsRegistering = !reader.registered;
-  const check = async (): Promise<readonly SlipFault[]> => {
+  const check = async (): Promise<readonly InWords<SlipFault>[]> => {
     // Without the checks it can still wait in Outgoing: the server checks again before anything is sent.
     const checks = await loadChecks().catch(() => null);
-    const found = checks ? checks.slipFaults(slip, today) : [];
+    const found: InWords<SlipFault>[] = checks ? [...inWords(checks.slipFaults(slip, today))] : [];
     if (needsRegistering && !contact.agreed)
       found.push({
         field: 'register',
@@ -120,7 +124,7 @@ export function useSlip(kept: Slip) {
       });
     // The most of it also where the checks could not be loaded: a file that is sent to no address is lost.
     const email = checks
-      ? checks.emailFault(contact.email)
+      ? inWords(checks.emailFault(contact.email))
       : /^\S+@\S+\.\S+$/.test(contact.email.trim())
         ? null
         : say('slip.eMailIsNotAnAddress');

@@ -9,6 +9,8 @@ import { slipFaults } from '../../../core/requests/schema';
 import { refusalOf } from '../../../core/requests/sending';
 import { BODIES, withBody } from '../../../server/params';
 import { json, problem } from '../../../server/problem';
+import { withTexts } from '../../../words/inWords';
+import { say } from '../../../words/say';
 
 /**
  * Sends a slip: once more held against the rules, the price and the promise that the library's own data give now, and then,
@@ -22,7 +24,7 @@ export const POST: APIRoute = ({ request, locals }) =>
     async ({ slip, moment, history }) => {
       const { info, index, network } = locals;
       const [fault] = slipFaults(slip, moment.at.slice(0, 10));
-      if (fault) return problem('bad-body', fault.text, fault.field);
+      if (fault) return problem('bad-body', say(fault.text), fault.field, { code: fault.text.code });
       const now = await index.promise(slip, moment, history);
       if (!now)
         return problem(
@@ -32,7 +34,10 @@ export const POST: APIRoute = ({ request, locals }) =>
         );
       const refusal = refusalOf(slip, now, info.policy.currency);
       if (refusal)
-        return problem('refused', refusal.text, `slip.${refusal.code}`, { code: refusal.code, promise: now });
+        return problem('refused', say(refusal.text), `slip.${refusal.code}`, {
+          code: refusal.code,
+          promise: withTexts(now),
+        });
       const promised = promisedFrom(now);
       if (!isForOthers(slip)) return json({ documents: [], promised });
       const xml = requestFor(slip, agencyAsked(slip, info), correspondent(info), moment.at);

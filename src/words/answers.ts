@@ -1,0 +1,21 @@
+/** The core's answers as views have them: with texts in place of messages. */
+import type * as answers from '../core/discovery/answers';
+import type * as ways from '../core/model/ways';
+import type * as promise from '../core/requests/promise';
+import type { InWords } from './inWords';
+
+/** A search is answered with its sentence, too. */
+export type SearchAnswer = InWords<answers.SearchAnswer> & { readonly sentence: string };
+export type Hit = InWords<answers.Hit>;
+export type BreakdownValue = InWords<answers.BreakdownValue>;
+export type ValuesAnswer = InWords<answers.ValuesAnswer>;
+export type RecordAnswer = InWords<answers.RecordAnswer>;
+export type RelatedRecord = InWords<answers.RelatedRecord>;
+export type ResolvedMatch = InWords<answers.ResolvedMatch>;
+export type ResolvedReference = InWords<answers.ResolvedReference>;
+export type JournalsAnswer = InWords<answers.JournalsAnswer>;
+export type JournalEntry = InWords<answers.JournalEntry>;
+export type Way = InWords<ways.Way>;
+export type WaysAnswer = InWords<ways.WaysAnswer>;
+export type Alternative = InWords<ways.Alternative>;
+export type SlipPromise = InWords<promise.SlipPromise>;

@@ -1,0 +1,76 @@
+/** What leaves the app in words about a slip: its days as calendar entries, a mail to the desk. */
+import type { Letter, SlipDate } from '../core/formats/letters';
+import type { LibraryWords } from '../core/model/library';
+import type { Slip, SlipMessage } from '../core/model/slip';
+import { isEnded, isHere, isOnLoan, isUnderWay } from '../core/model/slipStates';
+import { parseDay, parseLocal } from '../core/model/time';
+import { slipTitle } from '../core/requests/slip';
+import { messageText, speakerLabel, stateLabel, wantedLabel } from './labels';
+import { sayDay } from './say';
+
+/** The days of a slip that belong into a calendar: when it is expected, collected until, due, needed, openable until. */
+export function datesOf(slip: Slip): SlipDate[] {
+  const title = slipTitle(slip);
+  const about = `${wantedLabel(slip.wanted)}, slip ${slip.id}. ${stateLabel(slip.state)}.`;
+  const day = (id: string, what: string, iso: string, remind: number | null): SlipDate => ({
+    id: `${slip.id}-${id}`,
+    title: `${what}: ${title}`,
+    about,
+    start: `${iso}T00:00`,
+    end: `${iso}T24:00`,
+    allDay: true,
+    remind,
+  });
+  const dates: SlipDate[] = [];
+  const kept = slip.messages.findLast((m) => m.event === 'arrive')?.until;
+  if (isUnderWay(slip.state) && slip.promised)
+    dates.push(day('expected', 'Expected, very likely by', slip.promised.likely.slice(0, 10), null));
+  if (slip.state === 'ready' && kept) dates.push(day('collect', 'Collect until', kept, 1440));
+  if (isOnLoan(slip.state) && slip.due) dates.push(day('due', 'Return or renew', slip.due, 2 * 1440));
+  if (isHere(slip.state) && slip.fileUntil) dates.push(day('file', 'Last day to open', slip.fileUntil, 1440));
+  if (slip.needBy && !isEnded(slip.state)) dates.push(day('need', 'Needed by', slip.needBy, null));
+  return dates;
+}
+
+const when = (iso: string): string => {
+  if (parseLocal(iso) === null) return iso;
+  return `${sayDay(iso.slice(0, 10), '')}, ${iso.slice(11, 16)}`;
+};
+/** A mail to the library about a slip, with what was said in it. */
+export function letterAbout(
+  slip: Slip,
+  library: { readonly name: string; readonly words: Pick<LibraryWords, 'desk'> },
+  reader: { readonly name: string },
+  message?: SlipMessage,
+): Letter {
+  const { item } = slip;
+  const what = [
+    item.title,
+    item.author,
+    item.container && `in: ${item.container}`,
+    item.year,
+    item.volume && `vol. ${item.volume}`,
+    item.issue && `no. ${item.issue}`,
+    item.pages && `pp. ${item.pages}`,
+  ]
+    .filter(Boolean)
+    .join('\n  ');
+  const due = slip.due && parseDay(slip.due) !== null ? `Due: ${sayDay(slip.due)}` : '';
+  const said = (message ? [message] : slip.messages)
+    .map((m) => `${when(m.time)}, ${speakerLabel(m)}:\n  ${messageText(m)}`)
+    .join('\n\n');
+  return {
+    to: `Interlibrary loan desk, ${library.name} <${library.words.desk}>`,
+    subject: `Slip ${slip.id}: ${slipTitle(slip)}`,
+    text: [
+      `About this slip (${stateLabel(slip.state)}):`,
+      `  ${what}`,
+      due,
+      said && `What was said:\n\n${said}`,
+      '',
+      reader.name,
+    ]
+      .filter((x) => x !== '')
+      .join('\n\n'),
+  };
+}
