@@ -64,7 +64,7 @@ module.exports = {
     layer('ui', '^src/ui/', '^src/(core|browser|words|ui)/'),
     layer('server', '^src/server/', '^src/(core|words|server)/'),
     layer('pages', '^src/pages/(?!standin/)', '^src/(core|server|ui|words|pages)/'),
-    layer('standin-pages', '^src/pages/standin/', '^src/(core|standins|server|pages)/'),
+    layer('standin-pages', '^src/pages/standin/', '^src/(core|standins|server|words|pages)/'),
     {
       name: 'core-is-pure',
       comment: 'The core runs in the server, a worker and a test alike: no Node, no framework.',

@@ -5,6 +5,18 @@ import { defineConfig } from 'astro/config';
 
 const NO_FETCH = fileURLToPath(new URL('./src/browser/noFetch.ts', import.meta.url));
 
+/** The language whose words the pages are built with; another than the first for tests. */
+const WORDS = process.env.LEGENDUM_WORDS;
+const otherWords = {
+  name: 'words',
+  enforce: 'pre',
+  resolveId(id, from) {
+    return WORDS && /^\.\/en\/[a-z]+\.js$/.test(id) && from?.includes('/words/generated/')
+      ? this.resolve(id.replace('/en/', `/${WORDS}/`), from, { skipSelf: true })
+      : null;
+  },
+};
+
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
@@ -33,13 +45,14 @@ export default defineConfig({
   },
   vite: {
     build: { assetsInlineLimit: 0 },
+    plugins: [otherWords],
     // Citation.js brings Node's ways of fetching; in the browser nothing is to be fetched by it.
     resolve: {
       alias: Object.fromEntries(
         ['node-fetch', 'sync-fetch', 'fetch-ponyfill'].map((name) => [name, NO_FETCH]),
       ),
     },
-    worker: { format: 'es' },
+    worker: { format: 'es', plugins: () => [otherWords] },
     css: { modules: { generateScopedName: '[name]_[local]_[hash:base64:4]' } },
   },
 });

@@ -1,4 +1,5 @@
-// Builds the app: Astro's pages, then the server and its worker beside them.
+// Builds the app: Astro's pages, then the server and its worker beside them. With `--pseudo` in the pseudo-language of the tests,
+// into a folder of its own.
 import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -7,11 +8,14 @@ import { bundleNode } from './bundle.mjs';
 
 import { compileMessages } from './messages.mjs';
 
+const [PSEUDO, ...rest] =
+  process.argv[2] === '--pseudo' ? process.argv.slice(2) : ['', ...process.argv.slice(2)];
+const OUT = PSEUDO ? 'dist-pseudo' : 'dist';
 await compileMessages();
-const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' };
+const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', LEGENDUM_WORDS: PSEUDO ? 'pseudo' : '' };
 const astro = spawnSync(
   process.execPath,
-  ['node_modules/astro/astro.js', 'build', ...process.argv.slice(2)],
+  ['node_modules/astro/astro.js', 'build', '--outDir', OUT, ...rest],
   {
     stdio: process.env.QUIET ? ['ignore', 'ignore', 'inherit'] : 'inherit',
     env,
@@ -24,13 +28,14 @@ await bundleNode(
     'index.worker': 'src/start/index.worker.ts',
     'pdf.worker': 'src/start/pdf.worker.ts',
   },
-  'dist/app',
+  join(OUT, 'app'),
+  PSEUDO ? 'pseudo' : undefined,
 );
 
 // Every script, sheet and picture once more in small, for the server to send as it is.
-for (const name of readdirSync('dist/client', { recursive: true })) {
+for (const name of readdirSync(join(OUT, 'client'), { recursive: true })) {
   if (!/\.(js|css|svg|json|txt|xml|bin)$/.test(name)) continue;
-  const file = join('dist/client', name);
+  const file = join(OUT, 'client', name);
   const body = readFileSync(file);
   if (body.length < 1024) continue;
   writeFileSync(`${file}.gz`, gzipSync(body, { level: 9 }));

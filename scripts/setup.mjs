@@ -85,12 +85,15 @@ const SOURCES = [
   'astro.config.mjs',
   ...PACKAGES,
 ];
-export function ensureBuild() {
-  const stamp = 'dist/made-from';
+export const ensureBuild = () => built('dist', 'Building (about half a minute)');
+/** The same in the pseudo-language of the tests. */
+export const ensurePseudoBuild = () => built('dist-pseudo', 'Building in the pseudo-language', '--pseudo');
+function built(folder, what, ...options) {
+  const stamp = join(folder, 'made-from');
   const digest = digestOf(...SOURCES);
   if (stampOf(stamp) === digest) return;
-  step('Building (about half a minute)', () =>
-    run(process.execPath, ['scripts/build.mjs'], { env: { ...process.env, QUIET: '1' } }),
+  step(what, () =>
+    run(process.execPath, ['scripts/build.mjs', ...options], { env: { ...process.env, QUIET: '1' } }),
   );
   writeFileSync(stamp, digest);
 }

@@ -3,6 +3,8 @@ declare namespace App {
   interface Locals {
     index: import('./core/discovery/answers').DiscoveryIndex & import('./core/discovery/answers').SearchText;
     info: import('./core/discovery/answers').LibraryInfo;
+    /** Why a changed policy file was not taken; null when all is well. */
+    policyProblem: import('./core/model/message').Message | null;
     /** The address under which this request reached us: `https://read.example`. */
     base: string;
     /** Writes what nobody expected into the log; answers with the number it stands under. */

@@ -17,6 +17,7 @@ import type {
   ValuesAnswer,
   WaysAnswer,
 } from '../words/answers';
+import { say } from '../words/generated/browser';
 import { type InWords, inWords } from '../words/inWords';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · failed: anything else. */
@@ -48,10 +49,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<InWords<T>> {
     response = await fetch(path, init);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
-    throw new AskError(
-      'offline',
-      'The library can’t be reached. What you have here is kept; try again when you are connected.',
-    );
+    throw new AskError('offline', say('browser.theLibraryCantBeReached'));
   }
   if (response.ok) return inWords((await response.json()) as T);
   const problem = (await response.json().catch(noProblem)) as {
@@ -61,7 +59,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<InWords<T>> {
   } | null;
   throw new AskError(
     response.status >= 400 && response.status < 500 ? 'refused' : 'failed',
-    problem?.detail ?? `The library answered with an error (${response.status}). Try again in a moment.`,
+    problem?.detail ?? say('browser.theLibraryAnsweredWithAn', { status: response.status }),
     problem?.parameter,
     problem?.at,
   );
@@ -92,11 +90,7 @@ function searchParams(
     request.q.length > MAX_ASKED ||
     new URLSearchParams({ q: request.q }).toString().length > MAX_IN_ADDRESS
   )
-    throw new AskError(
-      'refused',
-      `This search is too long: ${request.q.length.toLocaleString('en')} characters. Nothing was cut; it stays in the box. Take the title alone, or give a whole bibliography to References.`,
-      'q',
-    );
+    throw new AskError('refused', say('browser.thisSearchIsTooLong', { characters: request.q.length }), 'q');
   const params = printRequest(request);
   params.set('campus', moment.situation.campus);
   if (moment.situation.remote) params.set('remote', '1');

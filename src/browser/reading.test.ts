@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { decodeModel } from '../core/references/tagger';
+import { say } from '../words/generated/file';
 import { type ReadingProgress, type ReadingTask, readTask } from './reading';
 
 const model = decodeModel(readFileSync('public/models/references.bin'));
@@ -54,7 +55,7 @@ describe('reading a file', () => {
       'TY  - BOOK\r\nTI  - The tide\r\nPY  - 2001\r\nER  - \r\nTY  - JOUR\r\nTI  - Kelp\r\nPY  - soon\r\nER  - \r\n';
     const { titles, asked, problems, told } = await read(file('list.ris', ris));
     expect([titles, asked]).toEqual([['The tide', 'Kelp'], 0]);
-    expect(problems).toEqual([expect.stringMatching(/^Line \d+: .*soon/)]);
+    expect(problems.map((p) => say(p))).toEqual([expect.stringMatching(/^Line \d+: .*soon/)]);
     const last = told.at(-1);
     expect([last?.done, last?.total]).toEqual([2, 2]);
   });

@@ -1,7 +1,9 @@
 /** Reading references out of text or a file, a few at a time: what the worker does, apart from being one. */
+
 import { type Columns, itemsAsReferences, kindOfFile } from '../core/formats/read';
 import { StreamReader } from '../core/formats/stream';
 import { decodeText } from '../core/formats/text';
+import { type Message, msg } from '../core/model/message';
 import { type ReadReference, readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import type { Model } from '../core/references/tagger';
@@ -14,7 +16,7 @@ export interface ReadingProgress {
   readonly refs: readonly ReadReference[];
   readonly done: number;
   readonly total: number;
-  readonly problems: readonly string[];
+  readonly problems: readonly Message[];
   /** The headings of a CSV file that must be asked about. */
   readonly headings?: readonly string[];
 }
@@ -54,7 +56,9 @@ async function readBlob(
       refs,
       done,
       total: last ? done : done + 1,
-      problems: problems.map((p) => `Line ${p.line}: ${p.text}`),
+      problems: problems.map((p) =>
+        msg(kind.format === 'marc' ? 'file.atRecord' : 'file.atLine', { line: p.line, text: p.text }),
+      ),
     });
   };
   for (let at = 0; at < file.size; at += FILE_PIECE)

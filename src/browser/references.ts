@@ -1,5 +1,6 @@
 /** The reader's bibliography: read in a worker, kept in the store, one a reader. */
 
+import { say } from '../words/generated/browser';
 import type { ReadingProgress, ReadingTask } from './reading';
 import type { WorkerAnswer, WorkerTask } from './references.worker';
 import type { Bibliography } from './rows';
@@ -48,12 +49,7 @@ export class ReferenceReader {
         else if (data.end) resolve();
         else if (data.progress) progress(data.progress);
       };
-      worker.onerror = () =>
-        reject(
-          new Error(
-            'The reader of references could not be started. Reload the page; what you pasted is kept.',
-          ),
-        );
+      worker.onerror = () => reject(new Error(say('browser.readerNotStarted')));
       worker.postMessage({ n, ...what } satisfies WorkerTask);
     });
   }

@@ -1,5 +1,6 @@
 /** Reads references in a thread of their own, so that the page never stands still. */
 import { decodeModel, type Model } from '../core/references/tagger';
+import { say } from '../words/generated/browser';
 import { type ReadingProgress, type ReadingTask, readTask } from './reading';
 
 /** `n` tells one reading from another; the last of the answers has `end`. */
@@ -13,8 +14,7 @@ export interface WorkerAnswer {
 let model: Promise<Model> | undefined;
 const theModel = (): Promise<Model> => {
   model ??= fetch('/models/references.bin').then(async (r) => {
-    if (!r.ok)
-      throw new Error('The reader of references could not be loaded. Try again when you are connected.');
+    if (!r.ok) throw new Error(say('browser.readerNotLoaded'));
     return decodeModel(new Uint8Array(await r.arrayBuffer()));
   });
   model.catch(() => {
@@ -22,13 +22,13 @@ const theModel = (): Promise<Model> => {
   });
   return model;
 };
-const say = (answer: WorkerAnswer): void => postMessage(answer);
+const tell = (answer: WorkerAnswer): void => postMessage(answer);
 
 self.onmessage = async ({ data: { n, ...task } }: MessageEvent<WorkerTask>) => {
   try {
-    await readTask(task, { say: (progress) => say({ n, progress }), model: theModel });
-    say({ n, end: true });
+    await readTask(task, { say: (progress) => tell({ n, progress }), model: theModel });
+    tell({ n, end: true });
   } catch (error) {
-    say({ n, failed: error instanceof Error ? error.message : String(error) });
+    tell({ n, failed: error instanceof Error ? error.message : String(error) });
   }
 };

@@ -13,6 +13,7 @@ import {
   type ReaderAct,
   withdrawUnsent,
 } from '../core/requests/lifecycle';
+import { say } from '../words/generated/browser';
 import { AskError, batches, getNews, sendSlip, tellNetwork } from './client';
 import { shortId } from './ids';
 import { isSlip, slipTrouble } from './shapes';
@@ -137,10 +138,7 @@ export const sendOutgoing = (
         );
         sent++;
       } catch (error) {
-        problem =
-          error instanceof AskError
-            ? error
-            : new AskError('failed', 'It could not be sent. It stays in Outgoing.');
+        problem = error instanceof AskError ? error : new AskError('failed', say('browser.itCouldNotBeSent'));
         stayed.push({ id: slip.id, why: problem.message });
         if (problem.sort === 'offline') break;
         // What is refused is the reader's to mend: it does not go by itself again.

@@ -2,17 +2,15 @@
  * When the browser does not keep what it is told to: site data blocked, no room left, the store closed by a newer
  * version in another tab. Said once in the page's notice; what can do without the store goes on.
  */
+
 import { Dexie } from 'dexie';
+import { say } from '../words/generated/browser';
 
-const RELOAD =
-  'Legendum was opened in a newer version in another tab. Reload this page; what was kept is there.';
-const FULL =
-  'This browser has no room left, so the last change was not kept. What was kept before is safe. Free some room, or remove old slips, then do it again.';
-const BLOCKED =
-  'This browser keeps nothing for this address: site data is blocked, or this is a private window. You can search and read; slips, lists and settings need it. Allow site data, then reload.';
+const RELOAD = say('browser.legendumWasOpenedInANewer');
+const FULL = say('browser.thisBrowserHasNoRoomLeft');
+const BLOCKED = say('browser.thisBrowserKeepsNothingForThis');
 
-const SILENT =
-  'This browser’s store does not answer. You can search and read meanwhile; slips, lists and settings come when it does. If it goes on, close other tabs of Legendum and reload.';
+const SILENT = say('browser.thisBrowsersStoreDoesNotAnswer');
 
 const UNOPENED = new Set([
   'DatabaseClosedError',
@@ -36,12 +34,12 @@ export function storeTrouble(error: unknown): string | null {
   if (names.length === 1 && names[0] === 'DatabaseClosedError') return RELOAD;
   if (names.some((n) => UNOPENED.has(n))) return BLOCKED;
   return error instanceof Dexie.DexieError
-    ? `The last change was not kept (${error.message}). What was kept before is safe.`
+    ? say('browser.theLastChangeWasNotKept', { message: error.message })
     : null;
 }
 /** The same for a place that must say something in any case. */
 export const notKept = (error: unknown): string =>
-  storeTrouble(error) ?? (error instanceof Error ? error.message : 'That did not work; nothing has changed.');
+  storeTrouble(error) ?? (error instanceof Error ? error.message : say('browser.thatDidNotWorkNothingHas'));
 
 /** One telling; a new one is a new object, also with the same words. */
 export interface Trouble {
@@ -76,7 +74,8 @@ export const trouble = (): Trouble | null => current;
 /** Why news of the slips under way could not be had; null when they were. Told where slips are shown. */
 let newsTrouble: string | null = null;
 export function noteNews(error: unknown): void {
-  newsTrouble = error === null ? null : error instanceof Error ? error.message : 'News could not be had.';
+  newsTrouble =
+    error === null ? null : error instanceof Error ? error.message : say('browser.newsCouldNotBeHad');
   for (const heard of listeners) heard();
 }
 export const newsFailure = (): string | null => newsTrouble;

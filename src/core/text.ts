@@ -20,3 +20,6 @@ export function trimmed(text: string, head: string, tail = head): string {
  */
 export const parted = (text: string, mark: string | RegExp): string[] =>
   text.split(mark).map((part) => part.trim());
+
+/** What an error says of itself, for people who look after the thing: the words are those of whoever threw it. */
+export const errorText = (error: unknown): string => (error instanceof Error ? error.message : String(error));

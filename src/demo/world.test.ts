@@ -95,7 +95,7 @@ describe('library', () => {
   });
   it('a broken policy is named', () =>
     expect(readPolicy({ ...world.library.policy, shelf: {} })).toMatchObject({
-      problem: expect.stringContaining('shelf'),
+      problem: { values: { said: { joined: expect.arrayContaining(['shelf.fetchMinutes is required']) } } },
     }));
 });
 

@@ -1,5 +1,6 @@
 import type { APIRoute } from 'astro';
 import { element, textElement } from '../core/formats/xml';
+import { say } from '../words/generated/http';
 
 /** OpenSearch 1.1 description: with it a browser can add Legendum as a search. */
 export const GET: APIRoute = ({ locals }) => {
@@ -7,10 +8,7 @@ export const GET: APIRoute = ({ locals }) => {
     element('Url', '', { type, template: `${locals.base}${path}` }, true);
   const body =
     textElement('ShortName', 'Legendum') +
-    textElement(
-      'Description',
-      `Books and articles at ${locals.info.name}: what can you be reading, and how soon?`,
-    ) +
+    textElement('Description', say('http.booksAndArticlesAtWhatCan', { name: locals.info.name })) +
     link('text/html', '/?q={searchTerms}&drop.kind=newspaper-article') +
     link('application/atom+xml', '/feeds/search.atom?q={searchTerms}') +
     textElement('InputEncoding', 'UTF-8');

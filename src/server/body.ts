@@ -1,4 +1,5 @@
 /** Reading what is sent: counted while it comes, so that nobody fills the memory; and bounded in depth and number. */
+import { type Message, msg } from '../core/model/message';
 import { faultOf } from './faults';
 
 type Ended = { readonly over: true } | { readonly gone: true };
@@ -72,19 +73,19 @@ const VALUES = 100_000;
  * Parsed JSON that is deeper or has more values than anything we take, or has a key that would change an object's
  * prototype when copied; null when it is within bounds. Walks without recursion.
  */
-export function beyondBounds(value: unknown): string | null {
+export function beyondBounds(value: unknown): Message | null {
   let level: unknown[] = [value];
   let count = 0;
   for (let depth = 0; level.length > 0; depth++) {
-    if (depth > DEPTH) return `It is nested more than ${DEPTH} deep.`;
+    if (depth > DEPTH) return msg('http.itIsNestedMoreThanDeep', { depth: DEPTH });
     const next: unknown[] = [];
     for (const one of level) {
       if (typeof one !== 'object' || one === null) continue;
-      if (Object.hasOwn(one, '__proto__')) return 'A key may not be called “__proto__”.';
+      if (Object.hasOwn(one, '__proto__')) return msg('http.aKeyMayNotBeCalled');
       for (const inner of Object.values(one)) next.push(inner);
     }
     count += next.length;
-    if (count > VALUES) return `It has more than ${VALUES.toLocaleString('en')} values.`;
+    if (count > VALUES) return msg('http.itHasMoreThanValues', { values: VALUES });
     level = next;
   }
   return null;

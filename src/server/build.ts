@@ -25,6 +25,7 @@ import { type DiscoveryRecord, type Journal, type JournalId, MAX_ID } from '../c
 import type { KbartLine } from '../core/model/titleList';
 import { parsePolicy, placesProblem, readPolicy } from '../core/policy/schema';
 import type { Analysis } from '../core/words/analysis';
+import { say } from '../words/generated/policyfile';
 import { FileSpool } from './fileSpool';
 import { digestOfText, readManifest, writeManifest } from './manifest';
 import { makingPlace, replaceWith, tidy } from './replace';
@@ -61,7 +62,7 @@ export function buildIndex(
 ): { records: number; bytes: number; policy: 'new' | 'kept' | 'set-aside' } {
   const checked = readPolicy(source.library.policy);
   const problem = 'problem' in checked ? checked.problem : placesProblem(checked.policy, source.library);
-  if (problem) throw new Error(problem);
+  if (problem) throw new Error(say(problem));
   const odd = source.journals.find((j) => j.id.length > MAX_ID);
   if (odd) throw new Error(`The journal ${odd.title} has an id of over ${MAX_ID} characters.`);
   tidy(dir);

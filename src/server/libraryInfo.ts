@@ -26,7 +26,6 @@ export function readLibraryData(dir: string): LibraryData {
     campuses: library.campuses,
     partners: library.partners.map(({ id, name, agency }) => ({ id, name, agency })),
     policy: library.policy,
-    policyProblem: null,
     words: library.words ?? NO_WORDS,
   };
 }

@@ -11,7 +11,6 @@ const info: LibraryInfo = {
   campuses: LIBRARY.campuses,
   readers: [],
   policy: LIBRARY.policy,
-  policyProblem: null,
   partners: [],
   now: '2026-11-02T09:10',
   movable: true,

@@ -2,6 +2,7 @@
 
 import Joi from 'joi';
 import type { LibraryInfo, Moment } from '../core/discovery/answers';
+import { type Message, type MessageCode, msg } from '../core/model/message';
 import { type CampusId, MAX_ID } from '../core/model/record';
 import { parseDay, parseLocal } from '../core/model/time';
 import { REACHES } from '../core/model/waits';
@@ -19,10 +20,10 @@ const MAX_VALUES = 200;
 
 const day = Joi.string()
   .custom((v: string, h) => (parseDay(v) === null ? h.error('day') : v))
-  .messages({ day: '{{#label}} is not a day: write it as 2026-11-13.' });
+  .messages({ day: 'http.isNotADayWriteIt' });
 const moment = Joi.string()
   .custom((v: string, h) => (parseLocal(v) === null ? h.error('moment') : v))
-  .messages({ moment: '{{#label}} is not a local time: write it as 2026-11-02T09:10.' });
+  .messages({ moment: 'http.isNotALocalTimeWrite' });
 const choices = Object.fromEntries(
   ['keep', 'drop'].flatMap((p) =>
     GROUPS.map((g) => [`${p}.${g}`, Joi.array().items(Joi.string().max(300)).max(MAX_VALUES).single()]),
@@ -30,16 +31,13 @@ const choices = Object.fromEntries(
 );
 const year = Joi.string()
   .pattern(/^\d{4}$/)
-  .messages({ 'string.pattern.base': '{{#label}} is not a year: write four digits.' });
+  .messages({ 'string.pattern.base': 'http.isNotAYearWriteFour' });
 const one = (max = 100) => Joi.string().max(max);
 
 const searchSchema = Joi.object({
-  q: Joi.string()
-    .allow('')
-    .max(MAX_QUERY)
-    .messages({
-      'string.max': `q is longer than ${MAX_QUERY} characters. Shorten it; the first 64 words are what is searched.`,
-    }),
+  q: Joi.string().allow('').max(MAX_QUERY).messages({
+    'string.max': 'http.qIsLongerThanCharactersShorten',
+  }),
   syntax: Joi.string().valid(...SYNTAXES),
   exact: Joi.string().valid('1', '0'),
   reach: Joi.string().valid(...REACHES),
@@ -51,21 +49,29 @@ const searchSchema = Joi.object({
   since: day,
   offset: Joi.string()
     .pattern(/^\d{1,5}$/)
-    .messages({ 'string.pattern.base': 'offset is a whole number up to 99999.' }),
+    .messages({ 'string.pattern.base': 'http.offsetIsAWholeNumberUp' }),
   limit: Joi.string()
     .pattern(/^([1-9]\d?|100)$/)
-    .messages({ 'string.pattern.base': 'limit is a whole number from 1 to 100.' }),
+    .messages({ 'string.pattern.base': 'http.limitIsAWholeNumberFrom' }),
   campus: one(),
   remote: Joi.string().valid('1', '0'),
   at: moment,
 });
+
+/** Why a value is refused: our own reason, by its code, or the validator's words. */
+function faultText(detail: Joi.ValidationErrorItem | undefined): Message {
+  const said = detail?.message ?? '';
+  return said.startsWith('http.')
+    ? msg(said as MessageCode, { label: detail?.context?.label ?? '', limit: MAX_QUERY })
+    : msg('http.notAsWanted', { said: said.replaceAll('"', '').slice(0, 500) });
+}
 
 export type Checked<T> = { readonly ok: T } | { readonly refused: Response };
 
 /** A name that no schema can see: copying an object loses it. */
 const PROTO = '__proto__';
 const noProto = (): { readonly refused: Response } => ({
-  refused: problem('bad-parameter', `There is no parameter “${PROTO}”.`, PROTO),
+  refused: problem('bad-parameter', msg('http.thereIsNoParameter', { proto: PROTO }), PROTO),
 });
 /** Parameters as an object; a name that comes twice becomes a list. */
 function collected(params: URLSearchParams): Record<string, string | string[]> {
@@ -85,7 +91,10 @@ export function unknownParameter(params: URLSearchParams, ...known: readonly str
     ? null
     : problem(
         'bad-parameter',
-        `There is no parameter “${unknown.slice(0, 60)}” here${known.length ? `; there are ${known.join(', ')}` : ''}.`,
+        msg('http.thereIsNoParameterHere', {
+          unknown: unknown.slice(0, 60),
+          part: known.length ? msg('http.thereAre', { known: known.join(', ') }) : null,
+        }),
         unknown.slice(0, 60),
       );
 }
@@ -116,11 +125,11 @@ export function readMoment(
   const detail = error?.details[0];
   if (detail)
     return {
-      refused: problem('bad-parameter', detail.message.replaceAll('"', ''), String(detail.path[0] ?? '')),
+      refused: problem('bad-parameter', faultText(detail), String(detail.path[0] ?? '')),
     };
   const campus = params.get('campus') ?? info.campuses[0]?.id ?? '';
   if (!info.campuses.some((c) => c.id === campus))
-    return { refused: problem('bad-parameter', `There is no campus “${campus}”.`, 'campus') };
+    return { refused: problem('bad-parameter', msg('http.thereIsNoCampus', { campus }), 'campus') };
   const remote = params.get('remote') === '1';
   const situation = {
     campus: campus as CampusId,
@@ -139,9 +148,7 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
   if (detail) {
     const name = String(detail.path[0] ?? '');
     const text =
-      detail.type === 'object.unknown'
-        ? `There is no parameter “${name}”. See docs/http-api.md for those there are.`
-        : detail.message.replaceAll('"', '');
+      detail.type === 'object.unknown' ? msg('http.thereIsNoParameterSeeDocs', { name }) : faultText(detail);
     return { refused: problem('bad-parameter', text, name) };
   }
   const campus = params.get('campus') ?? info.campuses[0]?.id ?? '';
@@ -149,7 +156,10 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
     return {
       refused: problem(
         'bad-parameter',
-        `There is no campus “${campus.slice(0, 60)}”. There are: ${info.campuses.map((c) => c.id).join(', ')}.`,
+        msg('http.thereIsNoCampusThereAre', {
+          campus: campus.slice(0, 60),
+          campuses: info.campuses.map((c) => c.id).join(', '),
+        }),
         'campus',
       ),
     };
@@ -161,7 +171,7 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
     return {
       refused: problem(
         'bad-query',
-        `${text}${details ? ` (${details})` : ''}, at character ${at + 1}.`,
+        msg('http.atCharacter', { text, part: details ? ` (${details})` : null, at: at + 1 }),
         'q',
         {
           at,
@@ -273,35 +283,28 @@ export async function withBody<T>(
   if (!/^application\/json\b/i.test(type))
     return problem(
       'bad-type',
-      `This is sent as application/json${type ? `, not as ${type.slice(0, 80)}` : ''}.`,
+      msg('http.thisIsSentAsApplicationJson', {
+        part: type ? msg('http.notAs', { type: type.slice(0, 80) }) : null,
+      }),
     );
   const read = await readBody(request, MAX_BODY);
   // The asker left while sending.
   if ('gone' in read) return new Response(null, { status: 499 });
-  if ('over' in read)
-    return problem(
-      'too-large',
-      `What was sent is over ${MAX_BODY.toLocaleString('en')} bytes. Send it in parts.`,
-    );
+  if ('over' in read) return problem('too-large', msg('http.whatWasSentIsOverBytes', { max_body: MAX_BODY }));
   let body: unknown;
   try {
     body = JSON.parse(read.text);
   } catch {
-    return problem('bad-body', 'The body is not JSON.');
+    return problem('bad-body', msg('http.theBodyIsNotJson'));
   }
   const beyond = beyondBounds(body);
   if (beyond) return problem('bad-body', beyond);
   const { value, error } = schema.validate(body);
-  if (error)
-    return problem(
-      'bad-body',
-      error.message.replaceAll('"', '').slice(0, 500),
-      error.details[0]?.path.join('.'),
-    );
+  if (error) return problem('bad-body', faultText(error.details[0]), error.details[0]?.path.join('.'));
   const sent = value as { moment: Moment };
   const { campus } = sent.moment.situation;
   if (!info.campuses.some((c) => c.id === campus))
-    return problem('bad-body', `There is no campus “${campus}”.`, 'moment.situation.campus');
+    return problem('bad-body', msg('http.thereIsNoCampus', { campus }), 'moment.situation.campus');
   const at = momentAt(sent.moment.at, info);
   return guarded(() => work({ ...value, moment: { ...sent.moment, at } } as T));
 }
@@ -322,10 +325,7 @@ export function expectedFailure(error: unknown): Response | null {
     case 'Gone':
       return new Response(null, { status: 499 });
     case 'TooSlow':
-      return problem(
-        'too-slow',
-        'This took too long to look up. Nothing is lost: ask for something narrower, or try again in a moment.',
-      );
+      return problem('too-slow', msg('http.thisTookTooLongToLook'));
     case 'Busy':
       return problem('too-busy', BUSY);
     case null:

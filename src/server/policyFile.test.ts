@@ -61,11 +61,14 @@ describe('the policy file', () => {
     expect(file.look()).toBe(true);
     expect(file.state).toMatchObject({
       policy: { openSlips: 5 },
-      problem: expect.stringContaining('not JSON'),
+      problem: { code: 'http.theRulesReadLastStayIn', values: { problem: { code: 'policyfile.notJson' } } },
     });
     rmSync(path);
     expect(file.look()).toBe(true);
-    expect(file.state).toMatchObject({ policy: { openSlips: 5 }, problem: expect.stringContaining('gone') });
+    expect(file.state).toMatchObject({
+      policy: { openSlips: 5 },
+      problem: { code: 'http.thePolicyFileIsGoneThe' },
+    });
     write({ ...POLICY, openSlips: 6 });
     expect(file.look()).toBe(true);
     expect(file.state).toMatchObject({ policy: { openSlips: 6 }, problem: null });

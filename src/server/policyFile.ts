@@ -2,9 +2,13 @@
  * The policy file in force: read at the start, looked at again whenever it changes, taken only when it is valid. A file
  * that is not is said where staff look (`/policy`) and in the log, and the last good policy stays.
  */
+
 import { existsSync, readFileSync, unwatchFile, watchFile } from 'node:fs';
 import type { Policy } from '../core/model/library';
+import { type Message, msg } from '../core/model/message';
 import { parsePolicy, placesProblem } from '../core/policy/schema';
+import { say } from '../words/generated/http';
+import '../words/generated/policyfile';
 
 const LOOKED_AT_EVERY = 1000;
 
@@ -12,7 +16,7 @@ type Places = Parameters<typeof placesProblem>[1];
 
 export interface PolicyState {
   readonly policy: Policy;
-  readonly problem: string | null;
+  readonly problem: Message | null;
 }
 
 export class PolicyFile {
@@ -27,10 +31,10 @@ export class PolicyFile {
     this.#places = places;
     this.#text = existsSync(path) ? readFileSync(path, 'utf8') : '';
     const read = this.#text ? this.#read(this.#text) : { policy: built };
-    if ('problem' in read) throw new Error(`${path}: ${read.problem}`);
+    if ('problem' in read) throw new Error(`${path}: ${say(read.problem)}`);
     this.#state = { policy: read.policy, problem: null };
   }
-  #read(text: string): { policy: Policy } | { problem: string } {
+  #read(text: string): { policy: Policy } | { problem: Message } {
     const read = parsePolicy(text);
     const problem = 'policy' in read ? placesProblem(read.policy, this.#places) : null;
     return problem ? { problem } : read;
@@ -45,8 +49,8 @@ export class PolicyFile {
     try {
       text = readFileSync(this.path, 'utf8');
     } catch {
-      const problem = 'The policy file is gone. The rules read last stay in force.';
-      const different = this.#text !== '' && this.#state.problem !== problem;
+      const problem = msg('http.thePolicyFileIsGoneThe');
+      const different = this.#text !== '' && this.#state.problem?.code !== problem.code;
       if (different) this.#state = { ...this.#state, problem };
       return different;
     }
@@ -55,7 +59,7 @@ export class PolicyFile {
     const read = this.#read(text);
     this.#state =
       'problem' in read
-        ? { ...this.#state, problem: `${read.problem} The rules read last stay in force.` }
+        ? { ...this.#state, problem: msg('http.theRulesReadLastStayIn', { problem: read.problem }) }
         : { policy: read.policy, problem: null };
     return true;
   }

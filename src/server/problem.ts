@@ -1,4 +1,7 @@
 /** Errors as RFC 9457 problem documents: a type, what was wrong in plain words, and the parameter at fault. */
+import { type Message, msg } from '../core/model/message';
+import { say } from '../words/generated/http';
+import '../words/spoken';
 export type ProblemType =
   | 'bad-parameter'
   | 'bad-query'
@@ -27,20 +30,6 @@ const STATUS: Record<ProblemType, number> = {
   'too-large': 413,
   failed: 500,
 };
-const TITLE: Record<ProblemType, string> = {
-  'bad-parameter': 'A parameter can’t be used',
-  'bad-query': 'The query can’t be read',
-  'bad-body': 'What was sent can’t be used',
-  'not-found': 'There is no such thing',
-  'bad-method': 'That can’t be done here',
-  'bad-type': 'This type of content is not read here',
-  'too-slow': 'The answer took too long',
-  'too-busy': 'Too many are asking at once',
-  refused: 'This isn’t possible now',
-  gone: 'This is over',
-  'too-large': 'Too much at once',
-  failed: 'Something failed on our side',
-};
 /** Seconds after which to try again when the queue is full: by then it has moved on many times. */
 const RETRY_AFTER = 2;
 const HEADERS: Partial<Record<ProblemType, Readonly<Record<string, string>>>> = {
@@ -54,13 +43,16 @@ export interface ProblemDocument {
   readonly title: string;
   readonly status: number;
   readonly detail: string;
+  /** The same as `detail` by its code, whatever the language. */
+  readonly reason: Message;
   readonly parameter?: string;
 }
-export const problemDocument = (type: ProblemType, detail: string, parameter?: string): ProblemDocument => ({
+export const problemDocument = (type: ProblemType, detail: Message, parameter?: string): ProblemDocument => ({
   type: `urn:legendum:problem:${type}`,
-  title: TITLE[type],
+  title: say(`http.title.${type}`),
   status: STATUS[type],
-  detail,
+  detail: say(detail),
+  reason: detail,
   ...(parameter ? { parameter } : {}),
 });
 export const problemHeaders = (type: ProblemType): Readonly<Record<string, string>> => ({
@@ -71,24 +63,19 @@ export const problemHeaders = (type: ProblemType): Readonly<Record<string, strin
 /** @param parameter the name of what was at fault; a name of no sensible length is cut */
 export function problem(
   type: ProblemType,
-  detail: string,
+  detail: Message,
   parameter?: string,
   more: Readonly<Record<string, unknown>> = {},
 ): Response {
   const body = { ...problemDocument(type, detail, parameter?.slice(0, 100)), ...more };
   return new Response(JSON.stringify(body), { status: body.status, headers: problemHeaders(type) });
 }
-export const BUSY = 'Too many are asking at once. Nothing is lost: try again in a few seconds.';
+export const BUSY = msg('http.tooManyAreAsking');
 /** @param id stands in the log beside what was wrong */
 export const failed = (id: string): Response =>
-  problem(
-    'failed',
-    `Nothing of yours is lost. Try again in a moment; if it goes on, tell the library this number: ${id}.`,
-    undefined,
-    {
-      id,
-    },
-  );
+  problem('failed', msg('http.nothingOfYoursIsLost', { id }), undefined, {
+    id,
+  });
 export const jsonText = (text: string, status = 200): Response =>
   new Response(text, {
     status,

@@ -8,6 +8,8 @@ import pino from 'pino';
 import sirv from 'sirv';
 import type { LibraryInfo } from '../core/discovery/answers';
 import type { Outside } from '../core/discovery/ports';
+import { type Message, msg } from '../core/model/message';
+import { say } from '../words/generated/policyfile';
 import { baseAddress } from './base';
 import { perMinute } from './breaches';
 import type { Config } from './config';
@@ -71,11 +73,13 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     log: poolLog,
   });
   let data = readLibraryData(config.index);
+  let policyProblem: Message | null = null;
   const rules = new PolicyFile(config.policy || join(config.index, 'policy.json'), data.policy, data);
   const take = ({ policy, problem }: PolicyState): void => {
     if (policy !== data.policy) index.setPolicy(policy);
-    data = { ...data, policy, policyProblem: problem };
-    if (problem) log.warn({ policy: problem });
+    data = { ...data, policy };
+    policyProblem = problem;
+    if (problem) log.warn({ policy: say(problem) });
     else log.info({ version: policy.version }, 'policy in force');
   };
   take(rules.state);
@@ -115,10 +119,10 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   const breached: App.Locals['breached'] = (breach) => {
     if (mayLog()) log.warn(breach, 'content security policy');
   };
-  const say = (
+  const refuse = (
     res: ServerResponse,
     type: ProblemType,
-    detail: string,
+    detail: Message,
     more: Readonly<Record<string, string>> = {},
   ): void => {
     if (res.headersSent) return void res.end();
@@ -148,7 +152,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     setTimeout(
       () => {
         refusals--;
-        say(res, 'too-busy', BUSY);
+        refuse(res, 'too-busy', BUSY);
       },
       Math.min(LONGEST_REFUSAL, refusals),
     );
@@ -157,11 +161,11 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   const atTheDoor = (req: IncomingMessage, res: ServerResponse, path: string): boolean => {
     const allowed = methodsOf(path);
     if (!allowed.includes(req.method ?? '')) {
-      say(res, 'bad-method', `This address takes ${allowed.join(' and ')}.`, { allow: allowed.join(', ') });
+      refuse(res, 'bad-method', msg('http.thisAddressTakes', { allowed }), { allow: allowed.join(', ') });
     } else if (isClosed(path) || (outside.standins === null && isSimulated(path))) {
-      say(res, 'not-found', 'There is nothing at this address.');
+      refuse(res, 'not-found', msg('http.thereIsNothingAtThisAddress'));
     } else if (Number(req.headers['content-length'] ?? 0) > MAX_SENT) {
-      say(res, 'too-large', `What was sent is over ${MAX_SENT.toLocaleString('en')} bytes.`);
+      refuse(res, 'too-large', msg('http.whatWasSentIsOverBytes', { max_body: MAX_SENT }));
     } else if (path === '/healthz' || path === '/readyz') {
       health(res, path === '/readyz');
     } else if (asksIndex(path)) {
@@ -206,16 +210,11 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     if (atTheDoor(req, res, path)) return;
     const fail = (error: unknown) => {
       const id = failure(error);
-      say(
-        res,
-        'failed',
-        `Nothing of yours is lost. Try again in a moment; if it goes on, tell the library this number: ${id}.`,
-        {
-          'x-failure': id,
-        },
-      );
+      refuse(res, 'failed', msg('http.nothingOfYoursIsLost', { id }), {
+        'x-failure': id,
+      });
     };
-    const locals: App.Locals = { index, info: info(), ...outside, failure, breached, base };
+    const locals: App.Locals = { index, info: info(), policyProblem, ...outside, failure, breached, base };
     const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);
     compress(req as never, res as never, () =>
       files(req, res, () =>
@@ -236,9 +235,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     const body = JSON.stringify({
       ...problemDocument(
         long ? 'too-large' : 'bad-parameter',
-        long
-          ? 'The address and its headers are longer than is read here: shorten the query.'
-          : 'This is not a request that can be read.',
+        long ? msg('http.theAddressAndItsHeadersAre') : msg('http.thisIsNotARequestThat'),
       ),
       status: long ? 431 : 400,
     });

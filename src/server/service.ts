@@ -12,6 +12,7 @@ import type { Library } from '../core/model/library';
 import type { DiscoveryRecord, Journal } from '../core/model/record';
 import type { KbartLine } from '../core/model/titleList';
 import { readPolicy } from '../core/policy/schema';
+import { say } from '../words/generated/policyfile';
 import { Records } from './records';
 import { readShared, type SharedIndex } from './shared';
 
@@ -27,7 +28,7 @@ interface StoredLibrary {
 export function readLibraryFile(dir: string): LibraryFile {
   const file = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as StoredLibrary;
   const policy = readPolicy(file.library.policy);
-  if ('problem' in policy) throw new Error(policy.problem);
+  if ('problem' in policy) throw new Error(say(policy.problem));
   return {
     library: { ...file.library, policy: policy.policy },
     journals: new Map(file.journals.map((j) => [j.id, j])),

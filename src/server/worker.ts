@@ -12,6 +12,7 @@ import { sentence } from '../words/sentence';
 import type { Question, Reply } from './pool';
 import { DiscoveryService } from './service';
 import type { SharedIndex } from './shared';
+import '../words/spoken';
 
 type Method = (...args: never[]) => unknown;
 type Methods = readonly (readonly [name: string, method: Method])[];

@@ -10,6 +10,7 @@ import { deskAnswer } from './askDesk';
 import { fullTextOf } from './fullText';
 import { fails } from './habits';
 import { makePdf } from './pdf';
+import '../words/spoken';
 
 describe('the ask desk', () => {
   const q = (asked: string, id = 'Q-1234567') => ({ id, kind: 'question' as const, subject: 's', asked });

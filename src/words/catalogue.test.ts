@@ -56,20 +56,34 @@ function namesIn(node: ts.Expression | undefined): readonly string[] | null {
   const names = node.properties.map((p) => (ts.isSpreadAssignment(p) || !p.name ? null : p.name.getText()));
   return names.includes(null) ? null : (names as string[]);
 }
-function usesIn(path: string): { uses: Use[]; literals: string[] } {
+/** Attributes that readers see or hear. */
+const READ_ALOUD = /^(aria-label|title|placeholder|alt|label)$/;
+/** The product’s own name is the same in every language. */
+const NAME = /: Legendum$/;
+
+function usesIn(path: string): { uses: Use[]; literals: string[]; written: string[] } {
   const text = readFileSync(path, 'utf8');
   // The front of a page is TypeScript, its markup is near enough to TSX for the calls in it.
   const source = ts.createSourceFile(
-    `${path}.tsx`,
+    path.endsWith('.astro') ? `${path}.tsx` : path,
     path.endsWith('.astro') ? text.replace(/^---$/m, '').replace(/^---$/m, '') : text,
     ts.ScriptTarget.Latest,
     true,
-    ts.ScriptKind.TSX,
+    path.endsWith('.ts') ? ts.ScriptKind.TS : ts.ScriptKind.TSX,
   );
   const uses: Use[] = [];
   const literals: string[] = [];
+  const written: string[] = [];
   const look = (node: ts.Node): void => {
     if (ts.isStringLiteralLike(node)) literals.push(node.text);
+    if (ts.isJsxText(node) && !path.includes('standin')) written.push(`${path}: ${node.text.trim()}`);
+    if (
+      ts.isJsxAttribute(node) &&
+      READ_ALOUD.test(node.name.getText()) &&
+      node.initializer &&
+      ts.isStringLiteral(node.initializer)
+    )
+      written.push(`${path}: ${node.initializer.text}`);
     if (ts.isCallExpression(node) && /^(say|msg)$/.test(node.expression.getText()) && node.arguments[0])
       for (const code of codesIn(node.arguments[0]))
         uses.push({
@@ -80,7 +94,7 @@ function usesIn(path: string): { uses: Use[]; literals: string[] } {
     ts.forEachChild(node, look);
   };
   look(source);
-  return { uses, literals };
+  return { uses, literals, written };
 }
 
 const files = under('src', /\.(ts|tsx|astro)$/).filter(
@@ -111,6 +125,10 @@ describe('the catalogue', () => {
     });
     expect(wrong).toEqual([]);
   });
+  it('is the only place for words: no view has any of its own', () =>
+    expect(read.flatMap((r) => r.written).filter((t) => /: .*[A-Za-z]{2}/.test(t) && !NAME.test(t))).toEqual(
+      [],
+    ));
   it('has no message that nobody says', () => {
     const said = new Set([
       ...read.flatMap((r) => r.literals),

@@ -1,6 +1,5 @@
 /** Answers in words: every message in a value becomes its text, whatever stands around it. */
 import type { Message } from '../core/model/message';
-import './spoken';
 import { say } from './say';
 
 export type InWords<T> = T extends string | number | boolean | null | undefined
@@ -27,9 +26,22 @@ export function inWords<T>(value: T): InWords<T> {
   return value as InWords<T>;
 }
 
-/** As JSON, each message with its text beside its code: `{ "code": …, "values": …, "text": … }`. */
-export const jsonWithTexts = (value: unknown): string =>
-  JSON.stringify(value, (_, v: unknown) => (isMessage(v) && !('text' in v) ? { ...v, text: say(v) } : v)) ??
-  'null';
-/** The same as a value: each message with its text beside its code. */
-export const withTexts = (value: unknown): unknown => JSON.parse(jsonWithTexts(value));
+/**
+ * The same value, each message with its text beside its code: `{ "code": …, "values": …, "text": … }`. Messages that are
+ * values of others have none of their own. What holds no message is not copied.
+ */
+export function withTexts(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null) return value;
+  if (isMessage(value)) return 'text' in value ? value : { ...value, text: say(value) };
+  const given = value as Record<string, unknown>;
+  let out = given;
+  for (const key of Object.keys(given)) {
+    const said = withTexts(given[key]);
+    if (said === given[key]) continue;
+    if (out === given) out = (Array.isArray(value) ? [...value] : { ...given }) as Record<string, unknown>;
+    out[key] = said;
+  }
+  return out;
+}
+/** As JSON. A replacer would be asked about every key, which takes several times as long. */
+export const jsonWithTexts = (value: unknown): string => JSON.stringify(withTexts(value)) ?? 'null';

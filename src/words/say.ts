@@ -15,7 +15,7 @@ export const register = (namespace: string, messages: Namespace): void =>
   void spoken.set(namespace, messages);
 
 /** The language that is spoken, as `Intl` is asked for it. */
-const LOCALE = 'en';
+export const LOCALE = 'en';
 
 const wholePercent = new Intl.NumberFormat(LOCALE, { style: 'percent', maximumFractionDigits: 0 });
 const number = new Intl.NumberFormat(LOCALE);
@@ -39,8 +39,18 @@ const DAY_ORDER = ['weekday', 'day', 'month'] as const;
 const A_SUNDAY = Date.UTC(2026, 10, 1);
 const A_DAY = 86_400_000;
 
-function partsOf(at: number): Readonly<Record<string, string>> {
-  return Object.fromEntries(dayParts.formatToParts(at).map((p) => [p.type, p.value]));
+type DayParts = Readonly<Record<string, string>>;
+/** Days that were written lately: a page of results names the same few again and again. */
+const lately = new Map<number, DayParts>();
+const LATELY_AT_MOST = 500;
+function partsOf(at: number): DayParts {
+  let parts = lately.get(at);
+  if (!parts) {
+    parts = Object.fromEntries(dayParts.formatToParts(at).map((p) => [p.type, p.value]));
+    if (lately.size >= LATELY_AT_MOST) lately.clear();
+    lately.set(at, parts);
+  }
+  return parts;
 }
 
 /** `1,234`. */

@@ -6,14 +6,16 @@ import { test as base, type Page } from '@playwright/test';
 export class AppServer {
   #child: ChildProcess | null = null;
   readonly port: number;
-  constructor(port: number) {
+  readonly #folder: string;
+  constructor(port: number, folder = 'dist') {
     this.port = port;
+    this.#folder = folder;
   }
   get address(): string {
     return `http://127.0.0.1:${this.port}`;
   }
   async start(): Promise<void> {
-    const child = spawn(process.execPath, ['dist/app/main.mjs'], {
+    const child = spawn(process.execPath, [`${this.#folder}/app/main.mjs`], {
       env: { ...process.env, PORT: String(this.port), LEGENDUM_LOG: 'error' },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });

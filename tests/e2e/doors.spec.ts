@@ -150,7 +150,11 @@ test('stopping lets what was begun be finished', async ({ server }) => {
   const asked = Array.from({ length: 6 }, () =>
     send(server.address, 'POST', '/api/references', one.repeat(60), { 'content-type': 'text/plain' }),
   );
-  await new Promise((done) => setTimeout(done, 150));
+  // Until all of them are at work or in the queue; a slow machine needs its time for that.
+  const patience = Date.now() + 3000;
+  let waiting = 0;
+  while (waiting < 4 && Date.now() < patience)
+    ({ waiting } = JSON.parse((await send(server.address, 'GET', '/healthz')).text) as { waiting: number });
   await server.stop();
   expect((await Promise.all(asked)).map((a) => a.status)).toEqual(Array(6).fill(200));
   await server.start();

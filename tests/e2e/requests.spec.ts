@@ -37,7 +37,7 @@ test('a chapter of an e-book: the whole is refused with its reason, the part is 
   await expect(page.getByText('a whole e-book can’t be lent: licence')).toBeVisible();
   await expect(page.getByRole('radio', { name: /^Whole volume/ })).toHaveAttribute('aria-disabled', 'true');
   await page.getByLabel(/^Pages \(of/).fill('1-300');
-  await expect(page.getByText(/more than 50 % of the book: that is not copied/)).toBeVisible();
+  await expect(page.getByText(/more than 50\s% of the book: that is not copied/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Send slip' })).toBeDisabled();
   await page.getByLabel(/^Pages \(of/).fill('40-62');
   await page.getByLabel('Chapter wanted').fill('Grain and weed');
@@ -59,7 +59,7 @@ test('a rare item that nobody lends: plainly said, counted, with what else would
   await expect(ways.getByText(/^3 keep it in an archive: /)).toBeVisible();
   await ways.getByRole('link', { name: 'Suggest that we buy it' }).click();
   await page.getByRole('heading', { name: /^Suggest “Gathering rights/ }).waitFor();
-  await expect(page.getByText(/55 % was bought/)).toBeVisible();
+  await expect(page.getByText(/55\s% was bought/)).toBeVisible();
   await send(page);
   await until(page, /It has been ordered|Not bought/, 12);
 });

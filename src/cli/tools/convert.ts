@@ -8,6 +8,7 @@ import type { ReadItems } from '../../core/formats/item';
 import { READ_FORMATS, type ReadFormat } from '../../core/formats/read';
 import { StreamReader, StreamWriter } from '../../core/formats/stream';
 import { WRITTEN_FORMATS, type WrittenFormat } from '../../core/formats/write';
+import { say } from '../../words/generated/file';
 
 const { values } = parseArgs({
   options: { from: { type: 'string', default: '' }, to: { type: 'string', default: '' } },
@@ -34,7 +35,7 @@ function put(out: string | Uint8Array): void {
   }
 }
 function take({ items, problems }: ReadItems): void {
-  for (const p of problems) console.error(`line ${p.line}: ${p.text}`);
+  for (const p of problems) console.error(`line ${p.line}: ${say(p.text)}`);
   read += items.length;
   odd += problems.length;
   put(writer.write(items));

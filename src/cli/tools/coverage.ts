@@ -11,6 +11,7 @@ import { readIsbn, readIssn } from '../../core/model/identifiers';
 import { type DayNumber, parseDay } from '../../core/model/time';
 import type { KbartLine } from '../../core/model/titleList';
 import { words } from '../../core/words/fold';
+import { say } from '../../words/generated/file';
 
 const { values } = parseArgs({
   options: { kbart: { type: 'string' }, today: { type: 'string' } },
@@ -22,7 +23,7 @@ if (!values.kbart || !existsSync(values.kbart) || today === null) {
   process.exit(2);
 }
 const { lines, numbers, problems } = readKbart(decodeText(readFileSync(values.kbart)), 'list');
-for (const p of problems) console.error(`line ${p.line}: ${p.text}`);
+for (const p of problems) console.error(`line ${p.line}: ${say(p.text)}`);
 
 const title = (t: string): string => words(t).join(' ');
 /** Lines by each of the ways in which an article can name its journal or book. */

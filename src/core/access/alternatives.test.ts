@@ -9,6 +9,7 @@ import { type DayNumber, type Minutes, parseDay, parseLocal } from '../model/tim
 import { alternativesFor, wantsAlternatives } from './alternatives';
 import type { AccessItem } from './options';
 import { soonestWay, waysToRead } from './ways';
+import '../../words/spoken';
 
 const itemOf = storyItem;
 const item = storyItemTitled;

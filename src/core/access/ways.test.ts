@@ -7,6 +7,7 @@ import { inWords } from '../../words/inWords';
 import { type DayNumber, type Minutes, parseDay, parseLocal } from '../model/time';
 import { planLending } from './chance';
 import { waysToRead } from './ways';
+import '../../words/spoken';
 
 const item = storyItemTitled;
 const at = (iso = '2026-11-02T09:10') => parseLocal(iso) as Minutes;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import '../../words/generated/file';
 import { inWords } from '../../words/inWords';
 import { type DayNumber, parseDay } from '../model/time';
 import type { KbartLine } from '../model/titleList';
@@ -7,6 +8,7 @@ import { coverageWindow, coversOn } from './covers';
 import { readDepth } from './depth';
 import { readEmbargo } from './embargo';
 import { readKbart, writeKbart } from './kbart';
+import '../../words/spoken';
 
 const line = (more: Partial<KbartLine>): KbartLine => ({
   provider: 'p',
@@ -115,7 +117,7 @@ describe('KBART files', () => {
     const { lines, problems } = readKbart(file, 'p');
     expect(lines.map((l) => l.publication_title)).toEqual(['Good']);
     expect(problems.map((p) => p.line)).toEqual([3, 4]);
-    expect(problems[1]?.text).toContain('“soon”');
+    expect(inWords(problems[1])?.text).toContain('“soon”');
   });
   it.each([
     ['another file', 'name;place\nx;y', 'not a KBART title list'],
@@ -136,7 +138,7 @@ describe('KBART files', () => {
     const { lines, problems } = readKbart(file, 'p');
     expect(lines).toEqual([]);
     expect(problems).toHaveLength(1);
-    expect(problems[0]?.text).toContain(words);
+    expect(inWords(problems[0])?.text).toContain(words);
   });
   it.each([
     ['a date in another order', 'A\t7000-0050\t15.07.2005\t'],
@@ -156,7 +158,7 @@ describe('KBART files', () => {
       [3],
       [2],
     ]);
-    expect(problems[0]?.text).toMatch(/The line is left out\.$/);
+    expect(inWords(problems[0])?.text).toMatch(/The line is left out\.$/);
   });
   it('a line that came another way with a span that can’t be read grants nothing either', () => {
     const odd = line({ date_first_issue_online: 'last year' });

@@ -7,6 +7,7 @@ import { coversOn } from './covers';
 import { decideCoverage, spanOf } from './decide';
 import { readKbart } from './kbart';
 import { readOpenUrl, writeOpenUrl } from './openurl';
+import '../../words/spoken';
 
 const TODAY = parseDay('2026-11-02') as DayNumber;
 const line = (more: Partial<KbartLine> = {}): KbartLine => ({
@@ -190,7 +191,7 @@ describe('OpenURL', () => {
     expect(read('rft_id=info:doi/10.5555/A.1')?.csl.DOI).toBe('10.5555/a.1');
     const wrong = read('rft.btitle=X&rft.isbn=9789800000428');
     expect(wrong?.csl.ISBN).toBeUndefined();
-    expect(wrong?.problems[0]).toContain('9789800000428');
+    expect(wrong?.problems[0]?.values?.value).toBe('9789800000428');
   });
   it('a chapter, a dissertation, a patent', () => {
     expect(

@@ -5,6 +5,7 @@
 
 import Papa from 'papaparse';
 import { readIsbn, readIssn } from '../model/identifiers';
+import { type Message, msg } from '../model/message';
 import { parseDay } from '../model/time';
 import { KBART_COLUMNS, type KbartColumn, type KbartLine } from '../model/titleList';
 import { readDepth } from './depth';
@@ -12,7 +13,7 @@ import { readEmbargo } from './embargo';
 
 export interface KbartProblem {
   readonly line: number;
-  readonly text: string;
+  readonly text: Message;
 }
 
 /** Headings without which a file says nothing of what is covered. */
@@ -37,34 +38,33 @@ const OTHER_DATES = [
 ] as const satisfies readonly KbartColumn[];
 
 /** Why a heading is not that of a title list; null when it is. */
-function headingProblem(heading: readonly string[]): string | null {
+function headingProblem(heading: readonly string[]): Message | null {
   const missing = NEEDED.filter((c) => !heading.includes(c));
   if (missing.length === 0)
     return NAMED_BY.some((c) => heading.includes(c))
       ? null
-      : `The first line has none of the headings ${NAMED_BY.join(', ')}: this is not a KBART title list.`;
+      : msg('file.theFirstLineHasNoneOf', { named_by: NAMED_BY.join(', ') });
   const glued = heading.find((h) => h.includes('publication_title') && /[,;|]/.test(h));
-  if (glued)
-    return `The columns are parted by “${/[,;|]/.exec(glued)?.[0]}”; a KBART title list parts them by tabs.`;
-  return `The first line has no heading ${missing.join(', ')}: this is not a KBART title list.`;
+  if (glued) return msg('file.theColumnsArePartedByA', { exec: /[,;|]/.exec(glued)?.[0] });
+  return msg('file.theFirstLineHasNoHeading', { missing: missing.join(', ') });
 }
 /** A day, month or year of the calendar as KBART writes it; null for anything else. */
 const readDate = (text: string): string | null =>
   /^\d{4}(-\d{2}(-\d{2})?)?$/.test(text) && parseDay(`${text}-01-01`.slice(0, 10)) !== null ? text : null;
 const whole = (text: string | undefined): number | null => (text && /^\d+$/.test(text) ? Number(text) : null);
 /** Why a line's span makes no sense; null when it does. */
-function spanProblem(line: Readonly<Record<string, string>>): string | null {
+function spanProblem(line: Readonly<Record<string, string>>): Message | null {
   const [first, last] = COVERAGE_DATES.map((c) => line[c]);
   // At the precision that both have: 2005 and 2005-03 are no contradiction.
   const same = Math.min(first?.length ?? 0, last?.length ?? 0);
   if (first && last && last.slice(0, same) < first.slice(0, same))
-    return `It ends (${last}) before it begins (${first}).`;
+    return msg('file.itEndsBeforeItBegins', { last, first });
   const [from, to] = [whole(line.num_first_vol_online), whole(line.num_last_vol_online)];
   return from !== null &&
     to !== null &&
     to < from &&
     (!first || !last || first.slice(0, same) === last.slice(0, same))
-    ? `It ends with volume ${to}, before volume ${from} with which it begins.`
+    ? msg('file.itEndsWithVolumeBeforeVolume', { to, from })
     : null;
 }
 
@@ -112,44 +112,39 @@ function readLine(
   heading: readonly string[],
   width: number,
   provider: string,
-): { readonly line: KbartLine | null; readonly said: readonly string[] } {
-  const out = (why: string) => ({ line: null, said: [`${why} The line is left out.`] });
+): { readonly line: KbartLine | null; readonly said: readonly Message[] } {
+  const out = (why: Message) => ({ line: null, said: [msg('file.theLineIsLeftOut', { why })] });
   // A tab too many moves everything behind it into the wrong column.
   if (row.slice(width).some((cell) => cell.trim() !== ''))
-    return out(`It has more columns (${row.length}) than the heading (${width}).`);
-  if (row.length === 1 && width > 1) return out('It has no tabs: its columns can’t be told apart.');
+    return out(msg('file.itHasMoreColumnsThanThe', { row: row.length, width }));
+  if (row.length === 1 && width > 1) return out(msg('file.itHasNoTabsItsColumns'));
   const line: Record<string, string> = { provider };
   for (const column of KBART_COLUMNS) {
     const value = row[heading.indexOf(column)]?.trim();
     if (value) line[column] = value;
   }
-  if (!line.publication_title) return out('publication_title is empty.');
+  if (!line.publication_title) return out(msg('file.publicationTitleIsEmpty'));
   if (line.embargo_info && !readEmbargo(line.embargo_info))
-    return out(`embargo_info “${line.embargo_info}” is not of the form P1Y, R10Y or R10Y;P30D.`);
+    return out(msg('file.embargoInfoIsNotOfThe', { embargo_info: line.embargo_info }));
   for (const column of COVERAGE_DATES)
     if (line[column] && !readDate(line[column]))
-      return out(`${column} “${line[column]}” is not a date like 2005, 2005-07 or 2005-07-15.`);
+      return out(msg('file.isNotADateLike2005', { column, line: line[column] }));
   const span = spanProblem(line);
   if (span) return out(span);
   const depth = readDepth(line.coverage_depth ?? '');
   if (depth === null)
-    return out(
-      `coverage_depth “${line.coverage_depth}” is none of fulltext, selected articles and abstracts.`,
-    );
+    return out(msg('file.coverageDepthIsNoneOfFulltext', { coverage_depth: line.coverage_depth }));
   if (line.coverage_depth) line.coverage_depth = depth;
-  const said: string[] = [];
+  const said: Message[] = [];
   // What is wrong beside the span is said; the line stays, since the rest of it is still worth having.
   for (const column of ['print_identifier', 'online_identifier'] as const) {
     const id = line[column];
-    if (id && !readIssn(id) && !readIsbn(id))
-      said.push(`${column} “${id}” is neither an ISSN nor an ISBN: a digit is wrong. The line is kept.`);
+    if (id && !readIssn(id) && !readIsbn(id)) said.push(msg('file.isNeitherAnIssnNorAn', { column, id }));
   }
   for (const column of OTHER_DATES) {
     const date = line[column];
     if (!date || readDate(date)) continue;
-    said.push(
-      `${column} “${date}” is not a date like 2005, 2005-07 or 2005-07-15. The line is kept without it.`,
-    );
+    said.push(msg('file.isNotADateLike20052', { column, date }));
     delete line[column];
   }
   return { line: line as unknown as KbartLine, said };

@@ -2,7 +2,9 @@
  * OpenURL context objects as key/encoded-value pairs (ANSI/NISO Z39.88-2004, KEV format; matrices info:ofi/fmt:kev:mtx:journal,
  * book, dissertation, patent), and the unprefixed keys of the older draft that link sources still send.
  */
+
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
+import { type Message, msg } from '../model/message';
 import type { CslName, ReferenceItem } from '../model/record';
 import { table } from '../table';
 
@@ -35,8 +37,8 @@ const BY_MATRIX = table<string>({
 
 export interface OpenUrl {
   readonly csl: ReferenceItem;
-  /** Parts that could not be used, in words. */
-  readonly problems: readonly string[];
+  /** Parts that could not be used. */
+  readonly problems: readonly Message[];
 }
 
 const yearMonthDay = (text: string): ReferenceItem['issued'] => {
@@ -48,7 +50,7 @@ const yearMonthDay = (text: string): ReferenceItem['issued'] => {
 
 /** Reads a context object; null when it says nothing of what is wanted. Values are cut at a sane length, never trusted. */
 export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
-  const problems: string[] = [];
+  const problems: Message[] = [];
   const get = (...keys: string[]): string => {
     for (const k of keys)
       for (const name of [`rft.${k}`, k]) {
@@ -75,8 +77,10 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
     get('issn', 'eissn') || (ids.find((v) => /^urn:issn:/i.test(v))?.replace(/^urn:issn:/i, '') ?? '');
   const isbn = isbnText ? readIsbn(isbnText) : null;
   const issn = issnText ? readIssn(issnText) : null;
-  if (isbnText && !isbn) problems.push(`ISBN ${isbnText} has a wrong digit and is left out.`);
-  if (issnText && !issn) problems.push(`ISSN ${issnText} has a wrong digit and is left out.`);
+  if (isbnText && !isbn)
+    problems.push(msg('file.identifierHasAWrongDigit', { name: 'ISBN', value: isbnText }));
+  if (issnText && !issn)
+    problems.push(msg('file.identifierHasAWrongDigit', { name: 'ISSN', value: issnText }));
   const people: CslName[] = [];
   const last = get('aulast');
   if (last)

@@ -172,8 +172,6 @@ export interface LibraryInfo {
   readonly readers: readonly Reader[];
   /** The rules in force; they may change while the server runs. */
   readonly policy: Policy;
-  /** Why a changed policy file was not taken; null when all is well. */
-  readonly policyProblem: string | null;
   /** By its first line: whom a reader can ask. */
   readonly partners: readonly { readonly id: string; readonly name: string; readonly agency: string }[];
   /** ISO local time now, by the library's clock. */

@@ -10,6 +10,7 @@ import { NEW_SEARCH, type SearchRequest } from '../query/request';
 import { termOf, termsFor } from '../words/analysis';
 import { fold, words } from '../words/fold';
 import { Discovery } from './discovery';
+import '../../words/spoken';
 
 const COUNT = 1800;
 let world: ReturnType<typeof openWorld>;

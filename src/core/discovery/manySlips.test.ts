@@ -13,6 +13,7 @@ import { promisedFrom, type SlipPromise } from '../requests/promise';
 import { newSlip } from '../requests/slip';
 import type { ResolvedMatch } from './answers';
 import { type Thing, writeSlips } from './manySlips';
+import '../../words/spoken';
 
 const world = worldOf(400);
 const NOW = moment().at;

@@ -2,7 +2,10 @@
  * BibTeX and BibLaTeX, read: the file is cut into entries by its braces, so that one bad entry costs no other, and each is
  * handed to Citation.js, which knows TeX's accents, names and the two dialects' fields.
  */
+
 import { plugins } from '@citation-js/core';
+import { msg } from '../model/message';
+import { errorText } from '../text';
 import '@citation-js/plugin-bibtex';
 import type { CslItem } from '../model/record';
 import { cslItem } from './cslItems';
@@ -75,7 +78,7 @@ export function readBibtex(text: string): ReadItems {
   for (const e of entries) {
     if (e.kind === 'string' || e.kind === 'comment' || e.kind === 'preamble') continue;
     if (!e.closed) {
-      problems.push({ line: e.line, text: 'A brace of this entry is never closed; it is left out.' });
+      problems.push({ line: e.line, text: msg('file.aBraceOfThisEntryIs') });
       continue;
     }
     try {
@@ -83,17 +86,15 @@ export function readBibtex(text: string): ReadItems {
         generateGraph: false,
       }) as unknown[];
       const item = cslItem(found[0], items.length + 1);
-      if (typeof item === 'string')
-        problems.push({ line: e.line, text: `This entry ${item} and is left out.` });
+      if ('code' in item) problems.push({ line: e.line, text: item });
       else items.push(item);
     } catch (error) {
       problems.push({
         line: e.line,
-        text: `This entry can’t be read (${error instanceof Error ? (error.message.split('\n')[0] ?? '') : error}) and is left out.`,
+        text: msg('file.thisEntryCantBeReadAnd', { part: errorText(error).split('\n')[0] }),
       });
     }
   }
-  if (!entries.length && text.trim())
-    problems.push({ line: 1, text: 'There is no entry that begins with @: this is not BibTeX.' });
+  if (!entries.length && text.trim()) problems.push({ line: 1, text: msg('file.thereIsNoEntryThatBegins') });
   return { items, problems };
 }

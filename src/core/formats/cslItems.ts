@@ -1,12 +1,15 @@
 /** CSL-JSON: one array of items, one item, or an item a line. Bad items are named and left out. */
+
 import { CSL_NUMBERS, CSL_TEXTS } from '../model/cslTypes';
+import { type Message, msg } from '../model/message';
 import type { CslItem } from '../model/record';
+import { errorText } from '../text';
 import type { Problem, ReadItems } from './item';
 
 const NAMES = ['author', 'editor', 'translator'] as const;
 /** An item with the fields we know, each of the sort that it must be; a message when it has no title. */
-export function cslItem(value: unknown, n: number): CslItem | string {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return 'is not an object';
+export function cslItem(value: unknown, n: number): CslItem | Message {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return msg('file.isNotAnObject');
   const v = value as Record<string, unknown>;
   const out: Record<string, unknown> = {
     id: typeof v.id === 'string' || typeof v.id === 'number' ? String(v.id) : `csl-${n}`,
@@ -41,7 +44,7 @@ export function cslItem(value: unknown, n: number): CslItem | string {
       ? (parts[0] as unknown[]).map(Number).filter((x) => Number.isInteger(x))
       : [];
   if (first.length) out.issued = { 'date-parts': [first.slice(0, 3)] };
-  return typeof out.title === 'string' ? (out as unknown as CslItem) : 'has no title';
+  return typeof out.title === 'string' ? (out as unknown as CslItem) : msg('file.hasNoTitle');
 }
 
 export function readCslItems(text: string, before = 0): ReadItems {
@@ -49,7 +52,7 @@ export function readCslItems(text: string, before = 0): ReadItems {
   const problems: Problem[] = [];
   const take = (value: unknown, line: number): void => {
     const item = cslItem(value, before + items.length + 1);
-    if (typeof item === 'string') problems.push({ line, text: `This item ${item} and is left out.` });
+    if ('code' in item) problems.push({ line, text: item });
     else items.push(item);
   };
   try {
@@ -63,7 +66,7 @@ export function readCslItems(text: string, before = 0): ReadItems {
         problems: [
           {
             line: lineOfError(error, text),
-            text: `This is not JSON: ${error instanceof Error ? error.message : error}`,
+            text: msg('file.thisIsNotJson', { part: errorText(error) }),
           },
         ],
       };
@@ -72,7 +75,7 @@ export function readCslItems(text: string, before = 0): ReadItems {
       try {
         take(JSON.parse(l), i + 1);
       } catch {
-        problems.push({ line: i + 1, text: 'This line is not JSON and is left out.' });
+        problems.push({ line: i + 1, text: msg('file.thisLineIsNotJsonAnd') });
       }
     });
   }

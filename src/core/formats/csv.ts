@@ -2,6 +2,7 @@
 
 import Papa from 'papaparse';
 import { fullName } from '../model/describe';
+import { msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
 import { parted } from '../text';
 import { CSV_COLUMNS, type CsvColumn, columnFor } from './csvColumns';
@@ -45,7 +46,8 @@ function rowsOf(text: string): { rows: { cells: string[]; line: number }[]; erro
     delimiter,
     step: ({ data, errors: found, meta }) => {
       for (const e of found)
-        if (e.type === 'Quotes') errors.push({ line, text: `Quotation marks don’t match: ${e.message}.` });
+        if (e.type === 'Quotes')
+          errors.push({ line, text: msg('file.quotationMarksDontMatch', { message: e.message }) });
       if (data.some((cell) => cell.trim() !== '')) rows.push({ cells: data, line });
       line += text.slice(at, meta.cursor).match(/\r\n|\n|\r/g)?.length ?? 0;
       at = meta.cursor;
@@ -70,7 +72,7 @@ export function readCsv(
     return {
       items: [],
       problems: [
-        { line: 1, text: `No column is the title. The columns are: ${heading.join(', ').slice(0, 300)}.` },
+        { line: 1, text: msg('file.noColumnIsTheTitleThe', { heading: heading.join(', ').slice(0, 300) }) },
       ],
     };
   const items: CslItem[] = [];
@@ -79,14 +81,14 @@ export function readCsv(
     const value = (k: CsvColumn): string =>
       (cells[meaning.indexOf(k)] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
     if (!value('title')) {
-      problems.push({ line, text: 'This row has no title and is left out.' });
+      problems.push({ line, text: msg('file.thisRowHasNoTitleAnd') });
       return;
     }
     const year = /\d{4}/.exec(value('year'))?.[0];
     if (value('year') && !year)
       problems.push({
         line,
-        text: `“${value('year').slice(0, 60)}” has no year in it; the row is taken without a date.`,
+        text: msg('file.hasNoYearInItThe2', { value: value('year').slice(0, 60) }),
       });
     const item: Record<string, unknown> = {
       id: value('id') || `csv-${before + items.length + 1}`,

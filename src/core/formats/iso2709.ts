@@ -3,6 +3,7 @@
  * streams and the core runs in a browser's worker as well; the format is a leader, a table and separators. UTF-8 (leader 09 = a);
  * records in another encoding are read as Windows-1252, which says what it can of MARC-8.
  */
+import { type Message, msg } from '../model/message';
 import type { Problem } from './item';
 import type { MarcField, MarcRecord, PlacedRecord } from './marc';
 import { decodeText } from './text';
@@ -75,17 +76,16 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
     let end = bytes.indexOf(RECORD_END, start);
     const whole = end >= 0;
     if (!whole) end = bytes.length;
-    const bad = (why: string): void =>
-      void problems.push({ line: n, text: `Record ${n} ${why} and is left out.` });
+    const bad = (text: Message): void => void problems.push({ line: n, text });
     const leader = ascii(start, start + 24);
     const base = Number(leader.slice(12, 17));
-    if (!whole) bad('is cut short');
+    if (!whole) bad(msg('file.isCutShort'));
     else if (!/^\d{5}/.test(leader) || !Number.isInteger(base) || base < 25 || start + base > end)
-      bad('has no usable leader');
+      bad(msg('file.hasNoUsableLeader'));
     else {
       const fields: MarcField[] = [];
       const control: (readonly [string, string])[] = [];
-      let fault = '';
+      let fault: Message | null = null;
       for (let d = start + 24; d + 12 <= start + base - 1; d += 12) {
         const entry = ascii(d, d + 12);
         const [tag, length, at] = [entry.slice(0, 3), Number(entry.slice(3, 7)), Number(entry.slice(7, 12))];
@@ -96,7 +96,7 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
           !Number.isInteger(at) ||
           from + length > end
         ) {
-          fault = 'has a directory that points outside of it';
+          fault = msg('file.hasADirectoryThatPointsOutside');
           break;
         }
         const own = bytes.subarray(from, from + length);
@@ -123,6 +123,6 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
     }
     start = end + 1;
   }
-  if (!n) problems.push({ line: 1, text: 'There is no record in this.' });
+  if (!n) problems.push({ line: 1, text: msg('file.noRecord') });
   return { records, problems };
 }

@@ -1,6 +1,8 @@
 /** MARC 21 records as CSL items: the fields that a reference needs. */
+
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
 import { LANGUAGE_LIST, LANGUAGES } from '../model/kinds';
+import { type Message, msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';
 import type { MarcRecord } from './marc';
@@ -23,7 +25,7 @@ const TYPES = table<string>({
 });
 
 /** A message instead of an item when there is no title. */
-export function itemOfMarc(m: MarcRecord, n: number): CslItem | string {
+export function itemOfMarc(m: MarcRecord, n: number): CslItem | Message {
   const fields = (...tags: string[]) => m.fields.filter((f) => tags.includes(f.tag));
   const get = (tag: string, code: string): string | undefined => {
     for (const f of fields(tag))
@@ -48,7 +50,7 @@ export function itemOfMarc(m: MarcRecord, n: number): CslItem | string {
     .filter(Boolean)
     .map((t) => bare(t as string))
     .join(': ');
-  if (!title) return `Record ${n} has no title (245) and is left out.`;
+  if (!title) return msg('file.recordHasNo245');
   const level = m.leader[7] ?? 'm';
   const kind = m.leader[6] ?? 'a';
   const container = get('773', 't');

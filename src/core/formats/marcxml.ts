@@ -1,5 +1,8 @@
 /** MARC 21 in XML (the "slim" schema of the MARCXML format), written and read. */
+
 import { XMLParser } from 'fast-xml-parser';
+import { msg } from '../model/message';
+import { errorText } from '../text';
 import { lineCounter, type Problem } from './item';
 import { type MarcField, type MarcRecord, type MarcSource, marcOf, type PlacedRecord } from './marc';
 import { element, textElement } from './xml';
@@ -46,7 +49,7 @@ export function readMarcxml(xml: string): { records: PlacedRecord[]; problems: P
       problems: [
         {
           line: 1 + xml.slice(0, xml.search(/<!DOCTYPE|<!ENTITY/i)).split('\n').length - 1,
-          text: 'A document type or entity is declared: such files are refused, since entities can do harm. Remove the declaration.',
+          text: msg('file.aDocumentTypeOrEntityIs'),
         },
       ],
     };
@@ -68,7 +71,7 @@ export function readMarcxml(xml: string): { records: PlacedRecord[]; problems: P
     close.lastIndex = m.index;
     const end = close.exec(xml);
     if (!end) {
-      problems.push({ line, text: 'This record is cut short and is left out.' });
+      problems.push({ line, text: msg('file.isCutShort') });
       break;
     }
     opening.lastIndex = end.index;
@@ -89,11 +92,11 @@ export function readMarcxml(xml: string): { records: PlacedRecord[]; problems: P
     } catch (error) {
       problems.push({
         line,
-        text: `This record can’t be read: ${error instanceof Error ? error.message : error}`,
+        text: msg('file.thisRecordCantBeRead', { part: errorText(error) }),
       });
     }
   }
   if (!records.length && !problems.length)
-    problems.push({ line: 1, text: 'There is no record in this: it is not MARCXML.' });
+    problems.push({ line: 1, text: msg('file.thereIsNoRecordInThis') });
   return { records, problems };
 }

@@ -1,6 +1,7 @@
 /** A list of OpenURLs, one a line: whole links or their query parts alone, as link sources export them. */
 
 import { readOpenUrl } from '../coverage/openurl';
+import { msg } from '../model/message';
 import type { CslItem } from '../model/record';
 import type { Problem, ReadItems } from './item';
 
@@ -14,8 +15,7 @@ export function readOpenUrls(text: string, before = 0): ReadItems {
       const line = raw.trim();
       if (!line || line.startsWith('#')) return;
       const read = readOpenUrl(new URLSearchParams(line.slice(line.indexOf('?') + 1)));
-      if (!read)
-        problems.push({ line: i + 1, text: 'This line says nothing of what is wanted and is left out.' });
+      if (!read) problems.push({ line: i + 1, text: msg('file.thisLineSaysNothingOfWhat') });
       else {
         items.push({ ...read.csl, id: `openurl-${before + items.length + 1}` } as CslItem);
         for (const p of read.problems) problems.push({ line: i + 1, text: p });

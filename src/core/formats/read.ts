@@ -25,7 +25,7 @@ function marcItems(
   const all = [...problems];
   for (const m of records) {
     const item = itemOfMarc(m, before + items.length + 1);
-    if (typeof item === 'string') all.push({ line: m.line, text: item });
+    if ('code' in item) all.push({ line: m.line, text: item });
     else items.push(item);
   }
   return { items, problems: all };

@@ -2,7 +2,9 @@
  * RIS: two-letter tags, a line each, records ended by ER. Tags as reference managers agree on them; what CSL has no place for
  * is kept in notes or left out. Unknown tags are ignored, lines without a tag continue the one before.
  */
+
 import { fullName } from '../model/describe';
+import { msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';
 import { parted } from '../text';
@@ -102,17 +104,16 @@ export function readRis(text: string, before = 0): ReadItems {
     const { line, tags } = open;
     open = null;
     const item = fromTags(tags, before + items.length + 1);
-    if (!item) problems.push({ line, text: 'This record has no title (TI, T1 or CT) and is left out.' });
+    if (!item) problems.push({ line, text: msg('file.thisRecordHasNoTitleTi') });
     else {
       items.push(item);
       const [day] = dateTags(tags);
       if (day && !item.issued)
         problems.push({
           line,
-          text: `“${day.slice(0, 60)}” has no year in it; the record is taken without a date.`,
+          text: msg('file.hasNoYearInItThe', { day: day.slice(0, 60) }),
         });
-      if (!complete)
-        problems.push({ line, text: 'This record does not end with ER; it was taken as far as it goes.' });
+      if (!complete) problems.push({ line, text: msg('file.thisRecordDoesNotEndWith') });
     }
   };
   text
@@ -129,7 +130,7 @@ export function readRis(text: string, before = 0): ReadItems {
         } else
           problems.push({
             line: i + 1,
-            text: `“${rest.slice(0, 60)}” stands outside any record and is left out.`,
+            text: msg('file.standsOutsideAnyRecordAndIs', { rest: rest.slice(0, 60) }),
           });
         return;
       }
@@ -138,7 +139,7 @@ export function readRis(text: string, before = 0): ReadItems {
         finish(false);
         open = { line: i + 1, tags: new Map([['TY', [value.trim()]]]), last: null };
       } else if (tag === 'ER') finish(true);
-      else if (!open) problems.push({ line: i + 1, text: `${tag} stands before any TY and is left out.` });
+      else if (!open) problems.push({ line: i + 1, text: msg('file.standsBeforeAnyTyAndIs', { tag }) });
       else {
         open.tags.set(tag, [...(open.tags.get(tag) ?? []), value.trim()]);
         open.last = tag;
@@ -146,7 +147,7 @@ export function readRis(text: string, before = 0): ReadItems {
     });
   finish(false);
   if (!items.length && !problems.length && text.trim())
-    problems.push({ line: 1, text: 'There is no TY line: this is not RIS.' });
+    problems.push({ line: 1, text: msg('file.thereIsNoTyLineThis') });
   return { items, problems };
 }
 

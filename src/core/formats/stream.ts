@@ -105,12 +105,7 @@ export class StreamReader {
       this.#format === 'marc'
         ? this.#records
         : this.#lines - (this.#head ? this.#head.split('\n').length - 1 : 0);
-    const moved = problems.map(
-      (p): Problem =>
-        shift === 0
-          ? p
-          : { line: p.line + shift, text: p.text.replace(/^Record \d+/, `Record ${p.line + shift}`) },
-    );
+    const moved = problems.map((p): Problem => (shift === 0 ? p : { ...p, line: p.line + shift }));
     const first = !this.#begun;
     this.#begun = true;
     for (const b of piece) {

@@ -4,6 +4,7 @@ import { STORYLINE } from '../../demo/storyline/records';
 import { inWords } from '../../words/inWords';
 import { peerReviewOf } from './peerReview';
 import type { DiscoveryRecord, Journal } from './record';
+import '../../words/spoken';
 
 const titled = (start: string): DiscoveryRecord => {
   const found = STORYLINE.find((r) => r.csl.title.startsWith(start));

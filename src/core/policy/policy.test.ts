@@ -2,9 +2,12 @@
 import { describe, expect, it } from 'vitest';
 import { CAMPUSES, PARTNERS } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
+import { say } from '../../words/generated/policyfile';
+import { inWords } from '../../words/inWords';
 import type { Policy } from '../model/library';
 import { parsePolicy, placesProblem, readPolicy } from './schema';
 import { policyTable } from './table';
+import '../../words/spoken';
 
 type Path = readonly (string | number)[];
 const copy = (): Record<string, unknown> => JSON.parse(JSON.stringify(POLICY)) as Record<string, unknown>;
@@ -20,7 +23,7 @@ function changed(path: Path, value: unknown): unknown {
 }
 const problemOf = (value: unknown): string => {
   const read = readPolicy(value);
-  return 'problem' in read ? read.problem : '';
+  return 'problem' in read ? say(read.problem) : '';
 };
 /** Every path to a value that is no object. */
 function leaves(value: unknown, path: Path = []): Path[] {
@@ -134,7 +137,7 @@ describe('the policy’s schema', () => {
   });
   it('text is read, and what is no JSON said to be none', () => {
     expect(parsePolicy(JSON.stringify(POLICY))).toEqual({ policy: POLICY });
-    expect(parsePolicy('{"version": ')).toMatchObject({ problem: expect.stringContaining('it is not JSON') });
+    expect(parsePolicy('{"version": ')).toMatchObject({ problem: { code: 'policyfile.notJson' } });
   });
 });
 
@@ -150,26 +153,28 @@ describe('the places a policy must know', () => {
       ...POLICY,
       courier: { ...POLICY.courier, transit: { ...POLICY.courier.transit, ostmere: short } },
     } as Policy;
-    expect(placesProblem(policy, places)).toBe(
+    expect(inWords(placesProblem(policy, places))).toBe(
       'The policy file can’t be used: courier.transit.ostmere.saltmarsh is required.',
     );
   });
   it('a desk must be one of the campuses; nobody needs a road to where they are', () => {
     const policy: Policy = { ...POLICY, lending: { ...POLICY.lending, desk: 'atlantis' } };
-    expect(placesProblem(policy, places)).toBe(
+    expect(inWords(placesProblem(policy, places))).toBe(
       'The policy file can’t be used: lending.desk must be one of the campuses; it is "atlantis".',
     );
     expect(
-      placesProblem(
-        { ...policy, courier: { ...policy.courier, transit: {} } },
-        { campuses: CAMPUSES.slice(0, 1), partners: [] },
+      inWords(
+        placesProblem(
+          { ...policy, courier: { ...policy.courier, transit: {} } },
+          { campuses: CAMPUSES.slice(0, 1), partners: [] },
+        ),
       ),
     ).toMatch(/^The policy file can’t be used: lending\.desk/);
   });
   it('many gaps are counted', () => {
-    expect(placesProblem({ ...POLICY, courier: { ...POLICY.courier, transit: {} } }, places)).toMatch(
-      /is required.*And \d+ more\.$/,
-    );
+    expect(
+      inWords(placesProblem({ ...POLICY, courier: { ...POLICY.courier, transit: {} } }, places)),
+    ).toMatch(/is required.*And \d+ more\.$/);
   });
 });
 
@@ -189,7 +194,7 @@ describe('the policy as a table', () => {
     expect(new Set(paths).size).toBe(paths.length);
   });
   it('says days, closings, yes and no in words', () => {
-    const value = (path: string): string | undefined => rows.find((r) => r.path === path)?.value;
+    const value = (path: string) => inWords(rows.find((r) => r.path === path))?.value;
     expect(value('post')).toBe('3 working days, very likely within 5');
     expect(value('question')).toBe('1 working day');
     expect(value('copyright.ebookLoans')).toBe('no');

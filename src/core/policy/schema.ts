@@ -7,8 +7,10 @@ import Joi from 'joi';
 import { KIND_LIST } from '../model/kinds';
 import type { Policy } from '../model/library';
 import { CATEGORIES } from '../model/library';
+import { type Message, msg } from '../model/message';
 import { parseDay } from '../model/time';
 import { isZone } from '../model/zone';
+import { errorText } from '../text';
 
 const days = Joi.number().integer().min(0).max(365);
 const few = Joi.number().integer().min(0).max(100);
@@ -129,8 +131,16 @@ export const policySchema = Joi.object<Policy>({
   kindsNeverLent: kinds.required(),
 }).required();
 
+const NAMED_AT_MOST = 5;
+/** What the validator says of each value at fault, in its own words; the first few of them. */
+const unusable = (said: readonly string[]): Message =>
+  msg('policyfile.cantBeUsed', {
+    said: { joined: said.slice(0, NAMED_AT_MOST), by: '. ' },
+    more: Math.max(0, said.length - NAMED_AT_MOST),
+  });
+
 /** Returns the policy, or a message that names every value at fault by its path, at most five of them. */
-export function readPolicy(value: unknown): { policy: Policy } | { problem: string } {
+export function readPolicy(value: unknown): { policy: Policy } | { problem: Message } {
   const { value: policy, error } = policySchema.validate(value, {
     abortEarly: false,
     convert: false,
@@ -142,8 +152,7 @@ export function readPolicy(value: unknown): { policy: Policy } | { problem: stri
     const shown = found === undefined || typeof found === 'object' ? '' : `; it is ${JSON.stringify(found)}`;
     return `${d.message}${shown}`;
   });
-  const more = said.length > 5 ? ` And ${said.length - 5} more.` : '';
-  return { problem: `The policy file can’t be used: ${said.slice(0, 5).join('. ')}.${more}` };
+  return { problem: unusable(said) };
 }
 
 /**
@@ -153,7 +162,7 @@ export function readPolicy(value: unknown): { policy: Policy } | { problem: stri
 export function placesProblem(
   policy: Policy,
   places: { readonly campuses: readonly Place[]; readonly partners: readonly Place[] },
-): string | null {
+): Message | null {
   const { campuses, partners } = places;
   const gaps: string[] = [];
   for (const from of [...campuses, ...partners])
@@ -162,20 +171,19 @@ export function placesProblem(
         gaps.push(`courier.transit.${from.id}.${to.id} is required`);
   if (!campuses.some((c) => c.id === policy.lending.desk))
     gaps.push(`lending.desk must be one of the campuses; it is "${policy.lending.desk}"`);
-  const more = gaps.length > 5 ? ` And ${gaps.length - 5} more.` : '';
-  return gaps.length ? `The policy file can’t be used: ${gaps.slice(0, 5).join('. ')}.${more}` : null;
+  return gaps.length ? unusable(gaps) : null;
 }
 interface Place {
   readonly id: string;
 }
 
 /** As `readPolicy`, from the file's text. */
-export function parsePolicy(text: string): { policy: Policy } | { problem: string } {
+export function parsePolicy(text: string): { policy: Policy } | { problem: Message } {
   try {
     return readPolicy(JSON.parse(text));
   } catch (error) {
     return {
-      problem: `The policy file can’t be used: it is not JSON (${error instanceof Error ? error.message : String(error)}).`,
+      problem: msg('policyfile.notJson', { said: errorText(error) }),
     };
   }
 }

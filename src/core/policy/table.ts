@@ -1,10 +1,11 @@
 /** The policy as a table of paths and values, for the page on which staff read it. Nothing is left out. */
 import type { Policy } from '../model/library';
+import { type Message, msg } from '../model/message';
 
 export interface PolicyRow {
   /** Path in the file, like `copyright.shareOfPages`. */
   readonly path: string;
-  readonly value: string;
+  readonly value: string | Message;
 }
 /** One entry a section of the file; lists and spreads are written on one line. */
 export function policyTable(policy: Policy): { section: string; rows: PolicyRow[] }[] {
@@ -27,17 +28,23 @@ function rowsOf(path: string, value: Record<string, unknown>): PolicyRow[] {
     return [{ path: here, value: written(v) }];
   });
 }
-function written(v: unknown): string {
+function written(v: unknown): string | Message {
   if (isSpread(v)) {
     const { median, likely } = v as { median: number; likely: number };
-    const days = `${median} working ${median === 1 ? 'day' : 'days'}`;
-    return median === likely ? days : `${days}, very likely within ${likely}`;
+    return median === likely
+      ? msg('policyfile.workingDays', { median })
+      : msg('policyfile.spread', { median, likely });
   }
   if (Array.isArray(v))
     return v.length === 0
-      ? 'none'
-      : v.map((x) => (typeof x === 'object' ? spanText(x as Record<string, string>) : String(x))).join('; ');
-  return typeof v === 'boolean' ? (v ? 'yes' : 'no') : String(v);
+      ? msg('policyfile.none')
+      : msg('label.joined', {
+          parts: {
+            joined: v.map((x) => (typeof x === 'object' ? spanText(x as Record<string, string>) : String(x))),
+            by: '; ',
+          },
+        });
+  return typeof v === 'boolean' ? msg(v ? 'policyfile.yes' : 'policyfile.no') : String(v);
 }
-const spanText = (x: Record<string, string>): string =>
-  x.from === x.to ? `${x.name}, ${x.from}` : `${x.name}, ${x.from} to ${x.to}`;
+const spanText = ({ name, from, to }: Record<string, string>): Message =>
+  from === to ? msg('policyfile.day', { name, from }) : msg('policyfile.span', { name, from, to });

@@ -10,6 +10,7 @@ import { totalOf } from '../policy/price';
 import { NO_HISTORY } from './history';
 import type { SlipPromise } from './promise';
 import { newSlip } from './slip';
+import '../../words/spoken';
 
 const world = worldOf(300);
 

@@ -13,6 +13,7 @@ import { canHurry, priceOf, totalOf } from '../policy/price';
 import { NO_HISTORY } from './history';
 import { slipFaults } from './schema';
 import { duplicateOf, itemOf, limitOf, newSlip, wantedChoices } from './slip';
+import '../../words/spoken';
 
 let world: ReturnType<typeof openWorld>;
 const byTitle = (start: string): DiscoveryRecord => storyItemTitled(start).record;

@@ -11,6 +11,8 @@ import { contradictions, doubts } from './details';
 import { NO_HISTORY } from './history';
 import { dueDay, loanDays, overdueDays, renewalsLeft } from './loans';
 import { type RuleCase, rulesFor } from './rules';
+import '../../words/spoken';
+import { say } from '../../words/generated/policyfile';
 
 const today = parseDay('2026-11-02') as DayNumber;
 const base: RuleCase = {
@@ -185,7 +187,7 @@ describe('the policy file', () => {
     if (value === undefined) delete at[last];
     else at[last] = value;
     const read = readPolicy(copy);
-    return 'problem' in read ? read.problem : '';
+    return 'problem' in read ? say(read.problem) : '';
   };
   it.each([
     ['post.median', undefined, 'post.median is required'],
@@ -202,7 +204,7 @@ describe('the policy file', () => {
     expect(without(path, value)).toContain(message),
   );
   it('text that is no JSON is said to be none', () =>
-    expect(parsePolicy('{')).toMatchObject({ problem: expect.stringContaining('not JSON') }));
+    expect(parsePolicy('{')).toMatchObject({ problem: { code: 'policyfile.notJson' } }));
 });
 
 describe('loans', () => {

@@ -1,5 +1,6 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../core/discovery/answers';
+import { msg } from '../../core/model/message';
 import type { Slip } from '../../core/model/slip';
 import type { CopyHistory } from '../../core/requests/history';
 import { BODIES, withBody } from '../../server/params';
@@ -12,8 +13,6 @@ export const POST: APIRoute = ({ request, locals }) =>
     locals.info,
     async (b) => {
       const answer = await locals.index.promise(b.slip, b.moment, b.history);
-      return answer
-        ? json(answer)
-        : problem('not-found', 'The thing this slip asks for is not in the index.', 'slip.record');
+      return answer ? json(answer) : problem('not-found', msg('http.theThingThisSlipAsksFor'), 'slip.record');
     },
   );

@@ -1,4 +1,5 @@
 import type { APIRoute } from 'astro';
+import { msg } from '../../core/model/message';
 import { isGroup } from '../../core/query/request';
 import { guarded, readSearchInput } from '../../server/params';
 import { json, problem } from '../../server/problem';
@@ -10,9 +11,10 @@ export const GET: APIRoute = async ({ url, locals }) => {
   const contains = params.get('contains') ?? '';
   params.delete('group');
   params.delete('contains');
-  if (!isGroup(group)) return problem('bad-parameter', `There is no group “${group.slice(0, 60)}”.`, 'group');
+  if (!isGroup(group))
+    return problem('bad-parameter', msg('http.thereIsNoGroup', { group: group.slice(0, 60) }), 'group');
   if (contains.length > 200)
-    return problem('bad-parameter', 'contains is longer than 200 characters.', 'contains');
+    return problem('bad-parameter', msg('http.containsIsLongerThan200Characters'), 'contains');
   const input = readSearchInput(params, locals.info);
   if ('refused' in input) return input.refused;
   const { asked, moment } = input.ok;

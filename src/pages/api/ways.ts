@@ -1,5 +1,6 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../core/discovery/answers';
+import { msg } from '../../core/model/message';
 import type { ReferenceItem } from '../../core/model/record';
 import type { Wanted } from '../../core/model/slip';
 import { BODIES, withBody } from '../../server/params';
@@ -17,6 +18,6 @@ export const POST: APIRoute = ({ request, locals }) =>
         b.needBy,
         b.wanted,
       );
-      return answer ? json(answer) : problem('not-found', 'No record has this id.', 'record');
+      return answer ? json(answer) : problem('not-found', msg('http.noRecordHasThisId'), 'record');
     },
   );

@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import { writeAtom } from '../../core/formats/atom';
 import { guarded, readSearchInput } from '../../server/params';
+import { say } from '../../words/generated/http';
 import { sentence } from '../../words/sentence';
 
 const ENTRIES = 50;
@@ -21,7 +22,7 @@ export const GET: APIRoute = ({ url, locals }) =>
       },
     );
     const feed = {
-      title: `Legendum: ${sentence(request, locals.info.campuses)}`,
+      title: say('http.feedTitle', { sentence: sentence(request, locals.info.campuses) }),
       page: `${locals.base}/?${url.searchParams}`,
       self: `${locals.base}${url.pathname}${url.search}`,
       site: locals.base,

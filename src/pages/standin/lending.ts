@@ -1,4 +1,5 @@
 import type { APIRoute } from 'astro';
+import { msg } from '../../core/model/message';
 import { parseLocal } from '../../core/model/time';
 import { xmlText } from '../../core/requests/iso18626';
 import { readBytes } from '../../server/body';
@@ -14,11 +15,10 @@ export const POST: APIRoute = ({ request, url, locals }) =>
     if (unknown) return unknown;
     const at = momentAt(url.searchParams.get('at'), locals.info);
     if (parseLocal(at) === null)
-      return problem('bad-parameter', 'at is not a local time: write it as 2026-11-02T09:10.', 'at');
+      return problem('bad-parameter', msg('http.isNotALocalTimeWrite', { label: 'at' }), 'at');
     const body = await readBytes(request, MOST_BYTES);
     if ('gone' in body) return new Response(null, { status: 499 });
-    if ('over' in body)
-      return problem('too-large', `A message is at most ${MOST_BYTES.toLocaleString('en')} bytes.`);
+    if ('over' in body) return problem('too-large', msg('http.aMessageIsAtMostBytes', { most: MOST_BYTES }));
     const answer = await locals.network.receive(xmlText(body.bytes), at);
     return new Response(answer, { headers: { 'content-type': 'application/xml; charset=utf-8' } });
   });

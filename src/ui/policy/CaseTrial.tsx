@@ -16,6 +16,7 @@ import { App, useHere } from '../kit/app';
 import { PriceTable } from '../slip/PriceTable';
 import slipStyles from '../slip/slip.module.css';
 import styles from './policy.module.css';
+import '../../words/spoken';
 
 const ROUTES: Readonly<Record<Route, string>> = {
   'ill-loan': say('policy.interlibraryLoan'),

@@ -8,6 +8,7 @@ import * as client from '../../browser/client';
 import { POLICY } from '../../demo/policy';
 import { sayMoney } from '../../words/say';
 import CaseTrial from './CaseTrial';
+import '../../words/spoken';
 
 beforeEach(async () => {
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);

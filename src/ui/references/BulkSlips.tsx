@@ -17,6 +17,7 @@ import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
 import styles from './references.module.css';
+import '../../words/spoken';
 
 export default function BulkSlips({
   things,

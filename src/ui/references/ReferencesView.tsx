@@ -28,6 +28,7 @@ import { noteTrouble, notKept } from '../../browser/trouble';
 import { matchOf, STANDINGS, type Standing, standingOf } from '../../core/discovery/standing';
 import { parseDay } from '../../core/model/time';
 import type { ResolvedReference } from '../../words/answers';
+import '../../words/generated/file';
 import { say } from '../../words/generated/references';
 import { standingLabel } from '../../words/labels';
 import { App, useHere } from '../kit/app';
@@ -174,7 +175,7 @@ function References() {
     try {
       await work.current?.read(what, (p) => {
         taken = [...taken, ...p.refs.map((ref) => ({ id: shortId(), ref }))];
-        told.push(...p.problems);
+        told.push(...p.problems.map((said) => say(said)));
         if (p.headings && 'name' in what) asked = { name: what.name, file: what.file, headings: p.headings };
         setReading({ done: p.done, total: p.total });
         // Shown at once, kept when all are there: writing a growing list again and again would cost more than reading it.

@@ -21,6 +21,7 @@ import { Undo } from '../kit/Undo';
 import { useMoney } from '../kit/useMoney';
 import { dayOfIso, whereTo } from './lines';
 import styles from './requests.module.css';
+import '../../words/spoken';
 
 /** Why a slip can't go, had better not, or what is worth knowing; null when nothing speaks against it. */
 function against(

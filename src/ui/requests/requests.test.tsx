@@ -37,6 +37,7 @@ import { SlipActs } from '../slip/SlipActs';
 import { Inbox } from './Inbox';
 import { Outgoing } from './Outgoing';
 import RequestsView from './RequestsView';
+import '../../words/spoken';
 
 const READER = READERS.find((r) => r.registered) as Reader;
 const world = worldOf(400);

@@ -4,7 +4,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getValues } from '../../browser/client';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -31,20 +31,20 @@ export default function AllValues({ group, label, request, change, close }: Prop
   const values = query.data?.values ?? [];
   const most = Math.max(1, ...values.map((v) => v.count));
   return (
-    <Dialog label={say('search.all', { label })} close={close}>
+    <Dialog label={say('results.all', { label })} close={close}>
       <div className={styles.all}>
         <header>
           <h2>{label}</h2>
           <input
             type="search"
-            aria-label={say('search.findIn', { label })}
-            placeholder={say('search.theBeginningOfAnyOfIts')}
+            aria-label={say('results.findIn', { label })}
+            placeholder={say('results.theBeginningOfAnyOfIts')}
             value={text}
             onChange={(e) => setText(e.target.value)}
           />
           <form method="dialog">
             <button type="submit" className={kit.main}>
-              {say('search.done')}
+              {say('results.done')}
             </button>
           </form>
         </header>
@@ -52,11 +52,11 @@ export default function AllValues({ group, label, request, change, close }: Prop
         <p className={shared.hint} role="status">
           {query.data &&
             (values.length < query.data.distinct
-              ? say('search.theMostFrequentOfTypeTo', {
+              ? say('results.theMostFrequentOfTypeTo', {
                   values: values.length,
                   distinct: query.data.distinct,
                 })
-              : say('search.inAll', { values: values.length }))}
+              : say('results.inAll', { values: values.length }))}
         </p>
         <ul>
           {values.map((v) => (

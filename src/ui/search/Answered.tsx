@@ -15,7 +15,7 @@ import {
   withConditionOf,
 } from '../../core/query/request';
 import type { Hit } from '../../words/answers';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
 import { peopleLabel } from '../../words/labels';
 import { conditionText } from '../../words/sentence';
 import { ItemPane } from '../item/ItemPane';
@@ -131,8 +131,8 @@ export default function Answered({ request, open, left, change, show, setFault }
         (n) =>
           setAsideSaid(
             n
-              ? say('search.setAside', { title: hit.csl.title })
-              : say('search.setAsideAlready', { title: hit.csl.title }),
+              ? say('results.setAside', { title: hit.csl.title })
+              : say('results.setAsideAlready', { title: hit.csl.title }),
           ),
       );
     },
@@ -147,14 +147,14 @@ export default function Answered({ request, open, left, change, show, setFault }
       <p role="status" className={asideSaid ? styles.left : 'sr'}>
         {asideSaid && (
           <>
-            {asideSaid}. <a href="/aside">{say('search.aside')}</a>
+            {asideSaid}. <a href="/aside">{say('results.aside')}</a>
           </>
         )}
       </p>
       {faultText === null && <Sentence request={request} answer={answer} change={change} kept={kept} />}
       {left && left.q === request.q && (
         <p className={styles.left}>
-          {say('search.leftBehindWithTheOtherWords', {
+          {say('results.leftBehindWithTheOtherWords', {
             names: left.names.map((n) => conditionText(left.before, n, info.campuses)).join(', '),
           })}
           <button
@@ -162,7 +162,7 @@ export default function Answered({ request, open, left, change, show, setFault }
             className={kit.link}
             onClick={() => change(left.names.reduce((r, n) => withConditionOf(r, left.before, n), request))}
           >
-            {say('search.putThemBack')}
+            {say('results.putThemBack')}
           </button>
         </p>
       )}
@@ -183,7 +183,7 @@ export default function Answered({ request, open, left, change, show, setFault }
           />
           <aside
             className={styles.pane}
-            aria-label={open ? say('search.theItem') : say('search.breakdownOfTheResults')}
+            aria-label={open ? say('results.theItem') : say('results.breakdownOfTheResults')}
           >
             {open ? (
               <ItemPane

@@ -1,11 +1,10 @@
 /** One bar of the breakdown: a click keeps its value, a second gesture leaves it out. */
 
 import type { MouseEvent } from 'react';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
+import { sayNumber } from '../../words/say';
 import styles from './breakdown.module.css';
 import shared from './shared.module.css';
-
-const number = (n: number): string => n.toLocaleString('en');
 
 export interface Bar {
   readonly label: string;
@@ -24,14 +23,14 @@ export function BarRow({ bar, most }: { bar: Bar; most: number }) {
         type="button"
         className={styles.barButton}
         aria-pressed={choice !== null}
-        aria-label={`${label}, ${count}${choice === 'drop' ? say('search.leftOut') : choice ? say('search.kept') : ''}`}
+        aria-label={`${label}, ${count}${choice === 'drop' ? say('results.leftOut') : choice ? say('results.kept') : ''}`}
         onClick={pick}
       >
         <span className={styles.barLabel}>{label}</span>
         <span className={styles.barTrack} aria-hidden="true">
           <span style={{ width: `${Math.max(1, (100 * count) / most)}%` }} />
         </span>
-        <span className={styles.barCount}>{number(count)}</span>
+        <span className={styles.barCount}>{sayNumber(count)}</span>
       </button>
       <button
         type="button"
@@ -39,7 +38,7 @@ export function BarRow({ bar, most }: { bar: Bar; most: number }) {
         aria-pressed={choice === 'drop'}
         onClick={() => set(choice === 'drop' ? null : 'drop')}
       >
-        {choice === 'drop' ? say('search.letIn') : say('search.leaveOut')}
+        {choice === 'drop' ? say('results.letIn') : say('results.leaveOut')}
         <span className="sr">: {label}</span>
       </button>
     </li>

@@ -5,7 +5,7 @@ import { getGuidance } from '../../browser/client';
 import { guidanceFor, handOn } from '../../core/discovery/guidance';
 import type { SearchRequest } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
 import styles from './breakdown.module.css';
 
 const HEADINGS = 6;
@@ -21,20 +21,20 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
   const { databases, guides } = guidanceFor(request.q, headings, map);
   if (!databases.length && !guides.length) return null;
   return (
-    <section className={styles.beside} aria-label={say('search.whereElseToLook')}>
-      <h3>{say('search.whereElseToLook')}</h3>
+    <section className={styles.beside} aria-label={say('results.whereElseToLook')}>
+      <h3>{say('results.whereElseToLook')}</h3>
       <ul>
         {databases.map((d) => (
           <li key={d.id}>
             <a href={handOn(d, request.q)} target="_blank" rel="noopener">
-              {say('search.searchIn', {
+              {say('results.searchIn', {
                 part: request.q.length > 40 ? `${request.q.slice(0, 39)}…` : request.q,
                 name: d.name,
               })}
             </a>
             <p>
               {d.indexed === 'whole'
-                ? say('search.allOfItIsInOur', { about: d.about })
+                ? say('results.allOfItIsInOur', { about: d.about })
                 : `${d.about} ${d.missing}`}
             </p>
           </li>
@@ -47,8 +47,8 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
         ))}
       </ul>
       <p>
-        <a href="/databases">{say('search.allDatabases')}</a>,{' '}
-        <a href="/journals">{say('search.allJournals')}</a>
+        <a href="/databases">{say('results.allDatabases')}</a>,{' '}
+        <a href="/journals">{say('results.allJournals')}</a>
       </p>
     </section>
   );

@@ -4,8 +4,9 @@ import { lazy, type ReactNode, Suspense, useState } from 'react';
 import { KIND_FAMILIES } from '../../core/model/kinds';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
 import type { BreakdownValue, SearchAnswer } from '../../words/answers';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
 import { familyLabel } from '../../words/labels';
+import { sayNumber } from '../../words/say';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { type Bar, BarRow } from './Bar';
@@ -15,20 +16,20 @@ import shared from './shared.module.css';
 const AllValues = lazy(() => import('./AllValues'));
 
 const SHOWN: readonly (readonly [group: Group, label: string, most: number])[] = [
-  ['peer', say('search.peerReview'), 3],
-  ['open', say('search.openToAll'), 2],
-  ['subject', say('search.subject'), 8],
-  ['journal', say('search.in'), 6],
-  ['person', say('search.person'), 6],
-  ['language', say('search.language'), 6],
-  ['place', say('search.onOurShelves'), 3],
-  ['carrier', say('search.form'), 6],
-  ['audience', say('search.for'), 4],
-  ['source', say('search.indexedFrom'), 7],
+  ['peer', say('results.peerReview'), 3],
+  ['open', say('results.openToAll'), 2],
+  ['subject', say('results.subject'), 8],
+  ['journal', say('results.in'), 6],
+  ['person', say('results.person'), 6],
+  ['language', say('results.language'), 6],
+  ['place', say('results.onOurShelves'), 3],
+  ['carrier', say('results.form'), 6],
+  ['audience', say('results.for'), 4],
+  ['source', say('results.indexedFrom'), 7],
 ];
 const OPEN_ENDED = ['subject', 'journal', 'person'] as const satisfies readonly Group[];
 const KINDS_SHOWN = 4;
-const number = (n: number): string => n.toLocaleString('en');
+
 const cap = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 interface Props {
@@ -68,7 +69,7 @@ function Kinds(props: Props) {
   const most = Math.max(1, ...bars.map((b) => b.count));
   return (
     <section className={styles.group}>
-      <h3>{say('search.kind')}</h3>
+      <h3>{say('results.kind')}</h3>
       <ul>
         {bars.map((b) => (
           <BarRow key={`${b.label}${b.sub ? 1 : 0}`} bar={b} most={most} />
@@ -89,16 +90,16 @@ export function Breakdown(props: Props & { children: ReactNode }) {
     const n = (OPEN_ENDED as readonly Group[]).includes(group)
       ? (answer.distinct[group] ?? Number.POSITIVE_INFINITY)
       : 0;
-    const text = n < Number.POSITIVE_INFINITY ? number(n) : say('search.ofThem');
+    const text = n < Number.POSITIVE_INFINITY ? sayNumber(n) : say('results.ofThem');
     if (n > 8)
       return (
         <button
           type="button"
           className={kit.link}
           onClick={() => setAll(group)}
-          aria-label={say('search.all3', { text, find: SHOWN.find(([g]) => g === group)?.[1] })}
+          aria-label={say('results.all3', { text, find: SHOWN.find(([g]) => g === group)?.[1] })}
         >
-          {say('search.all2', { text })}
+          {say('results.all2', { text })}
         </button>
       );
     if (group === 'place')
@@ -111,7 +112,7 @@ export function Breakdown(props: Props & { children: ReactNode }) {
             change(campuses.reduce((r, c) => choose(r, 'place', c, ours ? null : 'keep'), request))
           }
         >
-          {ours ? 'anywhere' : say('search.anyOfOurs')}
+          {ours ? 'anywhere' : say('results.anyOfOurs')}
         </button>
       );
     return null;
@@ -119,10 +120,10 @@ export function Breakdown(props: Props & { children: ReactNode }) {
   return (
     <div className={styles.breakdown}>
       <header className={`${shared.listHead} ${styles.head}`}>
-        <h2>{say('search.breakdownOf', { total: answer.total })}</h2>
+        <h2>{say('results.breakdownOf', { total: answer.total })}</h2>
         <p className={shared.byNeed}>
-          {say('search.clickKeeps')} <kbd className={kit.key}>{say('search.alt')}</kbd>{' '}
-          {say('search.clickLeavesOut')}
+          {say('results.clickKeeps')} <kbd className={kit.key}>{say('results.alt')}</kbd>{' '}
+          {say('results.clickLeavesOut')}
         </p>
       </header>
       {answer.years.length > 0 && children}

@@ -20,16 +20,17 @@ import {
   readRows,
   relationsFor,
 } from '../../core/query/rows';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
 import { audienceLabel, carrierLabel, fieldLabel, languageLabel } from '../../words/labels';
 import kit from '../kit/kit.module.css';
 import styles from './box.module.css';
 import shared from './shared.module.css';
+import '../../words/generated/query';
 
 const LEGENDS: Partial<Record<Group, string>> = {
-  carrier: say('search.form'),
-  audience: say('search.for'),
-  language: say('search.in'),
+  carrier: say('results.form'),
+  audience: say('results.for'),
+  language: say('results.in'),
 };
 
 interface Props {
@@ -40,8 +41,8 @@ interface Props {
 }
 /** Recordings apart: what is spoken and what is music are asked for differently. */
 const RECORDINGS: readonly (readonly [label: string, keep: Partial<Record<Group, readonly string[]>>])[] = [
-  [say('search.spokenAudiobooks'), { carrier: ['audiobook'] }],
-  [say('search.musicAndOtherSound'), { kind: ['sound-recording'] }],
+  [say('results.spokenAudiobooks'), { carrier: ['audiobook'] }],
+  [say('results.musicAndOtherSound'), { kind: ['sound-recording'] }],
 ];
 
 export default function ByFields({ q, request, change, set }: Props) {
@@ -81,25 +82,25 @@ export default function ByFields({ q, request, change, set }: Props) {
         // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
         <div key={i} className={styles.fieldRow}>
           {i === 0 ? (
-            <span className={styles.join}>{say('search.findWhat')}</span>
+            <span className={styles.join}>{say('results.findWhat')}</span>
           ) : (
             <select
               className={styles.join}
-              aria-label={say('search.rowJoinedBy', { i: i + 1 })}
+              aria-label={say('results.rowJoinedBy', { i: i + 1 })}
               value={row.join}
               onChange={(e) => edit(i, { join: e.target.value as Row['join'] })}
             >
-              <option value="and">{say('search.and')}</option>
-              <option value="or">{say('search.or')}</option>
-              <option value="not">{say('search.butNot')}</option>
+              <option value="and">{say('results.and')}</option>
+              <option value="or">{say('results.or')}</option>
+              <option value="not">{say('results.butNot')}</option>
             </select>
           )}
           <select
-            aria-label={say('search.rowField', { i: i + 1 })}
+            aria-label={say('results.rowField', { i: i + 1 })}
             value={row.field}
             onChange={(e) => edit(i, { field: e.target.value as Row['field'] })}
           >
-            <option value="anywhere">{say('search.anywhere')}</option>
+            <option value="anywhere">{say('results.anywhere')}</option>
             {FIELD_NAMES.map((f: FieldName) => (
               <option key={f} value={f}>
                 {fieldLabel(f)}
@@ -107,7 +108,7 @@ export default function ByFields({ q, request, change, set }: Props) {
             ))}
           </select>
           <select
-            aria-label={say('search.rowRelation', { i: i + 1 })}
+            aria-label={say('results.rowRelation', { i: i + 1 })}
             value={row.relation}
             onChange={(e) => edit(i, { relation: e.target.value as Relation })}
           >
@@ -119,7 +120,7 @@ export default function ByFields({ q, request, change, set }: Props) {
           </select>
           <input
             id={i === 0 ? 'query' : undefined}
-            aria-label={say('search.rowWords', { i: i + 1 })}
+            aria-label={say('results.rowWords', { i: i + 1 })}
             value={row.text}
             onChange={(e) => edit(i, { text: e.target.value })}
             autoComplete="off"
@@ -128,24 +129,24 @@ export default function ByFields({ q, request, change, set }: Props) {
             type="button"
             className={kit.link}
             onClick={() => put(rows.length > 1 ? rows.filter((_, k) => k !== i) : [EMPTY_ROW])}
-            aria-label={say('search.removeRow', { i: i + 1 })}
+            aria-label={say('results.removeRow', { i: i + 1 })}
           >
-            {say('search.remove')}
+            {say('results.remove')}
           </button>
         </div>
       ))}
       <p className={styles.fieldTools}>
         <button type="button" className={kit.link} onClick={() => setRows([...rows, EMPTY_ROW])}>
-          {say('search.addARow')}
+          {say('results.addARow')}
         </button>
         <span className={shared.hint}>
-          {say('search.reads')} {printPlain(readRows(rows)) || say('search.nothingYet')}
+          {say('results.reads')} {printPlain(readRows(rows)) || say('results.nothingYet')}
         </span>
       </p>
       <div className={styles.limits}>
         {limit('carrier', CARRIER_LIST, (v) => carrierLabel(v as Carrier))}
         <fieldset className={styles.limit}>
-          <legend>{say('search.recordings')}</legend>
+          <legend>{say('results.recordings')}</legend>
           {RECORDINGS.map(([label, keep]) => {
             const [[group, [value]]] = Object.entries(keep) as [[Group, [string]]];
             return (

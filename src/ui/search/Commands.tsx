@@ -1,5 +1,5 @@
 /** The box for those who know CQL; a fault is shown under the character at which reading stopped. */
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
 import styles from './box.module.css';
 
 export default function Commands({
@@ -17,12 +17,12 @@ export default function Commands({
         id="query"
         type="search"
         className={styles.cql}
-        aria-label={say('search.aSearchInCql')}
+        aria-label={say('results.aSearchInCql')}
         aria-invalid={fault !== null}
         aria-describedby="cql-help"
         value={text}
         onChange={(e) => set(e.target.value)}
-        placeholder={say('search.dcTitleEdibleShoreAndDc')}
+        placeholder={say('results.dcTitleEdibleShoreAndDc')}
         autoComplete="off"
         spellCheck={false}
       />
@@ -35,7 +35,7 @@ export default function Commands({
             <span role="alert">{fault.text}</span>
           </>
         ) : (
-          say('search.indexesDcTitleDcCreatorDc')
+          say('results.indexesDcTitleDcCreatorDc')
         )}
       </p>
     </div>

@@ -3,7 +3,7 @@
 import { REACHES } from '../../core/model/waits';
 import { CONDITIONS, hasCondition, type SearchRequest, withoutCondition } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
 import { reachLabel, waitsInWords } from '../../words/labels';
 import { conditionText } from '../../words/sentence';
 import { useHere } from '../kit/app';
@@ -32,27 +32,28 @@ export function Few({
   const subjects = answer.breakdown.subject.filter((s) => s.count > 1).slice(0, 4);
   if (!wider.length && !costs.length && !subjects.length) return null;
   return (
-    <section className={styles.few} aria-label={say('search.toFindMore2')}>
+    <section className={styles.few} aria-label={say('results.toFindMore2')}>
       <h2>
-        {say('search.toFindMore', {
-          part: answer.total === 1 ? say('search.oneResult') : say('search.results', { total: answer.total }),
+        {say('results.toFindMore', {
+          part:
+            answer.total === 1 ? say('results.oneResult') : say('results.results', { total: answer.total }),
         })}
       </h2>
       <ul>
         {costs.map((c) => (
           <li key={c}>
             <button type="button" className={kit.link} onClick={() => change(withoutCondition(request, c))}>
-              {say('search.without', { conditionText: conditionText(request, c, info.campuses) })}
+              {say('results.without', { conditionText: conditionText(request, c, info.campuses) })}
             </button>
-            {say('search.more', { cost: answer.cost[c] ?? 0 })}
+            {say('results.more', { cost: answer.cost[c] ?? 0 })}
           </li>
         ))}
         {wider.map((r) => (
           <li key={r}>
             <button type="button" className={kit.link} onClick={() => change({ ...request, reach: r })}>
-              {say('search.lookAsFarAs', { reach_label: reachLabel(r) })}
+              {say('results.lookAsFarAs', { reach_label: reachLabel(r) })}
             </button>
-            {say('search.more2', {
+            {say('results.more2', {
               reach: answer.reach[r] - answer.reach[request.reach],
               part: answer.wider[r] ? ` (${waitsInWords(answer.wider[r])})` : '',
             })}
@@ -60,7 +61,7 @@ export function Few({
         ))}
         {subjects.length > 0 && (
           <li>
-            {say('search.theSameSubjects')}
+            {say('results.theSameSubjects')}
             {subjects.map((s, i) => (
               <span key={s.value}>
                 {i > 0 && ', '}

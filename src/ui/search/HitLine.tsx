@@ -5,7 +5,7 @@ import { KINDS } from '../../core/model/kinds';
 import type { Cents } from '../../core/model/library';
 import type { DayNumber } from '../../core/model/time';
 import type { Hit } from '../../words/answers';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
 import {
   carrierName,
   editionLabel,
@@ -29,9 +29,9 @@ function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
   if (KINDS[hit.kind].family === 'article' || hit.peerReview.status === 'reviewed')
     parts.push(peerLabel(hit.peerReview.status));
   if (csl.language && csl.language !== 'en')
-    parts.push(say('search.in2', { languageLabel: languageLabel(csl.language) }));
+    parts.push(say('results.in2', { languageLabel: languageLabel(csl.language) }));
   if (best) {
-    const chance = best.chance < 0.99 ? say('search.chance', { round: Math.round(best.chance * 100) }) : '';
+    const chance = best.chance < 0.99 ? say('results.chance', { round: Math.round(best.chance * 100) }) : '';
     const price = best.price > 0 ? `, ${money(best.price)}` : '';
     parts.push(
       best.action.do === 'open'
@@ -42,8 +42,8 @@ function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
             ? `${best.title}${chance}${price}`
             : `${best.title}, ${best.place}${chance}${price}`,
     );
-  } else parts.push(say('search.noWayToGetItThat'));
-  if (copies.of > 0) parts.push(say('search.ofIn', { in: copies.in, of: copies.of }));
+  } else parts.push(say('results.noWayToGetItThat'));
+  if (copies.of > 0) parts.push(say('results.ofIn', { in: copies.in, of: copies.of }));
   return parts;
 }
 
@@ -83,13 +83,13 @@ export const HitLine = memo(function HitLine({
           <a href={recordHref(hit.id)} data-line onClick={pick} aria-expanded={open}>
             <Marked text={csl.title} marks={hit.marks.title} />
           </a>
-          {hit.retracted && <span className={kit.tag}>{say('search.retracted')}</span>}
+          {hit.retracted && <span className={kit.tag}>{say('results.retracted')}</span>}
         </h2>
         <p className={styles.by}>
           {people && `${people} · `}
           {csl['container-title'] && (
             <>
-              {say('search.in3')}
+              {say('results.in3')}
               <cite>
                 <Marked text={csl['container-title']} marks={hit.marks.container} />
               </cite>{' '}
@@ -107,13 +107,13 @@ export const HitLine = memo(function HitLine({
           <p className={styles.actions}>
             {best?.action.do === 'open' && (
               <a href={best.action.href} target="_blank" rel="noopener">
-                {say('search.read')}
+                {say('results.read')}
               </a>
             )}
             {best?.action.do === 'slip' && (
-              <a href={slipHref(hit.id, best.action, needBy)}>{say('search.makeSlip')}</a>
+              <a href={slipHref(hit.id, best.action, needBy)}>{say('results.makeSlip')}</a>
             )}
-            <a href={recordHref(hit.id)}>{say('search.fullPage')}</a>
+            <a href={recordHref(hit.id)}>{say('results.fullPage')}</a>
           </p>
         </div>
         {hit.versions.length > 0 && <Versions hit={hit} show={show} />}
@@ -129,7 +129,7 @@ function Versions({ hit, show }: { hit: Hit; show: (id: string | null) => void }
   return (
     <div className={styles.versions}>
       <button type="button" className={kit.link} aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? say('search.onlyThisOne') : say('search.other', { n, summary: summary(hit) })}
+        {open ? say('results.onlyThisOne') : say('results.other', { n, summary: summary(hit) })}
       </button>
       {open && (
         <ul>

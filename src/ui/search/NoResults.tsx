@@ -7,13 +7,12 @@ import {
   withoutCondition,
 } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
+import { sayNumber } from '../../words/say';
 import { conditionText } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './timetable.module.css';
-
-const number = (n: number): string => n.toLocaleString('en');
 
 /** Nothing found: says why as far as it is known, and offers what would find more. */
 export function NoResults({
@@ -31,14 +30,14 @@ export function NoResults({
   const words = request.q.trim().split(/\s+/).length;
   return (
     <div className={styles.none}>
-      <p>{say('search.nothingInTheIndexFitsAll')}</p>
+      <p>{say('results.nothingInTheIndexFitsAll')}</p>
       <ul>
         {costs.map((c) => (
           <li key={c}>
             <button type="button" className={kit.link} onClick={() => change(withoutCondition(request, c))}>
-              {say('search.without2', { conditionText: conditionText(request, c, info.campuses) })}
+              {say('results.without2', { conditionText: conditionText(request, c, info.campuses) })}
             </button>
-            : {number(answer.cost[c] ?? 0)}
+            : {sayNumber(answer.cost[c] ?? 0)}
           </li>
         ))}
         {asked.length > 0 && (
@@ -56,7 +55,7 @@ export function NoResults({
                 })
               }
             >
-              {say('search.searchWithoutConditions')}
+              {say('results.searchWithoutConditions')}
             </button>
           </li>
         )}
@@ -67,16 +66,16 @@ export function NoResults({
               className={kit.link}
               onClick={() => change({ ...request, q: request.q.replace(/["“”]/g, '') })}
             >
-              {say('search.searchTheWordsWithoutTheQuotation')}
+              {say('results.searchTheWordsWithoutTheQuotation')}
             </button>
           </li>
         )}
-        {words > 3 && <li>{say('search.allWordsMustOccurInA')}</li>}
+        {words > 3 && <li>{say('results.allWordsMustOccurInA')}</li>}
         <li>
           <a href={`/ask?${new URLSearchParams({ search: printRequest(request).toString() })}`}>
-            {say('search.askALibrarian')}
+            {say('results.askALibrarian')}
           </a>
-          {say('search.thisSearchGoesWithIt')}
+          {say('results.thisSearchGoesWithIt')}
         </li>
       </ul>
     </div>

@@ -18,6 +18,7 @@ import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/mo
 import type { SearchRequest } from '../../core/query/request';
 import { fold } from '../../core/words/fold';
 import { say } from '../../words/generated/search';
+import { sayNumber } from '../../words/say';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { useKept } from '../kit/useKept';
@@ -61,7 +62,7 @@ function useSuggestions(text: string, active: boolean): readonly Choice[] {
             choices: suggestions.map((s) => ({
               kind: s.kind,
               text: s.text,
-              hint: s.kind === 'title' ? '' : s.count.toLocaleString('en'),
+              hint: s.kind === 'title' ? '' : sayNumber(s.count),
               ...(s.id
                 ? { href: recordHref(s.id) }
                 : {
@@ -86,7 +87,7 @@ function useSuggestions(text: string, active: boolean): readonly Choice[] {
       (p): Choice => ({
         kind: 'past',
         text: p.q,
-        hint: p.total.toLocaleString('en'),
+        hint: sayNumber(p.total),
         href: `/?${p.address}`,
       }),
     );

@@ -5,7 +5,7 @@ import { saveStanding, standingOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { printRequest, type SearchRequest } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -23,7 +23,7 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
     const name =
       String(new FormData(event.currentTarget).get('name') ?? '').trim() ||
       request.q ||
-      say('search.everything');
+      say('results.everything');
     void saveStanding(theStore(), {
       id: `${reader.id}|${address}`,
       reader: reader.id,
@@ -39,18 +39,19 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
     <>
       {kept ? (
         <span className={shared.hint} role="status">
-          {say('search.standingAs', { name: kept.name })} <a href="/searches">{say('search.yourSearches')}</a>
+          {say('results.standingAs', { name: kept.name })}{' '}
+          <a href="/searches">{say('results.yourSearches')}</a>
         </span>
       ) : (
         <Popover
           className={kit.link}
-          label={say('search.keepAsAStandingSearch')}
-          describe={say('search.keepAsAStandingSearch')}
+          label={say('results.keepAsAStandingSearch')}
+          describe={say('results.keepAsAStandingSearch')}
         >
           {(close) => (
             <form onSubmit={(e) => save(e, close)} className={shared.choices}>
               <label className={kit.legend} htmlFor="standing-name">
-                {say('search.itsName')}
+                {say('results.itsName')}
               </label>
               <p className={styles.yearRow}>
                 <input
@@ -61,15 +62,15 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
                   style={{ width: '16em', fontFamily: 'var(--serif)' }}
                 />
                 <button type="submit" className={kit.main}>
-                  {say('search.keep')}
+                  {say('results.keep')}
                 </button>
               </p>
-              <p className={shared.hint}>{say('search.itTellsWhatIsNewSince')}</p>
+              <p className={shared.hint}>{say('results.itTellsWhatIsNewSince')}</p>
             </form>
           )}
         </Popover>
       )}
-      <a href={`/feeds/search.atom?${address}`}>{say('search.feed')}</a>
+      <a href={`/feeds/search.atom?${address}`}>{say('results.feed')}</a>
     </>
   );
 }

@@ -19,8 +19,10 @@ import {
   sameCondition,
 } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
+import '../../words/generated/results';
 import { say } from '../../words/generated/search';
 import { kindsLabel, languageLabel, reachLabel, waitsInWords } from '../../words/labels';
+import { sayNumber } from '../../words/say';
 import { type SentencePart, sentenceParts } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -34,13 +36,12 @@ interface Props {
   readonly answer: SearchAnswer | undefined;
   readonly change: (r: SearchRequest) => void;
 }
-const number = (n: number): string => n.toLocaleString('en');
 
 function Kinds({ request, answer, change }: Props) {
   const count = (kind: string) => answer?.breakdown.kind.find((v) => v.value === kind)?.count ?? 0;
   return (
     <fieldset className={shared.choices}>
-      <legend className={kit.legend}>{say('search.kindsToKeepOrLeaveOut')}</legend>
+      <legend className={kit.legend}>{say('results.kindsToKeepOrLeaveOut')}</legend>
       {KIND_LIST.map((kind) => {
         const choice = choiceOf(request, 'kind', kind);
         return (
@@ -52,7 +53,7 @@ function Kinds({ request, answer, change }: Props) {
                 onChange={(e) => change(choose(request, 'kind', kind, e.target.checked ? 'keep' : null))}
               />
               {kindsLabel(kind)}
-              <span className={kit.count}>{number(count(kind))}</span>
+              <span className={kit.count}>{sayNumber(count(kind))}</span>
             </label>
             <button
               type="button"
@@ -60,7 +61,7 @@ function Kinds({ request, answer, change }: Props) {
               aria-pressed={choice === 'drop'}
               onClick={() => change(choose(request, 'kind', kind, choice === 'drop' ? null : 'drop'))}
             >
-              {say('search.leaveOut')}
+              {say('results.leaveOut')}
             </button>
           </div>
         );
@@ -70,9 +71,9 @@ function Kinds({ request, answer, change }: Props) {
 }
 
 const PEER_CHOICES: readonly (readonly [label: string, keep: readonly string[]])[] = [
-  [say('search.peerReviewedOrNot'), []],
-  [say('search.onlyPeerReviewed'), ['reviewed']],
-  [say('search.peerReviewedOrNotKnown'), ['reviewed', 'not-known']],
+  [say('results.peerReviewedOrNot'), []],
+  [say('results.onlyPeerReviewed'), ['reviewed']],
+  [say('results.peerReviewedOrNotKnown'), ['reviewed', 'not-known']],
 ];
 function Peer({ request, answer, change }: Props) {
   const kept = request.keep.peer ?? [];
@@ -83,7 +84,7 @@ function Peer({ request, answer, change }: Props) {
   const { peer: _, ...rest } = request.keep;
   return (
     <fieldset className={shared.choices}>
-      <legend className={kit.legend}>{say('search.peerReview')}</legend>
+      <legend className={kit.legend}>{say('results.peerReview')}</legend>
       {PEER_CHOICES.map(([label, keep]) => (
         <label key={label} className={kit.check}>
           <input
@@ -93,10 +94,10 @@ function Peer({ request, answer, change }: Props) {
             onChange={() => change({ ...request, keep: keep.length ? { ...rest, peer: keep } : rest })}
           />
           {label}
-          <span className={kit.count}>{number(count(keep))}</span>
+          <span className={kit.count}>{sayNumber(count(keep))}</span>
         </label>
       ))}
-      <p className={shared.hint}>{say('search.reviewedMeansTheJournalWasRefereed')}</p>
+      <p className={shared.hint}>{say('results.reviewedMeansTheJournalWasRefereed')}</p>
     </fieldset>
   );
 }
@@ -109,9 +110,9 @@ function Years({ request, change, close }: Props & { close: () => void }) {
   const bad = (t: string) => t !== '' && !/^\d{4}$/.test(t);
   const fault =
     bad(from) || bad(to)
-      ? say('search.aYearHasFourDigitsLike')
+      ? say('results.aYearHasFourDigitsLike')
       : from && to && from > to
-        ? say('search.theFirstYearLiesAfterThe')
+        ? say('results.theFirstYearLiesAfterThe')
         : '';
   const take = () => {
     if (fault) return;
@@ -130,10 +131,10 @@ function Years({ request, change, close }: Props & { close: () => void }) {
         take();
       }}
     >
-      <p className={kit.legend}>{say('search.years')}</p>
+      <p className={kit.legend}>{say('results.years')}</p>
       <div className={styles.yearRow}>
         <label>
-          {say('search.from')}
+          {say('results.from')}
           <input
             inputMode="numeric"
             size={5}
@@ -144,19 +145,19 @@ function Years({ request, change, close }: Props & { close: () => void }) {
           />
         </label>
         <label>
-          {say('search.to')}
+          {say('results.to')}
           <input
             inputMode="numeric"
             size={5}
             maxLength={4}
             value={to}
             onChange={(e) => setTo(e.target.value)}
-            placeholder={say('search.now')}
+            placeholder={say('results.now')}
             aria-invalid={fault !== ''}
           />
         </label>
         <button type="submit" className={kit.main}>
-          {say('search.set')}
+          {say('results.set')}
         </button>
       </div>
       {fault && (
@@ -167,7 +168,7 @@ function Years({ request, change, close }: Props & { close: () => void }) {
       <p className={styles.quick}>
         {[1, 5, 10, 20].map((n) => (
           <button key={n} type="button" className={kit.link} onClick={() => last(n)}>
-            {n === 1 ? say('search.thisYear') : say('search.last', { n })}
+            {n === 1 ? say('results.thisYear') : say('results.last', { n })}
           </button>
         ))}
         <button
@@ -178,7 +179,7 @@ function Years({ request, change, close }: Props & { close: () => void }) {
             close();
           }}
         >
-          {say('search.anyYear')}
+          {say('results.anyYear')}
         </button>
       </p>
     </form>
@@ -189,7 +190,7 @@ function Languages({ request, answer, change }: Props) {
   const count = (code: string) => answer?.breakdown.language.find((v) => v.value === code)?.count ?? 0;
   return (
     <fieldset className={shared.choices}>
-      <legend className={kit.legend}>{say('search.languagesToKeep')}</legend>
+      <legend className={kit.legend}>{say('results.languagesToKeep')}</legend>
       {[...LANGUAGE_LIST]
         .sort((a, b) => count(b) - count(a))
         .map((code) => (
@@ -200,7 +201,7 @@ function Languages({ request, answer, change }: Props) {
               onChange={(e) => change(choose(request, 'language', code, e.target.checked ? 'keep' : null))}
             />
             {languageLabel(code)}
-            <span className={kit.count}>{number(count(code))}</span>
+            <span className={kit.count}>{sayNumber(count(code))}</span>
           </label>
         ))}
     </fieldset>
@@ -208,16 +209,16 @@ function Languages({ request, answer, change }: Props) {
 }
 
 const reachHint = (reach: Reach, info: LibraryInfo): string => {
-  const shelves = say('search.andWhatStandsInOur', {
-    part: info.campuses.length > 1 ? say('search.libraries', { campuses: info.campuses.length }) : 'library',
+  const shelves = say('results.andWhatStandsInOur', {
+    part: info.campuses.length > 1 ? say('results.libraries', { campuses: info.campuses.length }) : 'library',
   });
   return {
-    online: say('search.openItNow'),
+    online: say('results.openItNow'),
     shelves,
-    partners: say('search.andWhatCanLend', {
-      partnership: info.words.partnership || say('search.ourPartners'),
+    partners: say('results.andWhatCanLend', {
+      partnership: info.words.partnership || say('results.ourPartners'),
     }),
-    index: say('search.andWhatMustBeAskedFor'),
+    index: say('results.andWhatMustBeAskedFor'),
   }[reach];
 };
 /** What a wider reach would add, and how long that would take. */
@@ -228,8 +229,8 @@ function Wider({ answer, reach }: { answer: SearchAnswer | undefined; reach: Rea
   return (
     <small className={styles.wider}>
       {more > 0
-        ? say('search.more3', { more, waitsInWords: waitsInWords(waits) })
-        : say('search.nothingMore')}
+        ? say('results.more3', { more, waitsInWords: waitsInWords(waits) })
+        : say('results.nothingMore')}
     </small>
   );
 }
@@ -237,7 +238,7 @@ function ReachChoice({ request, answer, change }: Props) {
   const { info } = useHere();
   return (
     <fieldset className={shared.choices}>
-      <legend className={kit.legend}>{say('search.howFarToLook')}</legend>
+      <legend className={kit.legend}>{say('results.howFarToLook')}</legend>
       {REACHES.map((reach) => (
         <label key={reach} className={kit.check}>
           <input
@@ -250,7 +251,7 @@ function ReachChoice({ request, answer, change }: Props) {
             {reachLabel(reach)} <span className={shared.hint}>{reachHint(reach, info)}</span>
             <Wider answer={answer} reach={reach} />
           </span>
-          <span className={kit.count}>{answer ? number(answer.reach[reach]) : ''}</span>
+          <span className={kit.count}>{answer ? sayNumber(answer.reach[reach]) : ''}</span>
         </label>
       ))}
     </fieldset>
@@ -276,7 +277,7 @@ function Keep({ name, request, kept }: { name: Condition; request: SearchRequest
           void saveKept(theStore(), reader.id, keepCondition(kept, request, name, e.target.checked));
         }}
       />
-      {say('search.keepThisForLaterSearches')}
+      {say('results.keepThisForLaterSearches')}
     </label>
   );
 }
@@ -304,7 +305,7 @@ export function Sentence(props: Props & { kept: Kept }) {
   const control = (part: SentencePart, i: number): ReactNode => {
     if (!part.control) return part.asked ? <b key={i}>{part.text}</b> : <span key={i}>{part.text}</span>;
     const name = conditionOf(part);
-    const mark = isKept(name) ? <small className={styles.keptMark}>{say('search.kept2')}</small> : null;
+    const mark = isKept(name) ? <small className={styles.keptMark}>{say('results.kept2')}</small> : null;
     if (part.control === 'other' && part.choice) {
       const { group, value } = part.choice;
       return (
@@ -312,12 +313,12 @@ export function Sentence(props: Props & { kept: Kept }) {
           key={i}
           type="button"
           className={styles.part}
-          title={say('search.removeThisCondition')}
+          title={say('results.removeThisCondition')}
           onClick={() => change(choose(request, group, value, null))}
         >
           {part.text}
           {mark} <span aria-hidden="true">×</span>
-          <span className="sr"> {say('search.remove2')}</span>
+          <span className="sr"> {say('results.remove2')}</span>
         </button>
       );
     }
@@ -339,7 +340,7 @@ export function Sentence(props: Props & { kept: Kept }) {
       <Popover
         key={`${part.control}${i}`}
         className={styles.part}
-        describe={say('search.change', { text: part.text, part: mark ? say('search.kept') : '' })}
+        describe={say('results.change', { text: part.text, part: mark ? say('results.kept') : '' })}
         label={
           <>
             {part.text}
@@ -367,12 +368,12 @@ export function Sentence(props: Props & { kept: Kept }) {
   return (
     <div className={styles.sentenceRow}>
       {/* Not a p: the choices that open in it are more than text. */}
-      <section className={styles.sentence} aria-label={say('search.whatIsSearched')}>
+      <section className={styles.sentence} aria-label={say('results.whatIsSearched')}>
         {sentenceParts(request, info.campuses).map(control)}
       </section>
       <div className={styles.tools}>
         <span className={styles.total} aria-live="polite">
-          {answer ? say('search.ofIndexed', { total: answer.total, indexed: answer.indexed }) : ''}
+          {answer ? say('results.ofIndexed', { total: answer.total, indexed: answer.indexed }) : ''}
         </span>
         {printable(request) !== plain && (
           <button type="button" className={kit.link} onClick={() => change(bare)}>
@@ -383,9 +384,9 @@ export function Sentence(props: Props & { kept: Kept }) {
       </div>
       {looksLikeReference(request.q) && (
         <p className={styles.note} data-offer="">
-          {say('search.thisLooksLikeAReference')}
+          {say('results.thisLooksLikeAReference')}
           <a href={`/references?${new URLSearchParams({ paste: request.q })}`}>
-            {say('search.readItPartByPart')}
+            {say('results.readItPartByPart')}
           </a>
         </p>
       )}

@@ -13,6 +13,7 @@ import {
 import { dayText } from '../../core/model/time';
 import { type SearchRequest, SORTS, type Sort } from '../../core/query/request';
 import type { Hit } from '../../words/answers';
+import '../../words/generated/results';
 import { say } from '../../words/generated/search';
 import { sortLabel } from '../../words/labels';
 import { Failure } from '../kit/Failure';
@@ -122,17 +123,17 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
   }));
 
   return (
-    <section className={view.timetable} aria-label={say('search.results2')} aria-busy={fetching}>
+    <section className={view.timetable} aria-label={say('results.results2')} aria-busy={fetching}>
       <header className={shared.listHead}>
-        <h1>{answer ? say('search.toRead', { total: answer.total }) : say('search.looking')}</h1>
+        <h1>{answer ? say('results.toRead', { total: answer.total }) : say('search.looking')}</h1>
         <Popover
           className={styles.sortButton}
-          describe={say('search.orderChange', { sort_label: sortLabel(request.sort) })}
+          describe={say('results.orderChange', { sort_label: sortLabel(request.sort) })}
           label={sortLabel(request.sort)}
         >
           {(close) => (
             <fieldset className={shared.choices}>
-              <legend className={kit.legend}>{say('search.order')}</legend>
+              <legend className={kit.legend}>{say('results.order')}</legend>
               {SORTS.map((sort: Sort) => (
                 <label key={sort} className={kit.check}>
                   <input
@@ -152,7 +153,7 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
         </Popover>
         {answer && answer.byNeed !== null && request.needBy !== null && (
           <p className={shared.byNeed}>
-            {say('search.canBeYoursBy', { byNeed: answer.byNeed, needBy: dayText(request.needBy) })}
+            {say('results.canBeYoursBy', { byNeed: answer.byNeed, needBy: dayText(request.needBy) })}
           </p>
         )}
         {lines > 25 && <GoTo lines={lines} goTo={(n) => goTo(n, true)} />}
@@ -198,7 +199,9 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
       )}
       {answer && answer.total > 0 && <Few request={request} answer={answer} change={change} />}
       {lines === MOST_LINES && (
-        <p className={styles.more}>{say('search.theseAreTheFirstLinesNarrow', { most_lines: MOST_LINES })}</p>
+        <p className={styles.more}>
+          {say('results.theseAreTheFirstLinesNarrow', { most_lines: MOST_LINES })}
+        </p>
       )}
     </section>
   );
@@ -214,16 +217,16 @@ function GoTo({ lines, goTo }: { lines: number; goTo: (line: number) => void }) 
   return (
     <form className={shared.goTo} onSubmit={submit}>
       <label>
-        {say('search.line')}
+        {say('results.line')}
         <input
           inputMode="numeric"
           size={4}
           value={text}
           onChange={(e) => setText(e.target.value.replace(/\D/g, ''))}
-          aria-label={say('search.goToLine')}
+          aria-label={say('results.goToLine')}
         />
       </label>{' '}
-      {say('search.of', { lines })}
+      {say('results.of', { lines })}
     </form>
   );
 }

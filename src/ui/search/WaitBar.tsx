@@ -1,7 +1,8 @@
 import { dayText } from '../../core/model/time';
 import { choiceOf, choose, type SearchRequest } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
+import { sayNumber } from '../../words/say';
 import styles from './waitBar.module.css';
 
 /** How many of all results fall in each wait class; a class can be picked. Widths follow the counts, with a legible least. */
@@ -23,7 +24,7 @@ export function WaitBar({
   const total = waits.reduce((n, w) => n + w.count, 0);
   return (
     <fieldset className={styles.waitBar}>
-      <legend className="sr">{say('search.howSoonTheyCanBeRead')}</legend>
+      <legend className="sr">{say('results.howSoonTheyCanBeRead')}</legend>
       {shown.map((w) => {
         const picked = choiceOf(request, 'wait', w.class) === 'keep';
         return (
@@ -35,10 +36,10 @@ export function WaitBar({
             style={{ flexGrow: Math.max(1, w.count) }}
             aria-pressed={picked}
             data-off={any && !picked ? '' : undefined}
-            title={picked ? say('search.showAllAgain') : say('search.keepOnlyThese', { label: w.label })}
+            title={picked ? say('results.showAllAgain') : say('results.keepOnlyThese', { label: w.label })}
             onClick={() => change(choose(request, 'wait', w.class, picked ? null : 'keep'))}
           >
-            <b>{w.count.toLocaleString('en')}</b> <span>{w.label}</span>
+            <b>{sayNumber(w.count)}</b> <span>{w.label}</span>
           </button>
         );
       })}
@@ -48,9 +49,9 @@ export function WaitBar({
             style={{ width: `${(100 * byNeed) / Math.max(1, total)}%` }}
             data-none={byNeed === 0 ? '' : undefined}
           >
-            {byNeed > 0 && say('search.inTimeFor', { needBy: dayText(request.needBy), byNeed })}
+            {byNeed > 0 && say('results.inTimeFor', { needBy: dayText(request.needBy), byNeed })}
           </span>
-          {total > byNeed && <span>{say('search.tooLate', { total: total - byNeed })}</span>}
+          {total > byNeed && <span>{say('results.tooLate', { total: total - byNeed })}</span>}
         </p>
       )}
     </fieldset>

@@ -6,7 +6,8 @@
 import { useState } from 'react';
 import { Bar, BarChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis } from 'recharts';
 import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/model/time';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/results';
+import { sayNumber } from '../../words/say';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './breakdown.module.css';
@@ -50,21 +51,21 @@ export default function YearsChart({ years, from, to, pick }: Props) {
   return (
     <section className={styles.group}>
       <div className={styles.chartHead}>
-        <h3>{say('search.years')}</h3>
+        <h3>{say('results.years')}</h3>
         {[1, 5, 10].map((n) => (
           <button key={n} type="button" className={kit.link} onClick={() => pick(now - n + 1, null)}>
-            {n === 1 ? say('search.thisYear') : say('search.last', { n })}
+            {n === 1 ? say('results.thisYear') : say('results.last', { n })}
           </button>
         ))}
         {chosen && (
           <button type="button" className={kit.link} onClick={() => pick(null, null)}>
-            {say('search.anyYear')}
+            {say('results.anyYear')}
           </button>
         )}
       </div>
       {years.length > 0 && (
         <p className="sr">
-          {say('search.fromToMostInYearsCan', {
+          {say('results.fromToMostInYearsCan', {
             years: years[0]?.[0],
             years2: years.at(-1)?.[0],
             sort: [...years].sort((a, b) => b[1] - a[1])[0]?.[0],
@@ -109,7 +110,7 @@ export default function YearsChart({ years, from, to, pick }: Props) {
                       .reduce((n, d) => n + d.count, 0)
                   : at.count;
                 const label = span && span[0] !== span[1] ? `${span[0]}–${span[1]}` : at.year;
-                return <p className={styles.tip}>{`${label}: ${count.toLocaleString('en')}`}</p>;
+                return <p className={styles.tip}>{`${label}: ${sayNumber(count)}`}</p>;
               }}
             />
             <Bar
@@ -130,7 +131,7 @@ export default function YearsChart({ years, from, to, pick }: Props) {
           </BarChart>
         </ResponsiveContainer>
       </div>
-      {older > 0 && <p className={shared.hint}>{say('search.andBefore', { older, first })}</p>}
+      {older > 0 && <p className={shared.hint}>{say('results.andBefore', { older, first })}</p>}
     </section>
   );
 }

@@ -14,6 +14,7 @@ import {
 import { theStore } from '../../browser/store';
 import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import { say } from '../../words/generated/searches';
+import { sayNumber } from '../../words/say';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Undo } from '../kit/Undo';
@@ -133,7 +134,7 @@ function Searches() {
           {past.slice(0, 100).map((s) => (
             <li key={s.id}>
               <p className={styles.when}>
-                {s.total.toLocaleString('en')}
+                {sayNumber(s.total)}
                 <span>{dayOfIso(s.at)}</span>
               </p>
               <div>

@@ -8,6 +8,7 @@ import kit from '../kit/kit.module.css';
 import { Field } from './Field';
 import styles from './slip.module.css';
 import type { SlipUnderWay } from './useSlip';
+import '../../words/spoken';
 
 const EDITIONS: Record<EditionWish, string> = {
   any: say('slip.anyEditionWillDo'),

@@ -27,6 +27,7 @@ import { begin } from './NewSlip';
 import { PromisePane } from './PromisePane';
 import { SentSlip } from './SentSlip';
 import { SlipEditor } from './SlipEditor';
+import '../../words/spoken';
 
 const [FIRST, NEW] = [READERS.find((r) => r.registered), READERS.find((r) => !r.registered)] as [
   Reader,

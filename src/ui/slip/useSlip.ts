@@ -20,6 +20,7 @@ import { say } from '../../words/generated/slip';
 import { type InWords, inWords } from '../../words/inWords';
 import { useHere } from '../kit/app';
 import { useOwnDrafts } from './useOwnDrafts';
+import '../../words/spoken';
 
 const SETTLE = 250;
 /** The checks are heavy, so they come after the editor; but before they are needed, in case the connection goes. */

@@ -3,6 +3,7 @@ import { writeBibtex } from '../../../core/formats/bibtex';
 import { writeDublinCore } from '../../../core/formats/dublinCore';
 import { writeMarcxml } from '../../../core/formats/marcxml';
 import { writeRis } from '../../../core/formats/ris';
+import { msg } from '../../../core/model/message';
 import { type DiscoveryRecord, MAX_ID } from '../../../core/model/record';
 import { table } from '../../../core/table';
 import { guarded, unknownParameter } from '../../../server/params';
@@ -32,18 +33,16 @@ export const GET: APIRoute = async ({ url, request, locals }) => {
   if (format === undefined)
     return problem(
       'bad-parameter',
-      `There is no format “${asked?.slice(0, 60)}” here; there are ${[...FORMATS.keys()].join(', ')}.`,
+      msg('http.thereIsNoFormatHereThere', {
+        asked: asked?.slice(0, 60),
+        value: [...FORMATS.keys()].join(', '),
+      }),
       'format',
     );
   const id = partsOf(url.pathname)?.[2] ?? '';
   return guarded(async () => {
     const answer = id.length > MAX_ID ? null : await locals.index.record(id);
-    if (!answer)
-      return problem(
-        'not-found',
-        'No record has this id. It may have been mistyped: take the address from a search.',
-        'id',
-      );
+    if (!answer) return problem('not-found', msg('http.noRecordHasThisIdIt'), 'id');
     if (format)
       return new Response(format.write(answer.record), {
         headers: { 'content-type': `${format.type}; charset=utf-8` },

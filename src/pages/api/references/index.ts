@@ -1,4 +1,5 @@
 import type { APIRoute } from 'astro';
+import { msg } from '../../../core/model/message';
 import { readBody } from '../../../server/body';
 import { guarded, readMoment } from '../../../server/params';
 import { json, problem } from '../../../server/problem';
@@ -11,18 +12,15 @@ const MOST_BYTES = 3 * MOST;
 export const POST: APIRoute = async ({ request, url, locals }) => {
   const type = request.headers.get('content-type') ?? 'text/plain';
   if (!/^text\/plain\b/i.test(type))
-    return problem('bad-type', `References are sent as text/plain, not as ${type.slice(0, 80)}.`);
+    return problem('bad-type', msg('http.referencesAreSentAsTextPlain', { type: type.slice(0, 80) }));
   const where = readMoment(url.searchParams, locals.info);
   if ('refused' in where) return where.refused;
   const body = await readBody(request, MOST_BYTES);
   if ('gone' in body) return new Response(null, { status: 499 });
   if ('over' in body || body.text.length > MOST)
-    return problem(
-      'too-large',
-      `This is over ${MOST.toLocaleString('en')} characters. Send the bibliography in parts.`,
-    );
+    return problem('too-large', msg('http.thisIsOverCharactersSendThe', { most: MOST }));
   const { text } = body;
-  if (!text.trim()) return problem('bad-body', 'There is no text.');
+  if (!text.trim()) return problem('bad-body', msg('http.thereIsNoText'));
   const { moment, needBy } = where.ok;
   return guarded(async () => {
     const found = await locals.index.references(text, moment, needBy, request.signal);

@@ -1,13 +1,12 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../../core/discovery/answers';
+import { msg } from '../../../core/model/message';
 import type { Slip } from '../../../core/model/slip';
 import { agencyAsked, correspondent } from '../../../core/requests/correspondent';
 import { isForOthers, requestingMessage } from '../../../core/requests/iso18626';
 import { canDo, READER_ACTS, type ReaderAct } from '../../../core/requests/lifecycle';
 import { BODIES, withBody } from '../../../server/params';
 import { json, problem } from '../../../server/problem';
-import { stateLabel } from '../../../words/labels';
-import { say } from '../../../words/say';
 
 /**
  * What the reader does about a slip that has left: withdraws, accepts, answers, collects, renews, returns. It goes out as an
@@ -20,7 +19,11 @@ export const POST: APIRoute = ({ request, locals }) =>
     locals.info,
     async ({ slip, act, text, moment }) => {
       if (!canDo(slip, act))
-        return problem('refused', `That can’t be done with a slip that is ${stateLabel(slip.state)}.`, 'act');
+        return problem(
+          'refused',
+          msg('http.thatCantBeDoneWithA', { state: msg(`label.state.${slip.state}`) }),
+          'act',
+        );
       const said = {
         requestId: slip.id,
         supplyingAgency: agencyAsked(slip, locals.info),
@@ -29,7 +32,7 @@ export const POST: APIRoute = ({ request, locals }) =>
         note: text,
       };
       const hindered = await locals.network.hinders(slip, act, moment);
-      if (hindered) return problem('refused', say(hindered), 'act', { code: hindered.code });
+      if (hindered) return problem('refused', hindered, 'act');
       if (!isForOthers(slip)) return json({ documents: [] });
       const xml = requestingMessage(said, correspondent(locals.info));
       return json({ documents: [xml, await locals.network.receive(xml, moment.at)] });

@@ -1,5 +1,6 @@
 import type { APIRoute } from 'astro';
 import type { Moment } from '../../../core/discovery/answers';
+import { msg } from '../../../core/model/message';
 import type { Slip } from '../../../core/model/slip';
 import { agencyAsked, correspondent } from '../../../core/requests/correspondent';
 import type { CopyHistory } from '../../../core/requests/history';
@@ -10,7 +11,6 @@ import { refusalOf } from '../../../core/requests/sending';
 import { BODIES, withBody } from '../../../server/params';
 import { json, problem } from '../../../server/problem';
 import { withTexts } from '../../../words/inWords';
-import { say } from '../../../words/say';
 
 /**
  * Sends a slip: once more held against the rules, the price and the promise that the library's own data give now, and then,
@@ -24,17 +24,12 @@ export const POST: APIRoute = ({ request, locals }) =>
     async ({ slip, moment, history }) => {
       const { info, index, network } = locals;
       const [fault] = slipFaults(slip, moment.at.slice(0, 10));
-      if (fault) return problem('bad-body', say(fault.text), fault.field, { code: fault.text.code });
+      if (fault) return problem('bad-body', fault.text, fault.field);
       const now = await index.promise(slip, moment, history);
-      if (!now)
-        return problem(
-          'not-found',
-          'The thing this slip asks for is not in the index any more. Search for it again.',
-          'slip.record',
-        );
+      if (!now) return problem('not-found', msg('http.theThingThisSlipAsksFor2'), 'slip.record');
       const refusal = refusalOf(slip, now, info.policy.currency);
       if (refusal)
-        return problem('refused', say(refusal.text), `slip.${refusal.code}`, {
+        return problem('refused', refusal.text, `slip.${refusal.code}`, {
           code: refusal.code,
           promise: withTexts(now),
         });

@@ -1,11 +1,13 @@
 import type { APIRoute } from 'astro';
 import { creators, fullName, numbering } from '../../../core/model/describe';
+import { msg } from '../../../core/model/message';
 import { type DiscoveryRecord, MAX_ID, recordId } from '../../../core/model/record';
 import { dayText, parseDay } from '../../../core/model/time';
 import { momentAt } from '../../../server/params';
 import { partsOf } from '../../../server/path';
 import { problem } from '../../../server/problem';
 import { pdfResponse } from '../../../standins/deliver';
+import { say } from '../../../words/generated/standin';
 
 /**
  * The file that a scan desk or a lender delivered, with its copyright cover page. `until` closes it: after that day, by the
@@ -13,17 +15,13 @@ import { pdfResponse } from '../../../standins/deliver';
  */
 export const GET: APIRoute = async ({ url, locals }) => {
   const { info, index, standins } = locals;
-  if (!standins) return problem('not-found', 'Nothing is simulated here.');
+  if (!standins) return problem('not-found', msg('standin.nothingIsSimulatedHere'));
   const slip = (url.searchParams.get('slip') ?? '').replace(/[^A-Za-z0-9-]/g, '').slice(0, 60);
   const until = url.searchParams.get('until') ?? '';
   const today = momentAt(url.searchParams.get('at'), info).slice(0, 10);
   const last = parseDay(until);
   if (last !== null && today > until)
-    return problem(
-      'gone',
-      `This file could be opened until ${dayText(last)}. Make a new slip if you still need it; the earlier one is not charged again.`,
-      'until',
-    );
+    return problem('gone', msg('standin.theFileIsClosed', { until: { day: until } }), 'until');
   const title = url.searchParams.get('title')?.slice(0, 500);
   // What has no record is delivered under the title that was asked for.
   const id = partsOf(url.pathname, '.pdf')?.[2] ?? '';
@@ -32,26 +30,21 @@ export const GET: APIRoute = async ({ url, locals }) => {
     ? { id: recordId('unrecorded'), csl: { id: '', type: 'document', title } }
     : null;
   const record = answer?.record ?? unrecorded;
-  if (!record) return problem('not-found', 'There is no such file.');
+  if (!record) return problem('not-found', msg('standin.thereIsNoSuchFile'));
   const { csl } = record;
-  return pdfResponse(
-    standins.pdf,
-    record,
-    `Copy for private study, delivered for slip ${slip} (simulated). Do not pass it on.`,
-    {
-      cover: {
-        heading: 'Copy supplied for private study or research',
-        lines: [
-          ['Title', csl.title],
-          ['By', creators(csl).names.map(fullName).join('; ')],
-          ['In', [csl['container-title'] ?? csl.publisher ?? '', numbering(csl)].filter(Boolean).join(' ')],
-          ['Slip', slip],
-          ['Supplied by way of', info.name],
-          ['Can be opened until', last === null ? '' : dayText(last, parseDay(today) ?? last)],
-        ],
-        statement: info.policy.copyright.statement,
-      },
-      ...(url.searchParams.get('locked') === '1' && slip ? { password: slip } : {}),
+  return pdfResponse(standins.pdf, record, say('standin.copyForPrivateStudy', { slip }), {
+    cover: {
+      heading: 'Copy supplied for private study or research',
+      lines: [
+        ['Title', csl.title],
+        ['By', creators(csl).names.map(fullName).join('; ')],
+        ['In', [csl['container-title'] ?? csl.publisher ?? '', numbering(csl)].filter(Boolean).join(' ')],
+        ['Slip', slip],
+        ['Supplied by way of', info.name],
+        ['Can be opened until', last === null ? '' : dayText(last, parseDay(today) ?? last)],
+      ],
+      statement: info.policy.copyright.statement,
     },
-  );
+    ...(url.searchParams.get('locked') === '1' && slip ? { password: slip } : {}),
+  });
 };
