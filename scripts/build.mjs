@@ -1,5 +1,5 @@
-// Builds the app: Astro's pages, then the server and its worker beside them. With `--pseudo` in the pseudo-language of the tests,
-// into a folder of its own.
+// Builds the app: Astro's pages, then the server and its worker beside them. With `--pseudo` in the
+// pseudo-language of the tests, into a folder of its own.
 import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';

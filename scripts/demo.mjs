@@ -1,4 +1,5 @@
-// `npm run demo [-- --records N] [-- --port P]`: installs, builds, makes the demo index, starts the server, prints the address.
+// `npm run demo [-- --records N] [-- --port P]`: installs, builds, makes the demo index, starts the server,
+// prints the address.
 import { fork } from 'node:child_process';
 import { parseArgs } from 'node:util';
 import { withLargePages } from './memory.mjs';

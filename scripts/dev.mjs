@@ -1,4 +1,5 @@
-// `npm run dev`: rebuilds what has changed and runs the real server on a small index; there is one server to understand, not two.
+// `npm run dev`: rebuilds what has changed and runs the real server on a small index; there is one server to
+// understand, not two.
 import { ensureBuild, ensureIndex, ensurePackages, run } from './setup.mjs';
 
 ensurePackages();

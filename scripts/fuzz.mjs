@@ -1,4 +1,5 @@
-// `npm run fuzz -- --minutes N [--seed N]`: builds what is missing and knocks at the built server (src/cli/fuzz.ts).
+// `npm run fuzz -- --minutes N [--seed N]`: builds what is missing and knocks at the built server
+// (src/cli/fuzz.ts).
 import { ensureBuild, ensureIndex, ensurePackages, run } from './setup.mjs';
 
 ensurePackages();

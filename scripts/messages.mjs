@@ -1,5 +1,6 @@
-// Compiles messages/<language>/*.json (ICU MessageFormat) into modules of plain functions, so that no parser goes to the browser:
-// src/words/generated/<language>/<namespace>.js, and src/words/generated/<namespace>.ts, which a file imports `say` from.
+// Compiles messages/<language>/*.json (ICU MessageFormat) into modules of plain functions, so that no parser
+// goes to the browser: src/words/generated/<language>/<namespace>.js, and src/words/generated/<namespace>.ts,
+// which a file imports `say` from.
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -9,13 +10,17 @@ const OUT = 'src/words/generated';
 /** The language whose files say which messages there are. */
 const FIRST = 'en';
 
-/** Letters of the pseudo-language: whatever is not written in them on a page does not stand in the catalogue. */
+/**
+ * Letters of the pseudo-language: whatever is not written in them on a page does not stand in the catalogue.
+ */
 const ACCENTED = Object.fromEntries(
   [
     ...'aàbƀcçdđeëfƒgğhĥiïjĵkķlłmɱnñoöpþqǫrřsštŧuüvṽwŵxẋyÿzžAÀBƁCÇDĐEËFƑGĞHĤIÏJĴKĶLŁMṀNÑOÖPÞQǪRŘSŠTŦUÜVṼWŴXẊYŸZŽ',
   ].flatMap((c, i, all) => (i % 2 === 0 ? [[c, all[i + 1]]] : [])),
 );
-/** The text of a message in the pseudo-language; what stands in braces is left as it is, its branches are not. */
+/**
+ * The text of a message in the pseudo-language; what stands in braces is left as it is, its branches are not.
+ */
 function pseudo(tokens) {
   const text = (t) => t.replace(/[A-Za-z]/g, (c) => ACCENTED[c]).replace(/'/g, "''");
   return tokens

@@ -1,5 +1,5 @@
-// What the commands need before they can run, each made only when it is missing or older than what it is made from.
-// Only Node's own modules here: this runs on a clone where nothing is installed yet.
+// What the commands need before they can run, each made only when it is missing or older than what it is made
+// from. Only Node's own modules here: this runs on a clone where nothing is installed yet.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';

@@ -1,5 +1,5 @@
-// `npm test`: installs, formats checked, lints, layers, types, unit tests, build, end-to-end tests. Goes on after a failure,
-// so that one run tells everything; the last line counts.
+// `npm test`: installs, formats checked, lints, layers, types, unit tests, build, end-to-end tests. Goes on
+// after a failure, so that one run tells everything; the last line counts.
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { ensureMessages, ensurePackages } from './setup.mjs';
@@ -24,7 +24,8 @@ function check(name, args, report, count) {
         ? [1, 0]
         : [0, 1];
   passed += good;
-  // A program that fails with no failed test in its report (a crash, an unhandled error) is a failure all the same.
+  // A program that fails with no failed test in its report (a crash, an unhandled error) is a failure all the
+  // same.
   failed += bad || (done.status === 0 ? 0 : 1);
   console.log(`  ${name}: ${done.status === 0 ? 'passed' : 'failed'}, ${seconds} s`);
 }

@@ -1,4 +1,6 @@
-/** The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do. */
+/**
+ * The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do.
+ */
 
 import type { LibraryInfo, Moment, SuggestAnswer } from '../core/discovery/answers';
 import type { Guidance } from '../core/discovery/guidance';
@@ -157,7 +159,9 @@ export const tellNetwork = (
   text: string,
   moment: Moment,
 ): Promise<Pick<SlipSent, 'documents'>> => post('/api/slips/act', { slip: wire(slip), act, text, moment });
-/** Slips in batches that the server takes: few enough, and small enough however much has been said about each. */
+/**
+ * Slips in batches that the server takes: few enough, and small enough however much has been said about each.
+ */
 export function batches(slips: readonly Slip[]): Slip[][] {
   const out: Slip[][] = [];
   let size = 0;

@@ -1,6 +1,6 @@
 /**
- * A short id from the browser's own randomness (48 bits), like `1f0c9a3e-77b2`. Not `randomUUID`, which a page has only over
- * HTTPS or on its own machine.
+ * A short id from the browser's own randomness (48 bits), like `1f0c9a3e-77b2`. Not `randomUUID`, which a
+ * page has only over HTTPS or on its own machine.
  */
 export function shortId(): string {
   const hex = [...crypto.getRandomValues(new Uint8Array(6))]

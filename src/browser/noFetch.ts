@@ -1,4 +1,7 @@
-/** Stands for the packages with which Citation.js would fetch: files of references are read, nothing they name is ever loaded. */
+/**
+ * Stands for the packages with which Citation.js would fetch: files of references are read, nothing they name
+ * is ever loaded.
+ */
 const refused = (): never => {
   throw new Error('Nothing is fetched while a file is read.');
 };

@@ -35,7 +35,10 @@ export class ReferenceReader {
   #n = 0;
   #give: (error: Error) => void = () => undefined;
 
-  /** Reads text or a file; `progress` is called with each few references. Rejects with a message for people, or with Stopped. */
+  /**
+   * Reads text or a file; `progress` is called with each few references. Rejects with a message for people,
+   * or with Stopped.
+   */
   read(what: ReadingTask, progress: (p: ReadingProgress) => void): Promise<void> {
     this.stop();
     const worker = new Worker(new URL('./references.worker.ts', import.meta.url), { type: 'module' });

@@ -1,4 +1,7 @@
-/** Who is reading, and what time it is: the demo's reader and clock, kept in the store and the same in every tab. */
+/**
+ * Who is reading, and what time it is: the demo's reader and clock, kept in the store and the same in every
+ * tab.
+ */
 
 import type { LibraryInfo } from '../core/discovery/answers';
 import type { Reader } from '../core/model/library';

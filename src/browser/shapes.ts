@@ -1,6 +1,7 @@
 /**
- * What the store should hold, checked when it is read: another version, another program or a cut write may have left
- * something else, and one odd row must not cost the others, nor the page. Light on purpose: every page loads it.
+ * What the store should hold, checked when it is read: another version, another program or a cut write may
+ * have left something else, and one odd row must not cost the others, nor the page. Light on purpose: every
+ * page loads it.
  */
 import { isKind } from '../core/model/kinds';
 import type { Slip } from '../core/model/slip';
@@ -127,7 +128,9 @@ const UNREAD = (said: string): ReadReference => ({
   parts: [],
   csl: { type: 'document', title: '' },
 });
-/** Rows of a bibliography; one that can't be read stands there with whatever text it has, to be read again. */
+/**
+ * Rows of a bibliography; one that can't be read stands there with whatever text it has, to be read again.
+ */
 export const referencesFrom = (rows: unknown): readonly KeptReference[] =>
   (Array.isArray(rows) ? rows : []).map((row: unknown, i): KeptReference => {
     if (reference(row, '') === null) return row as KeptReference;

@@ -1,4 +1,7 @@
-/** Slips of store version 3 as version 4 keeps them: editions as a wish of three, messages with the event that each was. */
+/**
+ * Slips of store version 3 as version 4 keeps them: editions as a wish of three, messages with the event that
+ * each was.
+ */
 import type { PriceWhat, Promised, Slip, SlipMessage } from '../core/model/slip';
 import type { SlipEvent } from '../core/model/slipStates';
 import { table } from '../core/table';
@@ -28,7 +31,10 @@ const EVENTS = table<SlipEvent>({
 /** Documents that were kept glued together, each by itself again. */
 const documentsOf = (xml: unknown): readonly string[] | undefined =>
   typeof xml === 'string' ? xml.split(/\n(?=<\?xml )/) : Array.isArray(xml) ? xml : undefined;
-/** Slips of store version 4 as version 5 keeps them: each message's documents apart, and what was agreed beside the price. */
+/**
+ * Slips of store version 4 as version 5 keeps them: each message's documents apart, and what was agreed
+ * beside the price.
+ */
 export function upgradedTo5(slip: Slip): Slip {
   return {
     ...slip,
@@ -39,7 +45,10 @@ export function upgradedTo5(slip: Slip): Slip {
     }),
   };
 }
-/** Before version 5 a changed price was written into the promise as one more line; its sum without it was agreed. */
+/**
+ * Before version 5 a changed price was written into the promise as one more line; its sum without it was
+ * agreed.
+ */
 const CHANGED = 'Changed by the library';
 function asAgreed(promised: Promised): Promised {
   const lines = promised.lines.filter((l) => (l.what as string) !== CHANGED);

@@ -1,4 +1,7 @@
-/** The reader's slips: drafts kept on every keystroke, Outgoing sent once, news taken in as the clock moves, acts told. */
+/**
+ * The reader's slips: drafts kept on every keystroke, Outgoing sent once, news taken in as the clock moves,
+ * acts told.
+ */
 import type { Moment } from '../core/discovery/answers';
 import type { Promised, Slip } from '../core/model/slip';
 import { isEnded, isListening } from '../core/model/slipStates';
@@ -28,7 +31,9 @@ export async function slipById(store: Store, id: string): Promise<Slip | undefin
   const row = await store.slips.get(id);
   return isSlip(row) ? row : undefined;
 }
-/** Rows among the slips that are none, whosever they are: kept as they are, to be looked at, saved or removed. */
+/**
+ * Rows among the slips that are none, whosever they are: kept as they are, to be looked at, saved or removed.
+ */
 export interface OddRow {
   readonly id: string;
   /** The path of what is wrong. */
@@ -65,7 +70,8 @@ const change = (store: Store, id: string, f: (slip: Slip) => Slip): Promise<Slip
   });
 
 /**
- * Into Outgoing; a slip that has left meanwhile is not written over, nor a draft that somebody else has changed.
+ * Into Outgoing; a slip that has left meanwhile is not written over, nor a draft that somebody else has
+ * changed.
  * @param how `going`: to be sent at once; `isOwn`: whether a kept draft is one that the caller knows
  * @returns whether it is there now
  */
@@ -101,8 +107,9 @@ export interface Sent {
   readonly stayed: readonly { readonly id: string; readonly why: string }[];
 }
 /**
- * Sends what is in Outgoing, or these of it. A slip that could not be sent stays there and goes out at the next call; the
- * request carries the slip's id, so that a second arrival of the same request would be one request all the same.
+ * Sends what is in Outgoing, or these of it. A slip that could not be sent stays there and goes out at the
+ * next call; the request carries the slip's id, so that a second arrival of the same request would be one
+ * request all the same.
  */
 export const sendOutgoing = (
   store: Store,
@@ -121,7 +128,8 @@ export const sendOutgoing = (
     if (!chosen.length) return { sent, problem, stayed };
     for (const slip of chosen)
       await change(store, slip.id, (s) => (s.state === 'outgoing' && !s.going ? { ...s, going: true } : s));
-    // Comes with the first sending: a page that sends nothing need not have it. Where it can't be fetched, nor can the library be reached.
+    // Comes with the first sending: a page that sends nothing need not have it. Where it can't be fetched,
+    // nor can the library be reached.
     const counting = await import('../core/requests/history').catch(() => null);
     for (const slip of chosen) {
       const dated = { ...slip, sent: slip.sent ?? moment.at };
@@ -149,13 +157,16 @@ export const sendOutgoing = (
     return { sent, problem, stayed };
   });
 
-/** Sends what was told to go and could not, or was left while going. What only waits in Outgoing stays there. */
+/**
+ * Sends what was told to go and could not, or was left while going. What only waits in Outgoing stays there.
+ */
 export const sendGoing = (store: Store, reader: string, moment: Moment): Promise<Sent> =>
   sendOutgoing(store, reader, moment, 'going');
 
 /**
- * Takes in what has been said about the slips that somebody may still speak of, up to the clock's time. Asked in batches,
- * each kept as it comes: when one fails the others' news are there, and the failure is thrown at the end.
+ * Takes in what has been said about the slips that somebody may still speak of, up to the clock's time. Asked
+ * in batches, each kept as it comes: when one fails the others' news are there, and the failure is thrown at
+ * the end.
  */
 export async function takeNews(store: Store, reader: string, moment: Moment): Promise<void> {
   const open = (await slipsOf(store, reader)).filter((s) => isListening(s.state));
@@ -177,7 +188,10 @@ export async function takeNews(store: Store, reader: string, moment: Moment): Pr
   if (failures.length) throw failures[0];
 }
 
-/** Withdraws, accepts, answers, collects, renews, returns: told to the network, then written down, then its answer taken in. Throws an AskError with the reason when it is refused. */
+/**
+ * Withdraws, accepts, answers, collects, renews, returns: told to the network, then written down, then its
+ * answer taken in. Throws an AskError with the reason when it is refused.
+ */
 export async function doAct(
   store: Store,
   slip: Slip,

@@ -1,6 +1,7 @@
 /**
- * The reader's own data, in the browser (Dexie over IndexedDB). Views use the repositories beside this file and never
- * Dexie itself. A new schema version is a new `version(n)` with an upgrade; old ones stay so that every browser can follow.
+ * The reader's own data, in the browser (Dexie over IndexedDB). Views use the repositories beside this file
+ * and never Dexie itself. A new schema version is a new `version(n)` with an upgrade; old ones stay so that
+ * every browser can follow.
  */
 
 import Dexie, { type DexieOptions, type Table } from 'dexie';
@@ -49,7 +50,10 @@ export class Store extends Dexie {
   }
 }
 
-/** A row that can't be upgraded stays as it is, and is shown as what it is (slips.ts, oddSlips): it must not keep the others from it. */
+/**
+ * A row that can't be upgraded stays as it is, and is shown as what it is (slips.ts, oddSlips): it must not
+ * keep the others from it.
+ */
 function orAsItIs(upgrade: () => Slip, row: unknown): Slip {
   try {
     return upgrade();

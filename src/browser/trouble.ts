@@ -1,6 +1,6 @@
 /**
- * When the browser does not keep what it is told to: site data blocked, no room left, the store closed by a newer
- * version in another tab. Said once in the page's notice; what can do without the store goes on.
+ * When the browser does not keep what it is told to: site data blocked, no room left, the store closed by a
+ * newer version in another tab. Said once in the page's notice; what can do without the store goes on.
  */
 
 import { Dexie } from 'dexie';
@@ -53,7 +53,8 @@ function tell(said: Trouble | null): void {
 }
 /**
  * Notes trouble with the store. Returns false for an error that is not the store's.
- * @param change a change that was lost is told each time, also after the notice was read; what can't be read only once
+ * @param change a change that was lost is told each time, also after the notice was read; what can't be read
+ *   only once
  */
 export function noteTrouble(error: unknown, change = false): boolean {
   const text = storeTrouble(error);

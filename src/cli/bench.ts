@@ -1,4 +1,7 @@
-/** `bench search|quality|references|ways|lending|peers|load [--records N] [--json]`: each bench is a module that measures when it is loaded. */
+/**
+ * `bench search|quality|references|ways|lending|peers|load [--records N] [--json]`: each bench is a module
+ * that measures when it is loaded.
+ */
 
 import { table } from '../core/table';
 import { benchOptions } from './benchIndex';

@@ -1,10 +1,12 @@
 /**
- * `bench lending [--records N] [--requests N] [--spread] [--json]`: plays requests over the demo's readers, items and lenders, and
- * holds what happened against what was promised: the chance in ten bins, the likely-by day. The reader accepts every condition
- * and answers every question within the hour, as the promise supposes; nothing else of the simulation is known to it.
+ * `bench lending [--records N] [--requests N] [--spread] [--json]`: plays requests over the demo's readers,
+ * items and lenders, and holds what happened against what was promised: the chance in ten bins, the likely-by
+ * day. The reader accepts every condition and answers every question within the hour, as the promise
+ * supposes; nothing else of the simulation is known to it.
  *
- * Most items of the demo are nearly sure, so that a draw at random says little of the middle of the scale. `--spread` takes not
- * more than a sixth of all requests from one tenth of promised chances; with some thousands of them each bin says something.
+ * Most items of the demo are nearly sure, so that a draw at random says little of the middle of the scale.
+ * `--spread` takes not more than a sixth of all requests from one tenth of promised chances; with some
+ * thousands of them each bin says something.
  */
 
 import type { Moment } from '../core/discovery/answers';

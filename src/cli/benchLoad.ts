@@ -1,7 +1,8 @@
 /**
- * `bench load [--records N] [--main FILE] [--seconds N] [--connections 1,10,50,2500] [--json]`: searches a second and their 99th percentile at 1, 10 and
- * 50 connections, what becomes of 2,500, and how long health takes to answer meanwhile. `--main` names another build's
- * server, so that two can be measured in one sitting.
+ * `bench load [--records N] [--main FILE] [--seconds N] [--connections 1,10,50,2500] [--json]`: searches a
+ * second and their 99th percentile at 1, 10 and 50 connections, what becomes of 2,500, and how long health
+ * takes to answer meanwhile. `--main` names another build's server, so that two can be measured in one
+ * sitting.
  */
 import { readFileSync } from 'node:fs';
 import autocannon from 'autocannon';

@@ -1,6 +1,7 @@
 /**
- * `bench peers [--records N] [--bench DIR] [--engines floor,sqlite-js,…]`: our engine beside general-purpose ones on one
- * corpus, all in one call, with the peer benchmark's own scripts. The benchmark is copied, never written into.
+ * `bench peers [--records N] [--bench DIR] [--engines floor,sqlite-js,…]`: our engine beside general-purpose
+ * ones on one corpus, all in one call, with the peer benchmark's own scripts. The benchmark is copied, never
+ * written into.
  */
 import { spawnSync } from 'node:child_process';
 import { appendFileSync, cpSync, existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';

@@ -1,11 +1,13 @@
 /**
- * `bench quality [--records N] [--items N] [--json]`: is the known item first? Items are drawn from the index, seeded;
- * what a student would type for them is made from their title, people and place in a journal, whole or damaged.
+ * `bench quality [--records N] [--items N] [--json]`: is the known item first? Items are drawn from the
+ * index, seeded; what a student would type for them is made from their title, people and place in a journal,
+ * whole or damaged.
  *
- * A success is the item itself, a version of the same work, or (made-up titles repeat, and real ones do) another record
- * that what was typed describes just as well: the same title where a title was asked for, the same title before the
- * subtitle where only that was. `strict` counts only the item and its versions. For "two words missing" items are drawn
- * whose remaining words are not all in another, no longer title: nothing typed could tell those apart.
+ * A success is the item itself, a version of the same work, or (made-up titles repeat, and real ones do)
+ * another record that what was typed describes just as well: the same title where a title was asked for, the
+ * same title before the subtitle where only that was. `strict` counts only the item and its versions. For
+ * "two words missing" items are drawn whose remaining words are not all in another, no longer title: nothing
+ * typed could tell those apart.
  */
 
 import type { CampusId, DiscoveryRecord } from '../core/model/record';

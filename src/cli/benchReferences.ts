@@ -1,7 +1,7 @@
 /**
- * `bench references [--records N] [--items N] [--json]`: how well references are split, read and matched. They are written by
- * a CSL processor in twelve styles, from items that the reader was not trained with; once as they are, once damaged. Those
- * that are not in the index come from a world made with another seed.
+ * `bench references [--records N] [--items N] [--json]`: how well references are split, read and matched.
+ * They are written by a CSL processor in twelve styles, from items that the reader was not trained with; once
+ * as they are, once damaged. Those that are not in the index come from a world made with another seed.
  */
 
 import { readFileSync } from 'node:fs';
@@ -48,7 +48,9 @@ function write(style: string, records: readonly DiscoveryRecord[]): Written[] {
   return records.map((record, i) => ({ style, record, text: (lines[i] ?? '').trim() }));
 }
 
-/** Typing slips, lost quotation marks, ligatures, capitals, a date of access. Numbers and identifiers stay. */
+/**
+ * Typing slips, lost quotation marks, ligatures, capitals, a date of access. Numbers and identifiers stay.
+ */
 function damage(text: string, title: string): string {
   let t = text;
   if (r.chance(0.08) && t.includes(title)) t = t.replace(title, title.toUpperCase());

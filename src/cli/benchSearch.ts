@@ -1,6 +1,7 @@
 /**
- * `bench search [--records N] [--json] [--http]`: times full answers (25 hits and all counts) in the engine, and through the
- * running server's HTTP interface. Queries are drawn from the index itself, seeded, eight kinds of them.
+ * `bench search [--records N] [--json] [--http]`: times full answers (25 hits and all counts) in the engine,
+ * and through the running server's HTTP interface. Queries are drawn from the index itself, seeded, eight
+ * kinds of them.
  */
 
 import { spawn } from 'node:child_process';
@@ -87,7 +88,9 @@ const report = (times: readonly { name: string; ms: number }[]) => ({
   ),
 });
 
-/** Each query's best round, as the peer benchmark counts: on a shared machine the others' work is not ours. */
+/**
+ * Each query's best round, as the peer benchmark counts: on a shared machine the others' work is not ours.
+ */
 const bestRounds = (times: readonly { name: string; ms: number }[]) =>
   report(
     queries.map(({ name }, i) => ({
@@ -106,7 +109,10 @@ for (let round = Number(values.rounds); round > 0; round--) {
   }
 }
 
-/** Other queries of the same kinds, each asked once: what was remembered of those before is of little use to them. */
+/**
+ * Other queries of the same kinds, each asked once: what was remembered of those before is of little use to
+ * them.
+ */
 const fresh: { name: string; ms: number }[] = [];
 for (const [name, make] of Object.entries(classes))
   for (let n = 0; n < 25; n++) {

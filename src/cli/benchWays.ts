@@ -1,4 +1,7 @@
-/** `bench ways [--records N] [--json]`: the exact ways to read of a page of 100 hits, for readers and moments drawn at random; lender plans included. */
+/**
+ * `bench ways [--records N] [--json]`: the exact ways to read of a page of 100 hits, for readers and moments
+ * drawn at random; lender plans included.
+ */
 
 import { waysToRead } from '../core/access/ways';
 import { type Minutes, minutes, parseLocal } from '../core/model/time';

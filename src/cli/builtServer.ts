@@ -1,4 +1,6 @@
-/** The built server as a program of its own on a free port, for what is measured or attacked from the outside. */
+/**
+ * The built server as a program of its own on a free port, for what is measured or attacked from the outside.
+ */
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 

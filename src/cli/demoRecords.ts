@@ -1,4 +1,7 @@
-/** The demo's records, made in another thread while this one indexes: with two cores it takes little longer than the slower half. */
+/**
+ * The demo's records, made in another thread while this one indexes: with two cores it takes little longer
+ * than the slower half.
+ */
 import { MessageChannel, receiveMessageOnPort, Worker } from 'node:worker_threads';
 import type { DiscoveryRecord } from '../core/model/record';
 import { makeWorld } from '../demo/world';
@@ -19,7 +22,9 @@ const texts = new WeakMap<DiscoveryRecord, string>();
 /** The text that a record came as, so that it need not be written again. */
 const textOfRecord = (record: DiscoveryRecord): string | undefined => texts.get(record);
 
-/** Synchronous on purpose: the builder takes one record after the other. `script` is the bundled worldWorker. */
+/**
+ * Synchronous on purpose: the builder takes one record after the other. `script` is the bundled worldWorker.
+ */
 function* recordsFromThread(count: number, script: URL): Generator<DiscoveryRecord> {
   const state = new SharedArrayBuffer(8);
   const progress = new Int32Array(state);

@@ -1,7 +1,8 @@
 /**
- * `fuzz [--minutes N] [--seed N] [--index DIR] [--at ADDRESS] [--connections N]`: knocks at every endpoint and page of the
- * built server with inputs drawn by seed. Found is: an answer of 5xx, one that takes over two seconds, a connection that
- * breaks, a server that ends. Each finding is written to .cache/fuzz, and the command ends with 1.
+ * `fuzz [--minutes N] [--seed N] [--index DIR] [--at ADDRESS] [--connections N]`: knocks at every endpoint
+ * and page of the built server with inputs drawn by seed. Found is: an answer of 5xx, one that takes over two
+ * seconds, a connection that breaks, a server that ends. Each finding is written to .cache/fuzz, and the
+ * command ends with 1.
  */
 
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';

@@ -1,6 +1,7 @@
 /**
- * `index FILES… [--out DIR]`: builds an index from a library's own CSL-JSON lines (one item a line). Campuses, lenders and
- * policy are the demo's until a library brings its own with `--library FILE` (a library.json as an index directory has it).
+ * `index FILES… [--out DIR]`: builds an index from a library's own CSL-JSON lines (one item a line).
+ * Campuses, lenders and policy are the demo's until a library brings its own with `--library FILE` (a
+ * library.json as an index directory has it).
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { basename } from 'node:path';

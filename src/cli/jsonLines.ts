@@ -1,4 +1,7 @@
-/** Reads a file of CSL-JSON lines without holding it whole: one record a line, bad lines named and passed over. */
+/**
+ * Reads a file of CSL-JSON lines without holding it whole: one record a line, bad lines named and passed
+ * over.
+ */
 import { closeSync, openSync, readSync } from 'node:fs';
 import { readCslRecord } from '../core/formats/cslJson';
 import type { DiscoveryRecord } from '../core/model/record';
@@ -26,7 +29,10 @@ export function* linesOf(path: string): Generator<string> {
 }
 
 export type Problem = (file: string, line: number, text: string) => void;
-/** Records of a file; `problem` is told of each line that can't be used. Ids that come twice are a problem, too. */
+/**
+ * Records of a file; `problem` is told of each line that can't be used. Ids that come twice are a problem,
+ * too.
+ */
 export function* cslRecords(path: string, source: string, problem: Problem): Generator<DiscoveryRecord> {
   let n = 0;
   const seen = new Set<string>();

@@ -1,6 +1,7 @@
 /**
- * Our engine as the peer benchmark asks engines: build, open, search over its corpus of CSL-JSON lines. Words are indexed as
- * they are written and only in the five fields that the benchmark names, so that totals and counts can be compared.
+ * Our engine as the peer benchmark asks engines: build, open, search over its corpus of CSL-JSON lines. Words
+ * are indexed as they are written and only in the five fields that the benchmark names, so that totals and
+ * counts can be compared.
  */
 
 import { spellingsOf } from '../core/engine/help/spelling';
@@ -49,7 +50,9 @@ export async function build({ corpus, dir }: { corpus: string; dir: string }): P
   );
   return null;
 }
-/** An opened index, and the line of the corpus that each of its documents was: ours orders them by likeness. */
+/**
+ * An opened index, and the line of the corpus that each of its documents was: ours orders them by likeness.
+ */
 interface Opened {
   readonly service: DiscoveryService;
   readonly lineOf: Uint32Array;
@@ -121,7 +124,8 @@ export function search({ service, lineOf }: Opened, q: PeerQuery) {
     groups: ['kind', 'language', 'audience', 'subject', 'journal'],
   });
   const { breakdown: b } = answer;
-  // Their counts are of what passes the filter; ours disregard a group's own condition, so what fails it is taken out.
+  // Their counts are of what passes the filter; ours disregard a group's own condition, so what fails it is
+  // taken out.
   const only = (list: readonly { value: string; count: number }[], keep: (v: string) => boolean) =>
     list.filter((v) => keep(v.value) && v.count > 0).map((v) => [v.value, v.count] as const);
   const reviewed = b.audience.find((v) => v.value === 'research')?.count ?? 0;

@@ -1,4 +1,7 @@
-/** `tool query|references|coverage|convert|check|train-references`: each tool is a module that works when it is loaded. */
+/**
+ * `tool query|references|coverage|convert|check|train-references`: each tool is a module that works when it
+ * is loaded.
+ */
 import { table } from '../core/table';
 
 const TOOLS = table<() => Promise<unknown>>({

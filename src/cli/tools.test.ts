@@ -1,4 +1,7 @@
-/** The command-line tools as they are called: input in, JSON out, what is wrong on standard error with its line. */
+/**
+ * The command-line tools as they are called: input in, JSON out, what is wrong on standard error with its
+ * line.
+ */
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';

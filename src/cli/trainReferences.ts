@@ -1,6 +1,7 @@
 /**
- * `tool train-references`: makes the weights with which references are read, from generated references to records of the
- * demo, and writes them to public/models/references.bin. Items whose id falls to the test are left out.
+ * `tool train-references`: makes the weights with which references are read, from generated references to
+ * records of the demo, and writes them to public/models/references.bin. Items whose id falls to the test are
+ * left out.
  */
 import { mkdirSync, writeFileSync } from 'node:fs';
 import type { DiscoveryRecord } from '../core/model/record';

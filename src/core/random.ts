@@ -1,4 +1,7 @@
-/** Seeded randomness: the same seed makes the same world on every machine. sfc32 (public domain generator by C. Doty-Humphrey). */
+/**
+ * Seeded randomness: the same seed makes the same world on every machine. sfc32 (public domain generator by
+ * C. Doty-Humphrey).
+ */
 export interface Random {
   (): number;
   int(lo: number, hi: number): number;
@@ -27,7 +30,10 @@ export function random(seed: number): Random {
   return r;
 }
 
-/** A number in [0, 1) that belongs to a text: for outcomes that must come out the same whenever they are asked for. */
+/**
+ * A number in [0, 1) that belongs to a text: for outcomes that must come out the same whenever they are asked
+ * for.
+ */
 export function fraction(text: string): number {
   let h = 2166136261;
   for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 16777619);

@@ -1,6 +1,6 @@
 /**
- * A table that is asked by what somebody wrote. A Map and no plain object: an object answers to `toString` and
- * `constructor` as well, and that answer is a function.
+ * A table that is asked by what somebody wrote. A Map and no plain object: an object answers to `toString`
+ * and `constructor` as well, and that answer is a function.
  * @example table({ kelp: 1 }).get('toString') // undefined
  */
 export const table = <V>(entries: Readonly<Record<string, V>>): ReadonlyMap<string, V> =>

@@ -1,4 +1,7 @@
-/** About nine hundred journals with ISSNs, title changes, refereed spans, print runs, and the providers' KBART lines for them. */
+/**
+ * About nine hundred journals with ISSNs, title changes, refereed spans, print runs, and the providers' KBART
+ * lines for them.
+ */
 import { issn } from '../core/model/identifiers';
 import { type CampusId, type Journal, type JournalId, ownerSet } from '../core/model/record';
 import type { KbartLine } from '../core/model/titleList';

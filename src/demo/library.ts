@@ -1,4 +1,7 @@
-/** Tarnholm University: campuses, partners of the Skerry Compact, providers, about 140 lenders, four readers. Seeded. */
+/**
+ * Tarnholm University: campuses, partners of the Skerry Compact, providers, about 140 lenders, four readers.
+ * Seeded.
+ */
 
 import { CARRIER_LIST, KIND_LIST, type Kind } from '../core/model/kinds';
 import type { Campus, Lender, Library, Partner, Provider, Reader, Week } from '../core/model/library';

@@ -1,4 +1,7 @@
-/** The policy file of Tarnholm University. An own library replaces it; the schema in core/policy checks either. */
+/**
+ * The policy file of Tarnholm University. An own library replaces it; the schema in core/policy checks
+ * either.
+ */
 import type { Policy, Spread } from '../core/model/library';
 
 const spread = (median: number, likely: number): Spread => ({ median, likely });

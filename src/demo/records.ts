@@ -1,6 +1,6 @@
 /**
- * The made-up index, record by record, as a stream: articles in journals, books with their editions, chapters and e-books,
- * theses, news, recordings. Deterministic: the same number gives the same records.
+ * The made-up index, record by record, as a stream: articles in journals, books with their editions, chapters
+ * and e-books, theses, news, recordings. Deterministic: the same number gives the same records.
  */
 import { KINDS, type Kind } from '../core/model/kinds';
 import type { DiscoveryRecord } from '../core/model/record';

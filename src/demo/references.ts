@@ -1,7 +1,8 @@
 /**
- * References in many manners, with each of their parts known: what the reader of references is trained on. The manners are
- * drawn at random (how names, dates, titles, volumes and pages are written, and in which order), so that no one style is
- * learnt by heart. What is measured afterwards is written by a CSL processor, which this knows nothing of.
+ * References in many manners, with each of their parts known: what the reader of references is trained on.
+ * The manners are drawn at random (how names, dates, titles, volumes and pages are written, and in which
+ * order), so that no one style is learnt by heart. What is measured afterwards is written by a CSL processor,
+ * which this knows nothing of.
  */
 import { KINDS } from '../core/model/kinds';
 import type { CslName, DiscoveryRecord } from '../core/model/record';
@@ -402,7 +403,10 @@ const LIGATURES: readonly (readonly [string, string])[] = [
   ['fi', 'ﬁ'],
   ['fl', 'ﬂ'],
 ];
-/** What happens to references on their way: typing slips, lost quotation marks and capitals, ligatures of a PDF, marks without spaces. */
+/**
+ * What happens to references on their way: typing slips, lost quotation marks and capitals, ligatures of a
+ * PDF, marks without spaces.
+ */
 export function damagePieces(pieces: readonly Piece[], r: Random): Piece[] {
   const capitals = r.chance(0.08);
   const noQuotes = r.chance(0.4);

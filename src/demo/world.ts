@@ -1,4 +1,6 @@
-/** The whole made-up university in one value: library, journals, coverage, readers, and the stream of records. */
+/**
+ * The whole made-up university in one value: library, journals, coverage, readers, and the stream of records.
+ */
 
 import type { Guidance } from '../core/discovery/guidance';
 import type { Library, Reader } from '../core/model/library';
@@ -41,12 +43,16 @@ function linked(record: DiscoveryRecord): DiscoveryRecord {
   };
 }
 
-/** Makes a world of `count` records (at least the storyline's). The same count and seed give the same world. */
+/**
+ * Makes a world of `count` records (at least the storyline's). The same count and seed give the same world.
+ */
 export function makeWorld(count: number, seed = 2026): World {
   const made = makeJournals(seed);
   const lines = new Map<JournalId, readonly KbartLine[]>(made.lines);
   for (const [id, line] of STORY_LINES) lines.set(id, [...(lines.get(id) ?? []), line]);
-  /** The last of the records come in one after the other over the forty days after the demo's clock starts. */
+  /**
+   * The last of the records come in one after the other over the forty days after the demo's clock starts.
+   */
   const late = Math.floor(count * LATE_SHARE);
   function* records(): Generator<DiscoveryRecord> {
     for (const record of STORYLINE) yield linked(record);

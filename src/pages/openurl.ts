@@ -1,6 +1,6 @@
 /**
- * OpenURL in (ANSI/NISO Z39.88-2004, KEV): the context object becomes the item's page; or, when the index has it not, a slip
- * filled from it. JSON instead of a redirect when `Accept` asks for it.
+ * OpenURL in (ANSI/NISO Z39.88-2004, KEV): the context object becomes the item's page; or, when the index has
+ * it not, a slip filled from it. JSON instead of a redirect when `Accept` asks for it.
  */
 
 import type { APIRoute } from 'astro';

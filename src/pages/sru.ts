@@ -8,7 +8,9 @@ const xml = (text: string): Response =>
     headers: { 'content-type': 'application/xml; charset=utf-8', 'cache-control': 'no-store' },
   });
 
-/** SRU 1.2 and 2.0: explain and searchRetrieve. Every record counts for itself here, versions of a work too. */
+/**
+ * SRU 1.2 and 2.0: explain and searchRetrieve. Every record counts for itself here, versions of a work too.
+ */
 export const GET: APIRoute = ({ url, locals }) =>
   guarded(async () => {
     const request = readSru(url.searchParams);

@@ -1,7 +1,7 @@
 /**
- * The address under which a request reached us, for links that leave the page: feeds, OpenSearch, SRU explain, mails. The
- * configured one if there is one; else the request's own Host with its port. What a proxy says of the original request is
- * believed only when it comes from an address that the configuration names.
+ * The address under which a request reached us, for links that leave the page: feeds, OpenSearch, SRU
+ * explain, mails. The configured one if there is one; else the request's own Host with its port. What a proxy
+ * says of the original request is believed only when it comes from an address that the configuration names.
  */
 import type { IncomingHttpHeaders } from 'node:http';
 

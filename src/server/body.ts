@@ -1,4 +1,7 @@
-/** Reading what is sent: counted while it comes, so that nobody fills the memory; and bounded in depth and number. */
+/**
+ * Reading what is sent: counted while it comes, so that nobody fills the memory; and bounded in depth and
+ * number.
+ */
 import { type Message, msg } from '../core/model/message';
 import { faultOf } from './faults';
 
@@ -70,8 +73,8 @@ function joined(pieces: readonly Uint8Array[], size: number): Uint8Array {
 const DEPTH = 24;
 const VALUES = 100_000;
 /**
- * Parsed JSON that is deeper or has more values than anything we take, or has a key that would change an object's
- * prototype when copied; null when it is within bounds. Walks without recursion.
+ * Parsed JSON that is deeper or has more values than anything we take, or has a key that would change an
+ * object's prototype when copied; null when it is within bounds. Walks without recursion.
  */
 export function beyondBounds(value: unknown): Message | null {
   let level: unknown[] = [value];

@@ -1,6 +1,6 @@
 /**
- * What a browser reports of our content security policy: which of its rules was touched and by what kind of thing. The page's
- * address, which is what a reader looked for, and samples of code stay out of the log.
+ * What a browser reports of our content security policy: which of its rules was touched and by what kind of
+ * thing. The page's address, which is what a reader looked for, and samples of code stay out of the log.
  */
 import Joi from 'joi';
 
@@ -26,7 +26,8 @@ type Report = { readonly 'csp-report': Readonly<Record<string, string | undefine
 
 const DIRECTIVE = /^[a-z]{1,12}(?:-[a-z]{1,12}){0,3}/;
 /**
- * A report as browsers send it (Content Security Policy 3, 5.3: `application/csp-report`); null when it is none.
+ * A report as browsers send it (Content Security Policy 3, 5.3: `application/csp-report`); null when it is
+ * none.
  * @param text JSON
  */
 export function readBreach(text: string): Breach | null {

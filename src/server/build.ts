@@ -1,6 +1,7 @@
 /**
- * Builds an index directory from a world: records one behind the other, the inverted index, the library's data, and the
- * providers' KBART lists. Written beside the target and moved into place whole, so that no half index is ever opened.
+ * Builds an index directory from a world: records one behind the other, the inverted index, the library's
+ * data, and the providers' KBART lists. Written beside the target and moved into place whole, so that no half
+ * index is ever opened.
  */
 import {
   closeSync,
@@ -51,8 +52,8 @@ const CHUNK = 4 << 20;
 const HOSTS_KEPT = 64;
 
 /**
- * Builds an index directory. The rules that somebody has edited in the directory that is there are kept and built with; where
- * they don't fit the new library they are set beside the new ones, as policy.edited.json.
+ * Builds an index directory. The rules that somebody has edited in the directory that is there are kept and
+ * built with; where they don't fit the new library they are set beside the new ones, as policy.edited.json.
  */
 export function buildIndex(
   source: IndexSource,
@@ -173,7 +174,10 @@ function inWords(error: unknown, dir: string): unknown {
       )
     : error;
 }
-/** The rules of the directory that is there, if somebody has edited them; without `policy` when they don't fit the library. */
+/**
+ * The rules of the directory that is there, if somebody has edited them; without `policy` when they don't fit
+ * the library.
+ */
 function editedPolicy(
   dir: string,
   library: Library,

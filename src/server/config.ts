@@ -1,4 +1,7 @@
-/** Configuration from the environment; every setting has a default that works for the demo. Documented in docs/configuration.md. */
+/**
+ * Configuration from the environment; every setting has a default that works for the demo. Documented in
+ * docs/configuration.md.
+ */
 import { isIP } from 'node:net';
 
 export interface Config {
@@ -13,7 +16,9 @@ export interface Config {
   readonly timeLimit: number;
   /** Questions that may wait for a worker; more are refused at once. */
   readonly queue: number;
-  /** Address under which readers reach the server, without a slash at its end; empty: each request's own Host. */
+  /**
+   * Address under which readers reach the server, without a slash at its end; empty: each request's own Host.
+   */
   readonly base: string;
   /** Addresses of proxies whose forwarded headers are believed. */
   readonly proxies: readonly string[];

@@ -1,4 +1,7 @@
-/** The doors before the endpoints: what is counted while it is read, which methods and addresses there are, what the log may say. */
+/**
+ * The doors before the endpoints: what is counted while it is read, which methods and addresses there are,
+ * what the log may say.
+ */
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';

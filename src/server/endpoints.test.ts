@@ -1,4 +1,7 @@
-/** The HTTP interface from the outside: every endpoint's own handler, over an index of its own, with what goes in and what comes out. */
+/**
+ * The HTTP interface from the outside: every endpoint's own handler, over an index of its own, with what goes
+ * in and what comes out.
+ */
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
 import { ok, serverOf } from '../../tests/fixtures/server';

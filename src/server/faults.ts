@@ -1,6 +1,6 @@
 /**
- * What can go wrong between a question and its answer. Pages and the index host are bundled apart, so each has a class of
- * its own of every name: `faultOf` therefore goes by the name.
+ * What can go wrong between a question and its answer. Pages and the index host are bundled apart, so each
+ * has a class of its own of every name: `faultOf` therefore goes by the name.
  */
 /** The question took longer than its time, in the queue or at work. */
 export class TooSlow extends Error {

@@ -1,4 +1,7 @@
-/** Another library than the demo's: other scripts, odd ids, many campuses, headings in German; everything still found and counted. */
+/**
+ * Another library than the demo's: other scripts, odd ids, many campuses, headings in German; everything
+ * still found and counted.
+ */
 
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -20,7 +20,9 @@ export class IndexHost implements DiscoveryIndex, SearchText {
     this.#pool = pool;
   }
 
-  /** Starts the workers and waits until each has opened the index. Rejects with their message when they can't. */
+  /**
+   * Starts the workers and waits until each has opened the index. Rejects with their message when they can't.
+   */
   static async open({ dir, ...options }: HostOptions): Promise<IndexHost> {
     return new IndexHost(
       await WorkerPool.open({

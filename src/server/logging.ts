@@ -2,8 +2,8 @@
 
 const FRAMES = 12;
 /**
- * The name and the places of an error. Its message stays out: the platform's own quote what they could not use, and that
- * may be what a reader looked for.
+ * The name and the places of an error. Its message stays out: the platform's own quote what they could not
+ * use, and that may be what a reader looked for.
  */
 export function scrubbed(error: unknown): {
   readonly name: string;

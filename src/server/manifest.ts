@@ -1,7 +1,7 @@
 /**
- * What belongs together in an index directory: every file's size and digest, written last. Opening holds the files against
- * it, so that a directory put together from two builds, cut in copying or damaged since is refused in words and not met
- * later as a wrong answer.
+ * What belongs together in an index directory: every file's size and digest, written last. Opening holds the
+ * files against it, so that a directory put together from two builds, cut in copying or damaged since is
+ * refused in words and not met later as a wrong answer.
  */
 import { createHash, type Hash } from 'node:crypto';
 import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync, writeFileSync } from 'node:fs';

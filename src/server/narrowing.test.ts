@@ -1,4 +1,7 @@
-/** Any words with any conditions, against looking through every record: what is found, what each value counts, what a condition costs. */
+/**
+ * Any words with any conditions, against looking through every record: what is found, what each value counts,
+ * what a condition costs.
+ */
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { asked, moment, openWorld } from '../../tests/fixtures/world';

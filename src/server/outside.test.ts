@@ -1,4 +1,6 @@
-/** The doors of the stand-ins, and references as text: what comes in from outside, and what goes out to it. */
+/**
+ * The doors of the stand-ins, and references as text: what comes in from outside, and what goes out to it.
+ */
 
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { describe, expect, it } from 'vitest';

@@ -1,4 +1,6 @@
-/** Addresses and bodies that people and programs send: what is taken, what is refused, and with which words. */
+/**
+ * Addresses and bodies that people and programs send: what is taken, what is refused, and with which words.
+ */
 import { describe, expect, it } from 'vitest';
 import type { LibraryInfo } from '../core/discovery/answers';
 import { NEW_SEARCH, printRequest, type SearchRequest } from '../core/query/request';

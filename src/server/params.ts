@@ -272,7 +272,9 @@ export const BODIES = {
   }),
 };
 
-/** Reads and checks a JSON body; the answer of `work` becomes the response, its failures problem documents. */
+/**
+ * Reads and checks a JSON body; the answer of `work` becomes the response, its failures problem documents.
+ */
 export async function withBody<T>(
   request: Request,
   schema: Joi.ObjectSchema,
@@ -309,7 +311,10 @@ export async function withBody<T>(
   return guarded(() => work({ ...value, moment: { ...sent.moment, at } } as T));
 }
 
-/** Failures that are to be expected of the index as problem documents; what nobody expected goes on to the middleware. */
+/**
+ * Failures that are to be expected of the index as problem documents; what nobody expected goes on to the
+ * middleware.
+ */
 export async function guarded(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();

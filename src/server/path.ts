@@ -1,4 +1,7 @@
-/** The parts of an address, each decoded by itself: an id may hold a slash, a question mark, or letters of any script. */
+/**
+ * The parts of an address, each decoded by itself: an id may hold a slash, a question mark, or letters of any
+ * script.
+ */
 
 /**
  * @param pathname as it was sent, percent signs and all

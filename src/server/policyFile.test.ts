@@ -1,4 +1,7 @@
-/** The policy file as it is edited while the server runs: taken when valid, refused in words when not, nothing lost. */
+/**
+ * The policy file as it is edited while the server runs: taken when valid, refused in words when not, nothing
+ * lost.
+ */
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -1,6 +1,7 @@
 /**
- * The policy file in force: read at the start, looked at again whenever it changes, taken only when it is valid. A file
- * that is not is said where staff look (`/policy`) and in the log, and the last good policy stays.
+ * The policy file in force: read at the start, looked at again whenever it changes, taken only when it is
+ * valid. A file that is not is said where staff look (`/policy`) and in the log, and the last good policy
+ * stays.
  */
 
 import { existsSync, readFileSync, unwatchFile, watchFile } from 'node:fs';
@@ -25,7 +26,10 @@ export class PolicyFile {
   #state: PolicyState;
   #text: string;
 
-  /** `built` is the policy that the index was made with; it stands where there is no file. Throws when the file is there and can't be used. */
+  /**
+   * `built` is the policy that the index was made with; it stands where there is no file. Throws when the
+   * file is there and can't be used.
+   */
   constructor(path: string, built: Policy, places: Places) {
     this.path = path;
     this.#places = places;

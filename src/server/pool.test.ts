@@ -8,7 +8,10 @@ import { POLICY } from '../demo/policy';
 import { Busy, faultOf, Gone, TooSlow } from './faults';
 import { type PoolOptions, WorkerPool } from './pool';
 
-/** A worker of a few lines: echoes, waits, dies, throws and goes round in circles when asked to; starts only while a file lets it. */
+/**
+ * A worker of a few lines: echoes, waits, dies, throws and goes round in circles when asked to; starts only
+ * while a file lets it.
+ */
 const SCRIPT = `
 import { parentPort, workerData } from 'node:worker_threads';
 import { appendFileSync, existsSync } from 'node:fs';

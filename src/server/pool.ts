@@ -1,9 +1,11 @@
 /**
- * Worker threads behind one bounded queue. Each worker answers one question at a time, so that a slow one holds up a worker
- * and not the others. What keeps the pool alive whatever is asked of it:
+ * Worker threads behind one bounded queue. Each worker answers one question at a time, so that a slow one
+ * holds up a worker and not the others. What keeps the pool alive whatever is asked of it:
  *
- * - every question has a deadline, in the queue and at work; a worker that is late is ended, and another takes its place;
- * - a worker that crashes or can't be started is started again, with longer and longer pauses, for as long as it takes;
+ * - every question has a deadline, in the queue and at work; a worker that is late is ended, and another
+ * takes its place;
+ * - a worker that crashes or can't be started is started again, with longer and longer pauses, for as long as
+ * it takes;
  * - what can't be handed to a worker (nothing can clone it) fails its own question only;
  * - more than a queue's worth of questions is refused at once, since they would only wait in vain.
  */
@@ -16,7 +18,10 @@ export interface Question {
   readonly method: string;
   readonly args: readonly unknown[];
 }
-/** The answer as JSON text: most of them are passed on as they are, and text crosses between threads faster than objects. */
+/**
+ * The answer as JSON text: most of them are passed on as they are, and text crosses between threads faster
+ * than objects.
+ */
 export type Reply =
   | { readonly n: number; readonly json: string }
   | { readonly n: number; readonly bytes: Uint8Array }
@@ -42,7 +47,10 @@ export interface PoolState {
   readonly waiting: number;
 }
 
-/** A worker watches its time itself where it can; it is ended when it is still at work so many milliseconds later. */
+/**
+ * A worker watches its time itself where it can; it is ended when it is still at work so many milliseconds
+ * later.
+ */
 const GRACE = 1000;
 /** Milliseconds that a worker may take to start: a large index is read meanwhile. */
 const START_LIMIT = 120_000;
@@ -61,8 +69,9 @@ interface Slot {
   readonly handed: { readonly n: number; readonly one: Waiting }[];
 }
 /**
- * While many wait, a worker is handed some ahead, so that it need not stand still until this thread, which has much to do
- * then, comes round to it. Else one at a time: what waits behind a slow question could have gone to another worker.
+ * While many wait, a worker is handed some ahead, so that it need not stand still until this thread, which
+ * has much to do then, comes round to it. Else one at a time: what waits behind a slow question could have
+ * gone to another worker.
  */
 const HANDED_AHEAD = 8;
 const MANY_WAIT = 4;
@@ -158,7 +167,9 @@ export class WorkerPool {
   readonly #unheard = (error: unknown): void =>
     this.#options.log('a worker failed while it was ended', error);
 
-  /** A worker that answers no more: its question fails, another takes its place. Told once for each worker. */
+  /**
+   * A worker that answers no more: its question fails, another takes its place. Told once for each worker.
+   */
   #lost(slot: Slot, error: Error): void {
     if (!this.#slots.delete(slot)) return;
     const [atWork, ...ahead] = slot.handed.splice(0);
@@ -243,8 +254,8 @@ export class WorkerPool {
   }
 
   /**
-   * Asks one of the workers. Rejects with Busy when the queue is full, TooSlow when it took too long, Gone when `signal`
-   * says so before it was begun, and with the worker's own error otherwise.
+   * Asks one of the workers. Rejects with Busy when the queue is full, TooSlow when it took too long, Gone
+   * when `signal` says so before it was begun, and with the worker's own error otherwise.
    */
   ask(method: string, args: readonly unknown[], signal?: AbortSignal): Promise<Answer> {
     return new Promise<Answer>((resolve, reject) => {
@@ -274,7 +285,9 @@ export class WorkerPool {
     this.#settle(one, () => one.reject(error));
   }
 
-  /** Tells every worker something that is not answered; one that starts later hears the latest of each method. */
+  /**
+   * Tells every worker something that is not answered; one that starts later hears the latest of each method.
+   */
   tell(method: string, ...args: readonly unknown[]): void {
     this.#told.set(method, args);
     for (const { worker } of this.#slots) worker.postMessage({ n: -1, method, args } satisfies Question);

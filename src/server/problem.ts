@@ -1,4 +1,6 @@
-/** Errors as RFC 9457 problem documents: a type, what was wrong in plain words, and the parameter at fault. */
+/**
+ * Errors as RFC 9457 problem documents: a type, what was wrong in plain words, and the parameter at fault.
+ */
 import { type Message, msg } from '../core/model/message';
 import { say } from '../words/generated/http';
 import '../words/spoken';

@@ -1,6 +1,6 @@
 /**
- * A directory put in the place of another, so that whenever it is interrupted one of the two is there whole: what was there
- * is set beside, the new one moved in, then the old one removed.
+ * A directory put in the place of another, so that whenever it is interrupted one of the two is there whole:
+ * what was there is set beside, the new one moved in, then the old one removed.
  */
 import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';

@@ -1,4 +1,7 @@
-/** The server: starts the index workers, serves the built pages with compression and security headers, stops gracefully. What stands behind the ports is the caller's choice. */
+/**
+ * The server: starts the index workers, serves the built pages with compression and security headers, stops
+ * gracefully. What stands behind the ports is the caller's choice.
+ */
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
@@ -38,12 +41,17 @@ export interface Inside {
   log(event: string, error?: unknown): void;
 }
 export interface Surroundings extends Outside {
-  /** What the pages of the simulated world are made with; null when nothing is simulated and they are closed. */
+  /**
+   * What the pages of the simulated world are made with; null when nothing is simulated and they are closed.
+   */
   readonly standins: App.Locals['standins'];
   close(): Promise<void>;
 }
 
-/** Bytes of an address with its headers: a query of 12,000 letters, each written as a percent sign and two digits, and room. */
+/**
+ * Bytes of an address with its headers: a query of 12,000 letters, each written as a percent sign and two
+ * digits, and room.
+ */
 const MAX_HEADER = 64 << 10;
 /** Milliseconds that a refusal is held at most. */
 const LONGEST_REFUSAL = 1500;
@@ -109,7 +117,10 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   // Fast rather than small: an answer is wanted at once, and the higher levels save few bytes of it.
   const compress = compression({ threshold: 1024, level: 3 });
 
-  /** Writes what nobody expected into the log, without what was asked; answers with the number that it stands under. */
+  /**
+   * Writes what nobody expected into the log, without what was asked; answers with the number that it stands
+   * under.
+   */
   const failure = (error: unknown): string => {
     const id = randomBytes(6).toString('hex');
     log.error({ id, err: scrubbed(error) }, 'failed');
@@ -142,10 +153,16 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       res.end(JSON.stringify({ status, records, engine, workers, ready, waiting }));
     });
   };
-  /** Requests let in that will ask the index: counted at the door, since a crowd that comes at once is past it before the first has asked. */
+  /**
+   * Requests let in that will ask the index: counted at the door, since a crowd that comes at once is past it
+   * before the first has asked.
+   */
   let asking = 0;
   const mostAsking = config.queue + config.workers;
-  /** Refusals under way: the more there are, the longer each is held, so that refusing leaves time for answering. */
+  /**
+   * Refusals under way: the more there are, the longer each is held, so that refusing leaves time for
+   * answering.
+   */
   let refusals = 0;
   const refuseBusy = (res: ServerResponse): void => {
     refusals++;
@@ -253,7 +270,8 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     );
     process.exit(1);
   });
-  // Many at once are let in and told that it is busy; left in front of the door they would learn nothing for many seconds.
+  // Many at once are let in and told that it is busy; left in front of the door they would learn nothing for
+  // many seconds.
   server.listen({ port: config.port, host: config.host, backlog: 4096 }, () => {
     log.info({ address: ownAddress }, 'listening');
     process.send?.(ownAddress);

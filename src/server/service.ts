@@ -24,7 +24,9 @@ interface StoredLibrary {
   readonly guidance: Guidance;
 }
 
-/** The library's data of an index directory. Throws with a message for people when its rules can't be used. */
+/**
+ * The library's data of an index directory. Throws with a message for people when its rules can't be used.
+ */
 export function readLibraryFile(dir: string): LibraryFile {
   const file = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as StoredLibrary;
   const policy = readPolicy(file.library.policy);

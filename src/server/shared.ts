@@ -15,7 +15,10 @@ export interface SharedIndex {
 /** Records beyond this many bytes stay in their file. */
 const HELD = 1_500_000_000;
 
-/** Throws with a message for people when there is no index, or when its files are not those that were built together. */
+/**
+ * Throws with a message for people when there is no index, or when its files are not those that were built
+ * together.
+ */
 export function readShared(dir: string): SharedIndex {
   recover(dir);
   const path = join(dir, 'index.lgd');

@@ -64,7 +64,8 @@ function referenceMethods(service: DiscoveryService, late: () => boolean): Metho
 }
 
 /**
- * Opens the index and answers questions for as long as the thread lives. Throws when this is no worker thread.
+ * Opens the index and answers questions for as long as the thread lives. Throws when this is no worker
+ * thread.
  * @param more methods beside the service's own, for those who answer from the same data: the stand-ins
  */
 export function answerQuestions(more: (service: DiscoveryService) => Methods = () => []): void {

@@ -1,6 +1,6 @@
 /**
- * The ask desk, simulated: a pure function of question and clock. The desk sits on working days from nine to five; an answer
- * comes one and a half to four desk hours after the question.
+ * The ask desk, simulated: a pure function of question and clock. The desk sits on working days from nine to
+ * five; an answer comes one and a half to four desk hours after the question.
  */
 
 import type { AskDesk, DeskAnswer, DeskQuestion } from '../core/discovery/ports';

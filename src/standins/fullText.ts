@@ -1,6 +1,6 @@
 /**
- * Plausible text for a made document: paragraphs about the item's own subjects, the same every time for the same item. It
- * says of itself that it is invented; nobody should take it for the work.
+ * Plausible text for a made document: paragraphs about the item's own subjects, the same every time for the
+ * same item. It says of itself that it is invented; nobody should take it for the work.
  */
 import type { DiscoveryRecord } from '../core/model/record';
 import { random } from '../core/random';

@@ -1,4 +1,6 @@
-/** A made PDF of an item: what a publisher or a scan desk would deliver, with sample text instead of the work. */
+/**
+ * A made PDF of an item: what a publisher or a scan desk would deliver, with sample text instead of the work.
+ */
 
 import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib';
 import type { TextSection } from './fullText';

@@ -1,4 +1,7 @@
-/** The index worker as it is started: the service's methods, and the lending stand-in's, which asks the same holdings. */
+/**
+ * The index worker as it is started: the service's methods, and the lending stand-in's, which asks the same
+ * holdings.
+ */
 import type { Moment } from '../core/discovery/answers';
 import { answerQuestions } from '../server/worker';
 import type { SentSlip } from '../standins/lending/story';

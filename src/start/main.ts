@@ -1,4 +1,7 @@
-/** The program: reads the configuration, chooses what stands behind each port, serves. The one place that knows every adapter. */
+/**
+ * The program: reads the configuration, chooses what stands behind each port, serves. The one place that
+ * knows every adapter.
+ */
 import { DEMO_START } from '../demo/clock';
 import { machineClock } from '../server/clock';
 import { readConfig } from '../server/config';

@@ -1,4 +1,7 @@
-/** The thread that makes the stand-ins' PDFs: a tenth of a second each, which the thread that serves can't spare. */
+/**
+ * The thread that makes the stand-ins' PDFs: a tenth of a second each, which the thread that serves can't
+ * spare.
+ */
 import { parentPort } from 'node:worker_threads';
 import type { Question, Reply } from '../server/pool';
 import { makePdf, type PdfText } from '../standins/pdf';

@@ -1,4 +1,7 @@
-/** The catalogue and the code agree: every code that is said stands in it, with the values it asks for, and nothing lies unused. */
+/**
+ * The catalogue and the code agree: every code that is said stands in it, with the values it asks for, and
+ * nothing lies unused.
+ */
 import { readdirSync, readFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { parse, type Token } from '@messageformat/parser';

@@ -8,7 +8,9 @@ export type InWords<T> = T extends string | number | boolean | null | undefined
     ? string
     : { readonly [K in keyof T]: InWords<T[K]> };
 
-/** A message: nothing but a code of the catalogue, its values, and the text that a server has put beside them. */
+/**
+ * A message: nothing but a code of the catalogue, its values, and the text that a server has put beside them.
+ */
 export const isMessage = (value: unknown): value is Message =>
   typeof value === 'object' &&
   value !== null &&
@@ -27,8 +29,8 @@ export function inWords<T>(value: T): InWords<T> {
 }
 
 /**
- * The same value, each message with its text beside its code: `{ "code": …, "values": …, "text": … }`. Messages that are
- * values of others have none of their own. What holds no message is not copied.
+ * The same value, each message with its text beside its code: `{ "code": …, "values": …, "text": … }`.
+ * Messages that are values of others have none of their own. What holds no message is not copied.
  */
 export function withTexts(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value;

@@ -8,7 +8,10 @@ import { slipTitle } from '../core/requests/slip';
 import { messageText, speakerLabel, stateLabel, wantedLabel } from './labels';
 import { sayDay } from './say';
 
-/** The days of a slip that belong into a calendar: when it is expected, collected until, due, needed, openable until. */
+/**
+ * The days of a slip that belong into a calendar: when it is expected, collected until, due, needed, openable
+ * until.
+ */
 export function datesOf(slip: Slip): SlipDate[] {
   const title = slipTitle(slip);
   const about = `${wantedLabel(slip.wanted)}, slip ${slip.id}. ${stateLabel(slip.state)}.`;

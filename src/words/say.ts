@@ -1,6 +1,6 @@
 /**
- * Words: what makes texts of messages, in the language that is spoken. The catalogue's texts are compiled to functions when the
- * app is built; days, numbers, money, shares and lists are written by `Intl`.
+ * Words: what makes texts of messages, in the language that is spoken. The catalogue's texts are compiled to
+ * functions when the app is built; days, numbers, money, shares and lists are written by `Intl`.
  */
 
 import type { Message, MessageCode, MessageValue, MessageValues } from '../core/model/message';

@@ -1,4 +1,7 @@
-/** The search sentence: the whole search in plain English, in parts, each of which a view may turn into a control. */
+/**
+ * The search sentence: the whole search in plain English, in parts, each of which a view may turn into a
+ * control.
+ */
 
 import { readQuery } from '../core/query/read';
 import {
@@ -82,7 +85,9 @@ export function treeWords(node: QueryNode): string {
       return node.of.map(inner).join(` ${say('sentence.or')} `);
   }
 }
-/** What was asked, in words, and the word before it: `about` for words alone, `with` for anything more exact. */
+/**
+ * What was asked, in words, and the word before it: `about` for words alone, `with` for anything more exact.
+ */
 function asked(r: SearchRequest): { lead: 'about' | 'with'; text: string } {
   const read = readQuery(r);
   if ('problem' in read) return { lead: 'about', text: r.q.trim() };

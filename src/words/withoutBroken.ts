@@ -1,4 +1,6 @@
-/** Ways that a reader found broken: they stay listed, behind the others, and the next best takes their place. */
+/**
+ * Ways that a reader found broken: they stay listed, behind the others, and the next best takes their place.
+ */
 import type { Way, WaysAnswer } from '../core/model/ways';
 import { say } from './generated/access';
 import type { InWords } from './inWords';

@@ -1,4 +1,7 @@
-/** Requests to every endpoint and page: valid ones with something wrong in them. Drawn by seed, so that a finding can be met again. */
+/**
+ * Requests to every endpoint and page: valid ones with something wrong in them. Drawn by seed, so that a
+ * finding can be met again.
+ */
 
 import type { Slip } from '../../core/model/slip';
 import { GROUPS } from '../../core/query/request';

@@ -1,4 +1,7 @@
-/** What inputs are made of: ordinary words, what is syntax somewhere, what breaks parsers, what every object has. */
+/**
+ * What inputs are made of: ordinary words, what is syntax somewhere, what breaks parsers, what every object
+ * has.
+ */
 import type { Random } from '../../core/random';
 
 const ORDINARY =

@@ -1,7 +1,8 @@
 /**
- * Citation styles of our own, written as CSL 1.0.2, to make references with a CSL processor that the reader of references is
- * measured against. They follow the families that courses ask for (author and date, numbered, notes, humanities) in the
- * variants of order, punctuation and abbreviation that matter for reading.
+ * Citation styles of our own, written as CSL 1.0.2, to make references with a CSL processor that the reader
+ * of references is measured against. They follow the families that courses ask for (author and date,
+ * numbered, notes, humanities) in the variants of order, punctuation and abbreviation that matter for
+ * reading.
  */
 interface Manner {
   /** Family names first for all, for the first only, or for nobody. */

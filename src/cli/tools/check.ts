@@ -1,4 +1,7 @@
-/** `tool check DIR`: reads an index directory whole and says whether it is as it was built. Ends with 1 when it is not. */
+/**
+ * `tool check DIR`: reads an index directory whole and says whether it is as it was built. Ends with 1 when
+ * it is not.
+ */
 import { parseArgs } from 'node:util';
 import { damage } from '../../server/manifest';
 

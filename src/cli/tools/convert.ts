@@ -1,6 +1,6 @@
 /**
- * `tool convert --from FORMAT --to FORMAT`: standard input to standard output, messages on standard error. Ends with 1 when
- * something could not be read, after writing all that could.
+ * `tool convert --from FORMAT --to FORMAT`: standard input to standard output, messages on standard error.
+ * Ends with 1 when something could not be read, after writing all that could.
  */
 import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';

@@ -1,6 +1,7 @@
 /**
- * `tool coverage --kbart FILE [--today YYYY-MM-DD]`: articles as JSON lines on standard input, `{date, volume, issue, issn|isbn|title}`;
- * one decision a line as JSON. What is wrong in the title list goes to standard error with its line number.
+ * `tool coverage --kbart FILE [--today YYYY-MM-DD]`: articles as JSON lines on standard input, `{date,
+ * volume, issue, issn|isbn|title}`; one decision a line as JSON. What is wrong in the title list goes to
+ * standard error with its line number.
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';

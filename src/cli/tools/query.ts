@@ -1,4 +1,7 @@
-/** `tool query TEXT [--syntax plain|cql]`: how any input is understood, as JSON: tree, plain, CQL, rows, sentence, notes. */
+/**
+ * `tool query TEXT [--syntax plain|cql]`: how any input is understood, as JSON: tree, plain, CQL, rows,
+ * sentence, notes.
+ */
 import { readFileSync } from 'node:fs';
 import { printCql } from '../../core/query/cql';
 import { printPlain } from '../../core/query/plain';

@@ -1,6 +1,6 @@
 /**
- * `tool references [--index DIR]`: text on standard input, split and read; one JSON line a reference, `{text, csl, parts, match}`.
- * `match` is null without an index, or where nothing is sure.
+ * `tool references [--index DIR]`: text on standard input, split and read; one JSON line a reference, `{text,
+ * csl, parts, match}`. `match` is null without an index, or where nothing is sure.
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';

@@ -1,4 +1,7 @@
-/** What else would do: other editions and forms, a part, a visit, a purchase, a question; and never what is later than what there is. */
+/**
+ * What else would do: other editions and forms, a part, a visit, a purchase, a question; and never what is
+ * later than what there is.
+ */
 import { describe, expect, it } from 'vitest';
 import { storyItem, storyItemTitled } from '../../../tests/fixtures/story';
 import { situation } from '../../../tests/fixtures/world';

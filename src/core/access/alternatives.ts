@@ -1,6 +1,7 @@
 /**
- * What else would do, when nothing is in time or nobody supplies: another edition or carrier, an open version, a copy of a
- * chapter, a visit, a purchase suggestion, a question. Each with its own computed time and reason.
+ * What else would do, when nothing is in time or nobody supplies: another edition or carrier, an open
+ * version, a copy of a chapter, a visit, a purchase suggestion, a question. Each with its own computed time
+ * and reason.
  */
 
 import { KINDS } from '../model/kinds';

@@ -32,7 +32,10 @@ export function closingOn(closings: readonly Closing[], day: DayNumber): Closing
 /** The term in which a day lies; undefined in vacation. */
 export const termOn = (policy: Policy, day: DayNumber): Closing | undefined => closingOn(policy.terms, day);
 
-/** The week of hours that holds on a day: in term, or in vacation where the campus has hours of its own for it. */
+/**
+ * The week of hours that holds on a day: in term, or in vacation where the campus has hours of its own for
+ * it.
+ */
 export const weekOn = (campus: Campus, policy: Policy, day: DayNumber): Week =>
   campus.vacationHours && !termOn(policy, day) ? campus.vacationHours : campus.hours;
 
@@ -90,7 +93,10 @@ export function addWorkingDays(
   return at;
 }
 
-/** Working days of one desk of a campus: the policy's, less the campus's own closing days and the weekdays it does not work. */
+/**
+ * Working days of one desk of a campus: the policy's, less the campus's own closing days and the weekdays it
+ * does not work.
+ */
 export const deskDay =
   (policy: Policy, campus: Campus, weekdays: readonly number[] | undefined) =>
   (day: DayNumber): boolean =>

@@ -1,4 +1,6 @@
-/** The lender plan's closed form against playing the sequence through, and who is left out for which reason. */
+/**
+ * The lender plan's closed form against playing the sequence through, and who is left out for which reason.
+ */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LENDERS, LIBRARY } from '../../demo/library';

@@ -1,10 +1,11 @@
 /**
  * The chance of supply by interlibrary loan.
  *
- * How many libraries own a thing says little. What counts is which of them can lend *this* to *us*: each owner passes or
- * fails with a reason, those that pass are asked one after the other, and chance = 1 − Π(1 − pᵢ) over those asked. How
- * long it takes is the mixture over who supplies: the desk's own days, the answers of all that said no before, the
- * supplier's days, the road. All of it comes from what a library knows: published policies and past turnaround.
+ * How many libraries own a thing says little. What counts is which of them can lend *this* to *us*: each
+ * owner passes or fails with a reason, those that pass are asked one after the other, and chance = 1 − Π(1 −
+ * pᵢ) over those asked. How long it takes is the mixture over who supplies: the desk's own days, the answers
+ * of all that said no before, the supplier's days, the road. All of it comes from what a library knows:
+ * published policies and past turnaround.
  */
 
 import { type Carrier, KINDS, type Kind } from '../model/kinds';
@@ -51,7 +52,10 @@ export interface LentThing {
 /** In place of an owner set: the thing has no record. */
 export const UNKNOWN_OWNERS = '?';
 
-/** Why this lender cannot supply, or null when it can be asked. `owners`: how many libraries own the thing, null when not known. */
+/**
+ * Why this lender cannot supply, or null when it can be asked. `owners`: how many libraries own the thing,
+ * null when not known.
+ */
 export function refusalOf(
   lender: Lender,
   what: LentThing,
@@ -93,9 +97,10 @@ const known = new WeakMap<
 >();
 
 /**
- * What is known of each lender, worked out once, and the order of asking. Asking a lender costs the days of its answer
- * whatever it says; so those come first whose chance, times what the thing is worth less price and waiting, is the
- * greatest per day of answering. The busy are asked later. Own country first, since a parcel from abroad passes customs.
+ * What is known of each lender, worked out once, and the order of asking. Asking a lender costs the days of
+ * its answer whatever it says; so those come first whose chance, times what the thing is worth less price and
+ * waiting, is the greatest per day of answering. The busy are asked later. Own country first, since a parcel
+ * from abroad passes customs.
  */
 function lendersKnown(
   lenders: readonly Lender[],
@@ -134,7 +139,10 @@ function lendersKnown(
   return map;
 }
 
-/** Who is asked, in which order, and what to expect: in closed form, exact for the distributions of `turnaround.ts`. */
+/**
+ * Who is asked, in which order, and what to expect: in closed form, exact for the distributions of
+ * `turnaround.ts`.
+ */
 export function planLending(
   owners: string | undefined,
   what: LentThing,
@@ -143,7 +151,8 @@ export function planLending(
   policy: Policy,
   speed: Speed = 'standard',
 ): LendingPlan {
-  // Without a record any lender may own it; how many of those asked turn out to, the library knows from its past.
+  // Without a record any lender may own it; how many of those asked turn out to, the library knows from its
+  // past.
   const unknown = owners === UNKNOWN_OWNERS;
   const share = unknown ? policy.lending.unrecordedShare : 1;
   const able: Lender[] = [];
@@ -200,7 +209,10 @@ const sooner = ({ median, likely }: Spread, saved: number): Spread => ({
   likely: Math.max(1, likely - saved),
 });
 
-/** Which service interlibrary loan gives for a kind: parts of issues and books come as copies, volumes as loans. */
+/**
+ * Which service interlibrary loan gives for a kind: parts of issues and books come as copies, volumes as
+ * loans.
+ */
 export function serviceFor(kind: Kind): Service | null {
   const family = KINDS[kind].family;
   if (family === 'journal') return null;

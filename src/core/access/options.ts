@@ -1,7 +1,8 @@
 /**
- * All the options there are for getting an item, without regard to when: which provider shows it, where copies stand and
- * when they come back, who scans, who lends. Times are put on them in `times.ts`; both the exact ways to read and the
- * index's packed summary start from this one list, so that they cannot disagree about what exists.
+ * All the options there are for getting an item, without regard to when: which provider shows it, where
+ * copies stand and when they come back, who scans, who lends. Times are put on them in `times.ts`; both the
+ * exact ways to read and the index's packed summary start from this one list, so that they cannot disagree
+ * about what exists.
  */
 
 import { ALWAYS, coverageWindow, FOREVER, positionOf } from '../coverage/covers';
@@ -21,7 +22,9 @@ import { type DayNumber, dayNumber, parseDay } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { type LendingPlan, planLending, serviceFor, UNKNOWN_OWNERS } from './chance';
 
-/** A record with what it depends on: its journal and the journal's coverage, or the book a chapter stands in. */
+/**
+ * A record with what it depends on: its journal and the journal's coverage, or the book a chapter stands in.
+ */
 export interface AccessItem {
   readonly record: DiscoveryRecord;
   readonly journal?: Journal;
@@ -157,7 +160,8 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
       });
   }
 
-  // A part of a printed volume that we or a partner own is scanned, whether or not the volume itself leaves the building.
+  // A part of a printed volume that we or a partner own is scanned, whether or not the volume itself leaves
+  // the building.
   if (family === 'chapter') {
     for (const c of library.campuses) {
       const shelf = host?.copies?.find((copy) => copy.campus === c.id && copy.status.state === 'in');
@@ -197,7 +201,9 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
   return options;
 }
 
-/** The interlibrary plan for an item, or null for what is never lent or copied (journals as a whole, e-books). */
+/**
+ * The interlibrary plan for an item, or null for what is never lent or copied (journals as a whole, e-books).
+ */
 export function lendingFor(
   item: AccessItem,
   library: Library,

@@ -1,13 +1,15 @@
 /**
- * The access summary: all that decides how soon a record can be read, packed into one short row of 16-bit numbers.
+ * The access summary: all that decides how soon a record can be read, packed into one short row of 16-bit
+ * numbers.
  *
- * A search must put *every* match into a wait class, not just the 25 shown. Rows are interned when the index is built
- * (many records share one), and each distinct row is timed once per reader and moment. `summary.test.ts` holds that row
- * and exact ways give the same class for every record.
+ * A search must put *every* match into a wait class, not just the 25 shown. Rows are interned when the index
+ * is built (many records share one), and each distinct row is timed once per reader and moment.
+ * `summary.test.ts` holds that row and exact ways give the same class for every record.
  *
- * Row: for open access and then for each campus: first and last day of online access (0,0 = none) · per campus: day a
- * copy is free · per partner: day a copy is free · bits: scans by campus · bits: copies by partner · interlibrary median
- * and likely-by in working days (0 = unlikely) · service · bits: campuses with a copy of any sort.
+ * Row: for open access and then for each campus: first and last day of online access (0,0 = none) · per
+ * campus: day a copy is free · per partner: day a copy is free · bits: scans by campus · bits: copies by
+ * partner · interlibrary median and likely-by in working days (0 = unlikely) · service · bits: campuses with
+ * a copy of any sort.
  */
 import type { Library, ReaderSituation } from '../model/library';
 import { type DayNumber, dayNumber, type Minutes } from '../model/time';
@@ -56,7 +58,10 @@ export function rowLayout(library: Library): RowLayout {
   };
 }
 
-/** Packs an item's options. What does not set the wait (premises only, another campus's licence) leaves no trace but presence. */
+/**
+ * Packs an item's options. What does not set the wait (premises only, another campus's licence) leaves no
+ * trace but presence.
+ */
 export function summarise(item: AccessItem, library: Library, layout: RowLayout): Uint16Array {
   const row = new Uint16Array(layout.width);
   const get = (i: number) => row[i] ?? 0;

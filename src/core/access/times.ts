@@ -1,7 +1,7 @@
 /**
- * When each option would bring the item into the reader's hands: opening hours, closing days, working days, due dates,
- * transfer, scan desk, post. One place for both the exact ways and the summary; memoised, since a result page asks the
- * same few questions tens of thousands of times.
+ * When each option would bring the item into the reader's hands: opening hours, closing days, working days,
+ * due dates, transfer, scan desk, post. One place for both the exact ways and the summary; memoised, since a
+ * result page asks the same few questions tens of thousands of times.
  */
 
 import type { Campus, Library, Partner, ReaderSituation, Service, Spread } from '../model/library';
@@ -41,7 +41,10 @@ const NO_ROAD: Spread = { median: 0, likely: 0 };
 const POST_COMES = '12:00';
 const STAFF_ANSWER = '14:00';
 
-/** The last times worked out for a library: a page of results asks for the same reader and moment again and again. */
+/**
+ * The last times worked out for a library: a page of results asks for the same reader and moment again and
+ * again.
+ */
 const latest = new WeakMap<Library, Times>();
 
 export function timesFor(library: Library, situation: ReaderSituation, at: Minutes): Times {

@@ -1,7 +1,8 @@
 /**
- * How long things take, as distributions over whole working days. What a library knows of a step is two figures: the
- * median and the day by which nine in ten have come. Two such steps one behind the other can't be added figure by figure
- * (both being late is rarer than either), so each pair is read as a distribution, and steps are convolved.
+ * How long things take, as distributions over whole working days. What a library knows of a step is two
+ * figures: the median and the day by which nine in ten have come. Two such steps one behind the other can't
+ * be added figure by figure (both being late is rarer than either), so each pair is read as a distribution,
+ * and steps are convolved.
  */
 import type { Spread } from '../model/library';
 
@@ -10,7 +11,10 @@ export type Days = Float64Array;
 
 const AT_MEDIAN = 0.55;
 const AT_LIKELY = 0.92;
-/** A long wait starts this many days before its median at most: further back is out of reach for the shape below. */
+/**
+ * A long wait starts this many days before its median at most: further back is out of reach for the shape
+ * below.
+ */
 const RISE = 8;
 /** Days beyond which nobody waits; what is left there is added to the last day. */
 const LONGEST = 250;
@@ -18,9 +22,9 @@ const LONGEST = 250;
 const made = new Map<number, Days>();
 
 /**
- * The distribution that a median and a 90th percentile stand for: it rises evenly from half the median to the median
- * (55 % by then), evenly on to the likely-by day (92 %), and runs out evenly over half as many days again.
- * `spreadOf(daysOf(s))` is `s` again wherever likely − median ≤ 17 and median ≤ 250.
+ * The distribution that a median and a 90th percentile stand for: it rises evenly from half the median to the
+ * median (55 % by then), evenly on to the likely-by day (92 %), and runs out evenly over half as many days
+ * again. `spreadOf(daysOf(s))` is `s` again wherever likely − median ≤ 17 and median ≤ 250.
  * @example daysOf({ median: 2, likely: 3 }) // [0, 0.275, 0.275, 0.37, 0.08]
  */
 export function daysOf({ median, likely }: Spread): Days {
@@ -62,7 +66,10 @@ export function mix(into: Float64Array, days: Days, weight: number): void {
   for (let k = 0; k < days.length; k++) into[k] = (into[k] as number) + weight * (days[k] as number);
 }
 
-/** The first day by which at least the share `q` of all has come; `days` may sum to less than one (then of what it sums to). */
+/**
+ * The first day by which at least the share `q` of all has come; `days` may sum to less than one (then of
+ * what it sums to).
+ */
 export function quantile(days: Days, q: number): number {
   let all = 0;
   for (const p of days) all += p;

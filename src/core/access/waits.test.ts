@@ -1,6 +1,7 @@
 /**
- * The times of `times.ts` against a simulation that knows nothing of its arithmetic: it walks the clock minute by minute
- * and day by day through hours, terms, closing days, cut-offs and courier calls, as the thing itself would.
+ * The times of `times.ts` against a simulation that knows nothing of its arithmetic: it walks the clock
+ * minute by minute and day by day through hours, terms, closing days, cut-offs and courier calls, as the
+ * thing itself would.
  */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';

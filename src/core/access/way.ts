@@ -1,6 +1,6 @@
 /**
- * One way to read: its title and place, when it brings the item and how surely, what it costs, and the reasons for all of it. One
- * function for each sort of option.
+ * One way to read: its title and place, when it brings the item and how surely, what it costs, and the
+ * reasons for all of it. One function for each sort of option.
  */
 import { fromOutside, linkFor } from '../coverage/links';
 import type { Campus, Route } from '../model/library';
@@ -50,7 +50,9 @@ const NOTHING_TO_DO: WayAction = { do: 'nothing' };
 /** A print run is there; now and then the very issue is not. */
 export const PARTNER_COPY = 0.99;
 
-/** How the library reached the number: `38 libraries own it, 21 can be asked; 12 don’t send to our country`. */
+/**
+ * How the library reached the number: `38 libraries own it, 21 can be asked; 12 don’t send to our country`.
+ */
 export function ownersLine(plan: {
   readonly owners: number | null;
   readonly able: number;

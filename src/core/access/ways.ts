@@ -1,8 +1,8 @@
 /**
  * Ways to read: every way to get one item, soonest first; what each says of itself is in `way.ts`.
  *
- * The best link rule (job: "Best link") orders what is online now; a way that only lets you look at the thing in a
- * building, or go and fetch it yourself from another campus, is listed but does not set the wait.
+ * The best link rule (job: "Best link") orders what is online now; a way that only lets you look at the thing
+ * in a building, or go and fetch it yourself from another campus, is listed but does not set the wait.
  */
 
 import type { Library, ReaderSituation } from '../model/library';
@@ -69,7 +69,10 @@ export function waysToRead(
   };
 }
 
-/** The first that sets the wait, and the wait it sets: the same as `waysToRead` says, without the words of all the others. */
+/**
+ * The first that sets the wait, and the wait it sets: the same as `waysToRead` says, without the words of all
+ * the others.
+ */
 export function soonestWay(
   item: AccessItem,
   library: Library,
@@ -114,7 +117,10 @@ const waitOf = (best: Way | null): WaysAnswer['wait'] =>
     ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub }
     : { class: 'unlikely', date: null, label: msg('access.unlikely'), sub: NOTHING };
 
-/** When an option would set the wait, and how surely; null for one that does not. `wayFor` puts the words to it. */
+/**
+ * When an option would set the wait, and how surely; null for one that does not. `wayFor` puts the words to
+ * it.
+ */
 function readyOf(option: Option, times: Times): { ready: Ready; chance: number } | null {
   const { situation } = times;
   const sure = (ready: Ready | null, chance = 1) => ready && { ready, chance };
@@ -142,7 +148,10 @@ function readyOf(option: Option, times: Times): { ready: Ready; chance: number }
 
 const sortable = (iso: string): number => Number(iso.replace(/\D/g, ''));
 
-/** Of several copies that differ in nothing but their shelf mark, one line is enough; the copies table lists them all. */
+/**
+ * Of several copies that differ in nothing but their shelf mark, one line is enough; the copies table lists
+ * them all.
+ */
 function withoutRepeats(ways: readonly Way[]): Way[] {
   const seen = new Set<string>();
   return ways.filter((w) => {

@@ -1,6 +1,7 @@
 /**
- * Does a KBART line cover this article? Decided once and for all days: the answer is a window of days in which the text
- * is there, so that a moving wall is a date ("readable online from 1 Jan") and not a yes or no that changes overnight.
+ * Does a KBART line cover this article? Decided once and for all days: the answer is a window of days in
+ * which the text is there, so that a moving wall is a date ("readable online from 1 Jan") and not a yes or no
+ * that changes overnight.
  */
 import { dayValue, type Message, type MessageValue, msg } from '../model/message';
 import { addDays, type DayNumber, dayNumber } from '../model/time';

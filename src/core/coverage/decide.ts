@@ -1,7 +1,8 @@
 /**
- * Is this article covered by what a provider gives us, today? One answer from all lines of a title list, with the line and the
- * reason (job: "Coverage"). Where the article's data leave it open (a year when months would be needed, no volume) the answer
- * is null and says what is missing: a guess would be a broken link or a needless request.
+ * Is this article covered by what a provider gives us, today? One answer from all lines of a title list, with
+ * the line and the reason (job: "Coverage"). Where the article's data leave it open (a year when months would
+ * be needed, no volume) the answer is null and says what is missing: a guess would be a broken link or a
+ * needless request.
  */
 import { type DayValue, type Message, msg } from '../model/message';
 import { type DayNumber, dayNumber, isoDay } from '../model/time';
@@ -78,7 +79,8 @@ function placeOf(a: Article, line: KbartLine): Place {
   if (span && first) {
     if (span.to < first.from) under = true;
     else if (span.from > first.to) under = false;
-    // The article's time and the first issue's overlap: volume and issue tell, else a time no vaguer than the line's own.
+    // The article's time and the first issue's overlap: volume and issue tell, else a time no vaguer than the
+    // line's own.
     else under = lower !== null ? lower < 0 : span.from >= first.from ? false : null;
   } else if (lower !== null) under = lower < 0;
   if (span && last) {
@@ -91,7 +93,10 @@ function placeOf(a: Article, line: KbartLine): Place {
   return under === null || over === null ? null : 0;
 }
 
-/** The first day on which an item of this day is further back than the wall; units of years and months count whole ones. */
+/**
+ * The first day on which an item of this day is further back than the wall; units of years and months count
+ * whole ones.
+ */
 function passes(d: DayNumber, part: EmbargoPart): DayNumber {
   const date = new Date(d * 86_400_000);
   const [y, m] = [date.getUTCFullYear(), date.getUTCMonth() + 1];

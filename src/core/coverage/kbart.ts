@@ -1,6 +1,6 @@
 /**
- * KBART title lists: what a provider gives us of which title (NISO RP-9-2014, "Knowledge Bases and Related Tools",
- * section 6.6, from which the column headings are taken unchanged).
+ * KBART title lists: what a provider gives us of which title (NISO RP-9-2014, "Knowledge Bases and Related
+ * Tools", section 6.6, from which the column headings are taken unchanged).
  */
 
 import Papa from 'papaparse';
@@ -69,9 +69,9 @@ function spanProblem(line: Readonly<Record<string, string>>): Message | null {
 }
 
 /**
- * Reads a tab-separated KBART file. A line whose span can't be read grants nothing: it is left out and named in `problems`,
- * since without its dates it would say "from the first issue to now". What is wrong beside the span is named and the line
- * kept. A file that is no title list gives no line at all.
+ * Reads a tab-separated KBART file. A line whose span can't be read grants nothing: it is left out and named
+ * in `problems`, since without its dates it would say "from the first issue to now". What is wrong beside the
+ * span is named and the line kept. A file that is no title list gives no line at all.
  * `line` counts from 1 with the heading as line 1.
  */
 export function readKbart(

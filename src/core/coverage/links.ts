@@ -1,6 +1,6 @@
 /**
- * Where *Read* leads: the provider's link template, what the title list or the open copy gives, a resolver for DOIs; and the
- * proxy that licensed texts go through off campus. Templates are URI Templates (RFC 6570).
+ * Where *Read* leads: the provider's link template, what the title list or the open copy gives, a resolver
+ * for DOIs; and the proxy that licensed texts go through off campus. Templates are URI Templates (RFC 6570).
  */
 import { parseTemplate } from 'url-template';
 import type { LinkTemplates, Provider } from '../model/library';
@@ -38,8 +38,9 @@ export function fillTemplate(
 }
 
 /**
- * The address of an item at a provider; null when nothing that is known leads there. A whole title is where its title list says;
- * a part is where the provider's template says, or else to be found from its title's page.
+ * The address of an item at a provider; null when nothing that is known leads there. A whole title is where
+ * its title list says; a part is where the provider's template says, or else to be found from its title's
+ * page.
  * @example linkFor({ provider: { link: 'https://p.example/{doi}' }, whole: false }, record, {}) // 'https://p.example/10.5555%2Fx'
  */
 export function linkFor(
@@ -69,6 +70,8 @@ export function linkFor(
 /** Web addresses, and paths here; whatever else stands in a title list opens nothing. */
 const isAddress = (href: string): boolean => /^(?:https?:\/\/[^\s/]|\/(?![/\\]))/i.test(href);
 
-/** An address as it is used from outside the campus network: through the library's proxy, where it has one. */
+/**
+ * An address as it is used from outside the campus network: through the library's proxy, where it has one.
+ */
 export const fromOutside = (href: string, links: LinkTemplates): string =>
   (links.proxy === undefined ? null : fillTemplate(links.proxy, { url: href })) ?? href;

@@ -1,6 +1,7 @@
 /**
- * OpenURL context objects as key/encoded-value pairs (ANSI/NISO Z39.88-2004, KEV format; matrices info:ofi/fmt:kev:mtx:journal,
- * book, dissertation, patent), and the unprefixed keys of the older draft that link sources still send.
+ * OpenURL context objects as key/encoded-value pairs (ANSI/NISO Z39.88-2004, KEV format; matrices
+ * info:ofi/fmt:kev:mtx:journal, book, dissertation, patent), and the unprefixed keys of the older draft that
+ * link sources still send.
  */
 
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
@@ -48,7 +49,10 @@ const yearMonthDay = (text: string): ReferenceItem['issued'] => {
   return { 'date-parts': [mo >= 1 && mo <= 12 ? (d >= 1 && d <= 31 ? [y, mo, d] : [y, mo]) : [y]] };
 };
 
-/** Reads a context object; null when it says nothing of what is wanted. Values are cut at a sane length, never trusted. */
+/**
+ * Reads a context object; null when it says nothing of what is wanted. Values are cut at a sane length, never
+ * trusted.
+ */
 export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
   const problems: Message[] = [];
   const get = (...keys: string[]): string => {
@@ -132,8 +136,8 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
 }
 
 /**
- * The same, with its longest values cut until it fits an address of so many characters: what stands in a redirect's header
- * is cut off by some programs on the way, which would lose more.
+ * The same, with its longest values cut until it fits an address of so many characters: what stands in a
+ * redirect's header is cut off by some programs on the way, which would lose more.
  */
 export function fitted(params: URLSearchParams, most: number): URLSearchParams {
   const pairs = [...params];

@@ -1,6 +1,7 @@
 /**
- * What the app needs of a discovery index, whoever provides it: the embedded engine here, a distributed one elsewhere.
- * Every method is asynchronous and every argument and answer is plain data, so that a port can stand across a network.
+ * What the app needs of a discovery index, whoever provides it: the embedded engine here, a distributed one
+ * elsewhere. Every method is asynchronous and every argument and answer is plain data, so that a port can
+ * stand across a network.
  */
 
 import type { EngineAnswer } from '../engine/port/engine';
@@ -164,7 +165,9 @@ export interface RecordAnswer {
   readonly retraction: RelatedRecord | null;
   readonly retracts: RelatedRecord | null;
 }
-/** What the interface needs to know of the library: names, hours, statements, the demo's readers and clock. */
+/**
+ * What the interface needs to know of the library: names, hours, statements, the demo's readers and clock.
+ */
 export interface LibraryInfo {
   readonly name: string;
   readonly agency: string;
@@ -225,7 +228,9 @@ export interface DiscoveryIndex {
   ): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
 }
-/** For an index that has its answers as JSON text already: the same as `search`, and the asker may go away. */
+/**
+ * For an index that has its answers as JSON text already: the same as `search`, and the asker may go away.
+ */
 export interface SearchText {
   searchText(asked: AskedSearch, moment: Moment, slice: Slice, signal?: AbortSignal): Promise<string>;
 }

@@ -37,7 +37,10 @@ afterAll(() => world.close());
 const all = { ...NEW_SEARCH, drop: {} };
 const search = (more: Partial<SearchRequest>, limit = 25, offset = 0) =>
   discovery.search(asked({ ...all, ...more }), moment(), { offset, limit });
-/** The slow and obvious way: in each word's own language, does one of the wanted stems stand in the record's text? */
+/**
+ * The slow and obvious way: in each word's own language, does one of the wanted stems stand in the record's
+ * text?
+ */
 const has = (r: DiscoveryRecord, word: string): boolean => {
   const wanted = new Set(words(word).flatMap(termsFor));
   return fieldTexts(r).some((values) =>

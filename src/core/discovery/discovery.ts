@@ -1,6 +1,7 @@
 /**
- * The application: what the app asks of a library and its index, made of a search engine and the library's data. Written once,
- * for every engine; asks it in as few questions as it can, since it may stand across a network.
+ * The application: what the app asks of a library and its index, made of a search engine and the library's
+ * data. Written once, for every engine; asks it in as few questions as it can, since it may stand across a
+ * network.
  */
 
 import { alternativesFor, wantsAlternatives } from '../access/alternatives';
@@ -79,14 +80,18 @@ export class Discovery {
   get library(): Library {
     return this.#library;
   }
-  /** Other rules from now on. The counts of waits by interlibrary loan follow when the index is built again. */
+  /**
+   * Other rules from now on. The counts of waits by interlibrary loan follow when the index is built again.
+   */
   async setPolicy(policy: Policy): Promise<void> {
     this.#library = { ...this.#library, policy };
     this.#lines.forget();
     await this.#engine.setPolicy(policy);
   }
 
-  /** A search: its lines with their soonest ways, the counts of every group, and what was done with the words. */
+  /**
+   * A search: its lines with their soonest ways, the counts of every group, and what was done with the words.
+   */
   async search(asked: AskedSearch, moment: Moment, slice: Slice): Promise<SearchAnswer> {
     const began = performance.now();
     const { request } = asked;
@@ -162,7 +167,9 @@ export class Discovery {
     return { ...asWritten, notes: await this.#unknownNotes(query.tree) };
   }
 
-  /** What to say about words that stand in no record: which they are, and that they are why nothing was found. */
+  /**
+   * What to say about words that stand in no record: which they are, and that they are why nothing was found.
+   */
   async #unknownNotes(tree: EngineQuery['tree']): Promise<readonly QueryNote[]> {
     const asked = foldedWords(wordsOf(tree));
     const counts = await this.#engine.frequencies(asked);
@@ -321,7 +328,8 @@ export class Discovery {
   /** What a slip asks for, with all that decides how it can be had; null when its record is gone. */
   async slipItem(slip: Pick<Slip, 'record' | 'item' | 'wanted'>): Promise<AccessItem | null> {
     const item = slip.record === NO_RECORD ? null : await this.#items.one(slip.record);
-    // Without a record, or with only its journal's: what the fields say, and what the journal's coverage makes of it.
+    // Without a record, or with only its journal's: what the fields say, and what the journal's coverage
+    // makes of it.
     return slip.record === NO_RECORD || (item?.record.kind === 'journal' && slip.wanted === 'article')
       ? this.#unindexed(cslOfSlip(slip.item))
       : item;

@@ -1,4 +1,7 @@
-/** Two engines behind one port: the embedded one, and one that looks at every record. What is made of them is the same, to the last line. */
+/**
+ * Two engines behind one port: the embedded one, and one that looks at every record. What is made of them is
+ * the same, to the last line.
+ */
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { PlainEngine } from '../../../tests/fixtures/plainEngine';

@@ -1,6 +1,7 @@
 /**
- * Where else to look: databases and study guides that fit a search, by a map from words and subject headings to them.
- * The index does not hold everything; what it lacks of a database is said, and the words are handed on.
+ * Where else to look: databases and study guides that fit a search, by a map from words and subject headings
+ * to them. The index does not hold everything; what it lacks of a database is said, and the words are handed
+ * on.
  */
 import { words } from '../words/fold';
 
@@ -37,7 +38,10 @@ export interface Guidance {
 const HEADING_WORTH = 2;
 const LEAST = 2;
 
-/** The subjects that a search is about, the likeliest first, from its words and the headings most of its results have. */
+/**
+ * The subjects that a search is about, the likeliest first, from its words and the headings most of its
+ * results have.
+ */
 export function subjectsOf(q: string, headings: readonly string[], topics: readonly Topic[]): string[] {
   const asked = new Set(words(q));
   const shown = new Set(headings);
@@ -57,7 +61,10 @@ export interface Fitting {
   readonly databases: readonly Database[];
   readonly guides: readonly StudyGuide[];
 }
-/** Databases (those with something we lack first) and guides for a search; empty when the map knows nothing of it. */
+/**
+ * Databases (those with something we lack first) and guides for a search; empty when the map knows nothing of
+ * it.
+ */
 export function guidanceFor(q: string, headings: readonly string[], map: Guidance, most = 3): Fitting {
   const subjects = subjectsOf(q, headings, map.topics).slice(0, 2);
   const fits = (own: readonly string[]): number => {

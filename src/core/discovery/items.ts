@@ -1,4 +1,6 @@
-/** Records with all that decides how they can be had: their journal and its coverage, the book they stand in. */
+/**
+ * Records with all that decides how they can be had: their journal and its coverage, the book they stand in.
+ */
 import type { AccessItem } from '../access/options';
 import type { SearchEngine } from '../engine/port/engine';
 import type { DiscoveryRecord, Journal } from '../model/record';

@@ -1,4 +1,6 @@
-/** The journal finder: found by the beginnings of words, by either ISSN, by subject; and what it says of each. */
+/**
+ * The journal finder: found by the beginnings of words, by either ISSN, by subject; and what it says of each.
+ */
 import { describe, expect, it } from 'vitest';
 import { worldOf } from '../../../tests/fixtures/world';
 import { makeWorld } from '../../demo/world';

@@ -1,4 +1,6 @@
-/** The journal finder: which journals there are, and what of them can be read on a campus, from when to when. */
+/**
+ * The journal finder: which journals there are, and what of them can be read on a campus, from when to when.
+ */
 
 import { readIssn } from '../model/identifiers';
 import type { Library } from '../model/library';
@@ -19,7 +21,10 @@ interface Known {
   readonly articles: (issns: readonly string[]) => Promise<readonly number[]>;
 }
 
-/** Journals by the beginnings of their titles' words, an ISSN, an id, or their subject; all of them, by title, when nothing is asked. */
+/**
+ * Journals by the beginnings of their titles' words, an ISSN, an id, or their subject; all of them, by title,
+ * when nothing is asked.
+ */
 export async function findJournals(
   q: string,
   campus: string,

@@ -1,4 +1,6 @@
-/** What the result list shows of a record: its line, its soonest way, why it matched, the versions behind it. */
+/**
+ * What the result list shows of a record: its line, its soonest way, why it matched, the versions behind it.
+ */
 import { LRUCache } from 'lru-cache';
 import type { AccessItem } from '../access/options';
 import { soonestWay } from '../access/ways';

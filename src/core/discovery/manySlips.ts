@@ -1,6 +1,7 @@
 /**
- * Slips for many things at once: one is written for each that can be supplied, by its soonest way, with its promise; what
- * stands earlier in the list counts as asked for, so that nothing is asked for twice and the rules count all that goes.
+ * Slips for many things at once: one is written for each that can be supplied, by its soonest way, with its
+ * promise; what stands earlier in the list counts as asked for, so that nothing is asked for twice and the
+ * rules count all that goes.
  */
 
 import type { Reader } from '../model/library';

@@ -1,6 +1,6 @@
 /**
- * The outside world as the app sees it. The stand-ins implement these ports; a library's own systems can. Which adapter stands
- * behind which port is decided in one place, `src/start`.
+ * The outside world as the app sees it. The stand-ins implement these ports; a library's own systems can.
+ * Which adapter stands behind which port is decided in one place, `src/start`.
  */
 import type { Reader } from '../model/library';
 import type { Message } from '../model/message';
@@ -16,7 +16,10 @@ export interface Clock {
 }
 
 export interface LendingNetwork {
-  /** Hands in a message as XML; answers with its confirmation, also where it refuses it. Handing it in again is harmless. */
+  /**
+   * Hands in a message as XML; answers with its confirmation, also where it refuses it. Handing it in again
+   * is harmless.
+   */
   receive(xml: string, at: string): Promise<string>;
   /** What supplying agencies, or our own desks, have said about a slip up to the moment, oldest first. */
   messages(slip: Slip, moment: Moment): Promise<readonly HeardMessage[]>;

@@ -1,7 +1,7 @@
 /**
- * What a query is when it is more than words: a standard number, a call number, a place in a journal (title, volume,
- * page), a journal's title, a person's name. Offered at once with how many records it would find; taken at once only
- * where nothing else can be meant.
+ * What a query is when it is more than words: a standard number, a call number, a place in a journal (title,
+ * volume, page), a journal's title, a person's name. Offered at once with how many records it would find;
+ * taken at once only where nothing else can be meant.
  */
 
 import type { EngineConditions, SearchEngine } from '../engine/port/engine';

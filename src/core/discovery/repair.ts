@@ -1,7 +1,8 @@
 /**
- * What a search does when the words are not the index's words: a misspelt word is corrected, a phrase with a slip in it
- * falls back on the closest titles, an AND that finds nothing says which word did it. What was done is always said, and
- * each note offers the way back. Nothing here runs when the words find something as they are.
+ * What a search does when the words are not the index's words: a misspelt word is corrected, a phrase with a
+ * slip in it falls back on the closest titles, an AND that finds nothing says which word did it. What was
+ * done is always said, and each note offers the way back. Nothing here runs when the words find something as
+ * they are.
  */
 
 import type { AccessMoment, EngineTree, SearchEngine } from '../engine/port/engine';
@@ -66,7 +67,10 @@ function leaveOut(node: QueryNode, gone: readonly string[]): QueryNode {
   return own.some((w) => gone.includes(w)) ? { op: 'everything' } : node;
 }
 
-/** Does it still ask for something: words, or a number? What is left of a question may be less, never nothing or a mere span of years. */
+/**
+ * Does it still ask for something: words, or a number? What is left of a question may be less, never nothing
+ * or a mere span of years.
+ */
 function asks(node: QueryNode): boolean {
   switch (node.op) {
     case 'code':
@@ -182,7 +186,9 @@ interface Correction {
   readonly from: readonly string[];
   readonly to: readonly string[];
 }
-/** Replaces what nobody writes by what somebody does: the unknown words, or, if all are known, one of them. */
+/**
+ * Replaces what nobody writes by what somebody does: the unknown words, or, if all are known, one of them.
+ */
 const correct = (
   tree: QueryNode,
   unknown: readonly string[],
@@ -264,7 +270,10 @@ async function withoutOne(tree: QueryNode, asking: Asking): Promise<Repaired | n
   const known = await asking.frequencies([
     ...new Set(parts.flatMap((p) => askedWords(p).flatMap((w) => words(w.text)))),
   ]);
-  /** The rarer its words, the more is lost with it. A number says exactly what is meant: it is the last to be left out. */
+  /**
+   * The rarer its words, the more is lost with it. A number says exactly what is meant: it is the last to be
+   * left out.
+   */
   const rarity = (n: QueryNode): number =>
     n.op === 'code'
       ? Number.POSITIVE_INFINITY

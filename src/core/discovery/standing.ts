@@ -4,7 +4,10 @@ import type { ReferenceItem } from '../model/record';
 import type { WaitClass } from '../model/waits';
 import type { WayAction } from '../model/ways';
 
-/** now/today: readable · slip: a slip brings it · go: it stands on a shelf · unlikely · ask: it isn't in the index · detail: something is missing that a slip needs · open: not looked up yet. */
+/**
+ * now/today: readable · slip: a slip brings it · go: it stands on a shelf · unlikely · ask: it isn't in the
+ * index · detail: something is missing that a slip needs · open: not looked up yet.
+ */
 export const STANDINGS = ['now', 'today', 'go', 'slip', 'unlikely', 'ask', 'detail', 'open'] as const;
 export type Standing = (typeof STANDINGS)[number];
 

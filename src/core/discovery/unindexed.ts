@@ -1,4 +1,7 @@
-/** An item that the index does not have, as far as it can still be got: by its journal's coverage and shelves, when that is known. */
+/**
+ * An item that the index does not have, as far as it can still be got: by its journal's coverage and shelves,
+ * when that is known.
+ */
 import type { AccessItem } from '../access/options';
 import { kindOfCsl } from '../model/cslTypes';
 import { readIssn } from '../model/identifiers';

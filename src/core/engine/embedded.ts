@@ -1,4 +1,7 @@
-/** The embedded engine behind the port: document numbers become ids, and records are read from where the index says they stand. */
+/**
+ * The embedded engine behind the port: document numbers become ids, and records are read from where the index
+ * says they stand.
+ */
 import { LRUCache } from 'lru-cache';
 import type { Policy } from '../model/library';
 import type { DiscoveryRecord } from '../model/record';
@@ -148,7 +151,10 @@ export class EmbeddedSearch implements SearchEngine {
     this.#engine.setPolicy(policy);
   }
 
-  /** A document's id. Its record is asked for next, so that it is read already, and the way back is remembered. */
+  /**
+   * A document's id. Its record is asked for next, so that it is read already, and the way back is
+   * remembered.
+   */
   #id(doc: number): string {
     const { id } = this.#recordAt(doc);
     this.#docs.set(id, doc);

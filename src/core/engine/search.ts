@@ -1,4 +1,6 @@
-/** One search: matches from the tree, which conditions each breaks, the counts of every group, and the best. */
+/**
+ * One search: matches from the tree, which conditions each breaks, the counts of every group, and the best.
+ */
 
 import { LRUCache } from 'lru-cache';
 import type { Library, Policy, ReaderSituation } from '../model/library';
@@ -83,7 +85,10 @@ export class EmbeddedEngine {
     return view;
   }
 
-  /** The summary's word on one record: its wait class and moment, for the test that holds it against the exact ways. */
+  /**
+   * The summary's word on one record: its wait class and moment, for the test that holds it against the exact
+   * ways.
+   */
   accessOf(doc: number, situation: ReaderSituation, at: Minutes): { wait: string; ready: Minutes | null } {
     const view = this.#view(situation, at);
     const { cell } = this.data;
@@ -101,7 +106,10 @@ export class EmbeddedEngine {
     return firstAfter(this.data.added, dayOf(at));
   }
 
-  /** The matches that are in the index at this moment, and came after `since`. Days never fall, so these are a stretch. */
+  /**
+   * The matches that are in the index at this moment, and came after `since`. Days never fall, so these are a
+   * stretch.
+   */
   #present(matches: Matches, q: Pick<AccessMoment, 'at' | 'since'>): Matches {
     const { added, n } = this.data;
     const [low, high] = [q.since === null ? 0 : firstAfter(added, q.since), firstAfter(added, dayOf(q.at))];
@@ -204,7 +212,10 @@ export class EmbeddedEngine {
       : this.#counter.passing(matches, this.#view(q.situation, q.at), asked);
   }
 
-  /** All values of a group among the results with their counts, most frequent first; `contains` narrows them by their words' beginnings. */
+  /**
+   * All values of a group among the results with their counts, most frequent first; `contains` narrows them
+   * by their words' beginnings.
+   */
   values(
     q: EngineQuery,
     group: Group,

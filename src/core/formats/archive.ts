@@ -1,7 +1,10 @@
 /** An exchange of messages as one ZIP of XML documents, in the order in which they went. */
 import { strToU8, zipSync } from 'fflate';
 
-/** ZIP has no time zone, and the day a file was put in says nothing here: the same messages give the same bytes. */
+/**
+ * ZIP has no time zone, and the day a file was put in says nothing here: the same messages give the same
+ * bytes.
+ */
 const AT = new Date(1980, 0, 1);
 /** @returns a ZIP with a file a document: `S-1-01.xml`, `S-1-02.xml`, … */
 export function exchangeArchive(id: string, documents: readonly string[]): Uint8Array<ArrayBuffer> {

@@ -1,6 +1,6 @@
 /**
- * BibTeX and BibLaTeX. Written by ourselves, since it is a small and strict shape; read by a well-kept parser (read there).
- * Keys are the item's id made safe; braces keep what must not change.
+ * BibTeX and BibLaTeX. Written by ourselves, since it is a small and strict shape; read by a well-kept parser
+ * (read there). Keys are the item's id made safe; braces keep what must not change.
  */
 import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';

@@ -1,6 +1,6 @@
 /**
- * BibTeX and BibLaTeX, read: the file is cut into entries by its braces, so that one bad entry costs no other, and each is
- * handed to Citation.js, which knows TeX's accents, names and the two dialects' fields.
+ * BibTeX and BibLaTeX, read: the file is cut into entries by its braces, so that one bad entry costs no
+ * other, and each is handed to Citation.js, which knows TeX's accents, names and the two dialects' fields.
  */
 
 import { plugins } from '@citation-js/core';
@@ -17,7 +17,10 @@ interface Entry {
   readonly kind: string;
   readonly closed: boolean;
 }
-/** Entries with the line on which each begins. An entry that does not close ends where the next one begins at a line's start. */
+/**
+ * Entries with the line on which each begins. An entry that does not close ends where the next one begins at
+ * a line's start.
+ */
 function entriesOf(text: string): Entry[] {
   const out: Entry[] = [];
   const lineAt = lineCounter(text);
@@ -65,8 +68,8 @@ export function readBibtex(text: string): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];
   const entries = entriesOf(text.replace(/\r\n?/g, '\n'));
-  // Abbreviations (@string) hold for all entries; each is handed on with those entries that use it, else many of both would
-  // be read in the square of their number.
+  // Abbreviations (@string) hold for all entries; each is handed on with those entries that use it, else many
+  // of both would be read in the square of their number.
   const strings = new Map(
     entries
       .filter((e) => e.kind === 'string' && e.closed)

@@ -1,6 +1,7 @@
 /**
- * CSL-JSON (Citation Style Language 1.0.2 data schema) into records of the index. What CSL has and we need is taken over;
- * what is missing is left open (peer review not known, no holdings). A line that can't be used is named, never guessed.
+ * CSL-JSON (Citation Style Language 1.0.2 data schema) into records of the index. What CSL has and we need is
+ * taken over; what is missing is left open (peer review not known, no holdings). A line that can't be used is
+ * named, never guessed.
  */
 import Joi from 'joi';
 import { CSL_NUMBERS, CSL_TEXTS, kindOfCsl } from '../model/cslTypes';
@@ -36,7 +37,10 @@ const schema = Joi.object({
   .unknown(true)
   .messages({ 'any.required': '{{#label}} is missing', 'string.empty': '{{#label}} is empty' });
 
-/** ISO 639-2 codes that catalogues use, to ISO 639-1: the bibliographic ones from our table, and the terminological. */
+/**
+ * ISO 639-2 codes that catalogues use, to ISO 639-1: the bibliographic ones from our table, and the
+ * terminological.
+ */
 const ISO_639_1 = table<string>({
   ...Object.fromEntries(LANGUAGE_LIST.map((l) => [LANGUAGES[l].marc, l])),
   deu: 'de',

@@ -1,4 +1,7 @@
-/** CSV (RFC 4180) of bibliographic items, one a line. Cells that a spreadsheet would run as a formula get an apostrophe before them. */
+/**
+ * CSV (RFC 4180) of bibliographic items, one a line. Cells that a spreadsheet would run as a formula get an
+ * apostrophe before them.
+ */
 
 import Papa from 'papaparse';
 import { fullName } from '../model/describe';
@@ -35,7 +38,10 @@ const readNames = (text: string): CslName[] =>
 export const csvHeadings = (text: string): string[] =>
   Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { preview: 1 }).data[0] ?? [];
 
-/** Rows that say something, each with the line on which it begins: a cell in quotation marks may go over several. */
+/**
+ * Rows that say something, each with the line on which it begins: a cell in quotation marks may go over
+ * several.
+ */
 function rowsOf(text: string): { rows: { cells: string[]; line: number }[]; errors: Problem[] } {
   const rows: { cells: string[]; line: number }[] = [];
   const errors: Problem[] = [];
@@ -57,8 +63,8 @@ function rowsOf(text: string): { rows: { cells: string[]; line: number }[]; erro
 }
 
 /**
- * Reads CSV, comma, semicolon or tab. `columns` says what each column is, by its heading; without it the headings themselves do.
- * Rows without a title are named and left out.
+ * Reads CSV, comma, semicolon or tab. `columns` says what each column is, by its heading; without it the
+ * headings themselves do. Rows without a title are named and left out.
  */
 export function readCsv(
   text: string,

@@ -1,7 +1,8 @@
 /**
- * MARC 21 in its exchange form (ISO 2709): leader, directory, fields, in bytes. Ours, since the packages for it stand on Node's
- * streams and the core runs in a browser's worker as well; the format is a leader, a table and separators. UTF-8 (leader 09 = a);
- * records in another encoding are read as Windows-1252, which says what it can of MARC-8.
+ * MARC 21 in its exchange form (ISO 2709): leader, directory, fields, in bytes. Ours, since the packages for
+ * it stand on Node's streams and the core runs in a browser's worker as well; the format is a leader, a table
+ * and separators. UTF-8 (leader 09 = a); records in another encoding are read as Windows-1252, which says
+ * what it can of MARC-8.
  */
 import { type Message, msg } from '../model/message';
 import type { Problem } from './item';
@@ -17,7 +18,10 @@ const MOST_FIELD = 9999;
 const MOST_RECORD = 99_999;
 const MARKS = /\p{Cc}/gu;
 
-/** Writes a record; null when it is over what the format's lengths can say (99,999 bytes). Fields over 9,999 bytes are cut. */
+/**
+ * Writes a record; null when it is over what the format's lengths can say (99,999 bytes). Fields over 9,999
+ * bytes are cut.
+ */
 export function writeIso2709(m: MarcRecord): Uint8Array | null {
   const parts: { tag: string; bytes: Uint8Array }[] = [
     ...m.control.map(([tag, text]) => ({ tag, bytes: encoder.encode(`${text.replace(MARKS, ' ')}\u001e`) })),
@@ -63,7 +67,10 @@ export function writeIso2709(m: MarcRecord): Uint8Array | null {
   return out;
 }
 
-/** Reads records one after the other; a broken one is named by its number and left out, and reading goes on at the next separator. */
+/**
+ * Reads records one after the other; a broken one is named by its number and left out, and reading goes on at
+ * the next separator.
+ */
 export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; problems: Problem[] } {
   const records: PlacedRecord[] = [];
   const problems: Problem[] = [];

@@ -1,4 +1,7 @@
-/** What all readers of bibliographic files give: the items that could be used, and what was wrong with the others. */
+/**
+ * What all readers of bibliographic files give: the items that could be used, and what was wrong with the
+ * others.
+ */
 import type { Message } from '../model/message';
 import type { CslItem } from '../model/record';
 

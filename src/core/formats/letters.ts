@@ -21,7 +21,9 @@ export interface Letter {
   readonly text: string;
 }
 
-/** A calendar of the days of slips. Whole days, which have no time zone; stamps come from the caller's clock. */
+/**
+ * A calendar of the days of slips. Whole days, which have no time zone; stamps come from the caller's clock.
+ */
 export function calendarFile(dates: readonly SlipDate[], name: string, now: string): string {
   const calendar = ical({ name, prodId: { company: 'Legendum', product: 'Requests', language: 'EN' } });
   for (const d of dates) {

@@ -1,7 +1,7 @@
 /**
- * A record as MARC 21, whatever the form (MARCXML, ISO 2709) it is then written in. What MARC has no place for is left out:
- * waits, coverage, references. Leader and 008 follow the MARC 21 Format for Bibliographic Data; positions we know nothing
- * about are `|` (no attempt to code).
+ * A record as MARC 21, whatever the form (MARCXML, ISO 2709) it is then written in. What MARC has no place
+ * for is left out: waits, coverage, references. Leader and 008 follow the MARC 21 Format for Bibliographic
+ * Data; positions we know nothing about are `|` (no attempt to code).
  */
 import { fullName, numbering } from '../model/describe';
 import { KINDS, marcLanguage } from '../model/kinds';

@@ -39,8 +39,8 @@ const text = (v: unknown): string =>
   typeof v === 'object' && v !== null ? String((v as Node)['#text'] ?? '') : String(v ?? '');
 
 /**
- * Reads MARCXML record by record, so that one that is broken costs the others nothing. Document types are refused: they can
- * define entities that grow without end or point outside.
+ * Reads MARCXML record by record, so that one that is broken costs the others nothing. Document types are
+ * refused: they can define entities that grow without end or point outside.
  */
 export function readMarcxml(xml: string): { records: PlacedRecord[]; problems: Problem[] } {
   if (/<!DOCTYPE|<!ENTITY/i.test(xml))

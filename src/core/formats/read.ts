@@ -37,7 +37,8 @@ export type Columns = Readonly<Record<string, CsvColumn | ''>>;
 /**
  * Items of a file in a format.
  * @param columns for CSV: what the columns are where their headings don't say it
- * @param before how many items were read before these: those without an id of their own are numbered on from there
+ * @param before how many items were read before these: those without an id of their own are numbered on from
+ *   there
  */
 export function readAs(format: ReadFormat, bytes: Uint8Array, columns?: Columns, before = 0): ReadItems {
   switch (format) {
@@ -79,8 +80,8 @@ export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
 }
 
 /**
- * What is to be done with a file, from its first bytes: read in a format, read as text, or asked about (a table of which no
- * heading says that it is the title).
+ * What is to be done with a file, from its first bytes: read in a format, read as text, or asked about (a
+ * table of which no heading says that it is the title).
  */
 export function kindOfFile(
   name: string,
@@ -96,7 +97,10 @@ export function kindOfFile(
   return { format };
 }
 
-/** Items that need no reading, as references that are read already: one line of text each, and no part to be corrected. */
+/**
+ * Items that need no reading, as references that are read already: one line of text each, and no part to be
+ * corrected.
+ */
 export const itemsAsReferences = (items: readonly CslItem[]): ReadReference[] =>
   items.map(({ id: _, abstract: _a, ...csl }) => ({ text: lineOf(csl), parts: [], csl }));
 

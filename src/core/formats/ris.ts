@@ -1,6 +1,7 @@
 /**
- * RIS: two-letter tags, a line each, records ended by ER. Tags as reference managers agree on them; what CSL has no place for
- * is kept in notes or left out. Unknown tags are ignored, lines without a tag continue the one before.
+ * RIS: two-letter tags, a line each, records ended by ER. Tags as reference managers agree on them; what CSL
+ * has no place for is kept in notes or left out. Unknown tags are ignored, lines without a tag continue the
+ * one before.
  */
 
 import { fullName } from '../model/describe';

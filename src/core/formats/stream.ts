@@ -1,6 +1,6 @@
 /**
- * Files of references, read and written piece by piece, so that a large one never stands in memory whole. The bytes are cut
- * where a record ends, and what is before the cut goes to the same readers as a small file.
+ * Files of references, read and written piece by piece, so that a large one never stands in memory whole. The
+ * bytes are cut where a record ends, and what is before the cut goes to the same readers as a small file.
  */
 import type { CslItem } from '../model/record';
 import { RECORD_END } from './iso2709';
@@ -13,7 +13,9 @@ const PIECE = 1 << 20;
 const NEWLINE = 0x0a;
 const decoder = new TextDecoder('latin1');
 
-/** Where the last whole record in these bytes ends; 0 when none does. Byte by byte, since all marks are ASCII. */
+/**
+ * Where the last whole record in these bytes ends; 0 when none does. Byte by byte, since all marks are ASCII.
+ */
 function cutOf(format: ReadFormat, bytes: Uint8Array): number {
   if (format === 'marc') return bytes.lastIndexOf(RECORD_END) + 1;
   const text = decoder.decode(bytes);

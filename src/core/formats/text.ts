@@ -1,4 +1,7 @@
-/** Bytes of unknown origin as text: UTF-16 and UTF-8 by their marks, UTF-8 where it is valid, else Windows-1252 (which holds Latin-1). */
+/**
+ * Bytes of unknown origin as text: UTF-16 and UTF-8 by their marks, UTF-8 where it is valid, else
+ * Windows-1252 (which holds Latin-1).
+ */
 export function decodeText(bytes: Uint8Array): string {
   const as = (encoding: string, from = 0): string => new TextDecoder(encoding).decode(bytes.subarray(from));
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return as('utf-16le', 2);

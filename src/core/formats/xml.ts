@@ -6,7 +6,9 @@ export const xmlText = (text: string): string =>
   text
     .replace(/[^\P{Cc}\t\n\r]|[\ufffe\uffff]|\p{Cs}/gu, '')
     .replace(/[&<>"']/g, (c) => ESCAPES.get(c) as string);
-/** An element with attributes; `body` is XML already. Elements without content are left out unless `empty`. */
+/**
+ * An element with attributes; `body` is XML already. Elements without content are left out unless `empty`.
+ */
 export function element(
   name: string,
   body: string,

@@ -33,7 +33,10 @@ export function creators(csl: Pick<CslItem, 'author' | 'editor'>): {
 /** More than so many people are not all named. */
 const ALL_NAMED = 4;
 const SOME_NAMED = 3;
-/** `Okonedo-Falk, A., Brandsæter, I. and Vellacott, R.`; more than four: the first three and how many more; editors are said to be. Null without any. */
+/**
+ * `Okonedo-Falk, A., Brandsæter, I. and Vellacott, R.`; more than four: the first three and how many more;
+ * editors are said to be. Null without any.
+ */
 export function peopleOf(csl: Pick<CslItem, 'author' | 'editor'>): Message | null {
   const { names, role } = creators(csl);
   if (names.length === 0) return null;

@@ -1,4 +1,7 @@
-/** What a thing is (kind) and in which form it comes (carrier): the closed lists, whose words stand in the catalogue. */
+/**
+ * What a thing is (kind) and in which form it comes (carrier): the closed lists, whose words stand in the
+ * catalogue.
+ */
 
 export const KINDS = {
   'research-article': {
@@ -36,7 +39,10 @@ export const KINDS = {
 } as const;
 
 export type Kind = keyof typeof KINDS;
-/** article: a part of an issue, supplied as a copy; chapter: a part of a book; book: a volume that can be lent. */
+/**
+ * article: a part of an issue, supplied as a copy; chapter: a part of a book; book: a volume that can be
+ * lent.
+ */
 export type KindFamily = (typeof KINDS)[Kind]['family'];
 export const KIND_LIST = Object.keys(KINDS) as readonly Kind[];
 export const isKind = (value: string): value is Kind => Object.hasOwn(KINDS, value);
@@ -44,7 +50,10 @@ export const isKind = (value: string): value is Kind => Object.hasOwn(KINDS, val
 export const CARRIER_LIST = ['print', 'online', 'large-print', 'audiobook', 'dvd', 'cd'] as const;
 export type Carrier = (typeof CARRIER_LIST)[number];
 
-/** ISO 639-1 codes that the analysis knows, with the stemmer that serves them and the ISO 639-2/B code that MARC writes. */
+/**
+ * ISO 639-1 codes that the analysis knows, with the stemmer that serves them and the ISO 639-2/B code that
+ * MARC writes.
+ */
 export const LANGUAGES = {
   en: { stemmer: 'english', marc: 'eng' },
   de: { stemmer: 'german', marc: 'ger' },

@@ -1,4 +1,7 @@
-/** The library's rules and its surroundings, as data. Read from one validated file; nothing here is decided in code. */
+/**
+ * The library's rules and its surroundings, as data. Read from one validated file; nothing here is decided in
+ * code.
+ */
 
 import type { Carrier, Kind } from './kinds';
 import type { CampusId, JournalId, PartnerId, ProviderId } from './record';
@@ -16,7 +19,10 @@ export type Cents = number;
 export const CATEGORIES = ['undergraduate', 'postgraduate', 'distance', 'staff'] as const;
 export type ReaderCategory = (typeof CATEGORIES)[number];
 
-/** Opening and closing clock time (24:00 is the end of the day), or null on a day it stays shut. Index 0 = Sunday. */
+/**
+ * Opening and closing clock time (24:00 is the end of the day), or null on a day it stays shut. Index 0 =
+ * Sunday.
+ */
 export type Week = readonly (readonly [string, string] | null)[];
 /** Inclusive ISO days. */
 export interface Closing {
@@ -34,7 +40,9 @@ export interface Campus {
   readonly vacationHours?: Week;
   /** Closing days of its own, beside those of the whole university. */
   readonly closings?: readonly Closing[];
-  /** Weekdays on which its scan desk works and its courier calls; every working day when left out. 0 = Sunday. */
+  /**
+   * Weekdays on which its scan desk works and its courier calls; every working day when left out. 0 = Sunday.
+   */
   readonly scanWeekdays?: readonly number[];
   readonly courierWeekdays?: readonly number[];
   /** Who may come in from outside, and what they need: for visits. */
@@ -62,8 +70,9 @@ export interface Provider {
   readonly entitlement: Entitlement;
   readonly repository?: boolean;
   /**
-   * Address of one item there, a template (RFC 6570) of `id`, `title_url`, `title_id`, `doi`, `issn`, `isbn`, `volume`, `issue`
-   * and `page` (the first). Used where all that it names is known; else the title list's own address is.
+   * Address of one item there, a template (RFC 6570) of `id`, `title_url`, `title_id`, `doi`, `issn`, `isbn`,
+   * `volume`, `issue` and `page` (the first). Used where all that it names is known; else the title list's
+   * own address is.
    */
   readonly link?: string;
   /** How the simulated provider behaves, where it is one. */
@@ -167,7 +176,10 @@ export interface Policy {
     readonly fastSaves: number;
     /** Working days of the parcel's road, from inside the country and from abroad. */
     readonly road: { readonly home: Spread; readonly abroad: Spread };
-    /** The order of asking: what having it is worth to us, and what a working day of waiting costs, in hundredths. */
+    /**
+     * The order of asking: what having it is worth to us, and what a working day of waiting costs, in
+     * hundredths.
+     */
     readonly order: { readonly worth: Cents; readonly day: Cents; readonly load: number };
   };
   readonly copyright: {

@@ -1,6 +1,7 @@
 /**
- * What is to be said, as a code with values: a reason, a note, a label, an error. Words are made of it in one place, from the
- * catalogue (`messages/<language>/*.json`), at the edge; nothing in the core looks into a text that was written for people.
+ * What is to be said, as a code with values: a reason, a note, a label, an error. Words are made of it in one
+ * place, from the catalogue (`messages/<language>/*.json`), at the edge; nothing in the core looks into a
+ * text that was written for people.
  */
 
 import { type DayNumber, isoDay } from './time';

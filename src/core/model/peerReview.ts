@@ -1,9 +1,9 @@
 /**
  * Whether a thing was peer-reviewed, and why we say so.
  *
- * Rule (job: "Peer review"): the journal must have been refereed in the year of publication *and* the piece must be of a
- * sort that goes to referees. An editorial in a refereed journal was not reviewed. Books and the rest: only where the
- * description says so.
+ * Rule (job: "Peer review"): the journal must have been refereed in the year of publication *and* the piece
+ * must be of a sort that goes to referees. An editorial in a refereed journal was not reviewed. Books and the
+ * rest: only where the description says so.
  */
 
 import type { Kind } from './kinds';
@@ -32,7 +32,9 @@ const THROUGH_JOURNAL: ReadonlySet<Kind> = new Set([
   'conference-paper',
 ]);
 
-/** Pure: the same record and journal give the same answer. `journal` is the one the piece appeared in, if any. */
+/**
+ * Pure: the same record and journal give the same answer. `journal` is the one the piece appeared in, if any.
+ */
 export function peerReviewOf(record: DiscoveryRecord, journal: Journal | undefined): PeerReview {
   const kind = msg(`label.kind.${record.kind}.one`);
   if (NEVER.has(record.kind)) {

@@ -1,6 +1,7 @@
 /**
- * The bibliographic record as the index keeps it: a CSL-JSON item (Citation Style Language 1.0.2 data schema) for the
- * description, and beside it what CSL has no place for: what the thing is, its subjects, its relations, and where it stands.
+ * The bibliographic record as the index keeps it: a CSL-JSON item (Citation Style Language 1.0.2 data schema)
+ * for the description, and beside it what CSL has no place for: what the thing is, its subjects, its
+ * relations, and where it stands.
  */
 
 import type { Audience, Carrier, Kind } from './kinds';
@@ -100,7 +101,10 @@ export interface DiscoveryRecord {
   readonly contents?: readonly string[];
   /** The file or feed that this description was indexed from. */
   readonly source: string;
-  /** ISO day on which it came into the index; records come in the order of these days. Absent: with the index itself. */
+  /**
+   * ISO day on which it came into the index; records come in the order of these days. Absent: with the index
+   * itself.
+   */
   readonly added?: string;
   /** Records of one work share this id. */
   readonly work?: string;

@@ -27,7 +27,10 @@ export interface PriceLine {
   readonly what: PriceWhat;
   readonly cents: Cents;
 }
-/** What is wanted of the thing: the volume, one article, one chapter (or pages); that it be bought; an answer about it. */
+/**
+ * What is wanted of the thing: the volume, one article, one chapter (or pages); that it be bought; an answer
+ * about it.
+ */
 export type Wanted = 'loan' | 'article' | 'chapter' | 'purchase' | 'question';
 export interface SlipItem {
   readonly kind: Kind;
@@ -63,7 +66,10 @@ export interface Promised {
   /** Staff look at it before it goes out. */
   readonly mediated?: boolean;
 }
-/** One specific edition, any edition in its language, or a translation as well (ISO 18626 anyEdition, and preferredLanguage left open). */
+/**
+ * One specific edition, any edition in its language, or a translation as well (ISO 18626 anyEdition, and
+ * preferredLanguage left open).
+ */
 export type EditionWish = 'this' | 'any' | 'any-language';
 export interface Slip {
   readonly id: string;

@@ -1,9 +1,9 @@
 /**
  * Local wall-clock time as plain numbers.
  *
- * Libraries promise things in the local time of the place ("Thu 5 Nov, from 10:00"), never in instants, so the core
- * counts minutes of the local wall clock since 1970-01-01T00:00 and days since 1970-01-01. No time zone, no daylight
- * saving and no hidden "now": whoever calls passes the time in.
+ * Libraries promise things in the local time of the place ("Thu 5 Nov, from 10:00"), never in instants, so
+ * the core counts minutes of the local wall clock since 1970-01-01T00:00 and days since 1970-01-01. No time
+ * zone, no daylight saving and no hidden "now": whoever calls passes the time in.
  */
 export type Minutes = number & { readonly __minutes: true };
 export type DayNumber = number & { readonly __day: true };

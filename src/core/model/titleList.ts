@@ -1,4 +1,7 @@
-/** Lines of title lists: what a provider gives of which title (NISO RP-9-2014, section 6.6, from which the column headings are taken). */
+/**
+ * Lines of title lists: what a provider gives of which title (NISO RP-9-2014, section 6.6, from which the
+ * column headings are taken).
+ */
 export const KBART_COLUMNS = [
   'publication_title',
   'print_identifier',

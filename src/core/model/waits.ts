@@ -1,4 +1,7 @@
-/** How long a reader waits: the moment, its class, how far away the thing is looked for, and what that means for a need-by day. */
+/**
+ * How long a reader waits: the moment, its class, how far away the thing is looked for, and what that means
+ * for a need-by day.
+ */
 import type { Minutes } from './time';
 
 /** The median and the 90th percentile of the moment it is readable. */

@@ -1,6 +1,7 @@
 /**
- * The library's time zone, by the platform's own tables (IANA, through `Intl`): local minutes to moments and back. Libraries
- * speak in local time; moments are needed where messages leave the house, and where an hour goes missing or comes twice.
+ * The library's time zone, by the platform's own tables (IANA, through `Intl`): local minutes to moments and
+ * back. Libraries speak in local time; moments are needed where messages leave the house, and where an hour
+ * goes missing or comes twice.
  */
 import { isoLocal, type Minutes, minutes, parseLocal } from './time';
 
@@ -48,8 +49,8 @@ function offsetOf(zone: Zone, utc: number): number {
 const A_DAY = 1440;
 
 /**
- * Minutes east of UTC at a local time. An hour that comes twice is taken the first time (still summer); one that does not
- * exist is taken as already summer.
+ * Minutes east of UTC at a local time. An hour that comes twice is taken the first time (still summer); one
+ * that does not exist is taken as already summer.
  * @example offsetAt('CET', parseLocal('2026-11-02T09:10')) // 60
  */
 export function offsetAt(zone: Zone, t: Minutes): number {
@@ -61,11 +62,16 @@ export function offsetAt(zone: Zone, t: Minutes): number {
 /** The local time of a moment, given in minutes of UTC since 1970. */
 export const localAt = (zone: Zone, utc: number): Minutes => minutes(utc + offsetOf(zone, utc));
 
-/** Local time `n` real minutes after a local time: an hour goes missing in spring and comes twice in autumn. */
+/**
+ * Local time `n` real minutes after a local time: an hour goes missing in spring and comes twice in autumn.
+ */
 export const afterMinutes = (zone: Zone, t: Minutes, n: number): Minutes =>
   localAt(zone, t - offsetAt(zone, t) + n);
 
-/** A local time as xs:dateTime with its offset, as ISO 18626 and iCalendar want it: `2026-11-02T09:10:00+01:00`. */
+/**
+ * A local time as xs:dateTime with its offset, as ISO 18626 and iCalendar want it:
+ * `2026-11-02T09:10:00+01:00`.
+ */
 export function zoned(zone: Zone, t: Minutes): string {
   const offset = offsetAt(zone, t);
   const [h, m] = [Math.floor(Math.abs(offset) / 60), Math.abs(offset) % 60];
@@ -73,7 +79,10 @@ export function zoned(zone: Zone, t: Minutes): string {
   return `${isoLocal(t)}:00${offset < 0 ? '-' : '+'}${two(h)}:${two(m)}`;
 }
 
-/** Reads an xs:dateTime with offset (or `Z`) as local time of the zone; without an offset it is taken as local. Null for anything else. */
+/**
+ * Reads an xs:dateTime with offset (or `Z`) as local time of the zone; without an offset it is taken as
+ * local. Null for anything else.
+ */
 export function fromZoned(zone: Zone, text: string): Minutes | null {
   const m = /^(\d{4}-\d{2}-\d{2}T\d{2}:\d{2})(?::\d{2}(?:\.\d+)?)?(Z|[+-]\d{2}:\d{2})?$/.exec(text);
   const t = m?.[1] ? parseLocal(m[1]) : null;

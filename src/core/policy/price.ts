@@ -1,6 +1,6 @@
 /**
- * The price of a slip, line by line: service, speed, delivery, royalty, less what the library pays for this reader.
- * Nothing is owed if nothing is supplied. All amounts in hundredths of the library's currency.
+ * The price of a slip, line by line: service, speed, delivery, royalty, less what the library pays for this
+ * reader. Nothing is owed if nothing is supplied. All amounts in hundredths of the library's currency.
  */
 
 import type { Cents, Policy, ReaderCategory, Route, Service, Speed } from '../model/library';
@@ -34,7 +34,10 @@ export const serviceOf = (route: Route): Service | null => SERVICE[route]?.servi
 /** Only routes that leave the house can be hurried for money. */
 export const canHurry = (route: Route): boolean => SERVICE[route]?.tariff === 'interlibrary';
 
-/** The lines in the order they are shown; their sum is what the reader pays, never negative and never over the ceiling. */
+/**
+ * The lines in the order they are shown; their sum is what the reader pays, never negative and never over the
+ * ceiling.
+ */
 export function priceOf(what: Priced, policy: Policy): PriceLine[] {
   const about = SERVICE[what.route];
   if (!about) return [];

@@ -1,6 +1,6 @@
 /**
- * The policy file's schema: checked when an index is built and whenever the file changes, trusted everywhere after. What is
- * wrong is said with the path of the value, the rule it breaks and what stands there.
+ * The policy file's schema: checked when an index is built and whenever the file changes, trusted everywhere
+ * after. What is wrong is said with the path of the value, the rule it breaks and what stands there.
  */
 
 import Joi from 'joi';
@@ -156,8 +156,8 @@ export function readPolicy(value: unknown): { policy: Policy } | { problem: Mess
 }
 
 /**
- * What the policy must say of the places there are, and does not: a road from every campus and partner to every campus, a
- * desk that is one of the campuses. Null when nothing is missing.
+ * What the policy must say of the places there are, and does not: a road from every campus and partner to
+ * every campus, a desk that is one of the campuses. Null when nothing is missing.
  */
 export function placesProblem(
   policy: Policy,

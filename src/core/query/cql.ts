@@ -1,7 +1,7 @@
 /**
- * CQL, the Contextual Query Language 1.2 (OASIS searchRetrieve part 5; the form that SRU 1.2 and 2.0 carry), level 2:
- * and or not prox, relations and their modifiers, anchors, masking, sortBy. Errors are the diagnostics of the standard
- * (info:srw/diagnostic/1/…) and name the character at which reading stopped.
+ * CQL, the Contextual Query Language 1.2 (OASIS searchRetrieve part 5; the form that SRU 1.2 and 2.0 carry),
+ * level 2: and or not prox, relations and their modifiers, anchors, masking, sortBy. Errors are the
+ * diagnostics of the standard (info:srw/diagnostic/1/…) and name the character at which reading stopped.
  */
 
 import { table } from '../table';
@@ -274,7 +274,10 @@ function near(left: QueryNode, right: QueryNode, list: readonly Modifier[], toke
   return { op: 'near', left, right, distance, ordered };
 }
 
-/** A word without its mask: `*` at the end means "begins with"; a backslash takes the meaning from the next character. */
+/**
+ * A word without its mask: `*` at the end means "begins with"; a backslash takes the meaning from the next
+ * character.
+ */
 function unmask(word: string): { text: string; prefix: boolean } {
   const prefix = word.replace(/\\./g, '').endsWith('*') && word.length > 1;
   return { text: (prefix ? word.slice(0, -1) : word).replace(/\\(.)/g, '$1'), prefix };
@@ -301,7 +304,8 @@ function term(index: FieldName | 'anywhere' | 'all', relation: string, value: To
     return relation === '<>' ? { op: 'not', of: node } : node;
   }
   const field = target && 'field' in target ? target.field : undefined;
-  // A number that says what it is means that number, also where no index was named; a backslash in it takes that away.
+  // A number that says what it is means that number, also where no index was named; a backslash in it takes
+  // that away.
   const code = field || relation !== '=' || /[*^\\]/.test(value.text) ? null : bareCode(value.text.trim());
   if (code) return { op: 'code', ...code };
   const node = textTerm(field, relation, value, meant);

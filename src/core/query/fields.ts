@@ -1,4 +1,7 @@
-/** The fields that can be asked for, with their names in each syntax: one table for reading, printing, the rows and SRU's explain. */
+/**
+ * The fields that can be asked for, with their names in each syntax: one table for reading, printing, the
+ * rows and SRU's explain.
+ */
 
 import { table } from '../table';
 import type { CodeKind } from '../words/codes';

@@ -1,10 +1,10 @@
 /**
- * The plain syntax: words are joined by AND without asking; "phrases", OR, NOT or -, brackets, `field:` and a `*` at a
- * word's end work. Nothing is refused: what is broken is repaired and the repair is told in a note.
+ * The plain syntax: words are joined by AND without asking; "phrases", OR, NOT or -, brackets, `field:` and a
+ * `*` at a word's end work. Nothing is refused: what is broken is repaired and the repair is told in a note.
  *
- * Beyond the everyday: `title:^"…"` begins with, `title:="…"` is exactly, `a NEAR/3 b` at most three words apart in any
- * order, `a BEFORE/3 b` in this order; a backslash takes the meaning from what follows (`\OR`, `f\(x\)`, `x\*`).
- * `printPlain` writes any tree so that `readPlain` gives it back.
+ * Beyond the everyday: `title:^"…"` begins with, `title:="…"` is exactly, `a NEAR/3 b` at most three words
+ * apart in any order, `a BEFORE/3 b` in this order; a backslash takes the meaning from what follows (`\OR`,
+ * `f\(x\)`, `x\*`). `printPlain` writes any tree so that `readPlain` gives it back.
  */
 
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
@@ -79,7 +79,10 @@ const escapes = (text: string, i: number, atStart: boolean): boolean => {
   return text[i] === '\\' && next !== undefined && !isSpace(next) && (atStart || !/[\p{L}\p{N}]/u.test(next));
 };
 
-/** A word, or the inside of a phrase, from `i` on: its letters without escapes, and whether it ended with a mask. */
+/**
+ * A word, or the inside of a phrase, from `i` on: its letters without escapes, and whether it ended with a
+ * mask.
+ */
 function scan(
   text: string,
   from: number,
@@ -107,7 +110,8 @@ function tokenise(input: string, note: (code: NoteCode, text: Message) => void):
   const text = input.normalize('NFC');
   let i = 0;
   let words = 0;
-  // `kelp in this issue: yields` asks for no issue: with a space after the colon a name counts only where a search begins with one.
+  // `kelp in this issue: yields` asks for no issue: with a space after the colon a name counts only where a
+  // search begins with one.
   let [anyField, anyWord] = [false, false];
   const last = (): Token | undefined => tokens.at(-1);
   const put = (token: Token): void => {
@@ -202,7 +206,9 @@ function readPhrase(text: string, from: number, most: number) {
 
 const isYear = (token: Token | undefined): boolean => token?.t === 'field' && token.name === 'year';
 
-/** A number that says by its form what it is: an ISBN, an ISSN, a DOI. Two years with a hyphen are no ISSN. */
+/**
+ * A number that says by its form what it is: an ISBN, an ISSN, a DOI. Two years with a hyphen are no ISSN.
+ */
 export function bareCode(text: string): { code: CodeKind; value: string } | null {
   const doi = readDoi(text);
   if (doi) return { code: 'doi', value: doi };
@@ -393,7 +399,8 @@ const escaped = (text: string): string => text.replace(SIGNS, '\\$&').replace(/\
 /** A word as it is written so that it is read as this word and as nothing else. */
 function printWord({ text, field }: WordNode): string {
   const own = escaped(text);
-  // Behind a field's name an operator is a word; a sign that would mean something at the beginning means it there as well.
+  // Behind a field's name an operator is a word; a sign that would mean something at the beginning means it
+  // there as well.
   const meant =
     /^[-^=]/.test(text) ||
     NAMED.test(text) ||

@@ -1,6 +1,6 @@
 /**
- * A search as a value: the words, how far it looks, what is kept and left out, years, order. It reads from and prints to
- * the parameters of an address, so that every search can be shared and Back restores it.
+ * A search as a value: the words, how far it looks, what is kept and left out, years, order. It reads from
+ * and prints to the parameters of an address, so that every search can be shared and Back restores it.
  */
 
 import { type DayNumber, isoDay, parseDay } from '../model/time';
@@ -44,7 +44,10 @@ export interface SearchRequest {
   readonly since: DayNumber | null;
 }
 
-/** News is left out until it is let in: a condition like any other, seen in the sentence and removed with one gesture. */
+/**
+ * News is left out until it is let in: a condition like any other, seen in the sentence and removed with one
+ * gesture.
+ */
 export const NEW_SEARCH: SearchRequest = {
   q: '',
   syntax: 'plain',
@@ -63,7 +66,10 @@ const year = (text: string | null): number | null => (text && /^\d{4}$/.test(tex
 const oneOf = <T extends string>(list: readonly T[], text: string | null, otherwise: T): T =>
   (list as readonly (string | null)[]).includes(text) ? (text as T) : otherwise;
 
-/** Reads an address's parameters. Unknown or broken ones fall back to "no condition"; the endpoint refuses them, the view doesn't. */
+/**
+ * Reads an address's parameters. Unknown or broken ones fall back to "no condition"; the endpoint refuses
+ * them, the view doesn't.
+ */
 export function readRequest(params: URLSearchParams): SearchRequest {
   const choices = (prefix: 'keep' | 'drop'): Choices => {
     const out: Partial<Record<Group, readonly string[]>> = {};
@@ -88,7 +94,10 @@ export function readRequest(params: URLSearchParams): SearchRequest {
   };
 }
 
-/** Prints a search as address parameters, in a fixed order, leaving out what is not set. `readRequest` gives it back. */
+/**
+ * Prints a search as address parameters, in a fixed order, leaving out what is not set. `readRequest` gives
+ * it back.
+ */
 export function printRequest(r: SearchRequest): URLSearchParams {
   const params = new URLSearchParams();
   params.set('q', r.q);

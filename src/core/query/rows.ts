@@ -1,6 +1,7 @@
 /**
- * The search by fields: rows of field, relation and text, joined by and, or, not from top to bottom. Rows and tree are
- * two forms of one thing; a part of a tree that no row can say stands in a row of its own as it is written in the box.
+ * The search by fields: rows of field, relation and text, joined by and, or, not from top to bottom. Rows and
+ * tree are two forms of one thing; a part of a tree that no row can say stands in a row of its own as it is
+ * written in the box.
  */
 import { msg } from '../model/message';
 import { FIELD_TABLE, type FieldName, nameOfCode, nameOfField } from './fields';

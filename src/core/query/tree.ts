@@ -1,4 +1,7 @@
-/** The query tree: what was asked, free of any syntax. Every syntax reads into it; the engine and the sentence start from it. */
+/**
+ * The query tree: what was asked, free of any syntax. Every syntax reads into it; the engine and the sentence
+ * start from it.
+ */
 import type { CodeKind } from '../words/codes';
 
 export const FIELDS = [
@@ -11,7 +14,10 @@ export const FIELDS = [
   'publisher',
   'number',
 ] as const;
-/** title · person (by) · subject (and about) · container (journal, book) · text (abstract, contents) · series · publisher · number (year, codes). */
+/**
+ * title · person (by) · subject (and about) · container (journal, book) · text (abstract, contents) · series
+ * · publisher · number (year, codes).
+ */
 export type Field = (typeof FIELDS)[number];
 
 export interface Near {
@@ -49,7 +55,9 @@ export type QueryNode =
   | { readonly op: 'and' | 'or'; readonly of: readonly QueryNode[] }
   | { readonly op: 'not'; readonly of: QueryNode };
 
-/** Joins nodes, leaving out needless levels (none → everything, one → itself); what is excluded comes last. */
+/**
+ * Joins nodes, leaving out needless levels (none → everything, one → itself); what is excluded comes last.
+ */
 export function join(op: 'and' | 'or', of: readonly QueryNode[]): QueryNode {
   const all = of.flatMap((n) => (n.op === op ? n.of : n.op === 'everything' ? [] : [n]));
   const flat =

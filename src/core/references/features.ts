@@ -1,7 +1,12 @@
-/** What the tagger looks at: for each token a list of small facts, each hashed to a place in the table of weights. */
+/**
+ * What the tagger looks at: for each token a list of small facts, each hashed to a place in the table of
+ * weights.
+ */
 import type { Token } from './tokens';
 
-/** Places in the table; a power of two. Facts that share a place blur each other, which training evens out. */
+/**
+ * Places in the table; a power of two. Facts that share a place blur each other, which training evens out.
+ */
 export const TABLE = 1 << 15;
 
 function place(text: string): number {
@@ -21,7 +26,9 @@ export function featuresOf(tokens: readonly Token[]): Uint16Array[] {
   const n = tokens.length;
   const shape = (i: number): string => tokens[i]?.shape ?? (i < 0 ? '<' : '>');
   const cue = (i: number): string => tokens[i]?.cue || shape(i);
-  /** Ends a sentence: a full stop that is not behind an initial or a short cue, and is followed by a space. */
+  /**
+   * Ends a sentence: a full stop that is not behind an initial or a short cue, and is followed by a space.
+   */
   const stops = tokens.map(
     (t, i) =>
       (t.text === '.' &&

@@ -1,4 +1,7 @@
-/** Reading references takes no longer than they are long: each pattern over text made to make it slow, grown and timed. */
+/**
+ * Reading references takes no longer than they are long: each pattern over text made to make it slow, grown
+ * and timed.
+ */
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readDoi } from '../model/identifiers';

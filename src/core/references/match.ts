@@ -1,7 +1,7 @@
 /**
- * Does a reference mean this record? Each part that both have speaks for it or against; what a part is worth was set with
- * `npm run bench -- references`. A wrong link is worse than none: where the evidence is thin, or two records have nearly as
- * much of it, nothing is linked and the candidates are shown.
+ * Does a reference mean this record? Each part that both have speaks for it or against; what a part is worth
+ * was set with `npm run bench -- references`. A wrong link is worse than none: where the evidence is thin, or
+ * two records have nearly as much of it, nothing is linked and the candidates are shown.
  */
 import type { CslName, DiscoveryRecord, ReferenceItem } from '../model/record';
 import { fold, SMALL_WORDS, words } from '../words/fold';
@@ -201,7 +201,8 @@ export function choose(said: ReferenceItem, candidates: readonly Candidate[]): M
   const telling = words(said.title).filter((w) => !SMALL_WORDS.has(w)).length >= TELLING_WORDS;
   const judged = candidates
     .map(({ record }) => ({ record, ...agreementOf(said, record.csl) }))
-    // The very title by somebody else, in another year, is not linked, but shown: the reference may be wrong in the rest.
+    // The very title by somebody else, in another year, is not linked, but shown: the reference may be wrong
+    // in the rest.
     .filter((x) => x.weight > 0 || (x.title >= 0.92 && telling))
     .sort((a, b) => b.weight - a.weight || (a.record.id < b.record.id ? -1 : 1));
   const asMatch = (x: (typeof judged)[number]): Match => ({

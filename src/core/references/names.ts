@@ -1,4 +1,7 @@
-/** People in a reference, read from the text between its start and its date or title: family and given names, particles, bodies. */
+/**
+ * People in a reference, read from the text between its start and its date or title: family and given names,
+ * particles, bodies.
+ */
 import type { CslName } from '../model/record';
 import { trimmed } from '../text';
 
@@ -21,7 +24,10 @@ const FAMILY = new RegExp(
   'iu',
 );
 
-/** A pattern for the end of a text, tried there only: tried everywhere, it would take the square of the text's length. */
+/**
+ * A pattern for the end of a text, tried there only: tried everywhere, it would take the square of the text's
+ * length.
+ */
 const withoutTail = (text: string, mark: RegExp): string =>
   text.slice(0, -TAIL) + text.slice(-TAIL).replace(mark, '');
 const clean = (text: string): string => trimmed(text.replace(/\s+/g, ' '), ' ,;.&', ' ,;&');

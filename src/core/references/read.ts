@@ -30,14 +30,20 @@ const HEAD_MARKS = ' .,;:“”"«»‘([';
 const TAIL_MARKS = ' ,;:“”"«»’([';
 const bare = (text: string): string =>
   trimmed(plain(text), HEAD_MARKS, TAIL_MARKS).replace(/(?<!\b\p{L})\.$/u, '');
-/** Letters of a reference that are read. The longest we have met has a tenth of them; what is behind stays text. */
+/**
+ * Letters of a reference that are read. The longest we have met has a tenth of them; what is behind stays
+ * text.
+ */
 export const READ_AT_MOST = 5000;
 const MONTHS = 'jan feb mar apr may jun jul aug sep oct nov dec'.split(' ');
 
 const BLANKS = ' \t\n\r\u00a0';
 const ENDS = `${BLANKS},;:“”"`;
 const BEGINS = `${BLANKS},;:.`;
-/** Runs of one role; those that only a mark parts are one. Roles of which there can be but one keep the longest run. */
+/**
+ * Runs of one role; those that only a mark parts are one. Roles of which there can be but one keep the
+ * longest run.
+ */
 function runs(
   text: string,
   tokens: ReturnType<typeof tokenise>,
@@ -164,7 +170,9 @@ function typeOf(x: {
   return x.month > 0 ? 'article-newspaper' : x.page ? 'article-journal' : 'article-newspaper';
 }
 
-/** Reads one reference. The text is taken as it is; where lines were joined, `splitReferences` has done so. */
+/**
+ * Reads one reference. The text is taken as it is; where lines were joined, `splitReferences` has done so.
+ */
 export function readReference(text: string, model: Model): ReadReference {
   // Its number in the list says nothing about it.
   const skip = /^\s*(?:\[\d{1,3}\]|\(\d{1,3}\)|\d{1,3}[.)])\s+/.exec(text)?.[0].length ?? 0;
@@ -178,7 +186,9 @@ export function readReference(text: string, model: Model): ReadReference {
   return { text, parts, csl: cslOf(text, parts) };
 }
 
-/** The reference with the words at [start, end) given a role by hand: they leave whatever part they stood in. */
+/**
+ * The reference with the words at [start, end) given a role by hand: they leave whatever part they stood in.
+ */
 export function withRole(ref: ReadReference, start: number, end: number, role: Role): ReadReference {
   const kept = ref.parts.flatMap((p): Part[] => {
     if (p.end <= start || p.start >= end) {

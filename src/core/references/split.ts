@@ -1,6 +1,7 @@
 /**
- * A pasted bibliography, cut into references. Which sign parts them is found out first: numbers or bullets before each, blank
- * lines, hanging indents; and where there is none of these, every line break is judged by what ends before and begins after it.
+ * A pasted bibliography, cut into references. Which sign parts them is found out first: numbers or bullets
+ * before each, blank lines, hanging indents; and where there is none of these, every line break is judged by
+ * what ends before and begins after it.
  */
 export interface SplitReference {
   /** On one line, hyphens at line ends mended. */
@@ -52,10 +53,14 @@ function linesOf(text: string): Line[] {
   return lines;
 }
 
-/** Lines as one: a word cut by a hyphen at the line's end is mended, a range of pages or an address keeps its own. */
+/**
+ * Lines as one: a word cut by a hyphen at the line's end is mended, a range of pages or an address keeps its
+ * own.
+ */
 function join(lines: readonly Line[]): string {
   const pieces: string[] = [];
-  // Only the end of what is joined already is looked at, so that many lines take no longer than they are long.
+  // Only the end of what is joined already is looked at, so that many lines take no longer than they are
+  // long.
   let tail = '';
   const add = (text: string): void => {
     pieces.push(text);
@@ -184,7 +189,8 @@ function judge(lines: readonly Line[], filled: readonly number[], starts: Set<nu
   // Where lines were wrapped, most of them are about as long as the longest.
   const wide = lengths[Math.floor(lengths.length * 0.9)] as number;
   const wrapped = wide < 140 && lengths.filter((n) => n > wide * 0.8).length * 2 > lengths.length * 0.7;
-  // Whether a year stands in what has been read since the last beginning; `in press` may stand across two lines.
+  // Whether a year stands in what has been read since the last beginning; `in press` may stand across two
+  // lines.
   let tail = (lines[filled[0] as number] as Line).text;
   let dated = YEAR.test(tail);
   for (let k = 1; k < filled.length; k++) {

@@ -1,8 +1,8 @@
 /**
- * The tagger: gives each token of a reference a role. A linear chain scored by weights of facts and of neighbouring roles
- * (structured perceptron: Collins 2002), the best chain found by Viterbi's algorithm. The weights are made by
- * `npm run tool -- train-references` from references that are generated, and are good for words it has never met, since it
- * knows only shapes and cues.
+ * The tagger: gives each token of a reference a role. A linear chain scored by weights of facts and of
+ * neighbouring roles (structured perceptron: Collins 2002), the best chain found by Viterbi's algorithm. The
+ * weights are made by `npm run tool -- train-references` from references that are generated, and are good for
+ * words it has never met, since it knows only shapes and cues.
  */
 import { featuresOf, TABLE } from './features';
 import { ROLES, type Role } from './roles';
@@ -125,7 +125,8 @@ export function train(
 ): { facts: Float32Array; steps: Float32Array } {
   const facts = new Float32Array(TABLE * STATES);
   const steps = new Float32Array((STATES + 1) * STATES);
-  // Averaging without walking over the table each time: what a change will have weighed is kept beside it (Daumé 2006).
+  // Averaging without walking over the table each time: what a change will have weighed is kept beside it
+  // (Daumé 2006).
   const factsAhead = new Float32Array(facts.length);
   const stepsAhead = new Float32Array(steps.length);
   let time = 1;

@@ -1,7 +1,7 @@
 /**
- * A reference as a row of tokens: words, numbers, single punctuation marks, and identifiers whole. Each token has a *shape*,
- * which is all that the tagger knows of most words, so that it reads titles whose words it has never met; only *cues* (in,
- * eds., vol., press, journal, accessed …) are known by name.
+ * A reference as a row of tokens: words, numbers, single punctuation marks, and identifiers whole. Each token
+ * has a *shape*, which is all that the tagger knows of most words, so that it reads titles whose words it has
+ * never met; only *cues* (in, eds., vol., press, journal, accessed …) are known by name.
  */
 export interface Token {
   readonly text: string;

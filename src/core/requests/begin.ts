@@ -1,6 +1,7 @@
 /**
- * The beginning of a slip: what an address asks for, and the draft that comes of it. An address names a record, a journal
- * (by its ISSN), nothing (to be filled in by hand), or describes the thing as an OpenURL does (ANSI/NISO Z39.88-2004, KEV).
+ * The beginning of a slip: what an address asks for, and the draft that comes of it. An address names a
+ * record, a journal (by its ISSN), nothing (to be filled in by hand), or describes the thing as an OpenURL
+ * does (ANSI/NISO Z39.88-2004, KEV).
  */
 import { serviceFor } from '../access/chance';
 import { readOpenUrl } from '../coverage/openurl';
@@ -75,7 +76,10 @@ function subjectOf(params: URLSearchParams): Subject {
     : { by: 'hand', title: params.get('title')?.slice(0, TITLE_AT_MOST) ?? '' };
 }
 
-/** A journal is asked for by the article: its name and number are filled in, the article's details are the reader's to add. */
+/**
+ * A journal is asked for by the article: its name and number are filled in, the article's details are the
+ * reader's to add.
+ */
 const articleIn = (journal: { readonly title: string; readonly issn: string }): Wished => ({
   id: NO_RECORD,
   kind: 'research-article',
@@ -83,7 +87,8 @@ const articleIn = (journal: { readonly title: string; readonly issn: string }): 
 });
 /**
  * What is wished for.
- * @param found the record with the id, or the journal with the ISSN, where the subject asks for one and it is there
+ * @param found the record with the id, or the journal with the ISSN, where the subject asks for one and it is
+ *   there
  */
 export function wishedFrom(
   subject: Subject,
@@ -162,7 +167,10 @@ export function beginSlip(
   return { ...slip, reference: wish.course };
 }
 
-/** A draft that was begun for the same thing, by the same way where one was chosen: it is taken up again, not doubled. */
+/**
+ * A draft that was begun for the same thing, by the same way where one was chosen: it is taken up again, not
+ * doubled.
+ */
 export function draftFor(wish: Wish, wished: Wished, slips: readonly Slip[]): Slip | null {
   if (wished.id === NO_RECORD && !wished.csl.title) return null;
   return (

@@ -1,4 +1,7 @@
-/** Who writes and who is written to: our side of an exchange of ISO 18626 messages, and the agency that a slip goes to. */
+/**
+ * Who writes and who is written to: our side of an exchange of ISO 18626 messages, and the agency that a slip
+ * goes to.
+ */
 import type { Campus, Policy } from '../model/library';
 import type { Slip } from '../model/slip';
 import type { Correspondent } from './iso18626';
@@ -21,7 +24,8 @@ interface Neighbour {
   readonly agency: string;
 }
 /**
- * The agency that a slip goes to: the partner or campus it names, or the network that asks one lender after the other.
+ * The agency that a slip goes to: the partner or campus it names, or the network that asks one lender after
+ * the other.
  * @returns an agency symbol; a name that is none of ours is passed on under the network's own prefix
  */
 export const agencyAsked = (

@@ -1,4 +1,7 @@
-/** Details of a slip that contradict each other or what is known: pages beyond the book, a year outside the journal's run. */
+/**
+ * Details of a slip that contradict each other or what is known: pages beyond the book, a year outside the
+ * journal's run.
+ */
 
 import { pageCount } from '../model/describe';
 import { type Message, msg } from '../model/message';

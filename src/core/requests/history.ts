@@ -4,7 +4,10 @@ import type { Slip } from '../model/slip';
 import { isOpen } from '../model/slipStates';
 import { serviceOf } from '../policy/price';
 
-/** What the rules count of the reader's other slips: copies of the same journal or issue this year, of the same book, open slips. */
+/**
+ * What the rules count of the reader's other slips: copies of the same journal or issue this year, of the
+ * same book, open slips.
+ */
 export interface CopyHistory {
   readonly journalThisYear: number;
   readonly sameIssue: number;

@@ -9,7 +9,10 @@ export interface InboxEntry {
   /** The reader has to do something, and has not yet. */
   readonly asks: boolean;
 }
-/** Messages that only note an intermediate step are on the slip; the inbox has those that change something for the reader. */
+/**
+ * Messages that only note an intermediate step are on the slip; the inbox has those that change something for
+ * the reader.
+ */
 const TELLS: readonly string[] = [
   'arrive',
   'file',

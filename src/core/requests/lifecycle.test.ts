@@ -1,4 +1,7 @@
-/** The life of a slip: legal moves only, and a state that follows from what was said, whatever order it came in. */
+/**
+ * The life of a slip: legal moves only, and a state that follows from what was said, whatever order it came
+ * in.
+ */
 import fc from 'fast-check';
 import { describe, expect, expectTypeOf, it } from 'vitest';
 import { READERS } from '../../demo/library';

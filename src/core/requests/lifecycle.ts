@@ -1,9 +1,11 @@
 /**
- * The life of a slip: which states there are, what can happen in each, and what each ISO 18626 message makes happen.
+ * The life of a slip: which states there are, what can happen in each, and what each ISO 18626 message makes
+ * happen.
  *
- * A slip's state is not stored and patched: it is what its messages, in order of time, make of the moment it was sent. So
- * messages may come twice, late or in any order, and the state is the same. What can't happen in a state (a recall of
- * what was never lent) changes nothing, and can't even be written: `move` takes only the events of the state it is given.
+ * A slip's state is not stored and patched: it is what its messages, in order of time, make of the moment it
+ * was sent. So messages may come twice, late or in any order, and the state is the same. What can't happen in
+ * a state (a recall of what was never lent) changes nothing, and can't even be written: `move` takes only the
+ * events of the state it is given.
  */
 
 import type { Cents } from '../model/library';
@@ -21,12 +23,17 @@ import {
 } from '../model/slipStates';
 import type { IsoAction, IsoSupplyingMessage } from './iso18626';
 
-/** A supplying agency's message as it reaches the slip: with the name of who speaks, and the document it came as. */
+/**
+ * A supplying agency's message as it reaches the slip: with the name of who speaks, and the document it came
+ * as.
+ */
 export interface HeardMessage extends IsoSupplyingMessage {
   readonly supplierName: string;
   readonly xml?: string;
 }
-/** What the circulation desk reports of its own: a volume stands on the pickup shelf, or went back from it. */
+/**
+ * What the circulation desk reports of its own: a volume stands on the pickup shelf, or went back from it.
+ */
 export interface DeskNotice {
   readonly slip: string;
   readonly kind: 'arrived' | 'lapsed';
@@ -126,7 +133,10 @@ export function replay(slip: Slip, messages: readonly SlipMessage[] = slip.messa
     changed: last > slip.changed ? last : slip.changed,
   };
 }
-/** What a slip costs as messages name it: staff's word at once, a lender's offer once the reader has accepted it, until the next lender is asked. */
+/**
+ * What a slip costs as messages name it: staff's word at once, a lender's offer once the reader has accepted
+ * it, until the next lender is asked.
+ */
 class Pricing {
   #named: Cents | null = null;
   #offered: Cents | null = null;
@@ -165,7 +175,10 @@ const withMessage = (slip: Slip, said: SlipMessage, once = said.id): Slip =>
     ? slip
     : replay(slip, [...slip.messages, said]);
 
-/** Takes a supplying agency message in; one already known changes nothing. Two that differ in anything are two. */
+/**
+ * Takes a supplying agency message in; one already known changes nothing. Two that differ in anything are
+ * two.
+ */
 export function applyMessage(slip: Slip, m: HeardMessage): Slip {
   if (m.requestId !== slip.id) return slip;
   const { requestId: _, supplierName, xml, ...said } = m;
@@ -191,7 +204,9 @@ export function applyMessage(slip: Slip, m: HeardMessage): Slip {
   // Slips of earlier versions have it under a number that told less apart.
   return withMessage(slip, message, `${m.timestamp}|${m.status}|${m.note}`);
 }
-/** A short number for a text (FNV-1a, twice): the same text has the same, and two of one minute do not meet. */
+/**
+ * A short number for a text (FNV-1a, twice): the same text has the same, and two of one minute do not meet.
+ */
 function digest(text: string): string {
   let [a, b] = [2166136261, 84696351];
   for (let i = 0; i < text.length; i++) {
@@ -232,7 +247,10 @@ export function applyNotice(slip: Slip, n: DeskNotice): Slip {
   });
 }
 
-/** What the reader can say or do about a slip, the requesting agency's action that tells it, and the event it is. */
+/**
+ * What the reader can say or do about a slip, the requesting agency's action that tells it, and the event it
+ * is.
+ */
 export const READER_ACTS = {
   cancel: { action: 'Cancel', event: null },
   accept: { action: 'Notification', event: 'accept' },
@@ -254,7 +272,10 @@ export function canDo(slip: Pick<Slip, 'state'>, act: ReaderAct): boolean {
   return advance(slip.state, READER_ACTS[act].event) !== null;
 }
 
-/** Writes the reader's act into the slip; unchanged where it can't be done. `more.due`: for collecting, the day it is due. */
+/**
+ * Writes the reader's act into the slip; unchanged where it can't be done. `more.due`: for collecting, the
+ * day it is due.
+ */
 export function act(
   slip: Slip,
   what: ReaderAct,

@@ -1,4 +1,7 @@
-/** Loans of the volumes that slips brought: when they are due, how often they can be renewed, how long they are overdue. */
+/**
+ * Loans of the volumes that slips brought: when they are due, how often they can be renewed, how long they
+ * are overdue.
+ */
 import { hoursOn } from '../access/calendar';
 import type { Library, Policy, ReaderCategory, Route } from '../model/library';
 import { addDays, type DayNumber } from '../model/time';
@@ -12,7 +15,8 @@ export const loanDays = (policy: Policy, route: Route, category: ReaderCategory)
       : policy.loans.ownDays[category];
 
 /**
- * The day on which a loan of `days` days from `day` is due: never one on which the campus stays shut, then the next.
+ * The day on which a loan of `days` days from `day` is due: never one on which the campus stays shut, then
+ * the next.
  * @example 21 days from Mon 2 Nov, at a campus shut on Mon 23 Nov → Tue 24 Nov
  */
 export function dueDay(

@@ -1,4 +1,7 @@
-/** The promise beside a slip: its steps in order, what options change, where it goes, and when staff look first. */
+/**
+ * The promise beside a slip: its steps in order, what options change, where it goes, and when staff look
+ * first.
+ */
 
 import { describe, expect, it } from 'vitest';
 import { moment, worldOf } from '../../../tests/fixtures/world';

@@ -1,4 +1,7 @@
-/** The promise beside a slip: price line by line, dates, chance, who is asked, and the rules that apply to this request. */
+/**
+ * The promise beside a slip: price line by line, dates, chance, who is asked, and the rules that apply to
+ * this request.
+ */
 
 import { alternativesFor } from '../access/alternatives';
 import type { LendingPlan } from '../access/chance';
@@ -160,8 +163,8 @@ function deskPromise(
 }
 
 /**
- * Computes the promise for a slip as it stands. If its route is not open for what is now wanted (a loan turned into a
- * chapter), the soonest route that is takes its place, and the answer says so by naming it.
+ * Computes the promise for a slip as it stands. If its route is not open for what is now wanted (a loan
+ * turned into a chapter), the soonest route that is takes its place, and the answer says so by naming it.
  */
 export function promiseFor(
   slip: Slip,

@@ -1,4 +1,7 @@
-/** The rules of the house and of copyright, case by case: what they do, which rule it is, what would be allowed instead. */
+/**
+ * The rules of the house and of copyright, case by case: what they do, which rule it is, what would be
+ * allowed instead.
+ */
 
 import { describe, expect, it } from 'vitest';
 import { LIBRARY } from '../../demo/library';

@@ -1,7 +1,7 @@
 /**
- * The rules of copyright, terms and the house (job: "Copyright and terms"), each decided from the policy's data and said in
- * words: what it does, which rule it is by its path in the policy file, and what would be allowed instead. The slip, its
- * promise and the page on which staff try cases all ask here.
+ * The rules of copyright, terms and the house (job: "Copyright and terms"), each decided from the policy's
+ * data and said in words: what it does, which rule it is by its path in the policy file, and what would be
+ * allowed instead. The slip, its promise and the page on which staff try cases all ask here.
  */
 
 import { pageCount } from '../model/describe';
@@ -12,7 +12,9 @@ import type { Wanted } from '../model/slip';
 import { type DayNumber, yearOf } from '../model/time';
 import type { CopyHistory } from './history';
 
-/** refuse: not like this · royalty: allowed, it costs · mediate: staff look at it first · note: worth knowing. */
+/**
+ * refuse: not like this · royalty: allowed, it costs · mediate: staff look at it first · note: worth knowing.
+ */
 export type Weight = 'refuse' | 'royalty' | 'mediate' | 'note';
 export interface RuleSaid {
   readonly weight: Weight;
@@ -41,7 +43,10 @@ export interface RuleCase {
   readonly history: CopyHistory;
 }
 
-/** Everything that the rules say of a case on a day. The gross price (before the library's share) decides on mediation. */
+/**
+ * Everything that the rules say of a case on a day. The gross price (before the library's share) decides on
+ * mediation.
+ */
 export function rulesFor(c: RuleCase, policy: Policy, today: DayNumber, gross: Cents): RuleSaid[] {
   const said: RuleSaid[] = [];
   const { copyright } = policy;

@@ -1,4 +1,6 @@
-/** What a slip must look like before it is sent: one Joi schema, used by the editor and by the server alike. */
+/**
+ * What a slip must look like before it is sent: one Joi schema, used by the editor and by the server alike.
+ */
 import Joi from 'joi';
 import { readIsbn, readIssn } from '../model/identifiers';
 import { KIND_LIST } from '../model/kinds';
@@ -139,8 +141,8 @@ export const slipSchema = Joi.object<Slip>({
 });
 
 /*
- * A slip as it comes over the wire, a draft still being typed or one with a history: every field of the right sort and
- * bounded, whatever stands in it. Whether it may be sent is asked of `slipFaults`.
+ * A slip as it comes over the wire, a draft still being typed or one with a history: every field of the right
+ * sort and bounded, whatever stands in it. Whether it may be sent is asked of `slipFaults`.
  */
 const said = (max: number) => Joi.string().allow('').max(max);
 const local = Joi.string().custom((v: string, h) => (parseLocal(v) === null ? h.error('any.invalid') : v));

@@ -7,14 +7,18 @@ import { dayOf, type Minutes, parseDay, parseLocal } from '../model/time';
 import type { SlipPromise } from './promise';
 
 export interface SendingRefusal {
-  /** rule: not allowed · way: the way it was to go is closed · price: dearer than was agreed · late: no longer in time. */
+  /**
+   * rule: not allowed · way: the way it was to go is closed · price: dearer than was agreed · late: no longer
+   * in time.
+   */
   readonly code: 'rule' | 'way' | 'price' | 'late';
   readonly text: Message;
 }
 
 /**
- * Why a slip may not go as it stands, or null. What the slip says was promised is the reader's copy; `now` is worked out
- * from the library's own data, so that nobody sends what the rules refuse, and nobody pays more than they agreed to.
+ * Why a slip may not go as it stands, or null. What the slip says was promised is the reader's copy; `now` is
+ * worked out from the library's own data, so that nobody sends what the rules refuse, and nobody pays more
+ * than they agreed to.
  */
 export function refusalOf(
   slip: Slip,

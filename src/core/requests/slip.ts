@@ -1,6 +1,6 @@
 /**
- * A slip: one request for one thing, as a value. Filled from a record, edited field by field, sent as an ISO 18626 request,
- * moved along by messages. Everything that changes a slip is a function from slip to slip.
+ * A slip: one request for one thing, as a value. Filled from a record, edited field by field, sent as an ISO
+ * 18626 request, moved along by messages. Everything that changes a slip is a function from slip to slip.
  */
 
 import { creators, fullName } from '../model/describe';
@@ -208,7 +208,10 @@ interface Named {
   readonly record: string;
   readonly item: Pick<SlipItem, 'title' | 'container'>;
 }
-/** Whether two slips are for one thing. Things without a record are the same when they are called the same and stand in the same place. */
+/**
+ * Whether two slips are for one thing. Things without a record are the same when they are called the same and
+ * stand in the same place.
+ */
 export const sameItem = (a: Named, b: Named): boolean =>
   a.record === b.record &&
   (a.record !== '' || (same(a.item.title, b.item.title) && same(a.item.container, b.item.container)));

@@ -1,6 +1,7 @@
 /**
- * SRU, Search/Retrieve via URL: versions 1.2 and 2.0 (OASIS searchRetrieve 1.0 parts 3 and 4), operations explain and
- * searchRetrieve, queries in CQL, records in Dublin Core and MARCXML. Pure: what a request asks, and what an answer says.
+ * SRU, Search/Retrieve via URL: versions 1.2 and 2.0 (OASIS searchRetrieve 1.0 parts 3 and 4), operations
+ * explain and searchRetrieve, queries in CQL, records in Dublin Core and MARCXML. Pure: what a request asks,
+ * and what an answer says.
  */
 
 import { DC_SCHEMA, writeDublinCore } from '../formats/dublinCore';

@@ -1,6 +1,6 @@
 /**
- * Analysis: from folded words (fold.ts) to index terms. Word endings are taken off by the Snowball stemmer of the text's
- * language.
+ * Analysis: from folded words (fold.ts) to index terms. Word endings are taken off by the Snowball stemmer of
+ * the text's language.
  */
 import snowball from 'snowball-stemmers';
 import { isLanguage, LANGUAGES, type Language } from '../model/kinds';
@@ -35,12 +35,16 @@ export function stem(word: string, language: string): string {
   return s;
 }
 
-/** In place of a language: names, and texts in languages whose endings we don't know, are indexed as they are written. */
+/**
+ * In place of a language: names, and texts in languages whose endings we don't know, are indexed as they are
+ * written.
+ */
 export const AS_WRITTEN = '=';
 
 /**
- * The index term of a folded word: its stem, marked with the language unless that is English. Without the mark the stem
- * of an English word under, say, Finnish endings would meet English terms that have nothing to do with it.
+ * The index term of a folded word: its stem, marked with the language unless that is English. Without the
+ * mark the stem of an English word under, say, Finnish endings would meet English terms that have nothing to
+ * do with it.
  */
 export const termOf = (word: string, language: string): string => {
   if (language === 'en') return stem(word, language);
@@ -54,7 +58,10 @@ const LANGUAGE_MARK = '\u0003';
 export const termsFor = (word: string): string[] =>
   [...Object.keys(LANGUAGES), AS_WRITTEN].map((l) => termOf(word, l));
 
-/** How words become terms: by their stems, or as they are written (for indexes that must answer word for word). */
+/**
+ * How words become terms: by their stems, or as they are written (for indexes that must answer word for
+ * word).
+ */
 export const ANALYSES = {
   stems: { termOf, termsFor },
   words: { termOf: (word: string) => word, termsFor: (word: string) => [word] },

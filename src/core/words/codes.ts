@@ -1,6 +1,7 @@
 /**
- * Codes: standard numbers, call numbers and places in a volume, indexed whole and not as words. The same normal forms
- * serve record and query. No word contains a colon, so a code can stand in the term list beside the words.
+ * Codes: standard numbers, call numbers and places in a volume, indexed whole and not as words. The same
+ * normal forms serve record and query. No word contains a colon, so a code can stand in the term list beside
+ * the words.
  */
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
 import type { DiscoveryRecord } from '../model/record';

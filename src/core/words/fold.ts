@@ -1,4 +1,7 @@
-/** Folding: the form in which texts are compared. Apart from the stemmers, so that what only folds stays light. */
+/**
+ * Folding: the form in which texts are compared. Apart from the stemmers, so that what only folds stays
+ * light.
+ */
 import { table } from '../table';
 
 /** Letters that NFKD does not take apart. */
@@ -35,8 +38,8 @@ export function fold(text: string): string {
 }
 
 /**
- * Scripts that write no spaces between words, or put endings on them without one: each letter is a word of its own there,
- * and what is asked for, a row of them, is found by their standing side by side.
+ * Scripts that write no spaces between words, or put endings on them without one: each letter is a word of
+ * its own there, and what is asked for, a row of them, is found by their standing side by side.
  */
 const UNSPACED =
   '\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Hangul}\\p{Script=Thai}\\p{Script=Lao}\\p{Script=Khmer}\\p{Script=Myanmar}\u30fc';
@@ -48,8 +51,8 @@ const WORD = new RegExp(
 const ASCII_WORD = /[a-z0-9]+(?:'[a-z]+)*/g;
 
 /**
- * The words of a text, folded. A hyphen separates; an apostrophe inside a word is taken out with a lone letter before it
- * (l'algue → algue) or a lone s after it (reader's → reader).
+ * The words of a text, folded. A hyphen separates; an apostrophe inside a word is taken out with a lone
+ * letter before it (l'algue → algue) or a lone s after it (reader's → reader).
  * @example words("L'algue, small-scale") // ['algue', 'small', 'scale']
  */
 export function words(text: string): string[] {

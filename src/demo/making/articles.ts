@@ -1,4 +1,6 @@
-/** What stands in journals and newspapers, and what follows from it: a notice of its retraction, its preprint. */
+/**
+ * What stands in journals and newspapers, and what follows from it: a notice of its retraction, its preprint.
+ */
 import { KINDS } from '../../core/model/kinds';
 import type { CslItem, DiscoveryRecord, Journal, ProviderId, RecordId } from '../../core/model/record';
 import { dayNumber, isoDay } from '../../core/model/time';

@@ -1,4 +1,7 @@
-/** What stands on shelves and in repositories: books and their chapters, theses, reports, recordings, scores, maps. */
+/**
+ * What stands on shelves and in repositories: books and their chapters, theses, reports, recordings, scores,
+ * maps.
+ */
 import { type Carrier, KINDS } from '../../core/model/kinds';
 import type { CslItem, CslName, DiscoveryRecord, ProviderId } from '../../core/model/record';
 import * as say from '../vocabulary/phrasing';

@@ -1,4 +1,6 @@
-/** Titles and abstracts of the made-up records: templates filled with the words of a discipline or a language. */
+/**
+ * Titles and abstracts of the made-up records: templates filled with the words of a discipline or a language.
+ */
 import type { Kind, Language } from '../../core/model/kinds';
 import type { Random } from '../../core/random';
 import type { Discipline } from '../vocabulary/disciplines';

@@ -1,4 +1,6 @@
-/** The storyline's own journals: one for each rule of coverage and of peer review that a reader can run into. */
+/**
+ * The storyline's own journals: one for each rule of coverage and of peer review that a reader can run into.
+ */
 import { issn } from '../../core/model/identifiers';
 import {
   type CampusId,

@@ -1,7 +1,8 @@
 /**
- * The storyline: a seminar paper on seaweed as food – growing, law, taste and history. Written by hand, so that each case
- * a student can meet is met at least once: readable now, behind a moving wall, another campus's licence, in print only, on
- * loan with a queue, at a partner, owned by archives only, retracted, unreviewed piece in a refereed journal, and so on.
+ * The storyline: a seminar paper on seaweed as food – growing, law, taste and history. Written by hand, so
+ * that each case a student can meet is met at least once: readable now, behind a moving wall, another
+ * campus's licence, in print only, on loan with a queue, at a partner, owned by archives only, retracted,
+ * unreviewed piece in a refereed journal, and so on.
  */
 import { isbn13 } from '../../core/model/identifiers';
 import { KINDS, type Kind } from '../../core/model/kinds';
@@ -666,7 +667,8 @@ article(
   });
 }
 
-// Books: editions, translation, e-book, large print; in, on loan, at other campuses, at partners, nowhere near.
+// Books: editions, translation, e-book, large print; in, on loan, at other campuses, at partners, nowhere
+// near.
 const edible = 'story-edible-shore';
 volume(
   'book',

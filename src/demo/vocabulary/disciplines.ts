@@ -1,4 +1,7 @@
-/** Forty disciplines with vocabularies of their own, so that titles, headings and journals differ and read as plausible. */
+/**
+ * Forty disciplines with vocabularies of their own, so that titles, headings and journals differ and read as
+ * plausible.
+ */
 import type { CampusId } from '../../core/model/record';
 
 export interface Discipline {

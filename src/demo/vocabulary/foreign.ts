@@ -1,4 +1,7 @@
-/** Small vocabularies of eleven languages besides English: enough for titles and abstracts that read as theirs. */
+/**
+ * Small vocabularies of eleven languages besides English: enough for titles and abstracts that read as
+ * theirs.
+ */
 import type { Language } from '../../core/model/kinds';
 
 export interface ForeignVocabulary {

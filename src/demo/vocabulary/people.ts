@@ -1,4 +1,7 @@
-/** Invented people: family names put together from parts, so that they sound like somewhere and belong to nobody. */
+/**
+ * Invented people: family names put together from parts, so that they sound like somewhere and belong to
+ * nobody.
+ */
 import type { CslName } from '../../core/model/record';
 import { fraction, type Random } from '../../core/random';
 

@@ -1,6 +1,7 @@
 /**
- * How academics put titles and abstracts, in slots: {T} {U} topics, {A} {B} aspects, {M} method, {P} place, {N} a number word,
- * {Y} a year span. Heads and tails combine freely, so that a page of results does not repeat one skeleton.
+ * How academics put titles and abstracts, in slots: {T} {U} topics, {A} {B} aspects, {M} method, {P} place,
+ * {N} a number word, {Y} a year span. Heads and tails combine freely, so that a page of results does not
+ * repeat one skeleton.
  */
 const lines = (text: string): readonly string[] =>
   text

@@ -4,7 +4,10 @@ import type { DeskQuestion } from '../../core/discovery/ports';
 import { BODIES, withBody } from '../../server/params';
 import { json } from '../../server/problem';
 
-/** What the ask desk has answered up to now. Questions themselves stay with the reader; the desk keeps nothing. */
+/**
+ * What the ask desk has answered up to now. Questions themselves stay with the reader; the desk keeps
+ * nothing.
+ */
 export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ questions: readonly DeskQuestion[]; moment: Moment }>(
     request,

@@ -4,7 +4,9 @@ import { readBody } from '../../server/body';
 import { MAX_REPORT, readBreach } from '../../server/breaches';
 import { problem } from '../../server/problem';
 
-/** Where browsers report what our content security policy kept from running or loading; it goes into the log. */
+/**
+ * Where browsers report what our content security policy kept from running or loading; it goes into the log.
+ */
 export const POST: APIRoute = async ({ request, locals }) => {
   const type = request.headers.get('content-type') ?? '';
   if (!/^application\/(?:csp-report|json)\b/i.test(type))

@@ -4,7 +4,10 @@ import { isGroup } from '../../core/query/request';
 import { guarded, readSearchInput } from '../../server/params';
 import { json, problem } from '../../server/problem';
 
-/** All values of one group among a search's results, with counts: `group`, `contains`, and the search's own parameters. */
+/**
+ * All values of one group among a search's results, with counts: `group`, `contains`, and the search's own
+ * parameters.
+ */
 export const GET: APIRoute = async ({ url, locals }) => {
   const params = new URLSearchParams(url.searchParams);
   const group = params.get('group') ?? '';

@@ -8,7 +8,10 @@ import { problem } from '../../server/problem';
 
 const MOST_BYTES = 200_000;
 
-/** The simulated lending network's own door: an ISO 18626 message in, its confirmation out, also for one that it refuses. */
+/**
+ * The simulated lending network's own door: an ISO 18626 message in, its confirmation out, also for one that
+ * it refuses.
+ */
 export const POST: APIRoute = ({ request, url, locals }) =>
   guarded(async () => {
     const unknown = unknownParameter(url.searchParams, 'at');

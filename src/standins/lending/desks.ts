@@ -83,7 +83,10 @@ export function nearby(story: Story, sent: Minutes): void {
   }
   onShelf(story, laterOf(here, minutes(started + 60)), who);
 }
-/** `n` working days after (or before) the median moment, when the doors are open; never before it can have been begun. */
+/**
+ * `n` working days after (or before) the median moment, when the doors are open; never before it can have
+ * been begun.
+ */
 function shifted(story: Story, median: Minutes, likely: Minutes, n: number): Minutes {
   if (n === 0) return median;
   const { policy } = story.library;

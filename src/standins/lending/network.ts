@@ -1,4 +1,7 @@
-/** The lenders, asked one after the other: they answer, decline with a reason, set a condition, supply, lose a parcel. */
+/**
+ * The lenders, asked one after the other: they answer, decline with a reason, set a condition, supply, lose a
+ * parcel.
+ */
 import { addWorkingDays } from '../../core/access/calendar';
 import { lendingFor } from '../../core/access/options';
 import type { Lender } from '../../core/model/library';
@@ -196,7 +199,10 @@ function refuse(story: Story, lender: Lender, t: Minutes, share: number): void {
     });
   }
 }
-/** A loan with a condition: waits for the reader. The moment of accepting; null: not under it; `ended`: withdrawn. */
+/**
+ * A loan with a condition: waits for the reader. The moment of accepting; null: not under it; `ended`:
+ * withdrawn.
+ */
 function offer(story: Story, lender: Lender, t: Minutes): Minutes | null | 'ended' {
   const until = addDays(dayOf(t), OFFER_DAYS);
   story.say(

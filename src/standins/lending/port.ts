@@ -1,4 +1,7 @@
-/** The simulated lending network and loan desk behind their ports: pure functions of slip and clock, read as messages. */
+/**
+ * The simulated lending network and loan desk behind their ports: pure functions of slip and clock, read as
+ * messages.
+ */
 
 import type { LibraryInfo, Moment } from '../../core/discovery/answers';
 import type { LendingNetwork, LoanDesk } from '../../core/discovery/ports';

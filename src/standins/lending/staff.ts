@@ -19,7 +19,9 @@ const STAFF_ASKS = 0.25;
 const STAFF_CHANGES = 0.2;
 const STAFF_REFUSES = 0.05;
 
-/** Staff look at the slip first. Returns the moment from which it goes on, or null when it ends or waits here. */
+/**
+ * Staff look at the slip first. Returns the moment from which it goes on, or null when it ends or waits here.
+ */
 export function approval(story: Story, sent: Minutes): { at: Minutes; speed: Slip['speed'] } | null {
   const { slip, library, own } = story;
   const { answer } = library.policy.mediated;

@@ -1,4 +1,7 @@
-/** One slip's story as it is being told: who said what when, what its reader did, and the luck that belongs to it. */
+/**
+ * One slip's story as it is being told: who said what when, what its reader did, and the luck that belongs to
+ * it.
+ */
 import { addWorkingDays, isWorkingDay, nextOpen } from '../../core/access/calendar';
 import type { AccessItem } from '../../core/access/options';
 import { wantedItem } from '../../core/access/part';

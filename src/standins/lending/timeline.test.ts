@@ -1,4 +1,7 @@
-/** The simulated network: the same story every time, in order of time, answering what the reader does, and ending. */
+/**
+ * The simulated network: the same story every time, in order of time, answering what the reader does, and
+ * ending.
+ */
 
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { storyItemTitled } from '../../../tests/fixtures/story';

@@ -1,11 +1,12 @@
 /**
- * The lending network, the partners and our own desks, simulated: a pure function of the slip with what its reader said
- * so far. Asking twice gives the same answer, so nothing is stored and a restart loses nothing.
+ * The lending network, the partners and our own desks, simulated: a pure function of the slip with what its
+ * reader said so far. Asking twice gives the same answer, so nothing is stored and a restart loses nothing.
  *
- * How lenders behave is seeded and is *not* what the promise is computed from. A library knows published policies and past
- * turnaround (`Lender`); the truth behind them wanders: each lender's fill rate is up to four points off what it was, its
- * days come from the same kind of distribution shifted by its own habit, and now and then a parcel is lost, a loan
- * comes with a condition, a volume is on loan and may be asked for later. `npm run bench -- lending` compares the two.
+ * How lenders behave is seeded and is *not* what the promise is computed from. A library knows published
+ * policies and past turnaround (`Lender`); the truth behind them wanders: each lender's fill rate is up to
+ * four points off what it was, its days come from the same kind of distribution shifted by its own habit, and
+ * now and then a parcel is lost, a loan comes with a condition, a volume is on loan and may be asked for
+ * later. `npm run bench -- lending` compares the two.
  */
 import type { AccessItem } from '../../core/access/options';
 import type { Library, ReaderSituation } from '../../core/model/library';

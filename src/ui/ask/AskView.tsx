@@ -1,4 +1,7 @@
-/** The ask desk: a question with what it is about, and what was answered. Reports of broken links stand among them. */
+/**
+ * The ask desk: a question with what it is about, and what was answered. Reports of broken links stand among
+ * them.
+ */
 
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';

@@ -1,4 +1,7 @@
-/** All that is known of a record, the same in the pane and on its page. Pure: rendered on the server and in the browser. */
+/**
+ * All that is known of a record, the same in the pane and on its page. Pure: rendered on the server and in
+ * the browser.
+ */
 
 import { recordHref } from '../../core/model/address';
 import { fullName } from '../../core/model/describe';

@@ -1,6 +1,9 @@
 import type { ReactNode } from 'react';
 
-/** A headed part of an item. In the pane the title is a second-level heading, on the record's own page the first. */
+/**
+ * A headed part of an item. In the pane the title is a second-level heading, on the record's own page the
+ * first.
+ */
 export function Section({
   title,
   level,

@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** All that is known of an item, and the pane that shows it beside the results: for every record of the storyline. */
+/**
+ * All that is known of an item, and the pane that shows it beside the results: for every record of the
+ * storyline.
+ */
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';

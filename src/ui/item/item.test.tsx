@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** The ways to read an item: the best on top with the one main button, each with its reasons; a broken link makes room for the next. */
+/**
+ * The ways to read an item: the best on top with the one main button, each with its reasons; a broken link
+ * makes room for the next.
+ */
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';

@@ -1,6 +1,6 @@
 /**
- * Around every island: a fault in drawing it leaves no blank page, but a text that says what is kept, and ways out. What
- * the browser keeps can be saved first, since it may be what the view can't show.
+ * Around every island: a fault in drawing it leaves no blank page, but a text that says what is kept, and
+ * ways out. What the browser keeps can be saved first, since it may be what the view can't show.
  */
 
 import { Component, type ReactNode } from 'react';

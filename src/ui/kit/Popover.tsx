@@ -1,4 +1,7 @@
-/** A button with a panel that opens under it: the platform's popover, which brings light dismissal, Escape and focus return. */
+/**
+ * A button with a panel that opens under it: the platform's popover, which brings light dismissal, Escape and
+ * focus return.
+ */
 
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 import { say } from '../../words/generated/kit';
@@ -46,7 +49,8 @@ export function Popover({
       window.removeEventListener('resize', place);
     };
   }, []);
-  // The choices are drawn only while it is open, so the first of them can take the focus only now; and the size is known only now.
+  // The choices are drawn only while it is open, so the first of them can take the focus only now; and the
+  // size is known only now.
   useEffect(() => {
     if (!open) return;
     window.dispatchEvent(new Event('resize'));

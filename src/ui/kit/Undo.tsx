@@ -1,4 +1,7 @@
-/** What was just removed, with the way back. The live region is there before its words, so that they are read out. */
+/**
+ * What was just removed, with the way back. The live region is there before its words, so that they are read
+ * out.
+ */
 
 import type { ReactNode } from 'react';
 import { say } from '../../words/generated/kit';

@@ -1,4 +1,7 @@
-/** The address as state: read with `useAddress`, changed with `go` (a step that Back undoes) or `adjust` (no step). */
+/**
+ * The address as state: read with `useAddress`, changed with `go` (a step that Back undoes) or `adjust` (no
+ * step).
+ */
 import { useSyncExternalStore } from 'react';
 
 const listeners = new Set<() => void>();

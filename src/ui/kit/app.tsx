@@ -110,7 +110,10 @@ export function App({ children, quiet = false }: { children: ReactNode; quiet?: 
   );
 }
 
-/** Takes in news whenever the clock moves or a slip goes out, and sends again what was told to go when the connection is back. */
+/**
+ * Takes in news whenever the clock moves or a slip goes out, and sends again what was told to go when the
+ * connection is back.
+ */
 export function useSlipTraffic(): void {
   const { reader, moment, slips } = useHere();
   const under = slips.filter((s) => isListening(s.state)).length;
@@ -120,7 +123,8 @@ export function useSlipTraffic(): void {
     takeNews(theStore(), reader.id, moment)
       .then(() => !gone && noteNews(null))
       .catch((error: unknown) => {
-        // What the store could not keep is the store's trouble; that nothing was heard is said with the requests.
+        // What the store could not keep is the store's trouble; that nothing was heard is said with the
+        // requests.
         if (!noteTrouble(error, true) && !gone) noteNews(error);
       });
     return () => {
@@ -128,7 +132,8 @@ export function useSlipTraffic(): void {
     };
   }, [reader.id, moment.at, under]);
   useEffect(() => {
-    // What could not be sent stays in Outgoing with its reason; what the store could not keep is said in the notice.
+    // What could not be sent stays in Outgoing with its reason; what the store could not keep is said in the
+    // notice.
     const retry = () =>
       void sendGoing(theStore(), reader.id, moment).catch((error: unknown) => void noteTrouble(error, true));
     retry();

@@ -1,4 +1,7 @@
-/** Staff try a case against the rules in force: what would be said, what it would cost, whether it would wait for them. */
+/**
+ * Staff try a case against the rules in force: what would be said, what it would cost, whether it would wait
+ * for them.
+ */
 
 import { useState } from 'react';
 import { CARRIER_LIST, type Carrier, KIND_LIST, KINDS, type Kind } from '../../core/model/kinds';

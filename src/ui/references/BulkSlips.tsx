@@ -1,4 +1,7 @@
-/** Slips for all that is missing, looked over once: what, how, when, at what price; one acknowledgement; into Outgoing together. */
+/**
+ * Slips for all that is missing, looked over once: what, how, when, at what price; one acknowledgement; into
+ * Outgoing together.
+ */
 
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -38,7 +41,8 @@ export default function BulkSlips({
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
   const written = useQuery({
-    // What is asked for already is part of the question: opened again, what went into Outgoing does not go a second time.
+    // What is asked for already is part of the question: opened again, what went into Outgoing does not go a
+    // second time.
     queryKey: [
       'bulk',
       things.map((t) => [t.match?.id ?? '', t.csl]),

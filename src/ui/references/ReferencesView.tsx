@@ -1,4 +1,6 @@
-/** References: a pasted bibliography on the left, each of its references read, matched and timed on the right. */
+/**
+ * References: a pasted bibliography on the left, each of its references read, matched and timed on the right.
+ */
 
 import {
   type ChangeEvent,
@@ -42,7 +44,9 @@ const BulkSlips = lazy(() => import('./BulkSlips'));
 const AT_A_TIME = 20;
 const LARGEST = 50_000_000;
 
-/** What is known of each reference, asked for a few at a time; what is asked twice is answered from memory. */
+/**
+ * What is known of each reference, asked for a few at a time; what is asked twice is answered from memory.
+ */
 function useResolved(rows: readonly KeptReference[], needBy: string) {
   const { moment } = useHere();
   const known = useRef(new Map<string, ResolvedReference>());
@@ -178,7 +182,8 @@ function References() {
         told.push(...p.problems.map((said) => say(said)));
         if (p.headings && 'name' in what) asked = { name: what.name, file: what.file, headings: p.headings };
         setReading({ done: p.done, total: p.total });
-        // Shown at once, kept when all are there: writing a growing list again and again would cost more than reading it.
+        // Shown at once, kept when all are there: writing a growing list again and again would cost more than
+        // reading it.
         setBib({ ...base, rows: taken });
       });
       setColumns(asked);

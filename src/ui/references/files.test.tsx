@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** Files in and out of a bibliography: columns that nobody knows are asked about; what goes out comes in again. */
+/**
+ * Files in and out of a bibliography: columns that nobody knows are asked about; what goes out comes in
+ * again.
+ */
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { openPanel, show } from '../../../tests/fixtures/here';

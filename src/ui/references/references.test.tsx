@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** References: one, with its parts, what it is and what disagrees; and a whole bibliography, from the paste to the slips. */
+/**
+ * References: one, with its parts, what it is and what disagrees; and a whole bibliography, from the paste to
+ * the slips.
+ */
 import 'fake-indexeddb/auto';
 import { readFileSync } from 'node:fs';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';

@@ -1,4 +1,7 @@
-/** Outgoing: slips written and not yet sent, looked over together: what each costs and when it comes now, and what speaks against it. */
+/**
+ * Outgoing: slips written and not yet sent, looked over together: what each costs and when it comes now, and
+ * what speaks against it.
+ */
 
 import { useQueries } from '@tanstack/react-query';
 import { useState } from 'react';

@@ -1,4 +1,7 @@
-/** Requests: the inbox, what is written and not yet sent, what is here, on loan, under way on a common time axis, and finished. */
+/**
+ * Requests: the inbox, what is written and not yet sent, what is here, on loan, under way on a common time
+ * axis, and finished.
+ */
 
 import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
 import { dropOdd, oddSlips } from '../../browser/slips';
@@ -208,7 +211,9 @@ function NoNews() {
     </p>
   ) : null;
 }
-/** What is kept among the slips and is none: shown as what it is, so that nothing is lost and nothing breaks. */
+/**
+ * What is kept among the slips and is none: shown as what it is, so that nothing is lost and nothing breaks.
+ */
 function OddSlips() {
   const odd = useKept(() => oddSlips(theStore()), [], []);
   if (!odd?.length) return null;

@@ -1,4 +1,7 @@
-/** How long finished requests took and what they cost: a bar of days each, the promise as a mark, the price beside it. Loaded late: the chart library is heavy. */
+/**
+ * How long finished requests took and what they cost: a bar of days each, the promise as a mark, the price
+ * beside it. Loaded late: the chart library is heavy.
+ */
 
 import {
   Bar,

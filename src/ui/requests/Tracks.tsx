@@ -1,4 +1,7 @@
-/** Slips under way as horizontal tracks on a common time axis, from sent to ready, with today's line and the need-by mark. */
+/**
+ * Slips under way as horizontal tracks on a common time axis, from sent to ready, with today's line and the
+ * need-by mark.
+ */
 
 import type { Slip } from '../../core/model/slip';
 import {

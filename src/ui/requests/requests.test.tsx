@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** Requests over a reader's own store: every slip in one place, looked over and sent together, and nothing lost when some can't go. */
+/**
+ * Requests over a reader's own store: every slip in one place, looked over and sent together, and nothing
+ * lost when some can't go.
+ */
 
 import { inWords } from '../../words/inWords';
 import { stateLabel } from '../../words/labels';

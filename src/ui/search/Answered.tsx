@@ -1,4 +1,7 @@
-/** An answered search: the sentence, the wait bar, the timetable, the pane. Loaded with the first search, not before. */
+/**
+ * An answered search: the sentence, the wait bar, the timetable, the pane. Loaded with the first search, not
+ * before.
+ */
 
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { setAside } from '../../browser/aside';

@@ -1,4 +1,7 @@
-/** The search by fields: rows of field, relation and words, and the limits that are only wanted here. It edits the same search. */
+/**
+ * The search by fields: rows of field, relation and words, and the limits that are only wanted here. It edits
+ * the same search.
+ */
 
 import { useState } from 'react';
 import {

@@ -46,7 +46,9 @@ const KIND_WORD: Record<Choice['kind'], string> = {
 const TYPING_PAUSE = 120;
 const PAST_SHOWN = 3;
 
-/** What fits the text being typed: the reader's own past searches, then titles, people, subjects, journals. */
+/**
+ * What fits the text being typed: the reader's own past searches, then titles, people, subjects, journals.
+ */
 function useSuggestions(text: string, active: boolean): readonly Choice[] {
   const { reader } = useHere();
   const past = useKept(() => (active ? pastOf(theStore(), reader.id) : []), [active, reader.id], []) ?? [];

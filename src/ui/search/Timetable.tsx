@@ -46,7 +46,9 @@ interface Kept {
   readonly into?: number;
 }
 
-/** Lines that are looked through for an item opened by its address; what comes first is what was linked to. */
+/**
+ * Lines that are looked through for an item opened by its address; what comes first is what was linked to.
+ */
 const LOOKED_THROUGH = 100;
 const isOf = (hit: Hit | undefined, id: string): boolean =>
   hit !== undefined && (hit.id === id || hit.versions.some((v) => v.id === id));

@@ -5,7 +5,10 @@ import { say } from '../../words/generated/results';
 import { sayNumber } from '../../words/say';
 import styles from './waitBar.module.css';
 
-/** How many of all results fall in each wait class; a class can be picked. Widths follow the counts, with a legible least. */
+/**
+ * How many of all results fall in each wait class; a class can be picked. Widths follow the counts, with a
+ * legible least.
+ */
 export function WaitBar({
   waits,
   byNeed,

@@ -1,6 +1,6 @@
 /**
- * Results by year. A click keeps a year, a stroke over several keeps the span: the brush is drawn as it goes, the search
- * follows when it is let go. Loaded when the Breakdown is shown, since the chart library is heavy.
+ * Results by year. A click keeps a year, a stroke over several keeps the span: the brush is drawn as it goes,
+ * the search follows when it is let go. Loaded when the Breakdown is shown, since the chart library is heavy.
  */
 
 import { useState } from 'react';

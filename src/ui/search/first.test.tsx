@@ -1,5 +1,7 @@
 // @vitest-environment happy-dom
-/** Before the first search, and beside the results: what the box takes, what is under way, where else to look. */
+/**
+ * Before the first search, and beside the results: what the box takes, what is under way, where else to look.
+ */
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';

@@ -1,5 +1,7 @@
 // @vitest-environment happy-dom
-/** The pages of a search's results: fetched where they are looked at, kept, and said where they are missing. */
+/**
+ * The pages of a search's results: fetched where they are looked at, kept, and said where they are missing.
+ */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';

@@ -1,5 +1,7 @@
 // @vitest-environment happy-dom
-/** The parts of the search view, each with real answers: what it says, and what a gesture makes of the search. */
+/**
+ * The parts of the search view, each with real answers: what it says, and what a gesture makes of the search.
+ */
 
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';

@@ -1,4 +1,6 @@
-/** The pages of one search's results, fetched as they come into view; any line can be asked for, near or far. */
+/**
+ * The pages of one search's results, fetched as they come into view; any line can be asked for, near or far.
+ */
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
 import { getSearch } from '../../browser/client';

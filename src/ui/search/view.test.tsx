@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** The search view as a whole, with the index behind it: from the words to the line, by keyboard; what is kept, what is left behind. */
+/**
+ * The search view as a whole, with the index behind it: from the words to the line, by keyboard; what is
+ * kept, what is left behind.
+ */
 import 'fake-indexeddb/auto';
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';

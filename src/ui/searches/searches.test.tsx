@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** What a reader keeps: standing searches with what is new, searches made before, items set aside. Nothing goes without a way back. */
+/**
+ * What a reader keeps: standing searches with what is new, searches made before, items set aside. Nothing
+ * goes without a way back.
+ */
 import 'fake-indexeddb/auto';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';

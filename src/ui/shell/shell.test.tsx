@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** The right side of the shell: clock, reader, theme, keys, commands; and the notice when the browser keeps nothing. */
+/**
+ * The right side of the shell: clock, reader, theme, keys, commands; and the notice when the browser keeps
+ * nothing.
+ */
 import 'fake-indexeddb/auto';
 import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import Dexie from 'dexie';

@@ -15,7 +15,10 @@ interface Props {
   readonly mono?: boolean;
 }
 
-/** A labelled field on a line. Long texts wrap instead of being cut: a text field is a growing one-line textarea. */
+/**
+ * A labelled field on a line. Long texts wrap instead of being cut: a text field is a growing one-line
+ * textarea.
+ */
 export function Field({
   id,
   label,

@@ -1,4 +1,6 @@
-/** What can be done about a slip now, as buttons; and the questions and conditions that wait for the reader. */
+/**
+ * What can be done about a slip now, as buttons; and the questions and conditions that wait for the reader.
+ */
 
 import { useState } from 'react';
 import { reopen, sendOutgoing } from '../../browser/slips';

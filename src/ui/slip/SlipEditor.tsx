@@ -1,4 +1,7 @@
-/** The slip editor: one page, prefilled, every field editable; on the right the live promise. Kept on every keystroke. */
+/**
+ * The slip editor: one page, prefilled, every field editable; on the right the live promise. Kept on every
+ * keystroke.
+ */
 
 import type { Slip, Wanted } from '../../core/model/slip';
 import { clockOf, clockText, type Minutes, parseLocal } from '../../core/model/time';

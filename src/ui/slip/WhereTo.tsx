@@ -1,4 +1,6 @@
-/** Where the thing goes: a pickup point, the letter box, a mailbox; several addresses; contact details kept. */
+/**
+ * Where the thing goes: a pickup point, the letter box, a mailbox; several addresses; contact details kept.
+ */
 
 import { useState } from 'react';
 import { type Contact, register } from '../../browser/settings';

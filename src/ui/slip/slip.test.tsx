@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** A slip from the first keystroke to the network, in its own view, with the index and the rules of the demo behind it. */
+/**
+ * A slip from the first keystroke to the network, in its own view, with the index and the rules of the demo
+ * behind it.
+ */
 
 import { inWords } from '../../words/inWords';
 import { stateLabel } from '../../words/labels';

@@ -1,4 +1,7 @@
-/** Which versions of a draft this tab has written itself: any other in the store was written in another tab, and that is said. */
+/**
+ * Which versions of a draft this tab has written itself: any other in the store was written in another tab,
+ * and that is said.
+ */
 import { useCallback, useRef, useState } from 'react';
 import type { Slip } from '../../core/model/slip';
 

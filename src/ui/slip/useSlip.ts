@@ -1,4 +1,6 @@
-/** A slip under way: what is typed and kept, what is promised for it, what is wrong with it, and sending it. */
+/**
+ * A slip under way: what is typed and kept, what is promised for it, what is wrong with it, and sending it.
+ */
 
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
@@ -23,7 +25,10 @@ import { useOwnDrafts } from './useOwnDrafts';
 import '../../words/spoken';
 
 const SETTLE = 250;
-/** The checks are heavy, so they come after the editor; but before they are needed, in case the connection goes. */
+/**
+ * The checks are heavy, so they come after the editor; but before they are needed, in case the connection
+ * goes.
+ */
 const loadChecks = () => import('../../core/requests/schema');
 /** A value that follows another once it has been still for a moment. */
 function useSettled<T>(value: T): T {
@@ -149,8 +154,9 @@ export function useSlip(kept: Slip) {
       document.getElementById(`f-${found[0]?.field.replace('.', '-')}`)?.focus();
       return;
     }
-    // What is kept with the slip is the promise for exactly this slip, not for the one before the last keystroke.
-    // Without an answer the one before stands; the server holds either against its own data when the slip is sent.
+    // What is kept with the slip is the promise for exactly this slip, not for the one before the last
+    // keystroke. Without an answer the one before stands; the server holds either against its own data when
+    // the slip is sent.
     const fresh =
       settled === slip && !promise.isPlaceholderData
         ? p

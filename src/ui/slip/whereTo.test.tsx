@@ -1,5 +1,8 @@
 // @vitest-environment happy-dom
-/** Where a thing goes, and the contact details that are kept: over the reader's own store, as the page follows it. */
+/**
+ * Where a thing goes, and the contact details that are kept: over the reader's own store, as the page follows
+ * it.
+ */
 import 'fake-indexeddb/auto';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import Dexie from 'dexie';

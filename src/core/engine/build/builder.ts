@@ -1,8 +1,9 @@
 /**
  * Builds the inverted index from records, one at a time, and hands it over as named sections for `format.ts`.
  *
- * What is kept: for every term its postings (document, quantised BM25F weight, fields it stands in); for every document
- * its words in order (the forward index, which phrases are checked against), its columns for counting, its access row.
+ * What is kept: for every term its postings (document, quantised BM25F weight, fields it stands in); for
+ * every document its words in order (the forward index, which phrases are checked against), its columns for
+ * counting, its access row.
  */
 import type { AccessItem } from '../../access/options';
 import { type RowLayout, rowLayout, summarise } from '../../access/summary';
@@ -70,7 +71,10 @@ export function fieldTexts(r: DiscoveryRecord, headings = 'en'): readonly (reado
   ];
 }
 
-/** Words of a title before its subtitle, small words not counted; the whole title's where there is no subtitle. */
+/**
+ * Words of a title before its subtitle, small words not counted; the whole title's where there is no
+ * subtitle.
+ */
 const mainWords = (title: string): number =>
   words(title.split(/[:?–—](?=\s)/)[0] ?? '').filter((w) => !SMALL_WORDS.has(w)).length;
 
@@ -82,7 +86,10 @@ export class IndexBuilder {
     ['', FIELD_END],
     ['\u0001', VALUE_END],
   ]);
-  /** By language: each word's number among the words as they are written; `#written` has its term, `#uses` how often it stands. */
+  /**
+   * By language: each word's number among the words as they are written; `#written` has its term, `#uses` how
+   * often it stands.
+   */
   readonly #tokens = new Map<string, Map<string, number>>();
   readonly #written = growU32();
   readonly #uses = growU32();
@@ -137,7 +144,10 @@ export class IndexBuilder {
     return this.#ids.length;
   }
 
-  /** Adds one record. `bytes` is the length of its stored form, records standing one behind the other in the order added. */
+  /**
+   * Adds one record. `bytes` is the length of its stored form, records standing one behind the other in the
+   * order added.
+   */
   add(item: AccessItem, bytes: number): void {
     const { record: r } = item;
     const c = this.#columns;
@@ -275,7 +285,10 @@ export class IndexBuilder {
     return id;
   }
 
-  /** Everything the engine needs: sections as they are, and the large ones that are written piece by piece. The builder is spent afterwards. */
+  /**
+   * Everything the engine needs: sections as they are, and the large ones that are written piece by piece.
+   * The builder is spent afterwards.
+   */
   finish(): IndexParts {
     const n = this.count;
     const c = this.#columns;
@@ -299,7 +312,8 @@ export class IndexBuilder {
       this.#languages.finish(),
     ];
     const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);
-    // From here on everything is in the new order; `order` has the number under which each document was added.
+    // From here on everything is in the new order; `order` has the number under which each document was
+    // added.
     const came = {
       added: c.added.view(),
       subjectStart: c.subjectStart.view(),

@@ -12,7 +12,9 @@ import { invert, MemorySpool, type WordSpool } from './invert';
 const TERMS = 12;
 /** Words in a file spool's memory. */
 const HELD = 1 << 14;
-/** Documents as lists of fields of words 2…TERMS−1; word numbers as spooled are the sorted ones turned round. */
+/**
+ * Documents as lists of fields of words 2…TERMS−1; word numbers as spooled are the sorted ones turned round.
+ */
 const documents = fc.array(
   fc.array(fc.array(fc.integer({ min: 2, max: TERMS - 1 }), { maxLength: 6 }), {
     minLength: FIELDS.length,

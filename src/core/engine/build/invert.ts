@@ -1,6 +1,6 @@
 /**
- * The words of all records turned round, in bounded memory: they come from a spool, in order and as often as asked for, and the
- * postings are made a range of terms at a time, each range by one walk through the spool.
+ * The words of all records turned round, in bounded memory: they come from a spool, in order and as often as
+ * asked for, and the postings are made a range of terms at a time, each range by one walk through the spool.
  */
 
 import { FIELDS } from '../../query/tree';
@@ -12,7 +12,10 @@ import { FIELD_B, FIELD_WEIGHT, K1 } from './weights';
 export interface WordSpool {
   readonly length: number;
   push(word: number): void;
-  /** All of them in order, in pieces; a piece is good until the next one is asked for. May be walked several times. */
+  /**
+   * All of them in order, in pieces; a piece is good until the next one is asked for. May be walked several
+   * times.
+   */
   pieces(): Iterable<Uint32Array>;
   /** Puts its stretches [start[k], start[k + 1]) into this order of their numbers k. */
   reorder(start: Uint32Array, order: Uint32Array): void;
@@ -44,7 +47,10 @@ const HELD = 12_000_000;
 export interface Inverted {
   /** Where each term's postings begin; one place more. */
   readonly termStart: Uint32Array;
-  /** Writes `forward`, `posting`, `impact`, `fields` and `where`; all but the first have `termStart[terms]` elements. */
+  /**
+   * Writes `forward`, `posting`, `impact`, `fields` and `where`; all but the first have `termStart[terms]`
+   * elements.
+   */
   readonly fill: (write: WritePiece) => void;
 }
 
@@ -92,7 +98,10 @@ export function invert(spool: WordSpool, renumber: Uint32Array, lengths: Uint8Ar
   return { termStart, fill };
 }
 
-/** Every word that is no mark, with its document, field and place in the document. A document ends with the end of its last field. */
+/**
+ * Every word that is no mark, with its document, field and place in the document. A document ends with the
+ * end of its last field.
+ */
 function eachWord(
   spool: WordSpool,
   renumber: Uint32Array,

@@ -1,8 +1,8 @@
 /**
  * The order in which an index keeps its documents: like beside like, by subject, then journal, then year.
  *
- * A search's matches then stand near each other in every column, and what it costs is reading memory. Which of two records came
- * first is kept only where it can be asked for: by the day they came in.
+ * A search's matches then stand near each other in every column, and what it costs is reading memory. Which
+ * of two records came first is kept only where it can be asked for: by the day they came in.
  */
 export interface Likeness {
   /** Day on which each document came in, never falling. */

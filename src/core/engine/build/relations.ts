@@ -2,7 +2,8 @@
 import type { Section } from '../format/format';
 
 /**
- * Who cites whom, both ways round, and which records are one work; references to what is not indexed are left out.
+ * Who cites whom, both ways round, and which records are one work; references to what is not indexed are left
+ * out.
  * @param ids of the documents as they are now numbered
  * @param order the numbers they were added under
  * @param references of the documents, and `works` their members, by the numbers they were added under
@@ -25,7 +26,8 @@ export function relationsOf(
   order.forEach((d, i) => {
     now[d] = i;
   });
-  // Works are numbered in the order of their documents, so that what is kept of each in a search stands together too.
+  // Works are numbered in the order of their documents, so that what is kept of each in a search stands
+  // together too.
   const several = [...works].filter((members) => members.length > 1);
   const groups = [
     [],

@@ -1,4 +1,7 @@
-/** What a word weighs by where it stands: BM25F (Robertson, Zaragoza, Taylor, "Simple BM25 extension to multiple weighted fields", 2004). */
+/**
+ * What a word weighs by where it stands: BM25F (Robertson, Zaragoza, Taylor, "Simple BM25 extension to
+ * multiple weighted fields", 2004).
+ */
 import type { Field } from '../../query/tree';
 
 interface FieldShare {

@@ -1,4 +1,7 @@
-/** What each cell means for one reader and moment: when it can be read; and its combination, wait class, reach and openness in one word. */
+/**
+ * What each cell means for one reader and moment: when it can be read; and its combination, wait class, reach
+ * and openness in one word.
+ */
 
 import { LRUCache } from 'lru-cache';
 import { type RowLayout, rowReader } from '../../access/summary';
@@ -10,7 +13,9 @@ import type { Facts } from '../format/facts';
 
 /** In `ready`: it can never be read. */
 export const NEVER = 0x7fffffff;
-/** A meaning: the combination (24 bits), and above it the access code, which is 255 as long as nobody asked. */
+/**
+ * A meaning: the combination (24 bits), and above it the access code, which is 255 as long as nobody asked.
+ */
 export const CODE_SHIFT = 24;
 export const COMBO_MASK = (1 << CODE_SHIFT) - 1;
 const NOT_YET = 255;
@@ -40,7 +45,10 @@ export interface Broken {
 }
 /** Tables of what cells break that are remembered: as many readers' habits of narrowing. */
 const TABLES_KEPT = 8;
-/** Such a table is worth its making when there are so many matches a cell; fewer are enough when the same is asked again. */
+/**
+ * Such a table is worth its making when there are so many matches a cell; fewer are enough when the same is
+ * asked again.
+ */
 const WORTH_A_TABLE = 2;
 const WORTH_IT_AGAIN = 1 / 4;
 

@@ -1,4 +1,7 @@
-/** How many matches of a search have each value of each group: from what counting left behind, the lists a reader sees. */
+/**
+ * How many matches of a search have each value of each group: from what counting left behind, the lists a
+ * reader sees.
+ */
 
 import { REACHES, type Reach, WAIT_CLASSES, type WaitClass } from '../../model/waits';
 import type { Choices, Condition, Group } from '../../query/request';
@@ -128,7 +131,9 @@ export class Breakdown {
     return none >= 0 && (t.counts[none] as number) > 0 ? t.n - 1 : t.n;
   }
 
-  /** The values to be shown: all of a small group, the most frequent of another, and those chosen in any case. */
+  /**
+   * The values to be shown: all of a small group, the most frequent of another, and those chosen in any case.
+   */
   top(group: Group, q: { readonly keep: Choices; readonly drop: Choices }): ValueCount[] {
     const chosen = [...new Set([...(q.keep[group] ?? []), ...(q.drop[group] ?? [])])];
     if (!isOpenEnded(group)) {

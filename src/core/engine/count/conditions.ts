@@ -1,4 +1,7 @@
-/** What a search asks of a match besides its words, as tables that say what each combination and access code breaks. */
+/**
+ * What a search asks of a match besides its words, as tables that say what each combination and access code
+ * breaks.
+ */
 
 import { LRUCache } from 'lru-cache';
 import type { Library } from '../../model/library';
@@ -37,7 +40,10 @@ export class ConditionReader {
     this.#values = values;
   }
 
-  /** What is asked of a match besides its words: which conditions there are, in the order of their bits, and tables of what breaks them. */
+  /**
+   * What is asked of a match besides its words: which conditions there are, in the order of their bits, and
+   * tables of what breaks them.
+   */
   of(q: Asked, docs: Uint32Array, n: number): { conditions: readonly Condition[]; asked: Conditions } {
     const data = this.#data;
     const { conditions, tables } = this.#tables(q);

@@ -1,7 +1,8 @@
 /**
- * Counting, from matches to figures: a stretch of matches is sorted out, what passes of it is counted in every group and offered
- * to the ranking; then come the people of broad searches, and last what breaks one condition alone. The rule of what counts
- * where is told in sorting.ts, how figures become the lists that a reader sees in breakdown.ts.
+ * Counting, from matches to figures: a stretch of matches is sorted out, what passes of it is counted in
+ * every group and offered to the ranking; then come the people of broad searches, and last what breaks one
+ * condition alone. The rule of what counts where is told in sorting.ts, how figures become the lists that a
+ * reader sees in breakdown.ts.
  */
 
 import type { Condition } from '../../query/request';
@@ -38,12 +39,16 @@ export interface Taker {
   take(positions: Uint32Array, found: Uint32Array): void;
 }
 /**
- * A search is broad when it matches more than this share of the index: people are counted at the end then. And when more than
- * this share passes, the twenty who have most are sooner found the other way round, person by person (see breakdown.ts).
+ * A search is broad when it matches more than this share of the index: people are counted at the end then.
+ * And when more than this share passes, the twenty who have most are sooner found the other way round, person
+ * by person (see breakdown.ts).
  */
 const BROAD = 1 / 16;
 
-/** What is asked of matches besides their words: the conditions in the order of their bits, and what breaks them. */
+/**
+ * What is asked of matches besides their words: the conditions in the order of their bits, and what breaks
+ * them.
+ */
 export interface Asked {
   readonly conditions: readonly Condition[];
   readonly asked: Conditions;
@@ -221,7 +226,10 @@ export class Counter {
   }
 
   #uses: { readonly n: number; readonly uses: Uint32Array } | null = null;
-  /** How many of the first n documents each cell has; the last answer is remembered, since n changes from day to day at most. */
+  /**
+   * How many of the first n documents each cell has; the last answer is remembered, since n changes from day
+   * to day at most.
+   */
   #usesOf(n: number): Uint32Array {
     const { cell, cellRow } = this.#data;
     if (this.#uses?.n !== n) this.#uses = { n, uses: usesOf(cell.subarray(0, n), cellRow.length) };

@@ -105,7 +105,8 @@ describe('sorting out', () => {
                 positions.filter((i) => breaks(i).length === 1 && breaks(i)[0] === k),
               );
           }
-          // Where neither years nor anything else is asked, the cell alone says it; and where all documents match, so does its size.
+          // Where neither years nor anything else is asked, the cell alone says it; and where all documents
+          // match, so does its size.
           const [one, other, all, used] = [new Room(7), new Room(7), new Room(7), new Room(7)];
           const bare = { ...asked, yearBit: 0, extra: null };
           for (const r of [one, other]) r.begin(matches.length, 2);

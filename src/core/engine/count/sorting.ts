@@ -1,14 +1,15 @@
 /**
  * Sorting out: which conditions each match breaks, and the small counts of those that break none.
  *
- * Counting rule (job: "Counts"): a group's counts disregard the choice made inside that group. So a match that fails in
- * exactly one group still counts there, and one that fails in two counts nowhere. `sortOut` puts the positions of the matches
- * into lists by that: list 0 passes everything, list k fails in the k-th condition only. A list is looked at only for what it
- * counts in: list 0 for everything, another for its own group.
+ * Counting rule (job: "Counts"): a group's counts disregard the choice made inside that group. So a match
+ * that fails in exactly one group still counts there, and one that fails in two counts nowhere. `sortOut`
+ * puts the positions of the matches into lists by that: list 0 passes everything, list k fails in the k-th
+ * condition only. A list is looked at only for what it counts in: list 0 for everything, another for its own
+ * group.
  *
- * A stretch of matches goes through one small loop after the other, and is still near when the next one wants it. None of them
- * branches where a match's luck would decide it: a processor guesses wrong on those half the time, and that cost more than
- * the work itself.
+ * A stretch of matches goes through one small loop after the other, and is still near when the next one wants
+ * it. None of them branches where a match's luck would decide it: a processor guesses wrong on those half the
+ * time, and that cost more than the work itself.
  */
 
 import { type Facts, YEAR_MASK } from '../format/facts';
@@ -21,7 +22,10 @@ export const CODES = 64;
 /** Matches taken at a time. */
 export const STRETCH = 1024;
 
-/** Lists of positions, and counts of years, access codes and combinations. Kept from one search to the next: fresh memory costs more than a search. */
+/**
+ * Lists of positions, and counts of years, access codes and combinations. Kept from one search to the next:
+ * fresh memory costs more than a search.
+ */
 export class Room {
   /** Lists one behind the other; `next` is where each goes on, `first` where it begins. */
   positions = new Uint32Array(0);
@@ -61,14 +65,19 @@ export class Room {
   size(k: number): number {
     return (this.next[k] as number) - (this.first[k] as number);
   }
-  /** Puts the documents at positions [from, to) of the lists, a stretch at most, into `found`. Returns how many. */
+  /**
+   * Puts the documents at positions [from, to) of the lists, a stretch at most, into `found`. Returns how
+   * many.
+   */
   gather(docs: Uint32Array, from: number, to: number): number {
     const { positions, found } = this;
     if (this.whole) found.set(positions.subarray(from, to));
     else for (let i = from; i < to; i++) found[i - from] = docs[positions[i] as number] as number;
     return to - from;
   }
-  /** Takes the documents at positions [from, to) of the lists, however many, into `found` stretch by stretch. */
+  /**
+   * Takes the documents at positions [from, to) of the lists, however many, into `found` stretch by stretch.
+   */
   each(docs: Uint32Array, from: number, to: number, take: (n: number) => void): void {
     for (let at = from; at < to; at += STRETCH) take(this.gather(docs, at, Math.min(to, at + STRETCH)));
   }
@@ -85,7 +94,10 @@ export interface Conditions {
   /** By position: conditions on headings, people and journals; null when there are none. */
   readonly extra: Uint16Array | null;
 }
-/** What the cells say: each one's combination and access code (see accessView.ts) and, when they were worth working out, what it breaks. */
+/**
+ * What the cells say: each one's combination and access code (see accessView.ts) and, when they were worth
+ * working out, what it breaks.
+ */
 export interface Meanings {
   readonly meaning: Uint32Array;
   readonly broken: Broken | null;
@@ -148,8 +160,9 @@ export function sortOutByCell(
   }
 }
 /**
- * As `sortOutByCell`, where all documents up to some number match: only those that pass are listed. How many the other lists
- * would have, and what they count, is known from how many documents each cell has; see `countUses`.
+ * As `sortOutByCell`, where all documents up to some number match: only those that pass are listed. How many
+ * the other lists would have, and what they count, is known from how many documents each cell has; see
+ * `countUses`.
  */
 export function passByCell(
   from: number,
@@ -165,7 +178,10 @@ export function passByCell(
   }
   next[0] = at;
 }
-/** Lengths of the lists but the first, access codes of all, and combinations of this list, from the number of documents in each cell. */
+/**
+ * Lengths of the lists but the first, access codes of all, and combinations of this list, from the number of
+ * documents in each cell.
+ */
 export function countUses(
   uses: Uint32Array,
   lists: Uint8Array,
@@ -246,8 +262,9 @@ export function countYears({ found, years }: Room, n: number, { when }: Facts): 
 }
 
 /**
- * Looks at what sorting out will want of the matches at [from, to), and does nothing with it. A loop this small has a dozen of
- * its reads under way at once, where a loop that works has two or three; what that comes for is near by then.
+ * Looks at what sorting out will want of the matches at [from, to), and does nothing with it. A loop this
+ * small has a dozen of its reads under way at once, where a loop that works has two or three; what that comes
+ * for is near by then.
  */
 export function lookAhead(docs: Uint32Array, from: number, to: number, { cell, when }: Facts): number {
   let seen = 0;

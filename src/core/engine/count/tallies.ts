@@ -1,21 +1,33 @@
-/** How many matches have each value of the open-ended groups: value by value for each match, or match by match for each value. */
+/**
+ * How many matches have each value of the open-ended groups: value by value for each match, or match by match
+ * for each value.
+ */
 import { type Facts, MORE, moreSubjects, type Narrow, PLACES, SUBJECT_SHIFT } from '../format/facts';
 
 export type Counts = Uint32Array | Uint16Array | Uint8Array;
-/** A place for as many counts as there are values, each no more than `most`: the less memory, the nearer it is. */
+/**
+ * A place for as many counts as there are values, each no more than `most`: the less memory, the nearer it
+ * is.
+ */
 export const countsFor = (values: number, most: number): Counts =>
   most > 0xffff ? new Uint32Array(values) : most > 0xff ? new Uint16Array(values) : new Uint8Array(values);
 
 /** From this count on a value stands among the frequent ones. */
 const FREQUENT = 4;
 
-/** Counts of values numbered 0…size−1 that remembers which it touched, so that a narrow search costs nothing for a wide table. */
+/**
+ * Counts of values numbered 0…size−1 that remembers which it touched, so that a narrow search costs nothing
+ * for a wide table.
+ */
 export class Tally {
   readonly counts: Counts;
   /** The first n are the values that occur. One place more, for the write that turns out not to be needed. */
   readonly touched: Uint32Array;
   n = 0;
-  /** Those that occur FREQUENT times or more: mostly few, and the best are among them. Only people are followed so. */
+  /**
+   * Those that occur FREQUENT times or more: mostly few, and the best are among them. Only people are
+   * followed so.
+   */
   readonly frequent: Uint32Array;
   often = 0;
   constructor(counts: Counts) {
@@ -137,9 +149,9 @@ export function lookAtValues(
 }
 
 /**
- * The matches as a set of bits, for counting the other way round: not what each match has, but how many matches each value has.
- * For the people of a broad search that is far less work, since somebody who is rarer in the whole index than the least of
- * the best needs no look at all.
+ * The matches as a set of bits, for counting the other way round: not what each match has, but how many
+ * matches each value has. For the people of a broad search that is far less work, since somebody who is rarer
+ * in the whole index than the least of the best needs no look at all.
  */
 export class DocSet {
   readonly #bits: Uint32Array;

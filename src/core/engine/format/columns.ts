@@ -1,7 +1,8 @@
 /**
- * The groups with few values, packed: each record has the number of its combination, and the table of combinations holds
- * sixteen bits a group. Value lists are closed (kinds, carriers …) or small (languages, sources); `place` is the number of
- * a set of campuses, and a table of its own holds the sets, a bit a campus.
+ * The groups with few values, packed: each record has the number of its combination, and the table of
+ * combinations holds sixteen bits a group. Value lists are closed (kinds, carriers …) or small (languages,
+ * sources); `place` is the number of a set of campuses, and a table of its own holds the sets, a bit a
+ * campus.
  */
 import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../../model/kinds';
 import { PEER_LIST } from '../../model/peerReview';

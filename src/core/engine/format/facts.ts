@@ -1,11 +1,12 @@
 /**
  * What counting and ranking need of each document, a narrow column for each thing.
  *
- * A broad search touches a tenth of a million documents, and what it costs is waiting for memory. So what every match is
- * asked for is six bytes: its *cell* and its year. A cell is a pair of combination (kind, language and the like, see
- * columns.ts) and access row (what its waits depend on): some hundred thousand of them exist in a million records, the
- * most frequent ones numbered first, so that the tables that say what a cell means stay near. Everything else is looked at only
- * for the matches that need it. docs/decisions/0013 has what was measured.
+ * A broad search touches a tenth of a million documents, and what it costs is waiting for memory. So what
+ * every match is asked for is six bytes: its *cell* and its year. A cell is a pair of combination (kind,
+ * language and the like, see columns.ts) and access row (what its waits depend on): some hundred thousand of
+ * them exist in a million records, the most frequent ones numbered first, so that the tables that say what a
+ * cell means stay near. Everything else is looked at only for the matches that need it. docs/decisions/0013
+ * has what was measured.
  */
 import type { Section } from './format';
 import { firstFrom } from './postings';
@@ -34,7 +35,10 @@ export interface FactColumns {
   readonly person: Uint32Array;
 }
 
-/** Places for subjects a document has; most have fewer, and a loop that need not ask how many runs twice as fast. */
+/**
+ * Places for subjects a document has; most have fewer, and a loop that need not ask how many runs twice as
+ * fast.
+ */
 export const PLACES = 4;
 /** A subject stands as its number and this; below it, k says that nothing stands at place k. */
 export const SUBJECT_SHIFT = PLACES + 1;
@@ -58,7 +62,10 @@ export interface Facts {
   readonly titleWords: Uint16Array;
   /** PLACES a document. */
   readonly subjectAt: Narrow;
-  /** The documents with more subjects than fit, ascending; from `moreStart` on, all that don't stand in the places before the last. */
+  /**
+   * The documents with more subjects than fit, ascending; from `moreStart` on, all that don't stand in the
+   * places before the last.
+   */
   readonly moreDoc: Uint32Array;
   readonly moreStart: Uint32Array;
   readonly more: Uint32Array;
@@ -71,7 +78,10 @@ export interface Facts {
 }
 
 const COMBOS_MOST = 2 ** 21;
-/** Packs columns; cells are numbered from the most frequent on. Throws when there are more combinations than fit. */
+/**
+ * Packs columns; cells are numbered from the most frequent on. Throws when there are more combinations than
+ * fit.
+ */
 export function packFacts(c: FactColumns): Facts & Record<string, Section> {
   const n = c.row.length;
   const cell = new Uint32Array(n);

@@ -1,6 +1,7 @@
 /**
- * The index file: a magic word, a JSON header that names each section with its type, place and length, and the sections
- * themselves as little-endian typed arrays, each aligned to 8 bytes so that loading is one read and no decoding.
+ * The index file: a magic word, a JSON header that names each section with its type, place and length, and
+ * the sections themselves as little-endian typed arrays, each aligned to 8 bytes so that loading is one read
+ * and no decoding.
  */
 export const MAGIC = 'LEGENDUM';
 export const FORMAT_VERSION = 10;
@@ -92,8 +93,8 @@ export function decodeIndex(
 }
 
 /**
- * Where in its document a posting's word stands first, counted in words of the forward index from the document's first (15
- * bits; FAR: further on than they reach), and whether it stands there again.
+ * Where in its document a posting's word stands first, counted in words of the forward index from the
+ * document's first (15 bits; FAR: further on than they reach), and whether it stands there again.
  */
 export const FAR = 0x7fff;
 export const AGAIN = 0x8000;

@@ -1,6 +1,6 @@
 /**
- * Posting lists and lists of matches: joining them, looking into them by galloping, and the set operations of AND, OR, NOT.
- * Everything is ascending by document; nothing here knows of words or fields' names.
+ * Posting lists and lists of matches: joining them, looking into them by galloping, and the set operations of
+ * AND, OR, NOT. Everything is ascending by document; nothing here knows of words or fields' names.
  */
 export interface Matches {
   readonly n: number;
@@ -20,8 +20,9 @@ export interface Postings {
 }
 export type Lists = Omit<Postings, 'idf'>;
 /**
- * A word before its lists are joined: one posting list per form (per language, mostly one long and some short). Among
- * rarer words the lists are only looked into, which costs nothing for their length; joining them would.
+ * A word before its lists are joined: one posting list per form (per language, mostly one long and some
+ * short). Among rarer words the lists are only looked into, which costs nothing for their length; joining
+ * them would.
  */
 export interface Word {
   readonly lists: readonly Lists[];
@@ -139,9 +140,15 @@ export function firstFrom(docs: Uint32Array | Uint16Array, from: number, to: num
 }
 
 export const idfOf = (n: number, df: number): number => Math.log(1 + (n - df + 0.5) / (df + 0.5));
-/** Two lists are walked side by side up to this ratio of their lengths; beyond it the shorter is walked, the longer looked into. */
+/**
+ * Two lists are walked side by side up to this ratio of their lengths; beyond it the shorter is walked, the
+ * longer looked into.
+ */
 const SIDE_BY_SIDE = 12;
-/** Notes for each of these documents what a list has of it. Where they meet is written out twice: a function of its own would cost more than it does. */
+/**
+ * Notes for each of these documents what a list has of it. Where they meet is written out twice: a function
+ * of its own would cost more than it does.
+ */
 function note(docs: Uint32Array, list: Lists, impact: Uint8Array, fields: Uint8Array): void {
   const { docs: own, impact: weights, fields: bits } = list;
   const [n, m] = [docs.length, own.length];
@@ -173,8 +180,8 @@ function note(docs: Uint32Array, list: Lists, impact: Uint8Array, fields: Uint8A
 }
 
 /**
- * Room for matches in the making, kept from one question to the next: fresh memory is slow to touch, and what is made in it is
- * copied out in its true size. Never used by two at a time.
+ * Room for matches in the making, kept from one question to the next: fresh memory is slow to touch, and what
+ * is made in it is copied out in its true size. Never used by two at a time.
  */
 export class Workbench {
   docs = new Uint32Array(0);
@@ -200,7 +207,10 @@ export class Workbench {
 }
 export const bench = new Workbench();
 
-/** Of the first n postings of a list, those that the word just looked for joins, onto the bench. Returns how many. */
+/**
+ * Of the first n postings of a list, those that the word just looked for joins, onto the bench. Returns how
+ * many.
+ */
 function joinFirst(
   list: Lists,
   n: number,
@@ -238,7 +248,10 @@ function joinFurther(
   return left;
 }
 
-/** The documents that have all the words, from the rarest word on; each further word is looked for in what is left. */
+/**
+ * The documents that have all the words, from the rarest word on; each further word is looked for in what is
+ * left.
+ */
 export function intersectWords(asked: readonly Word[]): Matches {
   const [first, ...others] = [...asked].sort((a, b) => a.size - b.size);
   if (!first || first.size === 0) return EMPTY;

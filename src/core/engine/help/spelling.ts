@@ -1,8 +1,9 @@
 /**
- * Spelling: which words of the index lie close to one that was typed. Every word is filed under itself and under each of
- * its forms with one letter left out; two words that differ by one letter (left out, put in, changed, swapped with its
- * neighbour) share a form, so they are found by a handful of look-ups instead of a walk through the dictionary.
- * (The idea of shared deletions: Mor and Fraenkel, "A hash code method for detecting and correcting spelling errors", 1982.)
+ * Spelling: which words of the index lie close to one that was typed. Every word is filed under itself and
+ * under each of its forms with one letter left out; two words that differ by one letter (left out, put in,
+ * changed, swapped with its neighbour) share a form, so they are found by a handful of look-ups instead of a
+ * walk through the dictionary. (The idea of shared deletions: Mor and Fraenkel, "A hash code method for
+ * detecting and correcting spelling errors", 1982.)
  */
 
 import type { Section } from '../format/format';
@@ -23,7 +24,9 @@ function formsOf(word: string): string[] {
   return [...forms];
 }
 
-/** Files the words with their counts. Words with digits, very short and very long ones are not corrected to. */
+/**
+ * Files the words with their counts. Words with digits, very short and very long ones are not corrected to.
+ */
 export function buildSpelling(counts: ReadonlyMap<string, number>): Record<string, Section> {
   const words = [...counts.keys()]
     .filter((w) => w.length >= SHORTEST && w.length <= LONGEST && !/\d/.test(w))
@@ -35,7 +38,8 @@ export function buildSpelling(counts: ReadonlyMap<string, number>): Record<strin
       pairs.words.push(i);
     }
   });
-  // Hash and word in one number, so that a typed array sorts them natively: 32 bits and 21 bits fit a double exactly.
+  // Hash and word in one number, so that a typed array sorts them natively: 32 bits and 21 bits fit a double
+  // exactly.
   const keys = Float64Array.from(pairs.hashes, (h, i) => h * 2 ** 21 + (pairs.words[i] as number)).sort();
   const spellHash = new Uint32Array(keys.length);
   const spellWord = new Uint32Array(keys.length);
@@ -53,7 +57,10 @@ export function buildSpelling(counts: ReadonlyMap<string, number>): Record<strin
   };
 }
 
-/** Letters changed, put in, left out or swapped with a neighbour (optimal string alignment), given up above `most`. */
+/**
+ * Letters changed, put in, left out or swapped with a neighbour (optimal string alignment), given up above
+ * `most`.
+ */
 export function distance(a: string, b: string, most: number): number {
   if (Math.abs(a.length - b.length) > most) return most + 1;
   let before: number[] = [];
@@ -87,7 +94,10 @@ export interface SpellingData {
   readonly spellWord: Uint32Array;
 }
 
-/** Words of the index close to a folded word, nearest first, then the more frequent. The word itself is left out. */
+/**
+ * Words of the index close to a folded word, nearest first, then the more frequent. The word itself is left
+ * out.
+ */
 export function spellingsOf(word: string, data: SpellingData, limit = 6): SpellingCount[] {
   if (word.length < SHORTEST || word.length > LONGEST || /\d/.test(word)) return [];
   const most = word.length < 6 ? 1 : 2;

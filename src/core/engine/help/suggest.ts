@@ -1,6 +1,7 @@
 /**
- * Suggestions while typing: people, subject headings and journals by the beginning of any of their words, titles by
- * their beginning. All beginnings are sorted when the index is built, so that what is typed selects one range of them.
+ * Suggestions while typing: people, subject headings and journals by the beginning of any of their words,
+ * titles by their beginning. All beginnings are sorted when the index is built, so that what is typed selects
+ * one range of them.
  */
 
 import { suggestKey, titleKey } from '../../words/keys';
@@ -79,7 +80,9 @@ export interface SuggestedValue {
 /** A range may hold a good part of the index (one letter typed); so many of its entries are looked at. */
 const LOOKED_AT = 60_000;
 
-/** Entries one of whose words begins what was typed (all but the last word whole), the most frequent first. */
+/**
+ * Entries one of whose words begins what was typed (all but the last word whole), the most frequent first.
+ */
 export function suggest(typed: string, data: SuggestData, perKind: number): SuggestedValue[] {
   const key = suggestKey(typed);
   if (!key) return [];

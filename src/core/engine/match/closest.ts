@@ -1,6 +1,7 @@
 /**
- * The closest titles: records of which the words asked for cover a good share of the title, or the title a good share of
- * the words. Not part of the query language: the engine falls back on it when what was asked exactly is nowhere.
+ * The closest titles: records of which the words asked for cover a good share of the title, or the title a
+ * good share of the words. Not part of the query language: the engine falls back on it when what was asked
+ * exactly is nowhere.
  */
 
 import { SMALL_WORDS } from '../../words/fold';

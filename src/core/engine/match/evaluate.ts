@@ -1,6 +1,7 @@
 /**
- * From query tree to matching documents with their scores: postings are intersected by galloping from the rarest word,
- * phrases and nearness are looked for in what is left (see standing.ts). Scores are sums of idf × quantised BM25F weight.
+ * From query tree to matching documents with their scores: postings are intersected by galloping from the
+ * rarest word, phrases and nearness are looked for in what is left (see standing.ts). Scores are sums of idf
+ * × quantised BM25F weight.
  */
 import { FIELDS, type Field, type QueryNode } from '../../query/tree';
 import { ANALYSES } from '../../words/analysis';
@@ -103,7 +104,10 @@ export class Evaluator {
     );
   }
 
-  /** The fields of one record in which a word stands, as names. Each form's list is looked into; joining them would cost their length. */
+  /**
+   * The fields of one record in which a word stands, as names. Each form's list is looked into; joining them
+   * would cost their length.
+   */
   fieldsOf(word: string, prefix: boolean, doc: number): Field[] {
     const ids = this.#termsOf(word, prefix);
     const { termStart, posting, fields } = this.#data;
@@ -171,7 +175,8 @@ export class Evaluator {
 
   /** The union of several terms' postings, each document with its best weight. */
   #merge(ids: readonly number[]): Omit<Postings, 'idf'> {
-    // A word's forms in several languages: a few lists, mostly one long and some short. Zipped, the short ones first.
+    // A word's forms in several languages: a few lists, mostly one long and some short. Zipped, the short
+    // ones first.
     if (ids.length <= ZIPPED)
       return ids
         .map((t) => this.#raw(t))
@@ -214,8 +219,8 @@ export class Evaluator {
   readonly #answers = new Map<string, Matches>();
   #answersSize = 0;
   /**
-   * The documents that a tree matches. The latest are remembered: whoever narrows a search asks the same words again and again.
-   * Throws TimeUp when its time has passed.
+   * The documents that a tree matches. The latest are remembered: whoever narrows a search asks the same
+   * words again and again. Throws TimeUp when its time has passed.
    */
   evaluate(node: QueryNode | Closest): Matches {
     const key = JSON.stringify(node);

@@ -1,4 +1,7 @@
-/** Where words stand: phrases and nearness, looked for in the forward index among documents that have the words. */
+/**
+ * Where words stand: phrases and nearness, looked for in the forward index among documents that have the
+ * words.
+ */
 import { FIELDS, type Field, maskedWords, type Near, type PhraseNode, type WordNode } from '../../query/tree';
 import { words } from '../../words/fold';
 import type { IndexData } from '../format/data';
@@ -15,7 +18,10 @@ export interface PhraseWord {
   readonly word: string;
   readonly prefix: boolean;
 }
-/** What a word or phrase asks for, word by word. Where one falls apart (small-scale*), the mask is the last one's. */
+/**
+ * What a word or phrase asks for, word by word. Where one falls apart (small-scale*), the mask is the last
+ * one's.
+ */
 export function phraseWords(node: WordNode | PhraseNode): PhraseWord[] {
   const parts = node.op === 'word' ? [{ text: node.text, prefix: node.prefix ?? false }] : maskedWords(node);
   return parts.flatMap(({ text, prefix }) => {
@@ -63,7 +69,10 @@ export class Standing {
       const from = termStart[term] as number;
       return { term, from, docs: posting.subarray(from, termStart[term + 1]), at: 0 };
     });
-    /** Does the phrase stand with its anchor at this place? Marks are terms as well, so it never goes over the end of a value. */
+    /**
+     * Does the phrase stand with its anchor at this place? Marks are terms as well, so it never goes over the
+     * end of a value.
+     */
     const stands = (p: number, begin: number): boolean => {
       const first = p - anchorWord;
       if (first < begin) return false;
@@ -147,7 +156,8 @@ export class Standing {
           if (((fields >> f) & 1) === 0) continue;
           const isLeft = standsAt(left, p);
           const isRight = standsAt(right, p);
-          // Words between the end of the one and the start of the other, plus one, is their distance; nothing is near itself.
+          // Words between the end of the one and the start of the other, plus one, is their distance; nothing
+          // is near itself.
           if (isRight && p - (lastLeft + left.sets.length - 1) <= node.distance) found |= 1 << f;
           if (isLeft && !node.ordered && p - (lastRight + right.sets.length - 1) <= node.distance)
             found |= 1 << f;

@@ -1,12 +1,14 @@
 /**
- * What the app asks of a search engine, whichever it is: the embedded one, a distributed one, the plain one of the tests. Plain
- * data in and out, so that a port can stand across a network: trees, conditions, who reads and when; ids, counts, records.
+ * What the app asks of a search engine, whichever it is: the embedded one, a distributed one, the plain one
+ * of the tests. Plain data in and out, so that a port can stand across a network: trees, conditions, who
+ * reads and when; ids, counts, records.
  *
- * What an engine knows nothing of: lines of results, ways to read, promises, references, notes to the reader. They are made
- * above it, once for all engines, in `core/discovery`.
+ * What an engine knows nothing of: lines of results, ways to read, promises, references, notes to the reader.
+ * They are made above it, once for all engines, in `core/discovery`.
  *
- * The counting rule, which every engine keeps: a value of a group is counted over the records that pass all conditions but
- * that group's own. The order: by the sort, then by score, then as `engine/build/neighbours.ts` has the records.
+ * The counting rule, which every engine keeps: a value of a group is counted over the records that pass all
+ * conditions but that group's own. The order: by the sort, then by score, then as
+ * `engine/build/neighbours.ts` has the records.
  */
 import type { Policy, ReaderSituation } from '../../model/library';
 import type { DiscoveryRecord } from '../../model/record';
@@ -16,8 +18,8 @@ import type { Choices, Condition, Group, Sort } from '../../query/request';
 import type { AskedWord, Field, QueryNode } from '../../query/tree';
 
 /**
- * The closest titles: records of which the words cover a good share of the title, or the title a good share of the words. Not
- * part of the query language: what is searched when what was asked exactly is nowhere.
+ * The closest titles: records of which the words cover a good share of the title, or the title a good share
+ * of the words. Not part of the query language: what is searched when what was asked exactly is nowhere.
  */
 export interface Closest {
   readonly op: 'closest';
@@ -78,7 +80,10 @@ export interface EngineAnswer {
   /** The wanted slice of the lines, best first. */
   readonly slice: readonly EngineLine[];
   readonly breakdown: Readonly<Record<Group, readonly ValueCount[]>>;
-  /** How many different values each open-ended group has among the results; people are not counted so for broad searches. */
+  /**
+   * How many different values each open-ended group has among the results; people are not counted so for
+   * broad searches.
+   */
   readonly distinct: Readonly<Partial<Record<Group, number>>>;
   readonly years: readonly (readonly [year: number, count: number])[];
   readonly reach: Readonly<Record<Reach, number>>;
@@ -127,7 +132,10 @@ export interface SearchEngine {
   passing(trees: readonly EngineTree[], conditions: EngineConditions): Promise<readonly number[]>;
   /** Ids of records that match, best score first and then in the order of the index, whenever they came. */
   find(tree: EngineTree, limit: number): Promise<readonly string[]>;
-  /** All values of a group among the results, most frequent first; `contains` narrows them by the beginnings of their words. */
+  /**
+   * All values of a group among the results, most frequent first; `contains` narrows them by the beginnings
+   * of their words.
+   */
   values(
     query: EngineQuery,
     group: Group,
@@ -140,13 +148,22 @@ export interface SearchEngine {
   relations(id: string, most: number): Promise<Relations | null>;
   /** In how many records each word stands, endings disregarded (an upper bound); 0: in none. */
   frequencies(words: readonly AskedWord[]): Promise<readonly number[]>;
-  /** Words of the index close to a folded word, nearest first, then the more frequent; without the word itself. */
+  /**
+   * Words of the index close to a folded word, nearest first, then the more frequent; without the word
+   * itself.
+   */
   spellings(word: string, limit: number): Promise<readonly SpellingCount[]>;
-  /** Titles of journals and of books with parts, by their folded words joined with spaces; null for what is no such title. */
+  /**
+   * Titles of journals and of books with parts, by their folded words joined with spaces; null for what is no
+   * such title.
+   */
   containers(keys: readonly string[]): Promise<readonly (string | null)[]>;
   /** Whether some person's name has all of these folded words. */
   isName(words: readonly string[]): Promise<boolean>;
-  /** Titles that begin with what was typed, and people, headings and journals one of whose words does; so many of each sort. */
+  /**
+   * Titles that begin with what was typed, and people, headings and journals one of whose words does; so many
+   * of each sort.
+   */
   suggest(typed: string, perKind: number): Promise<readonly Suggestion[]>;
   /** Other rules from now on: waits are timed by them, and counted. */
   setPolicy(policy: Policy): Promise<void>;

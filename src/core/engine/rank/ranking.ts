@@ -9,7 +9,10 @@ import { type Facts, mainLengthAt, SHARED_WORK, titleLengthAt, YEAR_MASK, yearAt
 import type { Matches } from '../format/postings';
 import { baseOf, gainOf, LEAST, MOST_BY_FIELDS, UNSCORED } from './weights';
 
-/** Of the works met in a search, those that may be among the best, with their best record; kept from one search to the next. */
+/**
+ * Of the works met in a search, those that may be among the best, with their best record; kept from one
+ * search to the next.
+ */
 export class Works {
   readonly key: Float64Array;
   /** -1: none. */
@@ -171,7 +174,10 @@ export class Ranking {
 
 const waitUntil = (ready: number, at: Minutes): number => (ready === NEVER ? 9e6 : ready - at);
 
-/** Counts the records whose work has another that passed before. @param shared room for those that share their work */
+/**
+ * Counts the records whose work has another that passed before. @param shared room for those that share their
+ * work
+ */
 function countHidden(
   found: Uint32Array,
   n: number,
@@ -209,8 +215,9 @@ function countInTime(
 }
 
 /**
- * The matches that can reach the best by what is quickly known; most of a broad search can't. Puts them into `likely` and says how many.
- * These are functions of their own so that their loops are compiled for themselves.
+ * The matches that can reach the best by what is quickly known; most of a broad search can't. Puts them into
+ * `likely` and says how many. These are functions of their own so that their loops are compiled for
+ * themselves.
  */
 function likelyByFields(
   positions: Uint32Array,

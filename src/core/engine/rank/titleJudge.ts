@@ -10,8 +10,9 @@ import { TITLE_SHARES } from './weights';
 /** So many of the best by score are looked at a second time. */
 export const LOOKED_AT = 60;
 /**
- * A judge of titles for one query's words: the factor by which a title that has them in order beats one that has not.
- * `idsOf` gives the terms of a word. It also takes back what `gainOf` gave a main title by its length alone, where the words are not that main title.
+ * A judge of titles for one query's words: the factor by which a title that has them in order beats one that
+ * has not. `idsOf` gives the terms of a word. It also takes back what `gainOf` gave a main title by its
+ * length alone, where the words are not that main title.
  */
 export function titleJudge(
   data: IndexData,

@@ -1,6 +1,6 @@
 /**
- * What is worth how much in the order of results, as tables. The shares are ours, set by `npm run bench -- quality` (known items
- * must be at rank 1) and not by any formula's claim.
+ * What is worth how much in the order of results, as tables. The shares are ours, set by `npm run bench --
+ * quality` (known items must be at rank 1) and not by any formula's claim.
  */
 import { KIND_LIST, type Kind } from '../../model/kinds';
 import type { Sort } from '../../query/request';
@@ -33,14 +33,17 @@ const PERSON_GAIN = 0.4;
 const RECENT = { gain: 0.06, from: 1950, years: 76 } as const;
 /** Pieces about another piece carry its title; what they are about comes first. */
 const SECOND_HAND: Partial<Record<Kind, number>> = { 'book-review': 0.75, 'retraction-notice': 0.75 };
-/** What every match is worth besides its words, so that those without any are still told apart by what they are. */
+/**
+ * What every match is worth besides its words, so that those without any are still told apart by what they
+ * are.
+ */
 export const LEAST = 0.01;
 
 const TITLE_BIT = 1;
 const PERSON_BIT = 2;
 /**
- * What the title and the people add to the words' weight: more when the title has all the words, the more the less else
- * it has, and when the people do.
+ * What the title and the people add to the words' weight: more when the title has all the words, the more the
+ * less else it has, and when the people do.
  * @param asked number of words asked for, small words not counted
  */
 export function gainOf(bits: number, titleLength: number, mainLength: number, asked: number): number {
@@ -53,9 +56,15 @@ export function gainOf(bits: number, titleLength: number, mainLength: number, as
   return bits & PERSON_BIT ? gain + PERSON_GAIN : gain;
 }
 
-/** The most that a document is worth before any question, as its column has it: where all are equal, none is looked at twice. */
+/**
+ * The most that a document is worth before any question, as its column has it: where all are equal, none is
+ * looked at twice.
+ */
 const MOST_WORTH = Math.fround(1 + RECENT.gain);
-/** By fields: the most that its words' score is multiplied with where all of them stand in these; a breath more than that, for what rounding takes. */
+/**
+ * By fields: the most that its words' score is multiplied with where all of them stand in these; a breath
+ * more than that, for what rounding takes.
+ */
 export const MOST_BY_FIELDS = Float64Array.from({ length: 256 }, (_, bits) => {
   const gain =
     1 +

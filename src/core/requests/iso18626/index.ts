@@ -1,4 +1,7 @@
-/** ISO 18626 "Information and documentation – Interlibrary loan transactions", version 1.2: messages written, read, confirmed. */
+/**
+ * ISO 18626 "Information and documentation – Interlibrary loan transactions", version 1.2: messages written,
+ * read, confirmed.
+ */
 export {
   ACTIONS,
   type IsoAction,

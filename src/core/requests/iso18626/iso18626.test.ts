@@ -1,4 +1,7 @@
-/** ISO 18626: every message that is made is valid by the structure schema, comes back as it went, and bad ones are refused by name. */
+/**
+ * ISO 18626: every message that is made is valid by the structure schema, comes back as it went, and bad ones
+ * are refused by name.
+ */
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';

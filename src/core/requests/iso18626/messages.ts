@@ -1,4 +1,7 @@
-/** What supplying and requesting agencies say after the request, and the confirmation that each message gets (ISO 18626). */
+/**
+ * What supplying and requesting agencies say after the request, and the confirmation that each message gets
+ * (ISO 18626).
+ */
 import type { Zone } from '../../model/zone';
 import {
   ACTIONS,
@@ -210,8 +213,8 @@ export function readRequestingMessage(
 /** The messages that are confirmed, by their elements. */
 const CONFIRMED = ['request', 'supplyingAgencyMessage', 'requestingAgencyMessage'] as const;
 /**
- * The confirmation of a received message, read or not: its kind, header and action are taken from it as far as they can be,
- * so that a refused message is answered too, with ERROR and what is wrong.
+ * The confirmation of a received message, read or not: its kind, header and action are taken from it as far
+ * as they can be, so that a refused message is answered too, with ERROR and what is wrong.
  * @param now ISO local time
  */
 export function confirmationOf(

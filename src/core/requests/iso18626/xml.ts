@@ -1,6 +1,7 @@
 /**
- * ISO 18626 messages as XML: written in the namespace of the standard, read with whatever prefix it has there. What is not
- * well-formed, of another namespace, deeper than any message, or declares entities is refused before it is looked at.
+ * ISO 18626 messages as XML: written in the namespace of the standard, read with whatever prefix it has
+ * there. What is not well-formed, of another namespace, deeper than any message, or declares entities is
+ * refused before it is looked at.
  */
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { isoLocal, parseLocal } from '../../model/time';
@@ -26,7 +27,10 @@ export const clean = (text: string): string =>
   // biome-ignore lint/suspicious/noControlCharactersInRegex: these are the characters XML 1.0 section 2.2 leaves out
   text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|\p{Cs}/gu, '');
 type Written = string | { readonly [name: string]: Written | readonly Written[] | undefined };
-/** An element's children in the order of the standard; what is empty is left out, and an element of which nothing is left as well. */
+/**
+ * An element's children in the order of the standard; what is empty is left out, and an element of which
+ * nothing is left as well.
+ */
 function given(node: Written): Written | undefined {
   if (typeof node === 'string') return node === '' ? undefined : clean(node);
   const kept = Object.entries(node).flatMap(([name, value]) => {
@@ -138,7 +142,10 @@ export function messageIn(
   return { name, node };
 }
 
-/** The text of received bytes: by their mark, by UTF-16's empty bytes, by what the XML declaration says; UTF-8 else. */
+/**
+ * The text of received bytes: by their mark, by UTF-16's empty bytes, by what the XML declaration says; UTF-8
+ * else.
+ */
 export function xmlText(bytes: Uint8Array): string {
   const [a, b] = bytes;
   const byMark = a === 0xff && b === 0xfe ? 'utf-16le' : a === 0xfe && b === 0xff ? 'utf-16be' : null;

@@ -8,7 +8,10 @@ const MOST = 400_000;
 /** Some letters take three bytes; most texts have few of them. */
 const MOST_BYTES = 3 * MOST;
 
-/** Pasted text, split into references; each with its parts, its CSL item, the record it means, and when that can be read. */
+/**
+ * Pasted text, split into references; each with its parts, its CSL item, the record it means, and when that
+ * can be read.
+ */
 export const POST: APIRoute = async ({ request, url, locals }) => {
   const type = request.headers.get('content-type') ?? 'text/plain';
   if (!/^text\/plain\b/i.test(type))

@@ -4,7 +4,10 @@ import type { ReferenceItem } from '../../../core/model/record';
 import { BODIES, withBody } from '../../../server/params';
 import { json } from '../../../server/problem';
 
-/** What references that were read already mean: the app reads them in the browser and asks here, a few at a time. */
+/**
+ * What references that were read already mean: the app reads them in the browser and asks here, a few at a
+ * time.
+ */
 export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ items: ReferenceItem[]; moment: Moment; needBy: string }>(
     request,

@@ -9,8 +9,9 @@ import { BODIES, withBody } from '../../../server/params';
 import { json, problem } from '../../../server/problem';
 
 /**
- * What the reader does about a slip that has left: withdraws, accepts, answers, collects, renews, returns. It goes out as an
- * ISO 18626 requesting agency message; whether a cancel still comes in time is the network's to say.
+ * What the reader does about a slip that has left: withdraws, accepts, answers, collects, renews, returns. It
+ * goes out as an ISO 18626 requesting agency message; whether a cancel still comes in time is the network's
+ * to say.
  */
 export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ slip: Slip; act: ReaderAct; text: string; moment: Moment }>(

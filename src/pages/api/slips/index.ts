@@ -13,8 +13,9 @@ import { json, problem } from '../../../server/problem';
 import { withTexts } from '../../../words/inWords';
 
 /**
- * Sends a slip: once more held against the rules, the price and the promise that the library's own data give now, and then,
- * unless it is for our own desks, as an ISO 18626 request. The server keeps nothing: the confirmation is the answer.
+ * Sends a slip: once more held against the rules, the price and the promise that the library's own data give
+ * now, and then, unless it is for our own desks, as an ISO 18626 request. The server keeps nothing: the
+ * confirmation is the answer.
  */
 export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ slip: Slip; moment: Moment; history: CopyHistory }>(

@@ -5,8 +5,8 @@ import { BODIES, withBody } from '../../../server/params';
 import { json } from '../../../server/problem';
 
 /**
- * What has been said about these slips up to now: messages already read, each with the document it came as, and the
- * circulation desk's notices. Slips are sent without documents, some dozens at a time.
+ * What has been said about these slips up to now: messages already read, each with the document it came as,
+ * and the circulation desk's notices. Slips are sent without documents, some dozens at a time.
  */
 export const POST: APIRoute = ({ request, locals }) =>
   withBody<{ slips: readonly Slip[]; moment: Moment }>(

@@ -10,8 +10,9 @@ import { pdfResponse } from '../../../standins/deliver';
 import { say } from '../../../words/generated/standin';
 
 /**
- * The file that a scan desk or a lender delivered, with its copyright cover page. `until` closes it: after that day, by the
- * reader's clock in `at`, there is nothing to open any more. `locked` asks for the slip's number.
+ * The file that a scan desk or a lender delivered, with its copyright cover page. `until` closes it: after
+ * that day, by the reader's clock in `at`, there is nothing to open any more. `locked` asks for the slip's
+ * number.
  */
 export const GET: APIRoute = async ({ url, locals }) => {
   const { info, index, standins } = locals;
