@@ -11,6 +11,7 @@ export interface Random {
   skew(n: number, k: number): number;
 }
 
+/** Chance by seed: the same seed draws the same. */
 export function random(seed: number): Random {
   let [a, b, c, d] = [seed | 0, 0x9e3779b9 | 0, 0x243f6a88 | 0, 1];
   const next = (): number => {

@@ -16,6 +16,10 @@ export async function readBody(request: Request, most: number): Promise<Body> {
   const read = await readBytes(request, most);
   return 'bytes' in read ? { text: new TextDecoder().decode(read.bytes) } : read;
 }
+/**
+ * A body’s bytes, counted while they come; `over` when there are more than so many, `gone` when the asker
+ * left.
+ */
 export async function readBytes(
   request: Request,
   most: number,

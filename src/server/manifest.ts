@@ -66,8 +66,10 @@ function withFile<T>(path: string, work: (bytes: Bytes) => T): T {
     closeSync(fd);
   }
 }
+/** SHA-1 of a text, in hexadecimal: to tell that it is another, not against anybody. */
 export const digestOfText = (text: string): string => createHash('sha1').update(text).digest('hex');
 
+/** Writes down sizes and digests of an index directory’s files. */
 export function writeManifest(dir: string, policy: string): void {
   const files = Object.fromEntries(
     BOUND.map((name) => [
@@ -83,6 +85,7 @@ export function writeManifest(dir: string, policy: string): void {
     `${JSON.stringify({ files, policy: digestOfText(policy) } satisfies Manifest, null, 1)}\n`,
   );
 }
+/** The manifest of an index directory; null where there is none, or none that can be read. */
 export function readManifest(dir: string): Manifest | null {
   const path = join(dir, MANIFEST);
   if (!existsSync(path)) return null;

@@ -141,6 +141,10 @@ export function readMoment(
   };
 }
 
+/**
+ * A search’s parameters, each checked, its words read once; a problem document for the first that can’t be
+ * used.
+ */
 export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Checked<SearchInput> {
   if (params.has(PROTO)) return noProto();
   const { error } = searchSchema.validate(collected(params), { convert: true });
@@ -324,6 +328,7 @@ export async function guarded(work: () => Promise<Response>): Promise<Response> 
     throw error;
   }
 }
+/** The answer to a failure that is to be expected of the index; null for anything else. */
 export function expectedFailure(error: unknown): Response | null {
   switch (faultOf(error)) {
     // Nobody reads this answer any more.

@@ -49,6 +49,7 @@ export interface ProblemDocument {
   readonly reason: Message;
   readonly parameter?: string;
 }
+/** A problem document (RFC 9457) as a value. */
 export const problemDocument = (type: ProblemType, detail: Message, parameter?: string): ProblemDocument => ({
   type: `urn:legendum:problem:${type}`,
   title: say(`http.title.${type}`),
@@ -57,6 +58,7 @@ export const problemDocument = (type: ProblemType, detail: Message, parameter?: 
   reason: detail,
   ...(parameter ? { parameter } : {}),
 });
+/** The headers that go with a problem document. */
 export const problemHeaders = (type: ProblemType): Readonly<Record<string, string>> => ({
   'content-type': 'application/problem+json',
   'cache-control': 'no-store',
@@ -78,9 +80,11 @@ export const failed = (id: string): Response =>
   problem('failed', msg('http.nothingOfYoursIsLost', { id }), undefined, {
     id,
   });
+/** JSON that is text already, as a response that nobody keeps. */
 export const jsonText = (text: string, status = 200): Response =>
   new Response(text, {
     status,
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
   });
+/** A value as a JSON response that nobody keeps. */
 export const json = (value: unknown, status = 200): Response => jsonText(JSON.stringify(value), status);

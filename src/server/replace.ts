@@ -42,6 +42,9 @@ export function tidy(dir: string): void {
     for (const path of beside(dir, mark))
       if (!isAtWork(path, mark)) rmSync(path, { recursive: true, force: true });
 }
+/**
+ * Puts a folder in another’s place; the old one is moved aside first, and removed when the new one stands.
+ */
 export function replaceWith(dir: string, made: string): void {
   const old = `${dir}${BEFORE}${process.pid}`;
   if (existsSync(dir)) renameSync(dir, old);

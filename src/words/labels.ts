@@ -24,22 +24,36 @@ export const kindName = (kind: Kind): string => say(`label.kind.${kind}.one`);
 export const kindsLabel = (kind: Kind): string => say(`label.kind.${kind}.many`);
 /** `research articles`, within a sentence. */
 export const kindsName = (kind: string): string => (isKind(kind) ? say(`label.kind.${kind}.all`) : kind);
+/** The name of a family of kinds. */
 export const familyLabel = (id: string): string => say(`label.family.${id}`);
+/** The name of a carrier. */
 export const carrierLabel = (carrier: Carrier): string => say(`label.carrier.${carrier}`);
+/** A carrier within a sentence, in the singular. */
 export const carrierName = (carrier: Carrier): string => say(`label.carrier.${carrier}.one`);
+/** The name of an audience. */
 export const audienceLabel = (audience: Audience): string => say(`label.audience.${audience}`);
+/** The name of a peer review status. */
 export const peerLabel = (status: PeerStatus): string => say(`label.peer.${status}`);
 /** The name of an ISO 639 code; a code that nobody knows stays as it is. */
 export const languageLabel = (code: string): string => sayLanguage(code);
+/** The name of a wait class. */
 export const waitLabel = (wait: WaitClass): string => say(`label.wait.${wait}`);
+/** The name of a role of people. */
 export const roleLabel = (role: Role): string => say(`label.role.${role}`);
+/** The name of a reference’s standing. */
 export const standingLabel = (standing: Standing, n: number): string =>
   say(`label.standing.${standing}`, { n });
+/** The name of an order. */
 export const sortLabel = (sort: Sort): string => say(`label.sort.${sort}`);
+/** The name of a reach. */
 export const reachLabel = (reach: Reach): string => say(`label.reach.${reach}`);
+/** The name of what is wanted. */
 export const wantedLabel = (wanted: Wanted): string => say(`label.wanted.${wanted}`);
+/** The name of a slip’s state. */
 export const stateLabel = (state: SlipState): string => say(`label.state.${state}`);
+/** The name of a price’s line. */
 export const priceLabel = (what: PriceWhat): string => say(`label.price.${what}`);
+/** The name of a field. */
 export const fieldLabel = (name: FieldName): string => say(`label.field.${name}`);
 /** The name shown for a code, as in “ISBN 978…”. */
 export const codeLabel = (code: CodeKind): string => fieldLabel(nameOfCode(code));

@@ -70,6 +70,7 @@ export function sayDay(iso: string, from?: string, bare = false): string {
 /** An amount with its sign, kept on one line, with a real minus: `6.00 cr`. */
 export const sayMoney = (cents: number, sign: string): string =>
   `${cents < 0 ? '−' : ''}${amount.format(Math.abs(cents) / 100)}\u00a0${sign}`;
+/** A share in whole percent: `97 %`. */
 export const sayShare = (share: number): string => wholePercent.format(share).replace('%', '\u00a0%');
 const languageNames = new Intl.DisplayNames(LOCALE, { type: 'language', fallback: 'code' });
 /** The name of an ISO 639 code; a code that nobody knows stays as it is. */
@@ -81,6 +82,7 @@ export function sayLanguage(code: string): string {
     return code;
   }
 }
+/** `a, b and c`, or with *or*. */
 export const sayList = (items: readonly string[], joiner: 'and' | 'or' = 'and'): string =>
   lists[joiner].format(items);
 

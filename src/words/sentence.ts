@@ -214,6 +214,7 @@ export function sentenceParts(r: SearchRequest, places: Places = []): SentencePa
   return parts;
 }
 
+/** The search sentence as one text. */
 export const sentence = (r: SearchRequest, places: Places = []): string =>
   sentenceParts(r, places)
     .map((p) => p.text)

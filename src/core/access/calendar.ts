@@ -68,6 +68,7 @@ export function nextOpen(campus: Campus, policy: Policy, t: Minutes, left: numbe
   return null;
 }
 
+/** Whether a day is a working day of the policy: Monday to Friday, and in none of its holidays. */
 export const isWorkingDay = (policy: Policy, day: DayNumber): boolean => {
   const w = weekdayOf(day);
   return w !== 0 && w !== 6 && !closingOn(policy.holidays, day);

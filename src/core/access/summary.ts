@@ -33,6 +33,7 @@ export interface RowLayout {
   readonly partnerWords: number;
   readonly width: number;
 }
+/** How the summary row of a library is laid out: what stands in which of its 16-bit numbers. */
 export function rowLayout(library: Library): RowLayout {
   const [c, p] = [library.campuses.length, library.partners.length];
   const copies = 2 * (1 + c);

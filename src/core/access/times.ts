@@ -47,6 +47,10 @@ const STAFF_ANSWER = '14:00';
  */
 const latest = new WeakMap<Library, Times>();
 
+/**
+ * The times at which each road would bring a thing, for one reader and one moment; the last ones are kept
+ * for each library.
+ */
 export function timesFor(library: Library, situation: ReaderSituation, at: Minutes): Times {
   const known = latest.get(library);
   const same =

@@ -81,10 +81,12 @@ export function quantile(days: Days, q: number): number {
   }
   return Math.max(0, days.length - 1);
 }
+/** Median and 90th percentile of a distribution of working days. */
 export const spreadOf = (days: Days): Spread => ({
   median: quantile(days, 0.5),
   likely: quantile(days, 0.9),
 });
+/** The mean of a distribution, in working days. */
 export const meanOf = (days: Days): number => days.reduce((sum, p, k) => sum + p * k, 0);
 
 const sums = new Map<string, Spread>();

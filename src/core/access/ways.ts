@@ -35,6 +35,10 @@ const ORDER: Record<Option['type'], number> = {
   'not-online': 6,
 };
 
+/**
+ * All ways to read a thing, soonest first, with the best and the wait that it sets. Pure: the same moment
+ * gives the same ways.
+ */
 export function waysToRead(
   item: AccessItem,
   library: Library,

@@ -132,6 +132,7 @@ export function coversOn(
   return w;
 }
 
+/** Date, volume and issue of an article, as coverage is decided by them. */
 export const positionOf = (csl: {
   readonly issued?: { readonly 'date-parts': readonly [Parts] };
   readonly volume?: string;

@@ -41,6 +41,7 @@ interface Span {
 }
 const day = (y: number, m: number, d: number): DayNumber =>
   dayNumber(Math.floor(Date.UTC(y, m - 1, d) / 86_400_000));
+/** The first and last day that a date may mean, as precise as it is; null for what is no date. */
 export function spanOf(text: string | undefined): Span | null {
   const m = /^(\d{4})(?:-(\d{1,2}))?(?:-(\d{1,2}))?$/.exec((text ?? '').trim());
   if (!m?.[1]) return null;

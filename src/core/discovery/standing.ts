@@ -37,6 +37,7 @@ export function missingDetails(csl: ReferenceItem): ('title' | 'container' | 'ye
 }
 
 const SOON: ReadonlySet<WaitClass> = new Set(['now', 'today']);
+/** Where a reference stands: found, found with a doubt, in need of a detail, not in the index. */
 export function standingOf(
   csl: ReferenceItem,
   found: unknown,

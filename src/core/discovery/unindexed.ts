@@ -24,6 +24,7 @@ export function journalOf(csl: ReferenceItem, journals: Iterable<Journal>): Jour
   return byTitle;
 }
 
+/** A thing that no record describes, as ways and slips are made of it: only the description is known. */
 export function unindexedItem(
   csl: ReferenceItem,
   journal: Journal | undefined,

@@ -15,6 +15,7 @@ export interface Feed {
   /** ISO day for records that came with the index itself. */
   readonly since: string;
 }
+/** A search as an Atom feed (RFC 4287): an entry for each record, in the order given. */
 export function writeAtom(feed: Feed, records: readonly DiscoveryRecord[]): string {
   const at = (r: DiscoveryRecord): string => `${r.added ?? feed.since}T00:00:00Z`;
   const entry = (r: DiscoveryRecord): string => {

@@ -38,6 +38,7 @@ const person = (n: CslName): string =>
 const people = (list: readonly CslName[] | undefined): string | undefined =>
   list?.length ? list.map(person).join(' and ') : undefined;
 
+/** Items as BibTeX, an entry each; no two have the same key. */
 export function writeBibtex(items: readonly CslItem[]): string {
   const used = new Map<string, number>();
   return items

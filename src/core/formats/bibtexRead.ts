@@ -64,6 +64,7 @@ function stringsFor(
 /** Abbreviations that one entry is handed on with. */
 const STRINGS_AT_MOST = 60;
 
+/** Reads BibTeX. An entry that can’t be read is named by its line and left out; the others come in. */
 export function readBibtex(text: string): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];

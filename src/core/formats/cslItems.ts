@@ -47,6 +47,9 @@ export function cslItem(value: unknown, n: number): CslItem | Message {
   return typeof out.title === 'string' ? (out as unknown as CslItem) : msg('file.hasNoTitle');
 }
 
+/**
+ * Reads CSL-JSON: an array, one item, or an item a line. `before` is how many items were read before these.
+ */
 export function readCslItems(text: string, before = 0): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];
@@ -85,4 +88,5 @@ function lineOfError(error: unknown, text: string): number {
   const at = Number(/position (\d+)/.exec(String(error))?.[1] ?? 0);
   return text.slice(0, at).split('\n').length;
 }
+/** Items as a CSL-JSON array. */
 export const writeCslItems = (items: readonly CslItem[]): string => `${JSON.stringify(items, null, 1)}\n`;

@@ -15,6 +15,7 @@ const names = (list: readonly CslName[] | undefined): string => (list ?? []).map
 const FORMULA = /^[=+\-@\t\r]/;
 const safe = (text: string): string => (FORMULA.test(text) ? `'${text}` : text);
 
+/** Items as CSV (RFC 4180) with a heading; cells that a spreadsheet would run as a formula are made safe. */
 export function writeCsv(items: readonly CslItem[]): string {
   const rows = items.map((c) =>
     CSV_COLUMNS.map((k) => {

@@ -37,6 +37,7 @@ const ALIASES = table<CsvColumn>({
   place: 'publisher-place',
   kind: 'type',
 });
+/** What a column is by its heading; null when nothing is known by it. */
 export const columnFor = (heading: string): CsvColumn | null => {
   const h = heading.trim().toLowerCase();
   return CSV_COLUMNS.find((c) => c.toLowerCase() === h) ?? ALIASES.get(h) ?? null;

@@ -5,6 +5,7 @@ import { element, textElement } from './xml';
 
 export const DC_SCHEMA = 'info:srw/schema/1/dc-v1.1';
 
+/** A record as unqualified Dublin Core in XML. */
 export function writeDublinCore(r: DiscoveryRecord): string {
   const { csl } = r;
   const by = creators(csl).names;

@@ -26,7 +26,9 @@ const recordXml = (m: MarcRecord, attributes: Readonly<Record<string, string>>):
     ].join(''),
     attributes,
   );
+/** A record as MARCXML. */
 export const writeMarcxml = (r: MarcSource): string => recordXml(marcOf(r), { xmlns: NAMESPACE });
+/** Records as a MARCXML collection, with the XML declaration. */
 export const writeMarcxmlCollection = (records: readonly MarcSource[]): string =>
   `<?xml version="1.0" encoding="UTF-8"?>\n${element('collection', records.map((r) => recordXml(marcOf(r), {})).join('\n'), { xmlns: NAMESPACE }, true)}\n`;
 

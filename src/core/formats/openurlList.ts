@@ -5,6 +5,7 @@ import { msg } from '../model/message';
 import type { CslItem } from '../model/record';
 import type { Problem, ReadItems } from './item';
 
+/** Reads OpenURLs (Z39.88-2004 KEV), one a line; lines that begin with # are passed over. */
 export function readOpenUrls(text: string, before = 0): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];

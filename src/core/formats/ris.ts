@@ -49,6 +49,7 @@ const person = (text: string): CslName => {
 };
 const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();
 
+/** Items as RIS, with CRLF at the ends of lines as the format has it. */
 export function writeRis(items: readonly CslItem[]): string {
   return items
     .map((c) => {

@@ -37,5 +37,6 @@ const WRITERS = {
 } as const satisfies Record<string, (items: readonly CslItem[]) => string | Uint8Array>;
 export type WrittenFormat = keyof typeof WRITERS;
 export const WRITTEN_FORMATS = Object.keys(WRITERS) as readonly WrittenFormat[];
+/** Items in a format, as text or (ISO 2709) as bytes. */
 export const writeItems = (format: WrittenFormat, items: readonly CslItem[]): string | Uint8Array =>
   WRITERS[format](items);

@@ -2,6 +2,7 @@
 import { table } from '../table';
 
 const ESCAPES = table<string>({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' });
+/** Text as it stands in XML: the five characters escaped, what XML 1.0 forbids left out. */
 export const xmlText = (text: string): string =>
   text
     .replace(/[^\P{Cc}\t\n\r]|[\ufffe\uffff]|\p{Cs}/gu, '')
@@ -21,6 +22,7 @@ export function element(
   );
   return body === '' ? `<${name}${list.join('')}/>` : `<${name}${list.join('')}>${body}</${name}>`;
 }
+/** An element with nothing but text in it. */
 export const textElement = (
   name: string,
   text: string | undefined,

@@ -23,6 +23,7 @@ export function shortName(n: CslName): string {
   return [familyName(n), initials].filter(Boolean).join(', ');
 }
 
+/** The people who stand first: authors, else editors. */
 export function creators(csl: Pick<CslItem, 'author' | 'editor'>): {
   names: readonly CslName[];
   role: 'author' | 'editor';

@@ -45,6 +45,7 @@ export type Kind = keyof typeof KINDS;
  */
 export type KindFamily = (typeof KINDS)[Kind]['family'];
 export const KIND_LIST = Object.keys(KINDS) as readonly Kind[];
+/** Whether a text is one of our kinds. */
 export const isKind = (value: string): value is Kind => Object.hasOwn(KINDS, value);
 
 export const CARRIER_LIST = ['print', 'online', 'large-print', 'audiobook', 'dvd', 'cd'] as const;
@@ -70,7 +71,9 @@ export const LANGUAGES = {
 } as const;
 export type Language = keyof typeof LANGUAGES;
 export const LANGUAGE_LIST = Object.keys(LANGUAGES) as readonly Language[];
+/** Whether a text is the code (ISO 639-1) of a language that we index. */
 export const isLanguage = (value: string): value is Language => Object.hasOwn(LANGUAGES, value);
+/** The MARC code of a language; a code that we don’t index stays as it is. */
 export const marcLanguage = (code: string): string => (isLanguage(code) ? LANGUAGES[code].marc : code);
 export const AUDIENCE_LIST = ['general', 'student', 'research', 'practice'] as const;
 export type Audience = (typeof AUDIENCE_LIST)[number];

@@ -76,4 +76,5 @@ export const moneyValue = (cents: number, { sign }: { readonly sign: string }): 
 });
 /** A share from 0 to 1. */
 export const shareValue = (share: number): ShareValue => ({ share });
+/** Whether two messages say the same. */
 export const sameMessage = (a: Message, b: Message): boolean => JSON.stringify(a) === JSON.stringify(b);

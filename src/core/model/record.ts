@@ -12,6 +12,7 @@ export type JournalId = string & { readonly __journalId: true };
 export type CampusId = string & { readonly __campusId: true };
 export type PartnerId = string & { readonly __partnerId: true };
 export type ProviderId = string & { readonly __providerId: true };
+/** A text as the id of a record; nothing is checked. */
 export const recordId = (text: string): RecordId => text as RecordId;
 /** The id of what has no record. */
 export const NO_RECORD = recordId('');
@@ -155,6 +156,7 @@ export interface Journal {
   readonly owners: string;
 }
 
+/** The year of publication; null without one. */
 export const yearOfRecord = (csl: CslItem): number | null => csl.issued?.['date-parts'][0][0] ?? null;
 
 /** The lenders in a hexadecimal owner set, ascending. */

@@ -12,12 +12,17 @@ const MINUTES_A_DAY = 1440;
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
 
+/** A number as local minutes; nothing is checked. */
 export const minutes = (n: number): Minutes => n as Minutes;
+/** A number as a day; nothing is checked. */
 export const dayNumber = (n: number): DayNumber => n as DayNumber;
+/** The day that a minute lies in. */
 export const dayOf = (t: Minutes): DayNumber => Math.floor(t / MINUTES_A_DAY) as DayNumber;
 /** The minute at which a day begins, or `clock` minutes into it. */
 export const startOf = (day: DayNumber, clock = 0): Minutes => (day * MINUTES_A_DAY + clock) as Minutes;
+/** Minutes since midnight. */
 export const clockOf = (t: Minutes): number => t - dayOf(t) * MINUTES_A_DAY;
+/** The day so many days later; earlier for a negative number. */
 export const addDays = (day: DayNumber, n: number): DayNumber => (day + n) as DayNumber;
 /** 0 = Sunday … 6 = Saturday. */
 export const weekdayOf = (day: DayNumber): number => (((day + 4) % 7) + 7) % 7;
@@ -48,6 +53,7 @@ export const clock = (text: string): number => Number(text.slice(0, 2)) * 60 + N
 
 /** Days as they are written; the same few dozen come again and again. */
 const DAYS_WRITTEN = new Map<DayNumber, string>();
+/** `2026-11-02`. */
 export function isoDay(day: DayNumber): string {
   let text = DAYS_WRITTEN.get(day);
   if (text === undefined) {
@@ -57,8 +63,11 @@ export function isoDay(day: DayNumber): string {
   }
   return text;
 }
+/** `2026-11-02T09:10`, local time without a zone. */
 export const isoLocal = (t: Minutes): string => `${isoDay(dayOf(t))}T${clockText(clockOf(t))}`;
+/** The year that a day lies in. */
 export const yearOf = (day: DayNumber): number => new Date(day * 86_400_000).getUTCFullYear();
+/** `09:10`. */
 export const clockText = (n: number): string =>
   `${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}`;
 

@@ -8,6 +8,7 @@ import { isoLocal, type Minutes, minutes, parseLocal } from './time';
 /** An IANA time zone: `Etc/GMT-1`, `CET`. */
 export type Zone = string;
 
+/** Whether a text names an IANA time zone that `Intl` knows. */
 export function isZone(name: string): boolean {
   try {
     return new Intl.DateTimeFormat('en', { timeZone: name }) !== null;

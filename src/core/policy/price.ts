@@ -55,6 +55,7 @@ export function priceOf(what: Priced, policy: Policy): PriceLine[] {
   if (over > 0) lines.push({ what: 'ceiling', cents: -over });
   return lines;
 }
+/** The sum of a price’s lines, in hundredths. */
 export const totalOf = (lines: readonly PriceLine[]): Cents => lines.reduce((sum, l) => sum + l.cents, 0);
 /** What it costs before anything is taken off. */
 export const grossOf = (lines: readonly PriceLine[]): Cents =>

@@ -60,14 +60,17 @@ const ALIASES = table<FieldName>({
   vol: 'volume',
   pages: 'page',
 });
+/** The field that a typed name means, in either case; null when it means none. */
 export function fieldNamed(text: string): FieldName | null {
   const name = text.toLowerCase();
   return Object.hasOwn(FIELD_TABLE, name) ? (name as FieldName) : (ALIASES.get(name) ?? null);
 }
+/** The name by which a field is typed. */
 export const nameOfField = (field: Field): FieldName =>
   FIELD_NAMES.find(
     (n) => 'field' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { field: Field }).field === field,
   ) as FieldName;
+/** The name by which a number of this sort is typed. */
 export const nameOfCode = (code: CodeKind): FieldName =>
   FIELD_NAMES.find(
     (n) => 'code' in FIELD_TABLE[n].target && (FIELD_TABLE[n].target as { code: CodeKind }).code === code,

@@ -360,6 +360,7 @@ export function readPlain(input: string): PlainQuery {
   return { tree: either(false, undefined), notes };
 }
 
+/** Whether a part of a query can stand beside NEAR: a word or a phrase. */
 export const nearable = (n: QueryNode): n is WordNode | PhraseNode => n.op === 'word' || n.op === 'phrase';
 
 /** Writes a tree in plain syntax; `readPlain` gives the same tree back. */

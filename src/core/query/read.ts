@@ -11,6 +11,10 @@ export interface ReadQuery {
   readonly sort: Sort | null;
 }
 
+/**
+ * The words of a search as a tree, in its syntax; a problem with its place where CQL can’t be read. Plain
+ * words always can.
+ */
 export function readQuery(
   request: Pick<SearchRequest, 'q' | 'syntax'>,
 ): ReadQuery | { readonly problem: CqlProblem } {

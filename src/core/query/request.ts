@@ -21,6 +21,7 @@ export const GROUPS = [
   'wait',
 ] as const;
 export type Group = (typeof GROUPS)[number];
+/** Whether a text is the name of a group. */
 export const isGroup = (text: string): text is Group => (GROUPS as readonly string[]).includes(text);
 export const SORTS = ['match', 'newest', 'oldest', 'title', 'soonest', 'added'] as const;
 export type Sort = (typeof SORTS)[number];
@@ -173,6 +174,7 @@ export function withConditionOf(r: SearchRequest, from: SearchRequest, name: Con
     drop: drop ? { ...bare.drop, [name]: drop } : bare.drop,
   };
 }
+/** Whether two searches have the same of one condition. */
 export const sameCondition = (a: SearchRequest, b: SearchRequest, name: Condition): boolean =>
   printRequest(withConditionOf(NEW_SEARCH, a, name)).toString() ===
   printRequest(withConditionOf(NEW_SEARCH, b, name)).toString();

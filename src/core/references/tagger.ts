@@ -86,6 +86,7 @@ export function viterbi(scores: Float32Array, n: number, steps: Model['steps']):
   return path;
 }
 
+/** The scores of each role for each token, before the best path is looked for. */
 export function scoresOf(features: readonly Uint16Array[], facts: Model['facts']): Float32Array {
   const scores = new Float32Array(features.length * STATES);
   features.forEach((list, i) => {
@@ -98,6 +99,7 @@ export function scoresOf(features: readonly Uint16Array[], facts: Model['facts']
   return scores;
 }
 
+/** The role of each token (the best path through the scores, after Viterbi), and by how much it leads. */
 export function tag(tokens: readonly Token[], model: Model): Tagged {
   if (tokens.length === 0) return { roles: [], sure: [] };
   const features = featuresOf(tokens);

@@ -16,6 +16,10 @@ export interface CopyHistory {
 }
 export const NO_HISTORY: CopyHistory = { journalThisYear: 0, sameIssue: 0, sameBookCopies: 0, open: 0 };
 
+/**
+ * What the reader’s other slips count for this one: copies of the journal this year, of the issue, of the
+ * book, open slips.
+ */
 export function historyFor(slip: Slip, all: readonly Slip[]): CopyHistory {
   const others = all.filter((s) => s.id !== slip.id);
   const open = others.filter((s) => isOpen(s.state)).length;

@@ -231,6 +231,10 @@ const RANK: readonly string[] = [
   'Cancelled',
 ];
 
+/**
+ * A slip after a notice of the circulation desk: that it has arrived, or that it was not collected in time.
+ * Pure.
+ */
 export function applyNotice(slip: Slip, n: DeskNotice): Slip {
   if (n.slip !== slip.id) return slip;
   const event = n.kind === 'arrived' ? 'arrive' : 'lapse';

@@ -31,6 +31,7 @@ export function dueDay(
   return due;
 }
 
+/** How often a reader of this category may still renew. */
 export const renewalsLeft = (policy: Policy, category: ReaderCategory, used: number): number =>
   Math.max(0, policy.loans.renewals[category] - used);
 

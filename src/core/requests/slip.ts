@@ -92,6 +92,7 @@ export const routeFor = (wanted: Wanted): { route: Route; from: string } | null 
       ? { route: 'question', from: 'ask' }
       : null;
 
+/** What a slip says of the thing, filled in from its record. */
 export function itemOf(record: Pick<DiscoveryRecord, 'csl' | 'kind'>): SlipItem {
   const c = record.csl;
   return {
@@ -151,6 +152,7 @@ export const defaultDelivery = (wanted: Wanted, reader: Reader): Delivery =>
       ? { to: 'post', address: reader.address }
       : { to: 'pickup', campus: reader.campus };
 
+/** A draft, filled in from a record and from what is known of the reader. */
 export function newSlip(input: {
   id: string;
   record: Pick<DiscoveryRecord, 'id' | 'csl' | 'kind'>;

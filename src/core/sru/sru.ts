@@ -132,6 +132,7 @@ function diagnostics(list: readonly Diagnostic[], version: SruVersion): string {
   return element('sru:diagnostics', list.map(one).join(''));
 }
 
+/** An SRU response with nothing in it but one diagnostic (`info:srw/diagnostic/1/…`). */
 export const sruFault = (fault: Extract<SruRequest, { operation: 'fault' }>): string =>
   wrap(
     fault.version,

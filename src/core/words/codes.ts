@@ -36,6 +36,7 @@ export function codeKey(kind: CodeKind, text: string): string | null {
       return /\d|^[ivxlc]+$/i.test(text) ? plainNumber(text.split(/[-–]/)[0] ?? '') || null : null;
   }
 }
+/** A number as the term it is indexed by. */
 export const codeTerm = (kind: CodeKind, key: string): string => `${kind}:${key}`;
 
 /** All code terms of a record. */

@@ -29,8 +29,13 @@ export class Growable<T extends Numeric> {
     return this.#data.subarray(0, this.length) as T;
   }
 }
+/** A typed array that grows as it is written to. */
 export const growU8 = (): Growable<Uint8Array> => new Growable((n) => new Uint8Array(n));
+/** A typed array that grows as it is written to. */
 export const growU16 = (): Growable<Uint16Array> => new Growable((n) => new Uint16Array(n));
+/** A typed array that grows as it is written to. */
 export const growI16 = (): Growable<Int16Array> => new Growable((n) => new Int16Array(n));
+/** A typed array that grows as it is written to. */
 export const growU32 = (): Growable<Uint32Array> => new Growable((n) => new Uint32Array(n));
+/** A typed array that grows as it is written to. */
 export const growF64 = (): Growable<Float64Array> => new Growable((n) => new Float64Array(n));

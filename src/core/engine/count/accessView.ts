@@ -21,8 +21,11 @@ export const COMBO_MASK = (1 << CODE_SHIFT) - 1;
 const NOT_YET = 255;
 const packCode = (wait: number, reach: number, open: boolean): number =>
   wait | (reach << 3) | (open ? 0 : 32);
+/** The wait class in the packed code of a document, by its place among the wait classes. */
 export const waitOf = (code: number): number => code & 7;
+/** How far one must look for it, in the packed code of a document. */
 export const reachOf = (code: number): number => (code >> 3) & 3;
+/** 1 when it is open to all, in the packed code of a document. */
 export const openOf = (code: number): number => code >> 5;
 
 /** Conditions at most: the groups, the years, the reach. */

@@ -10,6 +10,7 @@ import { countStrings, findString, type StringTable, stringAt } from '../format/
 /** Groups whose values are as many as the index has. */
 export const OPEN_ENDED = ['journal', 'subject', 'person'] as const;
 export type OpenEnded = (typeof OPEN_ENDED)[number];
+/** Whether a group has as many values as records bring: subjects, people, journals. */
 export const isOpenEnded = (group: string): group is OpenEnded =>
   (OPEN_ENDED as readonly string[]).includes(group);
 const OPEN_VALUES = ['yes', 'no'] as const;

@@ -19,7 +19,9 @@ export const COMBO_GROUPS = [
 ] as const satisfies readonly Group[];
 export type ComboGroup = (typeof COMBO_GROUPS)[number];
 export const COMBO_WIDTH = COMBO_GROUPS.length;
+/** Whether a group is counted through combinations. */
 export const isComboGroup = (c: string): c is ComboGroup => (COMBO_GROUPS as readonly string[]).includes(c);
+/** The place of a group in a combination. */
 export const comboSlot = (group: ComboGroup): number => COMBO_GROUPS.indexOf(group);
 /** In a combination: the record has no such value. */
 export const NONE = 0xffff;

@@ -148,11 +148,14 @@ export function packFacts(c: FactColumns): Facts & Record<string, Section> {
   };
 }
 
+/** Words of a document’s title. */
 export const titleLengthAt = ({ titleWords }: Facts, doc: number): number =>
   (titleWords[doc] as number) & 0xff;
+/** Words of a document’s title without its subtitle. */
 export const mainLengthAt = ({ titleWords }: Facts, doc: number): number => (titleWords[doc] as number) >>> 8;
 /** The year of a document, -1 when it has none. */
 export const yearAt = ({ when }: Facts, doc: number): number => ((when[doc] as number) & YEAR_MASK) - 1;
+/** The people of a document, as numbers of names. */
 export const personsAt = ({ personFrom, persons }: Facts, doc: number): Uint32Array =>
   persons.subarray(personFrom[doc], personFrom[doc + 1]);
 /** The subjects of a document that has more than fit, from the last place on. */
@@ -160,6 +163,7 @@ export function moreSubjects({ moreDoc, moreStart, more }: Facts, doc: number): 
   const k = firstFrom(moreDoc, 0, moreDoc.length, doc);
   return more.subarray(moreStart[k], moreStart[k + 1]);
 }
+/** The subjects of a document, as numbers of headings. */
 export function subjectsAt(facts: Facts, doc: number): number[] {
   const { subjectAt } = facts;
   const own: number[] = [];

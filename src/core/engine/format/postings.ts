@@ -84,6 +84,7 @@ export function zip(a: Omit<Postings, 'idf'>, b: Omit<Postings, 'idf'>): Omit<Po
   return { docs: docs.subarray(0, n), impact: impact.subarray(0, n), fields: fields.subarray(0, n) };
 }
 
+/** The postings of those documents that have the term in one of the fields that `bit` stands for. */
 export function onlyIn(list: Omit<Postings, 'idf'>, bit: number): Omit<Postings, 'idf'> {
   const { docs, impact, fields } = list;
   const kept = {
@@ -105,6 +106,9 @@ export function onlyIn(list: Omit<Postings, 'idf'>, bit: number): Omit<Postings,
   };
 }
 
+/**
+ * Postings as matches: each with its score, the impact (0–255) as a part of the inverse document frequency.
+ */
 export function materialise(p: Postings): Matches {
   const score = new Float32Array(p.docs.length);
   const unit = p.idf / 255;
@@ -139,6 +143,7 @@ export function firstFrom(docs: Uint32Array | Uint16Array, from: number, to: num
   return lo;
 }
 
+/** Inverse document frequency: ln(1 + (n − df + ½) / (df + ½)). */
 export const idfOf = (n: number, df: number): number => Math.log(1 + (n - df + 0.5) / (df + 0.5));
 /**
  * Two lists are walked side by side up to this ratio of their lengths; beyond it the shorter is walked, the
@@ -311,9 +316,12 @@ function merge(
   }
   return { n, docs: docs.subarray(0, n), score: score.subarray(0, n), bits: bits.subarray(0, n) };
 }
+/** Documents that stand in either list; their fields are put together. Lists are in ascending order. */
 export const union = (a: Matches, b: Matches): Matches =>
   merge(a, b, { left: true, both: true, right: true }, (x, y) => x | y);
+/** Documents that stand in both lists; their fields are put together. */
 export const intersect = (a: Matches, b: Matches): Matches =>
   merge(a, b, { left: false, both: true, right: false }, (x, y) => x & y);
+/** Documents of the first list that do not stand in the second. */
 export const minus = (a: Matches, b: Matches): Matches =>
   merge(a, b, { left: true, both: false, right: false }, (x) => x);

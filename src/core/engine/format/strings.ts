@@ -24,8 +24,10 @@ export function packStrings(sorted: readonly string[]): StringTable {
   return { bytes, offsets };
 }
 
+/** How many texts a table of texts has. */
 export const countStrings = (t: StringTable): number => t.offsets.length - 1;
 // A shared buffer cannot be decoded in place by every runtime, hence the copy.
+/** A text of a table of texts, by its number. */
 export const stringAt = (t: StringTable, i: number): string =>
   decoder.decode(t.bytes.slice(t.offsets[i], t.offsets[i + 1]));
 

@@ -77,5 +77,6 @@ export const PUBLICATION_TYPE: Readonly<Record<Kind, string>> = {
   map: 'Map',
   journal: 'Journal',
 };
+/** Whether a text is one of a closed list. */
 export const isAmong = <T extends string>(list: readonly T[], value: string): value is T =>
   (list as readonly string[]).includes(value);

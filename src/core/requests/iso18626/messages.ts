@@ -78,6 +78,7 @@ export interface IsoRequestingMessage {
 const isDelivery = (m: IsoSupplyingMessage): boolean =>
   m.status === 'CopyCompleted' || (m.status === 'Loaned' && m.reason === 'StatusChange');
 
+/** A supplying agency message as ISO 18626 XML. */
 export const supplyingMessage = (m: IsoSupplyingMessage, us: Correspondent): string =>
   documentOf({
     supplyingAgencyMessage: {
@@ -113,6 +114,7 @@ export const supplyingMessage = (m: IsoSupplyingMessage, us: Correspondent): str
     },
   });
 
+/** Reads a supplying agency message; what is wrong with it as the standard’s error data. */
 export function readSupplyingMessage(
   xml: string,
   zone: Zone,
@@ -188,6 +190,7 @@ export const requestingMessage = (m: IsoRequestingMessage, us: Correspondent): s
       note: m.note,
     },
   });
+/** Reads a requesting agency message; what is wrong with it as the standard’s error data. */
 export function readRequestingMessage(
   xml: string,
   zone: Zone,

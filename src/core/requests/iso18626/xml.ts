@@ -53,6 +53,7 @@ export const documentOf = (body: Written): string =>
     },
   })}`;
 
+/** An agency id as the standard writes it, by its ISIL. */
 export const agency = (value: string): Written => ({ agencyIdType: 'ISIL', agencyIdValue: value });
 /** ISO 4217 code and a decimal with a point. */
 export const amount = (cents: number | null, currency: string): Written | undefined =>
