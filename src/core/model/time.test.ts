@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { dayText } from '../../words/days';
 import {
   addDays,
   clock,
   clockText,
   type DayNumber,
   dayOf,
-  dayText,
   isoDay,
   isoLocal,
   type Minutes,

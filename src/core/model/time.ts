@@ -9,8 +9,6 @@ export type Minutes = number & { readonly __minutes: true };
 export type DayNumber = number & { readonly __day: true };
 
 const MINUTES_A_DAY = 1440;
-const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
 
 /** A number as local minutes; nothing is checked. */
 export const minutes = (n: number): Minutes => n as Minutes;
@@ -70,15 +68,3 @@ export const yearOf = (day: DayNumber): number => new Date(day * 86_400_000).get
 /** `09:10`. */
 export const clockText = (n: number): string =>
   `${String(Math.floor(n / 60)).padStart(2, '0')}:${String(n % 60).padStart(2, '0')}`;
-
-/**
- * A day as the interface writes it: `Thu 5 Nov`; with its year once that differs from `from`'s.
- * @example dayText(parseDay('2026-11-05')!, parseDay('2026-11-02')!) // 'Thu 5 Nov'
- */
-export function dayText(day: DayNumber, from?: DayNumber): string {
-  const d = new Date(day * 86_400_000);
-  const text = `${WEEKDAYS[weekdayOf(day)]} ${d.getUTCDate()} ${MONTHS[d.getUTCMonth()]}`;
-  return from !== undefined && yearOf(from) !== d.getUTCFullYear() ? `${text} ${d.getUTCFullYear()}` : text;
-}
-/** `5 Nov`, for approximate dates. */
-export const shortDay = (day: DayNumber): string => dayText(day).slice(4);

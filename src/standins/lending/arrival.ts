@@ -1,16 +1,8 @@
 /** What has come: a file to open, a volume on the pickup shelf, and all that follows while it is on loan. */
 
-import {
-  addDays,
-  clock,
-  dayOf,
-  dayText,
-  isoDay,
-  type Minutes,
-  parseDay,
-  startOf,
-} from '../../core/model/time';
+import { addDays, clock, dayOf, isoDay, type Minutes, parseDay, startOf } from '../../core/model/time';
 import { dueDay, loanDays, renewalsLeft } from '../../core/requests/loans';
+import { dayText } from '../../words/days';
 import type { Party, Story } from './story';
 
 const RECALLED = 0.12;

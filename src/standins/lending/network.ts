@@ -6,18 +6,10 @@ import { addWorkingDays } from '../../core/access/calendar';
 import { lendingFor } from '../../core/access/options';
 import type { Lender } from '../../core/model/library';
 import type { Slip } from '../../core/model/slip';
-import {
-  addDays,
-  clock,
-  dayOf,
-  dayText,
-  isoDay,
-  type Minutes,
-  minutes,
-  startOf,
-} from '../../core/model/time';
+import { addDays, clock, dayOf, isoDay, type Minutes, minutes, startOf } from '../../core/model/time';
 import { fraction } from '../../core/random';
 import { isCopy } from '../../core/requests/slip';
+import { dayText } from '../../words/days';
 import { deliver, onShelf } from './arrival';
 import { approval } from './staff';
 import { laterOf, type Story, withdrawn } from './story';

@@ -1,17 +1,9 @@
 /** Staff who look at a slip before it goes out: they approve, change, ask or refuse. */
 import { addWorkingDays } from '../../core/access/calendar';
 import type { Slip } from '../../core/model/slip';
-import {
-  addDays,
-  clock,
-  dayOf,
-  dayText,
-  isoDay,
-  type Minutes,
-  minutes,
-  startOf,
-} from '../../core/model/time';
+import { addDays, clock, dayOf, isoDay, type Minutes, minutes, startOf } from '../../core/model/time';
 import { totalOf } from '../../core/policy/price';
+import { dayText } from '../../words/days';
 import { sayMoney } from '../../words/say';
 import { type Story, withdrawn } from './story';
 

@@ -8,14 +8,13 @@ import {
   addDays,
   type DayNumber,
   dayOf,
-  dayText,
   type Minutes,
   parseDay,
   parseLocal,
-  shortDay,
   startOf,
 } from '../../core/model/time';
 import { slipTitle } from '../../core/requests/slip';
+import { dayText, shortDay } from '../../words/days';
 import { say } from '../../words/generated/requests';
 import { stateLabel, wantedLabel } from '../../words/labels';
 import { VERDICT_TEXT } from '../item/links';

@@ -1,7 +1,8 @@
 /** Words that the lines of several sections share. */
 import type { LibraryInfo } from '../../core/discovery/answers';
 import type { Slip } from '../../core/model/slip';
-import { dayOf, dayText, type Minutes, parseLocal } from '../../core/model/time';
+import { dayOf, type Minutes, parseLocal } from '../../core/model/time';
+import { dayText } from '../../words/days';
 
 export const dayOfIso = (iso: string): string =>
   dayText(dayOf((parseLocal(iso.slice(0, 16)) ?? 0) as Minutes));

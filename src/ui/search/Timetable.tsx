@@ -10,9 +10,9 @@ import {
   useRef,
   useState,
 } from 'react';
-import { dayText } from '../../core/model/time';
 import { type SearchRequest, SORTS, type Sort } from '../../core/query/request';
 import type { Hit } from '../../words/answers';
+import { dayText } from '../../words/days';
 import '../../words/generated/results';
 import { say } from '../../words/generated/search';
 import { sortLabel } from '../../words/labels';

@@ -1,6 +1,6 @@
-import { dayText } from '../../core/model/time';
 import { choiceOf, choose, type SearchRequest } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
+import { dayText } from '../../words/days';
 import { say } from '../../words/generated/results';
 import { sayNumber } from '../../words/say';
 import styles from './waitBar.module.css';

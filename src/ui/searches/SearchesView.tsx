@@ -12,7 +12,8 @@ import {
   standingOf,
 } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { dayText } from '../../words/days';
 import { say } from '../../words/generated/searches';
 import { sayNumber } from '../../words/say';
 import { App, useHere } from '../kit/app';

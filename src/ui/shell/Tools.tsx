@@ -9,12 +9,12 @@ import {
   clockOf,
   clockText,
   dayOf,
-  dayText,
   isoLocal,
   type Minutes,
   parseLocal,
   startOf,
 } from '../../core/model/time';
+import { dayText } from '../../words/days';
 import { say } from '../../words/generated/shell';
 import { App, useHere, useSlipTraffic } from '../kit/app';
 import kit from '../kit/kit.module.css';

@@ -3,9 +3,10 @@
 import { recordHref } from '../../core/model/address';
 import type { Route } from '../../core/model/library';
 import type { Slip } from '../../core/model/slip';
-import { dayOf, dayText, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { SlipFault } from '../../core/requests/schema';
 import type { SlipPromise } from '../../words/answers';
+import { dayText } from '../../words/days';
 import { say } from '../../words/generated/slip';
 import type { InWords } from '../../words/inWords';
 import { VERDICT_TEXT } from '../item/links';

@@ -10,7 +10,6 @@ import {
   clockText,
   type DayNumber,
   dayOf,
-  dayText,
   type Minutes,
   parseDay,
   parseLocal,
@@ -18,6 +17,7 @@ import {
 import { owedFor } from '../../core/requests/lifecycle';
 import { overdueDays } from '../../core/requests/loans';
 import { slipTitle } from '../../core/requests/slip';
+import { dayText } from '../../words/days';
 import { say } from '../../words/generated/slip';
 import { messageText, speakerLabel, stateLabel, wantedLabel } from '../../words/labels';
 import { datesOf, letterAbout } from '../../words/letters';

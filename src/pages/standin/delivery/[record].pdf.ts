@@ -2,11 +2,12 @@ import type { APIRoute } from 'astro';
 import { creators, fullName, numbering } from '../../../core/model/describe';
 import { msg } from '../../../core/model/message';
 import { type DiscoveryRecord, MAX_ID, recordId } from '../../../core/model/record';
-import { dayText, parseDay } from '../../../core/model/time';
+import { parseDay } from '../../../core/model/time';
 import { momentAt } from '../../../server/params';
 import { partsOf } from '../../../server/path';
 import { problem } from '../../../server/problem';
 import { pdfResponse } from '../../../standins/deliver';
+import { dayText } from '../../../words/days';
 import { say } from '../../../words/generated/standin';
 
 /**
