@@ -4,8 +4,9 @@
 
 import type { LibraryInfo, Moment, SuggestAnswer } from '../core/discovery/answers';
 import type { Guidance } from '../core/discovery/guidance';
+import type { Wanted } from '../core/model/codes';
 import type { ReferenceItem } from '../core/model/record';
-import type { Promised, Slip, Wanted } from '../core/model/slip';
+import type { Promised, Slip } from '../core/model/slip';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { CopyHistory } from '../core/requests/history';

@@ -4,8 +4,9 @@
  */
 
 import type { LibraryInfo } from '../core/discovery/answers';
-import type { Reader } from '../core/model/library';
+import type { Reader } from '../core/model/reader';
 import type { Kept } from '../core/query/request';
+import { own } from '../core/table';
 import { isObject, isTime } from './shapes';
 import type { Store } from './store';
 
@@ -95,6 +96,6 @@ export const saveKept = (store: Store, reader: string, kept: Kept): Promise<unkn
 export function currentReader(info: LibraryInfo, settings: Settings): Reader {
   const reader = info.readers.find((r) => r.id === settings.reader) ?? info.readers[0];
   if (!reader) throw new Error('the library has no readers');
-  const contact = settings.contacts[reader.id];
+  const contact = own(settings.contacts, reader.id);
   return contact ? { ...reader, ...contact, registered: true } : reader;
 }

@@ -2,7 +2,8 @@
  * Slips of store version 3 as version 4 keeps them: editions as a wish of three, messages with the event that
  * each was.
  */
-import type { PriceWhat, Promised, Slip, SlipMessage } from '../core/model/slip';
+import type { PriceWhat } from '../core/model/codes';
+import type { Promised, Slip, SlipMessage } from '../core/model/slip';
 import type { SlipEvent } from '../core/model/slipStates';
 import { table } from '../core/table';
 

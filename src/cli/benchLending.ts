@@ -10,9 +10,10 @@
  */
 
 import type { Moment } from '../core/discovery/answers';
+import type { Wanted } from '../core/model/codes';
 import { KINDS } from '../core/model/kinds';
-import type { Reader } from '../core/model/library';
-import type { Slip, Wanted } from '../core/model/slip';
+import type { Reader } from '../core/model/reader';
+import type { Slip } from '../core/model/slip';
 import { isUnderWay } from '../core/model/slipStates';
 import { isoLocal, type Minutes, minutes, parseLocal } from '../core/model/time';
 import { serviceOf } from '../core/policy/price';

@@ -4,7 +4,8 @@
  */
 
 import { CARRIER_LIST, KIND_LIST, type Kind } from '../core/model/kinds';
-import type { Campus, Lender, Library, Partner, Provider, Reader, Week } from '../core/model/library';
+import type { Campus, Lender, Library, Partner, Provider, Week } from '../core/model/library';
+import type { Reader } from '../core/model/reader';
 import type { CampusId, PartnerId, ProviderId } from '../core/model/record';
 import { random } from '../core/random';
 import { POLICY } from './policy';

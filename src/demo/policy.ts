@@ -2,7 +2,7 @@
  * The policy file of Tarnholm University. An own library replaces it; the schema in core/policy checks
  * either.
  */
-import type { Policy, Spread } from '../core/model/library';
+import type { Policy, Spread } from '../core/model/policy';
 
 const spread = (median: number, likely: number): Spread => ({ median, likely });
 /** Working days by courier to Quayside, Fellgate, Saltmarsh. */

@@ -95,7 +95,15 @@ describe('library', () => {
   });
   it('a broken policy is named', () =>
     expect(readPolicy({ ...world.library.policy, shelf: {} })).toMatchObject({
-      problem: { values: { said: { joined: expect.arrayContaining(['shelf.fetchMinutes is required']) } } },
+      problem: {
+        values: {
+          said: {
+            joined: expect.arrayContaining([
+              { code: 'shape.missing', values: expect.objectContaining({ label: 'shelf.fetchMinutes' }) },
+            ]),
+          },
+        },
+      },
     }));
 });
 

@@ -3,7 +3,8 @@
  */
 
 import type { Guidance } from '../core/discovery/guidance';
-import type { Library, Reader } from '../core/model/library';
+import type { Library } from '../core/model/library';
+import type { Reader } from '../core/model/reader';
 import type { DiscoveryRecord, Journal, JournalId } from '../core/model/record';
 import { dayNumber, isoDay } from '../core/model/time';
 import type { KbartLine } from '../core/model/titleList';

@@ -16,7 +16,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { asked, moment } from '../../tests/fixtures/world';
 import type { SearchAnswer } from '../core/discovery/answers';
 import { FORMAT_VERSION } from '../core/engine/format/format';
-import type { Policy } from '../core/model/library';
+import type { Policy } from '../core/model/policy';
 import type { DiscoveryRecord } from '../core/model/record';
 import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
 import { random } from '../core/random';

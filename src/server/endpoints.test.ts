@@ -8,7 +8,7 @@ import { ok, serverOf } from '../../tests/fixtures/server';
 import { storyItemTitled } from '../../tests/fixtures/story';
 import { asked, moment } from '../../tests/fixtures/world';
 import type { RecordAnswer, SearchAnswer } from '../core/discovery/answers';
-import type { Reader } from '../core/model/library';
+import type { Reader } from '../core/model/reader';
 import type { Promised, Slip } from '../core/model/slip';
 import { NEW_SEARCH, printRequest } from '../core/query/request';
 import { NO_HISTORY } from '../core/requests/history';

@@ -1,6 +1,6 @@
 /** The index port over a pool of worker threads, which share one copy of the index. */
 import type { DiscoveryIndex, PastedReference, SearchText } from '../core/discovery/answers';
-import type { Policy } from '../core/model/library';
+import type { Policy } from '../core/model/policy';
 import { type Answer, type PoolOptions, type PoolState, WorkerPool } from './pool';
 import { readShared } from './shared';
 

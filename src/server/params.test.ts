@@ -5,7 +5,8 @@ import { describe, expect, it } from 'vitest';
 import type { LibraryInfo } from '../core/discovery/answers';
 import { NEW_SEARCH, printRequest, type SearchRequest } from '../core/query/request';
 import { LIBRARY } from '../demo/library';
-import { BODIES, guarded, MAX_QUERY, readMoment, readSearchInput, withBody } from './params';
+import { BODIES, withBody } from './bodies';
+import { guarded, MAX_QUERY, readMoment, readSearchInput } from './params';
 
 const info: LibraryInfo = {
   name: LIBRARY.name,
@@ -98,7 +99,7 @@ describe('a search as an address', () => {
   });
   it('what is far too long is refused before it is read', async () => {
     const { detail } = await refusal(search({ q: 'kelp '.repeat(MAX_QUERY) }));
-    expect(detail).toContain('Shorten it');
+    expect(detail).toContain('shorten it');
     const many = new URLSearchParams(Array.from({ length: 201 }, (_, i) => ['keep.subject', `S${i}`]));
     expect((await refusal(readSearchInput(many, info))).parameter).toBe('keep.subject');
   });

@@ -2,69 +2,46 @@
 
 import Joi from 'joi';
 import type { LibraryInfo, Moment } from '../core/discovery/answers';
-import { type Message, type MessageCode, msg } from '../core/model/message';
-import { type CampusId, MAX_ID } from '../core/model/record';
-import { parseDay, parseLocal } from '../core/model/time';
+import { type Message, msg } from '../core/model/message';
+import type { CampusId } from '../core/model/record';
+import { formed, isoDay, localTime, oneOf, shapeFault, text } from '../core/model/shape';
 import { REACHES } from '../core/model/waits';
 import { type AskedSearch, askedSearch } from '../core/query/read';
 import { GROUPS, readRequest, SORTS, SYNTAXES } from '../core/query/request';
-import { NO_HISTORY } from '../core/requests/history';
-import { READER_ACTS } from '../core/requests/lifecycle';
-import { situationSchema, slipWireSchema } from '../core/requests/schema';
-import { beyondBounds, readBody } from './body';
 import { faultOf } from './faults';
 import { BUSY, problem } from './problem';
 
 export const MAX_QUERY = 12_000;
 const MAX_VALUES = 200;
 
-const day = Joi.string()
-  .custom((v: string, h) => (parseDay(v) === null ? h.error('day') : v))
-  .messages({ day: 'http.isNotADayWriteIt' });
-const moment = Joi.string()
-  .custom((v: string, h) => (parseLocal(v) === null ? h.error('moment') : v))
-  .messages({ moment: 'http.isNotALocalTimeWrite' });
 const choices = Object.fromEntries(
   ['keep', 'drop'].flatMap((p) =>
     GROUPS.map((g) => [`${p}.${g}`, Joi.array().items(Joi.string().max(300)).max(MAX_VALUES).single()]),
   ),
 );
-const year = Joi.string()
-  .pattern(/^\d{4}$/)
-  .messages({ 'string.pattern.base': 'http.isNotAYearWriteFour' });
 const one = (max = 100) => Joi.string().max(max);
 
 const searchSchema = Joi.object({
-  q: Joi.string().allow('').max(MAX_QUERY).messages({
-    'string.max': 'http.qIsLongerThanCharactersShorten',
-  }),
-  syntax: Joi.string().valid(...SYNTAXES),
-  exact: Joi.string().valid('1', '0'),
-  reach: Joi.string().valid(...REACHES),
+  q: text(MAX_QUERY),
+  syntax: oneOf(SYNTAXES),
+  exact: oneOf(['1', '0']),
+  reach: oneOf(REACHES),
   ...choices,
-  from: year,
-  to: year,
-  sort: Joi.string().valid(...SORTS),
-  need: day,
-  since: day,
-  offset: Joi.string()
-    .pattern(/^\d{1,5}$/)
-    .messages({ 'string.pattern.base': 'http.offsetIsAWholeNumberUp' }),
-  limit: Joi.string()
-    .pattern(/^([1-9]\d?|100)$/)
-    .messages({ 'string.pattern.base': 'http.limitIsAWholeNumberFrom' }),
+  from: formed(/^\d{4}$/, 'year'),
+  to: formed(/^\d{4}$/, 'year'),
+  sort: oneOf(SORTS),
+  need: isoDay(),
+  since: isoDay(),
+  offset: formed(/^\d{1,5}$/, 'offset'),
+  limit: formed(/^([1-9]\d?|100)$/, 'limit'),
   campus: one(),
-  remote: Joi.string().valid('1', '0'),
-  at: moment,
+  remote: oneOf(['1', '0']),
+  at: localTime(),
 });
 
-/** Why a value is refused: our own reason, by its code, or the validator's words. */
-function faultText(detail: Joi.ValidationErrorItem | undefined): Message {
-  const said = detail?.message ?? '';
-  return said.startsWith('http.')
-    ? msg(said as MessageCode, { label: detail?.context?.label ?? '', limit: MAX_QUERY })
-    : msg('http.notAsWanted', { said: said.replaceAll('"', '').slice(0, 500) });
-}
+/** Why a value is refused, by its path and the rule that it breaks. */
+export const faultText = (detail: Joi.ValidationErrorItem | undefined): Message =>
+  msg('http.notAsWanted', { fault: detail ? shapeFault(detail) : '' });
 
 export type Checked<T> = { readonly ok: T } | { readonly refused: Response };
 
@@ -111,9 +88,9 @@ export const momentAt = (
 ): string => (info.movable ? asked : null) ?? info.now;
 const momentParams = Joi.object({
   campus: one(),
-  remote: Joi.string().valid('1', '0'),
-  at: moment,
-  need: day,
+  remote: oneOf(['1', '0']),
+  at: localTime(),
+  need: isoDay(),
 });
 /** Who asks and when, from an address: `campus`, `remote`, `at`, `need`. */
 export function readMoment(
@@ -121,7 +98,7 @@ export function readMoment(
   info: LibraryInfo,
 ): Checked<{ readonly moment: Moment; readonly needBy: string }> {
   if (params.has(PROTO)) return noProto();
-  const { error } = momentParams.validate(collected(params));
+  const { error }: Joi.ValidationResult = momentParams.validate(collected(params));
   const detail = error?.details[0];
   if (detail)
     return {
@@ -147,7 +124,7 @@ export function readMoment(
  */
 export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Checked<SearchInput> {
   if (params.has(PROTO)) return noProto();
-  const { error } = searchSchema.validate(collected(params), { convert: true });
+  const { error }: Joi.ValidationResult = searchSchema.validate(collected(params), { convert: true });
   const detail = error?.details[0];
   if (detail) {
     const name = String(detail.path[0] ?? '');
@@ -194,125 +171,6 @@ export function readSearchInput(params: URLSearchParams, info: LibraryInfo): Che
       slice: { offset: Number(params.get('offset') ?? 0), limit: Number(params.get('limit') ?? 25) },
     },
   };
-}
-
-const MAX_BODY = 600_000;
-const momentSchema = Joi.object({ situation: situationSchema.required(), at: moment });
-/** A reference as a CSL item: bounded, and no more than matching needs. */
-const cslName = Joi.object({
-  family: Joi.string().allow('').max(300),
-  given: Joi.string().allow('').max(300),
-  literal: Joi.string().allow('').max(500),
-}).unknown(true);
-const cslText = Joi.string().allow('').max(4000);
-const referenceShape = Joi.object({
-  type: Joi.string().max(60).required(),
-  title: cslText.required(),
-  author: Joi.array().items(cslName).max(300),
-  editor: Joi.array().items(cslName).max(300),
-  translator: Joi.array().items(cslName).max(300),
-  issued: Joi.object({
-    'date-parts': Joi.array().items(Joi.array().items(Joi.number()).min(1).max(3)).length(1).required(),
-  }).unknown(true),
-}).pattern(/^[\w-]{1,40}$/, cslText);
-const count = Joi.number().integer().min(0).max(10_000);
-/** What the rules count of the reader's other slips: only the browser knows those. */
-const history = Joi.object({
-  journalThisYear: count,
-  sameIssue: count,
-  sameBookCopies: count,
-  open: count.default(0),
-});
-export const BODIES = {
-  ask: Joi.object({
-    questions: Joi.array()
-      .items(
-        Joi.object({
-          id: Joi.string()
-            .pattern(/^Q-[A-Za-z0-9-]{6,40}$/)
-            .required(),
-          kind: Joi.string().valid('question', 'link').required(),
-          subject: Joi.string().max(2000).required(),
-          asked: moment.required(),
-        }),
-      )
-      .max(200)
-      .required(),
-    moment: momentSchema.required(),
-  }),
-  resolve: Joi.object({
-    items: Joi.array().items(referenceShape).min(1).max(100).required(),
-    moment: momentSchema.required(),
-    needBy: day.allow('').default(''),
-  }),
-  ways: Joi.object({
-    record: Joi.string().max(MAX_ID),
-    csl: referenceShape,
-    moment: momentSchema.required(),
-    needBy: day.allow('').default(''),
-    wanted: Joi.string().valid('loan', 'article', 'chapter', 'purchase', 'question'),
-  }).xor('record', 'csl'),
-  promise: Joi.object({
-    slip: slipWireSchema.required(),
-    moment: momentSchema.required(),
-    history: history.required(),
-  }),
-  send: Joi.object({
-    slip: slipWireSchema.required(),
-    moment: momentSchema.required(),
-    history: history.default(NO_HISTORY),
-  }),
-  act: Joi.object({
-    slip: slipWireSchema.required(),
-    act: Joi.string()
-      .valid(...Object.keys(READER_ACTS))
-      .required(),
-    text: Joi.string().allow('').max(2000).required(),
-    moment: momentSchema.required(),
-  }),
-  news: Joi.object({
-    slips: Joi.array().items(slipWireSchema).max(100).required(),
-    moment: momentSchema.required(),
-  }),
-};
-
-/**
- * Reads and checks a JSON body; the answer of `work` becomes the response, its failures problem documents.
- */
-export async function withBody<T>(
-  request: Request,
-  schema: Joi.ObjectSchema,
-  info: LibraryInfo,
-  work: (body: T) => Promise<Response>,
-): Promise<Response> {
-  const type = request.headers.get('content-type') ?? '';
-  if (!/^application\/json\b/i.test(type))
-    return problem(
-      'bad-type',
-      msg('http.thisIsSentAsApplicationJson', {
-        part: type ? msg('http.notAs', { type: type.slice(0, 80) }) : null,
-      }),
-    );
-  const read = await readBody(request, MAX_BODY);
-  // The asker left while sending.
-  if ('gone' in read) return new Response(null, { status: 499 });
-  if ('over' in read) return problem('too-large', msg('http.whatWasSentIsOverBytes', { max_body: MAX_BODY }));
-  let body: unknown;
-  try {
-    body = JSON.parse(read.text);
-  } catch {
-    return problem('bad-body', msg('http.theBodyIsNotJson'));
-  }
-  const beyond = beyondBounds(body);
-  if (beyond) return problem('bad-body', beyond);
-  const { value, error } = schema.validate(body);
-  if (error) return problem('bad-body', faultText(error.details[0]), error.details[0]?.path.join('.'));
-  const sent = value as { moment: Moment };
-  const { campus } = sent.moment.situation;
-  if (!info.campuses.some((c) => c.id === campus))
-    return problem('bad-body', msg('http.thereIsNoCampus', { campus }), 'moment.situation.campus');
-  const at = momentAt(sent.moment.at, info);
-  return guarded(() => work({ ...value, moment: { ...sent.moment, at } } as T));
 }
 
 /**

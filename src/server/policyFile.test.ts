@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { moment, openWorld } from '../../tests/fixtures/world';
-import type { Reader } from '../core/model/library';
+import type { Reader } from '../core/model/reader';
 import { NO_HISTORY } from '../core/requests/history';
 import { newSlip } from '../core/requests/slip';
 import { LIBRARY, READERS } from '../demo/library';
@@ -32,9 +32,7 @@ describe('the policy file', () => {
   });
   it('that can’t be used stops the start with its path and value', () => {
     write({ ...POLICY, openSlips: 0 });
-    expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(
-      /openSlips must be greater than or equal to 1; it is 0/,
-    );
+    expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(/openSlips must be at least 1; it is 0/);
   });
   it('must know a road from every place to every campus', () => {
     const { fellgate: _gone, ...roads } = POLICY.courier.transit.ostmere as Record<
@@ -46,11 +44,11 @@ describe('the policy file', () => {
       courier: { ...POLICY.courier, transit: { ...POLICY.courier.transit, ostmere: roads } },
     });
     expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(
-      /courier\.transit\.ostmere\.fellgate is required/,
+      /courier\.transit\.ostmere\.fellgate is missing/,
     );
     write({ ...POLICY, lending: { ...POLICY.lending, desk: 'atlantis' } });
     expect(() => new PolicyFile(path, POLICY, LIBRARY)).toThrow(
-      /lending\.desk must be one of the campuses; it is "atlantis"/,
+      /lending\.desk must be one of quayside, fellgate, saltmarsh; it is "atlantis"/,
     );
   });
   it('is taken when it changes; a bad change keeps the old rules and says why; a good one heals it', () => {

@@ -5,8 +5,8 @@
  */
 
 import { existsSync, readFileSync, unwatchFile, watchFile } from 'node:fs';
-import type { Policy } from '../core/model/library';
 import { type Message, msg } from '../core/model/message';
+import type { Policy } from '../core/model/policy';
 import { parsePolicy, placesProblem } from '../core/policy/schema';
 import { say } from '../words/generated/http';
 import '../words/generated/policyfile';

@@ -35,15 +35,14 @@ export function inWords<T>(value: T): InWords<T> {
 export function withTexts(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value;
   if (isMessage(value)) return 'text' in value ? value : { ...value, text: say(value) };
-  const given = value as Record<string, unknown>;
-  let out = given;
-  for (const key of Object.keys(given)) {
-    const said = withTexts(given[key]);
-    if (said === given[key]) continue;
-    if (out === given) out = (Array.isArray(value) ? [...value] : { ...given }) as Record<string, unknown>;
-    out[key] = said;
+  if (Array.isArray(value)) {
+    const said = value.map(withTexts);
+    return said.some((v, i) => v !== value[i]) ? said : value;
   }
-  return out;
+  const given = Object.entries(value);
+  const said = given.map(([key, v]): [string, unknown] => [key, withTexts(v)]);
+  // Entries and no assignments: `__proto__` stays a name like any other.
+  return said.some(([, v], i) => v !== given[i]?.[1]) ? Object.fromEntries(said) : value;
 }
 /** As JSON. A replacer would be asked about every key, which takes several times as long. */
 export const jsonWithTexts = (value: unknown): string => JSON.stringify(withTexts(value)) ?? 'null';

@@ -1,11 +1,12 @@
 /** Labels: what the codes of things, states and choices are called, in the language that is spoken. */
 
 import type { Standing } from '../core/discovery/standing';
+import type { PriceWhat, ReaderCategory, Wanted } from '../core/model/codes';
 import { editionOf, peopleOf } from '../core/model/describe';
 import { type Audience, type Carrier, isKind, type Kind } from '../core/model/kinds';
 import type { MessageCode } from '../core/model/message';
 import type { PeerStatus } from '../core/model/peerReview';
-import type { PriceWhat, SlipMessage, Wanted } from '../core/model/slip';
+import type { SlipMessage } from '../core/model/slip';
 import type { SlipState } from '../core/model/slipStates';
 import { type Reach, WAIT_CLASSES, type WaitClass } from '../core/model/waits';
 import { type FieldName, nameOfCode } from '../core/query/fields';
@@ -99,6 +100,8 @@ export function valueLabel(group: Group, value: string): string {
   return said === code ? value : said;
 }
 
+/** `distance learner`. */
+export const categoryLabel = (category: ReaderCategory): string => say(`label.category.${category}`);
 /** Who said a message about a slip. */
 export const speakerLabel = (m: Pick<SlipMessage, 'by' | 'from'>): string =>
   m.from || say(`label.by.${m.by}`);

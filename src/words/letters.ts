@@ -5,6 +5,7 @@ import type { Slip, SlipMessage } from '../core/model/slip';
 import { isEnded, isHere, isOnLoan, isUnderWay } from '../core/model/slipStates';
 import { parseDay, parseLocal } from '../core/model/time';
 import { slipTitle } from '../core/requests/slip';
+import { say } from './generated/letter';
 import { messageText, speakerLabel, stateLabel, wantedLabel } from './labels';
 import { sayDay } from './say';
 
@@ -14,10 +15,18 @@ import { sayDay } from './say';
  */
 export function datesOf(slip: Slip): SlipDate[] {
   const title = slipTitle(slip);
-  const about = `${wantedLabel(slip.wanted)}, slip ${slip.id}. ${stateLabel(slip.state)}.`;
-  const day = (id: string, what: string, iso: string, remind: number | null): SlipDate => ({
+  const about = say('letter.about', {
+    wanted: wantedLabel(slip.wanted),
+    id: slip.id,
+    state: stateLabel(slip.state),
+  });
+  const day = (
+    id: 'expected' | 'collect' | 'due' | 'file' | 'need',
+    iso: string,
+    remind: number | null,
+  ): SlipDate => ({
     id: `${slip.id}-${id}`,
-    title: `${what}: ${title}`,
+    title: say(`letter.day.${id}`, { title }),
     about,
     start: `${iso}T00:00`,
     end: `${iso}T24:00`,
@@ -27,11 +36,11 @@ export function datesOf(slip: Slip): SlipDate[] {
   const dates: SlipDate[] = [];
   const kept = slip.messages.findLast((m) => m.event === 'arrive')?.until;
   if (isUnderWay(slip.state) && slip.promised)
-    dates.push(day('expected', 'Expected, very likely by', slip.promised.likely.slice(0, 10), null));
-  if (slip.state === 'ready' && kept) dates.push(day('collect', 'Collect until', kept, 1440));
-  if (isOnLoan(slip.state) && slip.due) dates.push(day('due', 'Return or renew', slip.due, 2 * 1440));
-  if (isHere(slip.state) && slip.fileUntil) dates.push(day('file', 'Last day to open', slip.fileUntil, 1440));
-  if (slip.needBy && !isEnded(slip.state)) dates.push(day('need', 'Needed by', slip.needBy, null));
+    dates.push(day('expected', slip.promised.likely.slice(0, 10), null));
+  if (slip.state === 'ready' && kept) dates.push(day('collect', kept, 1440));
+  if (isOnLoan(slip.state) && slip.due) dates.push(day('due', slip.due, 2 * 1440));
+  if (isHere(slip.state) && slip.fileUntil) dates.push(day('file', slip.fileUntil, 1440));
+  if (slip.needBy && !isEnded(slip.state)) dates.push(day('need', slip.needBy, null));
   return dates;
 }
 
@@ -50,26 +59,26 @@ export function letterAbout(
   const what = [
     item.title,
     item.author,
-    item.container && `in: ${item.container}`,
+    item.container && say('letter.in', { container: item.container }),
     item.year,
-    item.volume && `vol. ${item.volume}`,
-    item.issue && `no. ${item.issue}`,
-    item.pages && `pp. ${item.pages}`,
+    item.volume && say('letter.volume', { volume: item.volume }),
+    item.issue && say('letter.issue', { issue: item.issue }),
+    item.pages && say('letter.pages', { pages: item.pages }),
   ]
     .filter(Boolean)
     .join('\n  ');
-  const due = slip.due && parseDay(slip.due) !== null ? `Due: ${sayDay(slip.due)}` : '';
+  const due = slip.due && parseDay(slip.due) !== null ? say('letter.due', { day: sayDay(slip.due) }) : '';
   const said = (message ? [message] : slip.messages)
     .map((m) => `${when(m.time)}, ${speakerLabel(m)}:\n  ${messageText(m)}`)
     .join('\n\n');
   return {
-    to: `Interlibrary loan desk, ${library.name} <${library.words.desk}>`,
-    subject: `Slip ${slip.id}: ${slipTitle(slip)}`,
+    to: `${say('letter.desk', { library: library.name })} <${library.words.desk}>`,
+    subject: say('letter.subject', { id: slip.id, title: slipTitle(slip) }),
     text: [
-      `About this slip (${stateLabel(slip.state)}):`,
+      say('letter.aboutThisSlip', { state: stateLabel(slip.state) }),
       `  ${what}`,
       due,
-      said && `What was said:\n\n${said}`,
+      said && `${say('letter.whatWasSaid')}\n\n${said}`,
       '',
       reader.name,
     ]

@@ -6,6 +6,7 @@
 import { readQuery } from '../core/query/read';
 import {
   type Condition,
+  GROUPS,
   type Group,
   hasCondition,
   NEW_SEARCH,
@@ -133,6 +134,8 @@ export function conditionText(r: SearchRequest, name: Condition, places: Places 
   }
 }
 
+/** The groups that have no place of their own in the sentence, in the order in which they are said. */
+const OTHER_GROUPS = GROUPS.filter((g) => g !== 'kind' && g !== 'language' && g !== 'peer');
 /** The campuses of the library, by which the places of a search are named. */
 export type Places = readonly { readonly id: string; readonly name: string }[];
 
@@ -143,7 +146,7 @@ export function sentenceParts(r: SearchRequest, places: Places = []): SentencePa
   const left = [...(r.drop.kind ?? []).map(kindsName), ...(r.drop.language ?? []).map(languageLabel)];
   const parts: SentencePart[] = [
     { text: kept.length ? cap(sayList(kept.map(kindsName))) : say('sentence.everyKind'), control: 'kind' },
-    { text: r.q.trim() ? ` ${words.lead} ` : ` ${say('sentence.ofThing')}` },
+    { text: r.q.trim() ? ` ${say(`sentence.lead.${words.lead}`)} ` : ` ${say('sentence.ofThing')}` },
   ];
   if (r.q.trim()) parts.push({ text: shortened(words.text), asked: true });
   parts.push(
@@ -177,17 +180,7 @@ export function sentenceParts(r: SearchRequest, places: Places = []): SentencePa
     [r.keep, 'only'],
     [r.drop, 'not'],
   ] as const) {
-    for (const group of [
-      'subject',
-      'person',
-      'journal',
-      'place',
-      'open',
-      'carrier',
-      'audience',
-      'source',
-      'wait',
-    ] as const) {
+    for (const group of OTHER_GROUPS) {
       for (const value of choices[group] ?? []) {
         const label =
           group === 'place'

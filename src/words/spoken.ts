@@ -9,3 +9,4 @@ import './generated/promise';
 import './generated/query';
 import './generated/request';
 import './generated/rules';
+import './generated/shape';

@@ -3,6 +3,7 @@
  * finding can be met again.
  */
 
+import { ROUTES, WANTED } from '../../core/model/codes';
 import type { Slip } from '../../core/model/slip';
 import { GROUPS } from '../../core/query/request';
 import type { Random } from '../../core/random';
@@ -199,19 +200,8 @@ const slipOf = (r: Random, known: Known): Slip => {
     id: `S-fuzz-${r.int(1000, 9999)}`,
     record: record as never,
     reader: known.reader,
-    wanted: r.pick(['loan', 'article', 'chapter', 'purchase', 'question']),
-    route: r.pick([
-      'hold',
-      'transfer',
-      'post',
-      'scan',
-      'partner-loan',
-      'partner-copy',
-      'ill-loan',
-      'ill-copy',
-      'purchase',
-      'question',
-    ]),
+    wanted: r.pick(WANTED),
+    route: r.pick(ROUTES),
     from: r.pick(['lending', known.campus, 'acquisitions', 'ask']),
     needBy: r.chance(0.3) ? '2026-11-13' : '',
     now: known.start,

@@ -5,8 +5,9 @@
  */
 
 import { KINDS } from '../model/kinds';
-import type { Library, ReaderSituation } from '../model/library';
+import type { Library } from '../model/library';
 import { dayValue, type Message, type MessageValue, msg, NOTHING } from '../model/message';
+import type { ReaderSituation } from '../model/reader';
 import { type DayNumber, dayOf, isoLocal, type Minutes, parseLocal } from '../model/time';
 import type { Verdict } from '../model/waits';
 import type { Alternative, Way } from '../model/ways';

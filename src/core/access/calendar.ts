@@ -1,5 +1,6 @@
 /** Opening hours, working days and terms: when a door is open, which day is n working days on. */
-import type { Campus, Closing, Policy, Week } from '../model/library';
+import type { Campus, Week } from '../model/library';
+import type { Closing, Policy } from '../model/policy';
 import {
   addDays,
   clock,

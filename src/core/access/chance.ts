@@ -8,8 +8,10 @@
  * published policies and past turnaround.
  */
 
+import type { Cents, Service, Speed } from '../model/codes';
 import { type Carrier, KINDS, type Kind } from '../model/kinds';
-import type { Cents, Lender, Policy, Service, Speed, Spread } from '../model/library';
+import type { Lender } from '../model/library';
+import type { Policy, Spread } from '../model/policy';
 import { ownersIn } from '../model/record';
 import { convolve, type Days, daysOf, meanOf, mix, spreadOf } from './turnaround';
 

@@ -8,8 +8,9 @@
 import { ALWAYS, coverageWindow, FOREVER, positionOf } from '../coverage/covers';
 import type { LinkSource } from '../coverage/links';
 import { KINDS } from '../model/kinds';
-import type { Campus, Library, Partner, Policy, Provider } from '../model/library';
+import type { Campus, Library, Partner, Provider } from '../model/library';
 import { type Message, msg } from '../model/message';
+import type { Policy } from '../model/policy';
 import {
   type Copy,
   type CopyStatus,

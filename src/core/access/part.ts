@@ -2,7 +2,7 @@
  * A part of a thing, as an item of its own: what is asked for when a chapter of a book or an article of a
  * journal is.
  */
-import type { Wanted } from '../model/slip';
+import type { Wanted } from '../model/codes';
 import type { AccessItem } from './options';
 
 /**

@@ -11,7 +11,8 @@
  * partner · interlibrary median and likely-by in working days (0 = unlikely) · service · bits: campuses with
  * a copy of any sort.
  */
-import type { Library, ReaderSituation } from '../model/library';
+import type { Library } from '../model/library';
+import type { ReaderSituation } from '../model/reader';
 import { type DayNumber, dayNumber, type Minutes } from '../model/time';
 import { type AccessItem, entitled, optionsFor } from './options';
 import { addTo, has, hasAny, wordsFor } from './placeSets';

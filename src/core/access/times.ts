@@ -4,7 +4,10 @@
  * result page asks the same few questions tens of thousands of times.
  */
 
-import type { Campus, Library, Partner, ReaderSituation, Service, Spread } from '../model/library';
+import type { Service } from '../model/codes';
+import type { Campus, Library, Partner } from '../model/library';
+import type { Spread } from '../model/policy';
+import type { ReaderSituation } from '../model/reader';
 import { addDays, clock, clockOf, type DayNumber, dayOf, type Minutes, startOf } from '../model/time';
 import type { Ready, WaitClass } from '../model/waits';
 import { afterMinutes } from '../model/zone';

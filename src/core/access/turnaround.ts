@@ -4,7 +4,7 @@
  * be added figure by figure (both being late is rarer than either), so each pair is read as a distribution,
  * and steps are convolved.
  */
-import type { Spread } from '../model/library';
+import type { Spread } from '../model/policy';
 
 /** Probability of taking k working days, at place k. Sums to 1. */
 export type Days = Float64Array;

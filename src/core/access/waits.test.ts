@@ -6,7 +6,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LIBRARY, PARTNERS } from '../../demo/library';
-import type { Campus, Library, ReaderSituation, Spread } from '../model/library';
+import type { Campus, Library } from '../model/library';
+import type { Spread } from '../model/policy';
+import type { ReaderSituation } from '../model/reader';
 import type { CampusId } from '../model/record';
 import {
   addDays,

@@ -3,7 +3,8 @@
  * reasons for all of it. One function for each sort of option.
  */
 import { fromOutside, linkFor } from '../coverage/links';
-import type { Campus, Route } from '../model/library';
+import type { Route } from '../model/codes';
+import type { Campus } from '../model/library';
 import { type DayValue, dayValue, type Message, msg, NOTHING, shareValue } from '../model/message';
 import type { CopyStatus } from '../model/record';
 import { clockOf, clockText, type DayNumber, dayOf, isoLocal, parseDay } from '../model/time';

@@ -5,8 +5,9 @@
  * in a building, or go and fetch it yourself from another campus, is listed but does not set the wait.
  */
 
-import type { Library, ReaderSituation } from '../model/library';
+import type { Library } from '../model/library';
 import { msg, NOTHING } from '../model/message';
+import type { ReaderSituation } from '../model/reader';
 import type { DayNumber, Minutes } from '../model/time';
 import type { Ready } from '../model/waits';
 import type { Way, WaysAnswer } from '../model/ways';
@@ -15,7 +16,6 @@ import { type AccessItem, entitled, lendingFor, type Option, optionsFor, type Te
 import { type Times, timesFor } from './times';
 import { PARTNER_COPY, wayFor } from './way';
 
-export type { Route } from '../model/library';
 export type { Verdict } from '../model/waits';
 export { waitLabel } from './waitLabel';
 export { ownersLine } from './way';

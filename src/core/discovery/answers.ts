@@ -5,12 +5,15 @@
  */
 
 import type { EngineAnswer } from '../engine/port/engine';
+import type { Wanted } from '../model/codes';
 import type { Carrier, Kind } from '../model/kinds';
-import type { Campus, LibraryWords, Policy, Reader, ReaderSituation } from '../model/library';
+import type { Campus, LibraryWords } from '../model/library';
 import type { Message } from '../model/message';
 import type { PeerReview } from '../model/peerReview';
+import type { Policy } from '../model/policy';
+import type { Reader, ReaderSituation } from '../model/reader';
 import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy, ReferenceItem } from '../model/record';
-import type { Slip, Wanted } from '../model/slip';
+import type { Slip } from '../model/slip';
 import type { Reach, Verdict, WaitClass } from '../model/waits';
 import type { Way, WaysAnswer } from '../model/ways';
 import type { QueryNote } from '../query/plain';

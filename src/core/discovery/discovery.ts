@@ -9,11 +9,13 @@ import { type AccessItem, optionsFor } from '../access/options';
 import { wantedItem } from '../access/part';
 import { soonestWay, waysToRead } from '../access/ways';
 import type { AccessMoment, EngineConditions, EngineQuery, SearchEngine } from '../engine/port/engine';
-import type { Library, Policy } from '../model/library';
+import type { Wanted } from '../model/codes';
+import type { Library } from '../model/library';
 import { type Message, msg } from '../model/message';
 import { peerReviewOf } from '../model/peerReview';
+import type { Policy } from '../model/policy';
 import { type Journal, NO_RECORD, type ReferenceItem } from '../model/record';
-import type { Slip, Wanted } from '../model/slip';
+import type { Slip } from '../model/slip';
 import { type Minutes, parseDay, parseLocal } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { WAIT_CLASSES } from '../model/waits';
@@ -41,6 +43,7 @@ import type {
 } from './answers';
 import { candidatesFor } from './candidates';
 import type { Guidance } from './guidance';
+import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
 import { explained, foldedWords, LineWriter, listing, relatedRecord } from './lines';
@@ -298,24 +301,14 @@ export class Discovery {
   }
   #resolved(m: Match, item: AccessItem, moment: Moment, needBy: string): ResolvedMatch {
     const at = parseLocal(moment.at) as Minutes;
-    const { best, wait } = soonestWay(item, this.#library, moment.situation, at, parseDay(needBy));
+    const soonest = soonestWay(item, this.#library, moment.situation, at, parseDay(needBy));
     const { abstract: _abstract, ...csl } = item.record.csl;
     return {
       ...m,
       csl,
       kind: item.record.kind,
       line: relatedRecord(item.record).line,
-      wait: { ...wait, verdict: best?.verdict ?? null },
-      best: best
-        ? {
-            title: best.title,
-            place: best.place,
-            titled: best.titled,
-            price: best.price,
-            chance: best.chance,
-            action: best.action,
-          }
-        : null,
+      ...inShort(soonest),
     };
   }
 

@@ -16,6 +16,7 @@ import type { AskedWord } from '../query/tree';
 import { SMALL_WORDS, words } from '../words/fold';
 import { markable, marksIn } from '../words/marks';
 import type { Hit, Moment, RelatedRecord } from './answers';
+import { inShort } from './inShort';
 import type { Items } from './items';
 
 /** Versions that a line shows. */
@@ -101,7 +102,6 @@ export class LineWriter {
 
   #line(line: EngineLine, item: AccessItem, versions: readonly AccessItem[], shown: Listing): Hit {
     const { record } = item;
-    const { best, wait } = this.#soonest(item, shown, shown.needBy);
     const copies = record.copies ?? item.host?.copies ?? [];
     const language = record.languages[0] ?? 'en';
     const { abstract: _abstract, ...csl } = record.csl;
@@ -111,17 +111,7 @@ export class LineWriter {
       kind: record.kind,
       carrier: record.carrier,
       peerReview: peerReviewOf(record, item.journal),
-      wait: { ...wait, verdict: best?.verdict ?? null },
-      best: best
-        ? {
-            title: best.title,
-            place: best.place,
-            titled: best.titled,
-            price: best.price,
-            chance: best.chance,
-            action: best.action,
-          }
-        : null,
+      ...inShort(this.#soonest(item, shown, shown.needBy)),
       copies: { in: copies.filter((c) => c.status.state === 'in').length, of: copies.length },
       versions: versions.map((version) => this.#version(version, shown)),
       editions: line.editions,

@@ -4,7 +4,7 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import { READERS } from '../../demo/library';
 import { inWords } from '../../words/inWords';
-import type { Reader } from '../model/library';
+import type { Reader } from '../model/reader';
 import type { ReferenceItem } from '../model/record';
 import type { Slip } from '../model/slip';
 import type { Way } from '../model/ways';

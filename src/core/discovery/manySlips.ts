@@ -4,8 +4,8 @@
  * rules count all that goes.
  */
 
-import type { Reader } from '../model/library';
 import { type Message, msg } from '../model/message';
+import type { Reader } from '../model/reader';
 import type { ReferenceItem } from '../model/record';
 import { recordId } from '../model/record';
 import type { Slip } from '../model/slip';

@@ -2,8 +2,9 @@
  * The outside world as the app sees it. The stand-ins implement these ports; a library's own systems can.
  * Which adapter stands behind which port is decided in one place, `src/start`.
  */
-import type { Reader } from '../model/library';
+
 import type { Message } from '../model/message';
+import type { Reader } from '../model/reader';
 import type { Slip } from '../model/slip';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../requests/lifecycle';
 import type { Moment } from './answers';

@@ -3,7 +3,7 @@
  * says they stand.
  */
 import { LRUCache } from 'lru-cache';
-import type { Policy } from '../model/library';
+import type { Policy } from '../model/policy';
 import type { DiscoveryRecord } from '../model/record';
 import type { Group } from '../query/request';
 import type { AskedWord } from '../query/tree';

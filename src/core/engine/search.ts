@@ -3,7 +3,9 @@
  */
 
 import { LRUCache } from 'lru-cache';
-import type { Library, Policy, ReaderSituation } from '../model/library';
+import type { Library } from '../model/library';
+import type { Policy } from '../model/policy';
+import type { ReaderSituation } from '../model/reader';
 import { addDays, dayOf, type Minutes, minutes, startOf } from '../model/time';
 import { WAIT_CLASSES } from '../model/waits';
 import { GROUPS, type Group } from '../query/request';

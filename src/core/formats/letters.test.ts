@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { READERS } from '../../demo/library';
 import { datesOf, letterAbout } from '../../words/letters';
-import type { Reader } from '../model/library';
+import type { Reader } from '../model/reader';
 import type { DiscoveryRecord } from '../model/record';
 import type { Slip } from '../model/slip';
 import { inboxOf } from '../requests/inbox';

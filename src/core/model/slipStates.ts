@@ -77,6 +77,9 @@ export type SlipEvent = { [S in SlipState]: EventOf<S> }[SlipState];
 /** The state after an event. */
 export type After<S extends SlipState, E extends EventOf<S>> = (typeof MOVES)[S][E];
 export const STATES = Object.keys(MOVES) as readonly SlipState[];
+export const EVENTS = [
+  ...new Set(Object.values(MOVES).flatMap((moves) => Object.keys(moves))),
+] as readonly SlipEvent[];
 
 /** A move that the types allow. */
 export const move = <S extends SlipState, E extends EventOf<S>>(state: S, event: E): After<S, E> =>

@@ -1,6 +1,6 @@
 /** Ways to read a thing, and what else would do: what `access` answers. */
 
-import type { Cents, Route } from './library';
+import type { Cents, Route } from './codes';
 import type { Message } from './message';
 import type { CampusId } from './record';
 import type { PriceLine } from './slip';

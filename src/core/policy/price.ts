@@ -3,8 +3,9 @@
  * reader. Nothing is owed if nothing is supplied. All amounts in hundredths of the library's currency.
  */
 
-import type { Cents, Policy, ReaderCategory, Route, Service, Speed } from '../model/library';
-import type { PriceLine, PriceWhat } from '../model/slip';
+import type { Cents, PriceWhat, ReaderCategory, Route, Service, Speed } from '../model/codes';
+import type { Policy } from '../model/policy';
+import type { PriceLine } from '../model/slip';
 
 export interface Priced {
   readonly route: Route;

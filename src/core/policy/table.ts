@@ -1,6 +1,7 @@
 /** The policy as a table of paths and values, for the page on which staff read it. Nothing is left out. */
-import type { Policy } from '../model/library';
+
 import { type Message, msg } from '../model/message';
+import type { Policy } from '../model/policy';
 
 export interface PolicyRow {
   /** Path in the file, like `copyright.shareOfPages`. */
@@ -28,6 +29,7 @@ function rowsOf(path: string, value: Record<string, unknown>): PolicyRow[] {
     return [{ path: here, value: written(v) }];
   });
 }
+const BETWEEN = '; ';
 function written(v: unknown): string | Message {
   if (isSpread(v)) {
     const { median, likely } = v as { median: number; likely: number };
@@ -35,15 +37,13 @@ function written(v: unknown): string | Message {
       ? msg('policyfile.workingDays', { median })
       : msg('policyfile.spread', { median, likely });
   }
-  if (Array.isArray(v))
-    return v.length === 0
-      ? msg('policyfile.none')
-      : msg('label.joined', {
-          parts: {
-            joined: v.map((x) => (typeof x === 'object' ? spanText(x as Record<string, string>) : String(x))),
-            by: '; ',
-          },
-        });
+  if (Array.isArray(v)) {
+    if (v.length === 0) return msg('policyfile.none');
+    if (v.every((x) => typeof x !== 'object')) return v.join(BETWEEN);
+    return msg('label.joined', {
+      parts: { joined: v.map((x) => spanText(x as Record<string, string>)), by: BETWEEN },
+    });
+  }
   return typeof v === 'boolean' ? msg(v ? 'policyfile.yes' : 'policyfile.no') : String(v);
 }
 const spanText = ({ name, from, to }: Record<string, string>): Message =>

@@ -4,7 +4,7 @@ import { situation } from '../../../tests/fixtures/world';
 import { LIBRARY, READERS } from '../../demo/library';
 import { waysToRead } from '../access/ways';
 import { writeOpenUrl } from '../coverage/openurl';
-import type { Reader } from '../model/library';
+import type { Reader } from '../model/reader';
 import type { Slip } from '../model/slip';
 import { type Minutes, parseLocal } from '../model/time';
 import { beginSlip, draftFor, readWish, waysDecide, wishedFrom } from './begin';

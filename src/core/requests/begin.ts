@@ -5,29 +5,19 @@
  */
 import { serviceFor } from '../access/chance';
 import { readOpenUrl } from '../coverage/openurl';
+import type { Wanted } from '../model/codes';
+import { ROUTES, type Route } from '../model/codes';
 import { kindOfCsl } from '../model/cslTypes';
 import { KINDS } from '../model/kinds';
-import type { Reader, Route } from '../model/library';
+import type { Reader } from '../model/reader';
 import type { DiscoveryRecord, ReferenceItem } from '../model/record';
 import { NO_RECORD } from '../model/record';
-import type { Slip, Wanted } from '../model/slip';
+import type { Slip } from '../model/slip';
 import { parseDay } from '../model/time';
 import type { Way } from '../model/ways';
 import { serviceOf } from '../policy/price';
 import { newSlip, routeFor, sameItem } from './slip';
 
-const ROUTES: readonly Route[] = [
-  'hold',
-  'transfer',
-  'post',
-  'scan',
-  'partner-loan',
-  'partner-copy',
-  'ill-loan',
-  'ill-copy',
-  'purchase',
-  'question',
-];
 const [TITLE_AT_MOST, COURSE_AT_MOST] = [500, 200];
 
 /** Where the thing comes from: an id to look up, an ISSN to look up, or what the address itself says. */

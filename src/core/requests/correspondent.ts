@@ -2,7 +2,8 @@
  * Who writes and who is written to: our side of an exchange of ISO 18626 messages, and the agency that a slip
  * goes to.
  */
-import type { Campus, Policy } from '../model/library';
+import type { Campus } from '../model/library';
+import type { Policy } from '../model/policy';
 import type { Slip } from '../model/slip';
 import type { Correspondent } from './iso18626';
 

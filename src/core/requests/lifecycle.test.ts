@@ -5,7 +5,7 @@
 import fc from 'fast-check';
 import { describe, expect, expectTypeOf, it } from 'vitest';
 import { READERS } from '../../demo/library';
-import type { Reader } from '../model/library';
+import type { Reader } from '../model/reader';
 import type { DiscoveryRecord } from '../model/record';
 import type { Slip } from '../model/slip';
 import {

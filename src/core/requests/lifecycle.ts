@@ -8,7 +8,7 @@
  * events of the state it is given.
  */
 
-import type { Cents } from '../model/library';
+import type { Cents } from '../model/codes';
 import type { CampusId } from '../model/record';
 import type { Promised, Slip, SlipMessage } from '../model/slip';
 import {

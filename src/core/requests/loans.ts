@@ -3,7 +3,9 @@
  * are overdue.
  */
 import { hoursOn } from '../access/calendar';
-import type { Library, Policy, ReaderCategory, Route } from '../model/library';
+import type { ReaderCategory, Route } from '../model/codes';
+import type { Library } from '../model/library';
+import type { Policy } from '../model/policy';
 import { addDays, type DayNumber } from '../model/time';
 
 /** Days of a loan that came by this road. */

@@ -7,7 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import { READERS } from '../../demo/library';
 import { type InWords, inWords } from '../../words/inWords';
-import type { Reader } from '../model/library';
+import type { Reader } from '../model/reader';
 import type { Slip } from '../model/slip';
 import { totalOf } from '../policy/price';
 import { NO_HISTORY } from './history';

@@ -6,7 +6,7 @@ import { READERS } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
 import { inWords } from '../../words/inWords';
 import { sayMoney } from '../../words/say';
-import type { Reader } from '../model/library';
+import type { Reader } from '../model/reader';
 import type { DiscoveryRecord } from '../model/record';
 import type { Slip } from '../model/slip';
 import { canHurry, priceOf, totalOf } from '../policy/price';

@@ -193,16 +193,16 @@ describe('the policy file', () => {
     return 'problem' in read ? say(read.problem) : '';
   };
   it.each([
-    ['post.median', undefined, 'post.median is required'],
-    ['copyright.shareOfPages', 1.5, 'copyright.shareOfPages must be less than or equal to 1; it is 1.5'],
-    ['courier.cutoff', '25:00', 'courier.cutoff is not a clock time like 08:30; it is "25:00"'],
-    ['loans.renewals.staff', -1, 'loans.renewals.staff must be greater than or equal to 0; it is -1'],
+    ['post.median', undefined, 'post.median is missing'],
+    ['copyright.shareOfPages', 1.5, 'copyright.shareOfPages must be at most 1; it is 1.5'],
+    ['courier.cutoff', '25:00', 'courier.cutoff is not a clock time: write it as 08:30; it is "25:00"'],
+    ['loans.renewals.staff', -1, 'loans.renewals.staff must be at least 0; it is -1'],
     ['terms', [{ from: '2026-12-01', to: '2026-09-01', name: 'x' }], 'terms[0] ends before it begins'],
     ['holidays', [{ from: '2026-02-30', to: '2026-03-01', name: 'x' }], 'holidays[0].from is not a day'],
-    ['scanDesk.likely', 0, 'scanDesk.likely must be greater than or equal to'],
+    ['scanDesk.likely', 0, 'scanDesk.likely must be at least'],
     ['kindsNeverLent', ['papyrus'], 'kindsNeverLent[0] must be one of'],
     ['zone', 'Nowhere/Town', 'zone is no IANA time zone'],
-    ['surprise', 1, 'surprise is not allowed'],
+    ['surprise', 1, 'surprise is not known here'],
   ])('%s at fault is named with its path and rule', (path, value, message) =>
     expect(without(path, value)).toContain(message),
   );

@@ -4,11 +4,11 @@
  * allowed instead. The slip, its promise and the page on which staff try cases all ask here.
  */
 
+import type { Cents, ReaderCategory, Route, Speed, Wanted } from '../model/codes';
 import { pageCount } from '../model/describe';
 import { type Carrier, KINDS, type Kind } from '../model/kinds';
-import type { Cents, Policy, ReaderCategory, Route, Speed } from '../model/library';
 import { dayValue, type Message, moneyValue, msg, NOTHING, shareValue } from '../model/message';
-import type { Wanted } from '../model/slip';
+import type { Policy } from '../model/policy';
 import { type DayNumber, yearOf } from '../model/time';
 import type { CopyHistory } from './history';
 

@@ -1,7 +1,7 @@
 /** A slip at the moment of sending: what it was promised, held against what holds now. */
 
-import type { Currency } from '../model/library';
 import { dayValue, type Message, moneyValue, msg } from '../model/message';
+import type { Currency } from '../model/policy';
 import type { Slip } from '../model/slip';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../model/time';
 import type { SlipPromise } from './promise';

@@ -3,12 +3,13 @@
  * 18626 request, moved along by messages. Everything that changes a slip is a function from slip to slip.
  */
 
+import type { Cents, Route, Wanted } from '../model/codes';
 import { creators, fullName } from '../model/describe';
 import { KINDS, type Kind } from '../model/kinds';
-import type { Cents, Reader, Route } from '../model/library';
 import { type Message, msg } from '../model/message';
+import type { Reader } from '../model/reader';
 import { type DiscoveryRecord, yearOfRecord } from '../model/record';
-import type { Delivery, Slip, SlipItem, Wanted } from '../model/slip';
+import type { Delivery, Slip, SlipItem } from '../model/slip';
 import { isOpen } from '../model/slipStates';
 
 export interface WantedChoice {

@@ -1,7 +1,5 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../core/discovery/answers';
-import type { DeskQuestion } from '../../core/discovery/ports';
-import { BODIES, withBody } from '../../server/params';
+import { BODIES, withBody } from '../../server/bodies';
 import { json } from '../../server/problem';
 
 /**
@@ -9,9 +7,6 @@ import { json } from '../../server/problem';
  * nothing.
  */
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody<{ questions: readonly DeskQuestion[]; moment: Moment }>(
-    request,
-    BODIES.ask,
-    locals.info,
-    async ({ questions, moment }) => json(await locals.askDesk.answers(questions, moment.at)),
+  withBody(request, BODIES.ask, locals.info, async ({ questions, moment }) =>
+    json(await locals.askDesk.answers(questions, moment.at)),
   );

@@ -18,7 +18,11 @@ export const POST: APIRoute = ({ request, url, locals }) =>
     if (unknown) return unknown;
     const at = momentAt(url.searchParams.get('at'), locals.info);
     if (parseLocal(at) === null)
-      return problem('bad-parameter', msg('http.isNotALocalTimeWrite', { label: 'at' }), 'at');
+      return problem(
+        'bad-parameter',
+        msg('http.notAsWanted', { fault: msg('shape.form.moment', { label: 'at' }) }),
+        'at',
+      );
     const body = await readBytes(request, MOST_BYTES);
     if ('gone' in body) return new Response(null, { status: 499 });
     if ('over' in body) return problem('too-large', msg('http.aMessageIsAtMostBytes', { most: MOST_BYTES }));

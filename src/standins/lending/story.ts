@@ -6,7 +6,9 @@ import { addWorkingDays, isWorkingDay, nextOpen } from '../../core/access/calend
 import type { AccessItem } from '../../core/access/options';
 import { wantedItem } from '../../core/access/part';
 import { daysOf, drawn } from '../../core/access/turnaround';
-import type { Library, ReaderSituation, Spread } from '../../core/model/library';
+import type { Library } from '../../core/model/library';
+import type { Spread } from '../../core/model/policy';
+import type { ReaderSituation } from '../../core/model/reader';
 import type { CampusId } from '../../core/model/record';
 import type { Slip } from '../../core/model/slip';
 import {

@@ -6,7 +6,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, openWorld, timelineOf } from '../../../tests/fixtures/world';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import type { DiscoveryRecord } from '../../core/model/record';
 import type { Slip } from '../../core/model/slip';
 import { isOnLoan, isUnderWay } from '../../core/model/slipStates';

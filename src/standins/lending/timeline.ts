@@ -9,7 +9,8 @@
  * later. `npm run bench -- lending` compares the two.
  */
 import type { AccessItem } from '../../core/access/options';
-import type { Library, ReaderSituation } from '../../core/model/library';
+import type { Library } from '../../core/model/library';
+import type { ReaderSituation } from '../../core/model/reader';
 import { type Minutes, parseLocal } from '../../core/model/time';
 import { nearby, purchase, question } from './desks';
 import { interlibrary } from './network';

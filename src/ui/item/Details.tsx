@@ -30,7 +30,7 @@ function statusText(s: CopyStatus): string {
   const day = (iso: string) => dayText(parseDay(iso) ?? (0 as never));
   switch (s.state) {
     case 'in':
-      return 'in';
+      return say('item.in2');
     case 'out':
       return say('item.onLoanUntil', {
         due: day(s.due),
@@ -39,7 +39,7 @@ function statusText(s: CopyStatus): string {
     case 'transit':
       return say('item.inTransitExpected', { due: day(s.due) });
     case 'missing':
-      return 'missing';
+      return say('item.missing');
   }
 }
 const RULE = {
@@ -170,7 +170,7 @@ export function About({ answer, level }: Props) {
                 >
                   {fullName(n)}
                 </a>
-                {role && ` (${role})`}
+                {role && ` (${say(`item.role.${role}`)})`}
               </li>
             ))}
           </ul>

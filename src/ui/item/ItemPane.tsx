@@ -4,6 +4,7 @@ import { recordHref } from '../../core/model/address';
 import type { DayNumber } from '../../core/model/time';
 import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/item';
+import { sayList } from '../../words/say';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { About, Facts, Notices } from './Details';
@@ -20,16 +21,6 @@ interface Props {
   readonly step: (by: number) => void;
 }
 
-const FIELD_WORD: Record<Hit['why'][number]['fields'][number], string> = {
-  title: 'title',
-  person: 'people',
-  subject: 'subjects',
-  container: say('item.journalOrBook'),
-  text: say('item.abstractOrContents'),
-  series: 'series',
-  publisher: 'publisher',
-  number: 'numbers',
-};
 /** Why the search found it: where each of its words stands. */
 const Why = ({ why }: { why: Hit['why'] }) => (
   <p className={styles.why}>
@@ -38,7 +29,9 @@ const Why = ({ why }: { why: Hit['why'] }) => (
       <span key={w.word}>
         {i > 0 && ', '}
         <b>{w.word}</b>{' '}
-        {w.fields.length ? `(${w.fields.map((f) => FIELD_WORD[f]).join(', ')})` : say('item.notInThisOne')}
+        {w.fields.length
+          ? `(${sayList(w.fields.map((f) => say(`item.field.${f}`)))})`
+          : say('item.notInThisOne')}
       </span>
     ))}
     .

@@ -31,7 +31,8 @@ const DAYS = [
   say('item.saturday'),
 ];
 
-const hours = (week: Week, d: number): string => (week[d] ? `${week[d]?.[0]}–${week[d]?.[1]}` : 'closed');
+const hours = (week: Week, d: number): string =>
+  week[d] ? `${week[d]?.[0]}–${week[d]?.[1]}` : say('item.closed');
 
 function Hours({ campus, main }: { campus: string; main: boolean }) {
   const { info } = useHere();

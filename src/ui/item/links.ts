@@ -20,6 +20,6 @@ export function slipHref(
 }
 export const VERDICT_TEXT: Record<Verdict, string> = {
   'in-time': say('item.inTime'),
-  tight: 'tight',
+  tight: say('item.tight'),
   'too-late': say('item.tooLate'),
 };

@@ -8,7 +8,7 @@ import { sendGoing, slipsOf, takeNews } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { noteNews, noteTrouble } from '../../browser/trouble';
 import type { LibraryInfo, Moment } from '../../core/discovery/answers';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import type { Slip } from '../../core/model/slip';
 import { isListening } from '../../core/model/slipStates';
 import { isoLocal, type Minutes, minutes, parseLocal } from '../../core/model/time';

@@ -1,5 +1,6 @@
 /** Single-key commands: never while typing, never with a modifier. */
 import { useEffect, useRef } from 'react';
+import { own } from '../../core/table';
 
 export const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
@@ -14,7 +15,7 @@ export function useKeys(map: Readonly<Record<string, (event: KeyboardEvent) => v
       if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target))
         return;
       if (document.querySelector('dialog[open], [popover]:popover-open')) return;
-      latest.current[event.key]?.(event);
+      own(latest.current, event.key)?.(event);
     };
     document.addEventListener('keydown', pressed);
     return () => document.removeEventListener('keydown', pressed);

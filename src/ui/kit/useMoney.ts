@@ -1,5 +1,5 @@
 /** Amounts in the library's currency. */
-import type { Cents } from '../../core/model/library';
+import type { Cents } from '../../core/model/codes';
 import { sayMoney } from '../../words/say';
 import { useHere } from './app';
 

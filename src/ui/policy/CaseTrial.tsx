@@ -4,40 +4,34 @@
  */
 
 import { useState } from 'react';
+import {
+  CATEGORIES,
+  type ReaderCategory,
+  ROUTES,
+  type Route,
+  SPEEDS,
+  type Speed,
+  type Wanted,
+} from '../../core/model/codes';
 import { CARRIER_LIST, type Carrier, KIND_LIST, KINDS, type Kind } from '../../core/model/kinds';
-import type { ReaderCategory, Route, Speed } from '../../core/model/library';
-import { CATEGORIES } from '../../core/model/library';
-import type { Wanted } from '../../core/model/slip';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import { grossOf, priceOf, serviceOf } from '../../core/policy/price';
 import { NO_HISTORY } from '../../core/requests/history';
 import { type RuleCase, rulesFor } from '../../core/requests/rules';
 import { say } from '../../words/generated/policy';
 import { inWords } from '../../words/inWords';
-import { carrierName, kindName } from '../../words/labels';
+import { carrierName, categoryLabel, kindName } from '../../words/labels';
 import { App, useHere } from '../kit/app';
 import { PriceTable } from '../slip/PriceTable';
 import slipStyles from '../slip/slip.module.css';
 import styles from './policy.module.css';
 import '../../words/spoken';
 
-const ROUTES: Readonly<Record<Route, string>> = {
-  'ill-loan': say('policy.interlibraryLoan'),
-  'ill-copy': say('policy.interlibraryCopy'),
-  'partner-loan': say('policy.loanFromAPartner'),
-  'partner-copy': say('policy.copyFromAPartner'),
-  transfer: say('policy.transferBetweenCampuses'),
-  hold: 'hold',
-  post: say('policy.loanByPost'),
-  scan: 'scan',
-  purchase: say('policy.purchaseSuggestion'),
-  question: 'question',
-};
 const WEIGHT = {
-  refuse: 'refused',
-  royalty: 'royalty',
+  refuse: say('policy.refused'),
+  royalty: say('policy.royalty'),
   mediate: say('policy.staffLookFirst'),
-  note: 'said',
+  note: say('policy.said'),
 } as const;
 
 function Trial() {
@@ -136,11 +130,11 @@ function Trial() {
     <section className={styles.trial} aria-labelledby="trial">
       <h2 id="trial">{say('policy.tryACase')}</h2>
       <div className={styles.form}>
-        {choice(say('policy.reader'), category, setCategory, CATEGORIES, (c) => c)}
-        {choice(say('policy.road'), route, setRoute, Object.keys(ROUTES) as Route[], (r) => ROUTES[r])}
+        {choice(say('policy.reader'), category, setCategory, CATEGORIES, categoryLabel)}
+        {choice(say('policy.road'), route, setRoute, ROUTES, (r) => say(`policy.route.${r}`))}
         {choice(say('policy.ofA'), kind, setKind, KIND_LIST, (k) => kindName(k))}
         {choice(say('policy.carrier'), carrier, setCarrier, CARRIER_LIST, (c) => carrierName(c))}
-        {choice(say('policy.speed'), speed, setSpeed, ['standard', 'fast'], (s) => s)}
+        {choice(say('policy.speed'), speed, setSpeed, SPEEDS, (s) => say(`policy.speed.${s}`))}
         {field('needBy', say('policy.needBy'), 'date')}
         {field('year', say('policy.yearOfPublication'))}
         {field('pages', say('policy.pages'))}
@@ -150,7 +144,7 @@ function Trial() {
         {field('sameBookCopies', say('policy.partsOfTheBookAlready'))}
         {field('open', say('policy.openSlips'))}
         {tick(say('policy.offCampus'), remote, setRemote)}
-        {tick('commercial', commercial, setCommercial)}
+        {tick(say('policy.commercial'), commercial, setCommercial)}
         {tick(say('policy.aChapterIsNamed'), chapter, setChapter)}
       </div>
       <div className={styles.outcome} aria-live="polite">
@@ -163,7 +157,7 @@ function Trial() {
           ))}
           {rules.length === 0 && <li>{say('policy.noRuleSaysAnythingItGoes')}</li>}
         </ul>
-        {lines.length > 0 && <PriceTable lines={lines} foot="The reader pays, if it is supplied" />}
+        {lines.length > 0 && <PriceTable lines={lines} foot={say('policy.theReaderPays')} />}
       </div>
     </section>
   );

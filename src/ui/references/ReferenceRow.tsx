@@ -191,7 +191,7 @@ export function ReferenceRow({
   return (
     <li className={styles.row}>
       <p className={styles.wait} data-wait={match?.wait.class}>
-        <b>{match ? match.wait.label : found ? 'unknown' : '…'}</b>
+        <b>{match ? match.wait.label : found ? say('references.unknown') : '…'}</b>
         {match?.wait.sub && <span>{match.wait.sub}</span>}
         {match?.wait.verdict && needBy && (
           <span className={match.wait.verdict === 'in-time' ? styles.fine : kit.tag}>

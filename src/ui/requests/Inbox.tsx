@@ -6,6 +6,7 @@ import { theStore } from '../../browser/store';
 import type { Slip } from '../../core/model/slip';
 import { inboxOf } from '../../core/requests/inbox';
 import { slipTitle } from '../../core/requests/slip';
+import { own } from '../../core/table';
 import { say } from '../../words/generated/requests';
 import { messageText, speakerLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
@@ -20,7 +21,7 @@ export function Inbox({ slips }: { slips: readonly Slip[] }) {
   const { reader, settings } = useHere();
   const [whole, setWhole] = useState(false);
   const entries = inboxOf(slips);
-  const seen = settings.inboxSeen[reader.id] ?? '';
+  const seen = own(settings.inboxSeen, reader.id) ?? '';
   const [newSince] = useState(seen);
   const latest = entries[0]?.message.time ?? '';
   useEffect(() => {

@@ -148,7 +148,7 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
               : say('requests.send', {
                   part:
                     going.length === 1
-                      ? 'it'
+                      ? say('requests.it')
                       : going.length === written.length
                         ? say('requests.all2', { going: going.length })
                         : going.length,

@@ -76,7 +76,7 @@ export default function TookChart({ slips }: { slips: readonly Slip[] }) {
               ? say('requests.oneCameWithin', { days: days(middle) })
               : say('requests.cameHalfOfThemWithin', { points: points.length, days: days(middle) }),
           within,
-          part2: paid > 0 ? say('requests.inAll', { paid: money(paid) }) : 'nothing',
+          part2: paid > 0 ? say('requests.inAll', { paid: money(paid) }) : say('requests.nothing'),
         })}
       </figcaption>
       {points.length > 1 && (

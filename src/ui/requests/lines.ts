@@ -3,6 +3,7 @@ import type { LibraryInfo } from '../../core/discovery/answers';
 import type { Slip } from '../../core/model/slip';
 import { dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
+import { say } from '../../words/generated/requests';
 
 export const dayOfIso = (iso: string): string =>
   dayText(dayOf((parseLocal(iso.slice(0, 16)) ?? 0) as Minutes));
@@ -10,7 +11,7 @@ export const whereTo = (s: Slip, info: LibraryInfo): string => {
   const { delivery } = s;
   if (delivery.to === 'pickup')
     return info.campuses.find((c) => c.id === delivery.campus)?.name ?? delivery.campus;
-  return delivery.to === 'post' ? 'post' : 'e-mail';
+  return say(delivery.to === 'post' ? 'requests.byPost' : 'requests.byEMail');
 };
 /** Whole days from sending to having it; null where it never came. */
 export function tookDays(s: Slip): number | null {
@@ -27,4 +28,4 @@ export function promisedDays(s: Slip): { median: number; likely: number } | null
   const to = (iso: string): number => dayOf(parseLocal(iso) as Minutes) - dayOf(from);
   return { median: to(s.promised.median), likely: to(s.promised.likely) };
 }
-export const days = (n: number): string => `${n} ${n === 1 ? 'day' : 'days'}`;
+export const days = (n: number): string => say('requests.days', { n });

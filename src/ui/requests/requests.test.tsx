@@ -19,7 +19,7 @@ import * as client from '../../browser/client';
 import { chooseReader } from '../../browser/settings';
 import { keepDraft, slipById, slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import type { Promised, Slip } from '../../core/model/slip';
 import type { SlipState } from '../../core/model/slipStates';
 import { isOnLoan, STATES } from '../../core/model/slipStates';

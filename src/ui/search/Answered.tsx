@@ -17,6 +17,7 @@ import {
   type SearchRequest,
   withConditionOf,
 } from '../../core/query/request';
+import { own } from '../../core/table';
 import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/results';
 import { peopleLabel } from '../../words/labels';
@@ -60,7 +61,7 @@ interface Props {
 
 export default function Answered({ request, open, left, change, show, setFault }: Props) {
   const { info, moment, reader, settings } = useHere();
-  const kept = settings.kept[reader.id] ?? NOTHING_KEPT;
+  const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
   const results = useResults(request, moment, true);
   const { answer, positionOf, lineAt, error } = results;
   const table = useRef<TimetableHandle>(null);

@@ -112,7 +112,7 @@ export function Breakdown(props: Props & { children: ReactNode }) {
             change(campuses.reduce((r, c) => choose(r, 'place', c, ours ? null : 'keep'), request))
           }
         >
-          {ours ? 'anywhere' : say('results.anyOfOurs')}
+          {ours ? say('results.anywhere') : say('results.anyOfOurs')}
         </button>
       );
     return null;

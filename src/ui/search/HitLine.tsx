@@ -1,8 +1,8 @@
 import { type MouseEvent, memo, useState } from 'react';
 import { recordHref } from '../../core/model/address';
+import type { Cents } from '../../core/model/codes';
 import { numbering } from '../../core/model/describe';
 import { KINDS } from '../../core/model/kinds';
-import type { Cents } from '../../core/model/library';
 import type { DayNumber } from '../../core/model/time';
 import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/results';

@@ -37,10 +37,10 @@ interface Choice {
   readonly href?: string;
 }
 const KIND_WORD: Record<Choice['kind'], string> = {
-  title: 'title',
-  person: 'person',
-  subject: 'subject',
-  journal: 'in',
+  title: say('search.title'),
+  person: say('search.person'),
+  subject: say('search.subject'),
+  journal: say('search.in'),
   past: say('search.askedBefore'),
 };
 const TYPING_PAUSE = 120;

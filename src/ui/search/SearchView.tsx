@@ -10,6 +10,7 @@ import {
   readRequest,
   type SearchRequest,
 } from '../../core/query/request';
+import { own } from '../../core/table';
 import { say } from '../../words/generated/search';
 import { adjust, go, useAddress } from '../kit/address';
 import { App, useHere } from '../kit/app';
@@ -45,7 +46,7 @@ function Search() {
       change({ ...request, needBy, exact: false });
       return;
     }
-    const kept = settings.kept[reader.id] ?? NOTHING_KEPT;
+    const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
     const next = { ...newWords(searched ? request : NEW_SEARCH, q, kept), needBy, syntax };
     const names = searched ? leftBehind(request, next) : [];
     go(printRequest(next));

@@ -209,9 +209,7 @@ function Languages({ request, answer, change }: Props) {
 }
 
 const reachHint = (reach: Reach, info: LibraryInfo): string => {
-  const shelves = say('results.andWhatStandsInOur', {
-    part: info.campuses.length > 1 ? say('results.libraries', { campuses: info.campuses.length }) : 'library',
-  });
+  const shelves = say('results.andWhatStandsInOur', { campuses: info.campuses.length });
   return {
     online: say('results.openItNow'),
     shelves,

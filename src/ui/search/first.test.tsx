@@ -12,7 +12,7 @@ import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { saveStanding } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import type { Slip } from '../../core/model/slip';
 import { NEW_SEARCH, printRequest, readRequest, type SearchRequest } from '../../core/query/request';
 import { markSent, putInOutgoing } from '../../core/requests/lifecycle';

@@ -13,7 +13,7 @@ import * as client from '../../browser/client';
 import { pastOf } from '../../browser/searches';
 import { chooseReader, saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import { readQuery } from '../../core/query/read';
 import { keepCondition, NEW_SEARCH, NOTHING_KEPT, readRequest } from '../../core/query/request';
 import { READERS } from '../../demo/library';

@@ -14,7 +14,7 @@ import * as client from '../../browser/client';
 import { pastOf, remember, saveStanding, standingOf } from '../../browser/searches';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import { parseDay } from '../../core/model/time';
 import { NEW_SEARCH, printRequest } from '../../core/query/request';
 import { READERS } from '../../demo/library';

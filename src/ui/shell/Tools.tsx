@@ -16,6 +16,7 @@ import {
 } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/shell';
+import { categoryLabel } from '../../words/labels';
 import { App, useHere, useSlipTraffic } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -98,12 +99,6 @@ function Clock() {
   );
 }
 
-const CATEGORY: Record<string, string> = {
-  undergraduate: 'undergraduate',
-  postgraduate: 'postgraduate',
-  distance: say('shell.distanceLearner'),
-  staff: 'staff',
-};
 function ReaderSwitch() {
   const { info, reader } = useHere();
   const place = (id: string) => info.campuses.find((c) => c.id === id)?.name ?? id;
@@ -131,7 +126,14 @@ function ReaderSwitch() {
               onClick={() => void chooseReader(theStore(), r.id).then(close)}
             >
               <strong>{r.name}</strong>
-              <span>{`${CATEGORY[r.category]}, ${place(r.campus)}${r.remote ? say('shell.offCampus') : ''}${r.registered ? '' : say('shell.neverUsedInterlibraryLoan')}`}</span>
+              <span>
+                {[
+                  categoryLabel(r.category),
+                  place(r.campus),
+                  ...(r.remote ? [say('shell.offCampus')] : []),
+                  ...(r.registered ? [] : [say('shell.neverUsedInterlibraryLoan')]),
+                ].join(', ')}
+              </span>
             </button>
           ))}
         </div>

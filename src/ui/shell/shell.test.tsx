@@ -13,7 +13,7 @@ import * as client from '../../browser/client';
 import { chooseReader, readSettings } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { noteTrouble } from '../../browser/trouble';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import type { Slip } from '../../core/model/slip';
 import { markSent, putInOutgoing } from '../../core/requests/lifecycle';
 import { newSlip } from '../../core/requests/slip';

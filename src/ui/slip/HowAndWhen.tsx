@@ -1,6 +1,6 @@
 /** How it is to come, from where, and by when. */
 
-import type { EditionWish } from '../../core/model/slip';
+import type { EditionWish } from '../../core/model/codes';
 import { wantedChoices } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';

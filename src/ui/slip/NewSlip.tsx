@@ -5,7 +5,7 @@ import { getJournals, getRecord, getWays } from '../../browser/client';
 import { keepDraft, newSlipId } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import type { Moment } from '../../core/discovery/answers';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import type { Slip } from '../../core/model/slip';
 import {
   beginSlip,

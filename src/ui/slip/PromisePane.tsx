@@ -1,7 +1,7 @@
 /** What is promised for the slip as it stands: when, for how much, by whom, under which rules. */
 
 import { recordHref } from '../../core/model/address';
-import type { Route } from '../../core/model/library';
+import type { Route } from '../../core/model/codes';
 import type { Slip } from '../../core/model/slip';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { SlipFault } from '../../core/requests/schema';
@@ -38,7 +38,7 @@ function spare(promise: SlipPromise, needBy: string): string {
     ? say('slip.beforeYouNeedIt', { by, days })
     : days === 0
       ? say('slip.theDayYouNeedIt', { by })
-      : say('slip.afterYouNeedIt', { by, value: -days, part: days === -1 ? 'day' : 'days' });
+      : say('slip.afterYouNeedIt', { by, days: -days });
 }
 
 export function PromisePane({ promise: p, slip, duplicate, faults, going, use, send, later }: Props) {

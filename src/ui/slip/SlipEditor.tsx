@@ -3,7 +3,8 @@
  * keystroke.
  */
 
-import type { Slip, Wanted } from '../../core/model/slip';
+import type { Wanted } from '../../core/model/codes';
+import type { Slip } from '../../core/model/slip';
 import { clockOf, clockText, type Minutes, parseLocal } from '../../core/model/time';
 import { isCopy, itemOf, slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
@@ -21,7 +22,7 @@ import { ContactDetails, WhereTo } from './WhereTo';
 
 /** What the page is called, by what is wanted. */
 function headingOf(slip: Slip): string {
-  const named = slip.item.title ? `“${slip.item.title}”` : 'something';
+  const named = slip.item.title ? `“${slip.item.title}”` : say('slip.something');
   const heading: Record<Wanted, string> = {
     loan: slipTitle(slip) || say('slip.aLoan'),
     article: say('slip.aCopyOf', {
@@ -126,7 +127,7 @@ export function SlipEditor({ kept }: { kept: Slip }) {
               value={slip.note}
               change={(note) => set({ ...slip, note })}
               fault={fault('note')}
-              hint={slip.wanted === 'question' ? undefined : 'optional'}
+              hint={slip.wanted === 'question' ? undefined : say('slip.optional')}
               wide
             />
           </div>

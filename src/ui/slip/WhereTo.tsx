@@ -8,6 +8,7 @@ import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
 import type { Slip } from '../../core/model/slip';
 import { isCopy } from '../../core/requests/slip';
+import { own } from '../../core/table';
 import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -23,7 +24,10 @@ interface Props {
 export function WhereTo({ slip, set, fault }: Props) {
   const { info, reader, settings } = useHere();
   const { delivery } = slip;
-  const contact: Contact = settings.contacts[reader.id] ?? { email: reader.email, address: reader.address };
+  const contact: Contact = own(settings.contacts, reader.id) ?? {
+    email: reader.email,
+    address: reader.address,
+  };
   const addresses = [...new Set([contact.address, ...(contact.addresses ?? [])])].filter(Boolean);
   const [kept, setKept] = useState(false);
   if (isCopy(slip) || delivery.to === 'email') {
@@ -127,7 +131,10 @@ export function WhereTo({ slip, set, fault }: Props) {
 /** E-mail and address as the library has them; changed here, kept for the next slip. */
 export function ContactDetails() {
   const { reader, settings } = useHere();
-  const contact: Contact = settings.contacts[reader.id] ?? { email: reader.email, address: reader.address };
+  const contact: Contact = own(settings.contacts, reader.id) ?? {
+    email: reader.email,
+    address: reader.address,
+  };
   /** Only what was touched here: an address that is kept meanwhile on the slip stays. */
   const [typed, setTyped] = useState<{ readonly email?: string; readonly address?: string }>({});
   const [forgotten, setForgotten] = useState<readonly string[]>([]);

@@ -17,7 +17,7 @@ import * as client from '../../browser/client';
 import { readSettings } from '../../browser/settings';
 import { slipsOf } from '../../browser/slips';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import type { Promised, Slip } from '../../core/model/slip';
 import { applyMessage, markSent, putInOutgoing } from '../../core/requests/lifecycle';
 import { promisedFrom } from '../../core/requests/promise';

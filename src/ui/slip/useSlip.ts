@@ -8,16 +8,17 @@ import { getJournals, getPromise, getRecord } from '../../browser/client';
 import { keepRegistering, type Registering, register } from '../../browser/settings';
 import { keepDraft, sendOutgoing, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import type { Route, Wanted } from '../../core/model/codes';
 import { readIssn } from '../../core/model/identifiers';
 import { KINDS, type Kind } from '../../core/model/kinds';
-import type { Route } from '../../core/model/library';
-import type { Slip, SlipItem, Wanted } from '../../core/model/slip';
+import type { Slip, SlipItem } from '../../core/model/slip';
 import { serviceOf } from '../../core/policy/price';
 import { doubts } from '../../core/requests/details';
 import { historyFor } from '../../core/requests/history';
 import { promisedFrom } from '../../core/requests/promise';
 import type { SlipFault } from '../../core/requests/schema';
 import { defaultDelivery, duplicateOf, isCopy, routeFor, wantedChoices } from '../../core/requests/slip';
+import { own } from '../../core/table';
 import { say } from '../../words/generated/slip';
 import { type InWords, inWords } from '../../words/inWords';
 import { useHere } from '../kit/app';
@@ -49,7 +50,8 @@ export function useSlip(kept: Slip) {
   /** keeping: being put into Outgoing; sending: it is there, so that leaving the page loses nothing. */
   const [going, setGoing] = useState<'keeping' | 'sending' | null>(null);
   const [contact, typeContact] = useState<Registering>(
-    () => settings.registering[reader.id] ?? { email: reader.email, address: reader.address, agreed: false },
+    () =>
+      own(settings.registering, reader.id) ?? { email: reader.email, address: reader.address, agreed: false },
   );
   const setContact = (next: Registering) => {
     typeContact(next);

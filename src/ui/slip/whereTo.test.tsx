@@ -13,7 +13,7 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import * as client from '../../browser/client';
 import { type Contact, chooseReader, readSettings, register } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import type { Reader } from '../../core/model/library';
+import type { Reader } from '../../core/model/reader';
 import type { Slip } from '../../core/model/slip';
 import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';

@@ -6,7 +6,8 @@
 import { LRUCache } from 'lru-cache';
 import { type RowLayout, rowReader } from '../../access/summary';
 import { waitClassOf } from '../../access/times';
-import type { Library, ReaderSituation } from '../../model/library';
+import type { Library } from '../../model/library';
+import type { ReaderSituation } from '../../model/reader';
 import type { Minutes } from '../../model/time';
 import { WAIT_CLASSES } from '../../model/waits';
 import type { Facts } from '../format/facts';

@@ -10,7 +10,8 @@
  * conditions but that group's own. The order: by the sort, then by score, then as
  * `engine/build/neighbours.ts` has the records.
  */
-import type { Policy, ReaderSituation } from '../../model/library';
+import type { Policy } from '../../model/policy';
+import type { ReaderSituation } from '../../model/reader';
 import type { DiscoveryRecord } from '../../model/record';
 import type { DayNumber, Minutes } from '../../model/time';
 import type { Reach, WaitClass } from '../../model/waits';

@@ -9,7 +9,7 @@ import { validateXML } from 'xmllint-wasm';
 import { CAMPUSES, READERS } from '../../../demo/library';
 import { POLICY } from '../../../demo/policy';
 import { KIND_LIST } from '../../model/kinds';
-import type { Reader } from '../../model/library';
+import type { Reader } from '../../model/reader';
 import type { DiscoveryRecord } from '../../model/record';
 import type { Slip, SlipItem } from '../../model/slip';
 import { newSlip } from '../slip';

@@ -1,7 +1,5 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../../core/discovery/answers';
-import type { ReferenceItem } from '../../../core/model/record';
-import { BODIES, withBody } from '../../../server/params';
+import { BODIES, withBody } from '../../../server/bodies';
 import { json } from '../../../server/problem';
 
 /**
@@ -9,9 +7,6 @@ import { json } from '../../../server/problem';
  * time.
  */
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody<{ items: ReferenceItem[]; moment: Moment; needBy: string }>(
-    request,
-    BODIES.resolve,
-    locals.info,
-    async (b) => json(await locals.index.resolve(b.items, b.moment, b.needBy)),
+  withBody(request, BODIES.resolve, locals.info, async (b) =>
+    json(await locals.index.resolve(b.items, b.moment, b.needBy)),
   );

@@ -1,11 +1,9 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../../core/discovery/answers';
 import { msg } from '../../../core/model/message';
-import type { Slip } from '../../../core/model/slip';
 import { agencyAsked, correspondent } from '../../../core/requests/correspondent';
 import { isForOthers, requestingMessage } from '../../../core/requests/iso18626';
-import { canDo, READER_ACTS, type ReaderAct } from '../../../core/requests/lifecycle';
-import { BODIES, withBody } from '../../../server/params';
+import { canDo, READER_ACTS } from '../../../core/requests/lifecycle';
+import { BODIES, withBody } from '../../../server/bodies';
 import { json, problem } from '../../../server/problem';
 
 /**
@@ -14,28 +12,23 @@ import { json, problem } from '../../../server/problem';
  * to say.
  */
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody<{ slip: Slip; act: ReaderAct; text: string; moment: Moment }>(
-    request,
-    BODIES.act,
-    locals.info,
-    async ({ slip, act, text, moment }) => {
-      if (!canDo(slip, act))
-        return problem(
-          'refused',
-          msg('http.thatCantBeDoneWithA', { state: msg(`label.state.${slip.state}`) }),
-          'act',
-        );
-      const said = {
-        requestId: slip.id,
-        supplyingAgency: agencyAsked(slip, locals.info),
-        timestamp: moment.at,
-        action: READER_ACTS[act].action,
-        note: text,
-      };
-      const hindered = await locals.network.hinders(slip, act, moment);
-      if (hindered) return problem('refused', hindered, 'act');
-      if (!isForOthers(slip)) return json({ documents: [] });
-      const xml = requestingMessage(said, correspondent(locals.info));
-      return json({ documents: [xml, await locals.network.receive(xml, moment.at)] });
-    },
-  );
+  withBody(request, BODIES.act, locals.info, async ({ slip, act, text, moment }) => {
+    if (!canDo(slip, act))
+      return problem(
+        'refused',
+        msg('http.thatCantBeDoneWithA', { state: msg(`label.state.${slip.state}`) }),
+        'act',
+      );
+    const said = {
+      requestId: slip.id,
+      supplyingAgency: agencyAsked(slip, locals.info),
+      timestamp: moment.at,
+      action: READER_ACTS[act].action,
+      note: text,
+    };
+    const hindered = await locals.network.hinders(slip, act, moment);
+    if (hindered) return problem('refused', hindered, 'act');
+    if (!isForOthers(slip)) return json({ documents: [] });
+    const xml = requestingMessage(said, correspondent(locals.info));
+    return json({ documents: [xml, await locals.network.receive(xml, moment.at)] });
+  });

@@ -1,14 +1,11 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../../core/discovery/answers';
 import { msg } from '../../../core/model/message';
-import type { Slip } from '../../../core/model/slip';
 import { agencyAsked, correspondent } from '../../../core/requests/correspondent';
-import type { CopyHistory } from '../../../core/requests/history';
 import { isForOthers, requestFor } from '../../../core/requests/iso18626';
 import { promisedFrom } from '../../../core/requests/promise';
 import { slipFaults } from '../../../core/requests/schema';
 import { refusalOf } from '../../../core/requests/sending';
-import { BODIES, withBody } from '../../../server/params';
+import { BODIES, withBody } from '../../../server/bodies';
 import { json, problem } from '../../../server/problem';
 import { withTexts } from '../../../words/inWords';
 
@@ -18,25 +15,20 @@ import { withTexts } from '../../../words/inWords';
  * confirmation is the answer.
  */
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody<{ slip: Slip; moment: Moment; history: CopyHistory }>(
-    request,
-    BODIES.send,
-    locals.info,
-    async ({ slip, moment, history }) => {
-      const { info, index, network } = locals;
-      const [fault] = slipFaults(slip, moment.at.slice(0, 10));
-      if (fault) return problem('bad-body', fault.text, fault.field);
-      const now = await index.promise(slip, moment, history);
-      if (!now) return problem('not-found', msg('http.theThingThisSlipAsksFor2'), 'slip.record');
-      const refusal = refusalOf(slip, now, info.policy.currency);
-      if (refusal)
-        return problem('refused', refusal.text, `slip.${refusal.code}`, {
-          code: refusal.code,
-          promise: withTexts(now),
-        });
-      const promised = promisedFrom(now);
-      if (!isForOthers(slip)) return json({ documents: [], promised });
-      const xml = requestFor(slip, agencyAsked(slip, info), correspondent(info), moment.at);
-      return json({ documents: [xml, await network.receive(xml, moment.at)], promised });
-    },
-  );
+  withBody(request, BODIES.send, locals.info, async ({ slip, moment, history }) => {
+    const { info, index, network } = locals;
+    const [fault] = slipFaults(slip, moment.at.slice(0, 10));
+    if (fault) return problem('bad-body', fault.text, fault.field);
+    const now = await index.promise(slip, moment, history);
+    if (!now) return problem('not-found', msg('http.theThingThisSlipAsksFor2'), 'slip.record');
+    const refusal = refusalOf(slip, now, info.policy.currency);
+    if (refusal)
+      return problem('refused', refusal.text, `slip.${refusal.code}`, {
+        code: refusal.code,
+        promise: withTexts(now),
+      });
+    const promised = promisedFrom(now);
+    if (!isForOthers(slip)) return json({ documents: [], promised });
+    const xml = requestFor(slip, agencyAsked(slip, info), correspondent(info), moment.at);
+    return json({ documents: [xml, await network.receive(xml, moment.at)], promised });
+  });

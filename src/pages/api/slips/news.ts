@@ -1,7 +1,5 @@
 import type { APIRoute } from 'astro';
-import type { Moment } from '../../../core/discovery/answers';
-import type { Slip } from '../../../core/model/slip';
-import { BODIES, withBody } from '../../../server/params';
+import { BODIES, withBody } from '../../../server/bodies';
 import { json } from '../../../server/problem';
 
 /**
@@ -9,18 +7,14 @@ import { json } from '../../../server/problem';
  * and the circulation desk's notices. Slips are sent without documents, some dozens at a time.
  */
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody<{ slips: readonly Slip[]; moment: Moment }>(
-    request,
-    BODIES.news,
-    locals.info,
-    async ({ slips, moment }) =>
-      json(
-        await Promise.all(
-          slips.map(async (slip) => ({
-            slip: slip.id,
-            messages: await locals.network.messages(slip, moment),
-            notices: await locals.loanDesk.notices(slip, moment),
-          })),
-        ),
+  withBody(request, BODIES.news, locals.info, async ({ slips, moment }) =>
+    json(
+      await Promise.all(
+        slips.map(async (slip) => ({
+          slip: slip.id,
+          messages: await locals.network.messages(slip, moment),
+          notices: await locals.loanDesk.notices(slip, moment),
+        })),
       ),
+    ),
   );

@@ -1,0 +1,124 @@
+/** The bodies of the HTTP interface: the shape of each, bounded, and its reading. */
+import type Joi from 'joi';
+import type { LibraryInfo, Moment } from '../core/discovery/answers';
+import type { DeskQuestion } from '../core/discovery/ports';
+import { WANTED } from '../core/model/codes';
+import { msg } from '../core/model/message';
+import { situationShape } from '../core/model/reader';
+import { MAX_ID, type ReferenceItem } from '../core/model/record';
+import {
+  closed,
+  dayOrNone,
+  type Field,
+  filled,
+  formed,
+  listOf,
+  localTime,
+  maybe,
+  oneOf,
+  otherwise,
+  type Shape,
+  shape,
+  text,
+  whole,
+} from '../core/model/shape';
+import { slipShape } from '../core/model/slip';
+import { type CopyHistory, NO_HISTORY } from '../core/requests/history';
+import { READER_ACTS, type ReaderAct } from '../core/requests/lifecycle';
+import { beyondBounds, readBody } from './body';
+import { faultText, guarded, momentAt } from './params';
+import { problem } from './problem';
+
+const MAX_BODY = 600_000;
+const moment = closed({ situation: situationShape, at: localTime() });
+/** A reference as a CSL item: bounded, and no more than matching needs. */
+const cslName = shape({ family: maybe(text(300)), given: maybe(text(300)), literal: maybe(text(500)) });
+const cslText = () => text(4000);
+const [NAMES_AT_MOST, YEARS_TO] = [300, 9999];
+const reference = closed({
+  type: filled(60),
+  title: cslText(),
+  author: maybe(listOf(cslName, NAMES_AT_MOST)),
+  editor: maybe(listOf(cslName, NAMES_AT_MOST)),
+  translator: maybe(listOf(cslName, NAMES_AT_MOST)),
+  issued: maybe(shape({ 'date-parts': listOf(listOf(whole(-YEARS_TO, YEARS_TO), 3, 1), 1, 1) })),
+}).pattern(/^[\w-]{1,40}$/, cslText()) as unknown as Field<ReferenceItem>;
+const count = () => whole(0, 10_000);
+/** What the rules count of the reader's other slips: only the browser knows those. */
+const history: Field<CopyHistory> = closed({
+  journalThisYear: count(),
+  sameIssue: count(),
+  sameBookCopies: count(),
+  open: otherwise(count(), 0),
+});
+const question: Field<DeskQuestion> = closed({
+  id: formed(/^Q-[A-Za-z0-9-]{6,40}$/, 'id'),
+  kind: oneOf(['question', 'link']),
+  subject: filled(2000),
+  asked: localTime(),
+});
+const [QUESTIONS, SLIPS, REFERENCES] = [200, 100, 100];
+
+export const BODIES = {
+  ask: closed({ questions: listOf(question, QUESTIONS), moment }),
+  resolve: closed({
+    items: listOf(reference, REFERENCES, 1),
+    moment,
+    needBy: otherwise(dayOrNone(), ''),
+  }),
+  ways: closed({
+    record: maybe(filled(MAX_ID)),
+    csl: maybe(reference),
+    moment,
+    needBy: otherwise(dayOrNone(), ''),
+    wanted: maybe(oneOf(WANTED)),
+  }).xor('record', 'csl'),
+  promise: closed({ slip: slipShape, moment, history }),
+  send: closed({ slip: slipShape, moment, history: otherwise(history, NO_HISTORY) }),
+  act: closed({
+    slip: slipShape,
+    act: oneOf(Object.keys(READER_ACTS) as ReaderAct[]),
+    text: text(2000),
+    moment,
+  }),
+  news: closed({ slips: listOf(slipShape, SLIPS), moment }),
+};
+
+/**
+ * Reads and checks a JSON body; the answer of `work` becomes the response, its failures problem documents.
+ */
+export async function withBody<T extends { readonly moment: Moment }>(
+  request: Request,
+  schema: Shape<T>,
+  info: LibraryInfo,
+  work: (body: T) => Promise<Response>,
+): Promise<Response> {
+  const type = request.headers.get('content-type') ?? '';
+  if (!/^application\/json\b/i.test(type))
+    return problem(
+      'bad-type',
+      msg('http.thisIsSentAsApplicationJson', {
+        part: type ? msg('http.notAs', { type: type.slice(0, 80) }) : null,
+      }),
+    );
+  const read = await readBody(request, MAX_BODY);
+  // The asker left while sending.
+  if ('gone' in read) return new Response(null, { status: 499 });
+  if ('over' in read) return problem('too-large', msg('http.whatWasSentIsOverBytes', { max_body: MAX_BODY }));
+  let body: unknown;
+  try {
+    body = JSON.parse(read.text);
+  } catch {
+    return problem('bad-body', msg('http.theBodyIsNotJson'));
+  }
+  const beyond = beyondBounds(body);
+  if (beyond) return problem('bad-body', beyond);
+  const { value, error }: Joi.ValidationResult = schema.validate(body);
+  if (error) return problem('bad-body', faultText(error.details[0]), error.details[0]?.path.join('.'));
+  const sent = value as T;
+  const { campus } = sent.moment.situation;
+  if (!info.campuses.some((c) => c.id === campus))
+    return problem('bad-body', msg('http.thereIsNoCampus', { campus }), 'moment.situation.campus');
+  const at = momentAt(sent.moment.at, info);
+  return guarded(() => work({ ...sent, moment: { ...sent.moment, at } }));
+}
