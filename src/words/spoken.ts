@@ -1,6 +1,7 @@
 /** The namespaces that the core's codes stand in: whoever says what the core answers needs them all. */
 import './generated/access';
 import './generated/coverage';
+import './generated/cql';
 import './generated/fault';
 import './generated/found';
 import './generated/label';

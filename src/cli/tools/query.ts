@@ -2,6 +2,8 @@
  * `tool query TEXT [--syntax plain|cql]`: how any input is understood, as JSON: tree, plain, CQL, rows,
  * sentence, notes.
  */
+import { inWords } from '../../words/inWords';
+import '../../words/spoken';
 import { readFileSync } from 'node:fs';
 import { printCql } from '../../core/query/cql';
 import { printPlain } from '../../core/query/plain';
@@ -30,7 +32,7 @@ for (const q of inputs) {
   const read = readQuery({ q, syntax });
   const out =
     'problem' in read
-      ? { q, syntax, problem: read.problem }
+      ? { q, syntax, problem: inWords(read.problem) }
       : {
           q,
           syntax,
@@ -39,7 +41,7 @@ for (const q of inputs) {
           cql: printCql(read.tree),
           rows: printRows(read.tree),
           sentence: sentence({ ...NEW_SEARCH, q, syntax }),
-          notes: read.notes,
+          notes: inWords(read.notes),
         };
   console.log(JSON.stringify(out, null, words.length ? 2 : undefined));
 }

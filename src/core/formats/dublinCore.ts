@@ -1,12 +1,14 @@
 /** A record as simple Dublin Core 1.1 (ISO 15836-1), in the SRU schema info:srw/schema/1/dc-v1.1. */
 import { creators, fullName, numbering } from '../model/describe';
 import type { DiscoveryRecord } from '../model/record';
-import { element, textElement } from './xml';
+import { element, textElement, writeXml, type Xml } from '../xml';
 
 export const DC_SCHEMA = 'info:srw/schema/1/dc-v1.1';
 
 /** A record as unqualified Dublin Core in XML. */
-export function writeDublinCore(r: DiscoveryRecord): string {
+export const writeDublinCore = (r: DiscoveryRecord): string => writeXml(dublinCoreOf(r));
+/** The same as a piece of an answer. */
+export function dublinCoreOf(r: DiscoveryRecord): Xml {
   const { csl } = r;
   const by = creators(csl).names;
   const date = csl.issued?.['date-parts'][0].map((n) => String(n).padStart(2, '0')).join('-');
@@ -31,7 +33,7 @@ export function writeDublinCore(r: DiscoveryRecord): string {
       csl['container-title'] ? `${csl['container-title']} ${numbering(csl)}`.trim() : undefined,
     ),
     ...r.languages.map((l) => textElement('dc:language', l)),
-  ].join('');
+  ];
   return element('srw_dc:dc', body, {
     'xmlns:srw_dc': DC_SCHEMA,
     'xmlns:dc': 'http://purl.org/dc/elements/1.1/',

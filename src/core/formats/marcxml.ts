@@ -3,14 +3,14 @@
 import { XMLParser } from 'fast-xml-parser';
 import { msg } from '../model/message';
 import { errorText } from '../text';
+import { element, textElement, writeXml, type Xml, xmlDocument } from '../xml';
 import { lineCounter, type Problem } from './item';
 import { type MarcField, type MarcRecord, type MarcSource, marcOf, type PlacedRecord } from './marc';
-import { element, textElement } from './xml';
 
 export const MARCXML_SCHEMA = 'info:srw/schema/1/marcxml-v1.1';
 const NAMESPACE = 'http://www.loc.gov/MARC21/slim';
 
-const recordXml = (m: MarcRecord, attributes: Readonly<Record<string, string>>): string =>
+const recordXml = (m: MarcRecord, attributes: Readonly<Record<string, string>>): Xml =>
   element(
     'record',
     [
@@ -19,18 +19,28 @@ const recordXml = (m: MarcRecord, attributes: Readonly<Record<string, string>>):
       ...m.fields.map(({ tag, ind1, ind2, subfields }) =>
         element(
           'datafield',
-          subfields.map(([code, text]) => textElement('subfield', text, { code })).join(''),
+          subfields.map(([code, text]) => textElement('subfield', text, { code })),
           { tag, ind1, ind2 },
         ),
       ),
-    ].join(''),
+    ],
     attributes,
   );
 /** A record as MARCXML. */
-export const writeMarcxml = (r: MarcSource): string => recordXml(marcOf(r), { xmlns: NAMESPACE });
+export const marcxmlOf = (r: MarcSource): Xml => recordXml(marcOf(r), { xmlns: NAMESPACE });
+/** A record as MARCXML, as text. */
+export const writeMarcxml = (r: MarcSource): string => writeXml(marcxmlOf(r));
 /** Records as a MARCXML collection, with the XML declaration. */
 export const writeMarcxmlCollection = (records: readonly MarcSource[]): string =>
-  `<?xml version="1.0" encoding="UTF-8"?>\n${element('collection', records.map((r) => recordXml(marcOf(r), {})).join('\n'), { xmlns: NAMESPACE }, true)}\n`;
+  xmlDocument(
+    element(
+      'collection',
+      records.map((r) => recordXml(marcOf(r), {})),
+      { xmlns: NAMESPACE },
+      true,
+    ),
+    'indented',
+  );
 
 interface Node {
   readonly [name: string]: unknown;

@@ -4,6 +4,7 @@
  * diagnostics of the standard (info:srw/diagnostic/1/…) and name the character at which reading stopped.
  */
 
+import { type Message, msg } from '../model/message';
 import { table } from '../table';
 import { codeKey } from '../words/codes';
 import { FIELD_NAMES, FIELD_TABLE, type FieldName, nameOfCode, nameOfField } from './fields';
@@ -14,7 +15,7 @@ import { type Field, join, type PhraseNode, type QueryNode } from './tree';
 export interface CqlProblem {
   /** Number in the diagnostic list of SRU. */
   readonly code: number;
-  readonly text: string;
+  readonly text: Message;
   readonly details: string;
   /** Offset of the character at fault, from 0. */
   readonly at: number;
@@ -31,8 +32,8 @@ interface Token {
 }
 class Stop extends Error {
   readonly problem: CqlProblem;
-  constructor(code: number, text: string, details: string, at: number) {
-    super(text);
+  constructor(code: number, text: Message, details: string, at: number) {
+    super(text.code);
     this.problem = { code, text, details, at };
   }
 }
@@ -46,7 +47,7 @@ function tokenise(input: string): Token[] {
   const tokens: Token[] = [];
   let i = 0;
   while (i < input.length) {
-    if (tokens.length > MAX_TOKENS) throw new Stop(38, 'Too many terms and operators', '', i);
+    if (tokens.length > MAX_TOKENS) throw new Stop(38, msg('cql.tooManyTermsAndOperators'), '', i);
     const c = input[i] as string;
     if (/\s/.test(c)) i++;
     else if (c === '"') {
@@ -59,7 +60,8 @@ function tokenise(input: string): Token[] {
           k += 2;
         } else text += input[k++];
       }
-      if (k >= input.length) throw new Stop(14, 'A quotation mark is not closed', input.slice(i, i + 40), i);
+      if (k >= input.length)
+        throw new Stop(14, msg('cql.aQuotationMarkIsNotClosed'), input.slice(i, i + 40), i);
       tokens.push({ text, quoted: true, at: i });
       i = k + 1;
     } else {
@@ -125,8 +127,8 @@ function indexNamed(token: Token): FieldName | 'anywhere' | 'all' {
   if (found) return found;
   const [set] = name.split('.');
   if (name.includes('.') && set && !SETS.has(set))
-    throw new Stop(15, 'Unsupported context set', set, token.at);
-  throw new Stop(16, 'Unsupported index', token.text, token.at);
+    throw new Stop(15, msg('cql.unsupportedContextSet'), set, token.at);
+  throw new Stop(16, msg('cql.unsupportedIndex'), token.text, token.at);
 }
 
 interface Modifier {
@@ -159,7 +161,7 @@ function parse(input: string): CqlQuery {
       at++;
       const name = tokens[at++];
       if (!name || name.quoted)
-        throw new Stop(10, 'A modifier’s name is missing after /', '', name?.at ?? end());
+        throw new Stop(10, msg('cql.aModifierSNameIsMissingAfter'), '', name?.at ?? end());
       const symbol =
         here() && !here()?.quoted && SYMBOLS.has(here()?.text ?? '') ? (tokens[at++]?.text ?? '') : '';
       const value = symbol ? (tokens[at++]?.text ?? '') : '';
@@ -171,13 +173,14 @@ function parse(input: string): CqlQuery {
   let depth = 0;
   const clause = (): QueryNode => {
     const token = tokens[at];
-    if (!token) throw new Stop(10, 'A term is missing at the end', '', end());
+    if (!token) throw new Stop(10, msg('cql.aTermIsMissingAtTheEnd'), '', end());
     if (is('(')) {
-      if (++depth > MAX_DEPTH) throw new Stop(38, 'Brackets stand too deep inside each other', '', token.at);
+      if (++depth > MAX_DEPTH)
+        throw new Stop(38, msg('cql.bracketsStandTooDeepInsideEachOther'), '', token.at);
       at++;
       const inner = scoped();
       depth--;
-      if (!is(')')) throw new Stop(13, 'A bracket is not closed', '', here()?.at ?? end());
+      if (!is(')')) throw new Stop(13, msg('cql.aBracketIsNotClosed'), '', here()?.at ?? end());
       at++;
       return inner;
     }
@@ -188,17 +191,18 @@ function parse(input: string): CqlQuery {
         BOOLEANS.has(token.text.toLowerCase()) ||
         token.text === '/')
     )
-      throw new Stop(10, `“${token.text}” stands where a term was expected`, token.text, token.at);
+      throw new Stop(10, msg('cql.standsWhereATermWasExpected', { said: token.text }), token.text, token.at);
     at++;
     const next = here();
     const relates = next && !next.quoted && (SYMBOLS.has(next.text) || NAMED.has(next.text.toLowerCase()));
     if (!relates) return term('anywhere', '=', token);
     const relation = (tokens[at++] as Token).text.toLowerCase();
     for (const m of modifiers())
-      if (!FREE_MODIFIERS.has(m.name)) throw new Stop(20, 'Unsupported relation modifier', m.name, m.at);
+      if (!FREE_MODIFIERS.has(m.name))
+        throw new Stop(20, msg('cql.unsupportedRelationModifier'), m.name, m.at);
     const value = tokens[at++];
     if (!value || (!value.quoted && (value.text === '(' || value.text === ')')))
-      throw new Stop(27, 'A term is missing after the relation', '', value?.at ?? end());
+      throw new Stop(27, msg('cql.aTermIsMissingAfterTheRelation'), '', value?.at ?? end());
     return term(indexNamed(token), relation, value);
   };
 
@@ -214,7 +218,7 @@ function parse(input: string): CqlQuery {
       if (name === 'prox') left = near(left, right, list, token);
       else {
         const bad = list.find((m) => m.name !== 'rel.combine');
-        if (bad) throw new Stop(46, 'Unsupported boolean modifier', bad.name, bad.at);
+        if (bad) throw new Stop(46, msg('cql.unsupportedBooleanModifier'), bad.name, bad.at);
         left =
           name === 'not'
             ? join('and', [left, { op: 'not', of: right }])
@@ -233,7 +237,7 @@ function parse(input: string): CqlQuery {
       const name = indexNamed(key);
       const found: Sort | null =
         name === 'year' ? (down ? 'newest' : 'oldest') : name === 'title' && !down ? 'title' : null;
-      if (!found) throw new Stop(80, 'Sorting by this is not supported', key.text, key.at);
+      if (!found) throw new Stop(80, msg('cql.sortingByThisIsNotSupported'), key.text, key.at);
       sort ??= found;
     }
     return sort;
@@ -250,7 +254,12 @@ function parse(input: string): CqlQuery {
   const sort = sorting();
   const rest = here();
   if (rest)
-    throw new Stop(rest.text === ')' ? 13 : 10, `“${rest.text}” is one too many here`, rest.text, rest.at);
+    throw new Stop(
+      rest.text === ')' ? 13 : 10,
+      msg('cql.isOneTooManyHere', { said: rest.text }),
+      rest.text,
+      rest.at,
+    );
   return { tree, sort };
 }
 
@@ -260,17 +269,18 @@ function near(left: QueryNode, right: QueryNode, list: readonly Modifier[], toke
   for (const m of list) {
     if (m.name === 'distance') {
       const n = Number(m.value);
-      if (!Number.isInteger(n) || n < 0) throw new Stop(41, 'Unsupported proximity distance', m.value, m.at);
+      if (!Number.isInteger(n) || n < 0)
+        throw new Stop(41, msg('cql.unsupportedProximityDistance'), m.value, m.at);
       if (m.symbol !== '<=' && m.symbol !== '=' && m.symbol !== '<')
-        throw new Stop(40, 'Unsupported proximity relation', m.symbol, m.at);
+        throw new Stop(40, msg('cql.unsupportedProximityRelation'), m.symbol, m.at);
       distance = Math.max(1, m.symbol === '<' ? n - 1 : n);
     } else if (m.name === 'unit') {
-      if (m.value !== 'word') throw new Stop(42, 'Unsupported proximity unit', m.value, m.at);
+      if (m.value !== 'word') throw new Stop(42, msg('cql.unsupportedProximityUnit'), m.value, m.at);
     } else if (m.name === 'ordered') ordered = true;
-    else if (m.name !== 'unordered') throw new Stop(46, 'Unsupported boolean modifier', m.name, m.at);
+    else if (m.name !== 'unordered') throw new Stop(46, msg('cql.unsupportedBooleanModifier'), m.name, m.at);
   }
   if (!nearable(left) || !nearable(right))
-    throw new Stop(39, 'prox stands between two terms only', '', token.at);
+    throw new Stop(39, msg('cql.proxStandsBetweenTwoTermsOnly'), '', token.at);
   return { op: 'near', left, right, distance, ordered };
 }
 
@@ -285,21 +295,21 @@ function unmask(word: string): { text: string; prefix: boolean } {
 
 function term(index: FieldName | 'anywhere' | 'all', relation: string, value: Token): QueryNode {
   if (index === 'all') return { op: 'everything' };
-  if (value.text.trim() === '') throw new Stop(27, 'Empty term unsupported', '', value.at);
+  if (value.text.trim() === '') throw new Stop(27, msg('cql.emptyTermUnsupported'), '', value.at);
   const meant = value.text.replace(/\\./g, 'x');
-  if (meant.includes('?')) throw new Stop(28, 'Masking character not supported', '?', value.at);
+  if (meant.includes('?')) throw new Stop(28, msg('cql.maskingCharacterNotSupported'), '?', value.at);
   if (/\*(?!\s|$)|(^|\s)\*/.test(meant))
-    throw new Stop(28, 'Masking is supported at the end of a word only', '*', value.at);
+    throw new Stop(28, msg('cql.maskingIsSupportedAtTheEndOf'), '*', value.at);
   if (/\S\^\S|\s\^\s/.test(meant))
-    throw new Stop(32, 'Anchoring is supported at the ends of a term only', '^', value.at);
+    throw new Stop(32, msg('cql.anchoringIsSupportedAtTheEndsOf'), '^', value.at);
   const target = index === 'anywhere' ? null : FIELD_TABLE[index].target;
   if (target && 'years' in target) return yearTerm(relation, value);
   if (/^(<|>|<=|>=|within|encloses)$/.test(relation))
-    throw new Stop(22, 'Unsupported combination of relation and index', relation, value.at);
+    throw new Stop(22, msg('cql.unsupportedCombinationOfRelationAndIndex'), relation, value.at);
   if (target && 'code' in target) {
     const { text, prefix } = unmask(value.text);
     const key = codeKey(target.code, text);
-    if (key === null) throw new Stop(36, `Term in invalid format: not a valid ${index}`, text, value.at);
+    if (key === null) throw new Stop(36, msg('cql.termInInvalidFormatNotAValid', { index }), text, value.at);
     const node: QueryNode = { op: 'code', code: target.code, value: key, ...(prefix ? { prefix } : {}) };
     return relation === '<>' ? { op: 'not', of: node } : node;
   }
@@ -321,7 +331,7 @@ function yearTerm(relation: string, value: Token): QueryNode {
     .map(Number);
   const [a, b] = years;
   if (a === undefined || years.some((y) => !Number.isInteger(y) || y < 0 || y > 9999))
-    throw new Stop(36, 'Term in invalid format: a year has four digits', text, value.at);
+    throw new Stop(36, msg('cql.termInInvalidFormatAYearHas'), text, value.at);
   const span = (from: number | null, to: number | null): QueryNode => ({ op: 'years', from, to });
   switch (relation) {
     case '<':
@@ -352,7 +362,8 @@ function textTerm(
     return { op: 'word', text, ...(field ? { field } : {}), ...(prefix ? { prefix } : {}) };
   };
   const parts = written.split(/\s+/).filter(Boolean);
-  if (parts.length > MAX_WORDS) throw new Stop(38, `A term has at most ${MAX_WORDS} words`, '', at);
+  if (parts.length > MAX_WORDS)
+    throw new Stop(38, msg('cql.aTermHasAtMostWords', { limit: MAX_WORDS }), '', at);
   const [starts, ends] = [meant.startsWith('^'), meant.endsWith('^')];
   const own = written.slice(starts ? 1 : 0, ends ? -1 : undefined);
   const list = own.split(/\s+/).filter(Boolean).map(unmask);
@@ -360,10 +371,9 @@ function textTerm(
   const masks = list.flatMap((w, i) => (w.prefix ? [i] : []));
   const anchored =
     relation === 'exact' || relation === '==' || (starts && ends) ? 'whole' : starts ? 'begins' : null;
-  if (ends && !anchored) throw new Stop(32, 'Anchoring at the end of a term alone is not supported', '^', at);
-  if (anchored && masks.length)
-    throw new Stop(28, 'Masking is not supported in an anchored or exact term', '*', at);
-  if (anchored && !text) throw new Stop(27, 'Empty term unsupported', '', at);
+  if (ends && !anchored) throw new Stop(32, msg('cql.anchoringAtTheEndOfATerm'), '^', at);
+  if (anchored && masks.length) throw new Stop(28, msg('cql.maskingIsNotSupportedInAnAnchored'), '*', at);
+  if (anchored && !text) throw new Stop(27, msg('cql.emptyTermUnsupported'), '', at);
   if (anchored) return { op: anchored, text, field: field ?? 'title' };
   if (relation === 'all') return join('and', parts.map(one));
   if (relation === 'any') return join('or', parts.map(one));

@@ -4,21 +4,23 @@
  * and what an answer says.
  */
 
-import { DC_SCHEMA, writeDublinCore } from '../formats/dublinCore';
-import { MARCXML_SCHEMA, writeMarcxml } from '../formats/marcxml';
-import { element, textElement, xmlText } from '../formats/xml';
+import { DC_SCHEMA, dublinCoreOf } from '../formats/dublinCore';
+import { MARCXML_SCHEMA, marcxmlOf } from '../formats/marcxml';
+
+import { type Message, msg } from '../model/message';
 import type { DiscoveryRecord } from '../model/record';
 import { FIELD_NAMES, FIELD_TABLE } from '../query/fields';
 import { type AskedSearch, askedSearch } from '../query/read';
 import { NEW_SEARCH } from '../query/request';
 import { table } from '../table';
+import { element, textElement, writeXml, type Xml, xmlDocument } from '../xml';
 
 export type SruVersion = '1.2' | '2.0';
 export interface Diagnostic {
   /** Number in info:srw/diagnostic/1/. */
   readonly code: number;
   readonly details: string;
-  readonly message: string;
+  readonly message: Message;
 }
 export interface SruSearch {
   readonly operation: 'searchRetrieve';
@@ -71,40 +73,42 @@ export function readSru(params: URLSearchParams): SruRequest {
   const given = params.get('version');
   const version: SruVersion =
     given === '1.2' || given === '1.1' || (given === null && params.has('operation')) ? '1.2' : '2.0';
-  const fault = (code: number, message: string, details: string): SruRequest => ({
+  const fault = (code: number, message: Message, details: string): SruRequest => ({
     operation: 'fault',
     version,
     diagnostics: [{ code, message, details }],
   });
   if (given !== null && !['1.1', '1.2', '2.0'].includes(given))
-    return fault(5, 'Unsupported version', '1.2, 2.0');
+    return fault(5, msg('cql.unsupportedVersion'), '1.2, 2.0');
   const unknown = [...params.keys()].find((k) => !KNOWN.has(k) && !k.startsWith('x-'));
-  if (unknown) return fault(8, 'Unsupported parameter', unknown);
+  if (unknown) return fault(8, msg('cql.unsupportedParameter'), unknown);
   const operation = params.get('operation') ?? (params.has('query') ? 'searchRetrieve' : 'explain');
   if (operation === 'explain') return { operation, version };
-  if (operation !== 'searchRetrieve') return fault(4, 'Unsupported operation', operation);
+  if (operation !== 'searchRetrieve') return fault(4, msg('cql.unsupportedOperation'), operation);
   const query = params.get('query');
-  if (query === null) return fault(7, 'Mandatory parameter not supplied', 'query');
+  if (query === null) return fault(7, msg('cql.mandatoryParameterNotSupplied'), 'query');
   if ((params.get('queryType') ?? 'cql') !== 'cql')
-    return fault(6, 'Unsupported parameter value', 'queryType');
-  if (params.get('sortKeys')) return fault(80, 'Sort not supported', 'sortKeys; use sortBy in the query');
+    return fault(6, msg('cql.unsupportedParameterValue'), 'queryType');
+  if (params.get('sortKeys'))
+    return fault(80, msg('cql.sortNotSupported'), 'sortKeys; use sortBy in the query');
   const whole = (name: string, otherwise: number): number | null => {
     const text = params.get(name);
     return text === null ? otherwise : /^\d{1,6}$/.test(text) ? Number(text) : null;
   };
   const start = whole('startRecord', 1);
   const count = whole('maximumRecords', DEFAULT_COUNT);
-  if (start === null || start < 1) return fault(6, 'Unsupported parameter value', 'startRecord');
-  if (count === null) return fault(6, 'Unsupported parameter value', 'maximumRecords');
+  if (start === null || start < 1) return fault(6, msg('cql.unsupportedParameterValue'), 'startRecord');
+  if (count === null) return fault(6, msg('cql.unsupportedParameterValue'), 'maximumRecords');
   const schema = SCHEMAS.get(params.get('recordSchema') ?? 'dc');
-  if (!schema) return fault(66, 'Unknown schema for retrieval', params.get('recordSchema') ?? '');
+  if (!schema) return fault(66, msg('cql.unknownSchemaForRetrieval'), params.get('recordSchema') ?? '');
   const packing =
     version === '2.0' ? (params.get('recordXMLEscaping') ?? 'xml') : (params.get('recordPacking') ?? 'xml');
-  if (packing !== 'xml' && packing !== 'string') return fault(71, 'Unsupported record packing', packing);
+  if (packing !== 'xml' && packing !== 'string')
+    return fault(71, msg('cql.unsupportedRecordPacking'), packing);
   const asked = askedSearch({ ...NEW_SEARCH, drop: {}, q: query, syntax: 'cql' });
   if ('problem' in asked) {
     const { code, text, details, at } = asked.problem;
-    return fault(code, `${text}, at character ${at + 1}`, details);
+    return fault(code, msg('cql.atCharacter', { text, at: at + 1 }), details);
   }
   return { operation, version, query, asked, start, count: Math.min(count, MOST_RECORDS), schema, packing };
 }
@@ -113,133 +117,141 @@ const NAMESPACE: Record<SruVersion, string> = {
   '1.2': 'http://www.loc.gov/zing/srw/',
   '2.0': 'http://docs.oasis-open.org/ns/search-ws/sruResponse',
 };
-const wrap = (version: SruVersion, root: string, body: string): string =>
-  `<?xml version="1.0" encoding="UTF-8"?>\n${element(`sru:${root}`, textElement('sru:version', version) + body, { 'xmlns:sru': NAMESPACE[version] })}`;
+const wrap = (version: SruVersion, root: string, body: readonly Xml[]): string =>
+  xmlDocument(
+    element(`sru:${root}`, [textElement('sru:version', version), ...body], {
+      'xmlns:sru': NAMESPACE[version],
+    }),
+  );
 
-function diagnostics(list: readonly Diagnostic[], version: SruVersion): string {
+/** Puts a message into words: the caller's, since the core has none. */
+type Say = (message: Message) => string;
+function diagnostics(list: readonly Diagnostic[], version: SruVersion, say: Say): Xml {
   const ns =
     version === '1.2'
       ? 'http://www.loc.gov/zing/srw/diagnostic/'
       : 'http://docs.oasis-open.org/ns/search-ws/diagnostic';
-  const one = (d: Diagnostic): string =>
+  const one = (d: Diagnostic): Xml =>
     element(
       'diag:diagnostic',
-      textElement('diag:uri', `info:srw/diagnostic/1/${d.code}`) +
-        textElement('diag:details', d.details) +
-        textElement('diag:message', d.message),
+      [
+        textElement('diag:uri', `info:srw/diagnostic/1/${d.code}`),
+        textElement('diag:details', d.details),
+        textElement('diag:message', say(d.message)),
+      ],
       { 'xmlns:diag': ns },
     );
-  return element('sru:diagnostics', list.map(one).join(''));
+  return element('sru:diagnostics', list.map(one));
 }
 
 /** An SRU response with nothing in it but one diagnostic (`info:srw/diagnostic/1/…`). */
-export const sruFault = (fault: Extract<SruRequest, { operation: 'fault' }>): string =>
-  wrap(
-    fault.version,
-    'searchRetrieveResponse',
-    element('sru:numberOfRecords', '0') + diagnostics(fault.diagnostics, fault.version),
-  );
+export const sruFault = (fault: Extract<SruRequest, { operation: 'fault' }>, say: Say): string =>
+  wrap(fault.version, 'searchRetrieveResponse', [
+    textElement('sru:numberOfRecords', '0'),
+    diagnostics(fault.diagnostics, fault.version, say),
+  ]);
+
+/** What the version calls the way in which a record is packed. */
+const packingName = (version: SruVersion): string =>
+  version === '2.0' ? 'sru:recordXMLEscaping' : 'sru:recordPacking';
 
 /** The answer to a search. `records` begin at the search's start. */
-export function sruAnswer(search: SruSearch, total: number, records: readonly DiscoveryRecord[]): string {
+export function sruAnswer(
+  search: SruSearch,
+  found: { readonly total: number; readonly records: readonly DiscoveryRecord[] },
+  say: Say,
+): string {
+  const { total, records } = found;
   const beyond = search.start > total && (total > 0 || search.start > 1) && search.count > 0;
   const next = search.start + records.length;
-  const data = (r: DiscoveryRecord): string =>
-    search.schema === 'dc' ? writeDublinCore(r) : writeMarcxml(r);
-  const packing = search.version === '2.0' ? 'sru:recordXMLEscaping' : 'sru:recordPacking';
-  const record = (r: DiscoveryRecord, i: number): string =>
-    element(
-      'sru:record',
-      textElement('sru:recordSchema', search.schema === 'dc' ? DC_SCHEMA : MARCXML_SCHEMA) +
-        textElement(packing, search.packing) +
-        element('sru:recordData', search.packing === 'xml' ? data(r) : xmlText(data(r))) +
-        textElement('sru:recordIdentifier', r.id) +
-        textElement('sru:recordPosition', String(search.start + i)),
-    );
-  return wrap(
-    search.version,
-    'searchRetrieveResponse',
-    textElement('sru:numberOfRecords', String(total)) +
-      element('sru:records', records.map(record).join('')) +
-      (next <= total && records.length ? textElement('sru:nextRecordPosition', String(next)) : '') +
-      element(
-        'sru:echoedSearchRetrieveRequest',
-        textElement('sru:version', search.version) + textElement('sru:query', search.query),
-      ) +
-      (beyond
-        ? diagnostics(
-            [{ code: 61, message: 'First record position out of range', details: String(search.start) }],
-            search.version,
-          )
-        : ''),
-  );
+  const data = (r: DiscoveryRecord): Xml => (search.schema === 'dc' ? dublinCoreOf(r) : marcxmlOf(r));
+  const record = (r: DiscoveryRecord, i: number): Xml =>
+    element('sru:record', [
+      textElement('sru:recordSchema', search.schema === 'dc' ? DC_SCHEMA : MARCXML_SCHEMA),
+      textElement(packingName(search.version), search.packing),
+      search.packing === 'xml'
+        ? element('sru:recordData', [data(r)])
+        : textElement('sru:recordData', writeXml(data(r))),
+      textElement('sru:recordIdentifier', r.id),
+      textElement('sru:recordPosition', String(search.start + i)),
+    ]);
+  const outOfRange = {
+    code: 61,
+    message: msg('cql.firstRecordPositionOutOfRange'),
+    details: String(search.start),
+  };
+  return wrap(search.version, 'searchRetrieveResponse', [
+    textElement('sru:numberOfRecords', String(total)),
+    element('sru:records', records.map(record)),
+    next <= total && records.length ? textElement('sru:nextRecordPosition', String(next)) : [],
+    element('sru:echoedSearchRetrieveRequest', [
+      textElement('sru:version', search.version),
+      textElement('sru:query', search.query),
+    ]),
+    beyond ? diagnostics([outOfRange], search.version, say) : [],
+  ]);
 }
 
-/** The explain record (ZeeRex 2.0): what can be asked. */
-/** @param at where the asker reached the server */
+const CONTEXT_SETS = [
+  ['cql', 'info:srw/cql-context-set/1/cql-v1.2'],
+  ['dc', 'info:srw/cql-context-set/1/dc-v1.1'],
+  ['bib', 'info:srw/cql-context-set/1/bib-v1'],
+  ['sort', 'info:srw/cql-context-set/1/sort-v1.0'],
+] as const;
+const RECORD_SCHEMAS = [
+  ['dc', DC_SCHEMA, 'Dublin Core'],
+  ['marcxml', MARCXML_SCHEMA, 'MARCXML'],
+] as const;
+const ZEEREX = 'http://explain.z3950.org/dtd/2.0/';
+
+function indexInfo(): Xml {
+  const index = (label: string, cql: string): Xml => {
+    const [set = '', title = ''] = cql.split('.');
+    return element(
+      'index',
+      [textElement('title', label), element('map', [textElement('name', title, { set })])],
+      { search: 'true', scan: 'false', sort: 'false' },
+    );
+  };
+  return element('indexInfo', [
+    ...CONTEXT_SETS.map(([name, identifier]) => element('set', [], { name, identifier }, true)),
+    ...FIELD_NAMES.map((f) => index(f, FIELD_TABLE[f].cql)),
+  ]);
+}
+/**
+ * The explain record (ZeeRex 2.0): what can be asked.
+ * @param at where the asker reached the server
+ */
 export function sruExplain(
   version: SruVersion,
   at: { readonly host: string; readonly port: string },
   name: string,
 ): string {
-  const index = (label: string, cql: string): string => {
-    const [set = '', title = ''] = cql.split('.');
-    return element(
-      'index',
-      textElement('title', label) + element('map', textElement('name', title, { set })),
-      {
-        search: 'true',
-        scan: 'false',
-        sort: 'false',
-      },
-    );
-  };
-  const sets: readonly (readonly [string, string])[] = [
-    ['cql', 'info:srw/cql-context-set/1/cql-v1.2'],
-    ['dc', 'info:srw/cql-context-set/1/dc-v1.1'],
-    ['bib', 'info:srw/cql-context-set/1/bib-v1'],
-    ['sort', 'info:srw/cql-context-set/1/sort-v1.0'],
-  ];
+  const where = [textElement('host', at.host), textElement('port', at.port), textElement('database', 'sru')];
   const explain = element(
     'explain',
-    element(
-      'serverInfo',
-      textElement('host', at.host) + textElement('port', at.port) + textElement('database', 'sru'),
-      {
-        protocol: 'SRU',
-        version,
-      },
-    ) +
-      element('databaseInfo', textElement('title', name)) +
-      element(
-        'indexInfo',
-        sets.map(([n, identifier]) => element('set', '', { name: n, identifier }, true)).join('') +
-          FIELD_NAMES.map((f) => index(f, FIELD_TABLE[f].cql)).join(''),
-      ) +
+    [
+      element('serverInfo', where, { protocol: 'SRU', version }),
+      element('databaseInfo', [textElement('title', name)]),
+      indexInfo(),
       element(
         'schemaInfo',
-        (
-          [
-            ['dc', DC_SCHEMA, 'Dublin Core'],
-            ['marcxml', MARCXML_SCHEMA, 'MARCXML'],
-          ] as const
-        )
-          .map(([n, identifier, title]) =>
-            element('schema', textElement('title', title), { name: n, identifier }),
-          )
-          .join(''),
-      ) +
-      element(
-        'configInfo',
-        textElement('default', String(DEFAULT_COUNT), { type: 'numberOfRecords' }) +
-          textElement('setting', String(MOST_RECORDS), { type: 'maximumRecords' }) +
-          textElement('supports', 'prox', { type: 'booleanModifier' }),
+        RECORD_SCHEMAS.map(([short, identifier, title]) =>
+          element('schema', [textElement('title', title)], { name: short, identifier }),
+        ),
       ),
-    { xmlns: 'http://explain.z3950.org/dtd/2.0/' },
+      element('configInfo', [
+        textElement('default', String(DEFAULT_COUNT), { type: 'numberOfRecords' }),
+        textElement('setting', String(MOST_RECORDS), { type: 'maximumRecords' }),
+        textElement('supports', 'prox', { type: 'booleanModifier' }),
+      ]),
+    ],
+    { xmlns: ZEEREX },
   );
-  const record =
-    textElement('sru:recordSchema', 'http://explain.z3950.org/dtd/2.0/') +
-    textElement(version === '2.0' ? 'sru:recordXMLEscaping' : 'sru:recordPacking', 'xml') +
-    element('sru:recordData', explain);
-  return wrap(version, 'explainResponse', element('sru:record', record));
+  const record = [
+    textElement('sru:recordSchema', ZEEREX),
+    textElement(packingName(version), 'xml'),
+    element('sru:recordData', [explain]),
+  ];
+  return wrap(version, 'explainResponse', [element('sru:record', record)]);
 }

@@ -17,6 +17,8 @@ import type { Reader } from '../../core/model/reader';
 import { readQuery } from '../../core/query/read';
 import { keepCondition, NEW_SEARCH, NOTHING_KEPT, readRequest } from '../../core/query/request';
 import { READERS } from '../../demo/library';
+import { say as sayAll } from '../../words/say';
+import '../../words/spoken';
 import SearchView from './SearchView';
 
 const READER = READERS[0] as Reader;
@@ -163,7 +165,8 @@ describe('the search view', () => {
   it('a query in CQL that can’t be read is told at its place; the lines are not called none', async () => {
     const read = readQuery({ q: 'dc.title = kelp and', syntax: 'cql' });
     if (!('problem' in read)) throw new Error('it should not be read');
-    const { text, at } = read.problem;
+    const { at } = read.problem;
+    const text = sayAll(read.problem.text);
     vi.mocked(client.getSearch).mockRejectedValue(new client.AskError('refused', text, 'q', at));
     window.history.replaceState(
       null,

@@ -3,16 +3,16 @@
  * there. What is not well-formed, of another namespace, deeper than any message, or declares entities is
  * refused before it is looked at.
  */
-import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { isoLocal, parseLocal } from '../../model/time';
 import type { Zone } from '../../model/zone';
 import { fromZoned, zoned } from '../../model/zone';
+import { element, textElement, type Xml, xmlDocument } from '../../xml';
 import type { IsoError } from './codes';
 
 export const NAMESPACE = 'http://illtransactions.org/2013/iso18626';
 const MAX_DEPTH = 24;
 
-const builder = new XMLBuilder({ ignoreAttributes: false, format: true, suppressEmptyNode: false });
 const parser = new XMLParser({
   ignoreAttributes: true,
   removeNSPrefix: true,
@@ -22,36 +22,31 @@ const parser = new XMLParser({
   processEntities: { enabled: true, maxTotalExpansions: 100_000, maxExpandedLength: 1_000_000 },
 });
 
-/** XML 1.0 cannot carry control characters; they are dropped rather than refused. */
-export const clean = (text: string): string =>
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: these are the characters XML 1.0 section 2.2 leaves out
-  text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|\p{Cs}/gu, '');
 type Written = string | { readonly [name: string]: Written | readonly Written[] | undefined };
 /**
- * An element's children in the order of the standard; what is empty is left out, and an element of which
+ * An element with its children in the order of the standard; what is empty is left out, and an element of which
  * nothing is left as well.
  */
-function given(node: Written): Written | undefined {
-  if (typeof node === 'string') return node === '' ? undefined : clean(node);
-  const kept = Object.entries(node).flatMap(([name, value]) => {
-    if (value === undefined) return [];
-    const list = Array.isArray(value)
-      ? value.flatMap((v) => given(v as Written) ?? [])
-      : given(value as Written);
-    return list === undefined || (Array.isArray(list) && list.length === 0) ? [] : [[name, list] as const];
-  });
-  return kept.length ? (Object.fromEntries(kept) as Written) : undefined;
-}
+const pieces = (name: string, value: Written | readonly Written[] | undefined): Xml => {
+  if (value === undefined) return [];
+  if (typeof value === 'string') return textElement(name, value);
+  if (Array.isArray(value)) return value.flatMap((v: Written) => pieces(name, v));
+  return element(
+    name,
+    Object.entries(value).map(([child, v]) => pieces(child, v as Written)),
+  );
+};
 /** A whole document of one message. */
-export const documentOf = (body: Written): string =>
-  `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({
-    ISO18626Message: {
-      '@_xmlns': NAMESPACE,
-      '@_xmlns:ill': NAMESPACE,
-      '@_ill:version': '1.2',
-      ...(given(body) as object),
-    },
-  })}`;
+export const documentOf = (body: { readonly [name: string]: Written }): string =>
+  xmlDocument(
+    element(
+      'ISO18626Message',
+      Object.entries(body).map(([name, v]) => pieces(name, v)),
+      { xmlns: NAMESPACE, 'xmlns:ill': NAMESPACE, 'ill:version': '1.2' },
+      true,
+    ),
+    'indented',
+  );
 
 /** An agency id as the standard writes it, by its ISIL. */
 export const agency = (value: string): Written => ({ agencyIdType: 'ISIL', agencyIdValue: value });
