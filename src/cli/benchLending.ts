@@ -62,7 +62,7 @@ async function told(slip: Slip, moment: Moment): Promise<Slip> {
   for (const m of story?.messages ?? []) {
     // Through the XML, as the app does it.
     const read = readSupplyingMessage(supplyingMessage(m, us), us.zone);
-    if ('error' in read) throw new Error(`A message can’t be read: ${read.error.value}`);
+    if ('error' in read) throw new Error(`A message can’t be read: ${JSON.stringify(read.error)}`);
     next = applyMessage(next, { ...read, supplierName: m.supplierName });
     // The reader does not let an offer lapse; what would come if they did is not told.
     if (next.state === 'question' || next.state === 'conditional') return next;

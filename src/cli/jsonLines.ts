@@ -2,6 +2,8 @@
  * Reads a file of CSL-JSON lines without holding it whole: one record a line, bad lines named and passed
  * over.
  */
+import { say } from '../words/generated/file';
+import '../words/generated/shape';
 import { closeSync, openSync, readSync } from 'node:fs';
 import { readCslRecord } from '../core/formats/cslJson';
 import type { DiscoveryRecord } from '../core/model/record';
@@ -48,7 +50,7 @@ export function* cslRecords(path: string, source: string, problem: Problem): Gen
       continue;
     }
     const read = readCslRecord(value, source);
-    if ('problem' in read) problem(path, n, read.problem);
+    if ('problem' in read) problem(path, n, say(read.problem));
     else if (seen.has(read.record.id)) problem(path, n, `the id ${read.record.id} came before`);
     else {
       seen.add(read.record.id);

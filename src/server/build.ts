@@ -3,6 +3,8 @@
  * data, and the providers' KBART lists. Written beside the target and moved into place whole, so that no half
  * index is ever opened.
  */
+import { Refusal } from '../core/refusal';
+import '../words/generated/indexfile';
 import {
   closeSync,
   existsSync,
@@ -22,6 +24,7 @@ import type { Guidance } from '../core/discovery/guidance';
 import { IndexBuilder } from '../core/engine/build/builder';
 import { layoutIndex, type Section } from '../core/engine/format/format';
 import type { Library } from '../core/model/library';
+import { msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
 import type { Reader } from '../core/model/reader';
 import { type DiscoveryRecord, type Journal, type JournalId, MAX_ID } from '../core/model/record';
@@ -67,7 +70,7 @@ export function buildIndex(
   const problem = 'problem' in checked ? checked.problem : placesProblem(checked.policy, source.library);
   if (problem) throw new Error(say(problem));
   const odd = source.journals.find((j) => j.id.length > MAX_ID);
-  if (odd) throw new Error(`The journal ${odd.title} has an id of over ${MAX_ID} characters.`);
+  if (odd) throw new Error(say('indexfile.journalId', { title: odd.title, most: MAX_ID }));
   tidy(dir);
   const edited = editedPolicy(dir, source.library);
   // The index is built by the rules that will be in force.
@@ -97,7 +100,10 @@ export function buildIndex(
       // An address can't end in a dot or two alone: they mean the folder.
       if (/^\.{0,2}$/.test(record.id) || record.id.length > MAX_ID)
         throw new Error(
-          `Record ${record.id.slice(0, 60) || `number ${builder.count + 1}`} has no id of 1 to ${MAX_ID} characters.`,
+          say('indexfile.recordId', {
+            id: record.id.slice(0, 60) || msg('indexfile.recordNumber', { n: builder.count + 1 }),
+            most: MAX_ID,
+          }),
         );
       const bytes = Buffer.from(`${world.textOf?.(record) ?? JSON.stringify(record)}\n`);
       buffer.push(bytes);
@@ -168,12 +174,11 @@ export function buildIndex(
     throw inWords(error, dir);
   }
 }
-/** A disk without room is no fault of the program. */
+/** What went wrong in words, where it is no fault of the program: a disk without room, records out of order. */
 function inWords(error: unknown, dir: string): unknown {
+  if (error instanceof Refusal) return new Error(say(error.said));
   return (error as NodeJS.ErrnoException).code === 'ENOSPC'
-    ? new Error(
-        `There is no room left on the disk of ${dir}. What was made is removed again, and the index that was there stays. Free some room, then build again.`,
-      )
+    ? new Error(say('indexfile.noRoom', { dir }))
     : error;
 }
 /**

@@ -2,7 +2,9 @@
  * Configuration from the environment; every setting has a default that works for the demo. Documented in
  * docs/configuration.md.
  */
+
 import { isIP } from 'node:net';
+import { say } from '../words/generated/config';
 
 export interface Config {
   readonly host: string;
@@ -36,17 +38,20 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     if (text === undefined || text === '') return otherwise;
     const n = Number(text);
     if (!Number.isInteger(n) || n < low || n > high)
-      throw new Error(`${name}=${text} is not a whole number from ${low} to ${high}.`);
+      throw new Error(say('config.notWhole', { name, said: text, low, high }));
     return n;
   };
   const log = env.LEGENDUM_LOG || 'info';
-  if (!LOG_LEVELS.includes(log)) throw new Error(`LEGENDUM_LOG=${log} is none of ${LOG_LEVELS.join(', ')}.`);
+  if (!LOG_LEVELS.includes(log))
+    throw new Error(
+      say('config.notAmong', { name: 'LEGENDUM_LOG', said: log, list: { joined: LOG_LEVELS, by: ', ' } }),
+    );
   const base = (env.LEGENDUM_BASE ?? '').replace(/\/$/, '');
   if (base && !/^https?:\/\/[^/\s?#]+$/.test(base))
-    throw new Error(`LEGENDUM_BASE=${base} is not an address like https://read.example.`);
+    throw new Error(say('config.notAddress', { name: 'LEGENDUM_BASE', said: base }));
   const proxies = (env.LEGENDUM_PROXIES ?? '').split(/[\s,]+/).filter(Boolean);
   const strange = proxies.find((p) => isIP(p) === 0);
-  if (strange) throw new Error(`LEGENDUM_PROXIES: ${strange} is not an IP address.`);
+  if (strange) throw new Error(say('config.notIp', { name: 'LEGENDUM_PROXIES', said: strange }));
   return {
     base,
     proxies,

@@ -1,6 +1,8 @@
 /** The builder's words in a file: a buffer of four megabytes in memory, whatever the size of the index. */
+
 import { closeSync, openSync, readSync, rmSync, writeSync } from 'node:fs';
 import type { WordSpool } from '../core/engine/build/invert';
+import { say } from '../words/generated/indexfile';
 
 const WORDS_HELD = 1 << 20;
 
@@ -40,7 +42,7 @@ export class FileSpool implements WordSpool {
       let got = 0;
       while (got < wanted) {
         const n = readSync(this.#fd, buffer, got, wanted - got, word * 4 + got);
-        if (n === 0) throw new Error(`${this.#path} ends too soon: the disk may be full.`);
+        if (n === 0) throw new Error(say('indexfile.endsTooSoon', { path: this.#path }));
         got += n;
       }
       yield new Uint32Array(buffer.buffer, 0, wanted / 4);
@@ -55,7 +57,7 @@ export class FileSpool implements WordSpool {
       const [from, to] = [(start[k] as number) * 4, (start[k + 1] as number) * 4];
       if (bytes.length < to - from) bytes = new Uint8Array(2 * (to - from));
       if (readSync(this.#fd, bytes, 0, to - from, from) < to - from)
-        throw new Error(`${this.#path} ends too soon: the disk may be full.`);
+        throw new Error(say('indexfile.endsTooSoon', { path: this.#path }));
       for (const w of new Uint32Array(bytes.buffer, 0, (to - from) / 4)) ordered.push(w);
     }
     ordered.#flush();

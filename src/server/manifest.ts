@@ -3,9 +3,11 @@
  * files against it, so that a directory put together from two builds, cut in copying or damaged since is
  * refused in words and not met later as a wrong answer.
  */
+
 import { createHash, type Hash } from 'node:crypto';
 import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { type Message, msg } from '../core/model/message';
 
 export const MANIFEST = 'manifest.json';
 /** Files whose contents must be those of the build; policy.json may be edited. */
@@ -98,9 +100,9 @@ export function readManifest(dir: string): Manifest | null {
   }
 }
 
-const AGAIN = 'Build it again, or copy the whole directory once more.';
+const AGAIN = msg('indexfile.again');
 /**
- * What of an index directory is not as it was built, in words; null when all is well.
+ * What of an index directory is not as it was built, as a message; null when all is well.
  * @param held files that are in memory already
  * @param thorough reads also the largest files whole
  */
@@ -108,25 +110,23 @@ export function damage(
   dir: string,
   held: Readonly<Partial<Record<string, SharedArrayBuffer | null>>> = {},
   thorough = false,
-): string | null {
+): Message | null {
   const missing = BOUND.find((name) => !existsSync(join(dir, name)));
-  if (missing) return `The index directory ${dir} lacks ${missing}. ${AGAIN}`;
+  if (missing) return msg('indexfile.directoryLacks', { dir, name: missing, again: AGAIN });
   const manifest = readManifest(dir);
-  if (!manifest) return `The index directory ${dir} lacks a ${MANIFEST} that can be read. ${AGAIN}`;
+  if (!manifest) return msg('indexfile.manifestUnreadable', { dir, name: MANIFEST, again: AGAIN });
   for (const name of BOUND) {
     const mark = Object.hasOwn(manifest.files, name) ? manifest.files[name] : undefined;
-    if (!mark) return `${MANIFEST} in ${dir} does not name ${name}. ${AGAIN}`;
+    if (!mark) return msg('indexfile.notNamed', { manifest: MANIFEST, dir, name, again: AGAIN });
     const memory = held[name];
-    const judge = (bytes: Bytes): string | null => {
+    const judge = (bytes: Bytes): Message | null => {
       if (bytes.size !== mark.size)
-        return `${name} in ${dir} has ${bytes.size.toLocaleString('en')} bytes and was built with ${mark.size.toLocaleString('en')}: it is cut short, or of another build. ${AGAIN}`;
+        return msg('indexfile.otherSize', { name, dir, found: bytes.size, built: mark.size, again: AGAIN });
       const right =
         thorough || bytes.size <= READ_WHOLE
           ? wholeOf(bytes) === mark.whole
           : samplesOf(bytes) === mark.samples;
-      return right
-        ? null
-        : `${name} in ${dir} is not as it was built: it is damaged, or of another build. ${AGAIN}`;
+      return right ? null : msg('indexfile.damaged', { name, dir, again: AGAIN });
     };
     const view = memory ? Buffer.from(memory) : null;
     const wrong = view

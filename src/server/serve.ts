@@ -2,6 +2,7 @@
  * The server: starts the index workers, serves the built pages with compression and security headers, stops
  * gracefully. What stands behind the ports is the caller's choice.
  */
+import '../words/generated/config';
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
@@ -264,7 +265,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     process.stderr.write(
       `${
         error.code === 'EADDRINUSE'
-          ? `Port ${config.port} is taken by another program. Stop that, or choose another port: npm run demo -- --port ${config.port + 1}`
+          ? say('config.portTaken', { port: String(config.port), other: String(config.port + 1) })
           : error.message
       }\n`,
     );

@@ -1,5 +1,6 @@
 /** The embedded engine over an index directory, with the application above it: what a worker thread opens. */
 
+import '../words/generated/indexfile';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
@@ -57,7 +58,7 @@ export class DiscoveryService extends Discovery {
     const began = performance.now();
     const { index, records } = shared ?? readShared(dir);
     const data = openIndex(index);
-    if ('problem' in data) throw new Error(data.problem);
+    if ('problem' in data) throw new Error(say(data.problem));
     const file = readLibraryFile(dir);
     const engine = new EmbeddedEngine(data, file.library);
     return new DiscoveryService(engine, new Records(dir, data, records), file, performance.now() - began);

@@ -1,7 +1,9 @@
 /** Reads an index directory's large files into shared memory, so that all workers use one copy. */
+
 import { closeSync, existsSync, fstatSync, openSync, readSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { openIndex } from '../core/engine/format/data';
+import { say } from '../words/generated/indexfile';
 import { damage } from './manifest';
 import { recover } from './replace';
 
@@ -22,21 +24,18 @@ const HELD = 1_500_000_000;
 export function readShared(dir: string): SharedIndex {
   recover(dir);
   const path = join(dir, 'index.lgd');
-  if (!existsSync(path))
-    throw new Error(
-      `There is no index in ${dir}. Make one with npm run demo (the made-up university) or npm run index (your own files).`,
-    );
+  if (!existsSync(path)) throw new Error(say('indexfile.noIndex', { dir }));
   const records = join(dir, 'records.jsonl');
   const index = readWhole(path);
   // What can't be opened at all, or is of another version, says that better than a digest does.
   const opened = openIndex(index);
-  if ('problem' in opened) throw new Error(opened.problem);
+  if ('problem' in opened) throw new Error(say(opened.problem));
   const shared = {
     index,
     records: existsSync(records) && statSync(records).size <= HELD ? readWhole(records) : null,
   };
   const wrong = damage(dir, { 'index.lgd': shared.index, 'records.jsonl': shared.records });
-  if (wrong) throw new Error(wrong);
+  if (wrong) throw new Error(say(wrong));
   return shared;
 }
 

@@ -2,8 +2,10 @@
  * `tool check DIR`: reads an index directory whole and says whether it is as it was built. Ends with 1 when
  * it is not.
  */
+
 import { parseArgs } from 'node:util';
 import { damage } from '../../server/manifest';
+import { say } from '../../words/generated/indexfile';
 
 const { positionals } = parseArgs({ allowPositionals: true });
 const [dir] = positionals.filter((p) => p !== '--' && p !== 'check');
@@ -11,6 +13,7 @@ if (!dir) {
   console.error('Name the index directory: npm run tool -- check data/demo-100000');
   process.exit(2);
 }
-const wrong = damage(dir, {}, true);
+const damaged = damage(dir, {}, true);
+const wrong = damaged && say(damaged);
 console.log(wrong ?? `${dir} is as it was built.`);
 process.exitCode = wrong ? 1 : 0;

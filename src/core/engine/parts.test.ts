@@ -90,20 +90,20 @@ describe('index file', () => {
     bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
   it('is read as written', () => {
     const read = decodeIndex(shared(file()));
-    if ('problem' in read) throw new Error(read.problem);
+    if ('problem' in read) throw new Error(read.problem.code);
     expect([...(read.sections.a ?? [])]).toEqual([1, 2, 3]);
     expect([...(read.sections.c ?? [])]).toEqual([7, 8, 9]);
     expect(read.header.meta.records).toBe(2);
   });
   it('a foreign, cut or older file is refused in words', () => {
     expect(decodeIndex(new TextEncoder().encode('something else entirely').buffer)).toEqual({
-      problem: 'This is not a Legendum index file.',
+      problem: { code: 'indexfile.foreign' },
     });
     expect(decodeIndex(shared(file().subarray(0, file().length - 9)))).toMatchObject({
-      problem: expect.stringContaining('cut short'),
+      problem: { code: 'indexfile.cutShort' },
     });
     expect(decodeIndex(shared(file().subarray(0, 40)))).toMatchObject({
-      problem: expect.stringContaining('cut short'),
+      problem: { code: 'indexfile.cutInHeader' },
     });
     const older = Buffer.from(
       file()
@@ -115,7 +115,7 @@ describe('index file', () => {
       'latin1',
     );
     expect(decodeIndex(shared(older))).toMatchObject({
-      problem: expect.stringContaining(`format ${FORMAT_VERSION - 1}`),
+      problem: { code: 'indexfile.otherFormat', values: { found: FORMAT_VERSION - 1, read: FORMAT_VERSION } },
     });
   });
 });

@@ -3,10 +3,13 @@
  * taken over; what is missing is left open (peer review not known, no holdings). A line that can't be used is
  * named, never guessed.
  */
+
 import Joi from 'joi';
 import { CSL_NUMBERS, CSL_TEXTS, kindOfCsl } from '../model/cslTypes';
 import { LANGUAGE_LIST, LANGUAGES } from '../model/kinds';
+import { type Message, msg } from '../model/message';
 import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../model/record';
+import { shapeFault } from '../model/shape';
 import { table } from '../table';
 import { parted } from '../text';
 
@@ -33,9 +36,7 @@ const schema = Joi.object({
   page: number,
   edition: number,
   'number-of-pages': number,
-})
-  .unknown(true)
-  .messages({ 'any.required': '{{#label}} is missing', 'string.empty': '{{#label}} is empty' });
+}).unknown(true);
 
 /**
  * ISO 639-2 codes that catalogues use, to ISO 639-1: the bibliographic ones from our table, and the
@@ -57,12 +58,12 @@ const languageCode = (tag: string | undefined): string => {
 export function readCslRecord(
   value: unknown,
   source: string,
-): { record: DiscoveryRecord } | { problem: string } {
+): { record: DiscoveryRecord } | { problem: Message } {
   const { error } = schema.validate(value, { convert: false });
-  if (error) return { problem: error.message.replaceAll('"', '') };
+  if (error) return { problem: shapeFault(error.details[0] as Joi.ValidationErrorItem) };
   const item = value as Record<string, unknown> & { id: string | number; type: string; title: string };
   const kind = kindOfCsl(item.type);
-  if (!kind) return { problem: `type ${item.type} is none of ours` };
+  if (!kind) return { problem: msg('file.typeUnknown', { type: item.type }) };
   const id = recordId(String(item.id));
   const parts = (item.issued as CslItem['issued'] | undefined)?.['date-parts'][0]?.map(Number) as
     | [number, number?, number?]

@@ -1,3 +1,6 @@
+import { say as sayAny } from '../../words/say';
+import '../../words/spoken';
+import '../../words/generated/file';
 import fc from 'fast-check';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
@@ -128,9 +131,10 @@ describe('CSL-JSON', () => {
     [{ type: 'book', title: 'x' }, 'id is missing'],
     [{ id: 'a', type: 'book', title: '' }, 'title is empty'],
     [{ id: 'a', type: 'cake', title: 'x' }, 'type cake is none of ours'],
-    ['text', 'must be of type object'],
-    [null, 'must be of type object'],
-  ])('%j is refused: %s', (value, problem) =>
-    expect(readCslRecord(value, 't')).toEqual({ problem: expect.stringContaining(problem) }),
-  );
+    ['text', 'must be an object with fields'],
+    [null, 'must be an object with fields'],
+  ])('%j is refused: %s', (value, problem) => {
+    const read = readCslRecord(value, 't');
+    expect('problem' in read && sayAny(read.problem)).toContain(problem);
+  });
 });

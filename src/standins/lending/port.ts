@@ -18,6 +18,7 @@ import {
   supplyingMessage,
 } from '../../core/requests/iso18626';
 import { act, type DeskNotice, type HeardMessage } from '../../core/requests/lifecycle';
+import { say } from '../../words/generated/iso';
 import type { SentSlip } from './story';
 
 /** All that will be said about a slip, whenever: what the reader hears is what lies before the moment. */
@@ -45,7 +46,9 @@ export function standinNetwork(
           : found.name === 'requestingAgencyMessage'
             ? readRequestingMessage(xml, us.zone)
             : readRequest(xml, us.zone);
-      return confirmationOf(xml, us, at, 'error' in read ? read.error : null);
+      if (!('error' in read)) return confirmationOf(xml, us, at);
+      const { type, value } = read.error;
+      return confirmationOf(xml, us, at, { type, value: typeof value === 'string' ? value : say(value) });
     },
     async messages(slip, moment) {
       const us = correspondent(info());

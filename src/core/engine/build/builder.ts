@@ -5,15 +5,18 @@
  * every document its words in order (the forward index, which phrases are checked against), its columns for
  * counting, its access row.
  */
+
 import type { AccessItem } from '../../access/options';
 import { type RowLayout, rowLayout, summarise } from '../../access/summary';
 import { fullName } from '../../model/describe';
 import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../../model/kinds';
 import type { Library } from '../../model/library';
+import { msg } from '../../model/message';
 import { PEER_LIST, peerReviewOf } from '../../model/peerReview';
 import { type CslName, type DiscoveryRecord, yearOfRecord } from '../../model/record';
 import { parseDay } from '../../model/time';
 import { FIELDS } from '../../query/tree';
+import { Refusal } from '../../refusal';
 import { ANALYSES, type Analysis, AS_WRITTEN } from '../../words/analysis';
 import { codesOf } from '../../words/codes';
 import { SMALL_WORDS, words } from '../../words/fold';
@@ -193,8 +196,7 @@ export class IndexBuilder {
     const row = summarise(item, this.#library, this.#layout);
     c.row.push(this.#row(row));
     const day = r.added ? (parseDay(r.added) ?? 0) : 0;
-    if (day < this.#lastDay)
-      throw new Error(`Record ${r.id} was added on ${r.added}, before the one that precedes it.`);
+    if (day < this.#lastDay) throw new Refusal(msg('indexfile.order', { id: r.id, added: r.added }));
     this.#lastDay = day;
     c.added.push(day);
     c.combo.push(

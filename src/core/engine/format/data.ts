@@ -2,6 +2,7 @@
 
 import { PlaceSets } from '../../access/placeSets';
 import type { RowLayout } from '../../access/summary';
+import { type Message, msg } from '../../model/message';
 import type { Analysis } from '../../words/analysis';
 import type { Facts } from './facts';
 import { decodeIndex, type Header, type Section } from './format';
@@ -60,7 +61,7 @@ export interface IndexData extends Facts {
 }
 
 /** Opens an index buffer; a file that is not one of ours, or is cut short, gives a message. */
-export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: string } {
+export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: Message } {
   const decoded = decodeIndex(buffer);
   if ('problem' in decoded) return decoded;
   const { header, sections } = decoded;
@@ -136,5 +137,5 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: strin
       id: table('id'),
     },
   };
-  return missing.length ? { problem: `The index file lacks ${missing[0]}. Build it again.` } : data;
+  return missing.length ? { problem: msg('indexfile.lacks', { section: missing[0] }) } : data;
 }

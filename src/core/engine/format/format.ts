@@ -3,6 +3,7 @@
  * the sections themselves as little-endian typed arrays, each aligned to 8 bytes so that loading is one read
  * and no decoding.
  */
+import { type Message, msg } from '../../model/message';
 export const MAGIC = 'LEGENDUM';
 export const FORMAT_VERSION = 10;
 
@@ -64,26 +65,25 @@ export function layoutIndex(
 /** Sections as views on the buffer. A foreign, cut or newer file gives a message that says what is wrong. */
 export function decodeIndex(
   buffer: ArrayBufferLike,
-): { header: Header; sections: Record<string, Section> } | { problem: string } {
+): { header: Header; sections: Record<string, Section> } | { problem: Message } {
   const bytes = new Uint8Array(buffer);
   if (bytes.length < 16 || new TextDecoder().decode(bytes.slice(0, 8)) !== MAGIC)
-    return { problem: 'This is not a Legendum index file.' };
+    return { problem: msg('indexfile.foreign') };
   const view = new DataView(buffer);
   const headLength = view.getUint32(8, true);
   const start = view.getUint32(12, true);
-  if (16 + headLength > bytes.length)
-    return { problem: 'The index file is cut short: its header is not whole. Build it again.' };
+  if (16 + headLength > bytes.length) return { problem: msg('indexfile.cutInHeader') };
   let header: Header;
   try {
     header = JSON.parse(new TextDecoder().decode(bytes.slice(16, 16 + headLength))) as Header;
   } catch {
-    return { problem: 'The index file’s header can’t be read. Build it again.' };
+    return { problem: msg('indexfile.headerUnreadable') };
   }
   if (header.version !== FORMAT_VERSION)
     return {
-      problem: `The index file has format ${header.version}; this version reads format ${FORMAT_VERSION}. Build it again.`,
+      problem: msg('indexfile.otherFormat', { found: header.version, read: FORMAT_VERSION }),
     };
-  if (bytes.length < start + header.size) return { problem: 'The index file is cut short. Build it again.' };
+  if (bytes.length < start + header.size) return { problem: msg('indexfile.cutShort') };
   const sections: Record<string, Section> = {};
   for (const [name, s] of Object.entries(header.sections)) {
     const Type = TYPES[s.type];

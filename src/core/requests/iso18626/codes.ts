@@ -1,5 +1,7 @@
 /** The closed code lists of ISO 18626 v1.2, and what our kinds of things are called in its open ones. */
+
 import type { Kind } from '../../model/kinds';
+import type { Message } from '../../model/message';
 
 export const STATUSES = [
   'RequestReceived',
@@ -51,10 +53,13 @@ export const ERROR_TYPES = [
   'UnsupportedActionType',
   'UnsupportedReasonForMessageType',
 ] as const;
-/** What is wrong with a message, as its confirmation says it: `value` names the element or the value. */
+/**
+ * What is wrong with a message, as its confirmation says it: `value` names the element or the value at fault, or
+ * says what is wrong with the whole.
+ */
 export interface IsoError {
   readonly type: (typeof ERROR_TYPES)[number];
-  readonly value: string;
+  readonly value: string | Message;
 }
 
 /** PublicationType, an open list. An article's is that of what it stands in. */

@@ -2,12 +2,14 @@
  * ISO 18626: every message that is made is valid by the structure schema, comes back as it went, and bad ones
  * are refused by name.
  */
+
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { validateXML } from 'xmllint-wasm';
 import { CAMPUSES, READERS } from '../../../demo/library';
 import { POLICY } from '../../../demo/policy';
+import { say } from '../../../words/generated/iso';
 import { KIND_LIST } from '../../model/kinds';
 import type { Reader } from '../../model/reader';
 import type { DiscoveryRecord } from '../../model/record';
@@ -251,7 +253,11 @@ describe('a foreign request', () => {
     ],
   ])('%s is refused, and its confirmation says why', async (_what, xml, type) => {
     expect(error(xml)?.type).toBe(type);
-    const answer = confirmationOf(xml, us, NOW, error(xml));
+    const wrong = error(xml);
+    if (!wrong) throw new Error('it should be refused');
+    const value = typeof wrong.value === 'string' ? wrong.value : say(wrong.value);
+    expect(value).not.toMatch(/^iso\./);
+    const answer = confirmationOf(xml, us, NOW, { ...wrong, value });
     expect(answer).toMatch(new RegExp(`<messageStatus>ERROR<[\\s\\S]*<errorType>${type}<`));
     expect(await faults([answer])).toEqual([]);
   });

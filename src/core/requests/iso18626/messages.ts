@@ -2,6 +2,8 @@
  * What supplying and requesting agencies say after the request, and the confirmation that each message gets
  * (ISO 18626).
  */
+
+import { msg } from '../../model/message';
 import type { Zone } from '../../model/zone';
 import {
   ACTIONS,
@@ -17,6 +19,7 @@ import type { Correspondent } from './request';
 import {
   agency,
   amount,
+  badlyFormed,
   dayEnd,
   dayOfStamp,
   documentOf,
@@ -160,12 +163,9 @@ function headerOf(
   const requestId = textAt(node, 'header', 'requestingAgencyRequestId');
   const stamped = textAt(node, 'header', 'timestamp');
   if (!requestId || !stamped)
-    return {
-      error: {
-        type: 'BadlyFormedMessage',
-        value: `It lacks header/${requestId ? 'timestamp' : 'requestingAgencyRequestId'}.`,
-      },
-    };
+    return badlyFormed(
+      msg('iso.lacks', { element: `header/${requestId ? 'timestamp' : 'requestingAgencyRequestId'}` }),
+    );
   const timestamp = unstamp(zone, stamped);
   if (timestamp === null)
     return { error: { type: 'UnrecognisedDataValue', value: `timestamp: ${stamped.slice(0, 100)}` } };
@@ -224,7 +224,7 @@ export function confirmationOf(
   xml: string,
   us: Pick<Correspondent, 'zone'>,
   now: string,
-  error: IsoError | null = null,
+  error: (IsoError & { readonly value: string }) | null = null,
 ): string {
   const found = messageIn(xml);
   const name = 'error' in found ? 'request' : isAmong(CONFIRMED, found.name) ? found.name : 'request';

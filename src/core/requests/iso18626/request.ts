@@ -1,5 +1,7 @@
 /** The request message: what a slip asks another library for (ISO 18626). */
+
 import { KINDS } from '../../model/kinds';
+import { msg } from '../../model/message';
 import type { Slip } from '../../model/slip';
 import type { Zone } from '../../model/zone';
 import { isCopy, limitOf } from '../slip';
@@ -7,6 +9,7 @@ import { type IsoError, type IsoService, isAmong, PUBLICATION_TYPE, REQUEST_TYPE
 import {
   agency,
   amount,
+  badlyFormed,
   dayEnd,
   dayOfStamp,
   documentOf,
@@ -145,9 +148,7 @@ export function readRequest(xml: string, zone: Zone): IsoRequest | { readonly er
   if ('error' in found) return found;
   if (found.name !== 'request') return { error: { type: 'UnrecognisedDataElement', value: found.name } };
   const r = found.node;
-  const lacks = (value: string): { error: IsoError } => ({
-    error: { type: 'BadlyFormedMessage', value: `It lacks ${value}.` },
-  });
+  const lacks = (name: string) => badlyFormed(msg('iso.lacks', { element: name }));
   const unknown = (name: string, value: string): { error: IsoError } => ({
     error: { type: 'UnrecognisedDataValue', value: `${name}: ${value.slice(0, 100)}` },
   });

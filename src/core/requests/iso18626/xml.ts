@@ -4,14 +4,18 @@
  * refused before it is looked at.
  */
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { type Message, msg } from '../../model/message';
 import { isoLocal, parseLocal } from '../../model/time';
 import type { Zone } from '../../model/zone';
 import { fromZoned, zoned } from '../../model/zone';
+import { errorText } from '../../text';
 import { element, textElement, type Xml, xmlDocument } from '../../xml';
 import type { IsoError } from './codes';
 
 export const NAMESPACE = 'http://illtransactions.org/2013/iso18626';
 const MAX_DEPTH = 24;
+/** Of what a parser says, or of what stands in a message. */
+const SAID_AT_MOST = 250;
 
 const parser = new XMLParser({
   ignoreAttributes: true,
@@ -98,43 +102,42 @@ function depthOf(xml: string): number {
   }
   return most;
 }
-const bad = (value: string): { readonly error: IsoError } => ({
-  error: { type: 'BadlyFormedMessage', value: value.slice(0, 300) },
+export const badlyFormed = (value: Message): { readonly error: IsoError } => ({
+  error: { type: 'BadlyFormedMessage', value },
 });
 
 /** The one message in a document: its element's name and its contents. */
 export function messageIn(
   xml: string,
 ): { readonly name: string; readonly node: Node } | { readonly error: IsoError } {
-  if (/<!DOCTYPE|<!ENTITY/i.test(xml))
-    return bad('A document type or entity is declared; messages have none.');
-  if (depthOf(xml) > MAX_DEPTH) return bad(`Elements stand more than ${MAX_DEPTH} deep in each other.`);
+  if (/<!DOCTYPE|<!ENTITY/i.test(xml)) return badlyFormed(msg('iso.doctype'));
+  if (depthOf(xml) > MAX_DEPTH) return badlyFormed(msg('iso.deep', { most: MAX_DEPTH }));
   let parsed: unknown;
   try {
     const valid = XMLValidator.validate(xml);
-    if (valid !== true) return bad(`This is not well-formed XML: ${valid.err.msg} (line ${valid.err.line}).`);
+    if (valid !== true)
+      return badlyFormed(
+        msg('iso.notWellFormedAt', { said: valid.err.msg.slice(0, SAID_AT_MOST), line: valid.err.line }),
+      );
     parsed = parser.parse(xml);
   } catch (error) {
     // The parser throws at what its own check lets pass.
-    return bad(
-      `This is not well-formed XML: ${error instanceof Error ? error.message : 'it can’t be read'}.`,
-    );
+    return badlyFormed(msg('iso.notWellFormed', { said: errorText(error).slice(0, SAID_AT_MOST) }));
   }
   const root = child(parsed, 'ISO18626Message');
   const tag = /<(?:([A-Za-z_][\w.-]*):)?ISO18626Message([\s/>][^>]*)?>/.exec(xml);
-  if (!tag || !isNode(root)) return bad('The root element is not ISO18626Message, or it is empty.');
+  if (!tag || !isNode(root)) return badlyFormed(msg('iso.root'));
   const declared = new RegExp(
     `\\sxmlns${tag[1] ? `:${tag[1].replaceAll('.', '\\.')}` : ''}\\s*=\\s*["']([^"']*)["']`,
   ).exec(tag[2] ?? '')?.[1];
   if (declared !== NAMESPACE)
-    return bad(
-      declared ? `The namespace ${declared} is not that of ISO 18626.` : 'The root element has no namespace.',
+    return badlyFormed(
+      declared ? msg('iso.namespace', { declared: declared.slice(0, SAID_AT_MOST) }) : msg('iso.noNamespace'),
     );
   const names = Object.keys(root).filter((k) => k !== '#text');
   const [name] = names;
   const node = name === undefined ? undefined : child(root, name);
-  if (names.length !== 1 || name === undefined || !isNode(node))
-    return bad('There must be one message in a document.');
+  if (names.length !== 1 || name === undefined || !isNode(node)) return badlyFormed(msg('iso.one'));
   return { name, node };
 }
 

@@ -36,14 +36,17 @@ export const GET: APIRoute = async ({ url, locals }) => {
   const { csl } = record;
   return pdfResponse(standins.pdf, record, say('standin.copyForPrivateStudy', { slip }), {
     cover: {
-      heading: 'Copy supplied for private study or research',
+      heading: say('standin.cover.heading'),
       lines: [
-        ['Title', csl.title],
-        ['By', creators(csl).names.map(fullName).join('; ')],
-        ['In', [csl['container-title'] ?? csl.publisher ?? '', numbering(csl)].filter(Boolean).join(' ')],
-        ['Slip', slip],
-        ['Supplied by way of', info.name],
-        ['Can be opened until', last === null ? '' : dayText(last, parseDay(today) ?? last)],
+        [say('standin.cover.title'), csl.title],
+        [say('standin.cover.by'), creators(csl).names.map(fullName).join('; ')],
+        [
+          say('standin.cover.in'),
+          [csl['container-title'] ?? csl.publisher ?? '', numbering(csl)].filter(Boolean).join(' '),
+        ],
+        [say('standin.cover.slip'), slip],
+        [say('standin.cover.byWayOf'), info.name],
+        [say('standin.cover.until'), last === null ? '' : dayText(last, parseDay(today) ?? last)],
       ],
       statement: info.policy.copyright.statement,
     },
