@@ -27,7 +27,8 @@ for (let page = 0; page < PAGES; page++) {
   const reader = r.pick(READERS);
   const at = minutes(start + r.int(0, 200_000));
   const began = performance.now();
-  for (const item of items) ways += waysToRead(item, service.library, reader, at).ways.length;
+  for (const item of items)
+    ways += waysToRead(item, { library: service.library, situation: reader, at }).ways.length;
   times.push(performance.now() - began);
 }
 const sorted = times.slice(PAGES / 10).sort((a, b) => a - b);

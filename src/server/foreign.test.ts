@@ -214,8 +214,11 @@ describe('many campuses, partners and sources', () => {
         const items = await Promise.all(hits.map((h) => service.item(h.id)));
         const classes = items.map(
           (item) =>
-            soonestWay(item as AccessItem, service.library, situation(at), parseLocal(AT) as Minutes).wait
-              .class,
+            soonestWay(item as AccessItem, {
+              library: service.library,
+              situation: situation(at),
+              at: parseLocal(AT) as Minutes,
+            }).wait.class,
         );
         for (const w of waits)
           expect([q, at, w.class, w.count]).toEqual([

@@ -74,7 +74,10 @@ beforeAll(async () => {
           journal: some(r.csl['container-title']),
           subject: [...new Set(r.subjects)],
           person: [...new Set(names)],
-          wait: [soonestWay(item, service.library, situation, parseLocal(at) as Minutes).wait.class],
+          wait: [
+            soonestWay(item, { library: service.library, situation, at: parseLocal(at) as Minutes }).wait
+              .class,
+          ],
         },
       },
     ];

@@ -28,10 +28,13 @@ describe('the access summary and the exact ways', () => {
     const now = parseLocal(at) as Minutes;
     for (let doc = 0; doc < COUNT; doc++) {
       const item = await world.service.itemAt(doc);
-      const all = waysToRead(item, world.service.library, here, now);
+      const all = waysToRead(item, { library: world.service.library, situation: here, at: now });
       const exact = all.wait;
       // What a line of results is given is the first of all ways, found without the others.
-      expect(soonestWay(item, world.service.library, here, now)).toEqual({ best: all.best, wait: all.wait });
+      expect(soonestWay(item, { library: world.service.library, situation: here, at: now })).toEqual({
+        best: all.best,
+        wait: all.wait,
+      });
       const quick = world.service.engine.accessOf(doc, here, now);
       expect([quick.wait, quick.ready], `${item.record.id} ${item.record.csl.title}`).toEqual([
         exact.class,

@@ -80,7 +80,7 @@ decodeText(readFileSync(0))
       article,
       found.map((i) => lines[i] as KbartLine),
       today as DayNumber,
-      found.map((i) => numbers[i] as number),
+      { numbers: found.map((i) => numbers[i] as number) },
     );
     console.log(JSON.stringify(decision));
   });

@@ -2,6 +2,7 @@
  * What else would do: other editions and forms, a part, a visit, a purchase, a question; and never what is
  * later than what there is.
  */
+
 import { describe, expect, it } from 'vitest';
 import { storyItem, storyItemTitled } from '../../../tests/fixtures/story';
 import { situation } from '../../../tests/fixtures/world';
@@ -11,6 +12,7 @@ import { inWords } from '../../words/inWords';
 import { type DayNumber, type Minutes, parseDay, parseLocal } from '../model/time';
 import { alternativesFor, wantsAlternatives } from './alternatives';
 import type { AccessItem } from './options';
+import type { Vantage } from './vantage';
 import { soonestWay, waysToRead } from './ways';
 import '../../words/spoken';
 
@@ -19,14 +21,18 @@ const item = storyItemTitled;
 const now = parseLocal('2026-11-02T09:10') as Minutes;
 const day = (iso: string) => parseDay(iso) as DayNumber;
 const here = situation('quayside');
+const from = (need: string | null = null): Vantage => ({
+  library: LIBRARY,
+  situation: here,
+  at: now,
+  needBy: need ? day(need) : null,
+});
 const versionsOf = (i: AccessItem) =>
   STORYLINE.filter((r) => r.work !== undefined && r.work === i.record.work && r.id !== i.record.id).map(
     itemOf,
   );
 const sorts = (start: string, need: string | null = null) =>
-  alternativesFor(item(start), versionsOf(item(start)), LIBRARY, here, now, need ? day(need) : null).map(
-    (a) => a.sort,
-  );
+  alternativesFor(item(start), versionsOf(item(start)), from(need)).map((a) => a.sort);
 
 describe('alternatives', () => {
   it('nobody lends a rare book: a chapter copy from an archive, a purchase, a question', () => {
@@ -36,15 +42,13 @@ describe('alternatives', () => {
     expect(sorts('The dulse sellers')).toEqual(['purchase', 'question']));
   it('an article is never suggested for purchase', () => {
     for (const r of STORYLINE.filter((x) => x.kind === 'research-article' || x.kind === 'chapter'))
-      expect(
-        alternativesFor(itemOf(r), [], LIBRARY, here, now, null).some((a) => a.sort === 'purchase'),
-      ).toBe(false);
+      expect(alternativesFor(itemOf(r), [], from()).some((a) => a.sort === 'purchase')).toBe(false);
   });
   it('what stands first is in time, and everything with a day is sooner than the best way', () => {
     for (const r of STORYLINE) {
       const one = itemOf(r);
-      const best = soonestWay(one, LIBRARY, here, now, day('2026-11-06')).best;
-      const list = alternativesFor(one, versionsOf(one), LIBRARY, here, now, day('2026-11-06'));
+      const best = soonestWay(one, from('2026-11-06')).best;
+      const list = alternativesFor(one, versionsOf(one), from('2026-11-06'));
       const offered = list.filter((a) => a.sort !== 'purchase' && a.sort !== 'question');
       for (const a of offered)
         if (best?.ready)
@@ -57,7 +61,7 @@ describe('alternatives', () => {
   it('another edition or form that is sooner is named with its record', () => {
     const found = STORYLINE.flatMap((r) => {
       const one = itemOf(r);
-      return alternativesFor(one, versionsOf(one), LIBRARY, here, now, null).filter((a) => a.record !== null);
+      return alternativesFor(one, versionsOf(one), from()).filter((a) => a.record !== null);
     });
     expect(found.length).toBeGreaterThan(0);
     for (const a of found) expect(STORYLINE.some((r) => r.id === a.record)).toBe(true);
@@ -65,13 +69,13 @@ describe('alternatives', () => {
   });
   it('a visit is offered where the thing may be read on the premises sooner than it comes', () => {
     const visits = STORYLINE.flatMap((r) =>
-      alternativesFor(itemOf(r), [], LIBRARY, here, now, null).filter((a) => a.sort === 'visit'),
+      alternativesFor(itemOf(r), [], from()).filter((a) => a.sort === 'visit'),
     );
     expect(visits.length).toBeGreaterThan(0);
     for (const v of visits) expect(inWords(v.why)).toMatch(/premises only/);
   });
   it('are wanted when nothing is in time', () => {
-    const best = (start: string, need: string) => waysToRead(item(start), LIBRARY, here, now, day(need)).best;
+    const best = (start: string, need: string) => waysToRead(item(start), from(need)).best;
     expect(wantsAlternatives(null)).toBe(true);
     expect(wantsAlternatives(best('Kelp on the plate', '2026-11-03'))).toBe(false);
     expect(wantsAlternatives(best('Drying racks', '2026-11-03'))).toBe(true);

@@ -5,15 +5,14 @@
  */
 
 import { KINDS } from '../model/kinds';
-import type { Library } from '../model/library';
 import { dayValue, type Message, type MessageValue, msg, NOTHING } from '../model/message';
-import type { ReaderSituation } from '../model/reader';
-import { type DayNumber, dayOf, isoLocal, type Minutes, parseLocal } from '../model/time';
+import { dayOf, isoLocal, type Minutes, parseLocal } from '../model/time';
 import type { Verdict } from '../model/waits';
 import type { Alternative, Way } from '../model/ways';
 import type { AccessItem } from './options';
 import { wantedItem } from './part';
 import { timesFor } from './times';
+import type { Vantage } from './vantage';
 import { verdictOf } from './verdict';
 import { waitLabel, waysToRead } from './ways';
 
@@ -39,12 +38,10 @@ const isOpen = (way: Way): boolean => way.title.code === 'access.onlineOpenToAll
 export function alternativesFor(
   item: AccessItem,
   versions: readonly AccessItem[],
-  library: Library,
-  situation: ReaderSituation,
-  at: Minutes,
-  needBy: DayNumber | null,
+  from: Vantage,
 ): Alternative[] {
-  const { best, ways } = waysToRead(item, library, situation, at, needBy);
+  const { library, situation, at, needBy = null } = from;
+  const { best, ways } = waysToRead(item, from);
   const family = KINDS[item.record.kind].family;
   const sooner = (way: Way): boolean => {
     if (!way.ready) return false;
@@ -53,7 +50,7 @@ export function alternativesFor(
   };
   const found: Alternative[] = [];
   for (const version of versions) {
-    const other = waysToRead(version, library, situation, at, needBy).best;
+    const other = waysToRead(version, from).best;
     if (!other || !sooner(other)) continue;
     const { record } = version;
     const open = other.action.do === 'open' && !other.action.signIn && isOpen(other);
@@ -83,7 +80,7 @@ export function alternativesFor(
     });
   }
   if (family === 'book') {
-    const part = waysToRead(wantedItem(item, 'chapter'), library, situation, at, needBy).ways.find(
+    const part = waysToRead(wantedItem(item, 'chapter'), from).ways.find(
       (w) =>
         w.setsWait &&
         w.action.do === 'slip' &&
@@ -120,7 +117,7 @@ export function alternativesFor(
   }
   const rank = (v: Verdict | null): number => (v === 'in-time' || v === null ? 0 : v === 'tight' ? 1 : 2);
   found.sort((a, b) => rank(a.verdict) - rank(b.verdict) || ((a.ready ?? '9') < (b.ready ?? '9') ? -1 : 1));
-  const times = timesFor(library, situation, at);
+  const times = timesFor(from);
   const last: Alternative[] = [];
   const { purchase, question } = library.policy;
   if ((family === 'book' || family === 'media') && purchase.categories.includes(situation.category)) {

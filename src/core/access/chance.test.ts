@@ -24,7 +24,11 @@ describe('the plan', () => {
   it('chance, mean and quantiles are those of the sequence played ten thousand times', () => {
     fc.assert(
       fc.property(some, fc.constantFrom('loan', 'copy' as const), fc.nat(), (owners, service, seed) => {
-        const plan = planLending(ownerSet(owners, LENDERS.length), what, service as 'loan', LENDERS, policy);
+        const plan = planLending(
+          { owners: ownerSet(owners, LENDERS.length), what, service: service as 'loan' },
+          LENDERS,
+          policy,
+        );
         fc.pre(plan.asked.length > 0);
         const u = uniform(seed);
         const came: number[] = [];
@@ -69,9 +73,11 @@ describe('the plan', () => {
         fc.integer({ min: 1850, max: 2026 }),
         (owners, kind, year) => {
           const plan = planLending(
-            ownerSet(owners, LENDERS.length),
-            { kind: kind as 'book', year },
-            'loan',
+            {
+              owners: ownerSet(owners, LENDERS.length),
+              what: { kind: kind as 'book', year },
+              service: 'loan',
+            },
             LENDERS,
             policy,
           );
@@ -80,9 +86,13 @@ describe('the plan', () => {
           for (const { why } of plan.excluded) counted[why] = (counted[why] ?? 0) + 1;
           expect(plan.refused).toEqual(counted);
           for (const { lender, why } of plan.excluded)
-            expect(refusalOf(lender, { kind: kind as 'book', year }, 'loan', policy, owners.length)).toBe(
-              why,
-            );
+            expect(
+              refusalOf(
+                lender,
+                { what: { kind: kind as 'book', year }, service: 'loan', owners: owners.length },
+                policy,
+              ),
+            ).toBe(why);
           expect(plan.asked.length).toBe(Math.min(plan.able, policy.lending.askAtMost));
         },
       ),
@@ -104,7 +114,7 @@ describe('the plan', () => {
       more: Partial<Lender>,
       thing: Partial<{ kind: 'video'; year: number; carrier: 'audiobook' }> = {},
       owners = 9,
-    ) => refusalOf(lender(more), { ...what, ...thing }, 'loan', policy, owners);
+    ) => refusalOf(lender(more), { what: { ...what, ...thing }, service: 'loan', owners }, policy);
     expect(why({})).toBeNull();
     expect(why({ country: 'XQ', lendsTo: 'home' })).toBe('abroad');
     expect(why({ country: 'XA', lendsTo: 'region' })).toBeNull();
@@ -115,8 +125,8 @@ describe('the plan', () => {
     expect(why({}, { year: 1899 })).toBe('age');
     expect(why({ rareBelow: 3 }, {}, 2)).toBe('rare');
     expect(why({ rareBelow: 3 }, {}, 3)).toBeNull();
-    expect(refusalOf(lender({ copies: false }), what, 'copy', policy)).toBe('no-copies');
-    expect(refusalOf(lender({ sort: 'archive' }), what, 'copy', policy)).toBeNull();
+    expect(refusalOf(lender({ copies: false }), { what, service: 'copy' }, policy)).toBe('no-copies');
+    expect(refusalOf(lender({ sort: 'archive' }), { what, service: 'copy' }, policy)).toBeNull();
   });
   it('the order: own country first, then cheaper, sooner, surer; the busy later', () => {
     const base = LENDERS.find((l) => l.country === 'XV') as Lender;
@@ -145,7 +155,7 @@ describe('the plan', () => {
       like('slow', { loanDays: { median: 12, likely: 20 } }),
       like('sure', { fillRate: 0.9 }),
     ];
-    const order = planLending('ff', what, 'loan', list, {
+    const order = planLending({ owners: 'ff', what, service: 'loan' }, list, {
       ...policy,
       lending: { ...policy.lending, askAtMost: 9 },
     }).asked.map((a) => a.lender.id);
@@ -157,9 +167,9 @@ describe('the plan', () => {
   it('paying for speed saves days and never makes it less than one; an unknown owner set is a smaller chance', () => {
     const all = ownerSet(LENDERS.keys(), LENDERS.length);
     const [plain, fast, unknown] = [
-      planLending(all, what, 'loan', LENDERS, policy),
-      planLending(all, what, 'loan', LENDERS, policy, 'fast'),
-      planLending(UNKNOWN_OWNERS, what, 'loan', LENDERS, policy),
+      planLending({ owners: all, what, service: 'loan' }, LENDERS, policy),
+      planLending({ owners: all, what, service: 'loan', speed: 'fast' }, LENDERS, policy),
+      planLending({ owners: UNKNOWN_OWNERS, what, service: 'loan' }, LENDERS, policy),
     ];
     expect(plain.days.median - fast.days.median).toBe(policy.lending.fastSaves);
     expect(unknown.owners).toBeNull();

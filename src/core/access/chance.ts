@@ -51,6 +51,14 @@ export interface LentThing {
   readonly carrier?: Carrier;
 }
 
+/** What the network is asked for. */
+export interface LoanWish {
+  /** Who owns it, as a set of lenders' numbers; left out when nobody is known to. */
+  readonly owners?: string | undefined;
+  readonly what: LentThing;
+  readonly service: Service;
+  readonly speed?: Speed;
+}
 /** In place of an owner set: the thing has no record. */
 export const UNKNOWN_OWNERS = '?';
 
@@ -60,10 +68,8 @@ export const UNKNOWN_OWNERS = '?';
  */
 export function refusalOf(
   lender: Lender,
-  what: LentThing,
-  service: Service,
+  { what, service, owners = null }: Pick<LoanWish, 'what' | 'service'> & { readonly owners?: number | null },
   policy: Policy,
-  owners: number | null = null,
 ): Refusal | null {
   const { country, region } = policy.lending;
   const near = lender.country === country || (lender.lendsTo === 'region' && region.includes(lender.country));
@@ -146,12 +152,9 @@ function lendersKnown(
  * `turnaround.ts`.
  */
 export function planLending(
-  owners: string | undefined,
-  what: LentThing,
-  service: Service,
+  { owners, what, service, speed = 'standard' }: LoanWish,
   lenders: readonly Lender[],
   policy: Policy,
-  speed: Speed = 'standard',
 ): LendingPlan {
   // Without a record any lender may own it; how many of those asked turn out to, the library knows from its
   // past.
@@ -164,7 +167,7 @@ export function planLending(
   for (const n of owning) {
     const lender = lenders[n];
     if (!lender) continue;
-    const why = refusalOf(lender, what, service, policy, unknown ? null : owning.length);
+    const why = refusalOf(lender, { what, service, owners: unknown ? null : owning.length }, policy);
     if (why) {
       refused[why] = (refused[why] ?? 0) + 1;
       excluded.push({ lender, why });

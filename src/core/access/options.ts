@@ -220,14 +220,8 @@ export function lendingFor(
     return null;
   const owners =
     record.owners ?? host?.owners ?? journal?.owners ?? (record.id === '' ? UNKNOWN_OWNERS : undefined);
-  return planLending(
-    owners,
-    { kind: record.kind, year: yearOfRecord(record.csl), carrier: record.carrier },
-    service,
-    library.lenders,
-    library.policy,
-    speed,
-  );
+  const what = { kind: record.kind, year: yearOfRecord(record.csl), carrier: record.carrier };
+  return planLending({ owners, what, service, speed }, library.lenders, library.policy);
 }
 
 /** May a reader of this campus use the text? Another campus's licence gives nothing. */

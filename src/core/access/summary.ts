@@ -115,7 +115,7 @@ export function rowReader(
   situation: ReaderSituation,
   at: Minutes,
 ): (rows: Uint16Array, offset: number) => RowReading {
-  const times: Times = timesFor(library, situation, at);
+  const times: Times = timesFor({ library, situation, at });
   const home = library.campuses.findIndex((c) => c.id === situation.campus);
   return (rows, offset) => {
     const get = (i: number) => rows[offset + i] ?? 0;

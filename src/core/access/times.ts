@@ -14,6 +14,7 @@ import { afterMinutes } from '../model/zone';
 import { addWorkingDays, deskDay, nextOpen } from './calendar';
 import { type Available, IN } from './options';
 import { inTurn } from './turnaround';
+import type { Vantage } from './vantage';
 
 /** The wait class of a moment; null (never) is unlikely. */
 export function waitClassOf(ready: Minutes | null, at: Minutes, library: Library): WaitClass {
@@ -54,19 +55,20 @@ const latest = new WeakMap<Library, Times>();
  * The times at which each road would bring a thing, for one reader and one moment; the last ones are kept
  * for each library.
  */
-export function timesFor(library: Library, situation: ReaderSituation, at: Minutes): Times {
+export function timesFor(from: Vantage): Times {
+  const { library, situation, at } = from;
   const known = latest.get(library);
   const same =
     known?.at === at &&
     known.situation.campus === situation.campus &&
     known.situation.remote === situation.remote;
   if (known && same && known.situation.category === situation.category) return known;
-  const times = makeTimes(library, situation, at);
+  const times = makeTimes(from);
   latest.set(library, times);
   return times;
 }
 
-function makeTimes(library: Library, situation: ReaderSituation, at: Minutes): Times {
+function makeTimes({ library, situation, at }: Vantage): Times {
   const { policy } = library;
   const today = dayOf(at);
   const home = library.campuses.find((c) => c.id === situation.campus) ?? library.campuses[0];

@@ -82,7 +82,7 @@ describe('waits against a walk through the calendar', () => {
   it('the shelf here: the door, and a quarter of an hour to fetch', () => {
     fc.assert(
       fc.property(moment, place, (at, id) => {
-        const t = timesFor(LIBRARY, situation(id), at).copy(campus(id), IN);
+        const t = timesFor({ library: LIBRARY, situation: situation(id), at }).copy(campus(id), IN);
         const open = door(campus(id), isoDay(dayOf(at)), at - startOf(dayOf(at)));
         expect(iso(t?.median)).toBe(iso(minutes((parseLocal(open) as Minutes) + policy.shelf.fetchMinutes)));
       }),
@@ -93,7 +93,7 @@ describe('waits against a walk through the calendar', () => {
     fc.assert(
       fc.property(moment, place, place, (at, from, to) => {
         fc.pre(from !== to);
-        const t = timesFor(LIBRARY, situation(to), at).copy(campus(from), IN);
+        const t = timesFor({ library: LIBRARY, situation: situation(to), at }).copy(campus(from), IN);
         const today = isoDay(dayOf(at));
         const late = clockText(at - startOf(dayOf(at))) > policy.courier.cutoff;
         const leaves = walk(late ? nextDay(today) : today, 0, calls(campus(from)));
@@ -109,7 +109,7 @@ describe('waits against a walk through the calendar', () => {
   it('a scan: on the days its desk works, begun before the cut-off', () => {
     fc.assert(
       fc.property(moment, place, (at, id) => {
-        const t = timesFor(LIBRARY, situation('quayside'), at).scan(campus(id));
+        const t = timesFor({ library: LIBRARY, situation: situation('quayside'), at }).scan(campus(id));
         const today = isoDay(dayOf(at));
         const late = clockText(at - startOf(dayOf(at))) > policy.scanDesk.cutoff;
         const begun = walk(late ? nextDay(today) : today, 0, scans(campus(id)));
@@ -129,7 +129,7 @@ describe('waits against a walk through the calendar', () => {
           const due = addDays(dayOf(at), days);
           const back = availableFrom({ state: 'out', due: isoDay(due), queue }, policy) as DayNumber;
           expect(back).toBe(due + queue * policy.shelf.queueLoanDays);
-          const t = timesFor(LIBRARY, situation(id), at).copy(campus(id), back);
+          const t = timesFor({ library: LIBRARY, situation: situation(id), at }).copy(campus(id), back);
           const free = isoDay(addDays(due, queue * policy.shelf.queueLoanDays));
           expect(iso(t?.median)).toBe(door(campus(id), walk(free, policy.shelf.returned.median, works), 0));
         },
@@ -148,7 +148,7 @@ describe('waits against a walk through the calendar', () => {
     };
     const ready = (at: string) =>
       iso(
-        timesFor(night, situation('quayside'), parseLocal(at) as Minutes).copy(
+        timesFor({ library: night, situation: situation('quayside'), at: parseLocal(at) as Minutes }).copy(
           night.campuses[0] as Campus,
           IN,
         )?.median,
@@ -158,10 +158,11 @@ describe('waits against a walk through the calendar', () => {
     expect(ready('2026-10-25T01:50')).toBe('2026-10-25T02:05');
     const open = { ...night, policy: { ...policy, holidays: [] } };
     const spring = iso(
-      timesFor(open, situation('quayside'), parseLocal('2027-03-28T01:50') as Minutes).copy(
-        open.campuses[0] as Campus,
-        IN,
-      )?.median,
+      timesFor({
+        library: open,
+        situation: situation('quayside'),
+        at: parseLocal('2027-03-28T01:50') as Minutes,
+      }).copy(open.campuses[0] as Campus, IN)?.median,
     );
     expect(spring).toBe('2027-03-28T03:05');
   });
@@ -218,7 +219,7 @@ describe('steps one behind the other', () => {
   it('a partner’s loan: its own days and the road as one sum, by the walk', () => {
     const partner = PARTNERS[0] as (typeof PARTNERS)[number];
     const at = parseLocal('2026-11-02T09:10') as Minutes;
-    const t = timesFor(LIBRARY, situation('quayside'), at).partnerLoan(partner, IN);
+    const t = timesFor({ library: LIBRARY, situation: situation('quayside'), at }).partnerLoan(partner, IN);
     const total = inTurn(partner.loanDays, policy.courier.transit[partner.id]?.quayside as Spread);
     expect(iso(t?.likely)).toBe(door(campus('quayside'), walk('2026-11-02', total.likely, works), 0));
     expect(dayNumber(dayOf(t?.median as Minutes))).toBeLessThanOrEqual(dayOf(t?.likely as Minutes));

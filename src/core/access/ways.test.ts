@@ -18,7 +18,14 @@ const ways = (
   need: string | null = null,
   nth = 0,
 ) =>
-  inWords(waysToRead(item(start, nth), LIBRARY, reader, when, need ? (parseDay(need) as DayNumber) : null));
+  inWords(
+    waysToRead(item(start, nth), {
+      library: LIBRARY,
+      situation: reader,
+      at: when,
+      needBy: need ? (parseDay(need) as DayNumber) : null,
+    }),
+  );
 const ids = (answer: ReturnType<typeof ways>) => answer.ways.map((w) => w.id);
 
 describe('ways to read', () => {
@@ -145,7 +152,7 @@ describe('ways to read', () => {
       },
     };
     expect(
-      waysToRead(both, LIBRARY, situation('quayside'), at())
+      waysToRead(both, { library: LIBRARY, situation: situation('quayside'), at: at() })
         .ways.map((w) => w.id)
         .slice(0, 2),
     ).toEqual(['online:meridian', 'online:tarnrepo']);
@@ -184,8 +191,8 @@ describe('ways to read', () => {
 });
 
 describe('chance of supply', () => {
-  const all = 'f'.repeat(35);
-  const plan = planLending(all, { kind: 'book', year: 2010 }, 'loan', LENDERS, LIBRARY.policy);
+  const wish = { owners: 'f'.repeat(35), what: { kind: 'book', year: 2010 }, service: 'loan' } as const;
+  const plan = planLending(wish, LENDERS, LIBRARY.policy);
   it('is 1 − Π(1 − p) over those asked', () => {
     const product = plan.asked.reduce((q, a) => q * (1 - a.p), 1);
     expect(plan.chance).toBeCloseTo(1 - product, 10);
@@ -200,16 +207,16 @@ describe('chance of supply', () => {
   });
   it('very likely is not before the median, and speed is not slower', () => {
     expect(plan.days.likely).toBeGreaterThanOrEqual(plan.days.median);
-    expect(
-      planLending(all, { kind: 'book', year: 2010 }, 'loan', LENDERS, LIBRARY.policy, 'fast').days.median,
-    ).toBeLessThan(plan.days.median);
+    expect(planLending({ ...wish, speed: 'fast' }, LENDERS, LIBRARY.policy).days.median).toBeLessThan(
+      plan.days.median,
+    );
   });
   it('old things are lent by fewer', () =>
-    expect(planLending(all, { kind: 'book', year: 1890 }, 'loan', LENDERS, LIBRARY.policy).able).toBeLessThan(
-      plan.able,
-    ));
+    expect(
+      planLending({ ...wish, what: { kind: 'book', year: 1890 } }, LENDERS, LIBRARY.policy).able,
+    ).toBeLessThan(plan.able));
   it('nobody owns it: nobody is asked', () =>
-    expect(planLending('', { kind: 'book', year: 2010 }, 'loan', LENDERS, LIBRARY.policy)).toMatchObject({
+    expect(planLending({ ...wish, owners: '' }, LENDERS, LIBRARY.policy)).toMatchObject({
       owners: 0,
       chance: 0,
       asked: [],

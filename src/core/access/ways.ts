@@ -5,15 +5,13 @@
  * in a building, or go and fetch it yourself from another campus, is listed but does not set the wait.
  */
 
-import type { Library } from '../model/library';
 import { msg, NOTHING } from '../model/message';
-import type { ReaderSituation } from '../model/reader';
-import type { DayNumber, Minutes } from '../model/time';
 import type { Ready } from '../model/waits';
 import type { Way, WaysAnswer } from '../model/ways';
 import { serviceFor } from './chance';
 import { type AccessItem, entitled, lendingFor, type Option, optionsFor, type TextVersion } from './options';
 import { type Times, timesFor } from './times';
+import type { Vantage } from './vantage';
 import { PARTNER_COPY, wayFor } from './way';
 
 export type { Verdict } from '../model/waits';
@@ -39,16 +37,10 @@ const ORDER: Record<Option['type'], number> = {
  * All ways to read a thing, soonest first, with the best and the wait that it sets. Pure: the same moment
  * gives the same ways.
  */
-export function waysToRead(
-  item: AccessItem,
-  library: Library,
-  situation: ReaderSituation,
-  at: Minutes,
-  needBy: DayNumber | null = null,
-  detailed = false,
-): WaysAnswer {
-  const times = timesFor(library, situation, at);
-  const drafts = optionsFor(item, library)
+export function waysToRead(item: AccessItem, from: Vantage, detailed = false): WaysAnswer {
+  const times = timesFor(from);
+  const { needBy = null } = from;
+  const drafts = optionsFor(item, from.library)
     .map((option) => ({ option, way: wayFor(option, { item, times, needBy, detailed }) }))
     .filter((d) => d.way !== null) as { option: Option; way: Way }[];
   const key = (d: { option: Option; way: Way }): number[] => {
@@ -77,14 +69,9 @@ export function waysToRead(
  * The first that sets the wait, and the wait it sets: the same as `waysToRead` says, without the words of all
  * the others.
  */
-export function soonestWay(
-  item: AccessItem,
-  library: Library,
-  situation: ReaderSituation,
-  at: Minutes,
-  needBy: DayNumber | null = null,
-): Pick<WaysAnswer, 'best' | 'wait'> {
-  const times = timesFor(library, situation, at);
+export function soonestWay(item: AccessItem, from: Vantage): Pick<WaysAnswer, 'best' | 'wait'> {
+  const times = timesFor(from);
+  const { library, needBy = null } = from;
   const { unlikelyBelow } = library.policy.wait;
   let first: { option: Option; key: readonly number[] }[] = [];
   const offer = (option: Option): void => {

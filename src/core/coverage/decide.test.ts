@@ -104,12 +104,14 @@ describe('decideCoverage', () => {
   ] as const)('%s', (_, article, lines, expected) => expect(decide(article, ...lines)).toEqual(expected));
 
   it('names the line and the day on which a wall has passed', () => {
-    const d = decideCoverage({ date: '2026-05' }, [line({ embargo_info: 'P1Y' })], TODAY, [7]);
+    const d = decideCoverage({ date: '2026-05' }, [line({ embargo_info: 'P1Y' })], TODAY, { numbers: [7] });
     expect(d.line).toBe(7);
     expect(inWords(d.text)).toContain('Fri 1 Jan 2027');
   });
   it('what is not licensed is not covered, and says so', () =>
-    expect(decideCoverage({ date: '2010' }, [line()], TODAY, [2], () => false).reason).toBe('not-entitled'));
+    expect(decideCoverage({ date: '2010' }, [line()], TODAY, { entitled: () => false }).reason).toBe(
+      'not-entitled',
+    ));
   it('agrees with the windows that the index is built from, wherever the date is exact', () => {
     fc.assert(
       fc.property(

@@ -252,19 +252,21 @@ const RANK: Readonly<Record<CoverageReason, number>> = {
   'no-line': 10,
 };
 
+/** The heading is the first. */
+const FIRST_LINE = 2;
 /**
  * @param lines all lines for the article's title; several describe gaps
- * @param numbers the lines' numbers in their file; left out, they count from 2 (after the heading)
- * @param entitled whether we may use what a line gives; left out, we may
+ * @param more the lines' numbers in their file (left out, they count from 2, after the heading), and whether we
+ *   may use what a line gives (left out, we may)
  * @example decideCoverage({ date: '2026-05' }, [line('2005', 'P1Y')], 2 Nov 2026) → not covered, moving-wall, until 1 Jan 2027
  */
 export function decideCoverage(
   a: Article,
   lines: readonly KbartLine[],
   today: DayNumber,
-  numbers: readonly number[] = lines.map((_, i) => i + 2),
-  entitled: (line: KbartLine) => boolean = () => true,
+  more: { readonly numbers?: readonly number[]; readonly entitled?: (line: KbartLine) => boolean } = {},
 ): CoverageDecision {
+  const { numbers = lines.map((_, i) => i + FIRST_LINE), entitled = () => true } = more;
   if (!lines.length)
     return { covered: false, line: null, reason: 'no-line', text: msg('coverage.noLineOfTheListIs') };
   const decided = lines.map((line, i) => {

@@ -7,6 +7,7 @@
 import { alternativesFor, wantsAlternatives } from '../access/alternatives';
 import { type AccessItem, optionsFor } from '../access/options';
 import { wantedItem } from '../access/part';
+import type { Vantage } from '../access/vantage';
 import { soonestWay, waysToRead } from '../access/ways';
 import type { AccessMoment, EngineConditions, EngineQuery, SearchEngine } from '../engine/port/engine';
 import type { Wanted } from '../model/codes';
@@ -16,6 +17,7 @@ import { peerReviewOf } from '../model/peerReview';
 import type { Policy } from '../model/policy';
 import { type Journal, NO_RECORD, type ReferenceItem } from '../model/record';
 import type { Slip } from '../model/slip';
+import type { DayNumber } from '../model/time';
 import { type Minutes, parseDay, parseLocal } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { WAIT_CLASSES } from '../model/waits';
@@ -299,9 +301,11 @@ export class Discovery {
     }
     return out;
   }
+  #from({ situation, at }: Moment, needBy: DayNumber | null = null): Vantage {
+    return { library: this.#library, situation, at: parseLocal(at) as Minutes, needBy };
+  }
   #resolved(m: Match, item: AccessItem, moment: Moment, needBy: string): ResolvedMatch {
-    const at = parseLocal(moment.at) as Minutes;
-    const soonest = soonestWay(item, this.#library, moment.situation, at, parseDay(needBy));
+    const soonest = soonestWay(item, this.#from(moment, parseDay(needBy)));
     const { abstract: _abstract, ...csl } = item.record.csl;
     return {
       ...m,
@@ -337,15 +341,14 @@ export class Discovery {
   ): Promise<WaysAnswer | null> {
     const item = typeof asked === 'string' ? await this.#items.one(asked) : this.#unindexed(asked);
     if (!item) return null;
-    const at = parseLocal(moment.at) as Minutes;
-    const need = parseDay(needBy);
+    const from = this.#from(moment, parseDay(needBy));
     const wanted = part ? wantedItem(item, part) : item;
-    const answer = waysToRead(wanted, this.#library, moment.situation, at, need, true);
+    const answer = waysToRead(wanted, from, true);
     if (!wantsAlternatives(answer.best)) return answer;
     const versions = await this.#versions(item);
     return {
       ...answer,
-      alternatives: alternativesFor(item, versions, this.#library, moment.situation, at, need),
+      alternatives: alternativesFor(item, versions, from),
     };
   }
   /** The other records of an item's work, with what they depend on. */
@@ -359,15 +362,7 @@ export class Discovery {
     const item = await this.slipItem(slip);
     if (!item) return null;
     const versions = slip.editions === 'this' ? [] : await this.#versions(item);
-    return promiseFor(
-      slip,
-      item,
-      this.#library,
-      moment.situation,
-      parseLocal(moment.at) as Minutes,
-      history,
-      versions,
-    );
+    return promiseFor(slip, item, this.#from(moment), { history, versions });
   }
 }
 

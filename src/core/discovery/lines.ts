@@ -135,7 +135,7 @@ export class LineWriter {
     const key = `${campus}|${category}|${remote}|${at}|${needBy}|${item.record.id}`;
     let way = this.#ways.get(key);
     if (!way) {
-      way = soonestWay(item, this.#library(), moment.situation, at, needBy);
+      way = soonestWay(item, { library: this.#library(), situation: moment.situation, at, needBy });
       this.#ways.set(key, way);
     }
     return way;

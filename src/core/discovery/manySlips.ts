@@ -71,7 +71,7 @@ export async function writeSlips<P extends Promising>(
     const action = known?.action ?? ways.map((w) => w.action).find((a) => a.do === 'slip');
     if (action?.do !== 'slip') return { thing, slip: null, promise: null, hindered: NOBODY };
     const manner = { route: action.route, from: action.from, needBy, part: false, course: '' };
-    const slip = beginSlip(manner, wishedOf(thing), [], reader, asking.newId(), now);
+    const slip = beginSlip(manner, wishedOf(thing), [], { reader, id: asking.newId(), now });
     const earlier = duplicateOf(slip, going);
     if (earlier)
       return {

@@ -14,8 +14,11 @@ const READER = READERS.find((r) => !r.remote) as Reader;
 const wishOf = (query: string) => readWish(new URLSearchParams(query));
 const story = (start: string) => storyItemTitled(start).record;
 const waysTo = (start: string) =>
-  waysToRead(storyItemTitled(start), LIBRARY, situation(READER.campus), parseLocal(NOW) as Minutes, null)
-    .ways;
+  waysToRead(storyItemTitled(start), {
+    library: LIBRARY,
+    situation: situation(READER.campus),
+    at: parseLocal(NOW) as Minutes,
+  }).ways;
 let made = 0;
 function begun(
   query: string,
@@ -23,7 +26,11 @@ function begun(
   ways = [] as ReturnType<typeof waysTo>,
 ): Slip {
   const wish = wishOf(query);
-  return beginSlip(wish, wishedFrom(wish.subject, found), ways, READER, `S-begin-${++made}`, NOW);
+  return beginSlip(wish, wishedFrom(wish.subject, found), ways, {
+    reader: READER,
+    id: `S-begin-${++made}`,
+    now: NOW,
+  });
 }
 
 describe('what an address asks for', () => {

@@ -132,27 +132,22 @@ function wantedOf(route: Route, wish: Manner, wished: Wished): Wanted {
 /**
  * The draft.
  * @param ways the ways to the thing, soonest first, where `waysDecide`
- * @param id a new id, which becomes the ISO 18626 request id
- * @param now ISO local time
+ * @param by whose it is; a new id, which becomes the ISO 18626 request id; the ISO local time
  */
 export function beginSlip(
   wish: Manner,
   wished: Wished,
   ways: readonly Pick<Way, 'action' | 'ready' | 'setsWait'>[],
-  reader: Reader,
-  id: string,
-  now: string,
+  by: { readonly reader: Reader; readonly id: string; readonly now: string },
 ): Slip {
   const { route, from } = routeOf(wish, wished, ways);
   const slip = newSlip({
-    id,
+    ...by,
     record: wished,
-    reader,
     wanted: wantedOf(route, wish, wished),
     route,
     from,
     needBy: wish.needBy,
-    now,
   });
   return { ...slip, reference: wish.course };
 }

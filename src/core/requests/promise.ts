@@ -9,10 +9,10 @@ import { type AccessItem, lendingFor } from '../access/options';
 import { wantedItem } from '../access/part';
 import { timesFor } from '../access/times';
 import { inTurn } from '../access/turnaround';
+import type { Vantage } from '../access/vantage';
 import { verdictOf } from '../access/verdict';
 import { ownersLine, waitLabel, waysToRead } from '../access/ways';
-import type { Cents, ReaderCategory, Route, Speed } from '../model/codes';
-import type { Library } from '../model/library';
+import type { Cents, Route, Speed } from '../model/codes';
 import { dayValue, type Message, moneyValue, msg, NOTHING } from '../model/message';
 import type { Spread } from '../model/policy';
 import type { ReaderSituation } from '../model/reader';
@@ -78,14 +78,39 @@ export interface SlipPromise {
   /** What else would do, when this is too late or unlikely. */
   readonly alternatives: readonly Alternative[];
 }
+/** What a promise is computed for: a slip as it stands, the thing it asks for, and who looks from where. */
+interface Task {
+  readonly slip: Slip;
+  /** The whole thing, and what of it is wanted. */
+  readonly whole: AccessItem;
+  readonly item: AccessItem;
+  /** Where the slip's thing is to come, and where the reader is. */
+  readonly there: Vantage;
+  readonly here: Vantage;
+  readonly history: CopyHistory;
+  readonly versions: readonly AccessItem[];
+}
+type SlipWay = { readonly way: Way; readonly route: Route; readonly from: string };
+/** The road that the slip takes, and all that it could take. */
+interface Road {
+  readonly route: Route;
+  readonly from: string;
+  /** Null where no way of this sort is open. */
+  readonly way: Way | null;
+  readonly open: readonly SlipWay[];
+  /** Over the interlibrary network. */
+  readonly lending: boolean;
+}
+/** Price and rules at one speed. */
+interface Judged {
+  readonly lines: readonly PriceLine[];
+  readonly rules: readonly RuleSaid[];
+  /** Staff look at it first. */
+  readonly mediated: boolean;
+}
+
 /** The case that a slip is, for the rules. */
-export function caseOf(
-  slip: Slip,
-  item: AccessItem,
-  route: Route,
-  category: ReaderCategory,
-  history: CopyHistory,
-): RuleCase {
+export function caseOf({ slip, item, there, history }: CaseOfSlip, route: Route): RuleCase {
   return {
     wanted: slip.wanted,
     route,
@@ -97,13 +122,14 @@ export function caseOf(
     chapter: slip.item.kind === 'chapter' || slip.item.chapter.trim() !== '',
     speed: slip.speed,
     commercial: slip.commercial,
-    category,
+    category: there.situation.category,
     needBy: parseDay(slip.needBy),
     history,
   };
 }
+type CaseOfSlip = Pick<Task, 'slip' | 'item' | 'there' | 'history'>;
 
-const slipWays = (ways: readonly Way[]) =>
+const slipWays = (ways: readonly Way[]): readonly SlipWay[] =>
   ways.flatMap((way) =>
     way.action.do === 'slip' && way.ready ? [{ way, route: way.action.route, from: way.action.from }] : [],
   );
@@ -120,35 +146,28 @@ export function situationOf(
 }
 
 /** A suggestion or a question: no ways are compared, a desk answers. */
-function deskPromise(
-  slip: Slip,
-  whole: AccessItem,
-  library: Library,
-  situation: ReaderSituation,
-  at: Minutes,
-  history: CopyHistory,
-): SlipPromise {
+function deskPromise(task: Task): SlipPromise {
+  const { slip, there } = task;
+  const { library, at } = there;
   const { policy } = library;
-  const needBy = parseDay(slip.needBy);
-  const times = timesFor(library, situation, at);
+  const times = timesFor(there);
   const bought = slip.wanted === 'purchase';
   const ready = bought ? times.ordered(policy.purchase) : times.staff(policy.question);
   const route: Route = bought ? 'purchase' : 'question';
-  const rules = rulesFor(caseOf(slip, whole, route, situation.category, history), policy, dayOf(at), 0);
   return {
     route,
     from: bought ? 'acquisitions' : 'ask',
     median: ready && isoLocal(ready.median),
     likely: ready && isoLocal(ready.likely),
     ...waitLabel(ready, at, library, bought),
-    verdict: verdictOf(ready, needBy),
+    verdict: verdictOf(ready, parseDay(slip.needBy)),
     chance: bought ? policy.purchase.share : 1,
     lines: [],
     total: 0,
     mediated: false,
     asked: [],
     owners: null,
-    rules,
+    rules: rulesFor(caseOf({ ...task, item: task.whole }, route), policy, dayOf(at), 0),
     steps: ready
       ? [
           {
@@ -165,206 +184,224 @@ function deskPromise(
   };
 }
 
-/**
- * Computes the promise for a slip as it stands. If its route is not open for what is now wanted (a loan
- * turned into a chapter), the soonest route that is takes its place, and the answer says so by naming it.
- */
-export function promiseFor(
-  slip: Slip,
-  whole: AccessItem,
-  library: Library,
-  reader: ReaderSituation,
-  at: Minutes,
-  history: CopyHistory = NO_HISTORY,
-  versions: readonly AccessItem[] = [],
-): SlipPromise {
-  const situation = situationOf(slip, reader);
-  if (slip.wanted === 'purchase' || slip.wanted === 'question')
-    return deskPromise(slip, whole, library, situation, at, history);
-  const { policy } = library;
-  const item = wantedItem(whole, slip.wanted);
-  const needBy = parseDay(slip.needBy);
-  const { ways } = waysToRead(item, library, situation, at, needBy);
-  const open = slipWays(ways);
+/** The slip's own road where it is open; else the soonest that is. */
+function roadOf({ slip, item, there }: Task): Road {
+  const open = slipWays(waysToRead(item, there).ways);
   const chosen = open.find((o) => o.route === slip.route && o.from === slip.from) ?? open[0];
   const route = chosen?.route ?? slip.route;
-  const from = chosen?.from ?? slip.from;
-  const hurried = canHurry(route) ? slip.speed : 'standard';
-  const pricedWith = (speed: Speed, royalty: Cents): PriceLine[] =>
-    priceOf({ route, speed, category: situation.category, remote: situation.remote, royalty }, policy);
-  const judged = (speed: Speed): { lines: PriceLine[]; rules: RuleSaid[] } => {
-    const one = { ...caseOf(slip, whole, route, situation.category, history), speed };
-    const royalty = rulesFor(one, policy, dayOf(at), 0).some((r) => r.weight === 'royalty')
-      ? policy.copyright.royaltyPerCopy
-      : 0;
-    const lines = pricedWith(speed, royalty);
-    return { lines, rules: rulesFor(one, policy, dayOf(at), grossOf(lines)) };
+  return {
+    route,
+    from: chosen?.from ?? slip.from,
+    way: chosen?.way ?? null,
+    open,
+    lending: route === 'ill-loan' || route === 'ill-copy',
   };
-  const { lines, rules } = judged(hurried);
-  const total = totalOf(lines);
-  const lending = route === 'ill-loan' || route === 'ill-copy';
-  const times = timesFor(library, situation, at);
-  const mediated = rules.some((r) => r.weight === 'mediate');
-  const planned = (speed: Speed): LendingPlan | null => (lending ? lendingFor(item, library, speed) : null);
-  const readyBy = (plan: LendingPlan | null, withStaff: boolean): Ready | null => {
-    if (!plan?.asked.length)
-      return chosen?.way.ready
-        ? {
-            median: parseLocal(chosen.way.ready.median) as Minutes,
-            likely: parseLocal(chosen.way.ready.likely) as Minutes,
-          }
-        : null;
-    return times.lending(withStaff ? inTurn(plan.days, policy.mediated.answer) : plan.days, plan.service);
-  };
-  const plan = planned(hurried);
-  const ready = readyBy(plan, mediated);
-  const { label, sub } = waitLabel(ready, at, library, lending);
-  const add = (rule: string, text: Message, allowed?: Message) =>
-    rules.push({ weight: 'refuse', rule, text, ...(allowed ? { allowed } : {}) });
-  if (!chosen)
-    add(
-      'lending',
-      slip.wanted === 'loan'
-        ? msg('promise.nobodyWeCanAskLendsThis')
-        : msg('promise.nobodyWeCanAskSuppliesA'),
-    );
+}
+
+/** Price and rules of the road at a speed; a royalty that a rule asks for is part of the price. */
+function judged(task: Task, route: Route, speed: Speed): Judged {
+  const { situation, library, at } = task.there;
+  const { policy } = library;
+  const one = { ...caseOf(task, route), speed };
+  const royalty = rulesFor(one, policy, dayOf(at), 0).some((r) => r.weight === 'royalty')
+    ? policy.copyright.royaltyPerCopy
+    : 0;
+  const { category, remote } = situation;
+  const lines = priceOf({ route, speed, category, remote, royalty }, policy);
+  const rules = rulesFor(one, policy, dayOf(at), grossOf(lines));
+  return { lines, rules, mediated: rules.some((r) => r.weight === 'mediate') };
+}
+
+/** Who would be asked; null where nobody outside is. */
+const planOf = ({ item, there }: Task, road: Road, speed: Speed): LendingPlan | null =>
+  road.lending ? lendingFor(item, there.library, speed) : null;
+/** When it is ready, by the plan where somebody is asked, by the way else. */
+function readyBy(task: Task, road: Road, plan: LendingPlan | null, mediated: boolean): Ready | null {
+  if (!plan?.asked.length) {
+    const ready = road.way?.ready;
+    return ready
+      ? { median: parseLocal(ready.median) as Minutes, likely: parseLocal(ready.likely) as Minutes }
+      : null;
+  }
+  const { answer } = task.there.library.policy.mediated;
+  return timesFor(task.there).lending(mediated ? inTurn(plan.days, answer) : plan.days, plan.service);
+}
+
+/** What keeps this slip from going, and what should be known of it, beside the library's rules. */
+function ownRules({ slip, there }: Task, road: Road, total: Cents, ready: Ready | null): RuleSaid[] {
+  const { library, needBy = null, at } = there;
+  const said: RuleSaid[] = [];
+  if (!road.way)
+    said.push({
+      weight: 'refuse',
+      rule: 'lending',
+      text:
+        slip.wanted === 'loan'
+          ? msg('promise.nobodyWeCanAskLendsThis')
+          : msg('promise.nobodyWeCanAskSuppliesA'),
+    });
   const limit = limitOf(slip);
   if (limit !== null && Number.isFinite(limit) && total > limit)
-    add(
-      'limit',
-      msg('promise.thePriceIsOverTheLimit'),
-      msg('promise.aLimitOfOrMoreOr', { total: moneyValue(total, policy.currency) }),
-    );
+    said.push({
+      weight: 'refuse',
+      rule: 'limit',
+      text: msg('promise.thePriceIsOverTheLimit'),
+      allowed: msg('promise.aLimitOfOrMoreOr', { total: moneyValue(total, library.policy.currency) }),
+    });
   if (verdictOf(ready, needBy) === 'too-late' && needBy !== null)
-    rules.push({
+    said.push({
       weight: 'note',
       rule: 'needBy',
       text: msg('promise.itWouldComeAfterWhenYou', { needBy: dayValue(needBy, dayOf(at)) }),
     });
+  return said;
+}
 
-  const readNow = waysToRead(whole, library, reader, at, needBy);
-  const quicker = readNow.best;
-  const isBetter =
-    quicker?.ready &&
-    (!ready || (parseLocal(quicker.ready.median) as Minutes) < ready.median) &&
-    quicker.action.do !== 'slip';
-  const slower =
-    quicker?.action.do === 'slip' &&
-    ready &&
-    quicker.ready &&
-    (parseLocal(quicker.ready.median) as Minutes) < ready.median &&
-    quicker.action.route !== route;
-
-  /** What each option not taken would change. */
-  const options: PromiseOption[] = [];
-  if (lending) {
-    const other: Speed = hurried === 'fast' ? 'standard' : 'fast';
-    const then = judged(other);
-    const staff = then.rules.some((r) => r.weight === 'mediate');
-    const by = readyBy(planned(other), staff);
-    options.push({
-      what: other === 'fast' ? msg('promise.fastInsteadOfStandard') : msg('promise.standardInsteadOfFast'),
-      cents: totalOf(then.lines) - total,
-      ...waitLabel(by, at, library, true),
-      note: staff && !mediated ? msg('promise.staffLookAtItFirst') : NOTHING,
-    });
-  }
-  for (const o of open.filter((o) => o.route !== route || o.from !== from))
-    options.push({
-      what: o.way.title,
-      cents: o.way.price - total,
-      label: o.way.label,
-      sub: o.way.sub,
-      note: NOTHING,
-    });
-
+/** The other speed: what it would change. */
+function otherSpeed(task: Task, road: Road, now: Judged, speed: Speed): PromiseOption {
+  const other: Speed = speed === 'fast' ? 'standard' : 'fast';
+  const then = judged(task, road.route, other);
+  const by = readyBy(task, road, planOf(task, road, other), then.mediated);
   return {
-    route,
-    from,
+    what: other === 'fast' ? msg('promise.fastInsteadOfStandard') : msg('promise.standardInsteadOfFast'),
+    cents: totalOf(then.lines) - totalOf(now.lines),
+    ...waitLabel(by, task.there.at, task.there.library, true),
+    note: then.mediated && !now.mediated ? msg('promise.staffLookAtItFirst') : NOTHING,
+  };
+}
+/** The other roads: what each would change. */
+const otherRoads = (road: Road, total: Cents): PromiseOption[] =>
+  road.open
+    .filter((o) => o.route !== road.route || o.from !== road.from)
+    .map(({ way }) => ({
+      what: way.title,
+      cents: way.price - total,
+      label: way.label,
+      sub: way.sub,
+      note: NOTHING,
+    }));
+
+/** A way that is sooner than this slip and asks for less: reading now, fetching, another slip. */
+function betterThan(task: Task, road: Road, ready: Ready | null): SlipPromise['better'] {
+  const quicker = waysToRead(task.whole, task.here).best;
+  if (!quicker?.ready) return null;
+  const sooner = !ready || (parseLocal(quicker.ready.median) as Minutes) < ready.median;
+  const { action } = quicker;
+  const counts = action.do === 'slip' ? ready !== null && action.route !== road.route : true;
+  if (!sooner || !counts) return null;
+  return {
+    title: quicker.title,
+    label: quicker.label,
+    place: quicker.place,
+    href: action.do === 'open' ? action.href : null,
+    route: action.do === 'slip' ? action.route : null,
+    from: action.do === 'slip' ? action.from : null,
+  };
+}
+
+/** What else would do, where this comes too late or most likely not at all. */
+function insteadOf(task: Task, plan: LendingPlan | null, ready: Ready | null): readonly Alternative[] {
+  const { slip, whole, versions, there } = task;
+  const doubtful = plan !== null && plan.chance < there.library.policy.wait.unlikelyBelow;
+  if (ready && verdictOf(ready, there.needBy ?? null) !== 'too-late' && !doubtful) return [];
+  return alternativesFor(whole, versions, there).filter(
+    (a) => a.sort !== 'chapter' || slip.wanted === 'loan',
+  );
+}
+
+/** The stations of the road with the day by which each is very likely passed. */
+function stepsOf(task: Task, road: Road, plan: LendingPlan | null, by: Coming): PromiseStep[] {
+  const { situation, library, at } = task.there;
+  const times = timesFor(task.there);
+  const { mediated, lending } = library.policy;
+  const steps: PromiseStep[] = [{ what: msg('promise.sent'), by: isoLocal(at) }];
+  const staff = (what: Message, days: Spread): void => {
+    const done = times.staff(days);
+    if (done) steps.push({ what, by: isoLocal(done.median) });
+  };
+  if (by.mediated) staff(msg('promise.lookedAtByStaff'), mediated.answer);
+  if (plan)
+    staff(
+      msg('promise.firstLibraryAsked', { name: plan.asked[0]?.lender.name ?? '' }),
+      by.mediated ? inTurn(mediated.answer, lending.processingDays) : lending.processingDays,
+    );
+  steps.push({
+    what:
+      serviceOf(road.route) === 'copy'
+        ? msg('promise.theFileIsHere')
+        : situation.remote
+          ? msg('promise.inYourLetterBox')
+          : msg('promise.readyToCollect'),
+    by: isoLocal(by.ready.median),
+  });
+  if (by.ready.likely > by.ready.median)
+    steps.push({ what: msg('promise.veryLikelyBy'), by: isoLocal(by.ready.likely) });
+  return steps;
+}
+interface Coming {
+  readonly ready: Ready;
+  readonly mediated: boolean;
+}
+
+/**
+ * Computes the promise for a slip as it stands. If its route is not open for what is now wanted (a loan
+ * turned into a chapter), the soonest route that is takes its place, and the answer says so by naming it.
+ * @param from where the reader is, and when; the need-by is the slip's own
+ * @param more the reader's other slips as the rules count them, and other records of the same work
+ */
+export function promiseFor(
+  slip: Slip,
+  whole: AccessItem,
+  from: Vantage,
+  more: { readonly history?: CopyHistory; readonly versions?: readonly AccessItem[] } = {},
+): SlipPromise {
+  const needBy = parseDay(slip.needBy);
+  const task: Task = {
+    slip,
+    whole,
+    item: wantedItem(whole, slip.wanted),
+    here: { ...from, needBy },
+    there: { ...from, needBy, situation: situationOf(slip, from.situation) },
+    history: more.history ?? NO_HISTORY,
+    versions: more.versions ?? [],
+  };
+  if (slip.wanted === 'purchase' || slip.wanted === 'question') return deskPromise(task);
+  const road = roadOf(task);
+  const speed = canHurry(road.route) ? slip.speed : 'standard';
+  const now = judged(task, road.route, speed);
+  const { lines, mediated } = now;
+  const total = totalOf(lines);
+  const plan = planOf(task, road, speed);
+  const ready = readyBy(task, road, plan, mediated);
+  return {
+    route: road.route,
+    from: road.from,
     median: ready && isoLocal(ready.median),
     likely: ready && isoLocal(ready.likely),
-    label,
-    sub,
+    ...waitLabel(ready, from.at, from.library, road.lending),
     verdict: verdictOf(ready, needBy),
-    chance: plan ? plan.chance : (chosen?.way.chance ?? 0),
+    chance: plan ? plan.chance : (road.way?.chance ?? 0),
     lines,
     total,
     mediated,
     asked:
       plan?.asked.map((a) => ({ name: a.lender.name, cumulative: a.cumulative, days: a.days.median })) ?? [],
     owners: plan ? ownersLine(plan) : null,
-    rules,
-    steps: ready ? stepsOf(route, ready, mediated, plan, library, situation, at) : [],
-    options,
-    canHurry: canHurry(route),
-    routes: open.map((o) => ({
-      route: o.route,
-      from: o.from,
-      title: o.way.title,
-      label: o.way.label,
-      sub: o.way.sub,
-      price: o.way.price,
+    rules: [...now.rules, ...ownRules(task, road, total, ready)],
+    steps: ready ? stepsOf(task, road, plan, { ready, mediated }) : [],
+    options: [...(road.lending ? [otherSpeed(task, road, now, speed)] : []), ...otherRoads(road, total)],
+    canHurry: canHurry(road.route),
+    routes: road.open.map(({ way, route, from: source }) => ({
+      route,
+      from: source,
+      title: way.title,
+      label: way.label,
+      sub: way.sub,
+      price: way.price,
     })),
-    better:
-      quicker && (isBetter || slower)
-        ? {
-            title: quicker.title,
-            label: quicker.label,
-            place: quicker.place,
-            href: quicker.action.do === 'open' ? quicker.action.href : null,
-            route: quicker.action.do === 'slip' ? quicker.action.route : null,
-            from: quicker.action.do === 'slip' ? quicker.action.from : null,
-          }
-        : null,
-    alternatives:
-      !ready ||
-      verdictOf(ready, needBy) === 'too-late' ||
-      (plan !== null && plan.chance < policy.wait.unlikelyBelow)
-        ? alternativesFor(whole, versions, library, situation, at, needBy).filter(
-            (a) => a.sort !== 'chapter' || slip.wanted === 'loan',
-          )
-        : [],
+    better: betterThan(task, road, ready),
+    alternatives: insteadOf(task, plan, ready),
   };
-}
-
-/** The stations of the road with the day by which each is very likely passed. */
-function stepsOf(
-  route: Route,
-  ready: Ready,
-  mediated: boolean,
-  plan: LendingPlan | null,
-  library: Library,
-  situation: ReaderSituation,
-  at: Minutes,
-): PromiseStep[] {
-  const times = timesFor(library, situation, at);
-  const { policy } = library;
-  const steps: PromiseStep[] = [{ what: msg('promise.sent'), by: isoLocal(at) }];
-  const staff = (what: Message, days: Spread): void => {
-    const by = times.staff(days);
-    if (by) steps.push({ what, by: isoLocal(by.median) });
-  };
-  if (mediated) staff(msg('promise.lookedAtByStaff'), policy.mediated.answer);
-  if (plan) {
-    staff(
-      msg('promise.firstLibraryAsked', { name: plan.asked[0]?.lender.name ?? '' }),
-      mediated
-        ? inTurn(policy.mediated.answer, policy.lending.processingDays)
-        : policy.lending.processingDays,
-    );
-  }
-  const copy = serviceOf(route) === 'copy';
-  steps.push({
-    what: copy
-      ? msg('promise.theFileIsHere')
-      : situation.remote
-        ? msg('promise.inYourLetterBox')
-        : msg('promise.readyToCollect'),
-    by: isoLocal(ready.median),
-  });
-  if (ready.likely > ready.median)
-    steps.push({ what: msg('promise.veryLikelyBy'), by: isoLocal(ready.likely) });
-  return steps;
 }
 
 /** What is kept with a slip of its promise; null where there is no date. */

@@ -27,7 +27,7 @@ export function nearby(story: Story, sent: Minutes): void {
   const campus = library.campuses.find((c) => c.id === slip.from);
   const who = partner ?? campus ?? story.own;
   story.say(sent, 'RequestReceived', who, `Received at ${who.name}.`);
-  const { ways } = waysToRead(story.item, library, situation, sent);
+  const { ways } = waysToRead(story.item, { library, situation, at: sent });
   const way = ways.find(
     (w) => w.action.do === 'slip' && w.action.route === slip.route && w.action.from === slip.from,
   );
@@ -124,7 +124,7 @@ export function purchase(story: Story, sent: Minutes): void {
     return;
   }
   story.say(decided, 'WillSupply', own, 'It has been ordered, and is kept for you when it comes.');
-  const ready = timesFor(library, story.situation, sent).ordered({
+  const ready = timesFor({ library, situation: story.situation, at: sent }).ordered({
     median: story.draw(policy.purchase, 'ordered'),
     likely: 250,
   });
@@ -140,7 +140,7 @@ export function question(story: Story, sent: Minutes): void {
     withdrawn(story, gone, own);
     return;
   }
-  const { best } = waysToRead(story.item, library, story.situation, answered);
+  const { best } = waysToRead(story.item, { library, situation: story.situation, at: answered });
   const title = best && say(best.title);
   const text = best
     ? `We looked: the soonest way is “${title}${best.place && !best.titled ? `, ${best.place}` : ''}”, ${say(best.label)}. Write again if that does not serve.`

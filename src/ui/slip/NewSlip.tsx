@@ -41,7 +41,7 @@ export async function begin(
   if (draft) return `/requests/${draft.id}`;
   const asked = subject.by === 'openurl' ? subject.csl : wished.id;
   const ways = waysDecide(wish, wished) ? (await getWays(asked, moment, wish.needBy)).ways : [];
-  const slip = beginSlip(wish, wished, ways, reader, newSlipId(), moment.at);
+  const slip = beginSlip(wish, wished, ways, { reader, id: newSlipId(), now: moment.at });
   await keepDraft(theStore(), slip);
   return `/requests/${slip.id}`;
 }
