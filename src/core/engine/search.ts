@@ -82,7 +82,7 @@ export class EmbeddedEngine {
     const key = `${situation.campus}|${situation.remote}|${at}`;
     const known = this.#views.get(key);
     if (known) return known;
-    const view = new AccessView(this.#library, this.data.layout, this.data.rows, this.data, situation, at);
+    const view = new AccessView(this.data, { library: this.#library, situation, at });
     this.#views.set(key, view);
     return view;
   }
@@ -138,7 +138,7 @@ export class EmbeddedEngine {
     const asked = this.#conditions.of(q, matches.docs, matches.n);
     const ranking = rankingOf?.(matches, view) ?? null;
     const tallied = OPEN_ENDED.filter((g) => q.groups === undefined || q.groups.includes(g));
-    const counted = this.#counter.count(matches, view, asked, tallied, ranking);
+    const counted = this.#counter.count(matches, view, { ...asked, tallied }, ranking);
     return { counted, breakdown: new Breakdown(this.data, this.#values, this.#counter, counted), ranking };
   }
 
@@ -156,8 +156,7 @@ export class EmbeddedEngine {
       (matches, view) =>
         new Ranking(
           data,
-          matches,
-          view,
+          { matches, view },
           { sort: q.sort, lines, words: strong, at: q.at, needed, apart: q.apart === true },
           this.#works,
         ),

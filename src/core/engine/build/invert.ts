@@ -87,7 +87,7 @@ export function invert(spool: WordSpool, renumber: Uint32Array, lengths: Uint8Ar
       const start = termStart[from] as number;
       let to = from + 1;
       while (to < terms && (termStart[to + 1] as number) - start <= held) to++;
-      const made = postingsOf(spool, renumber, lengths, mean, termStart, from, to);
+      const made = postingsOf({ spool, renumber, lengths, mean, termStart }, from, to);
       write('posting', made.posting, start);
       write('impact', made.impact, start);
       write('fields', made.fields, start);
@@ -124,13 +124,18 @@ function eachWord(
   }
 }
 
+/** The words as they were spooled, with all that their weights are worked out from. */
+interface Spooled {
+  readonly spool: WordSpool;
+  readonly renumber: Uint32Array;
+  readonly lengths: Uint8Array;
+  /** Mean length of each field. */
+  readonly mean: Float64Array;
+  readonly termStart: Uint32Array;
+}
 /** Postings of the terms [from, to), in document order, with quantised weight, field bits and place. */
 function postingsOf(
-  spool: WordSpool,
-  renumber: Uint32Array,
-  lengths: Uint8Array,
-  mean: Float64Array,
-  termStart: Uint32Array,
+  { spool, renumber, lengths, mean, termStart }: Spooled,
   from: number,
   to: number,
 ): { posting: Uint32Array; impact: Uint8Array; fields: Uint8Array; where: Uint16Array } {

@@ -6,9 +6,7 @@
 import { LRUCache } from 'lru-cache';
 import { type RowLayout, rowReader } from '../../access/summary';
 import { waitClassOf } from '../../access/times';
-import type { Library } from '../../model/library';
-import type { ReaderSituation } from '../../model/reader';
-import type { Minutes } from '../../model/time';
+import type { Vantage } from '../../access/vantage';
 import { WAIT_CLASSES } from '../../model/waits';
 import type { Facts } from '../format/facts';
 
@@ -56,6 +54,11 @@ const TABLES_KEPT = 8;
 const WORTH_A_TABLE = 2;
 const WORTH_IT_AGAIN = 1 / 4;
 
+/** What the index says of access: rows of facts, and which of them each cell has. */
+type Rows = Pick<Facts, 'cellCombo' | 'cellRow'> & {
+  readonly layout: RowLayout;
+  readonly rows: Uint16Array;
+};
 /** Cells are worked out when they are first met; a narrow search meets few. */
 export class AccessView {
   /** By cell. */
@@ -66,14 +69,7 @@ export class AccessView {
   readonly #broken = new LRUCache<Fails, Broken>({ max: TABLES_KEPT });
   readonly #asked = new WeakSet<Fails>();
 
-  constructor(
-    library: Library,
-    layout: RowLayout,
-    rows: Uint16Array,
-    { cellCombo, cellRow }: Facts,
-    situation: ReaderSituation,
-    at: Minutes,
-  ) {
+  constructor({ layout, rows, cellCombo, cellRow }: Rows, { library, situation, at }: Vantage) {
     const read = rowReader(library, layout, situation, at);
     const [codeOf, readyOf] = [
       new Uint8Array(rows.length / layout.width).fill(NOT_YET),

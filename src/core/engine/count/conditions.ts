@@ -50,15 +50,14 @@ export class ConditionReader {
     const open = OPEN_ENDED.filter((g) => conditions.includes(g));
     const extra = open.length ? this.#noFails(n) : null;
     for (const g of open) {
-      const bit = bitOf(conditions, g);
-      const fails = extra as Uint16Array;
+      const marks = { docs, n, fails: extra as Uint16Array, bit: bitOf(conditions, g) };
       if (g === 'journal') {
         const passes = this.#values.passes(g, q);
         const allowed = Uint8Array.from({ length: this.#values.of(g).size }, (_, i) => (passes(i) ? 1 : 0));
-        failJournals(docs, n, data.journalOf, allowed, fails, bit);
+        failJournals(marks, data.journalOf, allowed);
       } else {
         const chosen = { kept: this.#values.flags(g, q.keep[g]), dropped: this.#values.flags(g, q.drop[g]) };
-        (g === 'subject' ? failSubjects : failPeople)(docs, n, data, chosen, fails, bit);
+        (g === 'subject' ? failSubjects : failPeople)(marks, data, chosen);
       }
     }
     return { conditions, asked: { ...tables, extra } };

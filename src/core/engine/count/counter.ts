@@ -69,7 +69,7 @@ interface Run extends Asked {
   readonly docs: Uint32Array;
   readonly n: number;
   readonly view: AccessView;
-  readonly meanings: Meanings;
+  readonly meanings: Meanings & { readonly asked: Conditions };
   /** By cell, the list it makes a match belong to; null where that takes more than the cell. */
   readonly lists: Uint8Array | null;
   /** How many matches each cell has, where that is known beforehand. */
@@ -112,8 +112,7 @@ export class Counter {
   count(
     matches: Matches,
     view: AccessView,
-    { conditions, asked }: Asked,
-    tallied: readonly OpenEnded[],
+    { conditions, asked, tallied }: Asked & { readonly tallied: readonly OpenEnded[] },
     ranking: Taker | null,
   ): Counted {
     const { docs, n } = matches;
@@ -121,7 +120,7 @@ export class Counter {
     room.begin(n, conditions.length);
     small.clear();
     for (const g of OPEN_ENDED) tallies[g].clear();
-    const meanings = { meaning: view.meaning, broken: view.broken(asked.fails, n) };
+    const meanings = { meaning: view.meaning, broken: view.broken(asked.fails, n), asked };
     const lists = asked.yearBit === 0 && asked.extra === null ? (meanings.broken?.lists ?? null) : null;
     // Ascending, so when the last is the number before n, all up to there match.
     room.whole = docs[n - 1] === n - 1;
@@ -130,8 +129,9 @@ export class Counter {
     const run: Run = { docs, n, view, meanings, conditions, asked, lists, uses, tallied, broad, ranking };
     for (let at = 0; at < n; at += STRETCH) this.#take(run, at, Math.min(n, at + STRETCH));
     if (lists !== null && uses !== null) {
-      countUses(uses, lists, view.meaning, room);
-      countUsedCombos(uses, lists, view.meaning, room, 0);
+      const used = { uses, lists, meaning: view.meaning };
+      countUses(used, room);
+      countUsedCombos(used, room, 0);
     }
     small.addAll(room.combos);
     const probed = broad && room.size(0) > this.#data.n * BROAD;
@@ -152,23 +152,19 @@ export class Counter {
   passing({ docs, n }: Matches, view: AccessView, asked: Conditions): number {
     const { cell } = this.#data;
     const { breaks } = this.room;
-    const meanings = { meaning: view.meaning, broken: view.broken(asked.fails, n) };
+    const meanings = { meaning: view.meaning, broken: view.broken(asked.fails, n), asked };
     let passing = 0;
     for (let at = 0; at < n; at += STRETCH) {
       const end = Math.min(n, at + STRETCH);
       view.meet(docs, at, end, cell);
-      findBreaks(docs, at, end, this.#data, meanings, asked, breaks);
+      findBreaks({ docs, from: at, to: end }, this.#data, meanings, breaks);
       passing += countPassing(breaks, end - at);
     }
     return passing;
   }
 
   /** A stretch of the matches: sorted out, and what passes of it counted and ranked. */
-  #take(
-    { docs, view, meanings, asked, lists, uses, tallied, broad, ranking }: Run,
-    at: number,
-    end: number,
-  ): void {
+  #take({ docs, view, meanings, lists, uses, tallied, broad, ranking }: Run, at: number, end: number): void {
     const { room } = this;
     const { next, found } = room;
     const data = this.#data;
@@ -176,11 +172,12 @@ export class Counter {
     // What lies close together comes near by itself.
     if (!broad) this.#seen ^= lookAhead(docs, at, end, data);
     view.meet(docs, at, end, data.cell);
+    const stretch = { docs, from: at, to: end };
     if (lists === null) {
-      findBreaks(docs, at, end, data, meanings, asked, room.breaks);
+      findBreaks(stretch, data, meanings, room.breaks);
       sortOut(at, end, room);
-    } else if (uses === null) sortOutByCell(docs, at, end, data, lists, room);
-    else passByCell(at, end, data, lists, room);
+    } else if (uses === null) sortOutByCell(stretch, data, lists, room);
+    else passByCell(stretch, data, lists, room);
     const size = room.gather(docs, from, next[0] as number);
     if (!broad) this.#seen ^= lookAtValues(found, size, data);
     if (uses === null) countCells(room, size, data, view.meaning);
@@ -216,13 +213,13 @@ export class Counter {
       room.each(docs, room.first[k] as number, room.next[k] as number, take);
     if (isComboGroup(c)) {
       room.combos.fill(0);
-      if (lists !== null && uses !== null) countUsedCombos(uses, lists, view.meaning, room, k);
+      if (lists !== null && uses !== null) countUsedCombos({ uses, lists, meaning: view.meaning }, room, k);
       else each((size) => countCombos(room, size, this.#data, view.meaning));
       small.addOwn(c, room.combos);
     } else if (isOpenEnded(c)) {
       if (tallied.includes(c)) each((size) => this.#tally(c, size));
     } else if (c === 'years') each((size) => countYears(room, size, this.#data));
-    else if (uses === null) each((size) => countCodes(room, k, size, this.#data, view.meaning));
+    else if (uses === null) each((size) => countCodes(room, { list: k, n: size }, this.#data, view.meaning));
   }
 
   #uses: { readonly n: number; readonly uses: Uint32Array } | null = null;

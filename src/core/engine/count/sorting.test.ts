@@ -6,7 +6,7 @@ import { minutes } from '../../model/time';
 import { usesOf } from '../format/holders';
 import type { Matches } from '../format/postings';
 import { Ranking, Works } from '../rank/ranking';
-import { baseOf, gainOf } from '../rank/weights';
+import { baseByWait, baseOf, gainOf } from '../rank/weights';
 import { AccessView, CODE_SHIFT, LIST_OF } from './accessView';
 import {
   countCells,
@@ -61,13 +61,11 @@ describe('sorting out', () => {
             code: Uint16Array.from({ length: 256 }, (_, c) => (c > worst ? 2 : 0)),
           };
           const extra = new Uint16Array(matches.length);
+          const whole = { docs: matches, from: 0, to: matches.length };
           failJournals(
-            matches,
-            matches.length,
+            { docs: matches, n: matches.length, fails: extra, bit: 8 },
             facts.journalOf,
             Uint8Array.from({ length: 6 }, (_, j) => (j === journal ? 0 : 1)),
-            extra,
-            8,
           );
           const asked = { fails, from: low, to: 2150, yearBit: 4, extra };
           const breaks = (i: number): number[] => {
@@ -94,7 +92,7 @@ describe('sorting out', () => {
             let passing = 0;
             for (let at = 0; at < matches.length; at += 7) {
               const end = Math.min(matches.length, at + 7);
-              findBreaks(matches, at, end, facts, cells, asked, room.breaks);
+              findBreaks({ docs: matches, from: at, to: end }, facts, { ...cells, asked }, room.breaks);
               passing += countPassing(room.breaks, end - at);
               sortOut(at, end, room);
             }
@@ -110,26 +108,26 @@ describe('sorting out', () => {
           const [one, other, all, used] = [new Room(7), new Room(7), new Room(7), new Room(7)];
           const bare = { ...asked, yearBit: 0, extra: null };
           for (const r of [one, other]) r.begin(matches.length, 2);
-          findBreaks(matches, 0, matches.length, facts, { meaning, broken: null }, bare, one.breaks);
+          findBreaks(whole, facts, { meaning, broken: null, asked: bare }, one.breaks);
           sortOut(0, matches.length, one);
-          sortOutByCell(matches, 0, matches.length, facts, broken.lists, other);
+          sortOutByCell(whole, facts, broken.lists, other);
           for (const k of [0, 1, 2]) expect([...other.list(k)]).toEqual([...one.list(k)]);
 
           const everyone = Uint32Array.from(docs.keys());
           for (const r of [all, used]) r.begin(docs.length, 2);
-          sortOutByCell(everyone, 0, docs.length, facts, broken.lists, all);
-          passByCell(0, docs.length, facts, broken.lists, used);
+          sortOutByCell({ docs: everyone, from: 0, to: docs.length }, facts, broken.lists, all);
+          passByCell({ from: 0, to: docs.length }, facts, broken.lists, used);
           const uses = usesOf(facts.cell, meaning.length);
-          countUses(uses, broken.lists, meaning, used);
+          countUses({ uses, lists: broken.lists, meaning }, used);
           expect([...used.list(0)]).toEqual([...all.list(0)]);
           for (const k of [0, 1, 2]) {
             expect(used.size(k)).toBe(all.size(k));
             for (const r of [all, used]) r.combos.fill(0);
             all.each(everyone, all.first[k] as number, all.next[k] as number, (n) => {
-              countCodes(all, k, n, facts, meaning);
+              countCodes(all, { list: k, n }, facts, meaning);
               countCombos(all, n, facts, meaning);
             });
-            countUsedCombos(uses, broken.lists, meaning, used, k);
+            countUsedCombos({ uses, lists: broken.lists, meaning }, used, k);
             expect([...used.codes.slice(64 * k, 64 * k + 64)]).toEqual([
               ...all.codes.slice(64 * k, 64 * k + 64),
             ]);
@@ -155,8 +153,8 @@ describe('sorting out', () => {
           const passes = (own: readonly number[]): boolean =>
             (kept.length === 0 || own.some((v) => kept.includes(v))) && !own.some((v) => dropped.includes(v));
           const [subjects, people] = [new Uint16Array(matches.length), new Uint16Array(matches.length)];
-          failSubjects(matches, matches.length, facts, chosen, subjects, 4);
-          failPeople(matches, matches.length, facts, chosen, people, 2);
+          failSubjects({ docs: matches, n: matches.length, fails: subjects, bit: 4 }, facts, chosen);
+          failPeople({ docs: matches, n: matches.length, fails: people, bit: 2 }, facts, chosen);
           matches.forEach((d, i) => {
             expect(subjects[i]).toBe(passes((docs[d] as Doc).subjects) ? 0 : 4);
             expect(people[i]).toBe(passes((docs[d] as Doc).persons) ? 0 : 2);
@@ -275,13 +273,16 @@ describe('ranking', () => {
             bits: Uint8Array.from(said.slice(0, n), ([, b]) => b),
           };
           const wanted = { sort, lines, words: 2, at: minutes(1000), needed: minutes(1200), apart };
-          const ranking = new Ranking(facts, matches, viewOf(facts), wanted, new Works(10));
+          const ranking = new Ranking(facts, { matches, view: viewOf(facts) }, wanted, new Works(10));
           const positions = Uint32Array.from(docs.keys());
           for (let at = 0; at < n; at += 5)
             ranking.take(positions.subarray(at, at + 5), matches.docs.subarray(at, at + 5));
           const keyOf = (d: Doc, i: number): number => {
             const [s, b] = said[i] as [number, number];
-            const base = baseOf(sort, d.year, d.row === 0 ? 9e6 : 60 * d.row, i, i);
+            const base =
+              sort === 'soonest'
+                ? baseByWait(d.row === 0 ? 9e6 : 60 * d.row)
+                : baseOf(sort, { year: d.year, titleRank: i }, i);
             return sort === 'title' || sort === 'added'
               ? base
               : base + (s + 0.01) * (b === 0 ? 1 : gainOf(b, d.title, d.main, 2));

@@ -103,16 +103,20 @@ export interface Meanings {
   readonly broken: Broken | null;
 }
 
+/** Some of the matches: those at [from, to). */
+export interface Stretch {
+  readonly docs: Uint32Array;
+  readonly from: number;
+  readonly to: number;
+}
 /** Finds out which conditions the matches at [from, to) break; a stretch at most. */
 export function findBreaks(
-  docs: Uint32Array,
-  from: number,
-  to: number,
+  { docs, from, to }: Stretch,
   { cell, when }: Facts,
-  { meaning, broken }: Meanings,
-  { fails, from: low, to: high, yearBit, extra }: Conditions,
+  { meaning, broken, asked }: Meanings & { readonly asked: Conditions },
   breaks: Uint16Array,
 ): void {
+  const { fails, from: low, to: high, yearBit, extra } = asked;
   if (broken !== null)
     for (let i = from; i < to; i++)
       breaks[i - from] = broken.masks[cell[docs[i] as number] as number] as number;
@@ -145,9 +149,7 @@ export function sortOut(from: number, to: number, { positions, next, breaks }: R
 }
 /** As `findBreaks` and `sortOut` in one, where the cell alone says which list a match belongs to. */
 export function sortOutByCell(
-  docs: Uint32Array,
-  from: number,
-  to: number,
+  { docs, from, to }: Stretch,
   { cell }: Facts,
   lists: Uint8Array,
   { positions, next }: Room,
@@ -165,8 +167,7 @@ export function sortOutByCell(
  * `countUses`.
  */
 export function passByCell(
-  from: number,
-  to: number,
+  { from, to }: Pick<Stretch, 'from' | 'to'>,
   { cell }: Facts,
   lists: Uint8Array,
   { positions, next }: Room,
@@ -178,16 +179,17 @@ export function passByCell(
   }
   next[0] = at;
 }
+/** By cell: how many documents it has, which list they belong to, what it says. */
+export interface Uses {
+  readonly uses: Uint32Array;
+  readonly lists: Uint8Array;
+  readonly meaning: Uint32Array;
+}
 /**
  * Lengths of the lists but the first, access codes of all, and combinations of this list, from the number of
  * documents in each cell.
  */
-export function countUses(
-  uses: Uint32Array,
-  lists: Uint8Array,
-  meaning: Uint32Array,
-  { codes, next }: Room,
-): void {
+export function countUses({ uses, lists, meaning }: Uses, { codes, next }: Room): void {
   for (let k = 0; k < uses.length; k++) {
     const by = uses[k] as number;
     const list = lists[k] as number;
@@ -197,13 +199,7 @@ export function countUses(
   }
 }
 /** Combinations of one list, from the number of documents in each cell. */
-export function countUsedCombos(
-  uses: Uint32Array,
-  lists: Uint8Array,
-  meaning: Uint32Array,
-  { combos }: Room,
-  list: number,
-): void {
+export function countUsedCombos({ uses, lists, meaning }: Uses, { combos }: Room, list: number): void {
   for (let k = 0; k < uses.length; k++) {
     if (lists[k] !== list) continue;
     const combo = (meaning[k] as number) & COMBO_MASK;
@@ -220,8 +216,7 @@ export function countPassing(breaks: Uint16Array, n: number): number {
 /** Counts access codes of the first n documents in `found`, which are of this list. */
 export function countCodes(
   { found, codes }: Room,
-  list: number,
-  n: number,
+  { list, n }: { readonly list: number; readonly n: number },
   { cell }: Facts,
   meaning: Uint32Array,
 ): void {

@@ -202,28 +202,21 @@ function fine(values: ArrayLike<number>, from: number, to: number, { kept, dropp
   }
   return ok;
 }
+/** Where matches are marked: each has a number of bits, one of them for what is looked at. */
+export interface Marks {
+  readonly docs: Uint32Array;
+  readonly n: number;
+  readonly fails: Uint16Array;
+  readonly bit: number;
+}
 /** Marks the matches whose journal is not allowed. */
-export function failJournals(
-  docs: Uint32Array,
-  n: number,
-  journalOf: Narrow,
-  allowed: Uint8Array,
-  fails: Uint16Array,
-  bit: number,
-): void {
+export function failJournals({ docs, n, fails, bit }: Marks, journalOf: Narrow, allowed: Uint8Array): void {
   for (let i = 0; i < n; i++) {
     if (allowed[journalOf[docs[i] as number] as number] === 0) fails[i] = (fails[i] as number) | bit;
   }
 }
 /** Marks the matches whose subjects break the choice. */
-export function failSubjects(
-  docs: Uint32Array,
-  n: number,
-  facts: Facts,
-  chosen: Chosen,
-  fails: Uint16Array,
-  bit: number,
-): void {
+export function failSubjects({ docs, n, fails, bit }: Marks, facts: Facts, chosen: Chosen): void {
   const { subjectAt } = facts;
   // Shifted as the places are, so that a place is looked up as it stands.
   const shifted = (flags: Uint8Array | null): Uint8Array | null => {
@@ -249,12 +242,9 @@ export function failSubjects(
 }
 /** Marks the matches whose people break the choice. */
 export function failPeople(
-  docs: Uint32Array,
-  n: number,
+  { docs, n, fails, bit }: Marks,
   { personFrom, persons }: Facts,
   chosen: Chosen,
-  fails: Uint16Array,
-  bit: number,
 ): void {
   for (let i = 0; i < n; i++) {
     const d = docs[i] as number;

@@ -212,6 +212,11 @@ export class Workbench {
 }
 export const bench = new Workbench();
 
+/** What a posting of the word that joins is worth, and the fields that it must stand in. */
+interface Joining {
+  readonly worth: number;
+  readonly mask: number;
+}
 /**
  * Of the first n postings of a list, those that the word just looked for joins, onto the bench. Returns how
  * many.
@@ -219,9 +224,7 @@ export const bench = new Workbench();
 function joinFirst(
   list: Lists,
   n: number,
-  unit: number,
-  worth: number,
-  mask: number,
+  { unit, worth, mask }: Joining & { readonly unit: number },
   { docs, score, bits, impact, fields }: Workbench,
 ): number {
   const { docs: from, impact: weights, fields: had } = list;
@@ -238,8 +241,7 @@ function joinFirst(
 /** The same for what is on the bench already. */
 function joinFurther(
   n: number,
-  worth: number,
-  mask: number,
+  { worth, mask }: Joining,
   { docs, score, bits, impact, fields }: Workbench,
 ): number {
   let left = 0;
@@ -272,8 +274,8 @@ export function intersectWords(asked: readonly Word[]): Matches {
     for (const list of lists) note(from, list, impact, fields);
     n =
       k === 0
-        ? joinFirst(rarest, n, rarest.idf / 255, idf / 255, mask, bench)
-        : joinFurther(n, idf / 255, mask, bench);
+        ? joinFirst(rarest, n, { unit: rarest.idf / 255, worth: idf / 255, mask }, bench)
+        : joinFurther(n, { worth: idf / 255, mask }, bench);
   });
   return bench.taken(n);
 }

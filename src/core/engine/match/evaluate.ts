@@ -339,7 +339,11 @@ export class Evaluator {
     }
     let matches = plain.length ? intersectWords(plain) : null;
     for (const p of phrases)
-      matches = this.#standing.standing(matches as Matches, p.parts, p.field, 'anywhere', of.length === 1);
+      matches = this.#standing.standing(matches as Matches, p.parts, {
+        field: p.field,
+        anchor: 'anywhere',
+        within: of.length === 1,
+      });
     const seen = new Set<string>();
     for (const n of rest) {
       if (matches?.n === 0) break;
@@ -363,9 +367,7 @@ export class Evaluator {
     return this.#standing.standing(
       intersectWords(parts.map((p) => this.#word(p.word, p.prefix, field))),
       parts,
-      field,
-      anchor,
-      true,
+      { field, anchor, within: true },
     );
   }
 }

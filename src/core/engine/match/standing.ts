@@ -30,6 +30,13 @@ export function phraseWords(node: WordNode | PhraseNode): PhraseWord[] {
   });
 }
 
+/** Where a phrase is to stand. */
+interface Where {
+  readonly field?: Field | undefined;
+  readonly anchor: Anchor;
+  /** The candidates' bits say in which fields all these words are, so that no other needs a look. */
+  readonly within: boolean;
+}
 export class Standing {
   readonly #data: IndexData;
   readonly #termsOf: (word: string, prefix: boolean) => readonly number[];
@@ -48,15 +55,8 @@ export class Standing {
 
   /**
    * Of the candidates, those in which the words stand one after the other.
-   * @param within the candidates' bits say in which fields all these words are, so that no other needs a look
    */
-  standing(
-    candidates: Matches,
-    parts: readonly PhraseWord[],
-    field: Field | undefined,
-    anchor: Anchor,
-    within: boolean,
-  ): Matches {
+  standing(candidates: Matches, parts: readonly PhraseWord[], { field, anchor, within }: Where): Matches {
     if (candidates.n === 0) return EMPTY;
     const sets = parts.map(({ word, prefix }) => this.#termsOf(word, prefix));
     if (sets.some((s) => s.length === 0)) return EMPTY;

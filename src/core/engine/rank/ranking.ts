@@ -7,7 +7,7 @@ import { Best } from '../count/best';
 import { STRETCH } from '../count/sorting';
 import { type Facts, mainLengthAt, SHARED_WORK, titleLengthAt, YEAR_MASK, yearAt } from '../format/facts';
 import type { Matches } from '../format/postings';
-import { baseOf, gainOf, LEAST, MOST_BY_FIELDS, UNSCORED } from './weights';
+import { baseByWait, baseOf, gainOf, LEAST, MOST_BY_FIELDS, UNSCORED } from './weights';
 
 /**
  * Of the works met in a search, those that may be among the best, with their best record; kept from one
@@ -42,6 +42,21 @@ export interface Aim {
   readonly apart: boolean;
 }
 
+/** What was found, and how soon each of it is to be read. */
+interface Found {
+  readonly matches: Matches;
+  readonly view: AccessView;
+}
+/** The first so many of a list of documents. */
+interface First {
+  readonly docs: Uint32Array;
+  readonly n: number;
+}
+/** Matches of a stretch that pass: their places among the matches, and their documents. */
+interface Passing {
+  readonly positions: Uint32Array;
+  readonly found: Uint32Array;
+}
 export class Ranking {
   readonly #data: Facts;
   readonly #matches: Matches;
@@ -57,7 +72,7 @@ export class Ranking {
   /** Records that come in time. */
   inTime = 0;
 
-  constructor(data: Facts, matches: Matches, view: AccessView, aim: Aim, works: Works) {
+  constructor(data: Facts, { matches, view }: Found, aim: Aim, works: Works) {
     this.#data = data;
     this.#matches = matches;
     this.#view = view;
@@ -75,36 +90,39 @@ export class Ranking {
   take(positions: Uint32Array, found: Uint32Array): void {
     const n = positions.length;
     const { apart, needed, sort } = this.#aim;
-    const { when, work, cell } = this.#data;
+    const { cell } = this.#data;
     const { ready } = this.#view;
-    if (!apart) this.hidden += countHidden(found, n, when, work, this.#works.seen, this.#some);
-    if (needed !== null) this.inTime += countInTime(found, n, cell, ready, needed);
-    const { score, bits, plain } = this.#matches;
+    const first = { docs: found, n };
+    if (!apart) this.hidden += countHidden(first, this.#data, this.#works.seen, this.#some);
+    if (needed !== null) this.inTime += countInTime(first, cell, ready, needed);
     const { floor } = this.#best;
     // Nothing comes sooner than now; where nothing was asked, the words can't make up for it.
-    if (plain && sort === 'soonest' && LEAST * (MOST_BY_FIELDS[0] as number) <= floor) return;
+    if (this.#matches.plain && sort === 'soonest' && LEAST * (MOST_BY_FIELDS[0] as number) <= floor) return;
     const likely =
       sort === 'match'
         ? this.#likelyByMatch(positions, floor)
         : sort === 'soonest'
-          ? likelySoonest(positions, found, score, bits, cell, ready, this.#aim.at, floor, this.#some)
-          : this.#likely(positions, found);
+          ? this.#likelySoonest({ positions, found }, floor)
+          : this.#likely(positions, found, sort);
     for (let i = 0; i < likely; i++) this.#offer(this.#some[i] as number);
   }
 
   /** In two steps: what the fields allow a match first, its own title then. */
   #likelyByMatch(positions: Uint32Array, floor: number): number {
-    const { docs, score, bits } = this.#matches;
-    const { worth, titleWords } = this.#data;
-    const n = likelyByFields(positions, score, bits, floor, this.#some);
-    return likelyByTitle(this.#some, n, docs, score, bits, worth, titleWords, this.#aim.words, floor);
+    const n = likelyByFields(positions, this.#matches, floor, this.#some);
+    const asked = { words: this.#aim.words, floor };
+    return likelyByTitle({ docs: this.#some, n }, this.#matches, this.#data, asked);
+  }
+  #likelySoonest(passing: Passing, floor: number): number {
+    const { ready } = this.#view;
+    const waits = { cell: this.#data.cell, ready, at: this.#aim.at };
+    return likelySoonest(passing, this.#matches, waits, { floor, likely: this.#some });
   }
   /** As the functions below, for the sorts that the score takes no part in or only breaks ties of. */
-  #likely(positions: Uint32Array, found: Uint32Array): number {
-    const { score, bits } = this.#matches;
+  #likely(positions: Uint32Array, found: Uint32Array, sort: Exclude<Sort, 'soonest'>): number {
     const { when, titleRank } = this.#data;
+    const { score, bits } = this.#matches;
     const { floor } = this.#best;
-    const { sort } = this.#aim;
     const scored = !UNSCORED.includes(sort);
     const likely = this.#some;
     let n = 0;
@@ -115,22 +133,15 @@ export class Ranking {
         ? ((score[m] as number) + LEAST) * (MOST_BY_FIELDS[bits[m] as number] as number)
         : 0;
       const year = ((when[d] as number) & YEAR_MASK) - 1;
-      if (baseOf(sort, year, 0, sort === 'title' ? (titleRank[d] as number) : 0, d) + words > floor)
-        likely[n++] = m;
+      if (baseOf(sort, { year, titleRank: titleRank[d] as number }, d) + words > floor) likely[n++] = m;
     }
     return n;
   }
   #base(d: number): number {
     const { sort, at } = this.#aim;
-    const { cell, titleRank } = this.#data;
-    switch (sort) {
-      case 'match':
-        return 0;
-      case 'soonest':
-        return baseOf(sort, 0, waitUntil(this.#view.ready[cell[d] as number] as number, at), 0, 0);
-      default:
-        return baseOf(sort, yearAt(this.#data, d), 0, titleRank[d] as number, d);
-    }
+    return sort === 'soonest'
+      ? baseByWait(waitUntil(this.#view.ready[this.#data.cell[d] as number] as number, at))
+      : baseOf(sort, { year: yearAt(this.#data, d), titleRank: this.#data.titleRank[d] as number }, d);
   }
 
   #offer(m: number): void {
@@ -179,16 +190,14 @@ const waitUntil = (ready: number, at: Minutes): number => (ready === NEVER ? 9e6
  * work
  */
 function countHidden(
-  found: Uint32Array,
-  n: number,
-  when: Uint16Array,
-  workOf: Uint32Array,
+  { docs, n }: First,
+  { when, work: workOf }: Facts,
   seen: Uint32Array,
   shared: Uint32Array,
 ): number {
   let count = 0;
   for (let i = 0; i < n; i++) {
-    const d = found[i] as number;
+    const d = docs[i] as number;
     shared[count] = d;
     count += (when[d] as number) >= SHARED_WORK ? 1 : 0;
   }
@@ -201,16 +210,9 @@ function countHidden(
   }
   return hidden;
 }
-function countInTime(
-  found: Uint32Array,
-  n: number,
-  cell: Uint32Array,
-  ready: Int32Array,
-  needed: Minutes,
-): number {
+function countInTime({ docs, n }: First, cell: Uint32Array, ready: Int32Array, needed: Minutes): number {
   let inTime = 0;
-  for (let i = 0; i < n; i++)
-    inTime += (ready[cell[found[i] as number] as number] as number) < needed ? 1 : 0;
+  for (let i = 0; i < n; i++) inTime += (ready[cell[docs[i] as number] as number] as number) < needed ? 1 : 0;
   return inTime;
 }
 
@@ -221,8 +223,7 @@ function countInTime(
  */
 function likelyByFields(
   positions: Uint32Array,
-  score: Float32Array,
-  bits: Uint8Array,
+  { score, bits }: Matches,
   floor: number,
   likely: Uint32Array,
 ): number {
@@ -235,15 +236,10 @@ function likelyByFields(
   return n;
 }
 function likelyByTitle(
-  likely: Uint32Array,
-  size: number,
-  docs: Uint32Array,
-  score: Float32Array,
-  bits: Uint8Array,
-  worth: Float32Array,
-  titleWords: Uint16Array,
-  asked: number,
-  floor: number,
+  { docs: likely, n: size }: First,
+  { docs, score, bits }: Matches,
+  { worth, titleWords }: Facts,
+  { words, floor }: { readonly words: number; readonly floor: number },
 ): number {
   let n = 0;
   for (let i = 0; i < size; i++) {
@@ -253,7 +249,7 @@ function likelyByTitle(
     if (
       ((score[m] as number) + LEAST) *
         (worth[d] as number) *
-        gainOf(bits[m] as number, lengths & 0xff, lengths >>> 8, asked) >
+        gainOf(bits[m] as number, lengths & 0xff, lengths >>> 8, words) >
       floor
     )
       likely[n++] = m;
@@ -261,26 +257,15 @@ function likelyByTitle(
   return n;
 }
 function likelySoonest(
-  positions: Uint32Array,
-  found: Uint32Array,
-  score: Float32Array,
-  bits: Uint8Array,
-  cell: Uint32Array,
-  ready: Int32Array,
-  at: Minutes,
-  floor: number,
-  likely: Uint32Array,
+  { positions, found }: Passing,
+  { score, bits }: Matches,
+  { cell, ready, at }: { readonly cell: Uint32Array; readonly ready: Int32Array; readonly at: Minutes },
+  { floor, likely }: { readonly floor: number; readonly likely: Uint32Array },
 ): number {
   let n = 0;
   for (let i = 0; i < positions.length; i++) {
     const m = positions[i] as number;
-    const base = baseOf(
-      'soonest',
-      0,
-      waitUntil(ready[cell[found[i] as number] as number] as number, at),
-      0,
-      0,
-    );
+    const base = baseByWait(waitUntil(ready[cell[found[i] as number] as number] as number, at));
     if (base + ((score[m] as number) + LEAST) * (MOST_BY_FIELDS[bits[m] as number] as number) > floor)
       likely[n++] = m;
   }

@@ -93,8 +93,14 @@ export function ownWorth(combo: Uint32Array, combos: Uint16Array, year: Int16Arr
 
 /** Sorts that the score takes no part in; in the others it breaks ties inside a year or a moment. */
 export const UNSCORED: readonly Sort[] = ['title', 'added'];
-/** What a sort goes by before the score; bigger is better. */
-export function baseOf(sort: Sort, year: number, wait: number, titleRank: number, doc: number): number {
+/** What *soonest* goes by before the score: a wait in minutes; bigger is better. */
+export const baseByWait = (wait: number): number => -wait * 1e3;
+/** What the other sorts go by before the score; bigger is better. */
+export function baseOf(
+  sort: Exclude<Sort, 'soonest'>,
+  { year, titleRank }: { readonly year: number; readonly titleRank: number },
+  doc: number,
+): number {
   switch (sort) {
     case 'match':
       return 0;
@@ -104,8 +110,6 @@ export function baseOf(sort: Sort, year: number, wait: number, titleRank: number
       return (year < 0 ? -1e5 : -year) * 1e4;
     case 'title':
       return -titleRank;
-    case 'soonest':
-      return -wait * 1e3;
     // Records are numbered in the order in which they came.
     case 'added':
       return doc;
