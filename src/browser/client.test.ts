@@ -84,8 +84,8 @@ describe('questions', () => {
   });
   it('a group’s values are asked for with what narrows them, when there is something', async () => {
     const sent = answering(json({ values: [], distinct: 0 }));
-    await client.getValues(NEW_SEARCH, moment, 'subject', '  alg ');
-    await client.getValues(NEW_SEARCH, moment, 'subject', '   ');
+    await client.getValues(NEW_SEARCH, moment, { group: 'subject', contains: '  alg ' });
+    await client.getValues(NEW_SEARCH, moment, { group: 'subject', contains: '   ' });
     expect(sent.map((s) => [s.url.searchParams.get('group'), s.url.searchParams.get('contains')])).toEqual([
       ['subject', 'alg'],
       ['subject', null],

@@ -107,8 +107,7 @@ export const getSuggestions = (q: string, signal: AbortSignal): Promise<SuggestA
 export async function getValues(
   request: SearchRequest,
   moment: Moment,
-  group: Group,
-  contains: string,
+  { group, contains }: { readonly group: Group; readonly contains: string },
   signal?: AbortSignal,
 ): Promise<ValuesAnswer> {
   const params = searchParams(request, moment, { offset: 0, limit: 1 });

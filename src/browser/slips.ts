@@ -79,13 +79,12 @@ export const toOutgoing = (
   store: Store,
   slip: Slip,
   promised: Promised,
-  now: string,
-  how: { readonly going?: boolean; readonly isOwn?: (kept: Slip) => boolean } = {},
+  how: { readonly now: string; readonly going?: boolean; readonly isOwn?: (kept: Slip) => boolean },
 ): Promise<boolean> =>
   store.transaction('rw', store.slips, async () => {
     const kept = await store.slips.get(slip.id);
     if (kept && (kept.state !== 'draft' || how.isOwn?.(kept) === false)) return false;
-    await store.slips.put(putInOutgoing(slip, promised, now, how.going ?? false));
+    await store.slips.put(putInOutgoing(slip, promised, how.now, how.going ?? false));
     return true;
   });
 /** The promise as it was last looked at, for a slip that waits in Outgoing. */
@@ -188,6 +187,12 @@ export async function takeNews(store: Store, reader: string, moment: Moment): Pr
   if (failures.length) throw failures[0];
 }
 
+/** What the reader does, in what words; for collecting, the day it is due. */
+export interface Doing {
+  readonly what: ReaderAct;
+  readonly text?: string;
+  readonly due?: string;
+}
 /**
  * Withdraws, accepts, answers, collects, renews, returns: told to the network, then written down, then its
  * answer taken in. Throws an AskError with the reason when it is refused.
@@ -195,9 +200,8 @@ export async function takeNews(store: Store, reader: string, moment: Moment): Pr
 export async function doAct(
   store: Store,
   slip: Slip,
-  what: ReaderAct,
+  { what, ...more }: Doing,
   moment: Moment,
-  more: { text?: string; due?: string } = {},
 ): Promise<void> {
   if (what === 'cancel' && slip.state === 'outgoing') {
     await change(store, slip.id, (s) => withdrawUnsent(s, moment.at));

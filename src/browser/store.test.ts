@@ -122,7 +122,7 @@ describe('drafts', () => {
     expect(await slipsOf(store, 'imke')).toHaveLength(1);
   });
   it('a slip that has left is not written over by a late keystroke, and not dropped as a draft', async () => {
-    await toOutgoing(store, slip('S-1'), promised, moment.at);
+    await toOutgoing(store, slip('S-1'), promised, { now: moment.at });
     await keepDraft(store, slip('S-1', { note: 'late' }));
     await dropDraft(store, 'S-1');
     expect(await slipById(store, 'S-1')).toMatchObject({ state: 'outgoing', note: '' });
@@ -131,7 +131,7 @@ describe('drafts', () => {
 
 describe('sending', () => {
   it('takes a slip out of Outgoing only when it was confirmed', async () => {
-    await toOutgoing(store, slip('S-1'), promised, moment.at);
+    await toOutgoing(store, slip('S-1'), promised, { now: moment.at });
     answers(['lost']);
     expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({
       sent: 0,
@@ -143,7 +143,7 @@ describe('sending', () => {
     expect(await slipById(store, 'S-1')).toMatchObject({ state: 'sent', sent: moment.at });
   });
   it('one refused slip leaves the others intact, and nothing is sent twice', async () => {
-    for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, moment.at);
+    for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, { now: moment.at });
     const { calls } = answers([{ documents: [], promised: null }, 400, { documents: [], promised: null }]);
     expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({
       sent: 2,
@@ -157,24 +157,24 @@ describe('sending', () => {
     expect(calls).toHaveLength(4);
   });
   it('goes back to the editor only before it left', async () => {
-    await toOutgoing(store, slip('S-1'), promised, moment.at);
+    await toOutgoing(store, slip('S-1'), promised, { now: moment.at });
     expect((await reopen(store, 'S-1', moment.at))?.state).toBe('draft');
-    await toOutgoing(store, slip('S-2'), promised, moment.at);
+    await toOutgoing(store, slip('S-2'), promised, { now: moment.at });
     answers([{ documents: [], promised: null }]);
     await sendOutgoing(store, 'imke', moment);
     expect((await reopen(store, 'S-2', moment.at))?.state).toBe('sent');
     // Nor is it put into Outgoing a second time from a tab that still shows the editor.
-    await toOutgoing(store, slip('S-2'), promised, moment.at);
+    await toOutgoing(store, slip('S-2'), promised, { now: moment.at });
     expect((await slipById(store, 'S-2'))?.state).toBe('sent');
   });
   it('sends only those of Outgoing that were chosen', async () => {
-    for (const id of ['S-1', 'S-2']) await toOutgoing(store, slip(id), promised, moment.at);
+    for (const id of ['S-1', 'S-2']) await toOutgoing(store, slip(id), promised, { now: moment.at });
     answers([{ documents: [], promised: null }]);
     expect((await sendOutgoing(store, 'imke', moment, new Set(['S-2']))).sent).toBe(1);
     expect((await slipById(store, 'S-1'))?.state).toBe('outgoing');
   });
   it('what was told to go goes by itself later; what was refused or only waits does not', async () => {
-    for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, moment.at);
+    for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, { now: moment.at });
     answers(['lost']);
     await sendOutgoing(store, 'imke', moment, new Set(['S-1', 'S-2']));
     // The first is refused now, and must not be sent again by the next call.
@@ -189,12 +189,14 @@ describe('sending', () => {
     ]);
   });
   it('is withdrawn by asking, unless it never left', async () => {
-    await toOutgoing(store, slip('S-1'), promised, moment.at);
+    await toOutgoing(store, slip('S-1'), promised, { now: moment.at });
     const { calls } = answers([409]);
-    await doAct(store, (await slipById(store, 'S-1')) as Slip, 'cancel', moment);
+    await doAct(store, (await slipById(store, 'S-1')) as Slip, { what: 'cancel' }, moment);
     expect([calls.length, (await slipById(store, 'S-1'))?.state]).toEqual([0, 'withdrawn']);
     await store.slips.put(slip('S-2', { state: 'sent' }));
-    await expect(doAct(store, slip('S-2', { state: 'sent' }), 'cancel', moment)).rejects.toMatchObject({
+    await expect(
+      doAct(store, slip('S-2', { state: 'sent' }), { what: 'cancel' }, moment),
+    ).rejects.toMatchObject({
       sort: 'refused',
     });
     expect((await slipById(store, 'S-2'))?.state).toBe('sent');
@@ -213,15 +215,20 @@ describe('sending', () => {
       applyNotice(slip('S-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), arrived),
     );
     const { calls } = answers([{ documents: ['<m/>', '<c/>'] }, []]);
-    await doAct(store, (await slipById(store, 'S-1')) as Slip, 'collect', moment, { due: '2026-11-23' });
+    await doAct(
+      store,
+      (await slipById(store, 'S-1')) as Slip,
+      { what: 'collect', due: '2026-11-23' },
+      moment,
+    );
     expect(calls).toEqual(['POST /api/slips/act', 'POST /api/slips/news']);
     expect(await slipById(store, 'S-1')).toMatchObject({ state: 'collected', due: '2026-11-23' });
     answers(['lost']);
-    await expect(doAct(store, (await slipById(store, 'S-1')) as Slip, 'renew', moment)).rejects.toMatchObject(
-      {
-        sort: 'offline',
-      },
-    );
+    await expect(
+      doAct(store, (await slipById(store, 'S-1')) as Slip, { what: 'renew' }, moment),
+    ).rejects.toMatchObject({
+      sort: 'offline',
+    });
     expect((await slipById(store, 'S-1'))?.messages.filter((m) => m.by === 'reader')).toHaveLength(1);
   });
 });

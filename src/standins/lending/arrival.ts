@@ -18,16 +18,11 @@ export function deliver(story: Story, who: Party, t: Minutes): void {
   const params = new URLSearchParams({ slip: slip.id, until: isoDay(until) });
   if (locked) params.set('locked', '1');
   if (!slip.record) params.set('title', story.item.record.csl.title);
-  story.say(
-    t,
-    'CopyCompleted',
-    who,
-    `The file is here; open it until ${dayText(until, dayOf(t))}.${locked}`,
-    {
-      url: `/standin/delivery/${encodeURIComponent(slip.record || 'unrecorded')}.pdf?${params}`,
-      expected: isoDay(until),
-    },
-  );
+  story.say(t, 'CopyCompleted', who, {
+    note: `The file is here; open it until ${dayText(until, dayOf(t))}.${locked}`,
+    url: `/standin/delivery/${encodeURIComponent(slip.record || 'unrecorded')}.pdf?${params}`,
+    expected: isoDay(until),
+  });
 }
 
 /** A volume on the pickup shelf, collected or not, and all that follows while it is on loan. */
@@ -39,17 +34,17 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
   const where = situation.remote
     ? 'Delivered to your address.'
     : `Ready for you at ${home.name}, kept until ${dayText(kept)}.`;
-  story.notice('arrived', t, place, kept, where);
+  story.notice({ kind: 'arrived', time: t, place, until: kept, text: where });
   const collected = story.reader(t, 'collect');
   if (!collected) {
     if (!situation.remote)
-      story.notice(
-        'lapsed',
-        startOf(addDays(kept, 1), clock('09:00')),
+      story.notice({
+        kind: 'lapsed',
+        time: startOf(addDays(kept, 1), clock('09:00')),
         place,
-        kept,
-        'It was not collected and went back. You owe nothing.',
-      );
+        until: kept,
+        text: 'It was not collected and went back. You owe nothing.',
+      });
     return;
   }
   const days = loanDays(policy, slip.route, situation.category);
@@ -74,7 +69,8 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
         recalledAt = at;
         const by = dueDay(library, home.id, recallDay, policy.loans.recallDays);
         if (by < due) due = by;
-        story.say(at, 'Recalled', who, `${who.name} needs it back: return it by ${dayText(due)}.`, {
+        story.say(at, 'Recalled', who, {
+          note: `${who.name} needs it back: return it by ${dayText(due)}.`,
           due: isoDay(due),
         });
       },
@@ -98,7 +94,8 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
                   ? `${who.name} does not renew this one.`
                   : null;
         if (no !== null) {
-          story.say(r.at, 'Loaned', who, `Not renewed. ${no}`, {
+          story.say(r.at, 'Loaned', who, {
+            note: `Not renewed. ${no}`,
             reason: 'RenewResponse',
             answer: 'N',
             due: isoDay(due),
@@ -107,7 +104,8 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
         }
         used++;
         due = dueDay(library, home.id, due, policy.loans.renewalDays);
-        story.say(r.at, 'Loaned', who, `Renewed until ${dayText(due)}.`, {
+        story.say(r.at, 'Loaned', who, {
+          note: `Renewed until ${dayText(due)}.`,
           reason: 'RenewResponse',
           answer: 'Y',
           due: isoDay(due),
@@ -127,7 +125,8 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
       continue;
     }
     if (!over(noticeAt) && recalledAt === null && noticeAt > collected.at)
-      story.say(noticeAt, 'Loaned', who, `Due on ${dayText(due)}. Renew it or bring it back.`, {
+      story.say(noticeAt, 'Loaned', who, {
+        note: `Due on ${dayText(due)}. Renew it or bring it back.`,
         reason: 'Notification',
         due: isoDay(due),
       });
@@ -138,25 +137,19 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
       continue;
     }
     if (!over(overdueAt))
-      story.say(
-        overdueAt,
-        'Overdue',
-        who,
-        `It was due on ${dayText(due)}. Bring it back; nobody else can have it meanwhile.`,
-        {
-          due: isoDay(due),
-        },
-      );
+      story.say(overdueAt, 'Overdue', who, {
+        note: `It was due on ${dayText(due)}. Bring it back; nobody else can have it meanwhile.`,
+        due: isoDay(due),
+      });
     for (; next < events.length; next++) events[next]?.do();
     break;
   }
   if (returned) {
     const back = story.after(returned.at, lent ? 1 : 0, 'taken-back');
-    story.say(
-      back,
-      'LoanCompleted',
-      who,
-      lent ? `On its way back to ${who.name}. Nothing more to do.` : 'Back on its shelf. Nothing more to do.',
-    );
+    story.say(back, 'LoanCompleted', who, {
+      note: lent
+        ? `On its way back to ${who.name}. Nothing more to do.`
+        : 'Back on its shelf. Nothing more to do.',
+    });
   }
 }

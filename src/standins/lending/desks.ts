@@ -26,13 +26,14 @@ export function nearby(story: Story, sent: Minutes): void {
   const partner = library.partners.find((p) => p.id === slip.from);
   const campus = library.campuses.find((c) => c.id === slip.from);
   const who = partner ?? campus ?? story.own;
-  story.say(sent, 'RequestReceived', who, `Received at ${who.name}.`);
+  story.say(sent, 'RequestReceived', who, { note: `Received at ${who.name}.` });
   const { ways } = waysToRead(story.item, { library, situation, at: sent });
   const way = ways.find(
     (w) => w.action.do === 'slip' && w.action.route === slip.route && w.action.from === slip.from,
   );
   if (!way?.ready) {
-    story.say(story.after(sent, 1, 'no'), 'Unfilled', who, 'It is no longer there. You owe nothing.', {
+    story.say(story.after(sent, 1, 'no'), 'Unfilled', who, {
+      note: 'It is no longer there. You owe nothing.',
       reasonUnfilled: 'NotOnShelf',
     });
     return;
@@ -45,7 +46,7 @@ export function nearby(story: Story, sent: Minutes): void {
     return;
   }
   if (isCopy(slip)) {
-    story.say(started, 'WillSupply', who, 'On the scanner.');
+    story.say(started, 'WillSupply', who, { note: 'On the scanner.' });
     const spread = partner ? partner.copyDays : policy.scanDesk;
     // As much later or sooner than the median as this slip's luck has it, on the days that this desk works.
     const t = shifted(story, median, likely, story.draw(spread, 'copy') - spread.median);
@@ -66,18 +67,16 @@ export function nearby(story: Story, sent: Minutes): void {
         : road;
   const here = shifted(story, median, likely, story.draw(steps, 'way') - steps.median);
   if (slip.route === 'hold')
-    story.say(
-      minutes(Math.max(sent + 30, here - 90)),
-      'WillSupply',
-      who,
-      'It has come back and is being put aside for you.',
-    );
+    story.say(minutes(Math.max(sent + 30, here - 90)), 'WillSupply', who, {
+      note: 'It has come back and is being put aside for you.',
+    });
   else {
-    story.say(started, 'WillSupply', who, 'Taken from the shelf.');
+    story.say(started, 'WillSupply', who, { note: 'Taken from the shelf.' });
     // It leaves on an afternoon about half way, when somebody is there to hand it over.
     const half = addWorkingDays(policy, dayOf(minutes(Math.round((started + here) / 2))), 0);
     const leaves = Math.min(startOf(half, clock('14:00')), here - 60) as Minutes;
-    story.say(laterOf(leaves, minutes(started + 30)), 'Loaned', who, `On its way from ${who.name}.`, {
+    story.say(laterOf(leaves, minutes(started + 30)), 'Loaned', who, {
+      note: `On its way from ${who.name}.`,
       expected: isoDay(dayOf(here)),
     });
   }
@@ -106,7 +105,7 @@ function shifted(story: Story, median: Minutes, likely: Minutes, n: number): Min
 export function purchase(story: Story, sent: Minutes): void {
   const { library, own } = story;
   const { policy } = library;
-  story.say(sent, 'RequestReceived', own, 'Received by acquisitions.');
+  story.say(sent, 'RequestReceived', own, { note: 'Received by acquisitions.' });
   const decided = story.after(sent, 2 + Math.floor(story.u('decide') * 4), 'decide-at');
   const gone = story.cancelledBefore(decided);
   if (gone !== null) {
@@ -118,12 +117,13 @@ export function purchase(story: Story, sent: Minutes): void {
       story.u('buy-why') < 0.5
         ? 'It is out of print.'
         : 'It is outside what the faculties asked us to collect.';
-    story.say(decided, 'Unfilled', own, `Not bought. ${why} Interlibrary loan stays open.`, {
+    story.say(decided, 'Unfilled', own, {
+      note: `Not bought. ${why} Interlibrary loan stays open.`,
       reasonUnfilled: 'PolicyProblem',
     });
     return;
   }
-  story.say(decided, 'WillSupply', own, 'It has been ordered, and is kept for you when it comes.');
+  story.say(decided, 'WillSupply', own, { note: 'It has been ordered, and is kept for you when it comes.' });
   const ready = timesFor({ library, situation: story.situation, at: sent }).ordered({
     median: story.draw(policy.purchase, 'ordered'),
     likely: 250,
@@ -133,7 +133,7 @@ export function purchase(story: Story, sent: Minutes): void {
 
 export function question(story: Story, sent: Minutes): void {
   const { own, library } = story;
-  story.say(sent, 'RequestReceived', own, 'Received by the ask desk.');
+  story.say(sent, 'RequestReceived', own, { note: 'Received by the ask desk.' });
   const answered = story.after(sent, story.draw(library.policy.question, 'answer'), 'answer-at');
   const gone = story.cancelledBefore(answered);
   if (gone !== null) {
@@ -145,5 +145,5 @@ export function question(story: Story, sent: Minutes): void {
   const text = best
     ? `We looked: the soonest way is “${title}${best.place && !best.titled ? `, ${best.place}` : ''}”, ${say(best.label)}. Write again if that does not serve.`
     : 'We looked in the catalogues we can see and found nobody who lends it to us. Suggest it for purchase, or come to the desk and we look for something else on the subject.';
-  story.say(answered, 'CompletedWithoutReturn', own, text);
+  story.say(answered, 'CompletedWithoutReturn', own, { note: text });
 }

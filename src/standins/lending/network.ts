@@ -32,7 +32,7 @@ export function interlibrary(story: Story, sent: Minutes): void {
   const { slip, library, own } = story;
   const { policy } = library;
   const copy = isCopy(slip);
-  story.say(sent, 'RequestReceived', own, 'Received by the interlibrary loan desk.');
+  story.say(sent, 'RequestReceived', own, { note: 'Received by the interlibrary loan desk.' });
   let start: { at: Minutes; speed: Slip['speed'] } | null = { at: sent, speed: slip.speed };
   if (slip.promised?.mediated) {
     start = approval(story, sent);
@@ -57,7 +57,7 @@ export function interlibrary(story: Story, sent: Minutes): void {
       withdrawn(story, before, own);
       return;
     }
-    story.say(now, 'ExpectToSupply', lender, `${lender.name} has been asked.`);
+    story.say(now, 'ExpectToSupply', lender, { note: `${lender.name} has been asked.` });
     const truth = truthOf(lender);
     const answered = story.after(
       now,
@@ -96,7 +96,7 @@ export function interlibrary(story: Story, sent: Minutes): void {
       }
       begun = minutes(accepted + 30);
     }
-    story.say(begun, 'WillSupply', lender, `${lender.name} supplies it.`);
+    story.say(begun, 'WillSupply', lender, { note: `${lender.name} supplies it.` });
     const handling = story.draw(copy ? lender.copyDays : lender.loanDays, `${lender.id}-days`, truth.shift);
     if (copy) {
       const day = addWorkingDays(policy, dayOf(begun), Math.max(0, handling - spared));
@@ -117,23 +117,18 @@ export function interlibrary(story: Story, sent: Minutes): void {
     const shipDay = addWorkingDays(policy, dayOf(begun), handling - cut);
     const shipped = laterOf(startOf(shipDay, clock('14:00')), minutes(begun + 60));
     const here = addWorkingDays(policy, dayOf(begun), handling - cut + onRoad);
-    story.say(shipped, 'Loaned', lender, `Sent by ${lender.name}.`, { expected: isoDay(here) });
+    story.say(shipped, 'Loaned', lender, { note: `Sent by ${lender.name}.`, expected: isoDay(here) });
     if (
       (wish.includes('lose the parcel') && lost++ === 0) ||
       story.u(`${lender.id}-lost`) < policy.lending.lostShare
     ) {
       now = story.after(startOf(addWorkingDays(policy, here, 4)), 0, `${lender.id}-lost-at`);
       spared = 0;
-      story.say(
-        minutes(now - 10),
-        'Loaned',
-        lender,
-        'It has not arrived and counts as lost on the road; this is not your affair, and the next library is asked.',
-        {
-          reason: 'Notification',
-          loanCondition: 'LostOnTheRoad',
-        },
-      );
+      story.say(minutes(now - 10), 'Loaned', lender, {
+        note: 'It has not arrived and counts as lost on the road; this is not your affair, and the next library is asked.',
+        reason: 'Notification',
+        loanCondition: 'LostOnTheRoad',
+      });
       continue;
     }
     let day = here;
@@ -148,7 +143,8 @@ export function interlibrary(story: Story, sent: Minutes): void {
     withdrawn(story, before, own);
     return;
   }
-  story.say(now, 'Unfilled', own, 'Nobody of those asked could supply it. You owe nothing.', {
+  story.say(now, 'Unfilled', own, {
+    note: 'Nobody of those asked could supply it. You owe nothing.',
     reasonUnfilled: 'NotAvailableForILL',
   });
 }
@@ -169,23 +165,23 @@ function truthOf(lender: Lender): { fill: number; shift: number } {
 }
 function refuse(story: Story, lender: Lender, t: Minutes, share: number): void {
   if (share < 1 && story.u(`${lender.id}-has`) >= share) {
-    story.say(t, 'RetryPossible', lender, `${lender.name} does not own it. The next library is asked.`, {
+    story.say(t, 'RetryPossible', lender, {
+      note: `${lender.name} does not own it. The next library is asked.`,
       reasonRetry: 'NotFoundAsCited',
     });
   } else if (story.u(`${lender.id}-why`) < ON_LOAN) {
     const back = addDays(dayOf(t), 10 + Math.floor(story.u(`${lender.id}-back`) * 30));
-    story.say(
-      t,
-      'RetryPossible',
-      lender,
-      `${lender.name} has it on loan until ${dayText(back)}. We don’t wait: the next library is asked.`,
-      { reasonRetry: 'OnLoan', retryBefore: isoDay(back) },
-    );
+    story.say(t, 'RetryPossible', lender, {
+      note: `${lender.name} has it on loan until ${dayText(back)}. We don’t wait: the next library is asked.`,
+      reasonRetry: 'OnLoan',
+      retryBefore: isoDay(back),
+    });
   } else {
     const [code, words] = REASONS[
       Math.floor(story.u(`${lender.id}-reason`) * REASONS.length)
     ] as (typeof REASONS)[number];
-    story.say(t, 'RetryPossible', lender, `${lender.name} ${words} The next library is asked.`, {
+    story.say(t, 'RetryPossible', lender, {
+      note: `${lender.name} ${words} The next library is asked.`,
       reasonRetry: 'NotCurrentAvailableForILL',
       reasonUnfilled: code,
     });
@@ -197,17 +193,12 @@ function refuse(story: Story, lender: Lender, t: Minutes, share: number): void {
  */
 function offer(story: Story, lender: Lender, t: Minutes): Minutes | null | 'ended' {
   const until = addDays(dayOf(t), OFFER_DAYS);
-  story.say(
-    t,
-    'RetryPossible',
-    lender,
-    `${lender.name} lends it to be read in the library only: it waits at the desk at ${story.home.name}. Accept until ${dayText(until)}, or the next library is asked.`,
-    {
-      reasonRetry: 'LoanCondition',
-      loanCondition: 'LibraryUseOnly',
-      retryBefore: isoDay(until),
-    },
-  );
+  story.say(t, 'RetryPossible', lender, {
+    note: `${lender.name} lends it to be read in the library only: it waits at the desk at ${story.home.name}. Accept until ${dayText(until)}, or the next library is asked.`,
+    reasonRetry: 'LoanCondition',
+    loanCondition: 'LibraryUseOnly',
+    retryBefore: isoDay(until),
+  });
   const said = story.reader(t, 'accept', 'decline', 'cancel');
   if (!said || dayOf(said.at) > until) return null;
   if (said.act === 'cancel') {

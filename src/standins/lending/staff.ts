@@ -29,17 +29,12 @@ export function approval(story: Story, sent: Minutes): { at: Minutes; speed: Sli
   const asks = wish.includes('please ask') || (!wish.includes('no questions') && u < STAFF_ASKS);
   if (asks) {
     const until = addDays(dayOf(looked), 14);
-    story.say(
-      looked,
-      'RetryPossible',
-      own,
-      `Before we send this out: would a copy of one chapter do, or another edition? It would cost less. Answer until ${dayText(until)}.`,
-      {
-        reason: 'Notification',
-        reasonRetry: 'Question',
-        retryBefore: isoDay(until),
-      },
-    );
+    story.say(looked, 'RetryPossible', own, {
+      note: `Before we send this out: would a copy of one chapter do, or another edition? It would cost less. Answer until ${dayText(until)}.`,
+      reason: 'Notification',
+      reasonRetry: 'Question',
+      retryBefore: isoDay(until),
+    });
     const said = story.reader(looked, 'answer', 'cancel');
     if (said?.act === 'cancel') {
       withdrawn(story, said.at, own);
@@ -50,8 +45,8 @@ export function approval(story: Story, sent: Minutes): { at: Minutes; speed: Sli
         startOf(addWorkingDays(library.policy, addDays(until, 1), 0), clock('10:00')),
         'Unfilled',
         own,
-        'No answer came. Nothing was asked of anybody; you owe nothing.',
         {
+          note: 'No answer came. Nothing was asked of anybody; you owe nothing.',
           reasonUnfilled: 'PolicyProblem',
         },
       );
@@ -60,36 +55,26 @@ export function approval(story: Story, sent: Minutes): { at: Minutes; speed: Sli
     return approved(story, story.after(said.at, 0, 'approved-after'), slip.speed);
   }
   if (u > 1 - STAFF_REFUSES) {
-    story.say(
-      looked,
-      'Unfilled',
-      own,
-      'The budget for requests at this price is spent for the month. You owe nothing.',
-      {
-        reasonUnfilled: 'PolicyProblem',
-      },
-    );
+    story.say(looked, 'Unfilled', own, {
+      note: 'The budget for requests at this price is spent for the month. You owe nothing.',
+      reasonUnfilled: 'PolicyProblem',
+    });
     return null;
   }
   if (slip.speed === 'fast' && u > 1 - STAFF_REFUSES - STAFF_CHANGES) {
     // From what was agreed: the price that stands now may be of this very message.
     const agreed = slip.agreed ?? slip.promised;
     const total = agreed ? totalOf(agreed.lines.filter((l) => l.what !== 'fast' && l.what !== 'royalty')) : 0;
-    story.say(
-      looked,
-      'RequestReceived',
-      own,
-      `Approved at standard speed: the fast service would not have been sooner here. You pay ${sayMoney(Math.max(0, total), library.policy.currency.sign)}.`,
-      {
-        reason: 'Notification',
-        cost: Math.max(0, total),
-      },
-    );
+    story.say(looked, 'RequestReceived', own, {
+      note: `Approved at standard speed: the fast service would not have been sooner here. You pay ${sayMoney(Math.max(0, total), library.policy.currency.sign)}.`,
+      reason: 'Notification',
+      cost: Math.max(0, total),
+    });
     return { at: minutes(looked + 30), speed: 'standard' };
   }
   return approved(story, looked, slip.speed);
 }
 function approved(story: Story, at: Minutes, speed: Slip['speed']): { at: Minutes; speed: Slip['speed'] } {
-  story.say(at, 'RequestReceived', story.own, 'Approved.', { reason: 'Notification' });
+  story.say(at, 'RequestReceived', story.own, { note: 'Approved.', reason: 'Notification' });
   return { at: minutes(at + 30), speed };
 }

@@ -43,6 +43,11 @@ export interface Said {
   readonly due: string | null;
 }
 
+/** What the circulation desk says, with its moment and day as numbers. */
+interface Notice extends Pick<DeskNotice, 'kind' | 'place' | 'text'> {
+  readonly time: Minutes;
+  readonly until: DayNumber;
+}
 export class Story {
   readonly messages: HeardMessage[] = [];
   readonly notices: DeskNotice[] = [];
@@ -75,8 +80,7 @@ export class Story {
     time: Minutes,
     status: IsoStatus,
     who: Party,
-    note: string,
-    more: Partial<HeardMessage> & { reason?: IsoReason } = {},
+    more: Partial<HeardMessage> & { readonly note: string; readonly reason?: IsoReason },
   ): void {
     this.messages.push({
       requestId: this.slip.id,
@@ -85,20 +89,17 @@ export class Story {
       timestamp: isoLocal(time),
       reason: status === 'RequestReceived' ? 'RequestResponse' : 'StatusChange',
       status,
-      note,
       ...NOTHING_MORE,
       ...more,
     });
   }
-  notice(kind: DeskNotice['kind'], time: Minutes, place: string, until: DayNumber, text: string): void {
+  notice({ time, until, ...said }: Notice): void {
     this.notices.push({
+      ...said,
       slip: this.slip.id,
-      kind,
       time: isoLocal(time),
-      place,
       campus: this.home.id as CampusId,
       until: isoDay(until),
-      text,
     });
   }
   /** What the reader did first of these things from a moment on. */
@@ -137,5 +138,9 @@ export class Story {
 }
 
 export const withdrawn = (story: Story, t: Minutes, who: Party): void =>
-  story.say(t, 'Cancelled', who, 'Withdrawn. You owe nothing.', { reason: 'CancelResponse', answer: 'Y' });
+  story.say(t, 'Cancelled', who, {
+    note: 'Withdrawn. You owe nothing.',
+    reason: 'CancelResponse',
+    answer: 'Y',
+  });
 export const laterOf = (a: Minutes, b: Minutes): Minutes => (a > b ? a : b);

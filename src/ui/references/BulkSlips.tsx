@@ -89,7 +89,9 @@ export default function BulkSlips({
       for (const { slip, promise } of going) {
         const promised = promise && promisedFrom(promise);
         if (slip && promised)
-          await toOutgoing(theStore(), { ...slip, declared: slip.wanted !== 'loan' }, promised, moment.at);
+          await toOutgoing(theStore(), { ...slip, declared: slip.wanted !== 'loan' }, promised, {
+            now: moment.at,
+          });
       }
       for (const slip of drafts) await keepDraft(theStore(), slip);
       setSaid(

@@ -25,7 +25,7 @@ export default function AllValues({ group, label, request, change, close }: Prop
   const [text, setText] = useState('');
   const query = useQuery({
     queryKey: ['values', group, text, request, moment],
-    queryFn: ({ signal }) => getValues(request, moment, group, text, signal),
+    queryFn: ({ signal }) => getValues(request, moment, { group, contains: text }, signal),
     placeholderData: keepPreviousData,
   });
   const values = query.data?.values ?? [];

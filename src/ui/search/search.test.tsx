@@ -264,7 +264,7 @@ describe('a line of the results', () => {
 describe('all values of a group', () => {
   it('narrow by what is typed, and are chosen as the bars of the breakdown are', async () => {
     vi.spyOn(client, 'getValues').mockImplementation(
-      async (request, at, group, contains) =>
+      async (request, at, { group, contains }) =>
         (await world.said.values(asked(request), at, group, contains)) as never,
     );
     HTMLDialogElement.prototype.showModal ??= () => {};

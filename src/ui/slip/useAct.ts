@@ -29,7 +29,7 @@ export function useAct(): Acting {
         ? isoDay(dueDay(info, campus, today, loanDays(info.policy, slip.route, reader.category)))
         : undefined;
     try {
-      await doAct(theStore(), slip, what, moment, { ...(text ? { text } : {}), ...(due ? { due } : {}) });
+      await doAct(theStore(), slip, { what, ...(text ? { text } : {}), ...(due ? { due } : {}) }, moment);
       setSaid('');
       return true;
     } catch (error) {

@@ -169,7 +169,8 @@ export function useSlip(kept: Slip) {
     try {
       if (needsRegistering)
         await register(theStore(), reader.id, { email: contact.email.trim(), address: contact.address });
-      const left = await toOutgoing(theStore(), slip, promised, moment.at, {
+      const left = await toOutgoing(theStore(), slip, promised, {
+        now: moment.at,
         going: sendNow,
         isOwn: drafts.isOwn,
       });
