@@ -113,42 +113,43 @@ function answers(list: readonly (object | number | 'lost')[]): { calls: string[]
 
 describe('drafts', () => {
   it('are kept, dropped and brought back', async () => {
-    await keepDraft(store, slip('S-1'));
-    await keepDraft(store, slip('S-1', { note: 'more' }));
-    expect((await slipById(store, 'S-1'))?.note).toBe('more');
-    await dropDraft(store, 'S-1');
+    await keepDraft(store, slip('S-store-1'));
+    await keepDraft(store, slip('S-store-1', { note: 'more' }));
+    expect((await slipById(store, 'S-store-1'))?.note).toBe('more');
+    await dropDraft(store, 'S-store-1');
     expect(await slipsOf(store, 'imke')).toEqual([]);
-    await restoreDraft(store, slip('S-1'));
+    await restoreDraft(store, slip('S-store-1'));
     expect(await slipsOf(store, 'imke')).toHaveLength(1);
   });
   it('a slip that has left is not written over by a late keystroke, and not dropped as a draft', async () => {
-    await toOutgoing(store, slip('S-1'), promised, { now: moment.at });
-    await keepDraft(store, slip('S-1', { note: 'late' }));
-    await dropDraft(store, 'S-1');
-    expect(await slipById(store, 'S-1')).toMatchObject({ state: 'outgoing', note: '' });
+    await toOutgoing(store, slip('S-store-1'), promised, { now: moment.at });
+    await keepDraft(store, slip('S-store-1', { note: 'late' }));
+    await dropDraft(store, 'S-store-1');
+    expect(await slipById(store, 'S-store-1')).toMatchObject({ state: 'outgoing', note: '' });
   });
 });
 
 describe('sending', () => {
   it('takes a slip out of Outgoing only when it was confirmed', async () => {
-    await toOutgoing(store, slip('S-1'), promised, { now: moment.at });
+    await toOutgoing(store, slip('S-store-1'), promised, { now: moment.at });
     answers(['lost']);
     expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({
       sent: 0,
       problem: { sort: 'offline' },
     });
-    expect((await slipById(store, 'S-1'))?.state).toBe('outgoing');
+    expect((await slipById(store, 'S-store-1'))?.state).toBe('outgoing');
     answers([{ confirmation: '<ok/>' }]);
     expect(await sendOutgoing(store, 'imke', moment)).toEqual({ sent: 1, problem: null, stayed: [] });
-    expect(await slipById(store, 'S-1')).toMatchObject({ state: 'sent', sent: moment.at });
+    expect(await slipById(store, 'S-store-1')).toMatchObject({ state: 'sent', sent: moment.at });
   });
   it('one refused slip leaves the others intact, and nothing is sent twice', async () => {
-    for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, { now: moment.at });
+    for (const id of ['S-store-1', 'S-store-2', 'S-store-3'])
+      await toOutgoing(store, slip(id), promised, { now: moment.at });
     const { calls } = answers([{ documents: [], promised: null }, 400, { documents: [], promised: null }]);
     expect(await sendOutgoing(store, 'imke', moment)).toMatchObject({
       sent: 2,
       problem: { sort: 'refused' },
-      stayed: [{ id: 'S-2', why: 'no' }],
+      stayed: [{ id: 'S-store-2', why: 'no' }],
     });
     expect((await slipsOf(store, 'imke')).map((s) => s.state).sort()).toEqual(['outgoing', 'sent', 'sent']);
     await sendOutgoing(store, 'imke', moment);
@@ -157,53 +158,55 @@ describe('sending', () => {
     expect(calls).toHaveLength(4);
   });
   it('goes back to the editor only before it left', async () => {
-    await toOutgoing(store, slip('S-1'), promised, { now: moment.at });
-    expect((await reopen(store, 'S-1', moment.at))?.state).toBe('draft');
-    await toOutgoing(store, slip('S-2'), promised, { now: moment.at });
+    await toOutgoing(store, slip('S-store-1'), promised, { now: moment.at });
+    expect((await reopen(store, 'S-store-1', moment.at))?.state).toBe('draft');
+    await toOutgoing(store, slip('S-store-2'), promised, { now: moment.at });
     answers([{ documents: [], promised: null }]);
     await sendOutgoing(store, 'imke', moment);
-    expect((await reopen(store, 'S-2', moment.at))?.state).toBe('sent');
+    expect((await reopen(store, 'S-store-2', moment.at))?.state).toBe('sent');
     // Nor is it put into Outgoing a second time from a tab that still shows the editor.
-    await toOutgoing(store, slip('S-2'), promised, { now: moment.at });
-    expect((await slipById(store, 'S-2'))?.state).toBe('sent');
+    await toOutgoing(store, slip('S-store-2'), promised, { now: moment.at });
+    expect((await slipById(store, 'S-store-2'))?.state).toBe('sent');
   });
   it('sends only those of Outgoing that were chosen', async () => {
-    for (const id of ['S-1', 'S-2']) await toOutgoing(store, slip(id), promised, { now: moment.at });
+    for (const id of ['S-store-1', 'S-store-2'])
+      await toOutgoing(store, slip(id), promised, { now: moment.at });
     answers([{ documents: [], promised: null }]);
-    expect((await sendOutgoing(store, 'imke', moment, new Set(['S-2']))).sent).toBe(1);
-    expect((await slipById(store, 'S-1'))?.state).toBe('outgoing');
+    expect((await sendOutgoing(store, 'imke', moment, new Set(['S-store-2']))).sent).toBe(1);
+    expect((await slipById(store, 'S-store-1'))?.state).toBe('outgoing');
   });
   it('what was told to go goes by itself later; what was refused or only waits does not', async () => {
-    for (const id of ['S-1', 'S-2', 'S-3']) await toOutgoing(store, slip(id), promised, { now: moment.at });
+    for (const id of ['S-store-1', 'S-store-2', 'S-store-3'])
+      await toOutgoing(store, slip(id), promised, { now: moment.at });
     answers(['lost']);
-    await sendOutgoing(store, 'imke', moment, new Set(['S-1', 'S-2']));
+    await sendOutgoing(store, 'imke', moment, new Set(['S-store-1', 'S-store-2']));
     // The first is refused now, and must not be sent again by the next call.
     const { calls } = answers([400, { documents: [], promised: null }]);
     await sendGoing(store, 'imke', moment);
     await sendGoing(store, 'imke', moment);
     expect(calls).toHaveLength(2);
     expect((await slipsOf(store, 'imke')).map((s) => [s.id, s.state])).toEqual([
-      ['S-1', 'outgoing'],
-      ['S-2', 'sent'],
-      ['S-3', 'outgoing'],
+      ['S-store-1', 'outgoing'],
+      ['S-store-2', 'sent'],
+      ['S-store-3', 'outgoing'],
     ]);
   });
   it('is withdrawn by asking, unless it never left', async () => {
-    await toOutgoing(store, slip('S-1'), promised, { now: moment.at });
+    await toOutgoing(store, slip('S-store-1'), promised, { now: moment.at });
     const { calls } = answers([409]);
-    await doAct(store, (await slipById(store, 'S-1')) as Slip, { what: 'cancel' }, moment);
-    expect([calls.length, (await slipById(store, 'S-1'))?.state]).toEqual([0, 'withdrawn']);
-    await store.slips.put(slip('S-2', { state: 'sent' }));
+    await doAct(store, (await slipById(store, 'S-store-1')) as Slip, { what: 'cancel' }, moment);
+    expect([calls.length, (await slipById(store, 'S-store-1'))?.state]).toEqual([0, 'withdrawn']);
+    await store.slips.put(slip('S-store-2', { state: 'sent' }));
     await expect(
-      doAct(store, slip('S-2', { state: 'sent' }), { what: 'cancel' }, moment),
+      doAct(store, slip('S-store-2', { state: 'sent' }), { what: 'cancel' }, moment),
     ).rejects.toMatchObject({
       sort: 'refused',
     });
-    expect((await slipById(store, 'S-2'))?.state).toBe('sent');
+    expect((await slipById(store, 'S-store-2'))?.state).toBe('sent');
   });
   it('an act is told to the network first, then written down, then the answer is taken in', async () => {
     const arrived = {
-      slip: 'S-1',
+      slip: 'S-store-1',
       kind: 'arrived' as const,
       time: '2026-11-02T08:00',
       place: 'Quayside',
@@ -212,24 +215,24 @@ describe('sending', () => {
       text: 'Ready.',
     };
     await store.slips.put(
-      applyNotice(slip('S-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), arrived),
+      applyNotice(slip('S-store-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), arrived),
     );
     const { calls } = answers([{ documents: ['<m/>', '<c/>'] }, []]);
     await doAct(
       store,
-      (await slipById(store, 'S-1')) as Slip,
+      (await slipById(store, 'S-store-1')) as Slip,
       { what: 'collect', due: '2026-11-23' },
       moment,
     );
     expect(calls).toEqual(['POST /api/slips/act', 'POST /api/slips/news']);
-    expect(await slipById(store, 'S-1')).toMatchObject({ state: 'collected', due: '2026-11-23' });
+    expect(await slipById(store, 'S-store-1')).toMatchObject({ state: 'collected', due: '2026-11-23' });
     answers(['lost']);
     await expect(
-      doAct(store, (await slipById(store, 'S-1')) as Slip, { what: 'renew' }, moment),
+      doAct(store, (await slipById(store, 'S-store-1')) as Slip, { what: 'renew' }, moment),
     ).rejects.toMatchObject({
       sort: 'offline',
     });
-    expect((await slipById(store, 'S-1'))?.messages.filter((m) => m.by === 'reader')).toHaveLength(1);
+    expect((await slipById(store, 'S-store-1'))?.messages.filter((m) => m.by === 'reader')).toHaveLength(1);
   });
 });
 
@@ -305,13 +308,13 @@ describe('an older store', () => {
     const { default: Dexie } = await import('dexie');
     const old = new Dexie('legendum', { indexedDB, IDBKeyRange });
     old.version(1).stores({ slips: 'id, reader, state, record', settings: 'key' });
-    await old.table('slips').put(slip('S-old'));
+    await old.table('slips').put(slip('S-older'));
     old.close();
     store = new Store({ indexedDB, IDBKeyRange });
-    expect((await slipsOf(store, 'imke')).map((s) => s.id)).toEqual(['S-old']);
+    expect((await slipsOf(store, 'imke')).map((s) => s.id)).toEqual(['S-older']);
     expect(await store.standing.count()).toBe(0);
     expect(
-      applyMessage(slip('S-old'), {
+      applyMessage(slip('S-older'), {
         requestId: 'other',
         supplyingAgency: '',
         supplierName: '',
@@ -340,8 +343,8 @@ describe('rows that are not what they should be', () => {
   ];
   it.each(odd)('a slip with %s is set aside, named, and costs the others nothing', async (_what, more) => {
     const row = { ...slip('S-odd'), ...more };
-    await store.slips.bulkPut([slip('S-1'), row as Slip, slip('S-2')]);
-    expect((await slipsOf(store, 'imke')).map((s) => s.id)).toEqual(['S-1', 'S-2']);
+    await store.slips.bulkPut([slip('S-store-1'), row as Slip, slip('S-store-2')]);
+    expect((await slipsOf(store, 'imke')).map((s) => s.id)).toEqual(['S-store-1', 'S-store-2']);
     expect(await slipById(store, 'S-odd')).toBeUndefined();
     expect(await oddSlips(store)).toEqual([
       { id: 'S-odd', why: expect.stringMatching(/\w/), row: expect.objectContaining({ id: 'S-odd' }) },
@@ -350,8 +353,8 @@ describe('rows that are not what they should be', () => {
     expect(await oddSlips(store)).toEqual([]);
   });
   it('whole slips of every sort are slips', () => {
-    const sent = applyNotice(slip('S-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), {
-      slip: 'S-1',
+    const sent = applyNotice(slip('S-store-1', { state: 'sent', sent: '2026-11-01T09:00', promised }), {
+      slip: 'S-store-1',
       kind: 'arrived',
       time: '2026-11-02T08:00',
       place: 'Quayside',
@@ -360,7 +363,9 @@ describe('rows that are not what they should be', () => {
       text: 'Ready.',
     });
     expect(
-      [slip('S-1'), sent, slip('S-2', { delivery: { to: 'email', email: 'a@b.example' } })].map(slipTrouble),
+      [slip('S-store-1'), sent, slip('S-store-2', { delivery: { to: 'email', email: 'a@b.example' } })].map(
+        slipTrouble,
+      ),
     ).toEqual([null, null, null]);
   });
   it('a clock that shows no time was never moved; settings of another shape are none', async () => {
@@ -495,11 +500,11 @@ describe('an older store with odd rows', () => {
     });
     await old.table('slips').bulkPut([
       { id: 'S-odd', reader: 'imke' },
-      { ...slip('S-old'), anyEdition: true, messages: [] },
+      { ...slip('S-older'), anyEdition: true, messages: [] },
     ]);
     old.close();
     store = new Store({ indexedDB, IDBKeyRange });
-    expect((await slipsOf(store, 'imke')).map((s) => [s.id, s.editions])).toEqual([['S-old', 'any']]);
+    expect((await slipsOf(store, 'imke')).map((s) => [s.id, s.editions])).toEqual([['S-older', 'any']]);
     expect((await oddSlips(store)).map((o) => o.id)).toEqual(['S-odd']);
     const changed = {
       ...promised,
@@ -509,7 +514,7 @@ describe('an older store with odd rows', () => {
         { what: 'Changed by the library', cents: -700 },
       ],
     } as unknown as Slip['promised'];
-    const four = slip('S-4', {
+    const four = slip('S-store-4', {
       promised: changed,
       messages: [{ id: 'm', xml: '<?xml version="1.0"?>\n<a/>\n<?xml version="1.0"?>\n<b/>' } as never],
     });

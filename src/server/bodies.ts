@@ -1,4 +1,5 @@
 /** The bodies of the HTTP interface: the shape of each, bounded, and its reading. */
+
 import type Joi from 'joi';
 import type { LibraryInfo, Moment } from '../core/discovery/answers';
 import type { DeskQuestion } from '../core/discovery/ports';
@@ -6,6 +7,7 @@ import { WANTED } from '../core/model/codes';
 import { msg } from '../core/model/message';
 import { situationShape } from '../core/model/reader';
 import { MAX_ID, type ReferenceItem } from '../core/model/record';
+import { schemaOf } from '../core/model/schema';
 import {
   closed,
   dayOrNone,
@@ -35,14 +37,17 @@ const moment = closed({ situation: situationShape, at: localTime() });
 const cslName = shape({ family: maybe(text(300)), given: maybe(text(300)), literal: maybe(text(500)) });
 const cslText = () => text(4000);
 const [NAMES_AT_MOST, YEARS_TO] = [300, 9999];
-const reference = closed({
-  type: filled(60),
-  title: cslText(),
-  author: maybe(listOf(cslName, NAMES_AT_MOST)),
-  editor: maybe(listOf(cslName, NAMES_AT_MOST)),
-  translator: maybe(listOf(cslName, NAMES_AT_MOST)),
-  issued: maybe(shape({ 'date-parts': listOf(listOf(whole(-YEARS_TO, YEARS_TO), 3, 1), 1, 1) })),
-}).pattern(/^[\w-]{1,40}$/, cslText()) as unknown as Field<ReferenceItem>;
+const reference = closed(
+  {
+    type: filled(60),
+    title: cslText(),
+    author: maybe(listOf(cslName, NAMES_AT_MOST)),
+    editor: maybe(listOf(cslName, NAMES_AT_MOST)),
+    translator: maybe(listOf(cslName, NAMES_AT_MOST)),
+    issued: maybe(shape({ 'date-parts': listOf(listOf(whole(-YEARS_TO, YEARS_TO), 3, 1), 1, 1) })),
+  },
+  { others: { names: /^[\w-]{1,40}$/, of: cslText() } },
+) as Field<unknown> as Field<ReferenceItem>;
 const count = () => whole(0, 10_000);
 /** What the rules count of the reader's other slips: only the browser knows those. */
 const history: Field<CopyHistory> = closed({
@@ -66,13 +71,16 @@ export const BODIES = {
     moment,
     needBy: otherwise(dayOrNone(), ''),
   }),
-  ways: closed({
-    record: maybe(filled(MAX_ID)),
-    csl: maybe(reference),
-    moment,
-    needBy: otherwise(dayOrNone(), ''),
-    wanted: maybe(oneOf(WANTED)),
-  }).xor('record', 'csl'),
+  ways: closed(
+    {
+      record: maybe(filled(MAX_ID)),
+      csl: maybe(reference),
+      moment,
+      needBy: otherwise(dayOrNone(), ''),
+      wanted: maybe(oneOf(WANTED)),
+    },
+    { oneOf: ['record', 'csl'] },
+  ),
   promise: closed({ slip: slipShape, moment, history }),
   send: closed({ slip: slipShape, moment, history: otherwise(history, NO_HISTORY) }),
   act: closed({
@@ -113,7 +121,7 @@ export async function withBody<T extends { readonly moment: Moment }>(
   }
   const beyond = beyondBounds(body);
   if (beyond) return problem('bad-body', beyond);
-  const { value, error }: Joi.ValidationResult = schema.validate(body);
+  const { value, error }: Joi.ValidationResult = schemaOf(schema).validate(body);
   if (error) return problem('bad-body', faultText(error.details[0]), error.details[0]?.path.join('.'));
   const sent = value as T;
   const { campus } = sent.moment.situation;

@@ -2,7 +2,8 @@
  * Addresses and bodies that people and programs send: what is taken, what is refused, and with which words.
  */
 import { describe, expect, it } from 'vitest';
-import type { LibraryInfo } from '../core/discovery/answers';
+import type { LibraryInfo, Moment } from '../core/discovery/answers';
+import type { Shape } from '../core/model/shape';
 import { NEW_SEARCH, printRequest, type SearchRequest } from '../core/query/request';
 import { LIBRARY } from '../demo/library';
 import { BODIES, withBody } from './bodies';
@@ -157,7 +158,7 @@ describe('bodies', () => {
   };
   const send = async (
     text: string,
-    schema: (typeof BODIES)[keyof typeof BODIES] = BODIES.ways,
+    schema: Shape<{ readonly moment: Moment }> = BODIES.ways,
     type = 'application/json',
   ) => {
     let taken: unknown = null;

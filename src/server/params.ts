@@ -4,7 +4,8 @@ import Joi from 'joi';
 import type { LibraryInfo, Moment } from '../core/discovery/answers';
 import { type Message, msg } from '../core/model/message';
 import type { CampusId } from '../core/model/record';
-import { formed, isoDay, localTime, oneOf, shapeFault, text } from '../core/model/shape';
+import { schemaOf, shapeFault } from '../core/model/schema';
+import { type Fields, filled, formed, isoDay, localTime, oneOf, text } from '../core/model/shape';
 import { REACHES } from '../core/model/waits';
 import { type AskedSearch, askedSearch } from '../core/query/read';
 import { GROUPS, readRequest, SORTS, SYNTAXES } from '../core/query/request';
@@ -19,24 +20,29 @@ const choices = Object.fromEntries(
     GROUPS.map((g) => [`${p}.${g}`, Joi.array().items(Joi.string().max(300)).max(MAX_VALUES).single()]),
   ),
 );
-const one = (max = 100) => Joi.string().max(max);
+
+/** Parameters, each of which may be left out. */
+const params = (fields: Fields) =>
+  Object.fromEntries(Object.entries(fields).map(([name, of]) => [name, schemaOf(of)]));
 
 const searchSchema = Joi.object({
-  q: text(MAX_QUERY),
-  syntax: oneOf(SYNTAXES),
-  exact: oneOf(['1', '0']),
-  reach: oneOf(REACHES),
+  ...params({
+    q: text(MAX_QUERY),
+    syntax: oneOf(SYNTAXES),
+    exact: oneOf(['1', '0']),
+    reach: oneOf(REACHES),
+    from: formed(/^\d{4}$/, 'year'),
+    to: formed(/^\d{4}$/, 'year'),
+    sort: oneOf(SORTS),
+    need: isoDay(),
+    since: isoDay(),
+    offset: formed(/^\d{1,5}$/, 'offset'),
+    limit: formed(/^([1-9]\d?|100)$/, 'limit'),
+    campus: filled(100),
+    remote: oneOf(['1', '0']),
+    at: localTime(),
+  }),
   ...choices,
-  from: formed(/^\d{4}$/, 'year'),
-  to: formed(/^\d{4}$/, 'year'),
-  sort: oneOf(SORTS),
-  need: isoDay(),
-  since: isoDay(),
-  offset: formed(/^\d{1,5}$/, 'offset'),
-  limit: formed(/^([1-9]\d?|100)$/, 'limit'),
-  campus: one(),
-  remote: oneOf(['1', '0']),
-  at: localTime(),
 });
 
 /** Why a value is refused, by its path and the rule that it breaks. */
@@ -86,12 +92,9 @@ export const momentAt = (
   asked: string | null | undefined,
   info: Pick<LibraryInfo, 'now' | 'movable'>,
 ): string => (info.movable ? asked : null) ?? info.now;
-const momentParams = Joi.object({
-  campus: one(),
-  remote: oneOf(['1', '0']),
-  at: localTime(),
-  need: isoDay(),
-});
+const momentParams = Joi.object(
+  params({ campus: filled(100), remote: oneOf(['1', '0']), at: localTime(), need: isoDay() }),
+);
 /** Who asks and when, from an address: `campus`, `remote`, `at`, `need`. */
 export function readMoment(
   params: URLSearchParams,

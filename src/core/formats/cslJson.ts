@@ -9,7 +9,7 @@ import { CSL_NUMBERS, CSL_TEXTS, kindOfCsl } from '../model/cslTypes';
 import { LANGUAGE_LIST, LANGUAGES } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../model/record';
-import { shapeFault } from '../model/shape';
+import { shapeFault } from '../model/schema';
 import { table } from '../table';
 import { parted } from '../text';
 

@@ -1,11 +1,13 @@
 import { describe, expect, expectTypeOf, it } from 'vitest';
 import '../../words/generated/shape';
 import { say } from '../../words/say';
+import { schemaOf, shapeFault } from './schema';
 import {
   also,
   byName,
   closed,
   either,
+  type Field,
   isoDay,
   listOf,
   localTime,
@@ -16,10 +18,10 @@ import {
   otherwise,
   type Shaped,
   shape,
-  shapeFault,
   share,
   text,
   whole,
+  wrongIn,
   yesOrNo,
 } from './shape';
 
@@ -45,10 +47,8 @@ interface Written {
 const GOOD = { day: '2026-11-02', sort: 'bus', stops: [1, 2], seat: null, tolls: { bridge: 0.5 } };
 
 /** The message of the first fault; empty when there is none. */
-const faultOf = (schema: { validate: (v: unknown, o: object) => unknown }, value: unknown): string => {
-  const { error } = schema.validate(value, { convert: false }) as {
-    error?: { details: Parameters<typeof shapeFault>[0][] };
-  };
+const faultOf = (of: Field<unknown>, value: unknown): string => {
+  const { error } = schemaOf(of).validate(value, { convert: false });
   return error?.details[0] ? say(shapeFault(error.details[0])) : '';
 };
 
@@ -59,7 +59,7 @@ describe('a shape', () => {
     expect(faultOf(visit, GOOD)).toBe('');
   });
   it('fills in what may be left out', () =>
-    expect(visit.validate(GOOD).value).toEqual({ ...GOOD, note: '' }));
+    expect(schemaOf(visit).validate(GOOD).value).toEqual({ ...GOOD, note: '' }));
   it.each<[string, unknown, string]>([
     ['day', undefined, 'day is missing'],
     ['day', '2026-02-30', 'day is not a day: write it as 2026-11-13'],
@@ -81,7 +81,7 @@ describe('a shape', () => {
     expect(faultOf(visit, { ...GOOD, [name]: value })).toBe(said),
   );
   it('that is open lets through what it does not know', () =>
-    expect(shape({ a: yesOrNo() }).validate({ a: true, b: 1 }).value).toEqual({ a: true, b: 1 }));
+    expect(schemaOf(shape({ a: yesOrNo() })).validate({ a: true, b: 1 }).value).toEqual({ a: true, b: 1 }));
   it('can be held against itself: one field against another, the whole against a rule', () => {
     const days = closed({ median: whole(0, 9), likely: notBelow('median', whole(0, 9)) });
     expect(faultOf(days, { median: 3, likely: 2 })).toBe('likely must be at least median');
@@ -102,4 +102,28 @@ describe('a shape', () => {
     expect(faultOf(visit, JSON.parse('{"__proto__": {"day": "2026-11-02"}}'))).not.toBe('');
     expect(faultOf(visit, { ...GOOD, constructor: 1 })).toBe('constructor is not known here');
   });
+});
+
+describe('what was ours already', () => {
+  it('is looked through for its sorts: lengths and bounds are let pass, and what else there is', () => {
+    const stored = { ...GOOD, note: 'much longer than ten', seat: 1000, colour: 'red' };
+    expect(faultOf(visit, stored)).not.toBe('');
+    expect(wrongIn(visit, stored)).toBeNull();
+  });
+  it('may lack what may be left out, what may be null and what something stands for', () =>
+    expect(wrongIn(visit, { day: '2026-11-02', sort: 'walk', stops: [], tolls: {} })).toBeNull());
+  it.each<[string, unknown, string]>([
+    ['day', undefined, 'day'],
+    ['day', 'soon', 'day'],
+    ['sort', 'swim', 'sort'],
+    ['stops', [1, 'two'], 'stops[1]'],
+    ['stops', {}, 'stops'],
+    ['tolls', { bridge: '0.5' }, 'tolls.bridge'],
+    ['seat', Number.NaN, 'seat'],
+  ])('with %s as %j is odd at %s', (name, value, path) =>
+    expect(wrongIn(visit, { ...GOOD, [name]: value })).toBe(path),
+  );
+  it.each([null, undefined, 7, 'text', [GOOD]])('is no thing with fields: %j', (value) =>
+    expect(wrongIn(visit, value)).toBe('the whole'),
+  );
 });

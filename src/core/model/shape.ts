@@ -1,32 +1,14 @@
 /**
- * Shapes: what a thing that comes from outside must look like, as a Joi schema, with the type worked out from
- * the same fields, so that neither can drift from the other.
+ * Shapes: what a thing that comes from outside must look like, as data, with its type worked out from the same
+ * fields, so that neither can drift from the other. Where things come in, a Joi schema is made of a shape
+ * (`schema.ts`); where every byte counts, in the browser's store, `wrongIn` looks through it as it is.
  * @example
  * const point = shape({ x: whole(0, 9), y: whole(0, 9), name: maybe(text(20)) });
  * type Point = Shaped<typeof point>; // { readonly x: number; readonly y: number; readonly name?: string }
  */
-import Joi from 'joi';
-import { table } from '../table';
-import { type Message, type MessageCode, msg } from './message';
 import { parseDay, parseLocal } from './time';
 
 declare const TYPE: unique symbol;
-declare const LACKING: unique symbol;
-/** A schema of values of a type. */
-export type Field<T> = Joi.AnySchema & { readonly [TYPE]: T };
-/** A field that may be left out. */
-export type Maybe<T> = Field<T> & { readonly [LACKING]: true };
-type Fields = Readonly<Record<string, Field<unknown>>>;
-type Lacking<F extends Fields> = { [K in keyof F]: F[K] extends Maybe<unknown> ? K : never }[keyof F];
-type Written<F extends Fields> = { readonly [K in keyof F]: Shaped<F[K]> };
-/** The type of the values that a schema lets in. */
-export type Shaped<S> = S extends { readonly [TYPE]: infer T } ? T : never;
-type ShapedBy<F extends Fields> = Pick<Written<F>, Exclude<keyof F, Lacking<F>>> &
-  Partial<Pick<Written<F>, Lacking<F>>>;
-/** A schema of things with fields. */
-export type Shape<T> = Field<T> & Joi.ObjectSchema<T>;
-
-const field = <T>(schema: Joi.AnySchema): Field<T> => schema as Field<T>;
 /** The forms that texts can be asked to have; each has its message in the catalogue. */
 export type Form =
   | 'day'
@@ -35,102 +17,186 @@ export type Form =
   | 'year'
   | 'zone'
   | 'currency'
-  | 'span'
   | 'country'
+  | 'span'
   | 'offset'
   | 'limit'
   | 'id';
-const inForm =
-  <T>(name: Form, holds: (value: T) => boolean) =>
-  (value: T, helpers: Joi.CustomHelpers) =>
-    holds(value) ? value : helpers.error('form', { name });
-
-/** A text, which may be empty, of at most so many characters. */
-export const text = (max: number) => field<string>(Joi.string().allow('').max(max));
-/** A text with something in it. */
-export const filled = (max: number) => field<string>(Joi.string().max(max));
-/** A text that is wholly of a form. */
-export const formed = (form: RegExp, name: Form) => field<string>(Joi.string().pattern(form, { name }));
-/** A text that something holds of. */
-export const holding = (name: Form, holds: (text: string) => boolean) =>
-  field<string>(Joi.string().custom(inForm(name, holds)));
-/** One of some codes. */
-export const oneOf = <const T extends string>(codes: readonly T[]) => field<T>(Joi.string().valid(...codes));
-export const yesOrNo = () => field<boolean>(Joi.boolean());
-/** A whole number between bounds, both taken in. */
-export const whole = (min: number, max: number) => field<number>(Joi.number().integer().min(min).max(max));
-/** A share of one. */
-export const share = () => field<number>(Joi.number().min(0).max(1));
-/** A number that is not below another field of the same thing. */
-export const notBelow = (other: string, of: Field<number>) =>
-  field<number>((of as unknown as Joi.NumberSchema).min(Joi.ref(other)));
-/** An ISO day. */
-export const isoDay = () => holding('day', (t) => parseDay(t) !== null);
-/** An ISO day, or empty for none. */
-export const dayOrNone = () => field<string>(isoDay().allow(''));
-/** An ISO local time: `2026-11-02T09:10`. */
-export const localTime = () => holding('moment', (t) => parseLocal(t) !== null);
-export const listOf = <T>(item: Field<T>, max: number, min = 0) =>
-  field<readonly T[]>(Joi.array().items(item.optional()).min(min).max(max));
-/** Things of one shape under names of their own. */
-export const byName = <T>(of: Field<T>) =>
-  field<Readonly<Record<string, T>>>(Joi.object().pattern(Joi.string(), of));
-export const orNull = <T>(of: Field<T>) => field<T | null>(of.allow(null));
-export const maybe = <T>(of: Field<T>) => of.optional() as Maybe<T>;
-/** What stands for a field that was left out. */
-export const otherwise = <T>(of: Field<T>, value: T) =>
-  field<T>(of.optional().default(value as Joi.BasicType));
-/** A thing with these fields. What else it has is let through: it may come from a newer program. */
-export const shape = <F extends Fields>(fields: F) =>
-  Joi.object(fields).unknown(true).prefs({ presence: 'required' }) as unknown as Shape<ShapedBy<F>>;
-/** A thing with these fields and no others: what people write, where a field unknown is a slip of the pen. */
-export const closed = <F extends Fields>(fields: F) =>
-  Joi.object(fields).prefs({ presence: 'required' }) as unknown as Shape<ShapedBy<F>>;
-/** A thing of one of several shapes. */
-export const either = <S extends readonly Field<unknown>[]>(...shapes: S) =>
-  field<Shaped<S[number]>>(Joi.alternatives(...shapes));
-/** A thing of which something more holds than its fields can say. */
-export const also = <T>(of: Shape<T>, name: Form, holds: (value: T) => boolean) =>
-  of.custom(inForm(name, holds)) as Shape<T>;
-
-/** Which message goes with which of the validator's faults; `label` is the path of the field. */
-const FAULTS = table<MessageCode>({
-  'any.required': 'shape.missing',
-  'any.only': 'shape.oneOf',
-  'object.unknown': 'shape.unknown',
-  'object.base': 'shape.thing',
-  'object.xor': 'shape.onlyOneOf',
-  'object.missing': 'shape.needsOneOf',
-  'array.base': 'shape.list',
-  'array.max': 'shape.tooMany',
-  'array.min': 'shape.tooFew',
-  'array.length': 'shape.soMany',
-  'boolean.base': 'shape.yesOrNo',
-  'number.base': 'shape.number',
-  'number.integer': 'shape.whole',
-  'number.min': 'shape.atLeast',
-  'number.max': 'shape.atMost',
-  'string.base': 'shape.text',
-  'string.empty': 'shape.empty',
-  'string.max': 'shape.tooLong',
-  'string.length': 'shape.soLong',
-});
-/** `terms[0].from`. */
-const pathText = (path: readonly (string | number)[]): string =>
-  path.map((step, i) => (typeof step === 'number' ? `[${step}]` : i ? `.${step}` : step)).join('');
-/** What is wrong with a field, in a sentence without its full stop. */
-export function shapeFault({ type, context, path }: Joi.ValidationErrorItem): Message {
-  const { name, limit, valids, peers } = (context ?? {}) as Readonly<Record<string, unknown>>;
-  const label = pathText(path) || 'body';
-  if (typeof name === 'string') return msg(`shape.form.${name as Form}`, { label });
-  const code = FAULTS.get(type);
-  if (!code) return msg('shape.other', { label });
-  const list = (Array.isArray(valids) ? valids : Array.isArray(peers) ? peers : []).map(String);
-  // A bound may be another field's value.
-  const bound = typeof limit === 'object' && limit !== null && 'key' in limit ? String(limit.key) : limit;
-  return msg(code, {
-    label,
-    limit: typeof bound === 'number' || typeof bound === 'string' ? bound : '',
-    list: { joined: list, by: ', ' },
-  });
+/** What holds of a value beyond its sort. */
+interface Holding<T> {
+  readonly name: Form;
+  readonly holds: (value: T) => boolean;
 }
+export type Fields = Readonly<Record<string, Field<unknown>>>;
+export interface FieldsRule {
+  readonly sort: 'fields';
+  readonly fields: Fields;
+  /** No others than these. */
+  readonly closed: boolean;
+  readonly also?: Holding<never>;
+  /** Of these there must be one, and not two. */
+  readonly oneOf?: readonly string[];
+  /** Others, by the form of their names. */
+  readonly others?: { readonly names: RegExp; readonly of: Field<unknown> };
+}
+export type Rule =
+  | { readonly sort: 'text'; readonly max: number; readonly empty: boolean; readonly form?: Holding<string> }
+  | { readonly sort: 'code'; readonly codes: readonly string[] }
+  | { readonly sort: 'flag' }
+  | {
+      readonly sort: 'number';
+      readonly whole: boolean;
+      readonly min: number;
+      readonly max: number;
+      /** Another field of the same thing, below which it must not be. */
+      readonly notBelow?: string;
+    }
+  | { readonly sort: 'list'; readonly of: Field<unknown>; readonly min: number; readonly max: number }
+  | { readonly sort: 'names'; readonly of: Field<unknown> }
+  | FieldsRule
+  | { readonly sort: 'either'; readonly of: readonly Field<unknown>[] };
+
+/** What values of a type look like. */
+export interface Field<T> {
+  readonly [TYPE]?: T;
+  readonly rule: Rule;
+  readonly orNull?: true;
+  readonly otherwise?: unknown;
+}
+/** A field that may be left out. */
+export interface Maybe<T> extends Field<T> {
+  readonly lacking: true;
+}
+/** What things with fields look like. */
+export interface Shape<T> extends Field<T> {
+  readonly rule: FieldsRule;
+}
+/** The type of the values that a shape lets in. */
+export type Shaped<S> = S extends Field<infer T> ? T : never;
+type Lacking<F extends Fields> = { [K in keyof F]: F[K] extends Maybe<unknown> ? K : never }[keyof F];
+type Written<F extends Fields> = { readonly [K in keyof F]: Shaped<F[K]> };
+type ShapedBy<F extends Fields> = Pick<Written<F>, Exclude<keyof F, Lacking<F>>> &
+  Partial<Pick<Written<F>, Lacking<F>>>;
+
+const AS_LONG_AS_THEIR_FORM = 1000;
+/** A text, which may be empty, of at most so many characters. */
+export const text = (max: number): Field<string> => ({ rule: { sort: 'text', max, empty: true } });
+/** A text with something in it. */
+export const filled = (max: number): Field<string> => ({ rule: { sort: 'text', max, empty: false } });
+/** A text that something holds of. */
+export const holding = (name: Form, holds: (text: string) => boolean): Field<string> => ({
+  rule: { sort: 'text', max: AS_LONG_AS_THEIR_FORM, empty: false, form: { name, holds } },
+});
+/** A text that is wholly of a form. */
+export const formed = (form: RegExp, name: Form): Field<string> => holding(name, (t) => form.test(t));
+/** One of some codes. */
+export const oneOf = <const T extends string>(codes: readonly T[]): Field<T> => ({
+  rule: { sort: 'code', codes },
+});
+/** True or false. */
+export const yesOrNo = (): Field<boolean> => ({ rule: { sort: 'flag' } });
+/** A whole number between bounds, both taken in. */
+export const whole = (min: number, max: number): Field<number> => ({
+  rule: { sort: 'number', whole: true, min, max },
+});
+/** A share of one. */
+export const share = (): Field<number> => ({ rule: { sort: 'number', whole: false, min: 0, max: 1 } });
+/** A number that is not below another field of the same thing. */
+export const notBelow = (other: string, of: Field<number>): Field<number> => ({
+  rule: { ...of.rule, notBelow: other } as Rule,
+});
+/** An ISO day. */
+export const isoDay = (): Field<string> => holding('day', (t) => parseDay(t) !== null);
+/** An ISO day, or empty for none. */
+export const dayOrNone = (): Field<string> => ({
+  rule: { ...isoDay().rule, empty: true } as Rule,
+});
+/** An ISO local time: `2026-11-02T09:10`. */
+export const localTime = (): Field<string> => holding('moment', (t) => parseLocal(t) !== null);
+/** A list of things of one sort. */
+export const listOf = <T>(of: Field<T>, max: number, min = 0): Field<readonly T[]> => ({
+  rule: { sort: 'list', of, min, max },
+});
+/** Things of one shape under names of their own. */
+export const byName = <T>(of: Field<T>): Field<Readonly<Record<string, T>>> => ({
+  rule: { sort: 'names', of },
+});
+/** The same, or null. */
+export const orNull = <T>(of: Field<T>): Field<T | null> => ({ ...of, orNull: true });
+/** What may be left out. */
+export const maybe = <T>(of: Field<T>): Maybe<T> => ({ ...of, lacking: true });
+/** What stands for a field that was left out. */
+export const otherwise = <T>(of: Field<T>, value: T): Field<T> => ({ ...of, otherwise: value });
+/** A thing with these fields. What else it has is let through: it may come from a newer program. */
+export const shape = <F extends Fields>(fields: F): Shape<ShapedBy<F>> => ({
+  rule: { sort: 'fields', fields, closed: false },
+});
+/** A thing with these fields and no others: what people write, where a field unknown is a slip of the pen. */
+export const closed = <F extends Fields>(
+  fields: F,
+  more: Pick<FieldsRule, 'oneOf' | 'others'> = {},
+): Shape<ShapedBy<F>> => ({ rule: { sort: 'fields', fields, closed: true, ...more } });
+/** A thing of one of several shapes. */
+export const either = <S extends readonly Field<unknown>[]>(...of: S): Field<Shaped<S[number]>> => ({
+  rule: { sort: 'either', of },
+});
+/** A thing of which something more holds than its fields can say. */
+export const also = <T>(of: Shape<T>, name: Form, holds: (value: T) => boolean): Shape<T> => ({
+  ...of,
+  rule: { ...of.rule, also: { name, holds } as Holding<never> },
+});
+
+const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+/**
+ * The path of what is not of its sort; null when all is. Lengths and bounds are not looked at, nor what else
+ * there is: this is for what was ours already, where an odd value would stop the page and a long one does not.
+ * @example wrongIn(point, { x: 1, y: 'two' }) // 'y'
+ */
+export function wrongIn(of: Field<unknown>, value: unknown, path = ''): string | null {
+  const { rule } = of;
+  if (value === undefined)
+    return 'lacking' in of || of.orNull || of.otherwise !== undefined ? null : path || WHOLE;
+  if (value === null) return of.orNull || 'lacking' in of ? null : path || WHOLE;
+  const under = (name: string | number): string =>
+    typeof name === 'number' ? `${path}[${name}]` : path ? `${path}.${name}` : name;
+  const first = (all: readonly (readonly [name: string | number, of: Field<unknown>, value: unknown])[]) => {
+    for (const [name, own, v] of all) {
+      const wrong = wrongIn(own, v, under(name));
+      if (wrong !== null) return wrong;
+    }
+    return null;
+  };
+  const when = (right: boolean): string | null => (right ? null : path || WHOLE);
+  switch (rule.sort) {
+    case 'text':
+      return when(
+        typeof value === 'string' && ((rule.empty && value === '') || (rule.form?.holds(value) ?? true)),
+      );
+    case 'code':
+      return when(typeof value === 'string' && rule.codes.includes(value));
+    case 'flag':
+      return when(typeof value === 'boolean');
+    case 'number':
+      return when(typeof value === 'number' && Number.isFinite(value));
+    case 'list':
+      return Array.isArray(value) ? first(value.map((v, i) => [i, rule.of, v])) : when(false);
+    case 'names':
+      return isObject(value)
+        ? first(Object.entries(value).map(([name, v]) => [name, rule.of, v]))
+        : when(false);
+    case 'fields':
+      return isObject(value)
+        ? first(
+            Object.entries(rule.fields).map(([name, own]) => [
+              name,
+              own,
+              Object.hasOwn(value, name) ? value[name] : undefined,
+            ]),
+          )
+        : when(false);
+    case 'either':
+      return when(rule.of.some((own) => wrongIn(own, value, path) === null));
+  }
+}
+const WHOLE = 'the whole';

@@ -6,7 +6,7 @@
 import type Joi from 'joi';
 import { type Message, msg } from '../model/message';
 import { type Policy, policyShape } from '../model/policy';
-import { shapeFault } from '../model/shape';
+import { schemaOf, shapeFault } from '../model/schema';
 import { own } from '../table';
 import { errorText } from '../text';
 
@@ -24,7 +24,7 @@ const found = (fault: Message, value: unknown): Message =>
 
 /** Returns the policy, or a message that names every value at fault by its path, at most five of them. */
 export function readPolicy(value: unknown): { policy: Policy } | { problem: Message } {
-  const { value: policy, error }: Joi.ValidationResult = policyShape.validate(value, {
+  const { value: policy, error }: Joi.ValidationResult = schemaOf(policyShape).validate(value, {
     abortEarly: false,
     convert: false,
   });

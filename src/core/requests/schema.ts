@@ -2,12 +2,15 @@
 import Joi from 'joi';
 import { readIsbn, readIssn } from '../model/identifiers';
 import { type Message, msg } from '../model/message';
-import { filled, text } from '../model/shape';
+import { schemaOf } from '../model/schema';
+import { text } from '../model/shape';
 import { type Slip, slipItemShape, slipShape } from '../model/slip';
 import { parseDay } from '../model/time';
 import { contradictions } from './details';
 import { isCopy } from './slip';
 
+/** A text of at most so many characters, or none. */
+const upTo = (max: number) => schemaOf(text(max));
 /** Spaces around it do no harm; nothing but spaces is nothing. */
 const needed = (max = 1000) =>
   Joi.string()
@@ -15,7 +18,7 @@ const needed = (max = 1000) =>
     .required()
     .custom((value: string, helpers) => (value.trim() === '' ? helpers.error('string.empty') : value));
 const number = (read: (s: string) => string | null) =>
-  text(40).custom((value: string, helpers: Joi.CustomHelpers) =>
+  upTo(40).custom((value: string, helpers: Joi.CustomHelpers) =>
     value === '' || value.split(/[;,]\s*/).every((v) => read(v)) ? value : helpers.error('number.bad'),
   );
 const isDay = Joi.string()
@@ -24,23 +27,23 @@ const isDay = Joi.string()
     value === '' || parseDay(value) !== null ? value : helpers.error('day.bad'),
   );
 
-const sendableItem = slipItemShape.keys({
+const sendableItem = schemaOf(slipItemShape).keys({
   title: needed(2000),
-  author: text(4000),
-  container: text(2000),
-  volume: text(60),
-  issue: text(60),
-  pages: text(60),
+  author: upTo(4000),
+  container: upTo(2000),
+  volume: upTo(60),
+  issue: upTo(60),
+  pages: upTo(60),
   year: Joi.string()
     .allow('')
     .pattern(/^\d{4}$/),
-  publisher: text(500),
-  edition: text(200),
+  publisher: upTo(500),
+  edition: upTo(200),
   isbn: number(readIsbn),
   issn: number(readIssn),
-  doi: text(300),
-  chapter: text(1000),
-  totalPages: text(20),
+  doi: upTo(300),
+  chapter: upTo(1000),
+  totalPages: upTo(20),
 });
 
 const email = Joi.string().email({ tlds: false }).max(200).required();
@@ -71,10 +74,10 @@ function faultMessage(field: string, { type, message, context }: Joi.ValidationE
 }
 
 /** A slip that can be sent: of the slip's shape, and these fields filled in and readable. */
-const sendable = slipShape.keys({
+const sendable = schemaOf(slipShape).keys({
   item: sendableItem,
   delivery: Joi.alternatives(
-    Joi.object({ to: 'pickup', campus: filled(60) }),
+    Joi.object({ to: 'pickup', campus: Joi.string().max(60) }),
     Joi.object({ to: 'email', email }),
     Joi.object({ to: 'post', address: needed(500) }),
   ).prefs({ presence: 'required' }),
@@ -82,8 +85,8 @@ const sendable = slipShape.keys({
   limit: Joi.string()
     .allow('')
     .pattern(/^\d{1,4}([.,]\d{1,2})?$/),
-  note: text(1000),
-  reference: text(200),
+  note: upTo(1000),
+  reference: upTo(200),
 });
 
 export interface SlipFault {

@@ -197,7 +197,7 @@ describe('the inbox', () => {
 
 /** A slip that stands so, sent a week before and promised, with what such a slip has. */
 function standing(state: SlipState): Slip {
-  const slip = { ...draft('The nori century'), id: `S-${state}`, note: `the ${state} one` };
+  const slip = { ...draft('The nori century'), id: `S-is-${state}`, note: `the ${state} one` };
   const left = state !== 'draft' && state !== 'outgoing';
   return {
     ...slip,
@@ -250,7 +250,7 @@ describe('all requests of a reader', () => {
       fireEvent.change(screen.getByRole('searchbox', { name: 'Find a slip' }), { target: { value: text } });
     find('RECALLED one');
     expect(titles()).toEqual(['recalled']);
-    find('s-overdue');
+    find('s-is-overdue');
     expect(titles()).toEqual(['overdue']);
     find('nothing like it');
     expect(screen.getByText(/^No slip fits/)).toBeTruthy();
