@@ -28,7 +28,7 @@ export const forget = (store: Store, ids: readonly string[]): Promise<unknown> =
 export const bringBack = (store: Store, searches: readonly PastSearch[]): Promise<unknown> =>
   store.history.bulkPut([...searches]);
 
-export const standingOf = async (store: Store, reader: string): Promise<StandingSearch[]> =>
+export const standingSearches = async (store: Store, reader: string): Promise<StandingSearch[]> =>
   rowsWith(
     await store.standing.where('reader').equals(reader).toArray(),
     'id',

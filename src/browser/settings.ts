@@ -5,7 +5,7 @@
 
 import type { LibraryInfo } from '../core/discovery/answers';
 import type { Reader } from '../core/model/reader';
-import type { Kept } from '../core/query/request';
+import type { KeptConditions } from '../core/query/request';
 import { own } from '../core/table';
 import { isObject, isTime } from './shapes';
 import type { Store } from './store';
@@ -29,7 +29,7 @@ export interface Settings {
   /** By reader: what was typed into the registration and not sent yet. */
   readonly registering: Readonly<Record<string, Registering>>;
   /** By reader: the conditions kept for later searches. */
-  readonly kept: Readonly<Record<string, Kept>>;
+  readonly kept: Readonly<Record<string, KeptConditions>>;
   /** By reader: the time of the latest message that was looked at in the inbox. */
   readonly inboxSeen: Readonly<Record<string, string>>;
 }
@@ -89,7 +89,7 @@ export const register = (store: Store, reader: string, contact: Contact): Promis
 /** Kept on every keystroke, as the slip is. */
 export const keepRegistering = (store: Store, reader: string, typed: Registering): Promise<unknown> =>
   putFor(store, 'registering', reader, typed);
-export const saveKept = (store: Store, reader: string, kept: Kept): Promise<unknown> =>
+export const saveKept = (store: Store, reader: string, kept: KeptConditions): Promise<unknown> =>
   putFor(store, 'kept', reader, kept);
 
 /** The reader as they are now: the library's entry, and what they registered since. */

@@ -18,7 +18,7 @@ import {
   pastOf,
   remember,
   saveStanding,
-  standingOf,
+  standingSearches,
 } from './searches';
 import { chooseReader, currentReader, moveClock, readSettings, register, saveKept } from './settings';
 import { slipTrouble } from './shapes';
@@ -296,9 +296,9 @@ describe('searches', () => {
       seen: '2026-11-02',
     });
     await markSeen(store, 'a', '2026-11-09');
-    expect((await standingOf(store, 'imke'))[0]?.seen).toBe('2026-11-09');
+    expect((await standingSearches(store, 'imke'))[0]?.seen).toBe('2026-11-09');
     await endStanding(store, 'a');
-    expect(await standingOf(store, 'imke')).toEqual([]);
+    expect(await standingSearches(store, 'imke')).toEqual([]);
   });
 });
 
@@ -415,7 +415,7 @@ describe('rows that are not what they should be', () => {
     await store.questions.put({ id: 'q', reader: 'imke' } as never);
     expect([
       await pastOf(store, 'imke'),
-      await standingOf(store, 'imke'),
+      await standingSearches(store, 'imke'),
       await asideOf(store, 'imke'),
       await questionsOf(store, 'imke'),
     ]).toEqual([[], [], [], []]);

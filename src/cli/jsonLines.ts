@@ -30,12 +30,12 @@ export function* linesOf(path: string): Generator<string> {
   if (rest.length) yield rest.toString('utf8');
 }
 
-export type Problem = (file: string, line: number, text: string) => void;
+export type BadLine = (file: string, line: number, text: string) => void;
 /**
  * Records of a file; `problem` is told of each line that can't be used. Ids that come twice are a problem,
  * too.
  */
-export function* cslRecords(path: string, source: string, problem: Problem): Generator<DiscoveryRecord> {
+export function* cslRecords(path: string, source: string, problem: BadLine): Generator<DiscoveryRecord> {
   let n = 0;
   const seen = new Set<string>();
   for (const line of linesOf(path)) {

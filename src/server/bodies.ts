@@ -11,7 +11,6 @@ import { schemaOf } from '../core/model/schema';
 import {
   closed,
   dayOrNone,
-  type Field,
   filled,
   formed,
   listOf,
@@ -22,6 +21,7 @@ import {
   type Shape,
   shape,
   text,
+  type Value,
   whole,
 } from '../core/model/shape';
 import { slipShape } from '../core/model/slip';
@@ -47,16 +47,16 @@ const reference = closed(
     issued: maybe(shape({ 'date-parts': listOf(listOf(whole(-YEARS_TO, YEARS_TO), 3, 1), 1, 1) })),
   },
   { others: { names: /^[\w-]{1,40}$/, of: cslText() } },
-) as Field<unknown> as Field<ReferenceItem>;
+) as Value<unknown> as Value<ReferenceItem>;
 const count = () => whole(0, 10_000);
 /** What the rules count of the reader's other slips: only the browser knows those. */
-const history: Field<CopyHistory> = closed({
+const history: Value<CopyHistory> = closed({
   journalThisYear: count(),
   sameIssue: count(),
   sameBookCopies: count(),
   open: otherwise(count(), 0),
 });
-const question: Field<DeskQuestion> = closed({
+const question: Value<DeskQuestion> = closed({
   id: formed(/^Q-[A-Za-z0-9-]{6,40}$/, 'id'),
   kind: oneOf(['question', 'link']),
   subject: filled(2000),

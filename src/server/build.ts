@@ -3,7 +3,7 @@
  * data, and the providers' KBART lists. Written beside the target and moved into place whole, so that no half
  * index is ever opened.
  */
-import { Refusal } from '../core/refusal';
+import { CodedError } from '../core/codedError';
 import '../words/generated/indexfile';
 import {
   closeSync,
@@ -176,7 +176,7 @@ export function buildIndex(
 }
 /** What went wrong in words, where it is no fault of the program: a disk without room, records out of order. */
 function inWords(error: unknown, dir: string): unknown {
-  if (error instanceof Refusal) return new Error(say(error.said));
+  if (error instanceof CodedError) return new Error(say(error.said));
   return (error as NodeJS.ErrnoException).code === 'ENOSPC'
     ? new Error(say('indexfile.noRoom', { dir }))
     : error;

@@ -13,7 +13,7 @@ import { Worker } from 'node:worker_threads';
 import { Busy, Gone, TooSlow } from './faults';
 
 /** Number -1 is for what is told to every worker and not answered. */
-export interface Question {
+export interface Job {
   readonly n: number;
   readonly method: string;
   readonly args: readonly unknown[];
@@ -58,7 +58,7 @@ const FIRST_PAUSE = 200;
 const LONGEST_PAUSE = 30_000;
 
 interface Waiting {
-  readonly question: Omit<Question, 'n'>;
+  readonly question: Omit<Job, 'n'>;
   readonly resolve: (answer: Answer) => void;
   readonly reject: (error: Error) => void;
   timer: NodeJS.Timeout | undefined;
@@ -158,7 +158,7 @@ export class WorkerPool {
     worker.on('error', (error) => this.#lost(slot, error));
     worker.on('messageerror', (error) => this.#lost(slot, error));
     worker.on('exit', (code) => this.#lost(slot, new Error(`A worker ended with code ${code}.`)));
-    for (const [method, args] of this.#told) worker.postMessage({ n: -1, method, args } satisfies Question);
+    for (const [method, args] of this.#told) worker.postMessage({ n: -1, method, args } satisfies Job);
     this.#slots.add(slot);
     this.#begin();
   }
@@ -234,7 +234,7 @@ export class WorkerPool {
     const n = this.#next++;
     clearTimeout(one.timer);
     try {
-      slot.worker.postMessage({ n, ...one.question } satisfies Question);
+      slot.worker.postMessage({ n, ...one.question } satisfies Job);
     } catch (error) {
       one.reject(error instanceof Error ? error : new Error(String(error)));
       return;
@@ -290,7 +290,7 @@ export class WorkerPool {
    */
   tell(method: string, ...args: readonly unknown[]): void {
     this.#told.set(method, args);
-    for (const { worker } of this.#slots) worker.postMessage({ n: -1, method, args } satisfies Question);
+    for (const { worker } of this.#slots) worker.postMessage({ n: -1, method, args } satisfies Job);
   }
 
   async close(): Promise<void> {

@@ -9,7 +9,7 @@ import { splitReferences } from '../core/references/split';
 import { decodeModel, type Model } from '../core/references/tagger';
 import { jsonWithTexts } from '../words/inWords';
 import { sentence } from '../words/sentence';
-import type { Question, Reply } from './pool';
+import type { Job, Reply } from './pool';
 import { DiscoveryService } from './service';
 import type { SharedIndex } from './shared';
 import '../words/spoken';
@@ -82,7 +82,7 @@ export function answerQuestions(more: (service: DiscoveryService) => Methods = (
     ...referenceMethods(service, late),
     ...more(service),
   ]);
-  const reply = async ({ n, method, args }: Question): Promise<Reply> => {
+  const reply = async ({ n, method, args }: Job): Promise<Reply> => {
     until = performance.now() + limit;
     try {
       const work = methods.get(method);
@@ -96,7 +96,7 @@ export function answerQuestions(more: (service: DiscoveryService) => Methods = (
       };
     }
   };
-  port.on('message', (question: Question) => {
+  port.on('message', (question: Job) => {
     void reply(question).then((answer) => {
       if (question.n >= 0) port.postMessage(answer);
     });

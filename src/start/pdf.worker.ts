@@ -3,12 +3,12 @@
  * spare.
  */
 import { parentPort } from 'node:worker_threads';
-import type { Question, Reply } from '../server/pool';
+import type { Job, Reply } from '../server/pool';
 import { makePdf, type PdfText } from '../standins/pdf';
 
 if (!parentPort) throw new Error('pdf.worker runs in a worker thread');
 const port = parentPort;
-port.on('message', async ({ n, args }: Question) => {
+port.on('message', async ({ n, args }: Job) => {
   let reply: Reply;
   try {
     reply = { n, bytes: await makePdf(args[0] as PdfText) };

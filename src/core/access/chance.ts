@@ -17,7 +17,7 @@ import { convolve, type Days, daysOf, meanOf, mix, spreadOf } from './turnaround
 
 export type Refusal = 'abroad' | 'archive' | 'kind' | 'carrier' | 'age' | 'rare' | 'no-copies';
 
-export interface Asked {
+export interface AskedLender {
   readonly lender: Lender;
   /** Chance that this lender supplies, if it is asked. */
   readonly p: number;
@@ -34,7 +34,7 @@ export interface LendingPlan {
   readonly refused: Readonly<Partial<Record<Refusal, number>>>;
   /** The owners left out, each with its reason; for the list behind the counts. */
   readonly excluded: readonly { readonly lender: Lender; readonly why: Refusal }[];
-  readonly asked: readonly Asked[];
+  readonly asked: readonly AskedLender[];
   readonly chance: number;
   /** Working days from sending to the parcel's or file's arrival; meaningful only when somebody is asked. */
   readonly days: Spread;
@@ -180,7 +180,7 @@ export function planLending(
   let missed = 1;
   let waited = daysOf(policy.lending.processingDays);
   let cost = 0;
-  const asked: Asked[] = [];
+  const asked: AskedLender[] = [];
   const arrivals = new Float64Array(512);
   const saved = speed === 'fast' ? policy.lending.fastSaves : 0;
   for (const lender of able.slice(0, policy.lending.askAtMost)) {

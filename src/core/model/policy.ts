@@ -5,7 +5,6 @@ import {
   also,
   byName,
   closed,
-  type Field,
   filled,
   formed,
   holding,
@@ -15,6 +14,7 @@ import {
   oneOf,
   type Shaped,
   share,
+  type Value,
   whole,
   yesOrNo,
 } from './shape';
@@ -23,7 +23,7 @@ import { isZone } from './zone';
 const days = () => whole(0, 365);
 const someDays = () => whole(1, 365);
 const few = () => whole(0, 100);
-const cents = (): Field<Cents> => whole(0, 1_000_000);
+const cents = (): Value<Cents> => whole(0, 1_000_000);
 const clock = () => formed(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, 'clock');
 const [TEXT, STATEMENT, SPANS, NAMES] = [500, 20_000, 1000, 300];
 const country = () => formed(/^[A-Za-z]{2}$/, 'country');
@@ -44,7 +44,7 @@ const currency = closed({ code: formed(/^[A-Z]{3}$/, 'currency'), sign: filled(6
 export type Currency = Shaped<typeof currency>;
 
 const byService = () => closed({ loan: cents(), copy: cents() });
-const byCategory = <T>(of: Field<T>) =>
+const byCategory = <T>(of: Value<T>) =>
   closed({ undergraduate: of, postgraduate: of, distance: of, staff: of });
 const kinds = () => listOf(oneOf(KIND_LIST), NAMES);
 const categories = () => listOf(oneOf(CATEGORIES), NAMES);

@@ -1,10 +1,10 @@
 /** Readers: what decides how soon things reach them, and what a slip is filled in from. */
 import { CATEGORIES } from './codes';
 import type { CampusId } from './record';
-import { closed, type Field, filled, oneOf, type Shaped, yesOrNo } from './shape';
+import { closed, filled, oneOf, type Shaped, type Value, yesOrNo } from './shape';
 
 export const situationShape = closed({
-  campus: filled(60) as Field<CampusId>,
+  campus: filled(60) as Value<CampusId>,
   category: oneOf(CATEGORIES),
   /** True for distance learners: things come by post and licensed texts through the sign-in. */
   remote: yesOrNo(),

@@ -2,7 +2,7 @@
 import Joi from 'joi';
 import { table } from '../table';
 import { type Message, type MessageCode, msg } from './message';
-import type { Field, FieldsRule, Form, Shape } from './shape';
+import type { FieldsRule, Form, Shape, Value } from './shape';
 
 const holds =
   <T>({ name, holds }: { readonly name: Form; readonly holds: (value: T) => boolean }) =>
@@ -20,7 +20,7 @@ function objectOf({ fields, closed, also, oneOf, others }: FieldsRule): Joi.Obje
   if (others) object = object.pattern(others.names, schemaOf(others.of));
   return also ? object.custom(holds(also as { name: Form; holds: (value: unknown) => boolean })) : object;
 }
-function made({ rule, orNull }: Field<unknown>): Joi.Schema {
+function made({ rule, orNull }: Value<unknown>): Joi.Schema {
   const own = (): Joi.Schema => {
     switch (rule.sort) {
       case 'text': {
@@ -50,11 +50,11 @@ function made({ rule, orNull }: Field<unknown>): Joi.Schema {
   };
   return orNull ? own().allow(null) : own();
 }
-const known = new WeakMap<Field<unknown>, Joi.Schema>();
+const known = new WeakMap<Value<unknown>, Joi.Schema>();
 /** The schema of a shape, or of one field. Made once. */
 export function schemaOf<T>(of: Shape<T>): Joi.ObjectSchema<T>;
-export function schemaOf(of: Field<unknown>): Joi.Schema;
-export function schemaOf(of: Field<unknown>): Joi.Schema {
+export function schemaOf(of: Value<unknown>): Joi.Schema;
+export function schemaOf(of: Value<unknown>): Joi.Schema {
   let schema = known.get(of);
   if (!schema) {
     schema = made(of);

@@ -7,7 +7,6 @@ import {
   byName,
   closed,
   either,
-  type Field,
   isoDay,
   listOf,
   localTime,
@@ -20,6 +19,7 @@ import {
   shape,
   share,
   text,
+  type Value,
   whole,
   wrongIn,
   yesOrNo,
@@ -47,7 +47,7 @@ interface Written {
 const GOOD = { day: '2026-11-02', sort: 'bus', stops: [1, 2], seat: null, tolls: { bridge: 0.5 } };
 
 /** The message of the first fault; empty when there is none. */
-const faultOf = (of: Field<unknown>, value: unknown): string => {
+const faultOf = (of: Value<unknown>, value: unknown): string => {
   const { error } = schemaOf(of).validate(value, { convert: false });
   return error?.details[0] ? say(shapeFault(error.details[0])) : '';
 };

@@ -27,7 +27,7 @@ interface Holding<T> {
   readonly name: Form;
   readonly holds: (value: T) => boolean;
 }
-export type Fields = Readonly<Record<string, Field<unknown>>>;
+export type Fields = Readonly<Record<string, Value<unknown>>>;
 export interface FieldsRule {
   readonly sort: 'fields';
   readonly fields: Fields;
@@ -37,7 +37,7 @@ export interface FieldsRule {
   /** Of these there must be one, and not two. */
   readonly oneOf?: readonly string[];
   /** Others, by the form of their names. */
-  readonly others?: { readonly names: RegExp; readonly of: Field<unknown> };
+  readonly others?: { readonly names: RegExp; readonly of: Value<unknown> };
 }
 export type Rule =
   | { readonly sort: 'text'; readonly max: number; readonly empty: boolean; readonly form?: Holding<string> }
@@ -51,28 +51,28 @@ export type Rule =
       /** Another field of the same thing, below which it must not be. */
       readonly notBelow?: string;
     }
-  | { readonly sort: 'list'; readonly of: Field<unknown>; readonly min: number; readonly max: number }
-  | { readonly sort: 'names'; readonly of: Field<unknown> }
+  | { readonly sort: 'list'; readonly of: Value<unknown>; readonly min: number; readonly max: number }
+  | { readonly sort: 'names'; readonly of: Value<unknown> }
   | FieldsRule
-  | { readonly sort: 'either'; readonly of: readonly Field<unknown>[] };
+  | { readonly sort: 'either'; readonly of: readonly Value<unknown>[] };
 
 /** What values of a type look like. */
-export interface Field<T> {
+export interface Value<T> {
   readonly [TYPE]?: T;
   readonly rule: Rule;
   readonly orNull?: true;
   readonly otherwise?: unknown;
 }
 /** A field that may be left out. */
-export interface Maybe<T> extends Field<T> {
+export interface Maybe<T> extends Value<T> {
   readonly lacking: true;
 }
 /** What things with fields look like. */
-export interface Shape<T> extends Field<T> {
+export interface Shape<T> extends Value<T> {
   readonly rule: FieldsRule;
 }
 /** The type of the values that a shape lets in. */
-export type Shaped<S> = S extends Field<infer T> ? T : never;
+export type Shaped<S> = S extends Value<infer T> ? T : never;
 type Lacking<F extends Fields> = { [K in keyof F]: F[K] extends Maybe<unknown> ? K : never }[keyof F];
 type Written<F extends Fields> = { readonly [K in keyof F]: Shaped<F[K]> };
 type ShapedBy<F extends Fields> = Pick<Written<F>, Exclude<keyof F, Lacking<F>>> &
@@ -80,53 +80,53 @@ type ShapedBy<F extends Fields> = Pick<Written<F>, Exclude<keyof F, Lacking<F>>>
 
 const AS_LONG_AS_THEIR_FORM = 1000;
 /** A text, which may be empty, of at most so many characters. */
-export const text = (max: number): Field<string> => ({ rule: { sort: 'text', max, empty: true } });
+export const text = (max: number): Value<string> => ({ rule: { sort: 'text', max, empty: true } });
 /** A text with something in it. */
-export const filled = (max: number): Field<string> => ({ rule: { sort: 'text', max, empty: false } });
+export const filled = (max: number): Value<string> => ({ rule: { sort: 'text', max, empty: false } });
 /** A text that something holds of. */
-export const holding = (name: Form, holds: (text: string) => boolean): Field<string> => ({
+export const holding = (name: Form, holds: (text: string) => boolean): Value<string> => ({
   rule: { sort: 'text', max: AS_LONG_AS_THEIR_FORM, empty: false, form: { name, holds } },
 });
 /** A text that is wholly of a form. */
-export const formed = (form: RegExp, name: Form): Field<string> => holding(name, (t) => form.test(t));
+export const formed = (form: RegExp, name: Form): Value<string> => holding(name, (t) => form.test(t));
 /** One of some codes. */
-export const oneOf = <const T extends string>(codes: readonly T[]): Field<T> => ({
+export const oneOf = <const T extends string>(codes: readonly T[]): Value<T> => ({
   rule: { sort: 'code', codes },
 });
 /** True or false. */
-export const yesOrNo = (): Field<boolean> => ({ rule: { sort: 'flag' } });
+export const yesOrNo = (): Value<boolean> => ({ rule: { sort: 'flag' } });
 /** A whole number between bounds, both taken in. */
-export const whole = (min: number, max: number): Field<number> => ({
+export const whole = (min: number, max: number): Value<number> => ({
   rule: { sort: 'number', whole: true, min, max },
 });
 /** A share of one. */
-export const share = (): Field<number> => ({ rule: { sort: 'number', whole: false, min: 0, max: 1 } });
+export const share = (): Value<number> => ({ rule: { sort: 'number', whole: false, min: 0, max: 1 } });
 /** A number that is not below another field of the same thing. */
-export const notBelow = (other: string, of: Field<number>): Field<number> => ({
+export const notBelow = (other: string, of: Value<number>): Value<number> => ({
   rule: { ...of.rule, notBelow: other } as Rule,
 });
 /** An ISO day. */
-export const isoDay = (): Field<string> => holding('day', (t) => parseDay(t) !== null);
+export const isoDay = (): Value<string> => holding('day', (t) => parseDay(t) !== null);
 /** An ISO day, or empty for none. */
-export const dayOrNone = (): Field<string> => ({
+export const dayOrNone = (): Value<string> => ({
   rule: { ...isoDay().rule, empty: true } as Rule,
 });
 /** An ISO local time: `2026-11-02T09:10`. */
-export const localTime = (): Field<string> => holding('moment', (t) => parseLocal(t) !== null);
+export const localTime = (): Value<string> => holding('moment', (t) => parseLocal(t) !== null);
 /** A list of things of one sort. */
-export const listOf = <T>(of: Field<T>, max: number, min = 0): Field<readonly T[]> => ({
+export const listOf = <T>(of: Value<T>, max: number, min = 0): Value<readonly T[]> => ({
   rule: { sort: 'list', of, min, max },
 });
 /** Things of one shape under names of their own. */
-export const byName = <T>(of: Field<T>): Field<Readonly<Record<string, T>>> => ({
+export const byName = <T>(of: Value<T>): Value<Readonly<Record<string, T>>> => ({
   rule: { sort: 'names', of },
 });
 /** The same, or null. */
-export const orNull = <T>(of: Field<T>): Field<T | null> => ({ ...of, orNull: true });
+export const orNull = <T>(of: Value<T>): Value<T | null> => ({ ...of, orNull: true });
 /** What may be left out. */
-export const maybe = <T>(of: Field<T>): Maybe<T> => ({ ...of, lacking: true });
+export const maybe = <T>(of: Value<T>): Maybe<T> => ({ ...of, lacking: true });
 /** What stands for a field that was left out. */
-export const otherwise = <T>(of: Field<T>, value: T): Field<T> => ({ ...of, otherwise: value });
+export const otherwise = <T>(of: Value<T>, value: T): Value<T> => ({ ...of, otherwise: value });
 /** A thing with these fields. What else it has is let through: it may come from a newer program. */
 export const shape = <F extends Fields>(fields: F): Shape<ShapedBy<F>> => ({
   rule: { sort: 'fields', fields, closed: false },
@@ -137,7 +137,7 @@ export const closed = <F extends Fields>(
   more: Pick<FieldsRule, 'oneOf' | 'others'> = {},
 ): Shape<ShapedBy<F>> => ({ rule: { sort: 'fields', fields, closed: true, ...more } });
 /** A thing of one of several shapes. */
-export const either = <S extends readonly Field<unknown>[]>(...of: S): Field<Shaped<S[number]>> => ({
+export const either = <S extends readonly Value<unknown>[]>(...of: S): Value<Shaped<S[number]>> => ({
   rule: { sort: 'either', of },
 });
 /** A thing of which something more holds than its fields can say. */
@@ -153,14 +153,14 @@ const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
  * there is: this is for what was ours already, where an odd value would stop the page and a long one does not.
  * @example wrongIn(point, { x: 1, y: 'two' }) // 'y'
  */
-export function wrongIn(of: Field<unknown>, value: unknown, path = ''): string | null {
+export function wrongIn(of: Value<unknown>, value: unknown, path = ''): string | null {
   const { rule } = of;
   if (value === undefined)
     return 'lacking' in of || of.orNull || of.otherwise !== undefined ? null : path || WHOLE;
   if (value === null) return of.orNull || 'lacking' in of ? null : path || WHOLE;
   const under = (name: string | number): string =>
     typeof name === 'number' ? `${path}[${name}]` : path ? `${path}.${name}` : name;
-  const first = (all: readonly (readonly [name: string | number, of: Field<unknown>, value: unknown])[]) => {
+  const first = (all: readonly (readonly [name: string | number, of: Value<unknown>, value: unknown])[]) => {
     for (const [name, own, v] of all) {
       const wrong = wrongIn(own, v, under(name));
       if (wrong !== null) return wrong;

@@ -9,7 +9,6 @@ import { MAX_ID } from './record';
 import {
   dayOrNone,
   either,
-  type Field,
   filled,
   formed,
   listOf,
@@ -22,12 +21,13 @@ import {
   shape,
   share,
   text,
+  type Value,
   whole,
   yesOrNo,
 } from './shape';
 import { EVENTS, STATES } from './slipStates';
 
-const cents = (): Field<Cents> => whole(-1e9, 1e9);
+const cents = (): Value<Cents> => whole(-1e9, 1e9);
 const priceLine = shape({ what: oneOf(PRICE_WHATS), cents: cents() });
 export type PriceLine = Shaped<typeof priceLine>;
 /** No title and no list of authors is longer. */
@@ -89,7 +89,7 @@ const messageShape = shape({
   file: maybe(text(2000)),
   fileUntil: maybe(dayOrNone()),
   /** A new price, where one was named. */
-  cost: maybe(whole(0, 1e9) as Field<Cents>),
+  cost: maybe(whole(0, 1e9) as Value<Cents>),
   /** Until when it waits at the pickup point, or an offer stands. */
   until: maybe(text(40)),
   /** ISO 18626 reason for an Unfilled or RetryPossible, or the loan's condition. */

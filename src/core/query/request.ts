@@ -180,18 +180,23 @@ export const sameCondition = (a: SearchRequest, b: SearchRequest, name: Conditio
   printRequest(withConditionOf(NEW_SEARCH, b, name)).toString();
 
 /** Conditions that the reader keeps for later searches, with the values they had. */
-export interface Kept {
+export interface KeptConditions {
   readonly names: readonly Condition[];
   readonly values: SearchRequest;
 }
-export const NOTHING_KEPT: Kept = { names: [], values: NEW_SEARCH };
+export const NOTHING_KEPT: KeptConditions = { names: [], values: NEW_SEARCH };
 /** Keeps a condition as it stands in a search, or no longer. */
-export const keepCondition = (kept: Kept, r: SearchRequest, name: Condition, on: boolean): Kept =>
+export const keepCondition = (
+  kept: KeptConditions,
+  r: SearchRequest,
+  name: Condition,
+  on: boolean,
+): KeptConditions =>
   on
     ? { names: [...new Set([...kept.names, name])], values: withConditionOf(kept.values, r, name) }
     : { names: kept.names.filter((n) => n !== name), values: withoutCondition(kept.values, name) };
 /** A new search for other words: clean, but for what is kept, the day and the order. */
-export const newWords = (r: SearchRequest, q: string, kept: Kept): SearchRequest =>
+export const newWords = (r: SearchRequest, q: string, kept: KeptConditions): SearchRequest =>
   kept.names.reduce<SearchRequest>((next, name) => withConditionOf(next, kept.values, name), {
     ...NEW_SEARCH,
     q,

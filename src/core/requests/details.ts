@@ -12,7 +12,7 @@ export interface DetailFault {
   readonly text: Message;
 }
 /** What is known of the thing from elsewhere: its journal's run, or that there is no such thing. */
-export interface Known {
+export interface KnownDetails {
   readonly journal?: { readonly title: string; readonly from: number; readonly to?: number | undefined };
 }
 
@@ -40,7 +40,7 @@ function lastPage(pages: string): number | null {
 }
 
 /** Faults against what is known. They warn and don't stop: the reader may know better. */
-export function doubts(item: SlipItem, known: Known): DetailFault[] {
+export function doubts(item: SlipItem, known: KnownDetails): DetailFault[] {
   const faults: DetailFault[] = [];
   const year = Number(item.year) || null;
   const { journal } = known;

@@ -45,7 +45,7 @@ export interface LeftBehind {
   readonly names: readonly Condition[];
   readonly q: string;
 }
-export interface Fault {
+export interface SearchFault {
   readonly text: string;
   readonly at: number;
 }
@@ -56,7 +56,7 @@ interface Props {
   readonly change: (r: SearchRequest) => void;
   readonly show: (id: string | null) => void;
   /** Told when a query can't be read, and where. */
-  readonly setFault: (fault: Fault | null) => void;
+  readonly setFault: (fault: SearchFault | null) => void;
 }
 
 export default function Answered({ request, open, left, change, show, setFault }: Props) {

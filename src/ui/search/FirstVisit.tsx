@@ -1,6 +1,6 @@
 /** Before the first search: what the box takes, and what of the reader's is under way. */
 
-import { standingOf } from '../../browser/searches';
+import { standingSearches } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { EXAMPLE_SORTS } from '../../core/model/library';
 import { isOpen, isUnderWay } from '../../core/model/slipStates';
@@ -29,7 +29,7 @@ const EXAMPLES: Readonly<Record<(typeof EXAMPLE_SORTS)[number], readonly [what: 
 /** Standing searches that have something new. */
 function Standing() {
   const { reader } = useHere();
-  const standing = useKept(() => standingOf(theStore(), reader.id), [reader.id], []) ?? [];
+  const standing = useKept(() => standingSearches(theStore(), reader.id), [reader.id], []) ?? [];
   const news = useNews(standing);
   if (!standing.length) return null;
   return (

@@ -1,7 +1,7 @@
 /** What can be done with a search as a whole: keep it standing, follow it as a feed. */
 
 import type { FormEvent } from 'react';
-import { saveStanding, standingOf } from '../../browser/searches';
+import { saveStanding, standingSearches } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { printRequest, type SearchRequest } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
@@ -16,7 +16,7 @@ import shared from './shared.module.css';
 export function SearchTools({ request, answer }: { request: SearchRequest; answer: SearchAnswer }) {
   const { reader, moment } = useHere();
   const address = printRequest({ ...request, since: null, needBy: null }).toString();
-  const standing = useKept(() => standingOf(theStore(), reader.id), [reader.id], []);
+  const standing = useKept(() => standingSearches(theStore(), reader.id), [reader.id], []);
   const kept = standing?.find((s) => s.address === address);
   const save = (event: FormEvent<HTMLFormElement>, close: () => void) => {
     event.preventDefault();

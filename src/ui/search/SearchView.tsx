@@ -15,7 +15,7 @@ import { say } from '../../words/generated/search';
 import { adjust, go, useAddress } from '../kit/address';
 import { App, useHere } from '../kit/app';
 import { useKeys } from '../kit/keys';
-import type { Fault, LeftBehind } from './Answered';
+import type { LeftBehind, SearchFault } from './Answered';
 import { FirstVisit } from './FirstVisit';
 import { SearchBox, type WayOfAsking } from './SearchBox';
 import styles from './view.module.css';
@@ -33,7 +33,7 @@ function Search() {
   const request = readRequest(address);
   const searched = address.has('q');
   const [left, setLeft] = useState<LeftBehind | null>(null);
-  const [fault, setFault] = useState<Fault | null>(null);
+  const [fault, setFault] = useState<SearchFault | null>(null);
   const [chosen, setWay] = useState<WayOfAsking>('words');
   const way = searched && request.syntax === 'cql' ? 'cql' : searched && chosen === 'cql' ? 'words' : chosen;
 

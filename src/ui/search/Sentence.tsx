@@ -12,7 +12,7 @@ import {
   choiceOf,
   choose,
   hasCondition,
-  type Kept,
+  type KeptConditions,
   keepCondition,
   NEW_SEARCH,
   type SearchRequest,
@@ -261,7 +261,7 @@ const conditionOf = (part: SentencePart): Condition | null =>
   part.control === 'other' ? (part.choice?.group ?? null) : (part.control ?? null);
 
 /** Keeps a condition for later searches, or no longer. */
-function Keep({ name, request, kept }: { name: Condition; request: SearchRequest; kept: Kept }) {
+function Keep({ name, request, kept }: { name: Condition; request: SearchRequest; kept: KeptConditions }) {
   const { reader } = useHere();
   // Shown at once; the store follows.
   const [on, setOn] = useState(kept.names.includes(name));
@@ -280,7 +280,7 @@ function Keep({ name, request, kept }: { name: Condition; request: SearchRequest
   );
 }
 
-export function Sentence(props: Props & { kept: Kept }) {
+export function Sentence(props: Props & { kept: KeptConditions }) {
   const { request, answer, kept } = props;
   const { reader, info } = useHere();
   // What is kept follows its condition: changing the years changes the years that are kept.

@@ -41,7 +41,7 @@ interface Props {
   readonly show: (id: string | null) => void;
 }
 const LINE = 92;
-interface Kept {
+interface KeptLines {
   readonly line?: number;
   readonly into?: number;
 }
@@ -101,7 +101,7 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
   useEffect(() => {
     if (restored.current || !lines || !top) return;
     restored.current = true;
-    const { line, into = 0 } = (window.history.state ?? {}) as Kept;
+    const { line, into = 0 } = (window.history.state ?? {}) as KeptLines;
     // Somebody's link to an item of the list: its line is brought into view.
     const linked = line === undefined && into === 0 && open !== null ? lineOf(results, open) : -1;
     if (linked >= 0) virtual.scrollToIndex(linked, { align: 'auto' });

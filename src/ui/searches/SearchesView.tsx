@@ -9,7 +9,7 @@ import {
   markSeen,
   pastOf,
   saveStanding,
-  standingOf,
+  standingSearches,
 } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
@@ -27,7 +27,7 @@ const dayOfIso = (iso: string): string => dayText(dayOf(parseLocal(iso) as Minut
 
 function Searches() {
   const { reader, moment } = useHere();
-  const standing = useKept(() => standingOf(theStore(), reader.id), [reader.id], []) ?? [];
+  const standing = useKept(() => standingSearches(theStore(), reader.id), [reader.id], []) ?? [];
   const past = useKept(() => pastOf(theStore(), reader.id), [reader.id], []) ?? [];
   const news = useNews(standing);
   const [gone, setGone] = useState<readonly PastSearch[]>([]);

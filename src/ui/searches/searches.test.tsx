@@ -11,7 +11,7 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import { asked, worldOf } from '../../../tests/fixtures/world';
 import { asideOf, setAside } from '../../browser/aside';
 import * as client from '../../browser/client';
-import { pastOf, remember, saveStanding, standingOf } from '../../browser/searches';
+import { pastOf, remember, saveStanding, standingSearches } from '../../browser/searches';
 import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/reader';
@@ -78,10 +78,10 @@ describe('standing searches', () => {
     );
     fireEvent.click(within(row).getByRole('button', { name: 'End' }));
     await screen.findByText(/“Histories” no longer stands/);
-    await waitFor(async () => expect(await standingOf(store, READER.id)).toEqual([]));
+    await waitFor(async () => expect(await standingSearches(store, READER.id)).toEqual([]));
     fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
     await waitFor(async () =>
-      expect((await standingOf(store, READER.id)).map((s) => s.name)).toEqual(['Histories']),
+      expect((await standingSearches(store, READER.id)).map((s) => s.name)).toEqual(['Histories']),
     );
   });
 });
@@ -104,7 +104,7 @@ describe('keeping a search standing', () => {
     fireEvent.change(screen.getByLabelText('Its name'), { target: { value: ' Histories ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
     await screen.findByText(/^Standing as “Histories”/);
-    expect(await standingOf(theStore(), READER.id)).toMatchObject([
+    expect(await standingSearches(theStore(), READER.id)).toMatchObject([
       { name: 'Histories', address, seen: INFO.now.slice(0, 10) },
     ]);
     rerender(await view({ ...request, q: 'kelp' }));

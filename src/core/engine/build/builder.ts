@@ -8,6 +8,7 @@
 
 import type { AccessItem } from '../../access/options';
 import { type RowLayout, rowLayout, summarise } from '../../access/summary';
+import { CodedError } from '../../codedError';
 import { fullName } from '../../model/describe';
 import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../../model/kinds';
 import type { Library } from '../../model/library';
@@ -16,7 +17,6 @@ import { PEER_LIST, peerReviewOf } from '../../model/peerReview';
 import { type CslName, type DiscoveryRecord, yearOfRecord } from '../../model/record';
 import { parseDay } from '../../model/time';
 import { FIELDS } from '../../query/tree';
-import { Refusal } from '../../refusal';
 import { ANALYSES, type Analysis, AS_WRITTEN } from '../../words/analysis';
 import { codesOf } from '../../words/codes';
 import { SMALL_WORDS, words } from '../../words/fold';
@@ -196,7 +196,7 @@ export class IndexBuilder {
     const row = summarise(item, this.#library, this.#layout);
     c.row.push(this.#row(row));
     const day = r.added ? (parseDay(r.added) ?? 0) : 0;
-    if (day < this.#lastDay) throw new Refusal(msg('indexfile.order', { id: r.id, added: r.added }));
+    if (day < this.#lastDay) throw new CodedError(msg('indexfile.order', { id: r.id, added: r.added }));
     this.#lastDay = day;
     c.added.push(day);
     c.combo.push(

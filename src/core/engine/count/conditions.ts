@@ -13,13 +13,13 @@ import type { IndexData } from '../format/data';
 import type { EngineConditions } from '../port/engine';
 import { type Fails, openOf, reachOf, waitOf } from './accessView';
 import { type GroupValues, isOpenEnded, OPEN_ENDED } from './groupValues';
-import { CODES, type Conditions } from './sorting';
+import { CODES, type ConditionTables } from './sorting';
 import { failJournals, failPeople, failSubjects } from './tallies';
 
 type Asked = Pick<EngineConditions, 'keep' | 'drop' | 'from' | 'to' | 'reach'>;
 interface Tables {
   readonly conditions: readonly Condition[];
-  readonly tables: Omit<Conditions, 'extra'>;
+  readonly tables: Omit<ConditionTables, 'extra'>;
 }
 /** Tables that are remembered: a reader's searches have mostly the same conditions. */
 const TABLES_KEPT = 16;
@@ -44,7 +44,7 @@ export class ConditionReader {
    * What is asked of a match besides its words: which conditions there are, in the order of their bits, and
    * tables of what breaks them.
    */
-  of(q: Asked, docs: Uint32Array, n: number): { conditions: readonly Condition[]; asked: Conditions } {
+  of(q: Asked, docs: Uint32Array, n: number): { conditions: readonly Condition[]; asked: ConditionTables } {
     const data = this.#data;
     const { conditions, tables } = this.#tables(q);
     const open = OPEN_ENDED.filter((g) => conditions.includes(g));

@@ -15,7 +15,7 @@ import type { AccessView } from './accessView';
 import { SmallCounts } from './combinations';
 import { isOpenEnded, OPEN_ENDED, type OpenEnded } from './groupValues';
 import {
-  type Conditions,
+  type ConditionTables,
   countCells,
   countCodes,
   countCombos,
@@ -49,9 +49,9 @@ const BROAD = 1 / 16;
  * What is asked of matches besides their words: the conditions in the order of their bits, and what breaks
  * them.
  */
-export interface Asked {
+export interface AskedConditions {
   readonly conditions: readonly Condition[];
-  readonly asked: Conditions;
+  readonly asked: ConditionTables;
 }
 /** What counting went over. */
 export interface Counted {
@@ -65,11 +65,11 @@ export interface Counted {
 }
 
 /** A count under way. */
-interface Run extends Asked {
+interface Run extends AskedConditions {
   readonly docs: Uint32Array;
   readonly n: number;
   readonly view: AccessView;
-  readonly meanings: Meanings & { readonly asked: Conditions };
+  readonly meanings: Meanings & { readonly asked: ConditionTables };
   /** By cell, the list it makes a match belong to; null where that takes more than the cell. */
   readonly lists: Uint8Array | null;
   /** How many matches each cell has, where that is known beforehand. */
@@ -112,7 +112,7 @@ export class Counter {
   count(
     matches: Matches,
     view: AccessView,
-    { conditions, asked, tallied }: Asked & { readonly tallied: readonly OpenEnded[] },
+    { conditions, asked, tallied }: AskedConditions & { readonly tallied: readonly OpenEnded[] },
     ranking: Taker | null,
   ): Counted {
     const { docs, n } = matches;
@@ -149,7 +149,7 @@ export class Counter {
   }
 
   /** How many of some matches pass, without counting anything else. */
-  passing({ docs, n }: Matches, view: AccessView, asked: Conditions): number {
+  passing({ docs, n }: Matches, view: AccessView, asked: ConditionTables): number {
     const { cell } = this.#data;
     const { breaks } = this.room;
     const meanings = { meaning: view.meaning, broken: view.broken(asked.fails, n), asked };

@@ -84,7 +84,7 @@ export class Room {
 }
 
 /** What is asked of a match besides its words. Masks have a bit for each condition that is broken. */
-export interface Conditions {
+export interface ConditionTables {
   /** By combination and by access code. */
   readonly fails: Fails;
   /** Bounds of the years, and the bit of that condition (0: there is none). */
@@ -113,7 +113,7 @@ export interface Stretch {
 export function findBreaks(
   { docs, from, to }: Stretch,
   { cell, when }: Facts,
-  { meaning, broken, asked }: Meanings & { readonly asked: Conditions },
+  { meaning, broken, asked }: Meanings & { readonly asked: ConditionTables },
   breaks: Uint16Array,
 ): void {
   const { fails, from: low, to: high, yearBit, extra } = asked;

@@ -8,8 +8,9 @@
  * cell means stay near. Everything else is looked at only for the matches that need it. docs/decisions/0013
  * has what was measured.
  */
+
+import { CodedError } from '../../codedError';
 import { msg } from '../../model/message';
-import { Refusal } from '../../refusal';
 import type { Section } from './format';
 import { firstFrom } from './postings';
 
@@ -91,7 +92,7 @@ export function packFacts(c: FactColumns): Facts & Record<string, Section> {
   const counts: number[] = [];
   for (let d = 0; d < n; d++) {
     const combo = c.combo[d] as number;
-    if (combo >= COMBOS_MOST) throw new Refusal(msg('indexfile.combinations', { most: COMBOS_MOST }));
+    if (combo >= COMBOS_MOST) throw new CodedError(msg('indexfile.combinations', { most: COMBOS_MOST }));
     // 32 bits and 21: together exact in a float.
     const pair = (c.row[d] as number) * COMBOS_MOST + combo;
     let id = known.get(pair);

@@ -27,7 +27,7 @@ import {
 import { findString, prefixRange } from '../format/strings';
 import type { Closest } from '../port/engine';
 import { ClosestTitles } from './closest';
-import { type Anchor, type PhraseWord, phraseWords, Standing } from './standing';
+import { type Anchor, Neighbours, type PhraseWord, phraseWords } from './neighbours';
 import { TimeUp } from './timeUp';
 
 /** Postings of joined lists that are remembered, six bytes each: the words asked for last. */
@@ -48,7 +48,7 @@ export class Evaluator {
   readonly #data: IndexData;
   readonly #merged = new Map<string, Postings>();
   #mergedSize = 0;
-  readonly #standing: Standing;
+  readonly #standing: Neighbours;
   readonly #closest: ClosestTitles;
   #scratch: { impact: Uint8Array; fields: Uint8Array } | null = null;
   /** Asked now and then while evaluating; once it says yes, `evaluate` throws TimeUp. */
@@ -56,7 +56,7 @@ export class Evaluator {
 
   constructor(data: IndexData) {
     this.#data = data;
-    this.#standing = new Standing(
+    this.#standing = new Neighbours(
       data,
       (word, prefix) => this.#termsOf(word, prefix),
       () => this.expired(),
@@ -339,7 +339,7 @@ export class Evaluator {
     }
     let matches = plain.length ? intersectWords(plain) : null;
     for (const p of phrases)
-      matches = this.#standing.standing(matches as Matches, p.parts, {
+      matches = this.#standing.inARow(matches as Matches, p.parts, {
         field: p.field,
         anchor: 'anywhere',
         within: of.length === 1,
@@ -364,7 +364,7 @@ export class Evaluator {
     const [only] = parts;
     if (parts.length === 1 && only && anchor === 'anywhere')
       return materialise(this.#postings(only.word, only.prefix, field));
-    return this.#standing.standing(
+    return this.#standing.inARow(
       intersectWords(parts.map((p) => this.#word(p.word, p.prefix, field))),
       parts,
       { field, anchor, within: true },

@@ -37,7 +37,7 @@ interface Where {
   /** The candidates' bits say in which fields all these words are, so that no other needs a look. */
   readonly within: boolean;
 }
-export class Standing {
+export class Neighbours {
   readonly #data: IndexData;
   readonly #termsOf: (word: string, prefix: boolean) => readonly number[];
   readonly #expired: () => boolean;
@@ -56,7 +56,7 @@ export class Standing {
   /**
    * Of the candidates, those in which the words stand one after the other.
    */
-  standing(candidates: Matches, parts: readonly PhraseWord[], { field, anchor, within }: Where): Matches {
+  inARow(candidates: Matches, parts: readonly PhraseWord[], { field, anchor, within }: Where): Matches {
     if (candidates.n === 0) return EMPTY;
     const sets = parts.map(({ word, prefix }) => this.#termsOf(word, prefix));
     if (sets.some((s) => s.length === 0)) return EMPTY;
