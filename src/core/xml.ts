@@ -33,7 +33,7 @@ export const textElement = (name: string, text: string | undefined, attributes: 
 export const writeXml = (xml: Xml): string => plain.build(xml);
 /**
  * A document of one element, with its declaration.
- * @example xmlDocument(element('a', [textElement('b', 'x < y')])) // …<a><b>x &lt; y</b></a>
+ * @example writeXml(element('a', [textElement('b', 'x < y')])) // '<a><b>x &lt; y</b></a>'
  */
 export const xmlDocument = (root: Xml, format: 'plain' | 'indented' = 'plain'): string =>
   `<?xml version="1.0" encoding="UTF-8"?>\n${(format === 'plain' ? plain : indented).build(root).trimStart()}`;

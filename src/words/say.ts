@@ -106,7 +106,7 @@ function rendered(value: MessageValue | null | undefined): string | number {
 
 /**
  * A message in words; a code that the catalogue lacks is said as it is, so that it is seen and nothing fails.
- * @example say('search.removeConditions') // 'Remove conditions'
+ * @example say('shape.missing', { label: 'title' }) // 'title is missing'
  */
 export function say(what: MessageCode | Message, values?: MessageValues): string {
   const { code, values: given } = typeof what === 'string' ? { code: what, values } : what;

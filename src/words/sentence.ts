@@ -207,7 +207,11 @@ export function sentenceParts(r: SearchRequest, places: Places = []): SentencePa
   return parts;
 }
 
-/** The search sentence as one text. */
+/**
+ * The search sentence as one text.
+ * @example sentence({ ...NEW_SEARCH, q: 'kelp', from: 2012 }) // 'Every kind about kelp, peer-reviewed or
+ *   not, from 2012 to now, in any language, leaving out news, as far as everything indexed.'
+ */
 export const sentence = (r: SearchRequest, places: Places = []): string =>
   sentenceParts(r, places)
     .map((p) => p.text)

@@ -34,6 +34,7 @@ const isOpen = (way: Way): boolean => way.title.code === 'access.onlineOpenToAll
 /**
  * @param versions other records of the same work
  * @returns at most a handful, those that are in time and soonest first; purchase and question close the list
+ * @example alternativesFor(aBook, [], here).map((a) => a.sort) // ['purchase', 'question']
  */
 export function alternativesFor(
   item: AccessItem,

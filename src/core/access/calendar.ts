@@ -78,7 +78,7 @@ export const isWorkingDay = (policy: Policy, day: DayNumber): boolean => {
 /**
  * The working day `n` working days after `day`; with n = 0 the day itself or the next working day.
  * @param counts which days count; the policy's working days when left out
- * @example Fri 6 Nov + 2 → Tue 10 Nov
+ * @example isoDay(addWorkingDays(policy, parseDay('2026-11-06'), 2)) // '2026-11-10'
  */
 export function addWorkingDays(
   policy: Policy,

@@ -150,6 +150,8 @@ function lendersKnown(
 /**
  * Who is asked, in which order, and what to expect: in closed form, exact for the distributions of
  * `turnaround.ts`.
+ * @example planLending({ owners: '', what: { kind: 'book', year: 2010 }, service: 'loan' }, library.lenders,
+ *   policy).chance // 0
  */
 export function planLending(
   { owners, what, service, speed = 'standard' }: LoanWish,

@@ -36,6 +36,7 @@ const ORDER: Record<Option['type'], number> = {
 /**
  * All ways to read a thing, soonest first, with the best and the wait that it sets. Pure: the same moment
  * gives the same ways.
+ * @example say(waysToRead(aBook, here).best.label) // '≈ 5 Nov'
  */
 export function waysToRead(item: AccessItem, from: Vantage, detailed = false): WaysAnswer {
   const times = timesFor(from);
@@ -68,6 +69,7 @@ export function waysToRead(item: AccessItem, from: Vantage, detailed = false): W
 /**
  * The first that sets the wait, and the wait it sets: the same as `waysToRead` says, without the words of all
  * the others.
+ * @example soonestWay(aBook, here).wait.class // 'week'
  */
 export function soonestWay(item: AccessItem, from: Vantage): Pick<WaysAnswer, 'best' | 'wait'> {
   const times = timesFor(from);

@@ -258,7 +258,7 @@ const FIRST_LINE = 2;
  * @param lines all lines for the article's title; several describe gaps
  * @param more the lines' numbers in their file (left out, they count from 2, after the heading), and whether we
  *   may use what a line gives (left out, we may)
- * @example decideCoverage({ date: '2026-05' }, [line('2005', 'P1Y')], 2 Nov 2026) → not covered, moving-wall, until 1 Jan 2027
+ * @example decideCoverage({ date: '2026-05' }, [], parseDay('2026-11-02')).reason // 'no-line'
  */
 export function decideCoverage(
   a: Article,

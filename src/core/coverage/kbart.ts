@@ -73,6 +73,7 @@ function spanProblem(line: Readonly<Record<string, string>>): Message | null {
  * in `problems`, since without its dates it would say "from the first issue to now". What is wrong beside the
  * span is named and the line kept. A file that is no title list gives no line at all.
  * `line` counts from 1 with the heading as line 1.
+ * @example readKbart('a', 'publication_title\tprint_identifier\n').lines.length // 0
  */
 export function readKbart(
   text: string,

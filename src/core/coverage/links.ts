@@ -20,7 +20,11 @@ export interface LinkSource {
 const templates = new Map<string, ReturnType<typeof parseTemplate>>();
 const NAMES = /\{[+#]?([\w,]+)\}/g;
 
-/** Fills a template; null when it names something that is not known. */
+/**
+ * Fills a template; null when it names something that is not known.
+ * @example fillTemplate('https://a.example/{id}{?page}', { id: '7', page: '12' }) //
+ *   'https://a.example/7?page=12'
+ */
 export function fillTemplate(
   template: string,
   known: Readonly<Record<string, string | undefined>>,
@@ -41,7 +45,8 @@ export function fillTemplate(
  * The address of an item at a provider; null when nothing that is known leads there. A whole title is where
  * its title list says; a part is where the provider's template says, or else to be found from its title's
  * page.
- * @example linkFor({ provider: { link: 'https://p.example/{doi}' }, whole: false }, record, {}) // 'https://p.example/10.5555%2Fx'
+ * @example linkFor({ provider: { link: 'https://p.example/{doi}' }, whole: false },
+ *   { id: 'x', csl: { type: 'article', title: 'Kelp', DOI: '10.5555/x' } }, {}) // 'https://p.example/10.5555%2Fx'
  */
 export function linkFor(
   { provider, line, open, whole }: LinkSource,

@@ -52,6 +52,7 @@ const yearMonthDay = (text: string): ReferenceItem['issued'] => {
 /**
  * Reads a context object; null when it says nothing of what is wanted. Values are cut at a sane length, never
  * trusted.
+ * @example readOpenUrl(new URLSearchParams('rft.btitle=Kelp&rft.date=2019'))?.csl.title // 'Kelp'
  */
 export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
   const problems: Message[] = [];

@@ -2,6 +2,7 @@
 import type { WaysAnswer } from '../model/ways';
 import type { Hit } from './answers';
 
+/** Its wait, and what it is, where, and the one thing to do. */
 export const inShort = ({ best, wait }: Pick<WaysAnswer, 'best' | 'wait'>): Pick<Hit, 'wait' | 'best'> => ({
   wait: { ...wait, verdict: best?.verdict ?? null },
   best: best && {

@@ -59,7 +59,10 @@ export function readAs(format: ReadFormat, bytes: Uint8Array, columns?: Columns,
   }
 }
 
-/** The format of a file by its content first, its name second; null when it is text. */
+/**
+ * The format of a file by its content first, its name second; null when it is text.
+ * @example formatOf('list.ris', new TextEncoder().encode('TY  - BOOK')) // 'ris'
+ */
 export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
   const head = decodeText(bytes.subarray(0, 4000)).trimStart();
   if (/^\d{5}[a-z ][a-z][a-z ]/.test(head) && bytes.includes(0x1e)) return 'marc';

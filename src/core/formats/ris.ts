@@ -96,7 +96,10 @@ export function writeRis(items: readonly CslItem[]): string {
 
 const TAG = /^([A-Z][A-Z0-9])\s{1,2}-(?:\s(.*)|)$/;
 
-/** Reads RIS. Records that can't be used are named by the line on which they begin; the others come in. */
+/**
+ * Reads RIS. Records that can't be used are named by the line on which they begin; the others come in.
+ * @example readRis('TY  - BOOK\nTI  - Kelp\nER  - ').items[0].title // 'Kelp'
+ */
 export function readRis(text: string, before = 0): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];

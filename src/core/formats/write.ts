@@ -37,6 +37,9 @@ const WRITERS = {
 } as const satisfies Record<string, (items: readonly CslItem[]) => string | Uint8Array>;
 export type WrittenFormat = keyof typeof WRITERS;
 export const WRITTEN_FORMATS = Object.keys(WRITERS) as readonly WrittenFormat[];
-/** Items in a format, as text or (ISO 2709) as bytes. */
+/**
+ * Items in a format, as text or (ISO 2709) as bytes.
+ * @example writeItems('ris', [{ id: 'a', type: 'book', title: 'Kelp' }]).split('\r\n')[0] // 'TY  - BOOK'
+ */
 export const writeItems = (format: WrittenFormat, items: readonly CslItem[]): string | Uint8Array =>
   WRITERS[format](items);

@@ -58,7 +58,7 @@ export interface Message {
 }
 /**
  * A message.
- * @example msg('way.until', { from: { day: '2026-11-05' } })
+ * @example msg('way.none') // { code: 'way.none' }
  */
 export const msg = (code: MessageCode, values?: MessageValues): Message =>
   values ? { code, values } : { code };

@@ -151,7 +151,7 @@ const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
 /**
  * The path of what is not of its sort; null when all is. Lengths and bounds are not looked at, nor what else
  * there is: this is for what was ours already, where an odd value would stop the page and a long one does not.
- * @example wrongIn(point, { x: 1, y: 'two' }) // 'y'
+ * @example wrongIn(shape({ x: whole(0, 9), y: whole(0, 9) }), { x: 1, y: 'two' }) // 'y'
  */
 export function wrongIn(of: Value<unknown>, value: unknown, path = ''): string | null {
   const { rule } = of;

@@ -38,6 +38,8 @@ export const canHurry = (route: Route): boolean => SERVICE[route]?.tariff === 'i
 /**
  * The lines in the order they are shown; their sum is what the reader pays, never negative and never over the
  * ceiling.
+ * @example priceOf({ route: 'ill-copy', speed: 'standard', category: 'staff', remote: false, royalty: 0 },
+ *   policy) // [{ what: 'ill-copy', cents: 600 }, { what: 'subsidy', cents: -600 }]
  */
 export function priceOf(what: Priced, policy: Policy): PriceLine[] {
   const about = SERVICE[what.route];

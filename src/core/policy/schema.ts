@@ -22,7 +22,11 @@ const found = (fault: Message, value: unknown): Message =>
     ? fault
     : msg('policyfile.found', { fault, value: JSON.stringify(value) });
 
-/** Returns the policy, or a message that names every value at fault by its path, at most five of them. */
+/**
+ * Returns the policy, or a message that names every value at fault by its path, at most five of them.
+ * @example say(readPolicy({ ...policy, openSlips: 0 }).problem) // 'The policy file can’t be used: openSlips
+ *   must be at least 1; it is 0.'
+ */
 export function readPolicy(value: unknown): { policy: Policy } | { problem: Message } {
   const { value: policy, error }: Joi.ValidationResult = schemaOf(policyShape).validate(value, {
     abortEarly: false,

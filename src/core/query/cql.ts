@@ -138,7 +138,10 @@ interface Modifier {
   readonly at: number;
 }
 
-/** Reads a query. Total: what can't be read comes back as the problem that the standard names. */
+/**
+ * Reads a query. Total: what can't be read comes back as the problem that the standard names.
+ * @example readCql('dc.title = kelp and').problem.code // 10
+ */
 export function readCql(input: string): CqlQuery | { readonly problem: CqlProblem } {
   try {
     return parse(input.normalize('NFC'));

@@ -221,7 +221,11 @@ export function bareCode(text: string): { code: CodeKind; value: string } | null
   return issn ? { code: 'issn', value: issn } : null;
 }
 
-/** Reads the plain syntax. Pure and total: every string gives a tree. */
+/**
+ * Reads the plain syntax. Pure and total: every string gives a tree.
+ * @example readPlain('kelp -news').tree // { op: 'and', of: [{ op: 'word', text: 'kelp' }, { op: 'not', of: {
+ *   op: 'word', text: 'news' } }] }
+ */
 export function readPlain(input: string): PlainQuery {
   const notes: QueryNote[] = [];
   const note = (code: NoteCode, text: Message) => {

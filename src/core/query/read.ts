@@ -14,6 +14,8 @@ export interface ReadQuery {
 /**
  * The words of a search as a tree, in its syntax; a problem with its place where CQL can’t be read. Plain
  * words always can.
+ * @example readQuery({ q: 'dc.title = kelp', syntax: 'cql' }).tree // { op: 'word', text: 'kelp', field:
+ *   'title' }
  */
 export function readQuery(
   request: Pick<SearchRequest, 'q' | 'syntax'>,

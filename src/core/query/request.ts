@@ -70,6 +70,7 @@ const oneOf = <T extends string>(list: readonly T[], text: string | null, otherw
 /**
  * Reads an address's parameters. Unknown or broken ones fall back to "no condition"; the endpoint refuses
  * them, the view doesn't.
+ * @example readRequest(new URLSearchParams('q=kelp&keep.kind=book&from=2012')).keep // { kind: ['book'] }
  */
 export function readRequest(params: URLSearchParams): SearchRequest {
   const choices = (prefix: 'keep' | 'drop'): Choices => {
@@ -98,6 +99,8 @@ export function readRequest(params: URLSearchParams): SearchRequest {
 /**
  * Prints a search as address parameters, in a fixed order, leaving out what is not set. `readRequest` gives
  * it back.
+ * @example String(printRequest({ ...NEW_SEARCH, q: 'kelp', from: 2012 })) //
+ *   'q=kelp&drop.kind=newspaper-article&from=2012'
  */
 export function printRequest(r: SearchRequest): URLSearchParams {
   const params = new URLSearchParams();

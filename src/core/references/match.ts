@@ -275,7 +275,10 @@ function isSure({ weight, title, agrees, disagreements }: Judged, ahead: number)
   return named && (!someoneElse || byNumber || placed);
 }
 
-/** Chooses among candidates. A title alone is enough only when it is the whole title and nobody else's. */
+/**
+ * Chooses among candidates. A title alone is enough only when it is the whole title and nobody else's.
+ * @example choose({ type: 'book', title: aBook.record.csl.title }, [aBook]).match?.agrees // ['title']
+ */
 export function choose(said: ReferenceItem, candidates: readonly Candidate[]): MatchResult {
   const telling = words(said.title).filter((w) => !SMALL_WORDS.has(w)).length >= TELLING_WORDS;
   const judged: readonly Judged[] = candidates

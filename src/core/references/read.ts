@@ -172,6 +172,8 @@ function typeOf(x: {
 
 /**
  * Reads one reference. The text is taken as it is; where lines were joined, `splitReferences` has done so.
+ * @example readReference('Lind, A. (2019). Kelp on the plate. Row Press.', model).csl.title // 'Kelp on the
+ *   plate'
  */
 export function readReference(text: string, model: Model): ReadReference {
   // Its number in the list says nothing about it.

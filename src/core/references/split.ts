@@ -110,7 +110,10 @@ function byNumbers(lines: readonly Line[]): number[] | null {
     : null;
 }
 
-/** Cuts pasted text into references; headings and page numbers are left out. */
+/**
+ * Cuts pasted text into references; headings and page numbers are left out.
+ * @example splitReferences('Lind, A. (2019). Kelp.\n\nOst, N. (2020). Dulse.').length // 2
+ */
 export function splitReferences(text: string): SplitReference[] {
   const all = linesOf(text);
   const lines = all.map((l) => (PAGE_LINE.test(l.text) || HEADING.test(l.text) ? { ...l, text: '' } : l));

@@ -268,7 +268,10 @@ export const READER_ACTS = {
 } as const satisfies Record<string, { action: IsoAction; event: SlipEvent | null }>;
 export type ReaderAct = keyof typeof READER_ACTS;
 
-/** May the reader do this now? */
+/**
+ * May the reader do this now?
+ * @example canDo({ state: 'draft' }, 'renew') // false
+ */
 export function canDo(slip: Pick<Slip, 'state'>, act: ReaderAct): boolean {
   if (act === 'cancel') return canWithdraw(slip);
   if (act === 'renew') return isOnLoan(slip.state) && advance(slip.state, 'renew') !== null;

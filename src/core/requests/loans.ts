@@ -19,7 +19,7 @@ export const loanDays = (policy: Policy, route: Route, category: ReaderCategory)
 /**
  * The day on which a loan of `days` days from `day` is due: never one on which the campus stays shut, then
  * the next.
- * @example 21 days from Mon 2 Nov, at a campus shut on Mon 23 Nov → Tue 24 Nov
+ * @example isoDay(dueDay(library, library.campuses[0].id, parseDay('2026-11-02'), 21)) // '2026-11-23'
  */
 export function dueDay(
   library: Pick<Library, 'campuses' | 'policy'>,

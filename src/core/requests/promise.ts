@@ -348,6 +348,7 @@ interface Coming {
  * turned into a chapter), the soonest route that is takes its place, and the answer says so by naming it.
  * @param from where the reader is, and when; the need-by is the slip's own
  * @param more the reader's other slips as the rules count them, and other records of the same work
+ * @example promiseFor(aSlip, aBook, here).lines[0].what // 'ill-loan'
  */
 export function promiseFor(
   slip: Slip,

@@ -46,6 +46,7 @@ export interface RuleCase {
 /**
  * Everything that the rules say of a case on a day. The gross price (before the library's share) decides on
  * mediation.
+ * @example rulesFor(aCase, policy, parseDay('2026-11-02'), 0)[0].rule // 'loans.interlibraryDays'
  */
 export function rulesFor(c: RuleCase, policy: Policy, today: DayNumber, gross: Cents): RuleSaid[] {
   const said: RuleSaid[] = [];

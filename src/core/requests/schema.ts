@@ -47,7 +47,10 @@ const sendableItem = schemaOf(slipItemShape).keys({
 });
 
 const email = Joi.string().email({ tlds: false }).max(200).required();
-/** What is wrong with an e-mail address; null when nothing is. */
+/**
+ * What is wrong with an e-mail address; null when nothing is.
+ * @example emailFault('imke@')?.code // 'fault.form.email'
+ */
 export const emailFault = (address: string): Message | null => {
   const detail = email.validate(address.trim()).error?.details[0];
   return detail ? faultMessage('email', detail) : null;

@@ -68,7 +68,10 @@ const KNOWN = new Set([
   'sortKeys',
 ]);
 
-/** Reads the parameters. Without operation and query it is an explain, as both versions say. */
+/**
+ * Reads the parameters. Without operation and query it is an explain, as both versions say.
+ * @example readSru(new URLSearchParams('operation=scan')).diagnostics[0].code // 4
+ */
 export function readSru(params: URLSearchParams): SruRequest {
   const given = params.get('version');
   const version: SruVersion =

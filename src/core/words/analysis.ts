@@ -22,7 +22,10 @@ function stemmerOf(language: Language): Stemmer {
   return s;
 }
 
-/** The stem of a folded word in a language; numbers and very short words stand as they are. */
+/**
+ * The stem of a folded word in a language; numbers and very short words stand as they are.
+ * @example stem('farming', 'en') // 'farm'
+ */
 export function stem(word: string, language: string): string {
   if (word.length < 3 || /\d/.test(word)) return word;
   const { stem: made, known } = stemmerOf(isLanguage(language) ? language : 'en');

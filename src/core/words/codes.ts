@@ -19,7 +19,10 @@ export const callNumberKey = (text: string): string =>
     .replace(/^\.+|\.+$/g, '');
 const plainNumber = (text: string): string => fold(text).replace(/[^\p{L}\p{N}]+/gu, '');
 
-/** The normal form of a code as it was written; null when it can't be one of its kind. */
+/**
+ * The normal form of a code as it was written; null when it can't be one of its kind.
+ * @example codeKey('isbn', '978-0-306-40615-7') // '9780306406157'
+ */
 export function codeKey(kind: CodeKind, text: string): string | null {
   switch (kind) {
     case 'isbn':

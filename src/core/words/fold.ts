@@ -23,7 +23,10 @@ const MARKS = /\p{M}+/gu;
 const NOT_VOICING = /[^\u3099\u309a]/g;
 const ASCII = /^[\x20-\x7e]*$/;
 
-/** Lower case without diacritics and ligatures; the same for query and record. */
+/**
+ * Lower case without diacritics and ligatures; the same for query and record.
+ * @example fold('Ærøskøbing Straße') // 'aeroskobing strasse'
+ */
 export function fold(text: string): string {
   const lower = text.toLowerCase();
   if (ASCII.test(lower)) return lower;
@@ -54,6 +57,7 @@ const ASCII_WORD = /[a-z0-9]+(?:'[a-z]+)*/g;
  * The words of a text, folded. A hyphen separates; an apostrophe inside a word is taken out with a lone
  * letter before it (l'algue → algue) or a lone s after it (reader's → reader).
  * @example words("L'algue, small-scale") // ['algue', 'small', 'scale']
+ * @example words('L’Œuvre: a cook’s book') // ['oeuvre', 'a', 'cook', 'book']
  */
 export function words(text: string): string[] {
   const folded = fold(text);

@@ -102,6 +102,7 @@ function depthOf(xml: string): number {
   }
   return most;
 }
+/** The error of a message that can't be read as one. */
 export const badlyFormed = (value: Message): { readonly error: IsoError } => ({
   error: { type: 'BadlyFormedMessage', value },
 });
