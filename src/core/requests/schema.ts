@@ -49,7 +49,7 @@ const sendableItem = schemaOf(slipItemShape).keys({
 const email = Joi.string().email({ tlds: false }).max(200).required();
 /**
  * What is wrong with an e-mail address; null when nothing is.
- * @example emailFault('imke@')?.code // 'fault.form.email'
+ * @example emailFault('reader@')?.code // 'fault.form.email'
  */
 export const emailFault = (address: string): Message | null => {
   const detail = email.validate(address.trim()).error?.details[0];

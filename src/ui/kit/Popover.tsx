@@ -9,6 +9,10 @@ import styles from './kit.module.css';
 
 const GAP = 6;
 const EDGE = 8;
+/** Where a panel goes is worked out by a package, which comes when a button is approached. */
+const placing = () => import('@floating-ui/dom');
+type Placing = Awaited<ReturnType<typeof placing>>;
+const approach = (): void => void placing().catch(() => undefined);
 
 export function Popover({
   label,
@@ -29,31 +33,41 @@ export function Popover({
   useEffect(() => {
     const el = panel.current;
     if (!el) return;
-    const place = () => {
-      const at = button.current?.getBoundingClientRect();
-      if (!at) return;
-      const { width, height } = el.getBoundingClientRect();
-      const below = at.bottom + GAP + height <= window.innerHeight || at.top < height;
-      el.style.left = `${Math.max(EDGE, Math.min(at.left, document.documentElement.clientWidth - width - EDGE))}px`;
-      el.style.top = `${below ? at.bottom + GAP : at.top - height - GAP}px`;
-    };
-    const toggled = (event: Event) => {
-      const now = (event as ToggleEvent).newState === 'open';
-      setOpen(now);
-      if (now) place();
-    };
+    const toggled = (event: Event) => setOpen((event as ToggleEvent).newState === 'open');
     el.addEventListener('toggle', toggled);
-    window.addEventListener('resize', place);
-    return () => {
-      el.removeEventListener('toggle', toggled);
-      window.removeEventListener('resize', place);
-    };
+    return () => el.removeEventListener('toggle', toggled);
   }, []);
-  // The choices are drawn only while it is open, so the first of them can take the focus only now; and the
-  // size is known only now.
+  // Under the button, or over it, or where there is room, for as long as it is open: also when what it shows
+  // grows, or the page is scrolled.
+  useEffect(() => {
+    const [at, el] = [button.current, panel.current];
+    if (!open || !at || !el) return;
+    let stop = (): void => undefined;
+    let left = false;
+    const place = ({ autoUpdate, computePosition, flip, offset, shift }: Placing): void => {
+      if (left) return;
+      stop = autoUpdate(at, el, async () => {
+        const { x, y } = await computePosition(at, el, {
+          placement: 'bottom-start',
+          strategy: 'fixed',
+          middleware: [offset(GAP), flip({ padding: EDGE }), shift({ padding: EDGE })],
+        });
+        Object.assign(el.style, { left: `${x}px`, top: `${y}px`, opacity: '1' });
+      });
+    };
+    placing().then(place, () => {
+      // Without it, wherever the browser puts it.
+      el.style.opacity = '1';
+    });
+    return () => {
+      left = true;
+      stop();
+      el.style.opacity = '';
+    };
+  }, [open]);
+  // The choices are drawn only while it is open, so the first of them can take the focus only now.
   useEffect(() => {
     if (!open) return;
-    window.dispatchEvent(new Event('resize'));
     panel.current
       ?.querySelector<HTMLElement>('[autofocus], input, select, button, a')
       ?.focus({ preventScroll: true });
@@ -72,6 +86,8 @@ export function Popover({
         aria-expanded={open}
         aria-haspopup="dialog"
         aria-label={describe}
+        onPointerEnter={approach}
+        onFocus={approach}
       >
         {label}
       </button>

@@ -1,15 +1,6 @@
 /** One wide box, its suggestions, the day by which the thing is needed, and the three ways of asking. */
 
-import {
-  type FormEvent,
-  type KeyboardEvent,
-  lazy,
-  Suspense,
-  useEffect,
-  useId,
-  useRef,
-  useState,
-} from 'react';
+import { type FormEvent, lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
 import { getSuggestions } from '../../browser/client';
 import { pastOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
@@ -21,6 +12,7 @@ import { say } from '../../words/generated/search';
 import { sayNumber } from '../../words/say';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { readyForKeys, useCombobox } from '../kit/useCombobox';
 import { useKept } from '../kit/useKept';
 import styles from './box.module.css';
 import shared from './shared.module.css';
@@ -125,7 +117,6 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
     if (stood.needBy !== request.needBy) setNeed(request.needBy === null ? '' : isoDay(request.needBy));
   }
   const [typing, setTyping] = useState(false);
-  const [picked, setPicked] = useState(-1);
   const input = useRef<HTMLInputElement>(null);
   const choices = useSuggestions(text, typing && way === 'words');
   const open = choices.length > 0;
@@ -143,23 +134,14 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const choice = open ? choices[picked] : undefined;
     setTyping(false);
+    ask(text.trim(), day, way === 'cql' ? 'cql' : 'plain');
+  };
+  const list = useRef<HTMLDivElement>(null);
+  useCombobox(input, list, open, (at) => {
+    const choice = choices[at];
     if (choice) take(choice);
-    else ask(text.trim(), day, way === 'cql' ? 'cql' : 'plain');
-  };
-  const keys = (event: KeyboardEvent) => {
-    if (!open) return;
-    if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-      event.preventDefault();
-      const step = event.key === 'ArrowDown' ? 1 : -1;
-      // One place more than there are choices: the text itself.
-      setPicked((p) => ((p + 1 + step + choices.length + 1) % (choices.length + 1)) - 1);
-    } else if (event.key === 'Escape') {
-      event.preventDefault();
-      setTyping(false);
-    }
-  };
+  });
   return (
     <search>
       <form className={styles.boxRow} onSubmit={submit} data-way={way}>
@@ -176,20 +158,25 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
                 aria-expanded={open}
                 aria-controls={`${id}list`}
                 aria-autocomplete="list"
-                aria-activedescendant={open && picked >= 0 ? `${id}${picked}` : undefined}
                 value={text}
                 onChange={(e) => {
                   setText(e.target.value);
                   setTyping(true);
-                  setPicked(-1);
                 }}
-                onKeyDown={keys}
+                onKeyDown={(e) => {
+                  if (e.key === 'Escape' && open) {
+                    e.preventDefault();
+                    setTyping(false);
+                  }
+                }}
+                onFocus={readyForKeys}
                 onBlur={() => setTyping(false)}
                 placeholder={say('search.aTopicATitleAPerson')}
                 autoComplete="off"
                 spellCheck={false}
               />
               <div
+                ref={list}
                 id={`${id}list`}
                 role="listbox"
                 aria-label={say('search.suggestions')}
@@ -197,15 +184,14 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
                 hidden={!open}
               >
                 {choices.map((c, i) => (
-                  // biome-ignore lint/a11y/useKeyWithClickEvents: keys act on the input (ARIA combobox pattern)
                   <div
                     key={`${c.kind}${c.text}`}
                     id={`${id}${i}`}
                     role="option"
                     tabIndex={-1}
-                    aria-selected={i === picked}
+                    aria-selected={false}
+                    data-at={i}
                     onMouseDown={(e) => e.preventDefault()}
-                    onClick={() => take(c)}
                   >
                     <span>{KIND_WORD[c.kind]}</span>
                     <b>{c.text}</b>
