@@ -25,17 +25,9 @@ import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from '../format/columns';
 import { packFacts } from '../format/facts';
 import { FIELD_END, type Outline, type Section, VALUE_END } from '../format/format';
 import { holdersOf, usesOf } from '../format/holders';
-import {
-  byCodePoint,
-  countStrings,
-  packStrings,
-  type StringTable,
-  stringAt,
-  Values,
-} from '../format/strings';
+import { byCodePoint, countStrings, packStrings, stringAt, Values } from '../format/strings';
 import { buildSpelling } from '../help/spelling';
 import { buildSuggestions } from '../help/suggest';
-import type { SuggestKind } from '../port/engine';
 import { ownWorth } from '../rank/weights';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
@@ -292,154 +284,167 @@ export class IndexBuilder {
    * The builder is spent afterwards.
    */
   finish(): IndexParts {
-    const n = this.count;
     const c = this.#columns;
     this.#docStart.push(this.#stream.length);
     c.subjectStart.push(c.subject.length);
     c.personStart.push(c.person.length);
+    const spelling = this.#spelling();
+    this.#tokens.clear();
+    const values = {
+      subject: this.#subjects.finish(),
+      person: this.#persons.finish(),
+      journal: this.#journals.finish(),
+      source: this.#sources.finish(),
+      language: this.#languages.finish(),
+    };
+    // From here on everything is in the new order; `order` has the number under which each document was
+    // added.
+    const { order, ...by } = this.#byLikeness(values);
+    const words = this.#wordsIn(order);
+    const { allIds, titleRank, ...identities } = this.#identitiesIn(order);
+    const { work, ...relations } = relationsOf(allIds, order, this.#references, this.#works.values());
+    const combos = this.#combosBy(values);
+    const counts = {
+      subject: countStrings(values.subject.table),
+      journal: countStrings(values.journal.table),
+      person: countStrings(values.person.table),
+    };
+    const holders = holdersOf(by.personStart, by.person, counts.person);
+    const suggested = (kind: 'person' | 'subject' | 'journal') => {
+      const uses = usesOf(by[kind], counts[kind]);
+      const { table } = values[kind];
+      return { kind, values: Array.from(uses, (_, i) => stringAt(table, i)), counts: uses };
+    };
+    const sections: IndexParts['sections'] = {
+      ...relations,
+      ...packFacts({
+        ...by,
+        work: work as Uint32Array,
+        titleRank,
+        titleLength: inOrder(c.titleLength.view(), order),
+        mainLength: inOrder(c.mainLength.view(), order),
+        worth: ownWorth(by.combo, combos, by.year),
+        subjects: counts.subject,
+        journals: counts.journal,
+      }),
+      ...spelling,
+      ...buildSuggestions([suggested('person'), suggested('subject'), suggested('journal')]),
+      holderStart: holders.start,
+      holderDocs: holders.docs,
+      holderOrder: holders.order,
+      ...words.sections,
+      ...identities,
+      combos,
+      placeSets: this.#placeSets.view(),
+      ...Object.fromEntries(
+        Object.entries(values).flatMap(([name, { table }]) => [
+          [`${name}Bytes`, table.bytes],
+          [`${name}Offsets`, table.offsets],
+        ]),
+      ),
+      rows: this.#rows.view(),
+      recordAt: inOrder(c.recordAt.view(), order),
+      recordSize: inOrder(c.recordSize.view(), order),
+      added: inOrder(c.added.view(), order),
+    };
+    return { sections, fill: words.fill };
+  }
 
+  /** The order of the documents, those that are alike beside each other, and their columns in it. */
+  #byLikeness({ subject, person, journal }: Readonly<Record<'subject' | 'person' | 'journal', Numbered>>) {
+    const c = this.#columns;
+    const came = {
+      added: c.added.view(),
+      subjectStart: c.subjectStart.view(),
+      subject: mapped(c.subject.view(), subject.renumber),
+      journal: mapped(c.journal.view(), journal.renumber),
+      year: c.year.view(),
+    };
+    const order = byLikeness(came);
+    const people = mapped(c.person.view(), person.renumber);
+    const [subjectStart, subjects] = listsInOrder(came.subjectStart, came.subject, order);
+    const [personStart, persons] = listsInOrder(c.personStart.view(), people, order);
+    return {
+      order,
+      year: inOrder(came.year, order),
+      journal: inOrder(came.journal, order),
+      combo: inOrder(c.combo.view(), order),
+      row: inOrder(c.row.view(), order),
+      subjectStart,
+      subject: subjects,
+      personStart,
+      person: persons,
+    };
+  }
+
+  /** Terms and their postings, outlined: the words are turned round when they are written. */
+  #wordsIn(order: Uint32Array): IndexParts {
     const sorted = [...this.#terms.keys()].sort(byCodePoint);
     const renumber = new Uint32Array(sorted.length);
     sorted.forEach((t, i) => {
       renumber[this.#terms.get(t) as number] = i;
     });
-    const spelling = this.#spelling();
     this.#terms.clear();
-    this.#tokens.clear();
-    const [subjects, persons, journals, sources, languages] = [
-      this.#subjects.finish(),
-      this.#persons.finish(),
-      this.#journals.finish(),
-      this.#sources.finish(),
-      this.#languages.finish(),
-    ];
-    const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);
-    // From here on everything is in the new order; `order` has the number under which each document was
-    // added.
-    const came = {
-      added: c.added.view(),
-      subjectStart: c.subjectStart.view(),
-      subject: mapped(c.subject.view(), subjects.renumber),
-      journal: mapped(c.journal.view(), journals.renumber),
-      year: c.year.view(),
-    };
-    const order = byLikeness(came);
-    const [year, journal, combo, row] = [came.year, came.journal, c.combo.view(), c.row.view()].map((col) =>
-      inOrder(col, order),
-    ) as [Int16Array, Uint32Array, Uint32Array, Uint32Array];
-    const [subjectStart, subject] = listsInOrder(came.subjectStart, came.subject, order);
-    const [personStart, person] = listsInOrder(
-      c.personStart.view(),
-      mapped(c.person.view(), persons.renumber),
-      order,
-    );
     const docStart = this.#docStart.view();
     const words = this.#stream.length;
     this.#stream.reorder(docStart, order);
-    const wordsFrom = new Uint32Array(n + 1);
+    const wordsFrom = new Uint32Array(order.length + 1);
     order.forEach((d, i) => {
       wordsFrom[i + 1] = (wordsFrom[i] as number) + (docStart[d + 1] as number) - (docStart[d] as number);
     });
-    const { termStart, fill } = invert(
-      this.#stream,
-      renumber,
-      inOrder(this.#lengths.view(), order, FIELDS.length),
-    );
+    const lengths = inOrder(this.#lengths.view(), order, FIELDS.length);
+    const { termStart, fill } = invert(this.#stream, renumber, lengths);
     const size = termStart[sorted.length] as number;
-    const [allIds, titles] = [
-      Array.from(order, (d) => this.#ids[d] as string),
-      Array.from(order, (d) => this.#titles[d] as string),
-    ];
-    const combos = this.#combos.view().slice();
-    for (const [group, by] of [
-      ['source', sources.renumber],
-      ['language', languages.renumber],
-    ] as const)
-      for (let i = comboSlot(group); i < combos.length; i += COMBO_WIDTH)
-        if (combos[i] !== NONE) combos[i] = by[combos[i] as number] as number;
-    const idOrder = Uint32Array.from(allIds.keys()).sort((a, b) =>
+    const terms = packStrings(sorted);
+    return {
+      sections: {
+        termBytes: terms.bytes,
+        termOffsets: terms.offsets,
+        termStart,
+        posting: { type: 'u32', length: size },
+        impact: { type: 'u8', length: size },
+        fields: { type: 'u8', length: size },
+        where: { type: 'u16', length: size },
+        forward: { type: 'u32', length: words },
+        docStart: wordsFrom,
+      },
+      fill,
+    };
+  }
+
+  /** Ids, to be found by; and the order of the titles. */
+  #identitiesIn(order: Uint32Array) {
+    const allIds = Array.from(order, (d) => this.#ids[d] as string);
+    const titles = Array.from(order, (d) => this.#titles[d] as string);
+    const idDoc = Uint32Array.from(allIds.keys()).sort((a, b) =>
       byCodePoint(allIds[a] as string, allIds[b] as string),
     );
-    const ids = packStrings([...idOrder].map((i) => allIds[i] as string));
-    const byTitle = Uint32Array.from(titles.keys()).sort(
+    const ids = packStrings([...idDoc].map((i) => allIds[i] as string));
+    const titleOrder = Uint32Array.from(titles.keys()).sort(
       (a, b) => byCodePoint(titles[a] as string, titles[b] as string) || a - b,
     );
-    const titleRank = new Uint32Array(n);
-    byTitle.forEach((doc, rank) => {
+    const titleRank = new Uint32Array(order.length);
+    titleOrder.forEach((doc, rank) => {
       titleRank[doc] = rank;
     });
-    const terms = packStrings(sorted);
-    const [subjectCount, journalCount, personCount] = [subjects, journals, persons].map((v) =>
-      countStrings(v.table),
-    ) as [number, number, number];
-    const holders = holdersOf(personStart, person, personCount);
-    const source = (kind: SuggestKind, table: StringTable, counts: Uint32Array) => ({
-      kind,
-      values: Array.from(counts, (_, i) => stringAt(table, i)),
-      counts,
-    });
-    const { work, ...relations } = relationsOf(allIds, order, this.#references, this.#works.values());
-    const sections: IndexParts['sections'] = {
-      ...relations,
-      ...packFacts({
-        row,
-        journal,
-        work: work as Uint32Array,
-        titleRank,
-        titleLength: inOrder(c.titleLength.view(), order),
-        mainLength: inOrder(c.mainLength.view(), order),
-        combo,
-        year,
-        worth: ownWorth(combo, combos, year),
-        subjectStart,
-        subject,
-        subjects: subjectCount,
-        journals: journalCount,
-        personStart,
-        person,
-      }),
-      ...spelling,
-      ...buildSuggestions([
-        source('person', persons.table, usesOf(person, personCount)),
-        source('subject', subjects.table, usesOf(subject, subjectCount)),
-        source('journal', journals.table, usesOf(journal, journalCount)),
-      ]),
-      holderStart: holders.start,
-      holderDocs: holders.docs,
-      holderOrder: holders.order,
-      termBytes: terms.bytes,
-      termOffsets: terms.offsets,
-      termStart,
-      posting: { type: 'u32', length: size },
-      impact: { type: 'u8', length: size },
-      fields: { type: 'u8', length: size },
-      where: { type: 'u16', length: size },
-      forward: { type: 'u32', length: words },
-      docStart: wordsFrom,
-      combos,
-      placeSets: this.#placeSets.view(),
-      sourceBytes: sources.table.bytes,
-      sourceOffsets: sources.table.offsets,
-      languageBytes: languages.table.bytes,
-      languageOffsets: languages.table.offsets,
-      titleOrder: byTitle,
-      journalBytes: journals.table.bytes,
-      journalOffsets: journals.table.offsets,
-      subjectBytes: subjects.table.bytes,
-      subjectOffsets: subjects.table.offsets,
-      personBytes: persons.table.bytes,
-      personOffsets: persons.table.offsets,
-      rows: this.#rows.view(),
-      recordAt: inOrder(c.recordAt.view(), order),
-      recordSize: inOrder(c.recordSize.view(), order),
-      added: inOrder(c.added.view(), order),
-      idBytes: ids.bytes,
-      idOffsets: ids.offsets,
-      idDoc: idOrder,
-    };
-    return { sections, fill };
+    return { allIds, titleRank, idBytes: ids.bytes, idOffsets: ids.offsets, idDoc, titleOrder };
+  }
+
+  /** The combinations, with sources and languages by their sorted numbers. */
+  #combosBy(values: Readonly<Record<'source' | 'language', Numbered>>): Uint16Array {
+    const combos = this.#combos.view().slice();
+    for (const group of ['source', 'language'] as const) {
+      const { renumber } = values[group];
+      for (let i = comboSlot(group); i < combos.length; i += COMBO_WIDTH)
+        if (combos[i] !== NONE) combos[i] = renumber[combos[i] as number] as number;
+    }
+    return combos;
   }
 }
+
+/** The values of a group, sorted, and the sorted number of each as it came. */
+type Numbered = ReturnType<Values['finish']>;
+const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);
 
 /** What a builder hands over: `fill` writes the sections that are only outlined. */
 export interface IndexParts {
