@@ -8,8 +8,8 @@ export type ReaderCategory = (typeof CATEGORIES)[number];
 export type Service = 'loan' | 'copy';
 export const SPEEDS = ['standard', 'fast'] as const;
 export type Speed = (typeof SPEEDS)[number];
-/** By which road a request goes. */
-export const ROUTES = [
+/** Roads by which the thing itself comes; each has its tariff. */
+const BRINGING = [
   'hold',
   'transfer',
   'post',
@@ -18,9 +18,9 @@ export const ROUTES = [
   'partner-copy',
   'ill-loan',
   'ill-copy',
-  'purchase',
-  'question',
 ] as const;
+/** By which road a request goes. */
+export const ROUTES = [...BRINGING, 'purchase', 'question'] as const;
 export type Route = (typeof ROUTES)[number];
 /**
  * What is wanted of a thing: the volume, one article, one chapter (or pages); that it be bought; an answer
@@ -30,14 +30,7 @@ export const WANTED = ['loan', 'article', 'chapter', 'purchase', 'question'] as 
 export type Wanted = (typeof WANTED)[number];
 /** What an amount is for. */
 export const PRICE_WHATS = [
-  'hold',
-  'transfer',
-  'post',
-  'scan',
-  'partner-loan',
-  'partner-copy',
-  'ill-loan',
-  'ill-copy',
+  ...BRINGING,
   'fast',
   'postage',
   'royalty',

@@ -6,6 +6,7 @@ import { READERS } from '../../demo/library';
 import { POLICY } from '../../demo/policy';
 import { inWords } from '../../words/inWords';
 import { sayMoney } from '../../words/say';
+import { CATEGORIES, ROUTES, SPEEDS } from '../model/codes';
 import type { Reader } from '../model/reader';
 import type { DiscoveryRecord } from '../model/record';
 import type { Slip } from '../model/slip';
@@ -111,18 +112,9 @@ describe('price', () => {
   it('is what the lines say, and never negative', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom(
-          'hold',
-          'transfer',
-          'post',
-          'scan',
-          'partner-loan',
-          'partner-copy',
-          'ill-loan',
-          'ill-copy' as const,
-        ),
-        fc.constantFrom('standard', 'fast' as const),
-        fc.constantFrom('undergraduate', 'postgraduate', 'distance', 'staff' as const),
+        fc.constantFrom(...ROUTES.filter((r) => r !== 'purchase' && r !== 'question')),
+        fc.constantFrom(...SPEEDS),
+        fc.constantFrom(...CATEGORIES),
         fc.boolean(),
         fc.nat({ max: 5000 }),
         (route, speed, category, remote, royalty) => {

@@ -73,6 +73,26 @@ export function fieldTexts(r: DiscoveryRecord, headings = 'en'): readonly (reado
 const mainWords = (title: string): number =>
   words(title.split(/[:?–—](?=\s)/)[0] ?? '').filter((w) => !SMALL_WORDS.has(w)).length;
 
+/** Tuples of numbers, each kept once and numbered as they came. */
+class Tuples {
+  readonly #values = growU16();
+  readonly #ids = new Map<string, number>();
+  id(values: ArrayLike<number>): number {
+    const key = Array.prototype.join.call(values);
+    let id = this.#ids.get(key);
+    if (id === undefined) {
+      id = this.#ids.size;
+      this.#ids.set(key, id);
+      for (let i = 0; i < values.length; i++) this.#values.push(values[i] as number);
+    }
+    return id;
+  }
+  /** One behind the other. */
+  view(): Uint16Array {
+    return this.#values.view();
+  }
+}
+
 export class IndexBuilder {
   readonly #library: Library;
   readonly #layout: RowLayout;
@@ -106,12 +126,9 @@ export class IndexBuilder {
     recordSize: growU32(),
     added: growU16(),
   };
-  readonly #rows = growU16();
-  readonly #rowIds = new Map<string, number>();
-  readonly #combos = growU16();
-  readonly #comboIds = new Map<string, number>();
-  readonly #placeSets = growU16();
-  readonly #placeSetIds = new Map<string, number>();
+  readonly #rows = new Tuples();
+  readonly #combos = new Tuples();
+  readonly #placeSets = new Tuples();
   readonly #subjects = new Values();
   readonly #persons = new Values();
   readonly #journals = new Values();
@@ -186,7 +203,7 @@ export class IndexBuilder {
     for (const n of new Set([...(r.csl.author ?? []), ...(r.csl.editor ?? [])].map(fullName)))
       c.person.push(this.#persons.id(n));
     const row = summarise(item, this.#library, this.#layout);
-    c.row.push(this.#row(row));
+    c.row.push(this.#rows.id(row));
     const day = r.added ? (parseDay(r.added) ?? 0) : 0;
     if (day < this.#lastDay) throw new CodedError(msg('indexfile.order', { id: r.id, added: r.added }));
     this.#lastDay = day;
@@ -205,29 +222,13 @@ export class IndexBuilder {
   }
 
   #combo(values: Readonly<Record<(typeof COMBO_GROUPS)[number], number>>): number {
-    const numbers = COMBO_GROUPS.map((g) => (values[g] < 0 ? NONE : Math.min(NONE, values[g])));
-    const key = numbers.join();
-    let id = this.#comboIds.get(key);
-    if (id === undefined) {
-      id = this.#comboIds.size;
-      this.#comboIds.set(key, id);
-      for (const v of numbers) this.#combos.push(v);
-    }
-    return id;
+    return this.#combos.id(COMBO_GROUPS.map((g) => (values[g] < 0 ? NONE : Math.min(NONE, values[g]))));
   }
 
   /** The number of a set of campuses; how many there are is bounded by what really occurs. */
   #placeSet(row: Uint16Array): number {
     const { presence, presenceWords } = this.#layout;
-    const own = row.subarray(presence, presence + presenceWords);
-    const key = own.join();
-    let id = this.#placeSetIds.get(key);
-    if (id === undefined) {
-      id = this.#placeSetIds.size;
-      this.#placeSetIds.set(key, id);
-      for (const word of own) this.#placeSets.push(word);
-    }
-    return id;
+    return this.#placeSets.id(row.subarray(presence, presence + presenceWords));
   }
 
   #id(term: string): number {
@@ -266,17 +267,6 @@ export class IndexBuilder {
     for (const words of this.#tokens.values())
       for (const [word, n] of words) counts.set(word, (counts.get(word) ?? 0) + this.#uses.at(n));
     return buildSpelling(counts);
-  }
-
-  #row(row: Uint16Array): number {
-    const key = row.join();
-    let id = this.#rowIds.get(key);
-    if (id === undefined) {
-      id = this.#rowIds.size;
-      this.#rowIds.set(key, id);
-      for (const v of row) this.#rows.push(v);
-    }
-    return id;
   }
 
   /**
