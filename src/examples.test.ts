@@ -1,6 +1,7 @@
 /**
- * The worked examples of the docstrings are true: `@example EXPRESSION // VALUE` is worked out, with what its file
- * exports and the few names below at hand. An example goes on over lines that are set in by three spaces.
+ * The worked examples of the docstrings are true: `@example EXPRESSION // VALUE` is worked out, with what its
+ * file exports and the few names below at hand. An example goes on over lines that are set in by three
+ * spaces.
  */
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
@@ -50,7 +51,9 @@ const AT_HAND = {
   reader,
   /** Monday 2 November 2026, 9:10, at the first campus. */
   here,
-  /** A printed book, out on loan or on the road between campuses; a slip for it; the case that this slip is. */
+  /**
+   * A printed book, out on loan or on the road between campuses; a slip for it; the case that this slip is.
+   */
   aBook,
   aSlip,
   aCase: caseOf({ slip: aSlip, item: aBook, there: here, history: NO_HISTORY }, 'ill-loan'),

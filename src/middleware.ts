@@ -3,11 +3,11 @@ import { expectedFailure } from './server/params';
 import { failed } from './server/problem';
 
 /**
- * Around every page and endpoint: what fails is answered with a problem document (or, where a person asked for a page, with
- * a page that says so), and stands in the log under the number that the answer carries.
+ * Around every page and endpoint: what fails is answered with a problem document (or, where a person asked
+ * for a page, with a page that says so), and stands in the log under the number that the answer carries.
  *
- * Style attributes are allowed beside the hashed scripts and sheets: the server writes them for computed widths, and the
- * chart library for its drawings. Astro's own policy has no directive for them.
+ * Style attributes are allowed beside the hashed scripts and sheets: the server writes them for computed
+ * widths, and the chart library for its drawings. Astro's own policy has no directive for them.
  */
 export const onRequest = defineMiddleware(async (context, next) => {
   let response: Response;

@@ -1,4 +1,7 @@
-/** Nothing of the made-up university stands outside its own folder: no name of a place, a person, a library, a provider. */
+/**
+ * Nothing of the made-up university stands outside its own folder: no name of a place, a person, a library, a
+ * provider.
+ */
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';

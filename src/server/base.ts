@@ -21,7 +21,8 @@ const plain = (address: string): string => address.replace(/^::ffff:(?=\d+\.)/, 
 /**
  * @param configured without a slash at its end; empty when there is none
  * @param fallback for a request without a Host that can be used
- * @example baseAddress('', { headers: { host: 'read.example:8080' }, from: '::1', encrypted: false }, [], '') // 'http://read.example:8080'
+ * @example baseAddress('', { headers: { host: 'read.example:8080' }, from: '::1', encrypted: false }, [], '')
+ *   // 'http://read.example:8080'
  */
 export function baseAddress(
   configured: string,

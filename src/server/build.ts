@@ -174,7 +174,9 @@ export function buildIndex(
     throw inWords(error, dir);
   }
 }
-/** What went wrong in words, where it is no fault of the program: a disk without room, records out of order. */
+/**
+ * What went wrong in words, where it is no fault of the program: a disk without room, records out of order.
+ */
 function inWords(error: unknown, dir: string): unknown {
   if (error instanceof CodedError) return new Error(say(error.said));
   return (error as NodeJS.ErrnoException).code === 'ENOSPC'

@@ -77,7 +77,8 @@ export const editionLabel = (edition: string | undefined): string => {
 
 /**
  * How long so many would take: the classes that occur, soonest first.
- * @example waitsInWords({ now: 0, today: 0, week: 12, 'two-weeks': 180, later: 0, unlikely: 3 }) // '12 this week, 180 within two weeks, 3 unlikely'
+ * @example waitsInWords({ now: 0, today: 0, week: 12, 'two-weeks': 180, later: 0, unlikely: 3 }) // '12 this
+ *   week, 180 within two weeks, 3 unlikely'
  */
 export const waitsInWords = (waits: Readonly<Record<WaitClass, number>>): string =>
   WAIT_CLASSES.filter((c) => waits[c] > 0)

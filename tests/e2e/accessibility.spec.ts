@@ -1,4 +1,7 @@
-/** axe on every view, its colours in both themes, and nothing wider than the window at 360 px or at twice the size of letters. */
+/**
+ * axe on every view, its colours in both themes, and nothing wider than the window at 360 px or at twice the
+ * size of letters.
+ */
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from './app';

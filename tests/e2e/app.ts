@@ -1,4 +1,7 @@
-/** The test object: every worker has a server of its own on a free port, which a test may stop and start again. */
+/**
+ * The test object: every worker has a server of its own on a free port, which a test may stop and start
+ * again.
+ */
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { test as base, type Page } from '@playwright/test';

@@ -39,7 +39,10 @@ test('the same by keyboard alone', async ({ page }) => {
 });
 
 type Page = import('@playwright/test').Page;
-/** Chooses kind, peer review, years, two languages and two waits, each by one gesture; returns how many it took with the question. */
+/**
+ * Chooses kind, peer review, years, two languages and two waits, each by one gesture; returns how many it
+ * took with the question.
+ */
 async function narrow(
   page: Page,
   use: (control: import('@playwright/test').Locator, key: 'b' | 'w') => Promise<void>,

@@ -1,4 +1,7 @@
-/** Requests from draft to returned, in the real interface: what a student meets, and what goes wrong on the way. */
+/**
+ * Requests from draft to returned, in the real interface: what a student meets, and what goes wrong on the
+ * way.
+ */
 import { PDFDocument } from '@cantoo/pdf-lib';
 import type { Page } from '@playwright/test';
 import { expect, moveClock, readAs, search, test } from './app';

@@ -1,4 +1,7 @@
-/** The README's tour in the real interface: from a question to a request that arrives, with reloads and a server restart. */
+/**
+ * The README's tour in the real interface: from a question to a request that arrives, with reloads and a
+ * server restart.
+ */
 import { expect, kept, lines, moveClock, search, test } from './app';
 
 test('an article is found, narrowed to reviewed and recent, and its PDF opens', async ({ page, context }) => {

@@ -14,7 +14,10 @@ export const send = async (page: Page): Promise<void> => {
   await page.getByText('not sent yet').waitFor({ state: 'detached' });
 };
 
-/** The end of somebody's paper: a wrong year, a book on loan, an abbreviated journal, and something that is nowhere. */
+/**
+ * The end of somebody's paper: a wrong year, a book on loan, an abbreviated journal, and something that is
+ * nowhere.
+ */
 const REFERENCES = `References
 
 Adewold, E., Ostholt, N., & Brimoto, H. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.

@@ -1,13 +1,17 @@
 /**
- * Every word of the interface stands in the catalogue: the views are opened in the pseudo-language, which has accents
- * on every letter, with all that opens in them. A text without them is a fault, unless it is data: what a record, the library or the reader wrote.
+ * Every word of the interface stands in the catalogue: the views are opened in the pseudo-language, which has
+ * accents on every letter, with all that opens in them. A text without them is a fault, unless it is data:
+ * what a record, the library or the reader wrote.
  */
 import type { Page, Response } from '@playwright/test';
 import { LANGUAGE_LIST } from '../../src/core/model/kinds';
 import { AppServer, expect, test } from './app';
 import { VIEWS } from './views';
 
-/** Names that are the same in all languages, and what `Intl` writes: the pseudo-language has English days and lists. */
+/**
+ * Names that are the same in all languages, and what `Intl` writes: the pseudo-language has English days and
+ * lists.
+ */
 const SAME_EVERYWHERE =
   /\b(Legendum|DOI|ISSN|ISBN|CQL|RIS|BibTeX|CSL|JSON|MARC|MARCXML|XML|CSV|OpenURL|ISO|KBART|PDF|cr|Mon|Tue|Wed|Thu|Fri|Sat|Sun|Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec|and|or)\b/g;
 /** Languages are named by `Intl`, in English here. */
@@ -21,7 +25,10 @@ const PATH = /\b[a-z]+(\.[A-Za-z]+)+\b/g;
 const TYPED = 'seaweed';
 /** Stretches of words in letters without accents. */
 const PLAIN = /[A-Za-z][A-Za-z’'-]+(?: +[A-Za-z][A-Za-z’'-]*)*/g;
-/** What is a name or a sentence in some data. Bare words in small letters are left out: most are codes, as a word of ours might be. */
+/**
+ * What is a name or a sentence in some data. Bare words in small letters are left out: most are codes, as a
+ * word of ours might be.
+ */
 function wordsIn(value: unknown): string[] {
   if (typeof value === 'string') return /\S\s+\S|[A-Z]|\d|@/.test(value) ? [value] : [];
   return typeof value === 'object' && value !== null ? Object.values(value).flatMap(wordsIn) : [];
@@ -36,7 +43,10 @@ const saidBy = (response: Response): Promise<unknown> =>
         .map((line) => JSON.parse(line) as unknown),
     () => null,
   );
-/** Whether a stretch of words stands in data: as it is written, whole words; a word or two in small letters could be anybody's. */
+/**
+ * Whether a stretch of words stands in data: as it is written, whole words; a word or two in small letters
+ * could be anybody's.
+ */
 const isData = (words: string, data: string): boolean =>
   (/[A-Z]/.test(words) || words.split(' ').length > 2) &&
   new RegExp(`(?<![A-Za-z])${words.trim().replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![A-Za-z])`).test(data);
@@ -76,7 +86,8 @@ const keptIn = (page: Page): Promise<unknown> =>
 test('no view says a word that does not stand in the catalogue', async ({ browser, server, baseURL }) => {
   test.setTimeout(180_000);
   const seen: { name: string; page: Page }[] = [];
-  // What the views are of is prepared in English, since the helpers go by what readers see; each reader for themselves.
+  // What the views are of is prepared in English, since the helpers go by what readers see; each reader for
+  // themselves.
   for (const [name, open] of VIEWS) {
     const context = await browser.newContext({ baseURL });
     context.setDefaultTimeout(20_000);

@@ -25,7 +25,8 @@ const made = new Map<number, Days>();
  * The distribution that a median and a 90th percentile stand for: it rises evenly from half the median to the
  * median (55 % by then), evenly on to the likely-by day (92 %), and runs out evenly over half as many days
  * again. `spreadOf(daysOf(s))` is `s` again wherever likely − median ≤ 17 and median ≤ 250.
- * @example [...daysOf({ median: 2, likely: 3 })].map((p) => Math.round(p * 1000) / 1000) // [0, 0.275, 0.275, 0.37, 0.08]
+ * @example [...daysOf({ median: 2, likely: 3 })].map((p) => Math.round(p * 1000) / 1000) // [0, 0.275, 0.275,
+ *   0.37, 0.08]
  */
 export function daysOf({ median, likely }: Spread): Days {
   const key = median * 1000 + likely;

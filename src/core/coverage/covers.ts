@@ -77,7 +77,8 @@ function passes(date: Parts, part: EmbargoPart): DayNumber {
 /**
  * @param name of the provider, for the reason
  * @returns the window of days in which the provider shows the item, or why it never does.
- * @example isoDay(coverageWindow({ ...aLine, embargo_info: 'P1Y' }, { date: [2026, 3] }).from) // '2027-01-01'
+ * @example isoDay(coverageWindow({ ...aLine, embargo_info: 'P1Y' }, { date: [2026, 3] }).from) //
+ *   '2027-01-01'
  */
 export function coverageWindow(line: KbartLine, item: ItemPosition, name = line.provider): CoverageWindow {
   const never = (why: Message): CoverageWindow => ({ covered: false, why });

@@ -256,7 +256,7 @@ const RANK: Readonly<Record<CoverageReason, number>> = {
 const FIRST_LINE = 2;
 /**
  * @param lines all lines for the article's title; several describe gaps
- * @param more the lines' numbers in their file (left out, they count from 2, after the heading), and whether we
+ * @param more the lines' numbers in their file (left out, they count from 2, after the heading), and whether
  *   may use what a line gives (left out, we may)
  * @example decideCoverage({ date: '2026-05' }, [], parseDay('2026-11-02')).reason // 'no-line'
  */

@@ -46,7 +46,8 @@ export function fillTemplate(
  * its title list says; a part is where the provider's template says, or else to be found from its title's
  * page.
  * @example linkFor({ provider: { link: 'https://p.example/{doi}' }, whole: false },
- *   { id: 'x', csl: { type: 'article', title: 'Kelp', DOI: '10.5555/x' } }, {}) // 'https://p.example/10.5555%2Fx'
+ *   { id: 'x', csl: { type: 'article', title: 'Kelp', DOI: '10.5555/x' } }, {}) //
+ *   'https://p.example/10.5555%2Fx'
  */
 export function linkFor(
   { provider, line, open, whole }: LinkSource,

@@ -1,7 +1,7 @@
 /**
- * Shapes: what a thing that comes from outside must look like, as data, with its type worked out from the same
- * fields, so that neither can drift from the other. Where things come in, a Joi schema is made of a shape
- * (`schema.ts`); where every byte counts, in the browser's store, `wrongIn` looks through it as it is.
+ * Shapes: what a thing that comes from outside must look like, as data, with its type worked out from the
+ * same fields, so that neither can drift from the other. Where things come in, a Joi schema is made of a
+ * shape (`schema.ts`); where every byte counts, in the browser's store, `wrongIn` looks through it as it is.
  * @example
  * const point = shape({ x: whole(0, 9), y: whole(0, 9), name: maybe(text(20)) });
  * type Point = Shaped<typeof point>; // { readonly x: number; readonly y: number; readonly name?: string }
@@ -150,7 +150,8 @@ const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 /**
  * The path of what is not of its sort; null when all is. Lengths and bounds are not looked at, nor what else
- * there is: this is for what was ours already, where an odd value would stop the page and a long one does not.
+ * there is: this is for what was ours already, where an odd value would stop the page and a long one does
+ * not.
  * @example wrongIn(shape({ x: whole(0, 9), y: whole(0, 9) }), { x: 1, y: 'two' }) // 'y'
  */
 export function wrongIn(of: Value<unknown>, value: unknown, path = ''): string | null {

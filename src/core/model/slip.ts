@@ -1,7 +1,7 @@
 /**
- * A slip: one request for one thing, as a value, with all that was said about it. The schemas say what may come
- * in from a browser, a file or another program, a draft still being typed included: every field of its sort and
- * bounded. Whether a slip may be sent is asked of `requests/schema.ts`.
+ * A slip: one request for one thing, as a value, with all that was said about it. The schemas say what may
+ * come in from a browser, a file or another program, a draft still being typed included: every field of its
+ * sort and bounded. Whether a slip may be sent is asked of `requests/schema.ts`.
  */
 import { type Cents, EDITION_WISHES, PRICE_WHATS, ROUTES, SPEEDS, WANTED } from './codes';
 import { KIND_LIST } from './kinds';

@@ -85,8 +85,10 @@ const lower = (n: CslName): CslName =>
     : n;
 
 /**
- * @example readNames('Lindqvarn, T., & Ostholt, N.') // [{ family: 'Lindqvarn', given: 'T.' }, { family: 'Ostholt', given: 'N.' }]
- * @example readNames('Theodora Lindqvarn and Nils van der Ostholt').map((n) => n.family) // ['Lindqvarn', 'van der Ostholt']
+ * @example readNames('Lindqvarn, T., & Ostholt, N.') // [{ family: 'Lindqvarn', given: 'T.' }, { family:
+ *   'Ostholt', given: 'N.' }]
+ * @example readNames('Theodora Lindqvarn and Nils van der Ostholt').map((n) => n.family) // ['Lindqvarn',
+ *   'van der Ostholt']
  */
 export function readNames(text: string): CslName[] {
   const bare = clean(withoutTail(clean(withoutTail(text.slice(0, READ_AT_MOST), ROLE_MARK)), ET_AL));

@@ -1,4 +1,6 @@
-/** Above the references: how many there are, by when they are needed, where they stand, what to do with all. */
+/**
+ * Above the references: how many there are, by when they are needed, where they stand, what to do with all.
+ */
 import { useState } from 'react';
 import { setAside } from '../../browser/aside';
 import type { KeptReference } from '../../browser/rows';

@@ -54,8 +54,8 @@ export const ERROR_TYPES = [
   'UnsupportedReasonForMessageType',
 ] as const;
 /**
- * What is wrong with a message, as its confirmation says it: `value` names the element or the value at fault, or
- * says what is wrong with the whole.
+ * What is wrong with a message, as its confirmation says it: `value` names the element or the value at fault,
+ * or says what is wrong with the whole.
  */
 export interface IsoError {
   readonly type: (typeof ERROR_TYPES)[number];

@@ -28,8 +28,8 @@ const parser = new XMLParser({
 
 type Written = string | { readonly [name: string]: Written | readonly Written[] | undefined };
 /**
- * An element with its children in the order of the standard; what is empty is left out, and an element of which
- * nothing is left as well.
+ * An element with its children in the order of the standard; what is empty is left out, and an element of
+ * which nothing is left as well.
  */
 const pieces = (name: string, value: Written | readonly Written[] | undefined): Xml => {
   if (value === undefined) return [];
