@@ -15,6 +15,7 @@ const FLOORS = {
   access: ['model', 'policy', 'coverage'],
   engine: ['model', 'words', 'query', 'access'],
   references: ['model', 'words'],
+  plan: ['model', 'access'],
   requests: ['model', 'policy', 'access', 'coverage'],
   formats: ['model', 'coverage', 'requests', 'references'],
   sru: ['model', 'query', 'formats'],

@@ -9,8 +9,8 @@ import type { Spread } from '../model/policy';
 /** Probability of taking k working days, at place k. Sums to 1. */
 export type Days = Float64Array;
 
-const AT_MEDIAN = 0.55;
-const AT_LIKELY = 0.92;
+export const AT_MEDIAN = 0.55;
+export const AT_LIKELY = 0.92;
 /**
  * A long wait starts this many days before its median at most: further back is out of reach for the shape
  * below.
