@@ -31,15 +31,23 @@ const PART_LABEL = table<string>({
 });
 const SURE = 0.85;
 
-/** The text with its parts tinted, each with its name. */
+/** The text with a bracket over each of its parts, and its name above. */
 function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
   const out: React.ReactNode[] = [];
   let at = 0;
   for (const p of parts) {
     if (p.start > at) out.push(text.slice(at, p.start));
+    const name = roleLabel(p.role);
     out.push(
-      <span key={p.start} className={styles.part} data-role={p.role}>
-        <small>{roleLabel(p.role)}</small> {text.slice(p.start, p.end)}
+      <span
+        key={p.start}
+        className={styles.part}
+        data-role={p.role}
+        data-short={p.end - p.start <= name.length || undefined}
+        style={{ '--name': name.length } as React.CSSProperties}
+      >
+        <small>{name} </small>
+        {text.slice(p.start, p.end)}
       </span>,
     );
     at = p.end;
