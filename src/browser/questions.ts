@@ -18,14 +18,14 @@ export const askQuestion = (store: Store, q: Omit<Question, 'id'>): Promise<unkn
   store.questions.put({ ...q, id: `Q-${shortId()}` });
 export const dropQuestion = (store: Store, id: string): Promise<unknown> => store.questions.delete(id);
 export const bringBackQuestion = (store: Store, q: Question): Promise<unknown> => store.questions.put(q);
-/** The ways to an item that this reader reported. */
+/** The ways to an item that this reader reported, each with its report. */
 export const brokenWays = async (
   store: Store,
   reader: string,
   record: string,
-): Promise<ReadonlySet<string>> =>
-  new Set(
+): Promise<ReadonlyMap<string, string>> =>
+  new Map(
     (await questionsOf(store, reader))
       .filter((q) => q.kind === 'link' && q.record === record)
-      .flatMap((q) => q.way ?? []),
+      .flatMap((q): [string, string][] => (q.way ? [[q.way, q.id]] : [])),
   );

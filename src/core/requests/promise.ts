@@ -71,6 +71,8 @@ export interface SlipPromise {
     title: Message;
     label: Message;
     place: string;
+    /** The title names the place already. */
+    titled: boolean;
     href: string | null;
     route: Route | null;
     from: string | null;
@@ -293,6 +295,7 @@ function betterThan(task: Task, road: Road, ready: Ready | null): SlipPromise['b
     title: quicker.title,
     label: quicker.label,
     place: quicker.place,
+    titled: quicker.titled,
     href: action.do === 'open' ? action.href : null,
     route: action.do === 'slip' ? action.route : null,
     from: action.do === 'slip' ? action.from : null,

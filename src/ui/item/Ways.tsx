@@ -3,7 +3,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { isAside, setAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
-import { askQuestion, brokenWays } from '../../browser/questions';
+import { askQuestion, brokenWays, dropQuestion } from '../../browser/questions';
 import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
 import type { Week } from '../../core/model/library';
@@ -19,6 +19,7 @@ import { Popover } from '../kit/Popover';
 import { useKept } from '../kit/useKept';
 import { useMoney } from '../kit/useMoney';
 import styles from './item.module.css';
+import { LinkReport } from './LinkReport';
 import { slipHref, VERDICT_TEXT } from './links';
 
 const DAYS = [
@@ -179,7 +180,7 @@ function Alternatives({
   );
 }
 
-const NONE_BROKEN: ReadonlySet<string> = new Set();
+const NONE_BROKEN: ReadonlyMap<string, string> = new Map();
 export function Ways({
   record,
   title,
@@ -203,7 +204,7 @@ export function Ways({
     placeholderData: (p) => p,
   });
   if (query.isError) return <Failure error={query.error} again={() => void query.refetch()} />;
-  const answer = query.data && withoutBroken(query.data, broken ?? new Set());
+  const answer = query.data && withoutBroken(query.data, new Set(broken?.keys()));
   const best = answer?.best;
   const report = (way: Way) =>
     void askQuestion(theStore(), {
@@ -229,7 +230,7 @@ export function Ways({
             key={way.id}
             className={styles.way}
             data-wait={way.class}
-            data-no={way.label === 'No' ? '' : undefined}
+            data-no={way.ready === null ? '' : undefined}
           >
             <p className={styles.when}>
               <b>{way.label}</b>
@@ -248,7 +249,7 @@ export function Ways({
                   <span className={styles.aside}>{say('item.doesNotSetTheWait')}</span>
                 )}
               </p>
-              {way.place && !way.title.includes(way.place) && <p className={styles.wayPlace}>{way.place}</p>}
+              {way.place && !way.titled && <p className={styles.wayPlace}>{way.place}</p>}
               <p className={styles.reasons}>
                 {way.reasons.join(' ')}
                 {way.action.do === 'slip' &&
@@ -260,11 +261,13 @@ export function Ways({
             </div>
             <p className={styles.act}>
               <Action way={way} record={record} needBy={needBy} main={way === best || way.id === best?.id} />
-              {way.action.do === 'open' && !broken?.has(way.id) && (
-                <button type="button" className={styles.report} onClick={() => report(way)}>
-                  {say('item.thisLinkDidNotWork')}
-                  <span className="sr">: {way.place}</span>
-                </button>
+              {way.action.do === 'open' && (
+                <LinkReport
+                  place={way.place}
+                  reported={broken?.has(way.id) ?? false}
+                  report={() => report(way)}
+                  takeBack={() => void dropQuestion(theStore(), broken?.get(way.id) ?? '')}
+                />
               )}
             </p>
           </li>
@@ -277,12 +280,6 @@ export function Ways({
           needBy={needBy}
           late={answer.best !== null}
         />
-      )}
-      {broken && broken.size > 0 && (
-        <p className={styles.hint} role="status">
-          {say('item.reportedToThe')} <a href="/ask">{say('item.askDesk')}</a>
-          {say('item.theNextWayStandsFirst')}
-        </p>
       )}
       <p className={styles.hint}>
         {!answer?.alternatives && (

@@ -89,16 +89,24 @@ describe('ways to read', () => {
     );
     for (const { name } of lending?.lenders?.excluded ?? []) expect(details.textContent).toContain(name);
   });
-  it('a link that did not work is reported once, and the next way stands first', async () => {
+  it('a link that did not work is reported when it was asked for twice; the next way stands first; it is taken back', async () => {
     const { id, answer, rows } = await showWays('Kelp on the plate');
     const first = answer.ways[0] as WaysAnswer['ways'][number];
-    fireEvent.click(within(rows[0] as HTMLElement).getByRole('button', { name: /did not work/ }));
+    const row = within(rows[0] as HTMLElement);
+    fireEvent.click(row.getByRole('button', { name: /did not work/ }));
+    fireEvent.click(row.getByRole('button', { name: 'Leave it' }));
+    expect(await questionsOf(theStore(), hereAt().reader.id)).toEqual([]);
+    fireEvent.click(row.getByRole('button', { name: /did not work/ }));
+    fireEvent.click(row.getByRole('button', { name: 'Report it' }));
     await screen.findByRole('status');
     await waitFor(() =>
       expect(document.querySelector('li[data-wait]')?.textContent).not.toContain(first.place),
     );
     const asked = await questionsOf(theStore(), hereAt().reader.id);
     expect(asked.map((q) => [q.kind, q.record, q.way])).toEqual([['link', id, first.id]]);
+    fireEvent.click(screen.getByRole('button', { name: /^Take it back/ }));
+    await waitFor(() => expect(document.querySelector('li[data-wait]')?.textContent).toContain(first.place));
+    expect(await questionsOf(theStore(), hereAt().reader.id)).toEqual([]);
   });
   it('is set aside with one gesture', async () => {
     const { id } = await showWays('Kelp on the plate');

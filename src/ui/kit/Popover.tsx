@@ -9,6 +9,8 @@ import styles from './kit.module.css';
 
 const GAP = 6;
 const EDGE = 8;
+/** Pixels that a panel is high at least, where the window leaves no room, and at most. */
+const [LEAST, MOST] = [160, 560];
 /** Where a panel goes is worked out by a package, which comes when a button is approached. */
 const placing = () => import('@floating-ui/dom');
 type Placing = Awaited<ReturnType<typeof placing>>;
@@ -44,13 +46,23 @@ export function Popover({
     if (!open || !at || !el) return;
     let stop = (): void => undefined;
     let left = false;
-    const place = ({ autoUpdate, computePosition, flip, offset, shift }: Placing): void => {
+    const place = ({ autoUpdate, computePosition, flip, offset, shift, size }: Placing): void => {
       if (left) return;
       stop = autoUpdate(at, el, async () => {
         const { x, y } = await computePosition(at, el, {
           placement: 'bottom-start',
           strategy: 'fixed',
-          middleware: [offset(GAP), flip({ padding: EDGE }), shift({ padding: EDGE })],
+          middleware: [
+            offset(GAP),
+            flip({ padding: EDGE }),
+            shift({ padding: EDGE }),
+            size({
+              padding: EDGE,
+              apply: ({ availableHeight }) => {
+                el.style.maxHeight = `${Math.max(LEAST, Math.min(MOST, availableHeight))}px`;
+              },
+            }),
+          ],
         });
         Object.assign(el.style, { left: `${x}px`, top: `${y}px`, opacity: '1' });
       });

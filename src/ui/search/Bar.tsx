@@ -28,7 +28,7 @@ export function BarRow({ bar, most }: { bar: Bar; most: number }) {
       >
         <span className={styles.barLabel}>{label}</span>
         <span className={styles.barTrack} aria-hidden="true">
-          <span style={{ width: `${Math.max(1, (100 * count) / most)}%` }} />
+          {count > 0 && <span style={{ width: `${Math.max(1, (100 * count) / most)}%` }} />}
         </span>
         <span className={styles.barCount}>{sayNumber(count)}</span>
       </button>

@@ -137,6 +137,12 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
     setTyping(false);
     ask(text.trim(), day, way === 'cql' ? 'cql' : 'plain');
   };
+  // Who comes to ask can type at once; on a touch screen the keyboard would cover the page.
+  const arrived = useRef(request.q === '');
+  useEffect(() => {
+    if (arrived.current && window.matchMedia?.('(pointer: fine)').matches)
+      input.current?.focus({ preventScroll: true });
+  }, []);
   const list = useRef<HTMLDivElement>(null);
   useCombobox(input, list, open, (at) => {
     const choice = choices[at];

@@ -120,7 +120,7 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
       {p.better && (
         <p className={styles.better}>
           {say('slip.sooner', { label: p.better.label, title: p.better.title })}
-          {p.better.place && !p.better.title.includes(p.better.place) && `, ${p.better.place}`}.{' '}
+          {p.better.place && !p.better.titled && `, ${p.better.place}`}.{' '}
           {p.better.href ? (
             <a href={p.better.href} target="_blank" rel="noopener">
               {say('slip.readItNow')}
