@@ -2,10 +2,11 @@
 
 import type { Standing } from '../core/discovery/standing';
 import type { PriceWhat, ReaderCategory, Wanted } from '../core/model/codes';
-import { editionOf, peopleOf } from '../core/model/describe';
+import { editionOf, numbering, peopleOf } from '../core/model/describe';
 import { type Audience, type Carrier, isKind, type Kind } from '../core/model/kinds';
 import type { MessageCode } from '../core/model/message';
 import type { PeerStatus } from '../core/model/peerReview';
+import type { CslItem } from '../core/model/record';
 import type { SlipMessage } from '../core/model/slip';
 import type { SlipState } from '../core/model/slipStates';
 import { type Reach, WAIT_CLASSES, type WaitClass } from '../core/model/waits';
@@ -64,6 +65,13 @@ export const peopleLabel = (csl: Parameters<typeof peopleOf>[0]): string => {
   const people = peopleOf(csl);
   return people ? say(people) : '';
 };
+/** What an item is called by in a list, under its title: who, where, which place in it. */
+export const itemLine = (
+  csl: Parameters<typeof peopleOf>[0] &
+    Parameters<typeof numbering>[0] &
+    Pick<CslItem, 'container-title' | 'publisher'>,
+): string =>
+  [peopleLabel(csl), csl['container-title'] ?? csl.publisher, numbering(csl)].filter(Boolean).join(' · ');
 /** Names as they stand, one and the other; editors are said to be. */
 export function namesLabel(names: readonly string[], role: 'author' | 'editor'): string {
   const people = sayList(names);

@@ -23,7 +23,7 @@ test('HTML in every field stays text', async ({ page }) => {
   for (const box of await page.getByRole('textbox').all())
     if (await box.isEditable()) await box.fill(EVIL).catch(() => {});
   await page.getByRole('button', { name: 'Send slip' }).click();
-  await expect(page.getByText(/to be mended first/)).toBeVisible();
+  await expect(page.getByText(/Before it can go/)).toBeVisible();
   await page.goto('/requests');
   await expect(page.getByRole('link', { name: /<img/ }).first()).toBeVisible();
   expect(await page.evaluate(() => (window as unknown as { hacked?: number }).hacked)).toBeUndefined();

@@ -4,6 +4,7 @@ import { recordHref } from '../../core/model/address';
 import type { DayNumber } from '../../core/model/time';
 import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/item';
+import { itemLine } from '../../words/labels';
 import { sayList } from '../../words/say';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -80,7 +81,13 @@ export function ItemPane({ id, needBy, why, position, close, step }: Props) {
         <>
           <TitleBlock answer={query.data} heading={2} href={recordHref(id)} />
           <Notices answer={query.data} />
-          <Ways record={id} title={query.data.record.csl.title} needBy={needBy} level={3} />
+          <Ways
+            record={id}
+            title={query.data.record.csl.title}
+            line={itemLine(query.data.record.csl)}
+            needBy={needBy}
+            level={3}
+          />
           {why && why.length > 0 && <Why why={why} />}
           <About answer={query.data} level={3} />
           <Facts answer={query.data} level={3} />

@@ -184,11 +184,14 @@ const NONE_BROKEN: ReadonlyMap<string, string> = new Map();
 export function Ways({
   record,
   title,
+  line,
   needBy,
   level,
 }: {
   record: string;
   title: string;
+  /** What stands under the title where it is kept. */
+  line: string;
   needBy: DayNumber | null;
   level: 2 | 3;
 }) {
@@ -294,7 +297,7 @@ export function Ways({
           <button
             type="button"
             className={kit.link}
-            onClick={() => void setAside(theStore(), reader.id, [{ record, title, line: '' }], moment.at)}
+            onClick={() => void setAside(theStore(), reader.id, [{ record, title, line }], moment.at)}
           >
             {say('item.setAside')}
           </button>

@@ -16,6 +16,7 @@ import { questionsOf } from '../../browser/questions';
 import { theStore } from '../../browser/store';
 import { type DayNumber, parseDay } from '../../core/model/time';
 import type { WaysAnswer } from '../../words/answers';
+import { itemLine } from '../../words/labels';
 import { Ways } from './Ways';
 
 const world = worldOf(400);
@@ -40,7 +41,7 @@ async function showWays(
   const needBy = need ? (parseDay(need) as DayNumber) : null;
   show(
     <QueryClientProvider client={new QueryClient()}>
-      <Ways record={id} title={csl.title} needBy={needBy} level={2} />
+      <Ways record={id} title={csl.title} line={itemLine(csl)} needBy={needBy} level={2} />
     </QueryClientProvider>,
   );
   await waitFor(() =>
@@ -112,7 +113,9 @@ describe('ways to read', () => {
     const { id } = await showWays('Kelp on the plate');
     fireEvent.click(screen.getByRole('button', { name: 'Set aside' }));
     expect(await screen.findByRole('link', { name: 'It is set aside' })).toBeTruthy();
-    expect((await asideOf(theStore(), hereAt().reader.id)).map((a) => a.record)).toEqual([id]);
+    const kept = await asideOf(theStore(), hereAt().reader.id);
+    expect(kept.map((a) => a.record)).toEqual([id]);
+    expect(kept[0]?.line).toMatch(/^Okonedo-Falk, A\., .* · Coastal Food Systems · 14\(2\)/);
   });
   it('that can’t be worked out say so, and are asked for again', async () => {
     const asked = vi
@@ -120,7 +123,13 @@ describe('ways to read', () => {
       .mockRejectedValueOnce(new client.AskError('failed', 'It failed on our side.'));
     show(
       <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-        <Ways record={storyItemTitled('Kelp on the plate').record.id} title="Kelp" needBy={null} level={2} />
+        <Ways
+          record={storyItemTitled('Kelp on the plate').record.id}
+          title="Kelp"
+          line=""
+          needBy={null}
+          level={2}
+        />
       </QueryClientProvider>,
     );
     expect(await screen.findByText(/It failed on our side/)).toBeTruthy();

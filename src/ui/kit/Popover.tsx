@@ -46,6 +46,14 @@ export function Popover({
     if (!open || !at || !el) return;
     let stop = (): void => undefined;
     let left = false;
+    let shown = false;
+    // Seen where it belongs, never on its way there; what is not seen can't take the focus.
+    const show = (): void => {
+      if (left || shown) return;
+      shown = true;
+      el.style.visibility = 'visible';
+      el.querySelector<HTMLElement>('[autofocus], input, select, button, a')?.focus({ preventScroll: true });
+    };
     const place = ({ autoUpdate, computePosition, flip, offset, shift, size }: Placing): void => {
       if (left) return;
       stop = autoUpdate(at, el, async () => {
@@ -64,25 +72,17 @@ export function Popover({
             }),
           ],
         });
-        Object.assign(el.style, { left: `${x}px`, top: `${y}px`, opacity: '1' });
+        Object.assign(el.style, { left: `${x}px`, top: `${y}px` });
+        show();
       });
     };
-    placing().then(place, () => {
-      // Without it, wherever the browser puts it.
-      el.style.opacity = '1';
-    });
+    // Without the package, wherever the browser puts it.
+    placing().then(place, show);
     return () => {
       left = true;
       stop();
-      el.style.opacity = '';
+      el.style.visibility = '';
     };
-  }, [open]);
-  // The choices are drawn only while it is open, so the first of them can take the focus only now.
-  useEffect(() => {
-    if (!open) return;
-    panel.current
-      ?.querySelector<HTMLElement>('[autofocus], input, select, button, a')
-      ?.focus({ preventScroll: true });
   }, [open]);
   const close = () => {
     panel.current?.hidePopover();

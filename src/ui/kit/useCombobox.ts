@@ -1,6 +1,6 @@
 /**
  * Keys that move through a list of suggestions under an input (ARIA 1.2, combobox with a listbox): a
- * package's, which comes when the input gets the focus.
+ * package's, which comes with the first letter.
  */
 import { type RefObject, useEffect, useRef } from 'react';
 

@@ -9,7 +9,6 @@ import { AskError } from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
-import { numbering } from '../../core/model/describe';
 import {
   type Condition,
   NOTHING_KEPT,
@@ -20,7 +19,7 @@ import {
 import { own } from '../../core/table';
 import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/results';
-import { peopleLabel } from '../../words/labels';
+import { itemLine } from '../../words/labels';
 import { conditionText } from '../../words/sentence';
 import { ItemPane } from '../item/ItemPane';
 import { slipHref } from '../item/links';
@@ -128,9 +127,7 @@ export default function Answered({ request, open, left, change, show, setFault }
     a: () => {
       const hit = current();
       if (!hit) return;
-      const line = [peopleLabel(hit.csl), hit.csl['container-title'] ?? hit.csl.publisher, numbering(hit.csl)]
-        .filter(Boolean)
-        .join(' · ');
+      const line = itemLine(hit.csl);
       void setAside(theStore(), reader.id, [{ record: hit.id, title: hit.csl.title, line }], moment.at).then(
         (n) =>
           setAsideSaid(

@@ -166,6 +166,7 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
                 aria-autocomplete="list"
                 value={text}
                 onChange={(e) => {
+                  readyForKeys();
                   setText(e.target.value);
                   setTyping(true);
                 }}
@@ -175,7 +176,6 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
                     setTyping(false);
                   }
                 }}
-                onFocus={readyForKeys}
                 onBlur={() => setTyping(false)}
                 placeholder={say('search.aTopicATitleAPerson')}
                 autoComplete="off"

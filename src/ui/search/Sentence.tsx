@@ -5,9 +5,10 @@ import { saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { LibraryInfo } from '../../core/discovery/answers';
 import { KIND_LIST, LANGUAGE_LIST } from '../../core/model/kinds';
-import { dayOf, isoDay, type Minutes, parseLocal, yearOf } from '../../core/model/time';
+import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/model/time';
 import { REACHES, type Reach } from '../../core/model/waits';
 import {
+  CONDITIONS,
   type Condition,
   choiceOf,
   choose,
@@ -17,6 +18,7 @@ import {
   NEW_SEARCH,
   type SearchRequest,
   sameCondition,
+  withConditionOf,
 } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
 import '../../words/generated/results';
@@ -355,14 +357,10 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
       </Popover>
     );
   };
-  const bare: SearchRequest = {
-    ...NEW_SEARCH,
-    q: request.q,
-    syntax: request.syntax,
-    needBy: request.needBy,
-    sort: request.sort,
-  };
-  const plain = printable(bare);
+  // What a new search has by itself, leaving out the news, is nobody's condition.
+  const conditions = CONDITIONS.filter(
+    (name) => hasCondition(request, name) && !sameCondition(request, NEW_SEARCH, name),
+  );
   return (
     <div className={styles.sentenceRow}>
       {/* Not a p: the choices that open in it are more than text. */}
@@ -373,8 +371,14 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
         <span className={styles.total} aria-live="polite">
           {answer ? say('results.ofIndexed', { total: answer.total, indexed: answer.indexed }) : ''}
         </span>
-        {printable(request) !== plain && (
-          <button type="button" className={kit.link} onClick={() => change(bare)}>
+        {conditions.length > 0 && (
+          <button
+            type="button"
+            className={kit.link}
+            onClick={() =>
+              change(conditions.reduce((r, name) => withConditionOf(r, NEW_SEARCH, name), request))
+            }
+          >
             {say('search.removeConditions')}
           </button>
         )}
@@ -415,5 +419,3 @@ const looksLikeReference = (q: string): boolean =>
   q.trim().split(/\s+/).length >= 8 &&
   /\b(1[5-9]|20)\d\d\b/.test(q) &&
   (q.match(/[.,:;]/g) ?? []).length >= 3;
-const printable = (r: SearchRequest): string =>
-  JSON.stringify([r.keep, r.drop, r.from, r.to, r.reach, r.needBy === null ? '' : isoDay(r.needBy)]);

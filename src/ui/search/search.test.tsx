@@ -190,6 +190,13 @@ describe('the sentence', () => {
     expect(had.at(-1)).toEqual({ ...NEW_SEARCH, q: 'food', sort: 'newest' });
     expect(screen.queryByRole('button', { name: 'Remove conditions' })).toBeNull();
   });
+  it('what nobody asked for is no condition: there is nothing to remove', async () => {
+    await draw(search({}));
+    expect(screen.queryByRole('button', { name: 'Remove conditions' })).toBeNull();
+    cleanup();
+    await draw(search({ drop: {} }));
+    expect(screen.queryByRole('button', { name: 'Remove conditions' })).toBeNull();
+  });
   it('a condition without a panel is removed by a click on it', async () => {
     const had = await draw(search({ keep: { subject: ['Algae, Edible', 'Marine algae'] } }));
     await did(() => fireEvent.click(screen.getByRole('button', { name: /Algae, Edible.*remove/ })));

@@ -174,11 +174,7 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
       )}
       {faults.length > 0 && (
         <p className={styles.better} role="alert">
-          {say('slip.toBeMendedFirstAllYou', {
-            part:
-              faults.length === 1 ? say('slip.oneThingIs') : say('slip.thingsAre', { faults: faults.length }),
-            faults: faults.map((f) => f.text).join(' '),
-          })}
+          {say('slip.beforeItCanGo', { faults: faults.map((f) => f.text).join(' ') })}
         </p>
       )}
       <div className={styles.send}>
