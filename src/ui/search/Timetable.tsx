@@ -116,8 +116,28 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
   const goTo = (i: number, focus: boolean) => {
     const line = Math.max(0, Math.min(lines - 1, i));
     virtual.scrollToIndex(line, { align: 'auto' });
-    if (focus) waitFor(() => lineAt(line)).then((el) => el?.focus({ preventScroll: false }));
+    if (!focus) return;
+    wanted.current = line;
+    focusWanted();
   };
+  // The line that the focus is to stand on: it may come later, and be drawn anew when those above it are
+  // measured. It is wanted until the reader does something else.
+  const wanted = useRef<number | null>(null);
+  const focusWanted = () => {
+    const el = wanted.current === null ? null : lineAt(wanted.current);
+    if (el && document.activeElement !== el) el.focus();
+  };
+  useEffect(focusWanted);
+  useEffect(() => {
+    const forget = () => {
+      wanted.current = null;
+    };
+    const acts = ['keydown', 'pointerdown', 'wheel'] as const;
+    for (const act of acts) window.addEventListener(act, forget, { capture: true, passive: true });
+    return () => {
+      for (const act of acts) window.removeEventListener(act, forget, { capture: true });
+    };
+  }, []);
   useImperativeHandle(handle, () => ({
     goTo,
     focused: () =>
@@ -231,19 +251,6 @@ function GoTo({ lines, goTo }: { lines: number; goTo: (line: number) => void }) 
       {say('results.of', { lines })}
     </form>
   );
-}
-
-/** Asks again each frame until a thing is there, for half a second at most. */
-function waitFor<T>(find: () => T | null | undefined): Promise<T | null> {
-  return new Promise((resolve) => {
-    let left = 30;
-    const look = () => {
-      const found = find();
-      if (found || --left === 0) resolve(found ?? null);
-      else requestAnimationFrame(look);
-    };
-    look();
-  });
 }
 
 const Ghost = () => (
