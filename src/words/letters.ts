@@ -9,11 +9,15 @@ import { say } from './generated/letter';
 import { messageText, speakerLabel, stateLabel, wantedLabel } from './labels';
 import { sayDay } from './say';
 
+/** A day, and what it is called beside its slip. */
+export interface NamedDate extends SlipDate {
+  readonly name: string;
+}
 /**
  * The days of a slip that belong into a calendar: when it is expected, collected until, due, needed, openable
  * until.
  */
-export function datesOf(slip: Slip): SlipDate[] {
+export function datesOf(slip: Slip): NamedDate[] {
   const title = slipTitle(slip);
   const about = say('letter.about', {
     wanted: wantedLabel(slip.wanted),
@@ -24,8 +28,9 @@ export function datesOf(slip: Slip): SlipDate[] {
     id: 'expected' | 'collect' | 'due' | 'file' | 'need',
     iso: string,
     remind: number | null,
-  ): SlipDate => ({
+  ): NamedDate => ({
     id: `${slip.id}-${id}`,
+    name: say(`letter.dayName.${id}`),
     title: say(`letter.day.${id}`, { title }),
     about,
     start: `${iso}T00:00`,
@@ -33,7 +38,7 @@ export function datesOf(slip: Slip): SlipDate[] {
     allDay: true,
     remind,
   });
-  const dates: SlipDate[] = [];
+  const dates: NamedDate[] = [];
   const kept = slip.messages.findLast((m) => m.event === 'arrive')?.until;
   if (isUnderWay(slip.state) && slip.promised)
     dates.push(day('expected', slip.promised.likely.slice(0, 10), null));

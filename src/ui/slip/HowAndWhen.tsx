@@ -5,16 +5,11 @@ import { wantedChoices } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { EDITIONS } from './editions';
 import { Field } from './Field';
 import styles from './slip.module.css';
 import type { SlipUnderWay } from './useSlip';
 import '../../words/spoken';
-
-const EDITIONS: Record<EditionWish, string> = {
-  any: say('slip.anyEditionWillDo'),
-  this: say('slip.thisEditionOnly'),
-  'any-language': say('slip.aTranslationWillDoToo'),
-};
 
 export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
   const choices = wantedChoices(slip.item.kind, record?.carrier ?? 'print');

@@ -25,6 +25,7 @@ import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { saveFile } from '../kit/saveFile';
+import { EDITIONS } from './editions';
 import { PriceTable } from './PriceTable';
 import { SlipActs } from './SlipActs';
 import styles from './slip.module.css';
@@ -141,6 +142,27 @@ function Messages({ slip }: { slip: Slip }) {
   );
 }
 
+/** All that was asked, as it was filled in; what was left empty is left out. */
+function askedFor(slip: Slip, sign: string): readonly (readonly [what: string, said: string])[] {
+  const { item, needBy } = slip;
+  const volume = slip.wanted === 'loan' || slip.wanted === 'purchase';
+  const need = parseDay(needBy);
+  const rows: readonly (readonly [string, string])[] = [
+    [say('slip.chapterWanted'), item.chapter],
+    [say('slip.volume'), item.volume],
+    [say('slip.issue'), item.issue],
+    [say('slip.pages'), item.pages],
+    [say('slip.edition'), item.edition],
+    [say('slip.whichEdition'), volume ? EDITIONS[slip.editions] : ''],
+    [say('slip.needBy'), need === null ? '' : dayText(need)],
+    [say('slip.speed'), slip.speed === 'fast' ? say('slip.fast') : ''],
+    [say('slip.notMoreThan'), slip.limit && `${slip.limit} ${sign}`],
+    [say('slip.noteToTheLibrary'), slip.note],
+    [say('slip.for'), slip.reference],
+  ];
+  return rows.filter(([, said]) => said.trim() !== '');
+}
+
 export function SentSlip({ slip }: { slip: Slip }) {
   const { info, moment: now } = useHere();
   const need = parseDay(slip.needBy);
@@ -241,12 +263,12 @@ export function SentSlip({ slip }: { slip: Slip }) {
                 <dd>{moment(slip.sent)}</dd>
               </div>
             )}
-            {slip.reference && (
-              <div>
-                <dt>{say('slip.for')}</dt>
-                <dd>{slip.reference}</dd>
+            {askedFor(slip, info.policy.currency.sign).map(([what, said]) => (
+              <div key={what}>
+                <dt>{what}</dt>
+                <dd>{said}</dd>
               </div>
-            )}
+            ))}
             <div>
               <dt>{say('slip.slip2')}</dt>
               <dd>{slip.id}</dd>
@@ -264,7 +286,7 @@ export function SentSlip({ slip }: { slip: Slip }) {
             <ul className={styles.rules}>
               {dates.map((d) => (
                 <li key={d.id}>
-                  {d.title.split(':')[0]} {day(d.start)}
+                  {d.name} {day(d.start)}
                 </li>
               ))}
             </ul>

@@ -294,6 +294,22 @@ describe('a slip that has left', () => {
     expect(facts).toEqual(expect.arrayContaining(['ForSeminar 3', `Slip${slip.id}`, 'SentMon 2 Nov 09:10']));
     expect(screen.getByText(/you need it by Tue 1 Dec/)).toBeTruthy();
   });
+  it('shows all that was asked: edition, speed, limit, note; what was left empty is left out', () => {
+    const asked = { note: 'With the maps, please.', editions: 'this', speed: 'fast', limit: '12' } as const;
+    const slip = { ...sentSlip(), ...asked };
+    show(<SentSlip slip={slip} />, hereAt('2026-11-03T12:00', [slip]));
+    const facts = [...document.querySelectorAll('dl div')].map((d) => d.textContent);
+    expect(facts).toEqual(
+      expect.arrayContaining([
+        'Which editionThis edition only',
+        'SpeedFast',
+        'Not more than12 cr',
+        'Note to the libraryWith the maps, please.',
+        'Need byTue 1 Dec',
+      ]),
+    );
+    expect(document.body.textContent).not.toContain('Chapter wanted');
+  });
   it('overdue: by how many days, and no promise is held against it any more', () => {
     const slip = { ...sentSlip(), state: 'overdue' as const, due: '2026-11-20' };
     show(<SentSlip slip={slip} />, hereAt('2026-11-23T12:00', [slip]));
