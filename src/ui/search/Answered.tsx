@@ -203,7 +203,7 @@ export default function Answered({ request, open, left, change, show, setFault }
               answer && (
                 <>
                   <Breakdown request={request} answer={answer} change={change}>
-                    <Suspense fallback={<div className={breakdown.chartSpace} />}>
+                    <Suspense fallback={<div className={breakdown.chartToCome} />}>
                       <YearsChart
                         years={answer.years}
                         from={request.from}

@@ -49,7 +49,7 @@ export default function YearsChart({ years, from, to, pick }: Props) {
     setStroke(null);
   };
   return (
-    <section className={styles.group}>
+    <section className={`${styles.group} ${styles.years}`}>
       <div className={styles.chartHead}>
         <h3>{say('results.years')}</h3>
         {[1, 5, 10].map((n) => (
@@ -131,7 +131,9 @@ export default function YearsChart({ years, from, to, pick }: Props) {
           </BarChart>
         </ResponsiveContainer>
       </div>
-      {older > 0 && <p className={shared.hint}>{say('results.andBefore', { older, first })}</p>}
+      <p className={`${shared.hint} ${styles.older}`}>
+        {older > 0 && say('results.andBefore', { older, first })}
+      </p>
     </section>
   );
 }
