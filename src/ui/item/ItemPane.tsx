@@ -50,7 +50,7 @@ export function ItemPane({ id, needBy, why, position, close, step }: Props) {
     <article className={styles.pane}>
       <div className={styles.paneHead}>
         <button type="button" className={styles.back} onClick={close}>
-          <kbd className={kit.key}>{say('item.esc')}</kbd> {say('item.breakdown')}
+          <kbd className={`${kit.key} ${kit.forKeys}`}>{say('item.esc')}</kbd> {say('item.breakdown')}
         </button>
         {position && (
           <p>

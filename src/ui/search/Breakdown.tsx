@@ -121,7 +121,7 @@ export function Breakdown(props: Props & { children: ReactNode }) {
     <div className={styles.breakdown}>
       <header className={`${shared.listHead} ${styles.head}`}>
         <h2>{say('results.breakdownOf', { total: answer.total })}</h2>
-        <p className={shared.byNeed}>
+        <p className={`${shared.byNeed} ${kit.forKeys}`}>
           {say('results.clickKeeps')} <kbd className={kit.key}>{say('results.alt')}</kbd>{' '}
           {say('results.clickLeavesOut')}
         </p>
