@@ -74,7 +74,6 @@ const FAULTS = table<MessageCode>({
   'array.base': 'shape.list',
   'array.max': 'shape.tooMany',
   'array.min': 'shape.tooFew',
-  'array.length': 'shape.soMany',
   'boolean.base': 'shape.yesOrNo',
   'number.base': 'shape.number',
   'number.integer': 'shape.whole',
@@ -83,7 +82,6 @@ const FAULTS = table<MessageCode>({
   'string.base': 'shape.text',
   'string.empty': 'shape.empty',
   'string.max': 'shape.tooLong',
-  'string.length': 'shape.soLong',
 });
 /** `terms[0].from`. */
 const pathText = (path: readonly (string | number)[]): string =>

@@ -46,6 +46,7 @@ describe('what to do next', () => {
       fc.property(things, limits, (all, limit) => {
         const plan = choosePlan(all, limit);
         expect([hundredths(plan.inTime), plan.cents, plan.slips]).toEqual(tried(all, limit));
+        expect(plan.exact).toBe(true);
       }),
       { numRuns: 1500 },
     );
@@ -91,6 +92,20 @@ describe('what to do next', () => {
     );
   });
 
+  it('of very many things, keeps the limits and says that it may not be the best', () => {
+    const r = random(7);
+    const all = Array.from({ length: 600 }, (_, i): PlanThing => {
+      const inTime = r();
+      return { id: `t${i}`, ways: [{ key: 'a', inTime, cents: Math.round(inTime * 2000), slip: true }] };
+    });
+    const plan = choosePlan(all, { cents: 40_000, slips: 50 });
+    expect([plan.exact, plan.cents <= 40_000, plan.slips <= 50, plan.inTime > 15]).toEqual([
+      false,
+      true,
+      true,
+      true,
+    ]);
+  });
   const FAMILIES: Readonly<Record<string, (r: Random) => PlanWay[]>> = {
     'prices as libraries have them': (r) => [
       { key: 'partner', inTime: r.pick([0.5, 0.92, 1]), cents: r.pick([0, 150, 300]), slip: true },

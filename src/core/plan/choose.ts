@@ -42,6 +42,8 @@ export interface Plan {
   readonly inTime: number;
   readonly cents: Cents;
   readonly slips: number;
+  /** Nothing is better; of very many things only that it keeps the limits and is good. */
+  readonly exact: boolean;
 }
 
 /** Chances are compared in hundredths, as finely as they are said. */
@@ -187,13 +189,17 @@ function gone({ order, rest, prices, money, slips }: Task, least: number, width:
     parts = front(next, slips);
     if (parts.length > width) {
       exact = false;
-      parts = parts.sort((a, b) => boundOf(b) - boundOf(a)).slice(0, width);
+      // Where as much can still come of both, what is there already is the surer.
+      const reach = (p: Partly): number => Math.floor(boundOf(p) + 1e-6);
+      parts = parts.sort((a, b) => reach(b) - reach(a) || b.value - a.value).slice(0, width);
     }
   });
   return { best: parts.sort(byWorth)[0] ?? START, exact };
 }
 /** Plans kept beside each other at first: enough to come near the best, which then drops nearly all others. */
 const FIRST_WIDTH = 400;
+/** Of more things the first pass is the answer: to show that nothing is better could take minutes. */
+const EXACT_UP_TO = 200;
 
 /**
  * Chooses. Two plans of the same value: the cheaper, then the one of fewer slips.
@@ -203,7 +209,8 @@ const FIRST_WIDTH = 400;
 export function choosePlan(things: readonly PlanThing[], limits: PlanLimits): Plan {
   const task = taskOf(things, limits);
   const near = gone(task, 0, FIRST_WIDTH);
-  const { best } = near.exact ? near : gone(task, near.best.value, Number.POSITIVE_INFINITY);
+  const enough = near.exact || things.length > EXACT_UP_TO;
+  const { best, exact } = enough ? near : gone(task, near.best.value, Number.POSITIVE_INFINITY);
   const ways = new Map<number, PlanWay | null>();
   let k = task.order.length;
   for (let p: Partly | null = best; p?.last; p = p.before) ways.set(task.order[--k]?.at ?? -1, p.last.way);
@@ -215,6 +222,7 @@ export function choosePlan(things: readonly PlanThing[], limits: PlanLimits): Pl
     inTime: best.value / UNIT,
     cents: best.cost,
     slips: best.slips,
+    exact,
   };
 }
 /** Why nothing was chosen: what none of its ways leaves room for, beside all that was. */

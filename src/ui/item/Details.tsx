@@ -8,6 +8,7 @@ import { fullName } from '../../core/model/describe';
 import type { Audience, Carrier } from '../../core/model/kinds';
 import type { Copy, CopyStatus, PartnerCopy } from '../../core/model/record';
 import { parseDay } from '../../core/model/time';
+import { own } from '../../core/table';
 import type { RecordAnswer, RelatedRecord } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/item';
@@ -72,7 +73,7 @@ function Places({ answer, level }: Props) {
                 </td>
                 <td>
                   {statusText(c.status)}
-                  {'rule' in c && RULE[c.rule] ? `, ${RULE[c.rule]}` : ''}
+                  {'rule' in c && own(RULE, c.rule) ? `, ${own(RULE, c.rule)}` : ''}
                 </td>
               </tr>
             )),

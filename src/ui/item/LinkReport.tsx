@@ -11,40 +11,56 @@ interface Props {
   readonly takeBack: () => void;
 }
 export function LinkReport({ place, reported, report, takeBack }: Props) {
-  const [asking, setAsking] = useState(false);
+  /** Each step takes the place of the button that was pressed, and the focus with it. */
+  const [step, setStep] = useState<'untouched' | 'asking' | 'left' | 'told'>('untouched');
   if (reported)
     return (
-      <span className={styles.reported} role="status">
+      <span key="told" className={styles.reported} role="status">
         <a href="/ask">{say('item.reportedToTheAskDesk')}</a>
-        <button type="button" className={styles.report} onClick={takeBack}>
+        <button
+          type="button"
+          className={styles.report}
+          // biome-ignore lint/a11y/noAutofocus: see the steps
+          autoFocus={step === 'told'}
+          onClick={() => {
+            setStep('left');
+            takeBack();
+          }}
+        >
           {say('item.takeItBack')}
           <span className="sr">: {place}</span>
         </button>
       </span>
     );
-  if (!asking)
+  if (step !== 'asking')
     return (
-      <button type="button" className={styles.report} onClick={() => setAsking(true)}>
+      <button
+        type="button"
+        className={styles.report}
+        // biome-ignore lint/a11y/noAutofocus: see the steps
+        autoFocus={step === 'left'}
+        onClick={() => setStep('asking')}
+      >
         {say('item.thisLinkDidNotWork')}
         <span className="sr">: {place}</span>
       </button>
     );
   return (
-    <span className={styles.reported}>
+    <span key="asking" className={styles.reported}>
       {say('item.tellTheAskDesk')}
       <button
         type="button"
         className={styles.report}
-        // biome-ignore lint/a11y/noAutofocus: it takes the place of the button that was pressed
+        // biome-ignore lint/a11y/noAutofocus: see the steps
         autoFocus
         onClick={() => {
-          setAsking(false);
+          setStep('told');
           report();
         }}
       >
         {say('item.reportIt')}
       </button>
-      <button type="button" className={styles.report} onClick={() => setAsking(false)}>
+      <button type="button" className={styles.report} onClick={() => setStep('left')}>
         {say('item.dontReport')}
       </button>
     </span>

@@ -97,7 +97,9 @@ describe('ways to read', () => {
     fireEvent.click(row.getByRole('button', { name: /did not work/ }));
     fireEvent.click(row.getByRole('button', { name: 'Leave it' }));
     expect(await questionsOf(theStore(), hereAt().reader.id)).toEqual([]);
+    expect(document.activeElement?.textContent).toContain('did not work');
     fireEvent.click(row.getByRole('button', { name: /did not work/ }));
+    expect(document.activeElement?.textContent).toBe('Report it');
     fireEvent.click(row.getByRole('button', { name: 'Report it' }));
     await screen.findByRole('status');
     await waitFor(() =>

@@ -9,6 +9,8 @@ import styles from './kit.module.css';
 
 const GAP = 6;
 const EDGE = 8;
+/** Milliseconds that a panel waits for the package that places it. */
+const PATIENCE = 300;
 /** Pixels that a panel is high at least, where the window leaves no room, and at most. */
 const [LEAST, MOST] = [160, 560];
 /** Where a panel goes is worked out by a package, which comes when a button is approached. */
@@ -76,10 +78,17 @@ export function Popover({
         show();
       });
     };
-    // Without the package, wherever the browser puts it.
-    placing().then(place, show);
+    // Without the package, or until it comes over a slow line: under the button.
+    const near = (): void => {
+      const { left: x, bottom } = at.getBoundingClientRect();
+      if (!left && !shown) Object.assign(el.style, { left: `${x}px`, top: `${bottom + GAP}px` });
+      show();
+    };
+    const patience = window.setTimeout(near, PATIENCE);
+    placing().then(place, near);
     return () => {
       left = true;
+      window.clearTimeout(patience);
       stop();
       el.style.visibility = '';
     };

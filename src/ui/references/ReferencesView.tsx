@@ -33,11 +33,10 @@ function usePaste(read: BibliographyUnderWay['read']): void {
 
 function WhatTheyAre({ work }: { work: BibliographyUnderWay }) {
   const { bib, rows, reading } = work;
-  const [only, setOnly] = useState<Standing | null>(null);
+  /** The filter belongs to the text that was read: another text is looked at as a whole. */
+  const [filter, setFilter] = useState<{ readonly of: string; readonly only: Standing | null } | null>(null);
+  const only = filter?.of === bib.read ? filter.only : null;
   const [bulk, setBulk] = useState(false);
-  const { read: readFrom } = bib;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another text is looked at as a whole
-  useEffect(() => setOnly(null), [readFrom]);
   const needBy = parseDay(bib.needBy) === null ? '' : bib.needBy;
   const { found, failure, retry } = useResolved(rows, needBy);
   const all: readonly Standed[] = rows.map((row) => {
@@ -53,7 +52,7 @@ function WhatTheyAre({ work }: { work: BibliographyUnderWay }) {
       {rows.length > 0 && (
         <header className={styles.head}>
           <NeedBy work={work} all={all} needBy={needBy} />
-          <StandingBar all={all} only={only} choose={setOnly} />
+          <StandingBar all={all} only={only} choose={(next) => setFilter({ of: bib.read, only: next })} />
           <WithAll work={work} all={all} missing={wanting.length} open={bulk} toggle={() => setBulk(!bulk)} />
         </header>
       )}

@@ -93,7 +93,7 @@ function PutAside({ work, matched }: Pick<Props, 'work'> & { matched: readonly R
       matched.map((m) => ({ record: m.id, title: m.csl.title, line: m.line })),
       moment.at,
     ).finally(() => setBusy(false));
-    work.say(
+    work.tell(
       n === matched.length
         ? say('references.setAside', { n })
         : say('references.setAsideTheOthersWereThere', { n }),

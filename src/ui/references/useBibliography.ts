@@ -67,7 +67,7 @@ export interface BibliographyUnderWay {
   /** A table whose columns the reader is asked about. */
   readonly columns: AskedColumns | null;
   readonly set: (next: Bibliography) => void;
-  readonly say: (...said: readonly string[]) => void;
+  readonly tell: (...said: readonly string[]) => void;
   readonly read: (what: ReadingTask) => Promise<void>;
   readonly takeFile: (file: File | undefined) => Promise<void>;
   readonly stop: () => void;
@@ -158,7 +158,7 @@ export function useBibliography(reader: string): BibliographyUnderWay | null {
     undo,
     columns,
     set,
-    say: (...texts) => setSaid(texts),
+    tell: (...texts) => setSaid(texts),
     read,
     takeFile: async (file) => {
       if (!file) return;

@@ -84,11 +84,13 @@ export function decodeIndex(
       problem: msg('indexfile.otherFormat', { found: header.version, read: FORMAT_VERSION }),
     };
   if (bytes.length < start + header.size) return { problem: msg('indexfile.cutShort') };
-  const sections: Record<string, Section> = {};
-  for (const [name, s] of Object.entries(header.sections)) {
-    const Type = TYPES[s.type];
-    sections[name] = new Type(buffer as ArrayBuffer, start + s.offset, s.length);
-  }
+  // Entries and no assignments: a name in a file may be any.
+  const sections = Object.fromEntries(
+    Object.entries(header.sections).map(([name, s]): [string, Section] => {
+      const Type = TYPES[s.type];
+      return [name, new Type(buffer as ArrayBuffer, start + s.offset, s.length)];
+    }),
+  );
   return { header, sections };
 }
 
