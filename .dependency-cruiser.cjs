@@ -16,10 +16,23 @@ const FLOORS = {
   engine: ['model', 'words', 'query', 'access'],
   references: ['model', 'words'],
   plan: ['model', 'access'],
+  piles: ['model', 'words'],
   requests: ['model', 'policy', 'access', 'coverage'],
   formats: ['model', 'coverage', 'requests', 'references'],
   sru: ['model', 'query', 'formats'],
-  discovery: ['model', 'words', 'query', 'coverage', 'policy', 'access', 'engine', 'references', 'requests'],
+  discovery: [
+    'model',
+    'words',
+    'query',
+    'coverage',
+    'policy',
+    'access',
+    'engine',
+    'references',
+    'requests',
+    'plan',
+    'piles',
+  ],
 };
 /** The rooms of the embedded engine. The port stands apart: nothing in it knows of any engine. */
 const ROOMS = {

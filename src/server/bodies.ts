@@ -1,9 +1,9 @@
 /** The bodies of the HTTP interface: the shape of each, bounded, and its reading. */
 
 import type Joi from 'joi';
-import type { LibraryInfo, Moment } from '../core/discovery/answers';
+import type { LibraryInfo, Moment, ThingAsked } from '../core/discovery/answers';
 import type { DeskQuestion } from '../core/discovery/ports';
-import { WANTED } from '../core/model/codes';
+import { type Cents, WANTED } from '../core/model/codes';
 import { msg } from '../core/model/message';
 import { situationShape } from '../core/model/reader';
 import { MAX_ID, type ReferenceItem } from '../core/model/record';
@@ -13,10 +13,12 @@ import {
   dayOrNone,
   filled,
   formed,
+  isoDay,
   listOf,
   localTime,
   maybe,
   oneOf,
+  orNull,
   otherwise,
   type Shape,
   shape,
@@ -62,7 +64,11 @@ const question: Value<DeskQuestion> = closed({
   subject: filled(2000),
   asked: localTime(),
 });
-const [QUESTIONS, SLIPS, REFERENCES] = [200, 100, 100];
+const [QUESTIONS, SLIPS, REFERENCES, THINGS, PLANNED] = [200, 100, 100, 250, 200];
+const thing = closed(
+  { record: maybe(filled(MAX_ID)), csl: maybe(reference) },
+  { oneOf: ['record', 'csl'] },
+) as Value<unknown> as Value<ThingAsked>;
 
 export const BODIES = {
   ask: closed({ questions: listOf(question, QUESTIONS), moment }),
@@ -81,6 +87,15 @@ export const BODIES = {
     },
     { oneOf: ['record', 'csl'] },
   ),
+  kept: closed({ things: listOf(thing, THINGS, 1), moment }),
+  plan: closed({
+    things: listOf(thing, PLANNED, 1),
+    moment,
+    needBy: isoDay(),
+    /** The most to be spent, in hundredths; null for no limit. */
+    cents: orNull(whole(0, 1e9) as Value<Cents>),
+    slips: whole(0, 1000),
+  }),
   promise: closed({ slip: slipShape, moment, history }),
   send: closed({ slip: slipShape, moment, history: otherwise(history, NO_HISTORY) }),
   act: closed({

@@ -64,6 +64,8 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   resolve: DiscoveryIndex['resolve'] = (...args) => this.ask('resolve', ...args);
   ways: DiscoveryIndex['ways'] = (...args) => this.ask('ways', ...args);
   promise: DiscoveryIndex['promise'] = (...args) => this.ask('promise', ...args);
+  kept: DiscoveryIndex['kept'] = (...args) => this.ask('kept', ...args);
+  plan: DiscoveryIndex['plan'] = (...args) => this.ask('plan', ...args);
 
   /** In pieces, one after the other: each has a deadline of its own, and others are answered in between. */
   references: DiscoveryIndex['references'] = async (text, moment, needBy, signal) => {

@@ -5,7 +5,7 @@
  */
 
 import type { EngineAnswer } from '../engine/port/engine';
-import type { Wanted } from '../model/codes';
+import type { Cents, Wanted } from '../model/codes';
 import type { Carrier, Kind } from '../model/kinds';
 import type { Campus, LibraryWords } from '../model/library';
 import type { Message } from '../model/message';
@@ -15,7 +15,9 @@ import type { Reader, ReaderSituation } from '../model/reader';
 import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy, ReferenceItem } from '../model/record';
 import type { Slip } from '../model/slip';
 import type { Reach, Verdict, WaitClass } from '../model/waits';
-import type { Way, WaysAnswer } from '../model/ways';
+import type { Alternative, Way, WayAction, WaysAnswer } from '../model/ways';
+import type { Shelf } from '../piles/fetchSheet';
+import type { LeftOut, Plan, PlanLimits } from '../plan/choose';
 import type { QueryNote } from '../query/plain';
 import type { AskedSearch } from '../query/read';
 import type { Group } from '../query/request';
@@ -144,6 +146,45 @@ export interface ResolvedReference {
   readonly match: ResolvedMatch | null;
   readonly others: readonly ResolvedMatch[];
 }
+/** A thing by its record, or, where it has none, by its description. */
+export type ThingAsked = { readonly record: string } | { readonly csl: ReferenceItem };
+export interface KeptAnswer {
+  /** As the record describes it; null for what has none. */
+  readonly csl: Omit<CslItem, 'abstract'> | null;
+  readonly kind: Kind;
+  /** Records of one work share it; null for what stands alone. */
+  readonly work: string | null;
+  readonly retracted: boolean;
+  readonly wait: Hit['wait'];
+  /** ISO local times; null when no date can be given. */
+  readonly ready: Way['ready'];
+  readonly best: Hit['best'];
+  /** Where a copy stands that can be fetched now. */
+  readonly shelves: readonly Shelf[];
+}
+
+/** The way chosen for a thing of a plan, as it is shown. */
+export interface PlannedWay {
+  readonly id: string;
+  readonly title: Message;
+  readonly place: string;
+  readonly titled: boolean;
+  readonly label: Message;
+  readonly price: Cents;
+  /** How likely it is there by the day. */
+  readonly inTime: number;
+  readonly action: WayAction;
+}
+export interface PlanAnswer extends Omit<Plan, 'chosen'> {
+  /** By thing, in the order asked. */
+  readonly chosen: readonly {
+    readonly way: PlannedWay | null;
+    readonly leftOut: LeftOut | null;
+    /** For what no way of its own brings in time: what else would still come. */
+    readonly instead: Alternative | null;
+  }[];
+}
+
 export interface RelatedRecord {
   readonly id: string;
   readonly title: string;
@@ -230,6 +271,15 @@ export interface DiscoveryIndex {
     wanted?: Wanted,
   ): Promise<WaysAnswer | null>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
+  /** When kept things can be read, in the order asked; null for a record that is not there. */
+  kept(things: readonly ThingAsked[], moment: Moment): Promise<readonly (KeptAnswer | null)[]>;
+  /** What brings the most of a pile by an ISO day; rejects with a RangeError for another text. */
+  plan(
+    things: readonly ThingAsked[],
+    moment: Moment,
+    needBy: string,
+    limits: PlanLimits,
+  ): Promise<PlanAnswer>;
 }
 /**
  * For an index that has its answers as JSON text already: the same as `search`, and the asker may go away.

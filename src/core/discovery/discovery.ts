@@ -22,6 +22,7 @@ import { type Minutes, parseDay, parseLocal } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { WAIT_CLASSES } from '../model/waits';
 import type { WaysAnswer } from '../model/ways';
+import type { PlanLimits } from '../plan/choose';
 import type { QueryNote } from '../query/plain';
 import type { AskedSearch } from '../query/read';
 import { GROUPS, type Group, type SearchRequest } from '../query/request';
@@ -33,7 +34,9 @@ import { cslOfSlip } from '../requests/slip';
 import type {
   BreakdownValue,
   JournalsAnswer,
+  KeptAnswer,
   Moment,
+  PlanAnswer,
   RecordAnswer,
   RelatedRecord,
   ResolvedMatch,
@@ -41,6 +44,7 @@ import type {
   SearchAnswer,
   Slice,
   SuggestAnswer,
+  ThingAsked,
   ValuesAnswer,
 } from './answers';
 import { candidatesFor } from './candidates';
@@ -48,6 +52,7 @@ import type { Guidance } from './guidance';
 import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
+import { keptAnswer, planFor } from './kept';
 import { explained, foldedWords, LineWriter, listing, relatedRecord } from './lines';
 import { recognise } from './recognise';
 import { quoted, repair } from './repair';
@@ -356,6 +361,29 @@ export class Discovery {
     if (item.record.id === NO_RECORD) return [];
     const tied = await this.#engine.relations(item.record.id, VERSIONS_LOOKED_AT);
     return [...(await this.#items.byId(tied?.work ?? [])).values()];
+  }
+
+  /** Things looked up together, in the order asked; null for a record that is not there. */
+  async #askedItems(things: readonly ThingAsked[]): Promise<(AccessItem | null)[]> {
+    const known = await this.#items.byId(things.flatMap((t) => ('record' in t ? t.record : [])));
+    return things.map((t) => ('record' in t ? (known.get(t.record) ?? null) : this.#unindexed(t.csl)));
+  }
+  /** When kept things can be read, and where they stand. */
+  async kept(things: readonly ThingAsked[], moment: Moment): Promise<(KeptAnswer | null)[]> {
+    const from = this.#from(moment);
+    return (await this.#askedItems(things)).map((item) => item && keptAnswer(item, from));
+  }
+  /** What brings the most of a pile by an ISO day; another text is a RangeError. */
+  async plan(
+    things: readonly ThingAsked[],
+    moment: Moment,
+    needBy: string,
+    limits: PlanLimits,
+  ): Promise<PlanAnswer> {
+    const day = parseDay(needBy);
+    if (day === null) throw new RangeError('A pile is planned for an ISO day.');
+    const from = { ...this.#from(moment, day), needBy: day };
+    return planFor(await this.#askedItems(things), from, limits, (item) => this.#versions(item));
   }
 
   async promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null> {
