@@ -16,6 +16,7 @@ const FLOORS = {
   engine: ['model', 'words', 'query', 'access'],
   references: ['model', 'words'],
   plan: ['model', 'access'],
+  citing: ['model'],
   piles: ['model', 'words'],
   requests: ['model', 'policy', 'access', 'coverage'],
   formats: ['model', 'coverage', 'requests', 'references'],

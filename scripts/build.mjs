@@ -32,6 +32,14 @@ await bundleNode(
   PSEUDO ? 'pseudo' : undefined,
 );
 
+// What public citation styles there are, so that the server need not look through them all.
+const listed = spawnSync(
+  process.execPath,
+  ['scripts/run.mjs', 'styleIndex', join(OUT, 'app', 'styles.json')],
+  { stdio: 'inherit' },
+);
+if (listed.status !== 0) process.exit(listed.status ?? 1);
+
 // Every script, sheet and picture once more in small, for the server to send as it is.
 for (const name of readdirSync(join(OUT, 'client'), { recursive: true })) {
   if (!/\.(js|css|svg|json|txt|xml|bin)$/.test(name)) continue;

@@ -11,6 +11,8 @@ declare namespace App {
     failure: (error: unknown) => string;
     /** Writes into the log what a browser reported of our content security policy, some in a minute. */
     breached: (breach: import('./server/breaches').Breach) => void;
+    /** The public citation styles. */
+    styles: import('./server/styles').Styles;
     clock: import('./core/discovery/ports').Clock;
     network: import('./core/discovery/ports').LendingNetwork;
     loanDesk: import('./core/discovery/ports').LoanDesk;

@@ -2,17 +2,21 @@
  * The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do.
  */
 
-import type { LibraryInfo, Moment, SuggestAnswer } from '../core/discovery/answers';
+import type { PackedNode } from '../core/citing/style';
+import type { LibraryInfo, Moment, SuggestAnswer, ThingAsked } from '../core/discovery/answers';
 import type { Guidance } from '../core/discovery/guidance';
 import type { Wanted } from '../core/model/codes';
 import type { ReferenceItem } from '../core/model/record';
 import type { Promised, Slip } from '../core/model/slip';
+import type { PlanLimits } from '../core/plan/choose';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { CopyHistory } from '../core/requests/history';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../core/requests/lifecycle';
 import type {
   JournalsAnswer,
+  KeptAnswer,
+  PlanAnswer,
   RecordAnswer,
   ResolvedReference,
   SearchAnswer,
@@ -132,6 +136,46 @@ export const getWays = (
     needBy,
     ...(wanted ? { wanted } : {}),
   });
+/** Of a description what an endpoint takes: texts, people, the day. */
+function described(csl: ReferenceItem): ReferenceItem {
+  const people: ReadonlySet<string> = new Set(['author', 'editor', 'translator']);
+  const taken = Object.entries(csl).filter(
+    ([name, value]) =>
+      name === 'issued' || people.has(name) || (typeof value === 'string' && name !== 'abstract'),
+  );
+  return Object.fromEntries(taken) as unknown as ReferenceItem;
+}
+const asked = ({ record, csl }: { readonly record: string; readonly csl: ReferenceItem }): ThingAsked =>
+  record ? { record } : { csl: described(csl) };
+/** Things that one question about kept things carries at most. */
+export const KEPT_AT_ONCE = 200;
+/** When kept things can be read, in the order asked; null for a record that is not there any more. */
+export const getKept = (
+  things: readonly { readonly record: string; readonly csl: ReferenceItem }[],
+  moment: Moment,
+): Promise<readonly (KeptAnswer | null)[]> => post('/api/kept', { things: things.map(asked), moment });
+/** What brings the most of a pile by a day, within limits. */
+export const getPlan = (
+  things: readonly { readonly record: string; readonly csl: ReferenceItem }[],
+  moment: Moment,
+  needBy: string,
+  limits: PlanLimits,
+): Promise<PlanAnswer> => post('/api/plan', { things: things.map(asked), moment, needBy, ...limits });
+export interface StyleChoice {
+  readonly id: string;
+  readonly title: string;
+}
+/** Public citation styles by parts of their name; without words those that courses ask for most. */
+export const getStyles = (
+  q: string,
+): Promise<{
+  readonly total: number;
+  readonly styles: readonly StyleChoice[];
+  readonly locales: readonly string[];
+}> => ask(`/api/styles?${new URLSearchParams({ q })}`);
+export const getStyle = (id: string): Promise<PackedNode> => ask(`/api/styles/${encodeURIComponent(id)}`);
+export const getLocale = (name: string): Promise<PackedNode> =>
+  ask(`/api/locales/${encodeURIComponent(name)}`);
 export const getPromise = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise> =>
   post('/api/promise', { slip: wire(slip), moment, history });
 /** A slip as it goes over the wire: what was exchanged about it stays here, only what was said goes along. */

@@ -4,7 +4,8 @@ import { say } from '../words/generated/browser';
 import type { ReadingProgress, ReadingTask } from './reading';
 import type { WorkerAnswer, WorkerTask } from './references.worker';
 import type { Bibliography } from './rows';
-import { isObject, referencesFrom } from './shapes';
+import { isObject } from './shapes';
+import { referencesFrom } from './slipShapes';
 import type { Store } from './store';
 
 export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', read: '', needBy: '', rows: [] };

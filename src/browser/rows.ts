@@ -1,4 +1,6 @@
 /** The rows of the reader's store, beside the slips: what stands in each table. */
+import type { ReferenceItem } from '../core/model/record';
+import type { Pile, PileItem } from '../core/piles/pile';
 import type { ReadReference } from '../core/references/read';
 
 export interface Setting {
@@ -27,15 +29,29 @@ export interface StandingSearch {
   /** ISO day up to which the reader has seen what there is. */
   readonly seen: string;
 }
-export interface AsideItem {
-  /** Reader and record, so that an item is there once. */
+/** What was taken out of piles in one act; `pile` where the whole of it was thrown away. */
+export interface Binned {
   readonly id: string;
   readonly reader: string;
-  readonly record: string;
-  readonly title: string;
-  readonly line: string;
   /** ISO local time. */
   readonly at: string;
+  readonly pile: Pile | null;
+  readonly items: readonly PileItem[];
+}
+/** A citation style of the reader's own: a CSL file. */
+export interface OwnStyle {
+  readonly id: string;
+  readonly reader: string;
+  readonly title: string;
+  readonly xml: string;
+}
+/** What a reader says of a thing where its record says otherwise or nothing: fields of CSL by name. */
+export interface Correction {
+  /** Reader and key of the thing. */
+  readonly id: string;
+  readonly reader: string;
+  readonly key: string;
+  readonly csl: Partial<ReferenceItem>;
 }
 export interface Question {
   readonly id: string;

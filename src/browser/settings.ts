@@ -32,6 +32,17 @@ export interface Settings {
   readonly kept: Readonly<Record<string, KeptConditions>>;
   /** By reader: the time of the latest message that was looked at in the inbox. */
   readonly inboxSeen: Readonly<Record<string, string>>;
+  /** By reader: the pile that something was put into last. */
+  readonly lastPile: Readonly<Record<string, string>>;
+  /** By reader: how they cited last. */
+  readonly citeAs: Readonly<Record<string, CiteAs>>;
+}
+export interface CiteAs {
+  readonly style: string;
+  readonly title: string;
+  /** A locale in place of the style’s own; empty for that. */
+  readonly locale: string;
+  readonly byRecord: boolean;
 }
 /** Before anything was chosen. */
 export const NO_SETTINGS: Settings = {
@@ -41,6 +52,8 @@ export const NO_SETTINGS: Settings = {
   registering: {},
   kept: {},
   inboxSeen: {},
+  lastPile: {},
+  citeAs: {},
 };
 
 export async function readSettings(store: Store): Promise<Settings> {
@@ -58,6 +71,8 @@ export async function readSettings(store: Store): Promise<Settings> {
     registering: byReader('registering'),
     kept: byReader('kept'),
     inboxSeen: byReader('inboxSeen'),
+    lastPile: byReader('lastPile'),
+    citeAs: byReader('citeAs'),
   };
 }
 export const chooseReader = (store: Store, id: string): Promise<unknown> =>
@@ -72,7 +87,7 @@ export const moveClock = (store: Store, to: string, start: string): Promise<unkn
 /** One reader's entry in a setting that is kept by reader. */
 const putFor = <T>(
   store: Store,
-  key: 'contacts' | 'registering' | 'kept' | 'inboxSeen',
+  key: 'contacts' | 'registering' | 'kept' | 'inboxSeen' | 'lastPile' | 'citeAs',
   reader: string,
   value: T,
 ): Promise<unknown> =>
@@ -82,6 +97,12 @@ const putFor = <T>(
   });
 export const sawInbox = (store: Store, reader: string, time: string): Promise<unknown> =>
   putFor(store, 'inboxSeen', reader, time);
+
+export const usedPile = (store: Store, reader: string, pile: string): Promise<unknown> =>
+  putFor(store, 'lastPile', reader, pile);
+
+export const citedAs = (store: Store, reader: string, how: CiteAs): Promise<unknown> =>
+  putFor(store, 'citeAs', reader, how);
 
 /** Registers a reader for interlibrary loan, with where to reach them; later, changes that. */
 export const register = (store: Store, reader: string, contact: Contact): Promise<unknown> =>

@@ -19,14 +19,13 @@ import {
 import { say } from '../words/generated/browser';
 import { AskError, batches, getNews, sendSlip, tellNetwork } from './client';
 import { shortId } from './ids';
-import { isSlip, slipTrouble } from './shapes';
+import { slipsOf } from './slipRows';
+import { isSlip, slipTrouble } from './slipShapes';
 import type { Store } from './store';
 
 /** It becomes the ISO 18626 request id. */
 export const newSlipId = (): string => `S-${shortId()}`;
 
-export const slipsOf = async (store: Store, reader: string): Promise<Slip[]> =>
-  (await store.slips.where('reader').equals(reader).toArray()).filter(isSlip);
 export async function slipById(store: Store, id: string): Promise<Slip | undefined> {
   const row = await store.slips.get(id);
   return isSlip(row) ? row : undefined;

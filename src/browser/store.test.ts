@@ -3,11 +3,12 @@ import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { LibraryInfo, Moment } from '../core/discovery/answers';
 import type { Slip } from '../core/model/slip';
+import { asideId } from '../core/piles/ids';
 import { keepCondition, NEW_SEARCH, NOTHING_KEPT } from '../core/query/request';
 import { NOTHING_MORE } from '../core/requests/iso18626';
 import { applyMessage, applyNotice } from '../core/requests/lifecycle';
 import { READERS } from '../demo/library';
-import { asideOf, isAside, putBackAside, setAside, takeFromAside } from './aside';
+import { itemsOf } from './piles';
 import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions';
 import { bibliographyOf, keepBibliography, NO_BIBLIOGRAPHY } from './references';
 import {
@@ -21,7 +22,8 @@ import {
   standingSearches,
 } from './searches';
 import { chooseReader, currentReader, moveClock, readSettings, register, saveKept } from './settings';
-import { slipTrouble } from './shapes';
+import { slipsOf } from './slipRows';
+import { slipTrouble } from './slipShapes';
 import {
   doAct,
   dropDraft,
@@ -33,7 +35,6 @@ import {
   sendGoing,
   sendOutgoing,
   slipById,
-  slipsOf,
   takeNews,
   toOutgoing,
 } from './slips';
@@ -382,6 +383,8 @@ describe('rows that are not what they should be', () => {
       registering: {},
       kept: {},
       inboxSeen: {},
+      lastPile: {},
+      citeAs: {},
     });
     await moveClock(store, '2026-11-03T09:10', '2026-11-02T09:10');
     expect((await readSettings(store)).clock).toBe('2026-11-03T09:10');
@@ -411,12 +414,12 @@ describe('rows that are not what they should be', () => {
   it('odd rows of searches, questions and things aside are passed over', async () => {
     await store.history.put({ id: 'h', reader: 'imke', at: '2026-11-02T09:10' } as never);
     await store.standing.put({ id: 's', reader: 'imke', name: 7 } as never);
-    await store.aside.put({ id: 'a', reader: 'imke' } as never);
+    await store.pileItems.put({ id: 'a', pile: asideId('imke'), reader: 'imke' } as never);
     await store.questions.put({ id: 'q', reader: 'imke' } as never);
     expect([
       await pastOf(store, 'imke'),
       await standingSearches(store, 'imke'),
-      await asideOf(store, 'imke'),
+      await itemsOf(store, asideId('imke')),
       await questionsOf(store, 'imke'),
     ]).toEqual([[], [], [], []]);
   });
@@ -498,6 +501,11 @@ describe('an older store with odd rows', () => {
       questions: 'id, reader',
       aside: 'id, reader',
     });
+    await old.table('aside').bulkPut([
+      { id: 'imke/tu1', reader: 'imke', record: 'tu1', title: 'Kelp', line: 'l', at: '2026-11-02T09:10' },
+      { id: 'imke/tu2', reader: 'imke', record: 'tu2', title: 'Dulse', line: 'l', at: 'long ago' },
+      { id: 'odd', reader: 'imke' },
+    ]);
     await old.table('slips').bulkPut([
       { id: 'S-odd', reader: 'imke' },
       { ...slip('S-older'), anyEdition: true, messages: [] },
@@ -506,6 +514,11 @@ describe('an older store with odd rows', () => {
     store = new Store({ indexedDB, IDBKeyRange });
     expect((await slipsOf(store, 'imke')).map((s) => [s.id, s.editions])).toEqual([['S-older', 'any']]);
     expect((await oddSlips(store)).map((o) => o.id)).toEqual(['S-odd']);
+    // What was aside is the loose pile now.
+    expect((await itemsOf(store, asideId('imke'))).map((i) => [i.key, i.csl.title, i.state])).toEqual([
+      ['r:tu1', 'Kelp', 'to-read'],
+      ['r:tu2', 'Dulse', 'to-read'],
+    ]);
     const changed = {
       ...promised,
       total: 200,
@@ -530,23 +543,7 @@ describe('an older store with odd rows', () => {
   });
 });
 
-describe('aside, questions, bibliographies', () => {
-  const item = (record: string) => ({ record, title: `T ${record}`, line: 'l' });
-  it('an item is set aside once, and comes back where it was', async () => {
-    expect(await setAside(store, 'imke', [item('a'), item('b'), item('a')], '2026-11-02T09:10')).toBe(2);
-    expect(await setAside(store, 'imke', [item('a'), item('c')], '2026-11-02T10:00')).toBe(1);
-    const all = await asideOf(store, 'imke');
-    expect(all.map((i) => i.record)).toEqual(['c', 'a', 'b']);
-    expect(await asideOf(store, 'other')).toEqual([]);
-    await takeFromAside(
-      store,
-      all.map((i) => i.id),
-    );
-    expect(await asideOf(store, 'imke')).toEqual([]);
-    await putBackAside(store, all);
-    expect(await asideOf(store, 'imke')).toEqual(all);
-    expect(await isAside(store, 'imke', 'a')).toBe(true);
-  });
+describe('questions, bibliographies', () => {
   it('a reported link is remembered for its reader and item only', async () => {
     await askQuestion(store, {
       reader: 'imke',
@@ -613,6 +610,5 @@ describe('aside, questions, bibliographies', () => {
         text: '',
       }).state,
     ).toBe('ready');
-    expect(await asideOf(store, 'imke')).toEqual([]);
   });
 });

@@ -6,7 +6,18 @@
 
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import type { Slip } from '../core/model/slip';
-import type { AsideItem, Bibliography, PastSearch, Question, Setting, StandingSearch } from './rows';
+import type { Pile, PileItem } from '../core/piles/pile';
+import { type AsideItem, asItems } from './asideUpgrade';
+import type {
+  Bibliography,
+  Binned,
+  Correction,
+  OwnStyle,
+  PastSearch,
+  Question,
+  Setting,
+  StandingSearch,
+} from './rows';
 import { type OldSlip, upgraded, upgradedTo5, upgradedTo6 } from './slipUpgrade';
 
 export class Store extends Dexie {
@@ -16,7 +27,11 @@ export class Store extends Dexie {
   standing!: Table<StandingSearch, string>;
   bibliographies!: Table<Bibliography, string>;
   questions!: Table<Question, string>;
-  aside!: Table<AsideItem, string>;
+  piles!: Table<Pile, string>;
+  pileItems!: Table<PileItem, string>;
+  bin!: Table<Binned, string>;
+  corrections!: Table<Correction, string>;
+  styles!: Table<OwnStyle, string>;
 
   constructor(options?: DexieOptions) {
     super('legendum', options);
@@ -47,6 +62,20 @@ export class Store extends Dexie {
           place.value = orAsItIs(() => upgradedTo6(old), old);
         }),
     );
+    // What was aside becomes the loose pile; its table goes with the next version, empty.
+    this.version(7)
+      .stores({
+        piles: 'id, reader',
+        pileItems: 'id, pile, reader',
+        bin: 'id, reader',
+        corrections: 'id, reader',
+        styles: 'id, reader',
+      })
+      .upgrade(async (tx) => {
+        const rows = (await tx.table('aside').toArray()) as AsideItem[];
+        await tx.table('pileItems').bulkPut(asItems(rows));
+      });
+    this.version(8).stores({ aside: null });
   }
 }
 

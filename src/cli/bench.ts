@@ -1,5 +1,5 @@
 /**
- * `bench search|quality|references|ways|lending|peers|load [--records N] [--json]`: each bench is a module
+ * `bench search|quality|references|ways|cite|lending|peers|load [--records N] [--json]`: each bench is a module
  * that measures when it is loaded.
  */
 
@@ -11,6 +11,7 @@ const BENCHES = table<() => Promise<unknown>>({
   quality: () => import('./benchQuality'),
   references: () => import('./benchReferences'),
   ways: () => import('./benchWays'),
+  cite: () => import('./benchCite'),
   lending: () => import('./benchLending'),
   peers: () => import('./benchPeers'),
   load: () => import('./benchLoad'),

@@ -43,7 +43,7 @@ function write(style: string, records: readonly DiscoveryRecord[]): Written[] {
   );
   engine.setOutputFormat('text');
   engine.updateItems([...items.keys()]);
-  const lines = engine.makeBibliography()[1];
+  const [, lines] = engine.makeBibliography() || [null, []];
   // A style may sort; ours do not, so the lines stand in the order of the items.
   return records.map((record, i) => ({ style, record, text: (lines[i] ?? '').trim() }));
 }

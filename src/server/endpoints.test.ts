@@ -7,9 +7,10 @@ import { describe, expect, it } from 'vitest';
 import { ok, serverOf } from '../../tests/fixtures/server';
 import { storyItemTitled } from '../../tests/fixtures/story';
 import { asked, moment } from '../../tests/fixtures/world';
-import type { RecordAnswer, SearchAnswer } from '../core/discovery/answers';
+import type { KeptAnswer, PlanAnswer, RecordAnswer, SearchAnswer } from '../core/discovery/answers';
 import type { Reader } from '../core/model/reader';
 import type { Promised, Slip } from '../core/model/slip';
+import type { WaysAnswer } from '../core/model/ways';
 import { NEW_SEARCH, printRequest } from '../core/query/request';
 import { NO_HISTORY } from '../core/requests/history';
 import { type HeardMessage, markSent, putInOutgoing } from '../core/requests/lifecycle';
@@ -19,7 +20,9 @@ import { READERS } from '../demo/library';
 import * as ask from '../pages/api/ask';
 import * as guidance from '../pages/api/guidance';
 import * as journals from '../pages/api/journals';
+import * as keptThings from '../pages/api/kept';
 import * as library from '../pages/api/library';
+import * as plan from '../pages/api/plan';
 import * as promise from '../pages/api/promise';
 import * as record from '../pages/api/records/[id]';
 import * as resolve from '../pages/api/references/resolve';
@@ -209,6 +212,41 @@ describe('from ways to a slip to what comes back', () => {
       needBy: '',
       now: server.info.now,
     });
+  it('kept things are looked up together: when, and on which shelf', async () => {
+    const { id } = kelp();
+    const book = storyItemTitled('The edible shore').record;
+    const described = { type: 'book', title: 'Tides Nobody Wrote', author: [{ family: 'Ovesen' }] };
+    const things = [{ record: id }, { record: book.id }, { csl: described }, { record: 'nowhere' }];
+    const answer = await ok<(KeptAnswer | null)[]>(await post(keptThings.POST, { things, moment: moment() }));
+    expect(answer.map((a) => a?.csl?.id ?? null)).toEqual([id, book.id, null, null]);
+    const one = await ok<WaysAnswer>(await post(ways.POST, { record: id, moment: moment() }));
+    expect(answer[0]?.wait.class).toBe(one.wait.class);
+    expect(answer[0]?.ready).toEqual(one.best?.ready);
+    expect(answer[1]?.shelves.map((s) => s.callNumber)).toEqual(
+      (book.copies ?? []).filter((c) => c.status.state === 'in').map((c) => c.callNumber),
+    );
+    expect(answer[2]?.best).not.toBeNull();
+    expect(answer[3]).toBeNull();
+    expect((await post(keptThings.POST, { things: [{}], moment: moment() })).status).toBe(400);
+    expect(
+      (await post(keptThings.POST, { things: [{ record: id, csl: described }], moment: moment() })).status,
+    ).toBe(400);
+  });
+  it('a plan keeps to its limits, and gives what else would come for what nothing brings', async () => {
+    const { hits } = await ok<SearchAnswer>(await call(search.GET, '/api/search?q=seaweed&limit=25'));
+    const things = hits.map((h) => ({ record: h.id }));
+    const asked = { things, moment: moment(), needBy: '2026-11-13', slips: 2 };
+    const poor = await ok<PlanAnswer>(await post(plan.POST, { ...asked, cents: 0 }));
+    const rich = await ok<PlanAnswer>(await post(plan.POST, { ...asked, cents: null, slips: 40 }));
+    expect([poor.cents, poor.slips <= 2, poor.exact]).toEqual([0, true, true]);
+    expect(rich.inTime).toBeGreaterThanOrEqual(poor.inTime);
+    expect(poor.chosen).toHaveLength(things.length);
+    for (const c of [...poor.chosen, ...rich.chosen]) expect(c.way === null).toBe(c.leftOut !== null);
+    const taken = rich.chosen.flatMap((c) => c.way ?? []);
+    expect(taken.reduce((sum, w) => sum + w.price, 0)).toBe(rich.cents);
+    expect(taken.filter((w) => w.action.do === 'slip')).toHaveLength(rich.slips);
+    expect((await post(plan.POST, { ...asked, cents: 0, needBy: 'soon' })).status).toBe(400);
+  });
   it('ways of a record and of something described; what is neither is refused', async () => {
     const own = await ok<{ ways: { title: string }[]; wait: object }>(
       await post(ways.POST, { record: kelp().id, moment: moment() }),

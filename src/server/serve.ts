@@ -13,6 +13,7 @@ import sirv from 'sirv';
 import type { LibraryInfo } from '../core/discovery/answers';
 import type { Outside } from '../core/discovery/ports';
 import { type Message, msg } from '../core/model/message';
+import type { Policy } from '../core/model/policy';
 import { say } from '../words/generated/policyfile';
 import { baseAddress } from './base';
 import { perMinute } from './breaches';
@@ -23,6 +24,7 @@ import { scrubbed, silence } from './logging';
 import { PolicyFile, type PolicyState } from './policyFile';
 import { BUSY, type ProblemType, problemDocument, problemHeaders } from './problem';
 import { asksIndex, isClosed, isSimulated, methodsOf, shapeOf } from './routes';
+import { Styles } from './styles';
 
 /** Where the built parts stand, and what is to stand behind the ports. */
 export interface Parts {
@@ -32,6 +34,8 @@ export interface Parts {
   readonly files: URL;
   /** The built pages' entry. */
   readonly pages: URL;
+  /** Where it is written down what public citation styles there are. */
+  readonly styles: URL;
   /** The outside world, once the index is open. */
   outside(inside: Inside): Promise<Surroundings>;
 }
@@ -39,6 +43,8 @@ export interface Inside {
   readonly index: IndexHost;
   /** The library's data as they are now. */
   info(): LibraryInfo;
+  /** The rules in force. The clock asks them for its zone, and `info` asks the clock. */
+  policy(): Policy;
   log(event: string, error?: unknown): void;
 }
 export interface Surroundings extends Outside {
@@ -99,7 +105,8 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     now: outside.clock.now(),
     movable: outside.clock.movable,
   });
-  const outside = await parts.outside({ index, info, log: poolLog });
+  const styles = await Styles.open(fileURLToPath(parts.styles));
+  const outside = await parts.outside({ index, info, policy: () => data.policy, log: poolLog });
   const { handler } = (await import(parts.pages.href)) as {
     handler: (...args: unknown[]) => Promise<void>;
   };
@@ -232,7 +239,16 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
         'x-failure': id,
       });
     };
-    const locals: App.Locals = { index, info: info(), policyProblem, ...outside, failure, breached, base };
+    const locals: App.Locals = {
+      index,
+      info: info(),
+      policyProblem,
+      styles,
+      ...outside,
+      failure,
+      breached,
+      base,
+    };
     const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);
     compress(req as never, res as never, () =>
       files(req, res, () =>

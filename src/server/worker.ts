@@ -35,6 +35,8 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ['resolve', service.resolve.bind(service)],
   ['ways', service.ways.bind(service)],
   ['promise', service.promise.bind(service)],
+  ['kept', service.kept.bind(service)],
+  ['plan', service.plan.bind(service)],
   ['setPolicy', service.setPolicy.bind(service)],
 ];
 

@@ -17,8 +17,9 @@ serve(config, {
   worker: new URL('./index.worker.mjs', import.meta.url),
   files: new URL('../client', import.meta.url),
   pages: new URL('../server/entry.mjs', import.meta.url),
-  async outside({ index, info, log }) {
-    const clock = config.demo ? movableClock(DEMO_START) : machineClock(() => info().policy.zone);
+  styles: new URL('./styles.json', import.meta.url),
+  async outside({ index, info, policy, log }) {
+    const clock = config.demo ? movableClock(DEMO_START) : machineClock(() => policy().zone);
     const pdfs = await pdfMaker({ script: new URL('./pdf.worker.mjs', import.meta.url), log });
     return {
       ...standinWorld(index, info, clock, readers),

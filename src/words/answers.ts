@@ -18,4 +18,6 @@ export type JournalEntry = InWords<answers.JournalEntry>;
 export type Way = InWords<ways.Way>;
 export type WaysAnswer = InWords<ways.WaysAnswer>;
 export type Alternative = InWords<ways.Alternative>;
+export type KeptAnswer = InWords<answers.KeptAnswer>;
+export type PlanAnswer = InWords<answers.PlanAnswer>;
 export type SlipPromise = InWords<promise.SlipPromise>;

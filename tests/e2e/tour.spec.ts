@@ -69,7 +69,7 @@ test('a book on loan here is asked for elsewhere, and arrives', async ({ page, s
   await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue(
     'Salt, smoke, weed: preserving in the northern isles',
   );
-  await expect(page.getByLabel('Need by')).toHaveValue('2026-11-13');
+  await expect(page.getByLabel('Need by')).toHaveValue('Fri 13 Nov');
   await page.getByLabel('Note to the library').fill('For the seminar');
   await expect(page.getByText('You pay, if it is supplied')).toBeVisible();
   // The draft is kept while typing: a reload loses nothing.

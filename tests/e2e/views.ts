@@ -14,6 +14,28 @@ export const send = async (page: Page): Promise<void> => {
   await page.getByText('not sent yet').waitFor({ state: 'detached' });
 };
 
+/** Searches, puts all that was found into a new pile, says by when it is needed, and opens it. */
+export async function pile(page: Page, name: string, query: string, needBy = ''): Promise<void> {
+  await page.goto(`/?q=${query}&drop.kind=newspaper-article`);
+  await lines(page);
+  await page.keyboard.press('j');
+  await page.keyboard.press('x');
+  await page.getByRole('button', { name: /^all \d+ shown$/ }).click();
+  await page
+    .getByRole('button', { name: /^Choose a pile for/ })
+    .first()
+    .click();
+  await page.getByLabel('Its name').fill(name);
+  await page.getByRole('button', { name: 'Make it and put it in' }).click();
+  await page.getByRole('link', { name: 'Open the pile' }).click();
+  await page.getByRole('heading', { name, level: 1 }).waitFor();
+  if (!needBy) return;
+  await page.getByRole('button', { name: 'Change', exact: true }).click();
+  await page.getByLabel('Need by').fill(needBy);
+  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByText('Changed.').waitFor();
+}
+
 /**
  * The end of somebody's paper: a wrong year, a book on loan, an abbreviated journal, and something that is
  * nowhere.
@@ -74,15 +96,19 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
     },
   ],
   [
-    'aside',
+    'piles',
     async (page) => {
-      await page.goto('/?q=Salt+smoke+weed');
-      await lines(page);
-      await page.keyboard.press('j');
-      await page.keyboard.press('a');
-      await page.getByText(/^Set aside:/).waitFor();
-      await page.goto('/aside');
-      await page.getByRole('listitem').first().waitFor();
+      await pile(page, 'Seminar paper', 'seaweed+food', '2026-11-13');
+      await page.getByRole('list', { name: 'What is in it' }).waitFor();
+      await page.getByText(/to be expected/).waitFor();
+    },
+  ],
+  [
+    'fetch sheet',
+    async (page) => {
+      await pile(page, 'Seminar paper', 'seaweed+food', '2026-11-13');
+      await page.getByRole('link', { name: 'Fetch sheet' }).click();
+      await page.getByRole('heading', { name: /^Fetch sheet/ }).waitFor();
     },
   ],
   [

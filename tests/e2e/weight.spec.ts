@@ -1,8 +1,8 @@
-/** What the first view loads: at most 150 KB of JavaScript, gzip. */
+/** What the first view loads: at most 130 KB of JavaScript, gzip. */
 import { gzipSync } from 'node:zlib';
 import { expect, test } from './app';
 
-test('first-view JavaScript is at most 150 KB gzip', async ({ page }) => {
+test('first-view JavaScript is at most 130 KB gzip', async ({ page }) => {
   const scripts: Promise<Buffer>[] = [];
   page.on('response', (r) => {
     if (r.request().resourceType() === 'script') scripts.push(r.body());
@@ -15,5 +15,5 @@ test('first-view JavaScript is at most 150 KB gzip', async ({ page }) => {
   );
   console.log(`first-view JavaScript: ${(bytes / 1000).toFixed(1)} KB gzip in ${scripts.length} files`);
   expect(scripts.length).toBeGreaterThan(3);
-  expect(bytes).toBeLessThanOrEqual(150_000);
+  expect(bytes).toBeLessThanOrEqual(130_000);
 });

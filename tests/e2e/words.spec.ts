@@ -13,7 +13,7 @@ import { VIEWS } from './views';
  * lists.
  */
 const SAME_EVERYWHERE =
-  /\b(Legendum|DOI|ISSN|ISBN|CQL|RIS|BibTeX|CSL|JSON|MARC|MARCXML|XML|CSV|OpenURL|ISO|KBART|PDF|cr|Mon|Tue|Wed|Thu|Fri|Sat|Sun|Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec|and|or)\b/g;
+  /\b(Legendum|DOI|ISSN|ISBN|CQL|RIS|BibTeX|CSL|JSON|MARC|MARCXML|XML|CSV|OpenURL|ISO|KBART|PDF|cr|Mon|Tue|Wed|Thu|Fri|Sat|Sun|Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec|(?:January|February|March|April|June|July|August|September|October|November|December) \d{4}|Mo|Tu|We|Th|Fr|Sa|Su|and|or)\b/g;
 /** Languages are named by `Intl`, in English here. */
 const LANGUAGE_NAMES = new RegExp(
   `\\b(${LANGUAGE_LIST.map((code) => new Intl.DisplayNames('en', { type: 'language' }).of(code)).join('|')})\\b`,

@@ -17,7 +17,7 @@ const PICTURES: readonly (readonly [
   ['record', 'record'],
   ['references', 'references'],
   ['ask', 'ask'],
-  ['aside', 'aside'],
+  ['piles', 'piles'],
   ['slip', 'slip'],
   ['sent-slip', 'sent slip'],
   ['requests', 'requests'],

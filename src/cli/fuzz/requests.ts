@@ -105,6 +105,7 @@ const PARAMS: Readonly<Record<string, readonly string[]>> = {
   '/requests/new': ['record', 'route', 'from', 'journal', 'by', 'rft.title'],
   '/searches': [],
   '/aside': [],
+  '/piles': ['pile', 'item', 'sheet', 'bin'],
   '/ask': ['record', 'q'],
   '/healthz': [],
   '/readyz': [],

@@ -10,6 +10,8 @@ export interface Shelf {
   /** Read in the building, not taken along. */
   readonly premises: boolean;
 }
+/** What a shelf is called by, where one was looked at. */
+export const shelfId = (s: Shelf): string => `${s.campus}|${s.location}|${s.callNumber}`;
 export interface ToFetch {
   readonly id: string;
   readonly shelves: readonly Shelf[];

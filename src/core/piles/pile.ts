@@ -15,8 +15,10 @@ import {
   shape,
   text,
   type Value,
+  yesOrNo,
 } from '../model/shape';
 import { fold } from '../words/fold';
+import { asideId, recordKey } from './ids';
 
 /** How the lines of a pile are ordered. */
 export const PILE_ORDERS = ['when', 'hand', 'author', 'year', 'state', 'added'] as const;
@@ -35,6 +37,8 @@ export const pileShape = shape({
   needBy: dayOrNone(),
   note: text(NOTE),
   order: oneOf(PILE_ORDERS),
+  /** The most to be spent on it, as an amount like 20.00; left out or empty for no limit. */
+  spend: maybe(text(20)),
   created: localTime(),
 });
 export type Pile = Shaped<typeof pileShape>;
@@ -58,14 +62,16 @@ export const pileItemShape = shape({
   csl: described,
   note: text(NOTE),
   state: oneOf(READING_STATES),
+  /** It was fetched from its shelf. */
+  got: maybe(yesOrNo()),
+  /** Shelves on which it was looked for and was not: `shelfId`. */
+  notAt: maybe(listOf(text(NOTE), 100)),
   /** Where it stands in the order by hand: a fractional index. */
   place: filled(KEY),
   added: localTime(),
 });
 export type PileItem = Shaped<typeof pileItemShape>;
 
-/** The id of a reader's loose pile. */
-export const asideId = (reader: string): string => `A-${encodeURIComponent(reader)}`;
 /** The loose pile is always there: it has no name, and can be emptied but not thrown away. */
 export const isAside = (pile: Pick<Pile, 'id' | 'reader'>): boolean => pile.id === asideId(pile.reader);
 /** The loose pile before anything was set about it. */
@@ -89,7 +95,7 @@ const squeezed = (said: string | undefined): string =>
  * @example keyOf('r1', { type: 'book', title: 'Weeds' }) // 'r:r1'
  */
 export function keyOf(record: string, csl: ReferenceItem): string {
-  if (record) return `r:${record}`;
+  if (record) return recordKey(record);
   const first = csl.author?.[0] ?? csl.editor?.[0];
   const parts = [
     squeezed(csl.title),
@@ -98,11 +104,4 @@ export function keyOf(record: string, csl: ReferenceItem): string {
     squeezed(csl['container-title']),
   ];
   return `d:${parts.join('|')}`.slice(0, KEY);
-}
-/** The id of an item in a pile; no pile's own id has the stroke. */
-export const itemId = (pile: string, key: string): string => `${pile}|${key}`;
-/** Pile and key of an item's id. */
-export function partsOfItemId(id: string): { readonly pile: string; readonly key: string } {
-  const at = id.indexOf('|');
-  return { pile: id.slice(0, at), key: id.slice(at + 1) };
 }

@@ -5,18 +5,9 @@ import { wrongIn } from '../model/shape';
 import { dayNumber, parseDay } from '../model/time';
 import { doublesIn } from './doubles';
 import { fetchSheet } from './fetchSheet';
+import { asideId, itemId, partsOfItemId } from './ids';
 import { movedTo, ordered, placesBetween } from './order';
-import {
-  asideId,
-  isAside,
-  itemId,
-  keyOf,
-  newAside,
-  type PileItem,
-  partsOfItemId,
-  pileItemShape,
-  pileShape,
-} from './pile';
+import { isAside, keyOf, newAside, type PileItem, pileItemShape, pileShape } from './pile';
 import { pileStanding, standingCounts } from './standing';
 
 const csl = (title: string, more: Partial<ReferenceItem> = {}): ReferenceItem => ({
@@ -135,6 +126,7 @@ describe('where a thing stands', () => {
     action: 'open' | 'go' | 'slip',
   ) => ({
     wait: { class: class_, date },
+    shelves: [{ campus: 'a', location: 'Level 1', callNumber: 'A 1', premises: false }],
     best: {
       action:
         action === 'open'
@@ -147,21 +139,28 @@ describe('where a thing stands', () => {
   const need = day('2026-11-06');
   it('is in hand, can be read, fetched, is on the way, must be asked for, or comes too late', () => {
     const later = way('week', '2026-11-05T09:00', 'slip');
-    expect(pileStanding([{ state: 'ready', promised: null }], undefined, need)).toBe('hand');
-    expect(pileStanding([], way('now', '2026-11-02T09:10', 'open'), need)).toBe('now');
-    expect(pileStanding([], way('today', '2026-11-02T14:00', 'go'), need)).toBe('fetch');
-    expect(pileStanding([{ state: 'sourcing', promised: { likely: '2026-11-06T12:00' } }], later, need)).toBe(
-      'way',
-    );
-    expect(pileStanding([{ state: 'sourcing', promised: { likely: '2026-11-07T12:00' } }], later, need)).toBe(
-      'late',
-    );
-    expect(pileStanding([], later, need)).toBe('ask');
-    expect(pileStanding([{ state: 'draft', promised: null }], later, need)).toBe('ask');
-    expect(pileStanding([], later, day('2026-11-04'))).toBe('late');
-    expect(pileStanding([], way('unlikely', null, 'slip'), null)).toBe('late');
-    expect(pileStanding([], undefined, need)).toBe('open');
-    expect(pileStanding([{ state: 'finished', promised: null }], later, null)).toBe('ask');
+    expect(pileStanding([{ state: 'ready', promised: null }], undefined, { needBy: need })).toBe('hand');
+    expect(pileStanding([], way('now', '2026-11-02T09:10', 'open'), { needBy: need })).toBe('now');
+    expect(pileStanding([], way('today', '2026-11-02T14:00', 'go'), { needBy: need })).toBe('fetch');
+    expect(
+      pileStanding([{ state: 'sourcing', promised: { likely: '2026-11-06T12:00' } }], later, {
+        needBy: need,
+      }),
+    ).toBe('way');
+    expect(
+      pileStanding([{ state: 'sourcing', promised: { likely: '2026-11-07T12:00' } }], later, {
+        needBy: need,
+      }),
+    ).toBe('late');
+    expect(pileStanding([], later, { needBy: need })).toBe('ask');
+    expect(pileStanding([{ state: 'draft', promised: null }], later, { needBy: need })).toBe('ask');
+    expect(pileStanding([], later, { needBy: day('2026-11-04') })).toBe('late');
+    expect(pileStanding([], way('unlikely', null, 'slip'), { needBy: null })).toBe('late');
+    expect(pileStanding([], undefined, { needBy: need })).toBe('open');
+    const shelf = way('today', '2026-11-02T14:00', 'go');
+    expect(pileStanding([], shelf, { needBy: need, looked: { notAt: ['a|Level 1|A 1'] } })).toBe('ask');
+    expect(pileStanding([], shelf, { needBy: need, looked: { got: true } })).toBe('hand');
+    expect(pileStanding([{ state: 'finished', promised: null }], later, { needBy: null })).toBe('ask');
   });
   it('is counted in the order of the bar', () => {
     expect(standingCounts(['ask', 'now', 'ask'])).toEqual([

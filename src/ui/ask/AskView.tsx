@@ -16,9 +16,10 @@ import { readRequest } from '../../core/query/request';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/ask';
 import { sentence } from '../../words/sentence';
-import { App, useHere } from '../kit/app';
+import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
+import { AskingApp } from '../kit/queries';
 import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
 import styles from './ask.module.css';
@@ -176,8 +177,8 @@ function Ask() {
 
 export default function AskView() {
   return (
-    <App>
+    <AskingApp>
       <Ask />
-    </App>
+    </AskingApp>
   );
 }

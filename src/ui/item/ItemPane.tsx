@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { AskError, getRecord } from '../../browser/client';
 import { recordHref } from '../../core/model/address';
+import type { Kind } from '../../core/model/kinds';
 import type { DayNumber } from '../../core/model/time';
 import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/item';
-import { itemLine } from '../../words/labels';
 import { sayList } from '../../words/say';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -18,6 +18,8 @@ interface Props {
   readonly needBy: DayNumber | null;
   readonly why?: Hit['why'] | undefined;
   readonly position: { readonly at: number; readonly of: number } | null;
+  /** What is gone back to; the Breakdown where it is not said. */
+  readonly back?: string;
   readonly close: () => void;
   readonly step: (by: number) => void;
 }
@@ -40,7 +42,7 @@ const Why = ({ why }: { why: Hit['why'] }) => (
 );
 
 /** An item beside the results. */
-export function ItemPane({ id, needBy, why, position, close, step }: Props) {
+export function ItemPane({ id, needBy, why, position, back, close, step }: Props) {
   const query = useQuery({
     queryKey: ['record', id],
     queryFn: () => getRecord(id),
@@ -50,7 +52,7 @@ export function ItemPane({ id, needBy, why, position, close, step }: Props) {
     <article className={styles.pane}>
       <div className={styles.paneHead}>
         <button type="button" className={styles.back} onClick={close}>
-          <kbd className={`${kit.key} ${kit.forKeys}`}>{say('item.esc')}</kbd> {say('item.breakdown')}
+          <kbd className={`${kit.key} ${kit.forKeys}`}>{say('item.esc')}</kbd> {back ?? say('item.breakdown')}
         </button>
         {position && (
           <p>
@@ -83,8 +85,8 @@ export function ItemPane({ id, needBy, why, position, close, step }: Props) {
           <Notices answer={query.data} />
           <Ways
             record={id}
-            title={query.data.record.csl.title}
-            line={itemLine(query.data.record.csl)}
+            csl={query.data.record.csl}
+            kind={query.data.record.kind as Kind}
             needBy={needBy}
             level={3}
           />

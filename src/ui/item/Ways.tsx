@@ -1,12 +1,13 @@
 /** Ways to read: a vertical line in time, the best on top with its one main button. */
 
 import { useQuery } from '@tanstack/react-query';
-import { isAside, setAside } from '../../browser/aside';
 import { getWays } from '../../browser/client';
 import { askQuestion, brokenWays, dropQuestion } from '../../browser/questions';
 import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
+import type { Kind } from '../../core/model/kinds';
 import type { Week } from '../../core/model/library';
+import type { ReferenceItem } from '../../core/model/record';
 import { type DayNumber, isoDay } from '../../core/model/time';
 import type { Alternative, Way } from '../../words/answers';
 import { dayText } from '../../words/days';
@@ -18,6 +19,7 @@ import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { useKept } from '../kit/useKept';
 import { useMoney } from '../kit/useMoney';
+import { Keep } from '../piles/Keep';
 import styles from './item.module.css';
 import { LinkReport } from './LinkReport';
 import { slipHref, VERDICT_TEXT } from './links';
@@ -183,15 +185,15 @@ function Alternatives({
 const NONE_BROKEN: ReadonlyMap<string, string> = new Map();
 export function Ways({
   record,
-  title,
-  line,
+  csl,
+  kind,
   needBy,
   level,
 }: {
   record: string;
-  title: string;
-  /** What stands under the title where it is kept. */
-  line: string;
+  /** What is kept of it. */
+  csl: ReferenceItem;
+  kind: Kind;
   needBy: DayNumber | null;
   level: 2 | 3;
 }) {
@@ -200,7 +202,6 @@ export function Ways({
   const { moment, reader } = useHere();
   const need = needBy === null ? '' : isoDay(needBy);
   const broken = useKept(() => brokenWays(theStore(), reader.id, record), [reader.id, record], NONE_BROKEN);
-  const aside = useKept(() => isAside(theStore(), reader.id, record), [reader.id, record], false);
   const query = useQuery({
     queryKey: ['ways', record, moment, need],
     queryFn: () => getWays(record, moment, need),
@@ -213,7 +214,7 @@ export function Ways({
     void askQuestion(theStore(), {
       reader: reader.id,
       kind: 'link',
-      subject: title,
+      subject: csl.title,
       text: say('item.theLinkToDidNotWork', { place: way.place }),
       record,
       way: way.id,
@@ -284,25 +285,12 @@ export function Ways({
           late={answer.best !== null}
         />
       )}
-      <p className={styles.hint}>
+      <div className={styles.keep}>
+        <Keep thing={{ record, csl, kind }} />
         {!answer?.alternatives && (
-          <>
-            <a href={`/ask?record=${encodeURIComponent(record)}`}>{say('item.askALibrarianAboutThis')}</a>
-            {' · '}
-          </>
+          <a href={`/ask?record=${encodeURIComponent(record)}`}>{say('item.askALibrarianAboutThis')}</a>
         )}
-        {aside ? (
-          <a href="/aside">{say('item.itIsSetAside')}</a>
-        ) : (
-          <button
-            type="button"
-            className={kit.link}
-            onClick={() => void setAside(theStore(), reader.id, [{ record, title, line }], moment.at)}
-          >
-            {say('item.setAside')}
-          </button>
-        )}
-      </p>
+      </div>
     </section>
   );
 }

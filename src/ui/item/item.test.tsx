@@ -10,13 +10,13 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, worldOf } from '../../../tests/fixtures/world';
-import { asideOf } from '../../browser/aside';
 import * as client from '../../browser/client';
+import { itemsOf } from '../../browser/piles';
 import { questionsOf } from '../../browser/questions';
 import { theStore } from '../../browser/store';
 import { type DayNumber, parseDay } from '../../core/model/time';
+import { asideId } from '../../core/piles/ids';
 import type { WaysAnswer } from '../../words/answers';
-import { itemLine } from '../../words/labels';
 import { Ways } from './Ways';
 
 const world = worldOf(400);
@@ -28,7 +28,7 @@ beforeEach(() => {
 afterEach(async () => {
   cleanup();
   vi.restoreAllMocks();
-  await Promise.all([theStore().questions.clear(), theStore().aside.clear()]);
+  await Promise.all([theStore().questions.clear(), theStore().pileItems.clear()]);
 });
 
 const waysOf = async (id: string, need = ''): Promise<WaysAnswer> =>
@@ -37,11 +37,11 @@ async function showWays(
   title: string,
   need = '',
 ): Promise<{ id: string; answer: WaysAnswer; rows: HTMLElement[] }> {
-  const { id, csl } = storyItemTitled(title).record;
+  const { id, csl, kind } = storyItemTitled(title).record;
   const needBy = need ? (parseDay(need) as DayNumber) : null;
   show(
     <QueryClientProvider client={new QueryClient()}>
-      <Ways record={id} title={csl.title} line={itemLine(csl)} needBy={needBy} level={2} />
+      <Ways record={id} csl={csl} kind={kind} needBy={needBy} level={2} />
     </QueryClientProvider>,
   );
   await waitFor(() =>
@@ -114,10 +114,13 @@ describe('ways to read', () => {
   it('is set aside with one gesture', async () => {
     const { id } = await showWays('Kelp on the plate');
     fireEvent.click(screen.getByRole('button', { name: 'Set aside' }));
-    expect(await screen.findByRole('link', { name: 'It is set aside' })).toBeTruthy();
-    const kept = await asideOf(theStore(), hereAt().reader.id);
-    expect(kept.map((a) => a.record)).toEqual([id]);
-    expect(kept[0]?.line).toMatch(/^Okonedo-Falk, A\., .* · Coastal Food Systems · 14\(2\)/);
+    expect(await screen.findByText(/^In Aside/)).toBeTruthy();
+    const aside = asideId(hereAt().reader.id);
+    const kept = await itemsOf(theStore(), aside);
+    expect(kept.map((a) => [a.record, a.csl['container-title']])).toEqual([[id, 'Coastal Food Systems']]);
+    expect(kept[0]?.csl.abstract).toBeUndefined();
+    fireEvent.click(await screen.findByRole('button', { name: 'Undo' }));
+    await waitFor(async () => expect(await itemsOf(theStore(), aside)).toEqual([]));
   });
   it('that can’t be worked out say so, and are asked for again', async () => {
     const asked = vi
@@ -127,8 +130,8 @@ describe('ways to read', () => {
       <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
         <Ways
           record={storyItemTitled('Kelp on the plate').record.id}
-          title="Kelp"
-          line=""
+          csl={{ type: 'book', title: 'Kelp' }}
+          kind="book"
           needBy={null}
           level={2}
         />

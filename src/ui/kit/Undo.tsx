@@ -13,7 +13,8 @@ export function Undo({
   className,
 }: {
   said: ReactNode;
-  back: () => void;
+  /** null where there is nothing to take back. */
+  back: (() => void) | null;
   className?: string | undefined;
 }) {
   return (
@@ -21,9 +22,11 @@ export function Undo({
       {said && (
         <>
           {said}{' '}
-          <button type="button" className={kit.link} onClick={back}>
-            {say('kit.undo')}
-          </button>
+          {back && (
+            <button type="button" className={kit.link} onClick={back}>
+              {say('kit.undo')}
+            </button>
+          )}
         </>
       )}
     </p>

@@ -1,20 +1,17 @@
-/** What every island shares: the query cache, the library's data, who reads and when, the reader's slips. */
+/** What every island shares: the library's data, who reads and when, the reader's slips. */
 
-import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react';
-import { AskError, getLibrary } from '../../browser/client';
 import { currentReader, NO_SETTINGS, readSettings, type Settings } from '../../browser/settings';
-import { sendGoing, slipsOf, takeNews } from '../../browser/slips';
+import { slipsOf } from '../../browser/slipRows';
 import { theStore } from '../../browser/store';
-import { noteNews, noteTrouble } from '../../browser/trouble';
 import type { LibraryInfo, Moment } from '../../core/discovery/answers';
 import type { Reader } from '../../core/model/reader';
 import type { Slip } from '../../core/model/slip';
-import { isListening } from '../../core/model/slipStates';
 import { isoLocal, type Minutes, minutes, parseLocal } from '../../core/model/time';
 import { Boundary } from './Boundary';
 import { Failure } from './Failure';
 import { useKept } from './useKept';
+import { useLibrary } from './useLibrary';
 
 export interface Here {
   readonly info: LibraryInfo;
@@ -31,17 +28,6 @@ export function useHere(): Here {
   if (!here) throw new Error('useHere outside App');
   return here;
 }
-
-const client = new QueryClient({
-  defaultOptions: {
-    queries: {
-      staleTime: 60_000,
-      retry: (n, error) => n < 2 && error instanceof AskError && error.sort === 'failed',
-      networkMode: 'always',
-      refetchOnWindowFocus: false,
-    },
-  },
-});
 
 /** Minutes after which waits are worked out anew, and news asked for, while a page stays open. */
 const TICK = 5;
@@ -70,13 +56,9 @@ function useNow(info: LibraryInfo | undefined): string {
 }
 
 function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
-  const library = useQuery({
-    queryKey: ['library'],
-    queryFn: getLibrary,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const library = useLibrary();
   const settings = useKept(() => readSettings(theStore()), [], NO_SETTINGS);
-  const info = library.data;
+  const { info } = library;
   const reader = useMemo(() => (info && settings ? currentReader(info, settings) : null), [info, settings]);
   const slips = useKept(() => (reader ? slipsOf(theStore(), reader.id) : []), [reader?.id], []);
   const now = useNow(info);
@@ -94,50 +76,15 @@ function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
       },
     };
   }, [info, settings, reader, slips, now]);
-  if (library.isError)
-    return quiet ? null : <Failure error={library.error} again={() => void library.refetch()} />;
+  if (library.error !== null) return quiet ? null : <Failure error={library.error} again={library.again} />;
   return here ? <HereContext value={here}>{children}</HereContext> : null;
 }
 
 /** `quiet`: shows nothing instead of a failure, where another island of the page already says it. */
 export function App({ children, quiet = false }: { children: ReactNode; quiet?: boolean }) {
   return (
-    <QueryClientProvider client={client}>
-      <Boundary quiet={quiet}>
-        <Ready quiet={quiet}>{children}</Ready>
-      </Boundary>
-    </QueryClientProvider>
+    <Boundary quiet={quiet}>
+      <Ready quiet={quiet}>{children}</Ready>
+    </Boundary>
   );
-}
-
-/**
- * Takes in news whenever the clock moves or a slip goes out, and sends again what was told to go when the
- * connection is back.
- */
-export function useSlipTraffic(): void {
-  const { reader, moment, slips } = useHere();
-  const under = slips.filter((s) => isListening(s.state)).length;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when the clock or the number under way changes, not on every message
-  useEffect(() => {
-    let gone = false;
-    takeNews(theStore(), reader.id, moment)
-      .then(() => !gone && noteNews(null))
-      .catch((error: unknown) => {
-        // What the store could not keep is the store's trouble; that nothing was heard is said with the
-        // requests.
-        if (!noteTrouble(error, true) && !gone) noteNews(error);
-      });
-    return () => {
-      gone = true;
-    };
-  }, [reader.id, moment.at, under]);
-  useEffect(() => {
-    // What could not be sent stays in Outgoing with its reason; what the store could not keep is said in the
-    // notice.
-    const retry = () =>
-      void sendGoing(theStore(), reader.id, moment).catch((error: unknown) => void noteTrouble(error, true));
-    retry();
-    window.addEventListener('online', retry);
-    return () => window.removeEventListener('online', retry);
-  }, [reader.id, moment]);
 }

@@ -6,8 +6,9 @@ import { matchOf, type Standing, standingOf } from '../../core/discovery/standin
 import { parseDay } from '../../core/model/time';
 import '../../words/generated/file';
 import { say } from '../../words/generated/references';
-import { App, useHere } from '../kit/app';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { AskingApp } from '../kit/queries';
 import { ReferenceRow } from './ReferenceRow';
 import styles from './references.module.css';
 import { NeedBy, type Standed, StandingBar, WithAll } from './Standings';
@@ -113,8 +114,8 @@ function References() {
 
 export default function ReferencesView() {
   return (
-    <App>
+    <AskingApp>
       <References />
-    </App>
+    </AskingApp>
   );
 }

@@ -1,16 +1,18 @@
 /**
  * Above the references: how many there are, by when they are needed, where they stand, what to do with all.
  */
-import { useState } from 'react';
-import { setAside } from '../../browser/aside';
+import type { ToKeep } from '../../browser/piles';
 import type { KeptReference } from '../../browser/rows';
-import { theStore } from '../../browser/store';
 import { STANDINGS, type Standing } from '../../core/discovery/standing';
+import { keyOf } from '../../core/piles/pile';
 import type { ResolvedMatch } from '../../words/answers';
 import { say } from '../../words/generated/references';
 import { standingLabel } from '../../words/labels';
-import { useHere } from '../kit/app';
+import { Cite } from '../cite/Cite';
+import { DateField } from '../kit/DateField';
 import kit from '../kit/kit.module.css';
+import { IntoAnother, KeptSaid, putLabel } from '../piles/Keep';
+import { useKeeping, usePiles } from '../piles/usePiles';
 import { Export } from './Export';
 import styles from './references.module.css';
 import type { BibliographyUnderWay } from './useBibliography';
@@ -27,21 +29,18 @@ interface Props {
 }
 
 export function NeedBy({ work, all, needBy }: Props & { needBy: string }) {
-  const { moment } = useHere();
   const { bib } = work;
   const late = all.filter((r) => r.match?.wait.verdict === 'too-late').length;
   return (
     <div className={styles.headRow}>
       <h2>{say('references.soMany', { n: all.length })}</h2>
-      <label className={styles.need}>
-        {say('references.needBy')}
-        <input
-          type="date"
-          min={moment.at.slice(0, 10)}
+      <div className={styles.need}>
+        <DateField
+          label={say('references.needBy')}
           value={bib.needBy}
-          onChange={(e) => work.set({ ...bib, needBy: e.target.value })}
+          change={(next) => work.set({ ...bib, needBy: next })}
         />
-      </label>
+      </div>
       {needBy && (
         <span className={late ? kit.tag : styles.hint}>
           {late ? say('references.tooLate', { late }) : say('references.allThatIsKnownComesIn')}
@@ -81,33 +80,27 @@ export function StandingBar(props: {
   );
 }
 
-/** Puts all that was found aside, and says how many were there already. */
-function PutAside({ work, matched }: Pick<Props, 'work'> & { matched: readonly ResolvedMatch[] }) {
-  const { reader, moment } = useHere();
-  const [busy, setBusy] = useState(false);
-  const put = async () => {
-    setBusy(true);
-    const n = await setAside(
-      theStore(),
-      reader.id,
-      matched.map((m) => ({ record: m.id, title: m.csl.title, line: m.line })),
-      moment.at,
-    ).finally(() => setBusy(false));
-    work.tell(
-      n === matched.length
-        ? say('references.setAside', { n })
-        : say('references.setAsideTheOthersWereThere', { n }),
-    );
-  };
+/** Puts all that was read into a pile: records where they were found, else what the reference says. */
+function PutAway({ all }: Pick<Props, 'all'>) {
+  const piles = usePiles();
+  const keeping = useKeeping();
+  const things = all.map(
+    ({ row, match }): ToKeep =>
+      match ? { record: match.id, csl: match.csl, kind: match.kind } : { record: '', csl: row.ref.csl },
+  );
   return (
-    <button type="button" className={kit.link} disabled={busy} onClick={() => void put()}>
-      {say('references.setAsideFound', {
-        part:
-          matched.length === 1
-            ? say('references.theOne')
-            : say('references.the', { matched: matched.length }),
-      })}
-    </button>
+    <>
+      <button type="button" className={kit.link} onClick={() => void keeping.put(things, piles.last)}>
+        {putLabel(piles.last)}
+      </button>
+      <IntoAnother
+        things={things}
+        piles={piles}
+        keeping={keeping}
+        title={say('references.soMany', { n: things.length })}
+      />
+      <KeptSaid keeping={keeping} />
+    </>
   );
 }
 
@@ -115,8 +108,7 @@ function PutAside({ work, matched }: Pick<Props, 'work'> & { matched: readonly R
 export function WithAll(
   props: Props & { readonly missing: number; readonly open: boolean; readonly toggle: () => void },
 ) {
-  const { work, all, missing, open, toggle } = props;
-  const matched = all.flatMap((r) => r.match ?? []);
+  const { all, missing, open, toggle } = props;
   return (
     <div className={styles.bulk}>
       {missing > 0 && (
@@ -126,7 +118,20 @@ export function WithAll(
             : say('references.slipsForTheMissing', { wanting: missing })}
         </button>
       )}
-      {matched.length > 0 && <PutAside work={work} matched={matched} />}
+      {all.length > 0 && <PutAway all={all} />}
+      {all.length > 0 && (
+        <Cite
+          things={() => [
+            ...new Map(
+              all.map(({ row, match }) => {
+                const csl = match?.csl ?? row.ref.csl;
+                const key = keyOf(match?.id ?? '', csl);
+                return [key, { key, csl }];
+              }),
+            ).values(),
+          ]}
+        />
+      )}
       <Export items={all.map(({ row, match }) => ({ said: row.ref.csl, record: match?.csl ?? null }))} />
     </div>
   );

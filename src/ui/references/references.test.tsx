@@ -15,7 +15,7 @@ import { readTask } from '../../browser/reading';
 import { bibliographyOf, ReferenceReader, Stopped } from '../../browser/references';
 import type { KeptReference } from '../../browser/rows';
 import { chooseReader } from '../../browser/settings';
-import { slipsOf } from '../../browser/slips';
+import { slipsOf } from '../../browser/slipRows';
 import { theStore } from '../../browser/store';
 import { readReference } from '../../core/references/read';
 import { decodeModel, type Model } from '../../core/references/tagger';
@@ -164,7 +164,9 @@ describe('a bibliography', () => {
   });
   afterEach(async () => {
     const store = theStore();
-    await Promise.all([store.bibliographies, store.slips, store.aside, store.settings].map((t) => t.clear()));
+    await Promise.all(
+      [store.bibliographies, store.slips, store.pileItems, store.settings].map((t) => t.clear()),
+    );
   });
   /** Pastes and reads; resolves when each reference stands where it stands. */
   async function paste(text: string): Promise<HTMLElement> {

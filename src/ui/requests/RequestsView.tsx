@@ -17,8 +17,9 @@ import { slipTitle } from '../../core/requests/slip';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/requests';
 import { stateLabel, wantedLabel } from '../../words/labels';
-import { App, useHere } from '../kit/app';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { AskingApp } from '../kit/queries';
 import { saveFile } from '../kit/saveFile';
 import { useKept } from '../kit/useKept';
 import { useMoney } from '../kit/useMoney';
@@ -330,8 +331,8 @@ function Requests() {
 
 export default function RequestsView() {
   return (
-    <App>
+    <AskingApp>
       <Requests />
-    </App>
+    </AskingApp>
   );
 }

@@ -4,7 +4,6 @@
  */
 
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { setAside } from '../../browser/aside';
 import { AskError } from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
@@ -19,16 +18,22 @@ import {
 import { own } from '../../core/table';
 import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/results';
-import { itemLine } from '../../words/labels';
 import { conditionText } from '../../words/sentence';
+import { CiteOpen } from '../cite/Cite';
+import type { ToCite } from '../cite/CiteSheet';
 import { ItemPane } from '../item/ItemPane';
 import { slipHref } from '../item/links';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { useKeys } from '../kit/keys';
 import kit from '../kit/kit.module.css';
+import { Queries } from '../kit/queries';
+import { KeptSaid } from '../piles/Keep';
+import { useChoosing } from '../piles/useChoosing';
+import { useKeeping, usePiles } from '../piles/usePiles';
 import { Breakdown } from './Breakdown';
 import breakdown from './breakdown.module.css';
+import { toCite, toKeep } from './ChosenLines';
 import { Sentence } from './Sentence';
 import { Timetable, type TimetableHandle } from './Timetable';
 import { useResults } from './useResults';
@@ -58,7 +63,14 @@ interface Props {
   readonly setFault: (fault: SearchFault | null) => void;
 }
 
-export default function Answered({ request, open, left, change, show, setFault }: Props) {
+export default function Answered(props: Props) {
+  return (
+    <Queries>
+      <TheAnswer {...props} />
+    </Queries>
+  );
+}
+function TheAnswer({ request, open, left, change, show, setFault }: Props) {
   const { info, moment, reader, settings } = useHere();
   const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
   const results = useResults(request, moment, true);
@@ -85,6 +97,11 @@ export default function Answered({ request, open, left, change, show, setFault }
     });
   }, [printed, said, reader.id]);
 
+  const keeping = useKeeping();
+  const { last } = usePiles();
+  const choosing = useChoosing(() => results.hits().map((h) => h.id));
+  const { chosen } = choosing;
+  const [citing, setCiting] = useState<readonly ToCite[] | null>(null);
   const position = positionOf(open);
   const focused = () => table.current?.focused() ?? -1;
   const move = (by: number) => (event: KeyboardEvent) => {
@@ -102,7 +119,6 @@ export default function Answered({ request, open, left, change, show, setFault }
     show(null);
     requestAnimationFrame(() => at >= 0 && table.current?.goTo(at, true));
   };
-  const [asideSaid, setAsideSaid] = useState('');
   useKeys({
     ArrowDown: move(1),
     ArrowUp: move(-1),
@@ -125,17 +141,28 @@ export default function Answered({ request, open, left, change, show, setFault }
         );
     },
     a: () => {
+      const things = chosen.size ? results.hits().filter((h) => chosen.has(h.id)) : [current() ?? []].flat();
+      if (things.length) void keeping.put(things.map(toKeep), last).then(choosing.clear);
+    },
+    A: () => {
+      const button = chosen.size ? document.querySelector('[data-chosen-lines] [aria-haspopup]') : null;
+      if (button instanceof HTMLElement) button.click();
+      else {
+        const hit = current();
+        if (hit) choosing.set([hit.id]);
+      }
+    },
+    x: () => {
       const hit = current();
-      if (!hit) return;
-      const line = itemLine(hit.csl);
-      void setAside(theStore(), reader.id, [{ record: hit.id, title: hit.csl.title, line }], moment.at).then(
-        (n) =>
-          setAsideSaid(
-            n
-              ? say('results.setAside', { title: hit.csl.title })
-              : say('results.setAsideAlready', { title: hit.csl.title }),
-          ),
-      );
+      if (hit) choosing.turn(hit.id, false);
+    },
+    X: () => {
+      const hit = current();
+      if (hit) choosing.turn(hit.id, true);
+    },
+    c: () => {
+      const some = chosen.size ? results.hits().filter((h) => chosen.has(h.id)) : [current() ?? []].flat();
+      if (some.length) setCiting(some.map(toCite));
     },
     f: () => {
       const hit = current();
@@ -145,13 +172,8 @@ export default function Answered({ request, open, left, change, show, setFault }
 
   return (
     <>
-      <p role="status" className={asideSaid ? styles.left : 'sr'}>
-        {asideSaid && (
-          <>
-            {asideSaid}. <a href="/aside">{say('results.aside')}</a>
-          </>
-        )}
-      </p>
+      {citing && <CiteOpen things={citing} close={() => setCiting(null)} />}
+      <KeptSaid keeping={keeping} className={styles.left} />
       {faultText === null && <Sentence request={request} answer={answer} change={change} kept={kept} />}
       {left && left.q === request.q && (
         <p className={styles.left}>
@@ -181,6 +203,8 @@ export default function Answered({ request, open, left, change, show, setFault }
             open={open}
             change={change}
             show={show}
+            choosing={choosing}
+            keeping={keeping}
           />
           <aside
             className={styles.pane}

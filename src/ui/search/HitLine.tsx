@@ -5,6 +5,7 @@ import { numbering } from '../../core/model/describe';
 import { KINDS } from '../../core/model/kinds';
 import type { DayNumber } from '../../core/model/time';
 import type { Hit } from '../../words/answers';
+import '../../words/generated/keep';
 import { say } from '../../words/generated/results';
 import {
   carrierName,
@@ -47,17 +48,18 @@ function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
   return parts;
 }
 
-export const HitLine = memo(function HitLine({
-  hit,
-  open,
-  needBy,
-  show,
-}: {
-  hit: Hit;
-  open: boolean;
-  needBy: DayNumber | null;
-  show: (id: string | null) => void;
-}) {
+interface LineProps {
+  readonly hit: Hit;
+  readonly open: boolean;
+  readonly needBy: DayNumber | null;
+  readonly show: (id: string | null) => void;
+  /** Names of the piles that it is in; empty when it is in none. */
+  readonly kept: string;
+  readonly chosen: boolean;
+  /** Turns the choice of a line; with Shift of all up to it. */
+  readonly choose: (id: string, range: boolean) => void;
+}
+export const HitLine = memo(function HitLine({ hit, open, needBy, show, kept, chosen, choose }: LineProps) {
   const { csl, wait, best } = hit;
   const money = useMoney();
   const people = peopleLabel(csl);
@@ -70,14 +72,23 @@ export const HitLine = memo(function HitLine({
     ? numbering(csl)
     : [csl.publisher, numbering(csl), editionLabel(csl.edition)].filter(Boolean).join(', ');
   return (
-    <article className={styles.line} data-open={open ? '' : undefined}>
-      <p className={styles.wait} data-wait={wait.class}>
-        <b>{wait.label}</b>
-        {wait.sub && <span>{wait.sub}</span>}
-        {wait.verdict && wait.verdict !== 'in-time' && (
-          <span className={kit.tag}>{VERDICT_TEXT[wait.verdict]}</span>
-        )}
-      </p>
+    <article className={styles.line} data-open={open ? '' : undefined} data-chosen={chosen ? '' : undefined}>
+      <div>
+        <p className={styles.wait} data-wait={wait.class}>
+          <b>{wait.label}</b>
+          {wait.sub && <span>{wait.sub}</span>}
+          {wait.verdict && wait.verdict !== 'in-time' && (
+            <span className={kit.tag}>{VERDICT_TEXT[wait.verdict]}</span>
+          )}
+        </p>
+        <input
+          type="checkbox"
+          className={styles.choose}
+          aria-label={say('keep.choose', { title: csl.title })}
+          checked={chosen}
+          onChange={(e) => choose(hit.id, (e.nativeEvent as globalThis.MouseEvent).shiftKey)}
+        />
+      </div>
       <div className={styles.what}>
         <h2 className={styles.title} lang={csl.language}>
           <a href={recordHref(hit.id)} data-line onClick={pick} aria-expanded={open}>
@@ -97,6 +108,7 @@ export const HitLine = memo(function HitLine({
           )}
           {imprint}
         </p>
+        {kept && <p className={styles.kept}>{say('keep.isIn', { piles: kept })}</p>}
         <div className={styles.quietRow}>
           <p className={styles.quiet}>
             {quietParts(hit, money).map((part, i) => (

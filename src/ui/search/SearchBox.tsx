@@ -11,6 +11,7 @@ import { fold } from '../../core/words/fold';
 import { say } from '../../words/generated/search';
 import { sayNumber } from '../../words/say';
 import { useHere } from '../kit/app';
+import { DateField } from '../kit/DateField';
 import kit from '../kit/kit.module.css';
 import { readyForKeys, useCombobox } from '../kit/useCombobox';
 import { useKept } from '../kit/useKept';
@@ -216,25 +217,17 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
             </Suspense>
           )}
         </div>
-        <label className={styles.need}>
-          <span>{say('search.needBy')}</span>
-          <input
-            type="date"
+        <div className={styles.need}>
+          <DateField
+            label={say('search.needBy')}
             value={need}
-            min={today}
-            aria-invalid={past}
-            aria-describedby={past ? 'need-past' : undefined}
-            onChange={(e) => setNeed(e.target.value)}
+            change={setNeed}
+            fault={past ? say('search.needByLiesInThePast') : undefined}
           />
-        </label>
+        </div>
         <button type="submit" className={kit.main}>
           {say('search.search')}
         </button>
-        {past && (
-          <p id="need-past" className={shared.fault} role="alert">
-            {say('search.needByLiesInThePast')}
-          </p>
-        )}
       </form>
     </search>
   );

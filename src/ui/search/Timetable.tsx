@@ -19,6 +19,9 @@ import { sortLabel } from '../../words/labels';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import type { Choosing } from '../piles/useChoosing';
+import { type Keeping, usePiles } from '../piles/usePiles';
+import { ChosenLines } from './ChosenLines';
 import { Few } from './Few';
 import { HitLine } from './HitLine';
 import { NoResults } from './NoResults';
@@ -31,6 +34,8 @@ export interface TimetableHandle {
   /** Brings a line into view and the focus to it. */
   readonly goTo: (line: number, focus: boolean) => void;
   readonly focused: () => number;
+  /** The lines that stand in the window. */
+  readonly inView: () => readonly Hit[];
 }
 interface Props {
   readonly handle: RefObject<TimetableHandle | null>;
@@ -39,6 +44,8 @@ interface Props {
   readonly open: string | null;
   readonly change: (r: SearchRequest) => void;
   readonly show: (id: string | null) => void;
+  readonly choosing: Choosing;
+  readonly keeping: Keeping;
 }
 const LINE = 92;
 interface KeptLines {
@@ -57,7 +64,9 @@ function lineOf(results: Results, id: string): number {
   return -1;
 }
 
-export function Timetable({ handle, request, results, open, change, show }: Props) {
+export function Timetable({ handle, request, results, open, change, show, choosing, keeping }: Props) {
+  const piles = usePiles();
+  const { chosen, turn } = choosing;
   const { answer, lines, fetching } = results;
   const list = useRef<HTMLOListElement>(null);
   const [top, setTop] = useState(0);
@@ -142,7 +151,13 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
     goTo,
     focused: () =>
       Number((document.activeElement?.closest('li[data-index]') as HTMLElement | null)?.dataset.index ?? -1),
+    inView,
   }));
+  const inView = (): readonly Hit[] =>
+    virtual
+      .getVirtualItems()
+      .filter((i) => i.end > window.scrollY && i.start < window.scrollY + window.innerHeight)
+      .flatMap((i) => results.lineAt(i.index) ?? []);
 
   return (
     <section className={view.timetable} aria-label={say('results.results2')} aria-busy={fetching}>
@@ -180,6 +195,9 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
         )}
         {lines > 25 && <GoTo lines={lines} goTo={(n) => goTo(n, true)} />}
       </header>
+      {chosen.size > 0 && (
+        <ChosenLines results={results} choosing={choosing} piles={piles} keeping={keeping} inView={inView} />
+      )}
       {!answer && <Waiting />}
       {answer && answer.total === 0 && <NoResults request={request} answer={answer} change={change} />}
       <ol
@@ -206,6 +224,9 @@ export function Timetable({ handle, request, results, open, change, show }: Prop
                   open={open !== null && isOf(hit, open)}
                   needBy={request.needBy}
                   show={show}
+                  kept={piles.namesOf({ record: hit.id, csl: hit.csl })}
+                  chosen={chosen.has(hit.id)}
+                  choose={turn}
                 />
               ) : (
                 <Ghost />

@@ -51,7 +51,7 @@ describe('the first visit', () => {
       expect((await answerTo(request)).total, a.textContent ?? '').toBeGreaterThan(0);
     }
   });
-  it('says that nothing is under way, or what is, six at most and with its promise', () => {
+  it('says that nothing is under way, or what is, six at most and with its promise', async () => {
     within1(<FirstVisit />);
     expect(screen.getByText(/^No slip is open/)).toBeTruthy();
     cleanup();
@@ -77,7 +77,7 @@ describe('the first visit', () => {
       return markSent(putInOutgoing(draft, promised, INFO.now), INFO.now);
     });
     within1(<FirstVisit />, hereAt(INFO.now, slips));
-    expect(screen.getAllByRole('link', { name: record.csl.title })).toHaveLength(6);
+    expect(await screen.findAllByRole('link', { name: record.csl.title })).toHaveLength(6);
     expect(screen.getAllByText('sent, promised Fri 6 Nov')).toHaveLength(6);
   });
   it('standing searches say what is new', async () => {

@@ -225,13 +225,15 @@ describe('the sentence', () => {
   });
 });
 
+/** In no pile, and not chosen. */
+const UNKEPT = { kept: '', chosen: false, choose: () => {} };
 describe('a line of the results', () => {
   const hit = async (r: SearchRequest, find: (h: Hit) => boolean): Promise<Hit> =>
     (await answerTo(r)).hits.find(find) as Hit;
   it('marks the words, says the wait first, and opens or makes a slip', async () => {
     const opened: (string | null)[] = [];
     const one = await hit(search({ q: 'kelp' }), (h) => h.best?.action.do === 'open');
-    show(<HitLine hit={one} open={false} needBy={null} show={(id) => opened.push(id)} />);
+    show(<HitLine {...UNKEPT} hit={one} open={false} needBy={null} show={(id) => opened.push(id)} />);
     expect(screen.getByText(one.wait.label)).toBeTruthy();
     expect(document.querySelector('mark')?.textContent).toMatch(/kelp/i);
     expect(screen.getByRole('link', { name: 'Read' }).getAttribute('href')).toMatch(/^\/standin\//);
@@ -243,7 +245,15 @@ describe('a line of the results', () => {
   });
   it('carries the day it is needed to the slip', async () => {
     const one = await hit(search({ q: '' }), (h) => h.best?.action.do === 'slip');
-    show(<HitLine hit={one} open={false} needBy={parseDay('2026-11-20') as DayNumber} show={() => {}} />);
+    show(
+      <HitLine
+        {...UNKEPT}
+        hit={one}
+        open={false}
+        needBy={parseDay('2026-11-20') as DayNumber}
+        show={() => {}}
+      />,
+    );
     const href = new URL(
       screen.getByRole('link', { name: 'Make slip' }).getAttribute('href') ?? '',
       'http://x',
@@ -259,7 +269,7 @@ describe('a line of the results', () => {
     const one =
       (await hit(search({ q: '', sort: 'oldest' }), (h) => h.versions.length > 0)) ??
       (await hit(search({ q: 'kelp' }), (h) => h.versions.length > 0));
-    show(<HitLine hit={one} open needBy={null} show={(id) => shown.push(id)} />);
+    show(<HitLine {...UNKEPT} hit={one} open needBy={null} show={(id) => shown.push(id)} />);
     await did(() => fireEvent.click(screen.getByRole('button', { name: /other version/ })));
     const list = screen.getByRole('list');
     expect(within(list).getAllByRole('listitem')).toHaveLength(one.versions.length);

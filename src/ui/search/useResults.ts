@@ -16,6 +16,8 @@ export interface Results {
   readonly answer: SearchAnswer | undefined;
   readonly lines: number;
   readonly lineAt: (i: number) => Hit | undefined;
+  /** All lines that have come, in order. */
+  readonly hits: () => readonly Hit[];
   readonly positionOf: (id: string | null) => number;
   /** Says which lines are in view. */
   readonly see: (from: number, to: number) => void;
@@ -68,6 +70,7 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
     answer: first.data,
     lines: Math.min(MOST_LINES, first.data?.lines ?? 0),
     lineAt: (i) => hits.get(i),
+    hits: () => [...hits].sort(([a], [b]) => a - b).map(([, hit]) => hit),
     positionOf: (id) =>
       id === null
         ? -1

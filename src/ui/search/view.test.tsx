@@ -8,12 +8,13 @@ import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-libra
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { INFO } from '../../../tests/fixtures/here';
 import { asked, moment, worldOf } from '../../../tests/fixtures/world';
-import { asideOf } from '../../browser/aside';
 import * as client from '../../browser/client';
+import { itemsOf } from '../../browser/piles';
 import { pastOf } from '../../browser/searches';
 import { chooseReader, saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/reader';
+import { asideId } from '../../core/piles/ids';
 import { readQuery } from '../../core/query/read';
 import { keepCondition, NEW_SEARCH, NOTHING_KEPT, readRequest } from '../../core/query/request';
 import { READERS } from '../../demo/library';
@@ -43,7 +44,7 @@ afterEach(async () => {
   vi.restoreAllMocks();
   window.history.replaceState(null, '', '/');
   const store = theStore();
-  await Promise.all([store.history, store.aside, store.settings].map((t) => t.clear()));
+  await Promise.all([store.history, store.pileItems, store.settings].map((t) => t.clear()));
 });
 const hitsOf = (search: string) =>
   world.said.search(asked(readRequest(new URLSearchParams(search))), AT, { offset: 0, limit: 25 });
@@ -109,16 +110,16 @@ describe('the search view', () => {
     await screen.findByRole('complementary', { name: 'The item' });
     key('a');
     await screen.findByText(
-      (_, e) => e?.tagName === 'P' && e.textContent?.startsWith(`Set aside: ${first?.csl.title}`) === true,
+      (_, e) =>
+        e?.tagName === 'P' && e.textContent?.startsWith(`Put into Aside: ${first?.csl.title}`) === true,
     );
-    expect(await asideOf(theStore(), READER.id)).toMatchObject([
-      { record: first?.id, title: first?.csl.title },
-    ]);
+    const inAside = () => itemsOf(theStore(), asideId(READER.id));
+    expect(await inAside()).toMatchObject([{ record: first?.id, csl: { title: first?.csl.title } }]);
     key('a');
     await screen.findByText(
-      (_, e) => e?.tagName === 'P' && e.textContent?.startsWith('Set aside already') === true,
+      (_, e) => e?.tagName === 'P' && e.textContent?.startsWith('In Aside already') === true,
     );
-    expect(await asideOf(theStore(), READER.id)).toHaveLength(1);
+    expect(await inAside()).toHaveLength(1);
   });
   it('other words leave conditions behind, say which, and put them back in one gesture', async () => {
     await open('q=kelp&from=2015&keep.peer=reviewed');

@@ -16,8 +16,9 @@ import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/searches';
 import { sayNumber } from '../../words/say';
-import { App, useHere } from '../kit/app';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { AskingApp } from '../kit/queries';
 import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
 import styles from './searches.module.css';
@@ -157,8 +158,8 @@ function Searches() {
 
 export default function SearchesView() {
   return (
-    <App>
+    <AskingApp>
       <Searches />
-    </App>
+    </AskingApp>
   );
 }

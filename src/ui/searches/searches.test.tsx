@@ -7,9 +7,7 @@ import 'fake-indexeddb/auto';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, INFO, openPanel } from '../../../tests/fixtures/here';
-import { storyItemTitled } from '../../../tests/fixtures/story';
 import { asked, worldOf } from '../../../tests/fixtures/world';
-import { asideOf, setAside } from '../../browser/aside';
 import * as client from '../../browser/client';
 import { pastOf, remember, saveStanding, standingSearches } from '../../browser/searches';
 import { chooseReader, moveClock } from '../../browser/settings';
@@ -19,7 +17,6 @@ import { parseDay } from '../../core/model/time';
 import { NEW_SEARCH, printRequest } from '../../core/query/request';
 import { READERS } from '../../demo/library';
 import { sentence } from '../../words/sentence';
-import AsideView from '../aside/AsideView';
 import { HereContext } from '../kit/app';
 import { SearchTools } from '../search/SearchTools';
 import SearchesView from './SearchesView';
@@ -41,7 +38,7 @@ afterEach(async () => {
   cleanup();
   vi.restoreAllMocks();
   const store = theStore();
-  await Promise.all([store.history, store.standing, store.aside, store.settings].map((t) => t.clear()));
+  await Promise.all([store.history, store.standing, store.settings].map((t) => t.clear()));
 });
 
 const request = { ...NEW_SEARCH, q: 'history', drop: {} };
@@ -157,32 +154,5 @@ describe('searches made before', () => {
     render(<SearchesView />);
     await screen.findByText(/They are kept in this browser only/);
     expect(screen.queryByText('secret')).toBeNull();
-  });
-});
-
-describe('aside', () => {
-  it('has each item with its wait now, and gives back what was taken away', async () => {
-    const store = theStore();
-    const items = ['Kelp on the plate', 'The nori century'].map((t) => storyItemTitled(t).record);
-    await setAside(
-      store,
-      READER.id,
-      items.map((r) => ({ record: r.id, title: r.csl.title, line: 'a line' })),
-      INFO.now,
-    );
-    render(<AsideView />);
-    const rows = async () =>
-      (await screen.findAllByRole('listitem')).map((li) => li.querySelector('a')?.getAttribute('href'));
-    expect((await rows()).toSorted()).toEqual(items.map((r) => `/records/${r.id}`).toSorted());
-    const first = (await screen.findAllByRole('listitem'))[0] as HTMLElement;
-    await waitFor(() => expect(first.querySelector('p')?.textContent).not.toBe(''));
-    fireEvent.click(within(first).getByRole('button', { name: /^Remove/ }));
-    await screen.findByText(/is no longer here/);
-    await waitFor(async () => expect(await asideOf(store, READER.id)).toHaveLength(1));
-    fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
-    await waitFor(async () => expect(await asideOf(store, READER.id)).toHaveLength(2));
-    fireEvent.click(await screen.findByRole('button', { name: 'Clear all' }));
-    expect(await screen.findByText(/Nothing is set aside/)).toBeTruthy();
-    expect(screen.getByText(/2 are no longer here/)).toBeTruthy();
   });
 });

@@ -5,10 +5,13 @@ import styles from './shell.module.css';
 export function Dialog({
   label,
   close,
+  wide,
   children,
 }: {
   label: string;
   close: () => void;
+  /** As wide as a page of text. */
+  wide?: boolean;
   children: ReactNode;
 }) {
   const ref = useRef<HTMLDialogElement>(null);
@@ -22,7 +25,7 @@ export function Dialog({
     <dialog
       ref={ref}
       aria-label={label}
-      className={styles.dialog}
+      className={wide ? styles.wideDialog : styles.dialog}
       onClose={close}
       onClick={(e) => e.target === ref.current && ref.current?.close()}
     >

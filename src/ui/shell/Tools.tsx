@@ -1,7 +1,7 @@
 /** The right side of the shell: the demo clock, who is reading, the theme, the keys, the command palette. */
 
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { chooseReader, moveClock } from '../../browser/settings';
+import { moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { isOpen, isUnderWay } from '../../core/model/slipStates';
 import {
@@ -16,16 +16,17 @@ import {
 } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/shell';
-import { categoryLabel } from '../../words/labels';
-import { App, useHere, useSlipTraffic } from '../kit/app';
+import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
-import { KeysHelp } from './KeysHelp';
 import { Notice } from './Notice';
 import styles from './shell.module.css';
 
 const loadPalette = () => import('./Palette');
 const Palette = lazy(loadPalette);
+const Readers = lazy(() => import('./Readers'));
+const SlipTraffic = lazy(() => import('../kit/SlipTraffic'));
+const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 const PALETTE_AFTER = 3000;
 
 const WORKING_MORNING = 9 * 60 + 10;
@@ -116,26 +117,9 @@ function ReaderSwitch() {
       {(close) => (
         <div className={styles.menu}>
           <p className={kit.legend}>{say('shell.demoReaders')}</p>
-          {info.readers.map((r) => (
-            <button
-              key={r.id}
-              type="button"
-              className={styles.choice}
-              aria-pressed={r.id === reader.id}
-              // Closes once the choice is kept, so that leaving the page at once does not lose it.
-              onClick={() => void chooseReader(theStore(), r.id).then(close)}
-            >
-              <strong>{r.name}</strong>
-              <span>
-                {[
-                  categoryLabel(r.category),
-                  place(r.campus),
-                  ...(r.remote ? [say('shell.offCampus')] : []),
-                  ...(r.registered ? [] : [say('shell.neverUsedInterlibraryLoan')]),
-                ].join(', ')}
-              </span>
-            </button>
-          ))}
+          <Suspense>
+            <Readers place={place} chosen={close} />
+          </Suspense>
         </div>
       )}
     </Popover>
@@ -175,7 +159,7 @@ function CountBadge() {
 const notYet = (): null => null;
 
 function Tools() {
-  useSlipTraffic();
+  const { slips } = useHere();
   const [palette, setPalette] = useState(false);
   const [keys, setKeys] = useState(false);
   // Fetched once the page is quiet, so that typing right after Ctrl K goes into it.
@@ -213,7 +197,16 @@ function Tools() {
         <kbd className={kit.key}>{say('shell.ctrlK')}</kbd>
       </button>
       <CountBadge />
-      {keys && <KeysHelp close={() => setKeys(false)} />}
+      {slips.length > 0 && (
+        <Suspense>
+          <SlipTraffic />
+        </Suspense>
+      )}
+      {keys && (
+        <Suspense>
+          <KeysHelp close={() => setKeys(false)} />
+        </Suspense>
+      )}
       {palette && (
         <Suspense>
           <Palette close={() => setPalette(false)} showKeys={() => setKeys(true)} />

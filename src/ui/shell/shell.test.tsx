@@ -91,7 +91,7 @@ describe('who reads', () => {
   it('is chosen from the demo’s readers, the present one marked', async () => {
     await open();
     const list = await openPanel(/^Reading as/);
-    const readers = within(list).getAllByRole('button');
+    const readers = await within(list).findAllByRole('button');
     expect(readers.map((b) => b.getAttribute('aria-pressed') === 'true')).toEqual(
       READERS.map((r) => r.id === READER.id),
     );

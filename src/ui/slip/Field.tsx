@@ -8,8 +8,7 @@ interface Props {
   readonly change: (value: string) => void;
   readonly fault?: string | undefined;
   readonly hint?: string | undefined;
-  readonly type?: 'text' | 'date' | 'email';
-  readonly min?: string;
+  readonly type?: 'text' | 'email';
   readonly inputMode?: 'decimal';
   readonly wide?: boolean;
   readonly mono?: boolean;
@@ -27,7 +26,6 @@ export function Field({
   fault,
   hint,
   type = 'text',
-  min,
   inputMode,
   wide,
   mono,
@@ -55,7 +53,6 @@ export function Field({
       ) : (
         <input
           type={type}
-          min={min}
           inputMode={inputMode}
           autoComplete="off"
           {...common}

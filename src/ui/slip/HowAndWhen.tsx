@@ -4,6 +4,7 @@ import type { EditionWish } from '../../core/model/codes';
 import { wantedChoices } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
+import { DateField } from '../kit/DateField';
 import kit from '../kit/kit.module.css';
 import { EDITIONS } from './editions';
 import { Field } from './Field';
@@ -73,21 +74,19 @@ export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
   );
 }
 
-export function When({ slip, set, promised: p, fault, today }: SlipUnderWay) {
+export function When({ slip, set, promised: p, fault }: SlipUnderWay) {
   const { info } = useHere();
   return (
     <fieldset className={styles.section}>
       <legend>{say('slip.when')}</legend>
       <div className={styles.grid}>
-        <Field
+        <DateField
           id="f-needBy"
           label={say('slip.needBy')}
-          type="date"
-          mono
           value={slip.needBy}
-          min={today}
           change={(needBy) => set({ ...slip, needBy })}
           fault={fault('needBy')}
+          promised={p?.likely?.slice(0, 10)}
         />
         <div className={styles.field}>
           <label htmlFor="f-speed">{say('slip.speed')}</label>

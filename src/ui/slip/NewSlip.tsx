@@ -2,11 +2,14 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { getJournals, getRecord, getWays } from '../../browser/client';
+import { correctionOf } from '../../browser/corrections';
 import { keepDraft, newSlipId } from '../../browser/slips';
 import { theStore } from '../../browser/store';
+import { corrected } from '../../core/citing/fill';
 import type { Moment } from '../../core/discovery/answers';
 import type { Reader } from '../../core/model/reader';
 import type { Slip } from '../../core/model/slip';
+import { recordKey } from '../../core/piles/ids';
 import {
   beginSlip,
   draftFor,
@@ -17,13 +20,19 @@ import {
   wishedFrom,
 } from '../../core/requests/begin';
 import { say } from '../../words/generated/slip';
-import { App, useHere } from '../kit/app';
+import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
+import { AskingApp } from '../kit/queries';
 
-async function lookUp(subject: Subject, campus: string): Promise<Wished> {
-  if (subject.by === 'record') return wishedFrom(subject, { record: (await getRecord(subject.id)).record });
+async function lookUp(subject: Subject, reader: Reader): Promise<Wished> {
+  if (subject.by === 'record') {
+    const { record } = await getRecord(subject.id);
+    // What the reader said of it goes along.
+    const said = await correctionOf(theStore(), reader.id, recordKey(record.id));
+    return wishedFrom(subject, { record: { ...record, csl: corrected(record.csl, said) } });
+  }
   if (subject.by !== 'journal') return wishedFrom(subject);
-  const [found] = (await getJournals(subject.issn, campus)).journals;
+  const [found] = (await getJournals(subject.issn, reader.campus)).journals;
   return wishedFrom(subject, { journal: found && { title: found.title, issn: found.issn.slice(0, 9) } });
 }
 
@@ -36,7 +45,7 @@ export async function begin(
 ): Promise<string> {
   const wish = readWish(new URLSearchParams(search));
   const { subject } = wish;
-  const wished = await lookUp(subject, reader.campus);
+  const wished = await lookUp(subject, reader);
   const draft = draftFor(wish, wished, slips);
   if (draft) return `/requests/${draft.id}`;
   const asked = subject.by === 'openurl' ? subject.csl : wished.id;
@@ -64,8 +73,8 @@ function Start() {
 
 export default function NewSlip() {
   return (
-    <App>
+    <AskingApp>
       <Start />
-    </App>
+    </AskingApp>
   );
 }

@@ -3,7 +3,8 @@
 import { slipById } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { say } from '../../words/generated/slip';
-import { App, useHere } from '../kit/app';
+import { useHere } from '../kit/app';
+import { AskingApp } from '../kit/queries';
 import { useKept } from '../kit/useKept';
 import { SentSlip } from './SentSlip';
 import { SlipEditor } from './SlipEditor';
@@ -41,8 +42,8 @@ function AtAddress({ id }: { id: string }) {
 
 export default function SlipView({ id }: { id: string }) {
   return (
-    <App>
+    <AskingApp>
       <AtAddress id={id} />
-    </App>
+    </AskingApp>
   );
 }

@@ -15,7 +15,7 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, promiseNow, timelineOf, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { readSettings } from '../../browser/settings';
-import { slipsOf } from '../../browser/slips';
+import { slipsOf } from '../../browser/slipRows';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/reader';
 import type { Promised, Slip } from '../../core/model/slip';

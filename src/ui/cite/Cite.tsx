@@ -1,0 +1,27 @@
+/** The button that opens the sheet, which comes with it. */
+import { lazy, Suspense, useState } from 'react';
+import { say } from '../../words/generated/keep';
+import kit from '../kit/kit.module.css';
+import type { ToCite } from './CiteSheet';
+
+const CiteSheet = lazy(() => import('./CiteSheet'));
+
+export function CiteOpen({ things, close }: { things: readonly ToCite[]; close: () => void }) {
+  return (
+    <Suspense>
+      <CiteSheet things={things} close={close} />
+    </Suspense>
+  );
+}
+/** @param things asked for when the sheet is opened */
+export function Cite({ things }: { things: () => readonly ToCite[] }) {
+  const [open, setOpen] = useState<readonly ToCite[] | null>(null);
+  return (
+    <>
+      <button type="button" className={kit.link} onClick={() => setOpen(things())}>
+        {say('keep.cite')}
+      </button>
+      {open && <CiteOpen things={open} close={() => setOpen(null)} />}
+    </>
+  );
+}

@@ -1,0 +1,25 @@
+/** The cache of what was asked of the server, for the views that ask more than the library itself. */
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { AskError } from '../../browser/client';
+import { App } from './app';
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 60_000,
+      retry: (n, error) => n < 2 && error instanceof AskError && error.sort === 'failed',
+      networkMode: 'always',
+      refetchOnWindowFocus: false,
+    },
+  },
+});
+export const Queries = ({ children }: { children: ReactNode }) => (
+  <QueryClientProvider client={client}>{children}</QueryClientProvider>
+);
+/** A view of its own that asks the server. */
+export const AskingApp = ({ children }: { children: ReactNode }) => (
+  <App>
+    <Queries>{children}</Queries>
+  </App>
+);

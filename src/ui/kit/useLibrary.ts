@@ -1,0 +1,57 @@
+/**
+ * What the interface must know of the library, asked once a page for all its islands. By hand: every page needs
+ * this one answer, and many no other, so that the cache of the others need not come with it.
+ */
+import { useCallback, useEffect, useState } from 'react';
+import { AskError, getLibrary } from '../../browser/client';
+import type { LibraryInfo } from '../../core/discovery/answers';
+
+const [TRIES, PAUSE] = [3, 800];
+async function tried(): Promise<LibraryInfo> {
+  for (let n = 1; ; n++) {
+    try {
+      return await getLibrary();
+    } catch (error) {
+      if (n >= TRIES || !(error instanceof AskError) || error.sort !== 'failed') throw error;
+      await new Promise((done) => setTimeout(done, n * PAUSE));
+    }
+  }
+}
+let asked: Promise<LibraryInfo> | null = null;
+/** The one answer of this page; a question that failed is asked again by the next that wants it. */
+function theLibrary(): Promise<LibraryInfo> {
+  asked ??= tried().catch((error: unknown) => {
+    asked = null;
+    throw error;
+  });
+  return asked;
+}
+
+interface Known {
+  readonly info: LibraryInfo | undefined;
+  readonly error: unknown;
+}
+export function useLibrary(): Known & { readonly again: () => void } {
+  const [known, setKnown] = useState<Known>({ info: undefined, error: null });
+  const [turn, setTurn] = useState(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again with each turn
+  useEffect(() => {
+    let left = false;
+    theLibrary().then(
+      (info) => !left && setKnown({ info, error: null }),
+      (error: unknown) => !left && setKnown({ info: undefined, error }),
+    );
+    return () => {
+      left = true;
+    };
+  }, [turn]);
+  const again = useCallback(() => {
+    setKnown({ info: undefined, error: null });
+    setTurn((n) => n + 1);
+  }, []);
+  return { ...known, again };
+}
+/** For tests, which have a library each. */
+export const forgetLibrary = (): void => {
+  asked = null;
+};

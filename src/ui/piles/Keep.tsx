@@ -1,0 +1,129 @@
+/** Keeping things: into the pile used last with one gesture, into another with two. */
+import type { FormEvent } from 'react';
+import type { ToKeep } from '../../browser/piles';
+import { isAside, keyOf, type Pile } from '../../core/piles/pile';
+import { say } from '../../words/generated/keep';
+import '../../words/generated/kit';
+import { Cite } from '../cite/Cite';
+import kit from '../kit/kit.module.css';
+import { Popover } from '../kit/Popover';
+import { Undo } from '../kit/Undo';
+import styles from './keep.module.css';
+import { type Keeping, type Piles, pileHref, pileName, useKeeping, usePiles } from './usePiles';
+
+/** `Set aside`, or into which pile. */
+export const putLabel = (pile: Pile): string =>
+  isAside(pile) ? say('keep.setAside') : say('keep.putInto', { pile: pileName(pile) });
+
+/** The piles to choose from, and a new one. */
+export function PileChoice({
+  piles,
+  pick,
+  make,
+}: {
+  piles: readonly Pile[];
+  pick: (pile: Pile) => void;
+  make: (name: string) => void;
+}) {
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const name = String(new FormData(event.currentTarget).get('name') ?? '').trim();
+    if (name) make(name);
+  };
+  return (
+    <div className={styles.choice}>
+      <p className={kit.legend}>{say('keep.putIntoWhich')}</p>
+      <ul>
+        {piles.map((p) => (
+          <li key={p.id}>
+            <button type="button" className={kit.link} onClick={() => pick(p)}>
+              {pileName(p)}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form onSubmit={submit}>
+        <label>
+          <span>{say('keep.newPile')}</span>
+          <input name="name" maxLength={200} required autoComplete="off" aria-label={say('keep.itsName')} />
+        </label>
+        <button type="submit" className={kit.main}>
+          {say('keep.makeIt')}
+        </button>
+      </form>
+    </div>
+  );
+}
+
+/** Another pile than the one used last. */
+export function IntoAnother({
+  things,
+  piles,
+  keeping,
+  title,
+}: {
+  things: readonly ToKeep[];
+  piles: Piles;
+  keeping: Keeping;
+  title: string;
+}) {
+  return (
+    <Popover
+      className={kit.link}
+      label={say('keep.anotherPile')}
+      describe={say('keep.chooseAPile', { title })}
+    >
+      {(close) => (
+        <PileChoice
+          piles={piles.piles}
+          pick={(p) => void keeping.put(things, p).then(close)}
+          make={(name) => void keeping.putIntoNew(things, name).then(close)}
+        />
+      )}
+    </Popover>
+  );
+}
+
+/** What was just put where, with the way back. */
+export const KeptSaid = ({ keeping, className }: { keeping: Keeping; className?: string | undefined }) => {
+  const { done, takeBack } = keeping;
+  return (
+    <Undo
+      said={
+        done && (
+          <>
+            {done.said}
+            {done.pile && (
+              <>
+                {' · '}
+                <a href={pileHref(done.pile)}>{say('keep.open')}</a>
+              </>
+            )}
+          </>
+        )
+      }
+      back={done?.undo ? takeBack : null}
+      className={className}
+    />
+  );
+};
+
+/** Keeps one thing: on its page, in the pane. */
+export function Keep({ thing }: { thing: ToKeep }) {
+  const piles = usePiles();
+  const keeping = useKeeping();
+  const names = piles.namesOf(thing);
+  return (
+    <>
+      {names && <span className={styles.isIn}>{say('keep.isIn', { piles: names })} · </span>}
+      <button type="button" className={kit.link} onClick={() => void keeping.put([thing], piles.last)}>
+        {putLabel(piles.last)}
+      </button>
+      {' · '}
+      <IntoAnother things={[thing]} piles={piles} keeping={keeping} title={thing.csl.title} />
+      {' · '}
+      <Cite things={() => [{ key: keyOf(thing.record, thing.csl), csl: thing.csl }]} />
+      <KeptSaid keeping={keeping} className={styles.said} />
+    </>
+  );
+}
