@@ -17,6 +17,7 @@ const FLOORS = {
   references: ['model', 'words'],
   plan: ['model', 'access'],
   citing: ['model'],
+  account: ['model', 'piles', 'references'],
   piles: ['model', 'words'],
   requests: ['model', 'policy', 'access', 'coverage'],
   formats: ['model', 'coverage', 'requests', 'references'],

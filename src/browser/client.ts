@@ -88,7 +88,8 @@ export async function getSearch(
 ): Promise<SearchAnswer> {
   return ask(`/api/search?${searchParams(request, moment, slice)}`, signal ? { signal } : undefined);
 }
-function searchParams(
+/** A search for a moment, as its parameters. */
+export function searchParams(
   request: SearchRequest,
   moment: Moment,
   slice: { offset: number; limit: number },

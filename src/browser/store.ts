@@ -6,8 +6,8 @@
 
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import type { Slip } from '../core/model/slip';
+import { type AsideItem, asItems } from '../core/piles/aside';
 import type { Pile, PileItem } from '../core/piles/pile';
-import { type AsideItem, asItems } from './asideUpgrade';
 import type {
   Bibliography,
   Binned,

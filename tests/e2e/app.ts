@@ -10,16 +10,18 @@ export class AppServer {
   #child: ChildProcess | null = null;
   readonly port: number;
   readonly #folder: string;
-  constructor(port: number, folder = 'dist') {
+  readonly #env: Readonly<Record<string, string>>;
+  constructor(port: number, folder = 'dist', env: Readonly<Record<string, string>> = {}) {
     this.port = port;
     this.#folder = folder;
+    this.#env = env;
   }
   get address(): string {
     return `http://127.0.0.1:${this.port}`;
   }
   async start(): Promise<void> {
     const child = spawn(process.execPath, [`${this.#folder}/app/main.mjs`], {
-      env: { ...process.env, PORT: String(this.port), LEGENDUM_LOG: 'error' },
+      env: { ...process.env, PORT: String(this.port), LEGENDUM_LOG: 'error', ...this.#env },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
     this.#child = child;

@@ -32,7 +32,7 @@ export async function pile(page: Page, name: string, query: string, needBy = '')
   if (!needBy) return;
   await page.getByRole('button', { name: 'Change', exact: true }).click();
   await page.getByLabel('Need by').fill(needBy);
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByText('Changed.').waitFor();
 }
 

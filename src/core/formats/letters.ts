@@ -16,6 +16,7 @@ export interface SlipDate {
 }
 /** A mail, before it is a file. */
 export interface Letter {
+  /** `Name <address>`, or addresses with commas between; may be empty. */
   readonly to: string;
   readonly subject: string;
   readonly text: string;
@@ -49,8 +50,13 @@ export function calendarFile(dates: readonly SlipDate[], name: string, now: stri
 export function mailDraft(letter: Letter, from: { readonly name: string; readonly email: string }): string {
   const message = createMimeMessage();
   message.setSender({ name: from.name, addr: from.email });
-  const m = /^(.*?)\s*<(.+)>$/.exec(letter.to);
-  message.setTo({ name: m?.[1] ?? '', addr: m?.[2] ?? letter.to });
+  const named = /^(.*?)\s*<(.+)>$/.exec(letter.to);
+  if (named) message.setTo({ name: named[1] ?? '', addr: named[2] ?? '' });
+  else {
+    const all = letter.to.split(',').flatMap((addr) => (addr.trim() ? [{ addr: addr.trim() }] : []));
+    // A draft may still lack its recipients.
+    if (all.length) message.setTo(all);
+  }
   message.setSubject(letter.subject);
   message.setHeader('X-Unsent', '1');
   message.addMessage({ contentType: 'text/plain', data: letter.text });

@@ -61,9 +61,17 @@ export function ordered(
   return keyed.map(({ item }) => item);
 }
 
-/** So many places, ascending, after one and before another; null for none on that side. */
-export const placesBetween = (after: string | null, before: string | null, n: number): string[] =>
-  generateNKeysBetween(after, before, n);
+/**
+ * So many places, ascending, after one and before another; null for none on that side. After a place that is
+ * none of ours (a file may say anything) come texts that sort after it all the same.
+ */
+export function placesBetween(after: string | null, before: string | null, n: number): string[] {
+  try {
+    return generateNKeysBetween(after, before, n);
+  } catch {
+    return Array.from({ length: n }, (_, i) => `${after ?? ''}~${String(i).padStart(6, '0')}`);
+  }
+}
 
 /**
  * New places for those that are moved to where one stands; the others keep theirs. Null where nothing moves.
@@ -84,6 +92,15 @@ export function movedTo(
     list.findIndex((i) => ids.has(i.id)) === at &&
     list.slice(at, at + moving.length).every((i) => ids.has(i.id));
   if (already) return null;
-  const places = placesBetween(staying[at - 1]?.place ?? null, staying[at]?.place ?? null, moving.length);
-  return moving.map((item, i): PileItem => ({ ...item, place: places[i] as string }));
+  const [above, below] = [staying[at - 1]?.place ?? null, staying[at]?.place ?? null];
+  const places = placesBetween(above, below, moving.length);
+  const fits = (place: string): boolean =>
+    (above === null || place > above) && (below === null || place < below);
+  if (places.every(fits)) return moving.map((item, i): PileItem => ({ ...item, place: places[i] as string }));
+  // Two stand in one place, which happens when piles are made one: all are given places anew.
+  const fresh = placesBetween(null, null, list.length);
+  return [...staying.slice(0, at), ...moving, ...staying.slice(at)].map((item, i) => ({
+    ...item,
+    place: fresh[i] as string,
+  }));
 }

@@ -40,6 +40,8 @@ export const pileShape = shape({
   /** The most to be spent on it, as an amount like 20.00; left out or empty for no limit. */
   spend: maybe(text(20)),
   created: localTime(),
+  /** When something was last said about it. */
+  changed: maybe(localTime()),
 });
 export type Pile = Shaped<typeof pileShape>;
 

@@ -3,6 +3,7 @@
  * be read stays where it is, with what is wrong; an empty field is no day.
  */
 import { type KeyboardEvent, lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/kit';
@@ -66,8 +67,8 @@ export function DateField({ id: given, label, value, change, fault, promised, qu
     event.preventDefault();
     const { form } = event.currentTarget;
     void reading().then((r) => {
-      settle(r);
-      requestAnimationFrame(() => form?.requestSubmit());
+      flushSync(() => settle(r));
+      form?.requestSubmit();
     });
   };
   const unread = !typing && value !== '' && parseDay(value) === null;

@@ -3,6 +3,7 @@
  * it is found. What is not on its shelf goes on by its next best way.
  */
 import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { getWays } from '../../browser/client';
 import { change } from '../../browser/piles';
 import { theStore } from '../../browser/store';
@@ -53,17 +54,23 @@ function NextBest({ line, needBy }: { line: PileLine; needBy: string }) {
 function Stop({ stop, line }: { stop: FetchStop; line: PileLine }) {
   const { info } = useHere();
   const { item, csl } = line;
+  // Ticked at once; the store follows.
+  const [got, setGot] = useState(item.got ?? false);
+  useEffect(() => setGot(item.got ?? false), [item.got]);
   const name = (id: string): string => info.campuses.find((c) => c.id === id)?.name ?? id;
   const places = (list: readonly Shelf[]): string =>
     sayList(list.map((s) => [name(s.campus), s.location, s.callNumber].filter(Boolean).join(', ')));
   return (
-    <li className={styles.stop} data-got={item.got || undefined}>
+    <li className={styles.stop} data-got={got || undefined}>
       <input
         type="checkbox"
         className={styles.big}
-        checked={item.got ?? false}
+        checked={got}
         aria-label={say('piles.gotIt', { title: csl.title })}
-        onChange={(e) => put({ ...item, got: e.target.checked })}
+        onChange={(e) => {
+          setGot(e.target.checked);
+          put({ ...item, got: e.target.checked });
+        }}
       />
       <b className={styles.callNumber}>{stop.shelf.callNumber}</b>
       <div>
@@ -82,7 +89,7 @@ function Stop({ stop, line }: { stop: FetchStop; line: PileLine }) {
         </p>
         {item.note && <p className={styles.stopNote}>{item.note}</p>}
       </div>
-      {!item.got && (
+      {!got && (
         <button
           type="button"
           className={`${kit.link} ${styles.noPrint}`}

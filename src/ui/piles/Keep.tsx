@@ -1,6 +1,7 @@
 /** Keeping things: into the pile used last with one gesture, into another with two. */
 import type { FormEvent } from 'react';
 import type { ToKeep } from '../../browser/piles';
+import { recordHref } from '../../core/model/address';
 import { isAside, keyOf, type Pile } from '../../core/piles/pile';
 import { say } from '../../words/generated/keep';
 import '../../words/generated/kit';
@@ -8,6 +9,7 @@ import { Cite } from '../cite/Cite';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { Undo } from '../kit/Undo';
+import { CopyLink, MailThem } from '../share/Share';
 import styles from './keep.module.css';
 import { type Keeping, type Piles, pileHref, pileName, useKeeping, usePiles } from './usePiles';
 
@@ -123,6 +125,14 @@ export function Keep({ thing }: { thing: ToKeep }) {
       <IntoAnother things={[thing]} piles={piles} keeping={keeping} title={thing.csl.title} />
       {' · '}
       <Cite things={() => [{ key: keyOf(thing.record, thing.csl), csl: thing.csl }]} />
+      {' · '}
+      <MailThem things={() => [thing]} />
+      {thing.record && (
+        <>
+          {' · '}
+          <CopyLink href={() => recordHref(thing.record)} />
+        </>
+      )}
       <KeptSaid keeping={keeping} className={styles.said} />
     </>
   );

@@ -94,7 +94,8 @@ export function NextSteps({
 }) {
   const { moment, slips, info } = useHere();
   const money = useMoney();
-  const [writing, setWriting] = useState(false);
+  /** What slips are being written for, as it was when that was asked: what goes out is no longer part of the plan. */
+  const [writing, setWriting] = useState<readonly Thing[] | null>(null);
   const needBy = parseDay(pile.needBy);
   const cents = spendOf(pile.spend);
   const open = slips.filter((s) => isOpen(s.state)).length;
@@ -113,6 +114,12 @@ export function NextSteps({
     enabled: needBy !== null && asked.length > 0,
     placeholderData: (before) => (before?.chosen.length === asked.length ? before : undefined),
   });
+  if (writing)
+    return (
+      <Suspense fallback={<p className={styles.hint}>{say('piles.workingItOut')}</p>}>
+        <BulkSlips things={writing} needBy={pile.needBy} close={() => setWriting(null)} />
+      </Suspense>
+    );
   if (needBy === null) return <p className={styles.hint}>{say('piles.sayANeedBy')}</p>;
   if (lines.length > 0 && wanting.length === 0 && lines.every((l) => l.standing !== 'open'))
     return <p className={styles.hint}>{say('piles.allIsHere')}</p>;
@@ -164,17 +171,12 @@ export function NextSteps({
             title={say('piles.planLeft', { n: steps.filter((s) => !s.way).length })}
             steps={steps.filter((s) => !s.way)}
           />
-          {toSlip.length > 0 && !writing && (
+          {toSlip.length > 0 && (
             <p>
-              <button type="button" className={kit.plum} onClick={() => setWriting(true)}>
+              <button type="button" className={kit.plum} onClick={() => setWriting(toSlip.map(asThing))}>
                 {say('piles.planSlips', { n: toSlip.length })}
               </button>
             </p>
-          )}
-          {writing && toSlip.length > 0 && (
-            <Suspense fallback={<p className={styles.hint}>{say('piles.workingItOut')}</p>}>
-              <BulkSlips things={toSlip.map(asThing)} needBy={pile.needBy} close={() => setWriting(false)} />
-            </Suspense>
           )}
           <p className={styles.hint}>
             {query.data.exact ? say('piles.exact') : say('piles.notExact')}

@@ -2,6 +2,7 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { type RefObject, useEffect, useImperativeHandle, useLayoutEffect, useRef, useState } from 'react';
 import { say } from '../../words/generated/piles';
+import { usePrinting } from '../kit/usePrinting';
 import { type LineActs, PileLineView } from './PileLineView';
 import styles from './piles.module.css';
 import type { PileLine } from './usePileLines';
@@ -48,6 +49,9 @@ export function PileList({
     scrollMargin: top,
     getItemKey: (i) => lines[i]?.item.id ?? i,
   });
+  const printing = usePrinting();
+  const drawn: readonly { readonly key: React.Key; readonly index: number; readonly start: number | null }[] =
+    printing ? lines.map((l, index) => ({ key: l.item.id, index, start: null })) : virtual.getVirtualItems();
   // The line that the focus goes to may not be drawn yet.
   const wanted = useRef<number | null>(null);
   const focusWanted = () => {
@@ -72,9 +76,9 @@ export function PileList({
       ref={list}
       className={styles.lines}
       aria-label={say('piles.lines')}
-      style={{ height: virtual.getTotalSize() }}
+      style={printing ? undefined : { height: virtual.getTotalSize() }}
     >
-      {virtual.getVirtualItems().map((v) => {
+      {drawn.map((v) => {
         const line = lines[v.index];
         return line ? (
           <li
@@ -84,7 +88,8 @@ export function PileList({
             aria-setsize={lines.length}
             aria-posinset={v.index + 1}
             className={styles.slot}
-            style={{ transform: `translateY(${v.start - top}px)` }}
+            data-static={v.start === null || undefined}
+            style={v.start === null ? undefined : { transform: `translateY(${v.start - top}px)` }}
           >
             <PileLineView
               line={line}

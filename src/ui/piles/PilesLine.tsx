@@ -4,6 +4,7 @@ import { parseDay } from '../../core/model/time';
 import { isAside, type Pile } from '../../core/piles/pile';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/piles';
+import { say as sayOf } from '../../words/generated/share';
 import { DateField } from '../kit/DateField';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -127,12 +128,14 @@ export function PilesLine({
   current,
   go,
   make,
+  openFile,
   bin,
 }: {
   piles: readonly Pile[];
   current: string;
   go: (id: string) => void;
   make: (said: PileSaid) => Promise<void>;
+  openFile: (file: File) => Promise<void>;
   bin: number;
 }) {
   const others = piles.filter((p) => !isAside(p));
@@ -147,7 +150,20 @@ export function PilesLine({
       <p className={styles.pilesTools}>
         <Popover className={kit.link} label={say('piles.newPile')} describe={say('piles.newPile')}>
           {(close) => (
-            <PileForm first={NOTHING_SAID} save={(said) => void make(said).then(close)} cancel={close} />
+            <>
+              <PileForm first={NOTHING_SAID} save={(said) => void make(said).then(close)} cancel={close} />
+              <label className={styles.away}>
+                {sayOf('share.openPile')}
+                <input
+                  type="file"
+                  accept=".json,application/json"
+                  onChange={(e) => {
+                    const [file] = e.target.files ?? [];
+                    if (file) void openFile(file).then(close);
+                  }}
+                />
+              </label>
+            </>
           )}
         </Popover>
         <a href="/piles?bin" aria-current={current === 'bin' ? 'true' : undefined}>

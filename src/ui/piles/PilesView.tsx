@@ -30,6 +30,8 @@ import type { LineActs } from './PileLineView';
 import { PileList, type PileListHandle } from './PileList';
 import { PileForm, type PileSaid, PilesLine } from './PilesLine';
 import styles from './piles.module.css';
+import { SharedPreview, sharedFile, sharedIn } from './SharedPreview';
+import { ShareChosen, SharePile } from './SharePile';
 import { StandingBar } from './StandingBar';
 import { type Acts, useActs } from './useActs';
 import { useChoosing } from './useChoosing';
@@ -57,7 +59,7 @@ function PileHead({ pile, n, acts }: { pile: Pile; n: number; acts: Acts }) {
   const { moment } = useHere();
   const needBy = parseDay(pile.needBy);
   const save = (said: PileSaid) => {
-    const next = { ...pile, ...said, name: isAside(pile) ? '' : said.name };
+    const next = { ...pile, ...said, name: isAside(pile) ? '' : said.name, changed: moment.at };
     return acts.act(say('piles.saved'), change(theStore(), { piles: [next] }));
   };
   return (
@@ -128,6 +130,7 @@ function Order({ pile, acts }: { pile: Pile; acts: Acts }) {
 
 /** A pile's lines, what is done with them, and what stands beside them. */
 function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; acts: Acts }) {
+  const { moment } = useHere();
   const address = useAddress();
   const open = address.get('item');
   const { all, reach } = usePileLines(pile);
@@ -241,11 +244,13 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
             >
               {say('piles.fetchSheet')}
             </a>
+            <SharePile pile={pile} lines={lines} />
           </div>
         )}
         {chosenHere.length > 0 && (
           <ChosenItems lines={lines} pile={pile} piles={piles} choosing={choosing} acts={acts}>
             <Cite things={() => chosenHere.map(toCite)} />
+            <ShareChosen lines={chosenHere} />
           </ChosenItems>
         )}
         {all.length === 0 && (
@@ -285,7 +290,9 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
               <NextSteps
                 pile={pile}
                 lines={all}
-                setSpend={(spend) => void change(theStore(), { piles: [{ ...pile, spend }] })}
+                setSpend={(spend) =>
+                  void change(theStore(), { piles: [{ ...pile, spend, changed: moment.at }] })
+                }
               />
             </section>
           )
@@ -298,7 +305,9 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
               maxLength={8000}
               placeholder={say('piles.pileNoteHint')}
               value={pile.note}
-              onChange={(e) => void change(theStore(), { piles: [{ ...pile, note: e.target.value }] })}
+              onChange={(e) =>
+                void change(theStore(), { piles: [{ ...pile, note: e.target.value, changed: moment.at }] })
+              }
             />
           </label>
         )}
@@ -317,6 +326,12 @@ function Piles() {
     void clearOld(theStore(), reader.id, moment.at);
   }, [reader.id, moment.at]);
   const { undo, canUndo } = acts;
+  const [sent, setSent] = useState(() => sharedIn(window.location.hash));
+  useEffect(() => {
+    const look = () => setSent(sharedIn(window.location.hash));
+    window.addEventListener('hashchange', look);
+    return () => window.removeEventListener('hashchange', look);
+  }, []);
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
       const into = event.target instanceof HTMLElement && event.target.matches('input, textarea, select');
@@ -345,10 +360,24 @@ function Piles() {
         current={inBin ? 'bin' : (pile?.id ?? '')}
         go={(id) => go(new URLSearchParams({ pile: id }))}
         make={make}
+        openFile={(file) => sharedFile(file).then(setSent)}
         bin={bin.length}
       />
       <Undo said={acts.said} back={canUndo ? undo : null} className={styles.said} />
-      {inBin ? (
+      {typeof sent === 'string' ? (
+        <p role="alert" className={kit.failure}>
+          {sent}
+        </p>
+      ) : sent ? (
+        <SharedPreview
+          pile={sent}
+          done={(id) => {
+            setSent(null);
+            window.history.replaceState(null, '', '/piles');
+            go(new URLSearchParams(id === null ? {} : { pile: id }));
+          }}
+        />
+      ) : inBin ? (
         <Bin bin={bin} acts={acts} />
       ) : pile ? (
         <OnePile key={pile.id} pile={pile} piles={piles} acts={acts} />

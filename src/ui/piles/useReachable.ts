@@ -3,20 +3,54 @@
  * moment is looked at, however the piles change.
  */
 import { LRUCache } from 'lru-cache';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { getKept, KEPT_AT_ONCE } from '../../browser/client';
 import type { Moment } from '../../core/discovery/answers';
 import type { PileItem } from '../../core/piles/pile';
 import type { KeptAnswer } from '../../words/answers';
 
-type Known = Map<string, KeptAnswer | null>;
-/** What was answered, by moment; a few moments are held. */
-const answers = new LRUCache<string, { known: Known; asked: Set<string> }>({ max: 4 });
-function heldFor(moment: Moment) {
+/** What was answered at one moment, and who looks at it: a pile may stand on a page twice. */
+interface Held {
+  readonly known: Map<string, KeptAnswer | null>;
+  readonly asked: Set<string>;
+  readonly told: Set<() => void>;
+  /** How often something was heard. */
+  heard: number;
+  error: unknown;
+}
+/** A few moments are held. */
+const moments = new LRUCache<string, Held>({ max: 4 });
+function heldFor(moment: Moment): Held {
   const key = JSON.stringify(moment);
-  const held = answers.get(key) ?? { known: new Map(), asked: new Set() };
-  answers.set(key, held);
+  const held = moments.get(key) ?? {
+    known: new Map(),
+    asked: new Set(),
+    told: new Set(),
+    heard: 0,
+    error: null,
+  };
+  moments.set(key, held);
   return held;
+}
+function tell(held: Held, error: unknown): void {
+  held.heard++;
+  held.error = error;
+  for (const told of held.told) told();
+}
+/** Asks for what is missing, batch by batch; ends with the first that fails. */
+async function askFor(missing: readonly PileItem[], held: Held, moment: Moment): Promise<void> {
+  for (let at = 0; at < missing.length; at += KEPT_AT_ONCE) {
+    const batch = missing.slice(at, at + KEPT_AT_ONCE);
+    try {
+      const said = await getKept(batch, moment);
+      for (const [n, item] of batch.entries()) held.known.set(item.key, said[n] ?? null);
+      tell(held, null);
+    } catch (problem) {
+      for (const item of missing.slice(at)) held.asked.delete(item.key);
+      tell(held, problem);
+      return;
+    }
+  }
 }
 
 export interface Reachables {
@@ -29,40 +63,29 @@ export interface Reachables {
   readonly again: () => void;
 }
 export function useReachable(items: readonly PileItem[], moment: Moment): Reachables {
-  const [heard, setHeard] = useState(0);
-  const [error, setError] = useState<unknown>(null);
-  const { known, asked } = heldFor(moment);
+  const held = heldFor(moment);
+  const subscribe = useCallback(
+    (told: () => void) => {
+      held.told.add(told);
+      return () => {
+        held.told.delete(told);
+      };
+    },
+    [held],
+  );
+  const heard = useSyncExternalStore(subscribe, () => held.heard);
+  const [turn, setTurn] = useState(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again with each turn
   useEffect(() => {
-    let left = false;
-    const missing = items.filter((i) => !known.has(i.key) && !asked.has(i.key));
-    const ask = async (): Promise<void> => {
-      for (let at = 0; at < missing.length && !left; at += KEPT_AT_ONCE) {
-        const batch = missing.slice(at, at + KEPT_AT_ONCE);
-        for (const i of batch) asked.add(i.key);
-        try {
-          const said = await getKept(batch, moment);
-          for (const [n, item] of batch.entries()) known.set(item.key, said[n] ?? null);
-          if (!left) setError(null);
-        } catch (problem) {
-          for (const i of batch) asked.delete(i.key);
-          if (!left) setError(problem);
-          return;
-        } finally {
-          if (!left) setHeard((n) => n + 1);
-        }
-      }
-    };
-    void ask();
-    return () => {
-      left = true;
-    };
-  }, [items, moment, known, asked]);
-  const again = useCallback(() => setHeard((n) => n + 1), []);
+    const missing = items.filter((i) => !held.known.has(i.key) && !held.asked.has(i.key));
+    for (const i of missing) held.asked.add(i.key);
+    if (missing.length) void askFor(missing, held, moment);
+  }, [items, moment, held, turn]);
   return {
-    of: (item) => known.get(item.key),
+    of: (item) => held.known.get(item.key),
     heard,
-    busy: error === null && items.some((i) => !known.has(i.key)),
-    error,
-    again,
+    busy: held.error === null && items.some((i) => !held.known.has(i.key)),
+    error: held.error,
+    again: useCallback(() => setTurn((n) => n + 1), []),
   };
 }

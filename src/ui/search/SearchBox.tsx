@@ -7,7 +7,6 @@ import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
 import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { SearchRequest } from '../../core/query/request';
-import { fold } from '../../core/words/fold';
 import { say } from '../../words/generated/search';
 import { sayNumber } from '../../words/say';
 import { useHere } from '../kit/app';
@@ -36,6 +35,19 @@ const KIND_WORD: Record<Choice['kind'], string> = {
   journal: say('search.in'),
   past: say('search.askedBefore'),
 };
+const lowered = (text: string): string => text.toLowerCase();
+/** Compares as the index does, once that has come; it comes with the first letter. */
+function useFold(active: boolean): (text: string) => string {
+  const [fold, setFold] = useState<(text: string) => string>(() => lowered);
+  useEffect(() => {
+    if (!active) return;
+    import('../../core/words/fold').then(
+      (m) => setFold(() => m.fold),
+      () => undefined,
+    );
+  }, [active]);
+  return fold;
+}
 const TYPING_PAUSE = 120;
 const PAST_SHOWN = 3;
 
@@ -44,6 +56,7 @@ const PAST_SHOWN = 3;
  */
 function useSuggestions(text: string, active: boolean): readonly Choice[] {
   const { reader } = useHere();
+  const fold = useFold(active);
   const past = useKept(() => (active ? pastOf(theStore(), reader.id) : []), [active, reader.id], []) ?? [];
   const [found, setFound] = useState<{ text: string; choices: readonly Choice[] }>({ text: '', choices: [] });
   useEffect(() => {

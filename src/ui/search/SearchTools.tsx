@@ -1,6 +1,7 @@
 /** What can be done with a search as a whole: keep it standing, follow it as a feed. */
 
 import type { FormEvent } from 'react';
+import { searchParams } from '../../browser/client';
 import { saveStanding, standingSearches } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { printRequest, type SearchRequest } from '../../core/query/request';
@@ -10,11 +11,15 @@ import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { useKept } from '../kit/useKept';
+import { CopyLink, FetchAs } from '../share/Share';
 import styles from './sentence.module.css';
 import shared from './shared.module.css';
 
+/** So many at most are written into one file. */
+const EXPORTED = 5000;
 export function SearchTools({ request, answer }: { request: SearchRequest; answer: SearchAnswer }) {
   const { reader, moment } = useHere();
+  const here = searchParams(request, moment, { offset: 0, limit: 1 });
   const address = printRequest({ ...request, since: null, needBy: null }).toString();
   const standing = useKept(() => standingSearches(theStore(), reader.id), [reader.id], []);
   const kept = standing?.find((s) => s.address === address);
@@ -71,6 +76,8 @@ export function SearchTools({ request, answer }: { request: SearchRequest; answe
         </Popover>
       )}
       <a href={`/feeds/search.atom?${address}`}>{say('results.feed')}</a>
+      <CopyLink href={() => `/?${printRequest(request)}`} />
+      <FetchAs most={EXPORTED} address={(format) => `/api/export?${here}&format=${format}`} />
     </>
   );
 }

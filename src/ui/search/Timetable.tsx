@@ -19,6 +19,7 @@ import { sortLabel } from '../../words/labels';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import { usePrinting } from '../kit/usePrinting';
 import type { Choosing } from '../piles/useChoosing';
 import { type Keeping, usePiles } from '../piles/usePiles';
 import { ChosenLines } from './ChosenLines';
@@ -80,6 +81,10 @@ export function Timetable({ handle, request, results, open, change, show, choosi
     scrollMargin: top,
   });
   const items = virtual.getVirtualItems();
+  const printing = usePrinting();
+  // On paper all lines that have come.
+  const drawn: readonly { readonly key: React.Key; readonly index: number; readonly start: number | null }[] =
+    printing ? results.hits().map((h, index) => ({ key: h.id, index, start: null })) : items;
   const from = items[0]?.index ?? 0;
   const to = items.at(-1)?.index ?? 0;
   const { see } = results;
@@ -204,9 +209,9 @@ export function Timetable({ handle, request, results, open, change, show, choosi
         ref={list}
         className={styles.lines}
         data-stale={fetching ? '' : undefined}
-        style={{ height: virtual.getTotalSize() }}
+        style={printing ? undefined : { height: virtual.getTotalSize() }}
       >
-        {items.map((item) => {
+        {drawn.map((item) => {
           const hit = results.lineAt(item.index);
           return (
             <li
@@ -216,7 +221,8 @@ export function Timetable({ handle, request, results, open, change, show, choosi
               aria-setsize={lines}
               aria-posinset={item.index + 1}
               className={styles.slot}
-              style={{ transform: `translateY(${item.start - top}px)` }}
+              data-static={item.start === null || undefined}
+              style={item.start === null ? undefined : { transform: `translateY(${item.start - top}px)` }}
             >
               {hit ? (
                 <HitLine

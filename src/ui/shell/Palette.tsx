@@ -42,6 +42,7 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
             <Command.Item onSelect={goTo('/journals')}>{say('shell.journals')}</Command.Item>
             <Command.Item onSelect={goTo('/databases')}>{say('shell.databases')}</Command.Item>
             <Command.Item onSelect={goTo('/piles')}>{say('shell.piles')}</Command.Item>
+            <Command.Item onSelect={goTo('/account')}>{say('shell.keptHere')}</Command.Item>
             <Command.Item onSelect={goTo('/ask')}>{say('shell.askALibrarian')}</Command.Item>
             <Command.Item onSelect={goTo('/about')}>{say('shell.aboutLegendum')}</Command.Item>
             <Command.Item onSelect={then(showKeys)}>{say('shell.keys')}</Command.Item>

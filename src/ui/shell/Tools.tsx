@@ -1,19 +1,8 @@
 /** The right side of the shell: the demo clock, who is reading, the theme, the keys, the command palette. */
 
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { moveClock } from '../../browser/settings';
-import { theStore } from '../../browser/store';
-import { isOpen, isUnderWay } from '../../core/model/slipStates';
-import {
-  addDays,
-  clockOf,
-  clockText,
-  dayOf,
-  isoLocal,
-  type Minutes,
-  parseLocal,
-  startOf,
-} from '../../core/model/time';
+import { isOpen } from '../../core/model/slipStates';
+import { clockOf, clockText, dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/shell';
 import { App, useHere } from '../kit/app';
@@ -24,34 +13,16 @@ import styles from './shell.module.css';
 
 const loadPalette = () => import('./Palette');
 const Palette = lazy(loadPalette);
+const ClockMenu = lazy(() => import('./ClockMenu'));
 const Readers = lazy(() => import('./Readers'));
 const SlipTraffic = lazy(() => import('../kit/SlipTraffic'));
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 const PALETTE_AFTER = 3000;
 
-const WORKING_MORNING = 9 * 60 + 10;
-/** Days on which something is promised for an open slip: where "to the next event" goes. */
-function nextEvent(now: Minutes, dates: readonly (string | undefined)[]): Minutes | null {
-  const later = dates
-    .flatMap((d) => (d ? [parseLocal(d)] : []))
-    .filter((t): t is Minutes => t !== null && t > now);
-  return later.length ? (Math.min(...later) as Minutes) : null;
-}
-
 function Clock() {
-  const { moment, info, slips } = useHere();
+  const { moment, info } = useHere();
   if (!info.movable) return null;
   const now = parseLocal(moment.at) as Minutes;
-  const move = (to: Minutes) => void moveClock(theStore(), isoLocal(to), info.now);
-  const event = nextEvent(
-    now,
-    slips.filter((s) => isUnderWay(s.state)).map((s) => s.promised?.likely),
-  );
-  const steps: readonly (readonly [string, Minutes])[] = [
-    [say('shell.inTwoHours'), (now + 120) as Minutes],
-    [say('shell.nextDay910'), startOf(addDays(dayOf(now), 1), WORKING_MORNING)],
-    [say('shell.inAWeek910'), startOf(addDays(dayOf(now), 7), WORKING_MORNING)],
-  ];
   return (
     <Popover
       describe={say('shell.demoClockMoveIt', {
@@ -66,35 +37,9 @@ function Clock() {
       className={styles.tool}
     >
       {(close) => (
-        <div className={styles.menu}>
-          <p className={kit.legend}>{say('shell.theDemosClock')}</p>
-          <p className={styles.hint}>{say('shell.moveItForwardToWatchSlips')}</p>
-          {event !== null && (
-            <button
-              type="button"
-              className={styles.choice}
-              onClick={() => {
-                move(event);
-                close();
-              }}
-            >
-              {say('shell.toTheNextPromisedArrival', { dayOf: dayText(dayOf(event)) })}
-            </button>
-          )}
-          {steps.map(([label, to]) => (
-            <button
-              key={label}
-              type="button"
-              className={styles.choice}
-              onClick={() => {
-                move(to);
-                close();
-              }}
-            >
-              {label}
-            </button>
-          ))}
-        </div>
+        <Suspense>
+          <ClockMenu close={close} />
+        </Suspense>
       )}
     </Popover>
   );

@@ -1,7 +1,7 @@
 /** Stores up to version 6 held what was aside in a table of its own, described by texts alone. */
-import { asideId, itemId, recordKey } from '../core/piles/ids';
-import type { PileItem } from '../core/piles/pile';
-import { isTime } from './shapes';
+import { parseLocal } from '../model/time';
+import { asideId, itemId, recordKey } from './ids';
+import type { PileItem } from './pile';
 
 export interface AsideItem {
   readonly id: string;
@@ -38,7 +38,7 @@ export function asItems(rows: readonly AsideItem[]): PileItem[] {
       note: '',
       state: 'to-read',
       place: place(i),
-      added: isTime(at) ? at : LONG_AGO,
+      added: typeof at === 'string' && parseLocal(at) !== null ? at : LONG_AGO,
     };
   });
 }
