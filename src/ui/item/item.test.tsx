@@ -101,7 +101,7 @@ describe('ways to read', () => {
     fireEvent.click(row.getByRole('button', { name: /did not work/ }));
     expect(document.activeElement?.textContent).toBe('Report it');
     fireEvent.click(row.getByRole('button', { name: 'Report it' }));
-    await screen.findByRole('status');
+    await screen.findByText('Reported to the ask desk');
     await waitFor(() =>
       expect(document.querySelector('li[data-wait]')?.textContent).not.toContain(first.place),
     );

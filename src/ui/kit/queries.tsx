@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { AskError } from '../../browser/client';
 import { App } from './app';
 
-const client = new QueryClient({
+export const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 60_000,

@@ -3,10 +3,11 @@
  * before.
  */
 
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState } from 'react';
 import { AskError } from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
+import type { Moment } from '../../core/discovery/answers';
 import { recordHref } from '../../core/model/address';
 import {
   type Condition,
@@ -27,7 +28,7 @@ import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { useKeys } from '../kit/keys';
 import kit from '../kit/kit.module.css';
-import { Queries } from '../kit/queries';
+import { client, Queries } from '../kit/queries';
 import { KeptSaid } from '../piles/Keep';
 import { useChoosing } from '../piles/useChoosing';
 import { useKeeping, usePiles } from '../piles/usePiles';
@@ -36,7 +37,7 @@ import breakdown from './breakdown.module.css';
 import { toCite, toKeep } from './ChosenLines';
 import { Sentence } from './Sentence';
 import { Timetable, type TimetableHandle } from './Timetable';
-import { useResults } from './useResults';
+import { pageQuery, useResults } from './useResults';
 import styles from './view.module.css';
 import { WaitBar } from './WaitBar';
 
@@ -63,6 +64,10 @@ interface Props {
   readonly setFault: (fault: SearchFault | null) => void;
 }
 
+/** Asks before anything is drawn: what is drawn meanwhile costs no time then. */
+export const askAhead = (request: SearchRequest, moment: Moment): void =>
+  void client.prefetchQuery(pageQuery(request, moment, 0));
+
 export default function Answered(props: Props) {
   return (
     <Queries>
@@ -75,6 +80,10 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
   const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
   const results = useResults(request, moment, true);
   const { answer, positionOf, lineAt, error } = results;
+  // The list stays what it is until the next one is there, and is drawn before what stands beside it.
+  const listed = useRef(request);
+  if (!results.before) listed.current = request;
+  const beside = useDeferredValue(answer);
   const table = useRef<TimetableHandle>(null);
   const faultText = error instanceof AskError && error.at !== undefined ? error.message : null;
   const faultAt = error instanceof AskError ? (error.at ?? 0) : 0;
@@ -196,9 +205,9 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
       {error === null && (
         <div className={styles.columns} data-item={open ? '' : undefined}>
           <Timetable
-            key={printed}
+            key={printRequest(listed.current).toString()}
             handle={table}
-            request={request}
+            request={listed.current}
             results={results}
             open={open}
             change={change}
@@ -224,12 +233,12 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
                 }}
               />
             ) : (
-              answer && (
+              beside && (
                 <>
-                  <Breakdown request={request} answer={answer} change={change}>
+                  <Breakdown request={request} answer={beside} change={change}>
                     <Suspense fallback={<div className={breakdown.chartToCome} />}>
                       <YearsChart
-                        years={answer.years}
+                        years={beside.years}
                         from={request.from}
                         to={request.to}
                         pick={(from, to) => change({ ...request, from, to })}
@@ -237,7 +246,7 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
                     </Suspense>
                   </Breakdown>
                   <Suspense>
-                    <Beside request={request} answer={answer} />
+                    <Beside request={request} answer={beside} />
                   </Suspense>
                 </>
               )

@@ -1,6 +1,7 @@
 /** The search view: one address is one state; everything seen here can be shared and comes back with Back. */
 
 import { lazy, Suspense, useCallback, useState } from 'react';
+import type { Moment } from '../../core/discovery/answers';
 import {
   leftBehind,
   NEW_SEARCH,
@@ -22,13 +23,19 @@ import styles from './view.module.css';
 
 const loadAnswered = () => import('./Answered');
 const Answered = lazy(loadAnswered);
+/** The question leaves at once; what did not come is said where it is drawn. */
+const ahead = (request: SearchRequest, moment: Moment): void =>
+  void loadAnswered().then(
+    (m) => m.askAhead(request, moment),
+    () => undefined,
+  );
 // An address with a search needs it at once; a first visit needs it with the first search.
 // What does not come now is asked for again when it is drawn, and said there.
 if (typeof window !== 'undefined')
   setTimeout(() => loadAnswered().catch(() => null), window.location.search.includes('q=') ? 0 : 2500);
 
 function Search() {
-  const { reader, settings } = useHere();
+  const { reader, settings, moment } = useHere();
   const address = useAddress();
   const request = readRequest(address);
   const searched = address.has('q');
@@ -37,10 +44,14 @@ function Search() {
   const [chosen, setWay] = useState<WayOfAsking>('words');
   const way = searched && request.syntax === 'cql' ? 'cql' : searched && chosen === 'cql' ? 'words' : chosen;
 
-  const change = useCallback((next: SearchRequest) => {
-    setLeft(null);
-    go(printRequest(next));
-  }, []);
+  const change = useCallback(
+    (next: SearchRequest) => {
+      setLeft(null);
+      ahead(next, moment);
+      go(printRequest(next));
+    },
+    [moment],
+  );
   const ask = (q: string, needBy: SearchRequest['needBy'], syntax: SearchRequest['syntax']) => {
     if (searched && q === request.q && syntax === request.syntax) {
       change({ ...request, needBy, exact: false });
@@ -49,6 +60,7 @@ function Search() {
     const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
     const next = { ...newWords(searched ? request : NEW_SEARCH, q, kept), needBy, syntax };
     const names = searched ? leftBehind(request, next) : [];
+    ahead(next, moment);
     go(printRequest(next));
     setLeft(names.length ? { before: request, names, q } : null);
   };

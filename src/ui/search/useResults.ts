@@ -22,21 +22,25 @@ export interface Results {
   /** Says which lines are in view. */
   readonly see: (from: number, to: number) => void;
   readonly fetching: boolean;
+  /** What is here is of the search before: this one's is on its way. */
+  readonly before: boolean;
   readonly error: unknown;
   /** Why some of the lines further down did not come; null when none are missing. */
   readonly behind: unknown;
   readonly again: () => void;
 }
 
+/** One page of a search's results, as it is asked for and held. */
+export const pageQuery = (request: SearchRequest, moment: Moment, n: number) => ({
+  queryKey: ['search', printRequest(request).toString(), moment, n],
+  queryFn: ({ signal }: { signal: AbortSignal }) =>
+    getSearch(request, moment, { offset: n * PAGE, limit: PAGE }, signal),
+});
+
 export function useResults(request: SearchRequest, moment: Moment, enabled: boolean): Results {
   const key = printRequest(request).toString();
   const [seen, setSeen] = useState<{ key: string; pages: readonly number[] }>({ key, pages: [] });
-  const page = (n: number) => ({
-    queryKey: ['search', key, moment, n],
-    queryFn: ({ signal }: { signal: AbortSignal }) =>
-      getSearch(request, moment, { offset: n * PAGE, limit: PAGE }, signal),
-    enabled,
-  });
+  const page = (n: number) => ({ ...pageQuery(request, moment, n), enabled });
   const first = useQuery({ ...page(0), placeholderData: keepPreviousData });
   const further = seen.key === key ? seen.pages : [];
   const others = useQueries({ queries: further.map(page) });
@@ -77,6 +81,7 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
         : ([...hits].find(([, h]) => h.id === id || h.versions.some((v) => v.id === id))?.[0] ?? -1),
     see,
     fetching: first.isFetching,
+    before: first.isPlaceholderData,
     error: first.error,
     behind: others.find((o) => o.isError && !o.data)?.error ?? null,
     again: () => {

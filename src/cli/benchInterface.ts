@@ -1,0 +1,172 @@
+/**
+ * `bench interface [--records N] [--json]`: what is felt, in Chromium over the built server: from Enter to the
+ * painted list and the parts of that time, a key in the box, opening an item and a stroke over the years to the
+ * next frame, and tasks over 50 ms on the main thread. Milliseconds, medians of ten.
+ */
+import { type Browser, chromium, type Page } from '@playwright/test';
+import { benchIndex, benchOptions } from './benchIndex';
+import { startBuilt } from './builtServer';
+
+const QUERIES = [
+  'kelp farming',
+  'seaweed food',
+  'tide',
+  'history of the coast',
+  'water law',
+  'harbour',
+  'diet and iodine',
+  'salt marsh birds',
+  'review',
+  'school meals',
+];
+const { values } = benchOptions();
+const server = await startBuilt(benchIndex(Number(values.records)).dir);
+const browser: Browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
+});
+const median = (list: readonly number[]): number =>
+  Math.round(([...list].sort((a, b) => a - b)[list.length >> 1] ?? 0) * 10) / 10;
+
+/** What the page itself measures; put in before anything of ours runs. */
+function watch(): void {
+  const seen = { long: [] as number[], began: 0, painted: 0 };
+  Object.assign(window, { seen });
+  new PerformanceObserver((list) => {
+    for (const entry of list.getEntries()) seen.long.push(Math.round(entry.duration));
+  }).observe({ type: 'longtask', buffered: true });
+}
+interface Watched {
+  readonly seen: { readonly long: number[] };
+}
+/** From an event of a sort to the end of the frame after it. */
+const toNextFrame = (page: Page, sort: string, act: () => Promise<unknown>): Promise<number> =>
+  page
+    .evaluate((name) => {
+      Object.assign(window, {
+        frame: new Promise<number>((done) => {
+          window.addEventListener(
+            name,
+            (event) =>
+              requestAnimationFrame(() => setTimeout(() => done(performance.now() - event.timeStamp))),
+            { capture: true, once: true },
+          );
+        }),
+      });
+    }, sort)
+    .then(act)
+    .then(() => page.evaluate(() => (window as unknown as { frame: Promise<number> }).frame));
+
+interface Asked {
+  readonly leaves: number;
+  readonly answered: number;
+  readonly painted: number;
+}
+/** Enter, until the list of this search is painted. */
+async function ask(page: Page, q: string): Promise<Asked> {
+  const box = page.locator('#query');
+  await box.fill(q);
+  // What typing set going has settled.
+  await page.waitForTimeout(400);
+  await page.evaluate(() => {
+    performance.clearResourceTimings();
+    Object.assign(window, {
+      asked: new Promise((done) => {
+        window.addEventListener(
+          'keydown',
+          (event) => {
+            const look = (): void => {
+              const search = performance
+                .getEntriesByType('resource')
+                .find((e): e is PerformanceResourceTiming => e.name.includes('/api/search?'));
+              const there =
+                search?.responseEnd &&
+                document.querySelector('section[aria-busy="false"] li[data-index="0"] [data-line]');
+              if (!there) return void requestAnimationFrame(look);
+              setTimeout(() =>
+                done({
+                  leaves: search.startTime - event.timeStamp,
+                  answered: search.responseEnd - event.timeStamp,
+                  painted: performance.now() - event.timeStamp,
+                }),
+              );
+            };
+            requestAnimationFrame(look);
+          },
+          { capture: true, once: true },
+        );
+      }),
+    });
+  });
+  await box.press('Enter');
+  return page.evaluate(() => (window as unknown as { asked: Promise<Asked> }).asked);
+}
+
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(watch);
+  await page.goto(`http://127.0.0.1:${server.port}/`);
+  await page.locator('#query').waitFor();
+  // The parts that are fetched ahead are there.
+  await page.waitForTimeout(4000);
+  const first = await ask(page, 'seaweed');
+  await page.evaluate(() => {
+    (window as unknown as Watched).seen.long.splice(0);
+  });
+  const asked: Asked[] = [];
+  for (const q of QUERIES) {
+    asked.push(await ask(page, q));
+    await page.waitForTimeout(500);
+  }
+  const keys: number[] = [];
+  await page.locator('#query').fill('');
+  for (const key of 'kelp and di')
+    keys.push(
+      await toNextFrame(page, 'keydown', () => page.locator('#query').press(key === ' ' ? 'Space' : key)),
+    );
+  await page.keyboard.press('Escape');
+  const opened: number[] = [];
+  for (let i = 0; i < 10; i++) {
+    const line = page.locator(`li[data-index="${i % 5}"] [data-line]`);
+    opened.push(await toNextFrame(page, 'click', () => line.click()));
+    await page.waitForTimeout(400);
+  }
+  await page.keyboard.press('Escape');
+  await page.waitForTimeout(500);
+  const strokes: number[] = [];
+  const chart = await page.locator('.recharts-surface').first().boundingBox();
+  if (chart) {
+    await page.mouse.move(chart.x + chart.width * 0.4, chart.y + chart.height * 0.5);
+    await page.mouse.down();
+    for (let i = 0; i < 10; i++)
+      strokes.push(
+        await toNextFrame(page, 'mousemove', () =>
+          page.mouse.move((chart?.x ?? 0) + chart.width * (0.42 + i * 0.03), chart.y + chart.height * 0.5),
+        ),
+      );
+    await page.mouse.up();
+  }
+  await page.waitForTimeout(500);
+  const long = await page.evaluate(() => (window as unknown as Watched).seen.long);
+  const result = {
+    enter: {
+      first: Math.round(first.painted),
+      leaves: median(asked.map((a) => a.leaves)),
+      answer: median(asked.map((a) => a.answered - a.leaves)),
+      draw: median(asked.map((a) => a.painted - a.answered)),
+      painted: median(asked.map((a) => a.painted)),
+    },
+    key: median(keys),
+    open: median(opened),
+    stroke: strokes.length ? median(strokes) : null,
+    longTasks: { n: long.length, worst: Math.max(0, ...long) },
+  };
+  console.log(
+    values.json
+      ? JSON.stringify(result, null, 2)
+      : `Enter to the painted list ${result.enter.painted} ms (leaves ${result.enter.leaves}, answer ${result.enter.answer}, draw ${result.enter.draw}; the first ${result.enter.first}); key ${result.key}, open ${result.open}, stroke ${result.stroke} ms; ${long.length} tasks over 50 ms, the longest ${result.longTasks.worst}`,
+  );
+} finally {
+  await browser.close();
+  await server.stop();
+}
