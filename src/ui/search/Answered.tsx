@@ -3,7 +3,7 @@
  * before.
  */
 
-import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { AskError } from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
@@ -33,7 +33,7 @@ import { KeptSaid } from '../piles/Keep';
 import { useChoosing } from '../piles/useChoosing';
 import { useKeeping, usePiles } from '../piles/usePiles';
 import { Breakdown } from './Breakdown';
-import breakdown from './breakdown.module.css';
+import breakdownStyles from './breakdown.module.css';
 import { toCite, toKeep } from './ChosenLines';
 import { Sentence } from './Sentence';
 import { Timetable, type TimetableHandle } from './Timetable';
@@ -83,7 +83,31 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
   // The list stays what it is until the next one is there, and is drawn before what stands beside it.
   const listed = useRef(request);
   if (!results.before) listed.current = request;
-  const beside = useDeferredValue(answer);
+  const listedKey = printRequest(listed.current).toString();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the request by its key
+  const shown = useMemo(() => answer && { answer, request: listed.current }, [answer, listedKey]);
+  const beside = useDeferredValue(shown);
+  const breakdown = useMemo(
+    () =>
+      beside && (
+        <>
+          <Breakdown request={beside.request} answer={beside.answer} change={change}>
+            <Suspense fallback={<div className={breakdownStyles.chartToCome} />}>
+              <YearsChart
+                years={beside.answer.years}
+                from={beside.request.from}
+                to={beside.request.to}
+                pick={(from, to) => change({ ...beside.request, from, to })}
+              />
+            </Suspense>
+          </Breakdown>
+          <Suspense>
+            <Beside request={beside.request} answer={beside.answer} />
+          </Suspense>
+        </>
+      ),
+    [beside, change],
+  );
   const table = useRef<TimetableHandle>(null);
   const faultText = error instanceof AskError && error.at !== undefined ? error.message : null;
   const faultAt = error instanceof AskError ? (error.at ?? 0) : 0;
@@ -205,7 +229,7 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
       {error === null && (
         <div className={styles.columns} data-item={open ? '' : undefined}>
           <Timetable
-            key={printRequest(listed.current).toString()}
+            key={listedKey}
             handle={table}
             request={listed.current}
             results={results}
@@ -233,23 +257,7 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
                 }}
               />
             ) : (
-              beside && (
-                <>
-                  <Breakdown request={request} answer={beside} change={change}>
-                    <Suspense fallback={<div className={breakdown.chartToCome} />}>
-                      <YearsChart
-                        years={beside.years}
-                        from={request.from}
-                        to={request.to}
-                        pick={(from, to) => change({ ...request, from, to })}
-                      />
-                    </Suspense>
-                  </Breakdown>
-                  <Suspense>
-                    <Beside request={request} answer={beside} />
-                  </Suspense>
-                </>
-              )
+              breakdown
             )}
           </aside>
         </div>

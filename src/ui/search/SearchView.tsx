@@ -24,11 +24,19 @@ import styles from './view.module.css';
 const loadAnswered = () => import('./Answered');
 const Answered = lazy(loadAnswered);
 /** The question leaves at once; what did not come is said where it is drawn. */
-const ahead = (request: SearchRequest, moment: Moment): void =>
-  void loadAnswered().then(
-    (m) => m.askAhead(request, moment),
-    () => undefined,
-  );
+let answered: Awaited<ReturnType<typeof loadAnswered>> | null = null;
+function ahead(request: SearchRequest, moment: Moment): void {
+  // At once, where it can be: a promise that is kept already would still wait for all that is drawn.
+  if (answered) answered.askAhead(request, moment);
+  else
+    loadAnswered().then(
+      (m) => {
+        answered = m;
+        m.askAhead(request, moment);
+      },
+      () => undefined,
+    );
+}
 // An address with a search needs it at once; a first visit needs it with the first search.
 // What does not come now is asked for again when it is drawn, and said there.
 if (typeof window !== 'undefined')

@@ -49,6 +49,8 @@ interface Props {
   readonly keeping: Keeping;
 }
 const LINE = 92;
+/** Lines drawn above and below the window, and milliseconds until they are. */
+const [AROUND, SOON] = [6, 120];
 interface KeptLines {
   readonly line?: number;
   readonly into?: number;
@@ -74,10 +76,16 @@ export function Timetable({ handle, request, results, open, change, show, choosi
   useLayoutEffect(() => {
     if (list.current) setTop(list.current.getBoundingClientRect().top + window.scrollY);
   }, []);
+  // First what is in the window; the lines around it once that stands.
+  const [around, setAround] = useState(0);
+  useEffect(() => {
+    const timer = setTimeout(() => setAround(AROUND), SOON);
+    return () => clearTimeout(timer);
+  }, []);
   const virtual = useWindowVirtualizer({
     count: lines,
     estimateSize: () => LINE,
-    overscan: 6,
+    overscan: around,
     scrollMargin: top,
   });
   const items = virtual.getVirtualItems();
