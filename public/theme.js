@@ -6,3 +6,12 @@ try {
 } catch {
   document.documentElement.dataset.theme = 'light';
 }
+
+// On a narrow screen the sections and tools fold into one button.
+addEventListener('click', (event) => {
+  const button = event.target instanceof Element ? event.target.closest('[data-fold]') : null;
+  const head = button && button.closest('header');
+  if (!head) return;
+  const open = head.toggleAttribute('data-open');
+  button.setAttribute('aria-expanded', String(open));
+});

@@ -104,6 +104,23 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
     },
   ],
   [
+    'cite',
+    async (page) => {
+      await pile(page, 'Seminar paper', 'seaweed+food', '2026-11-13');
+      await page.getByRole('button', { name: 'Cite', exact: true }).first().click();
+      await page.getByText(/lacks? something|Nothing that the style/).waitFor();
+    },
+  ],
+  [
+    'account',
+    async (page) => {
+      await page.goto('/?q=seaweed');
+      await lines(page);
+      await page.goto('/account');
+      await page.getByRole('button', { name: 'Save as a file' }).waitFor();
+    },
+  ],
+  [
     'fetch sheet',
     async (page) => {
       await pile(page, 'Seminar paper', 'seaweed+food', '2026-11-13');

@@ -18,6 +18,8 @@ const PICTURES: readonly (readonly [
   ['references', 'references'],
   ['ask', 'ask'],
   ['piles', 'piles'],
+  ['cite', 'cite'],
+  ['fetch-sheet', 'fetch sheet'],
   ['slip', 'slip'],
   ['sent-slip', 'sent slip'],
   ['requests', 'requests'],
@@ -25,10 +27,8 @@ const PICTURES: readonly (readonly [
   ['narrow', 'search', { width: 360, height: 740 }],
   ['by-fields', 'by fields'],
   ['cql', 'CQL'],
-  ['all-values', 'all values'],
   ['searches', 'searches'],
   ['journals', 'journals'],
-  ['databases', 'databases'],
 ];
 for (const [file, name, more = {}] of PICTURES) {
   test(file, async ({ page }) => {

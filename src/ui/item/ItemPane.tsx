@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { AskError, getRecord } from '../../browser/client';
 import { recordHref } from '../../core/model/address';
 import type { Kind } from '../../core/model/kinds';
@@ -19,7 +20,7 @@ interface Props {
   readonly why?: Hit['why'] | undefined;
   readonly position: { readonly at: number; readonly of: number } | null;
   /** What is gone back to; the Breakdown where it is not said. */
-  readonly back?: string;
+  readonly back?: ReactNode;
   readonly close: () => void;
   readonly step: (by: number) => void;
 }

@@ -36,9 +36,10 @@ export function TitleBlock({
         {imprint} · {csl.genre?.toLowerCase() ?? kindName(record.kind)}
         {record.carrier !== 'print' && record.carrier !== 'online' && `, ${carrierName(record.carrier)}`} ·{' '}
         {peerLabel(peerReview.status)}{' '}
-        <a href={heading === 1 ? '#peer-review' : `${href}#peer-review`} title={peerReview.reason}>
-          {say('item.why')}
-        </a>
+        <details className={styles.whyPeer}>
+          <summary>{say('item.why')}</summary>
+          {peerReview.reason}
+        </details>
       </p>
     </header>
   );

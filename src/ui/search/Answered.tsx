@@ -130,6 +130,8 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
     });
   }, [printed, said, reader.id]);
 
+  /** On a narrow screen the Breakdown is a screen of its own. */
+  const [side, setSide] = useState(false);
   const keeping = useKeeping();
   const { last } = usePiles();
   const choosing = useChoosing(() => results.hits().map((h) => h.id));
@@ -227,7 +229,11 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
       )}
       {error !== null && faultText === null && <Failure error={error} again={results.again} />}
       {error === null && (
-        <div className={styles.columns} data-item={open ? '' : undefined}>
+        <div
+          className={styles.columns}
+          data-item={open ? '' : undefined}
+          data-side={side && !open ? '' : undefined}
+        >
           <Timetable
             key={listedKey}
             handle={table}
@@ -238,11 +244,21 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
             show={show}
             choosing={choosing}
             keeping={keeping}
+            showBeside={() => setSide(true)}
           />
           <aside
             className={styles.pane}
             aria-label={open ? say('results.theItem') : say('results.breakdownOfTheResults')}
           >
+            {side && !open && (
+              <button
+                type="button"
+                className={`${kit.link} ${styles.narrowOnly}`}
+                onClick={() => setSide(false)}
+              >
+                {say('results.backToTheResults')}
+              </button>
+            )}
             {open ? (
               <ItemPane
                 key={open}
@@ -250,6 +266,12 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
                 needBy={request.needBy}
                 why={lineAt(position)?.id === open ? lineAt(position)?.why : undefined}
                 position={position < 0 ? null : { at: position + 1, of: results.lines }}
+                back={
+                  <>
+                    <span className={styles.wideOnly}>{say('results.breakdown')}</span>
+                    <span className={styles.narrowOnly}>{say('results.backToTheResults')}</span>
+                  </>
+                }
                 close={close}
                 step={(by) => {
                   const hit = lineAt(position + by);

@@ -68,11 +68,23 @@ export const HitLine = memo(function HitLine({ hit, open, needBy, show, kept, ch
     event.preventDefault();
     show(open ? null : hit.id);
   };
+  // The whole line opens the item, but for what in it does something of its own, and text that was marked.
+  const anywhere = (event: MouseEvent) => {
+    const own = event.target instanceof Element && event.target.closest('a, button, input, label, ul');
+    if (own || event.defaultPrevented || window.getSelection()?.toString()) return;
+    show(open ? null : hit.id);
+  };
   const imprint = csl['container-title']
     ? numbering(csl)
     : [csl.publisher, numbering(csl), editionLabel(csl.edition)].filter(Boolean).join(', ');
   return (
-    <article className={styles.line} data-open={open ? '' : undefined} data-chosen={chosen ? '' : undefined}>
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the title in it is the link that keys go to
+    <article
+      onClick={anywhere}
+      className={styles.line}
+      data-open={open ? '' : undefined}
+      data-chosen={chosen ? '' : undefined}
+    >
       <div>
         <p className={styles.wait} data-wait={wait.class}>
           <b>{wait.label}</b>

@@ -1,3 +1,5 @@
+import { writeOpenUrl } from '../../core/coverage/openurl';
+import { isoDay } from '../../core/model/time';
 import {
   CONDITIONS,
   hasCondition,
@@ -12,8 +14,19 @@ import { sayNumber } from '../../words/say';
 import { conditionText } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { looksLikeReference } from './pasted';
 import styles from './timetable.module.css';
 
+/** What was typed as the title of what is wanted, marks of the query left out. */
+function slipFor({ q, needBy }: SearchRequest): URLSearchParams {
+  const title = q
+    .replace(/\b\w+:(?=\S)|["“”()]|\b(?:OR|AND|NOT)\b/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+  const params = writeOpenUrl({ type: 'book', title });
+  if (needBy !== null) params.set('need', isoDay(needBy));
+  return params;
+}
 /** Nothing found: says why as far as it is known, and offers what would find more. */
 export function NoResults({
   request,
@@ -71,6 +84,25 @@ export function NoResults({
           </li>
         )}
         {words > 3 && <li>{say('results.allWordsMustOccurInA')}</li>}
+        <li>
+          {looksLikeReference(request.q) ? (
+            <a href={`/references?${new URLSearchParams({ paste: request.q })}`}>
+              {say('results.readItAndAskForIt')}
+            </a>
+          ) : (
+            <a href={`/requests/new?${slipFor(request)}`}>{say('results.askForItAsTyped')}</a>
+          )}
+        </li>
+        {(request.reach !== 'index' || NEW_SEARCH.reach !== request.reach) && (
+          <li>
+            <button type="button" className={kit.link} onClick={() => change({ ...request, reach: 'index' })}>
+              {say('results.lookEverywhere')}
+            </button>
+          </li>
+        )}
+        <li>
+          <a href="/databases">{say('results.allDatabases')}</a>
+        </li>
         <li>
           <a href={`/ask?${new URLSearchParams({ search: printRequest(request).toString() })}`}>
             {say('results.askALibrarian')}

@@ -164,7 +164,12 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
   });
   return (
     <search>
-      <form className={styles.boxRow} onSubmit={submit} data-way={way}>
+      <form
+        className={styles.boxRow}
+        onSubmit={submit}
+        data-way={way}
+        data-asked={(request.q !== '' && way === 'words') || undefined}
+      >
         <div className={styles.asking}>
           <Ask way={way} set={setWay} text={text} setText={setText} request={request} change={change} />
           {way === 'words' ? (

@@ -29,6 +29,7 @@ import { type SentencePart, sentenceParts } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import { looksLikeReference } from './pasted';
 import { SearchTools } from './SearchTools';
 import styles from './sentence.module.css';
 import shared from './shared.module.css';
@@ -357,6 +358,7 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
       </Popover>
     );
   };
+  const [more, setMore] = useState(false);
   // What a new search has by itself, leaving out the news, is nobody's condition.
   const conditions = CONDITIONS.filter(
     (name) => hasCondition(request, name) && !sameCondition(request, NEW_SEARCH, name),
@@ -367,10 +369,18 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
       <section className={styles.sentence} aria-label={say('results.whatIsSearched')}>
         {sentenceParts(request, info.campuses).map(control)}
       </section>
-      <div className={styles.tools}>
+      <div className={styles.tools} data-open={more || undefined}>
         <span className={styles.total} aria-live="polite">
           {answer ? say('results.ofIndexed', { total: answer.total, indexed: answer.indexed }) : ''}
         </span>
+        <button
+          type="button"
+          className={`${kit.link} ${styles.more}`}
+          aria-expanded={more}
+          onClick={() => setMore(!more)}
+        >
+          {say('results.withThisSearch')}
+        </button>
         {conditions.length > 0 && (
           <button
             type="button"
@@ -414,8 +424,3 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
     </div>
   );
 }
-/** Long, with a year and marks between its parts: somebody pasted a reference. */
-const looksLikeReference = (q: string): boolean =>
-  q.trim().split(/\s+/).length >= 8 &&
-  /\b(1[5-9]|20)\d\d\b/.test(q) &&
-  (q.match(/[.,:;]/g) ?? []).length >= 3;

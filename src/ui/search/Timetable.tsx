@@ -47,6 +47,8 @@ interface Props {
   readonly show: (id: string | null) => void;
   readonly choosing: Choosing;
   readonly keeping: Keeping;
+  /** Where the Breakdown does not stand beside the list. */
+  readonly showBeside: () => void;
 }
 const LINE = 92;
 /** Lines drawn above and below the window, and milliseconds until they are. */
@@ -67,7 +69,17 @@ function lineOf(results: Results, id: string): number {
   return -1;
 }
 
-export function Timetable({ handle, request, results, open, change, show, choosing, keeping }: Props) {
+export function Timetable({
+  handle,
+  request,
+  results,
+  open,
+  change,
+  show,
+  choosing,
+  keeping,
+  showBeside,
+}: Props) {
   const piles = usePiles();
   const { chosen, turn } = choosing;
   const { answer, lines, fetching } = results;
@@ -205,6 +217,11 @@ export function Timetable({ handle, request, results, open, change, show, choosi
           <p className={shared.byNeed}>
             {say('results.canBeYoursBy', { byNeed: answer.byNeed, needBy: dayText(request.needBy) })}
           </p>
+        )}
+        {answer && answer.total > 0 && (
+          <button type="button" className={`${kit.link} ${view.narrowOnly}`} onClick={showBeside}>
+            {say('results.breakdown')}
+          </button>
         )}
         {lines > 25 && <GoTo lines={lines} goTo={(n) => goTo(n, true)} />}
       </header>

@@ -14,8 +14,12 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['o', say('shell.takeTheBestWayToRead')],
   ['r', say('shell.makeASlipForIt')],
   ['a', say('shell.setItAside')],
+  ['x', say('shell.chooseALine')],
+  ['c', say('shell.citeIt')],
   ['f', say('shell.theFullPageOfTheRecord')],
   [say('shell.ctrlK'), 'commands'],
+  [say('shell.altArrows'), say('shell.moveByHand')],
+  [say('shell.ctrlZ'), say('shell.undoIt')],
   ['?', say('shell.thisList')],
 ];
 export function KeysHelp({ close }: { close: () => void }) {

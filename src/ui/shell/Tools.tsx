@@ -1,7 +1,7 @@
 /** The right side of the shell: the demo clock, who is reading, the theme, the keys, the command palette. */
 
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { isOpen } from '../../core/model/slipStates';
+import { needsReader } from '../../core/model/slipStates';
 import { clockOf, clockText, dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/shell';
@@ -92,11 +92,14 @@ function Theme() {
 
 function CountBadge() {
   const { slips } = useHere();
-  const open = slips.filter((s) => isOpen(s.state)).length;
+  const waiting = slips.filter((s) => needsReader(s.state)).length;
   useEffect(() => {
     const badge = document.getElementById('requests-count');
-    if (badge) badge.textContent = open ? String(open) : '';
-  }, [open]);
+    if (!badge) return;
+    // One thing alone: what waits for the reader to do something.
+    badge.textContent = waiting ? String(waiting) : '';
+    badge.title = waiting ? say('shell.waitForYou', { n: waiting }) : '';
+  }, [waiting]);
   return null;
 }
 
