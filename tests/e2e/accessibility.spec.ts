@@ -60,7 +60,7 @@ test('on a small screen the first result stands in the upper half, the rest one 
   await expect(page.getByRole('region', { name: 'Ways to read' })).toBeVisible();
   await page.getByRole('button', { name: /Back to the results/ }).click();
   await expect(first.locator('[data-line]')).toBeFocused();
-  await page.getByRole('button', { name: /^Search ▾/ }).click();
+  await page.locator('header [data-fold]').click();
   await expect(page.getByRole('link', { name: 'Piles' })).toBeVisible();
   // A word as long as nobody writes one does not widen the page.
   await page.goto(`/?q=${'kelp'.repeat(75)}`);

@@ -4,7 +4,6 @@ import { lazy, Suspense } from 'react';
 import { pastOf, standingSearches } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { EXAMPLE_SORTS } from '../../core/model/library';
-import { isOpen } from '../../core/model/slipStates';
 import { say } from '../../words/generated/search';
 import { useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
@@ -36,7 +35,6 @@ export function FirstVisit() {
     const [what, says] = EXAMPLES[sort];
     return q ? [[what, q, says] as const] : [];
   });
-  const open = slips.filter((s) => isOpen(s.state));
   return (
     <div className={styles.first}>
       <section>
@@ -55,8 +53,8 @@ export function FirstVisit() {
       </section>
       <section>
         <Suspense fallback={<h2>{say('search.underWay')}</h2>}>
-          {open.length ? (
-            <UnderWay slips={open} />
+          {slips.length ? (
+            <UnderWay slips={slips} />
           ) : (
             <>
               <h2>{say('search.underWay')}</h2>

@@ -1,7 +1,7 @@
 /** What of the reader's own stands on the first page, where there is some: slips, searches that stand or were made. */
 import type { PastSearch, StandingSearch } from '../../browser/rows';
 import type { Slip } from '../../core/model/slip';
-import { isUnderWay } from '../../core/model/slipStates';
+import { isOpen, isUnderWay } from '../../core/model/slipStates';
 import { dayOf, parseDay, parseLocal } from '../../core/model/time';
 import { slipTitle } from '../../core/requests/slip';
 import { dayText } from '../../words/days';
@@ -10,15 +10,18 @@ import { stateLabel } from '../../words/labels';
 import { Queries } from '../kit/queries';
 import { useNews } from '../searches/useNews';
 import styles from './first.module.css';
+import shared from './shared.module.css';
 
 const SHOWN = 6;
 
 export function UnderWay({ slips }: { slips: readonly Slip[] }) {
+  const open = slips.filter((s) => isOpen(s.state));
   return (
     <>
       <h2>{say('search.underWay')}</h2>
+      {open.length === 0 && <p className={shared.hint}>{say('search.noSlipIsOpenWhatIs')}</p>}
       <ul className={styles.openSlips}>
-        {slips.slice(0, SHOWN).map((s) => (
+        {open.slice(0, SHOWN).map((s) => (
           <li key={s.id}>
             <a href={`/requests/${s.id}`}>{slipTitle(s)}</a>
             <span>

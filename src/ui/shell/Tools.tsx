@@ -1,7 +1,6 @@
 /** The right side of the shell: the demo clock, who is reading, the theme, the keys, the command palette. */
 
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { needsReader } from '../../core/model/slipStates';
 import { clockOf, clockText, dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/shell';
@@ -90,19 +89,6 @@ function Theme() {
   );
 }
 
-function CountBadge() {
-  const { slips } = useHere();
-  const waiting = slips.filter((s) => needsReader(s.state)).length;
-  useEffect(() => {
-    const badge = document.getElementById('requests-count');
-    if (!badge) return;
-    // One thing alone: what waits for the reader to do something.
-    badge.textContent = waiting ? String(waiting) : '';
-    badge.title = waiting ? say('shell.waitForYou', { n: waiting }) : '';
-  }, [waiting]);
-  return null;
-}
-
 /** Fetched ahead of time: what does not come is fetched when the palette is opened. */
 const notYet = (): null => null;
 
@@ -144,7 +130,6 @@ function Tools() {
       >
         <kbd className={kit.key}>{say('shell.ctrlK')}</kbd>
       </button>
-      <CountBadge />
       {slips.length > 0 && (
         <Suspense>
           <SlipTraffic />

@@ -37,6 +37,8 @@ const slip = (): Slip => {
   });
   return markSent(putInOutgoing(draft, PROMISED, INFO.now), INFO.now);
 };
+/** What opens comes when it is opened. */
+const SLOW = { timeout: 8000 };
 beforeEach(async () => {
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   vi.spyOn(client, 'getNews').mockResolvedValue({ messages: [], notices: [] } as never);
@@ -64,19 +66,25 @@ describe('the demo’s clock', () => {
       ['Next day, 9:10', '2026-11-03T09:10'],
       ['In a week, 9:10', '2026-11-10T09:10'],
     ] as const) {
-      fireEvent.click(within(await openPanel(/^Demo clock/)).getByRole('button', { name: step }));
+      fireEvent.click(
+        await within(await openPanel(/^Demo clock/)).findByRole('button', { name: step }, SLOW),
+      );
       await waitFor(async () => expect(await clock()).toBe(to));
       await screen.findByRole('button', { name: new RegExp(`^Demo clock: .*${to.slice(11)}`) });
     }
   });
   it('goes to the next promised arrival where something is under way', async () => {
     await theStore().slips.put(slip());
+    // The number counts what waits for the reader, not what is under way.
+    await theStore().slips.put({ ...slip(), id: 'S-waits-for-you', state: 'ready' });
     await open();
     await waitFor(() => expect(document.getElementById('requests-count')?.textContent).toBe('1'));
     fireEvent.click(
-      within(await openPanel(/^Demo clock/)).getByRole('button', {
-        name: /^To the next promised arrival, Mon 9 Nov/,
-      }),
+      await within(await openPanel(/^Demo clock/)).findByRole(
+        'button',
+        { name: /^To the next promised arrival, Mon 9 Nov/ },
+        SLOW,
+      ),
     );
     await waitFor(async () => expect(await clock()).toBe(PROMISED.likely));
     // It is passed now: nothing more is promised.
@@ -126,7 +134,7 @@ describe('keys and commands', () => {
     fireEvent.keyDown(box, { key: '?' });
     expect(screen.queryByRole('heading', { name: 'Keys' })).toBeNull();
     fireEvent.keyDown(document.body, { key: '?' });
-    const list = (await screen.findByRole('heading', { name: 'Keys' })).parentElement as HTMLElement;
+    const list = (await screen.findByRole('heading', { name: 'Keys' }, SLOW)).parentElement as HTMLElement;
     expect(within(list).getByText('back to the Breakdown')).toBeTruthy();
   });
   it('Ctrl K finds a slip, a reader, a view by name; and offers the words as a search', async () => {
