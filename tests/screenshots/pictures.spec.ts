@@ -32,9 +32,11 @@ const PICTURES: readonly (readonly [
 ];
 for (const [file, name, more = {}] of PICTURES) {
   test(file, async ({ page }) => {
-    await page.setViewportSize({ width: more.width ?? 1280, height: more.height ?? 800 });
+    await page.setViewportSize({ width: 1280, height: 800 });
     if (more.dark) await page.addInitScript(() => localStorage.setItem('legendum.theme', 'dark'));
     await view(name)(page);
+    // The helpers look for what stands beside the list, where there is room for it.
+    if (more.width) await page.setViewportSize({ width: more.width, height: more.height ?? 800 });
     await page.waitForTimeout(400);
     await page.screenshot({ path: `docs/screenshots/${file}.png` });
   });
