@@ -1,10 +1,10 @@
 /** The account gathered from a store and put into another: whole, and of its reader alone. */
 import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
 import { afterEach, beforeEach, expect, it } from 'vitest';
-import { EMPTY_ACCOUNT, merge } from '../core/account/account';
+import { EMPTY_ACCOUNT } from '../core/account/account';
 import { asideId } from '../core/piles/ids';
 import { newAside } from '../core/piles/pile';
-import { gather, putAccount } from './account';
+import { gather, putAccount, takeIn } from './account';
 import { correct, correctionsOf } from './corrections';
 import { change, itemsOf, keep, newPile } from './piles';
 import { keepBibliography, NO_BIBLIOGRAPHY } from './references';
@@ -45,7 +45,7 @@ it('is all of one reader’s, and comes back as it was', async () => {
   expect(await gather(store, 'imke')).toEqual(EMPTY_ACCOUNT);
   // The other reader's stays.
   expect((await itemsOf(store, asideId('davit'))).map((i) => i.record)).toEqual(['tu2']);
-  await putAccount(store, 'imke', merge(EMPTY_ACCOUNT, account).account);
+  expect(await takeIn(store, 'imke', account)).toEqual(EMPTY_ACCOUNT);
   expect(await gather(store, 'imke')).toEqual(account);
   expect((await readSettings(store)).contacts.imke?.address).toBe('Quay 1');
 });

@@ -4,6 +4,7 @@ import {
   type Account,
   type AccountTable,
   EMPTY_ACCOUNT,
+  merge,
   TABLE_NAMES,
 } from '../core/account/account';
 import { bibliographyShape } from '../core/account/rows';
@@ -68,6 +69,18 @@ export const putAccount = (store: Store, reader: string, account: Account): Prom
       const value = account.settings[key];
       await store.settings.put({ key, value: value === undefined ? others : { ...others, [reader]: value } });
     }
+  });
+
+/**
+ * Takes another account in: made one with what is here at that moment, which another tab may have changed since
+ * it was looked at.
+ * @returns what was here before
+ */
+export const takeIn = (store: Store, reader: string, theirs: Account): Promise<Account> =>
+  store.transaction('rw', store.tables, async () => {
+    const ours = await gather(store, reader);
+    await putAccount(store, reader, merge(ours, theirs).account);
+    return ours;
   });
 
 /**

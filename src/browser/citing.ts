@@ -57,6 +57,8 @@ export class Citer {
   #worker: Worker | null = null;
   #busy = false;
   #n = 0;
+  /** The latest that was asked for. */
+  #turn = 0;
   #start(): Worker {
     if (this.#busy) this.stop();
     this.#worker ??= new Worker(new URL('./citing.worker.ts', import.meta.url), { type: 'module' });
@@ -84,13 +86,19 @@ export class Citer {
       worker.postMessage({ n, ...task } as CitingTask);
     });
   }
-  /** `told` is called with the first entries of a long list, with the list, and then with all that it lacks. Rejects with a text for people. */
+  /**
+   * `told` is called with the first entries of a long list, with the list, and then with all that it lacks.
+   * What is asked for later takes its place, also while its style is still on its way. Rejects with a text for
+   * people.
+   */
   async cite(store: Store, citing: Citing, told: (cited: Cited, all: boolean) => void): Promise<void> {
+    const turn = ++this.#turn;
     const { style: id, ...rest } = citing;
     const xml = id.startsWith('own:') ? (await store.styles.get(id))?.xml : undefined;
     const style: StyleSource =
       xml === undefined ? { packed: await held(`style ${id}`, () => getStyle(id)) } : { xml };
     const task = { do: 'cite', ...rest, style, locales: await localesFor(citing, style) } as const;
+    if (turn !== this.#turn) return;
     await this.#ask(task, ({ part, cited }) => {
       if (part) told(part, false);
       if (cited) told(cited, true);

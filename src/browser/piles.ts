@@ -100,20 +100,12 @@ export async function keptWhere(
   }
   return out;
 }
-export const countsOf = async (store: Store, reader: string): Promise<ReadonlyMap<string, number>> => {
-  const out = new Map<string, number>();
-  for (const id of await store.pileItems.where('reader').equals(reader).primaryKeys()) {
-    const { pile } = partsOfItemId(id);
-    out.set(pile, (out.get(pile) ?? 0) + 1);
-  }
-  return out;
-};
-
 export interface ToKeep {
   /** Empty for a thing that has no record. */
   readonly record: string;
   readonly csl: ReferenceItem;
   readonly kind?: Kind | undefined;
+  readonly note?: string | undefined;
 }
 /** What of a description is kept: all but its abstract. */
 function withoutAbstract(csl: ReferenceItem): ReferenceItem {
@@ -143,7 +135,7 @@ export const keep = (
     }
     const places = placesBetween(lastPlace(await itemsOf(store, id)), null, fresh.size);
     const items = [...fresh].map(
-      ([own, { record, csl, kind }], i): PileItem => ({
+      ([own, { record, csl, kind, note = '' }], i): PileItem => ({
         id: own,
         pile: id,
         reader,
@@ -151,7 +143,7 @@ export const keep = (
         record,
         ...(kind ? { kind } : {}),
         csl: withoutAbstract(csl),
-        note: '',
+        note,
         state: 'to-read',
         place: places[i] as string,
         added: now,

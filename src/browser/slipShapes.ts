@@ -2,28 +2,16 @@
  * What slips and references in the store should look like. Apart from the other rows: a page without slips
  * needs none of it.
  */
-import { listOf, maybe, shape, share, text, whole, wrongIn } from '../core/model/shape';
+import { keptReferenceShape } from '../core/account/rows';
+import { wrongIn } from '../core/model/shape';
 import { type Slip, slipShape } from '../core/model/slip';
 import type { ReadReference } from '../core/references/read';
 import type { KeptReference } from './rows';
 
-/** Nothing of ours is longer; lengths are not what is looked at here. */
-const LONG = 1e6;
 /** What of a row is no slip, by its path; null for a slip. */
 export const slipTrouble = (row: unknown): string | null => wrongIn(slipShape, row);
 export const isSlip = (row: unknown): row is Slip => slipTrouble(row) === null;
 
-const reference = shape({
-  id: text(LONG),
-  ref: shape({
-    text: text(LONG),
-    parts: listOf(
-      shape({ role: text(LONG), start: whole(0, LONG), end: whole(0, LONG), confidence: share() }),
-      LONG,
-    ),
-    csl: shape({ type: text(LONG), title: text(LONG), author: maybe(listOf(shape({}), LONG)) }),
-  }),
-});
 const UNREAD = (said: string): ReadReference => ({
   text: said,
   parts: [],
@@ -34,7 +22,7 @@ const UNREAD = (said: string): ReadReference => ({
  */
 export const referencesFrom = (rows: unknown): readonly KeptReference[] =>
   (Array.isArray(rows) ? rows : []).map((row: unknown, i): KeptReference => {
-    if (wrongIn(reference, row) === null) return row as KeptReference;
+    if (wrongIn(keptReferenceShape, row) === null) return row as KeptReference;
     const { id, ref } = (typeof row === 'object' && row !== null ? row : {}) as {
       id?: unknown;
       ref?: { text?: unknown };

@@ -9,8 +9,10 @@ import { dirname, join } from 'node:path';
 import { LRUCache } from 'lru-cache';
 import { localeName } from '../core/citing/locale';
 import { type PackedNode, type StyleFacts, styleFacts, unpacked } from '../core/citing/style';
+import type { Message } from '../core/model/message';
 import { own } from '../core/table';
 import { fold } from '../core/words/fold';
+import { problem } from './problem';
 
 export interface StyleEntry extends StyleFacts {
   readonly id: string;
@@ -157,3 +159,13 @@ export class Styles {
     return isNode(packed) ? packed : null;
   }
 }
+
+/** A day: another version of the package comes with another version of the app. */
+const KEPT = 'public, max-age=86400';
+/** A style or locale as an answer; a problem where there is none. */
+export const packedAnswer = (packed: PackedNode | null, missing: Message): Response =>
+  packed
+    ? new Response(JSON.stringify(packed), {
+        headers: { 'content-type': 'application/json; charset=utf-8', 'cache-control': KEPT },
+      })
+    : problem('not-found', missing, 'id');

@@ -7,6 +7,7 @@ import { type Message, msg } from '../model/message';
 import { wrongIn } from '../model/shape';
 import { isoDay, parseDay } from '../model/time';
 import { type AsideItem, asItems } from '../piles/aside';
+import { own } from '../table';
 import { ACCOUNT_TABLES, type Account, accountShape, EMPTY_ACCOUNT, TABLE_NAMES } from './account';
 
 const FORMAT = 'legendum-account';
@@ -39,21 +40,23 @@ const rowsIn = (value: unknown): readonly Fields[] => (Array.isArray(value) ? va
  * something could not be read.
  */
 function fromStore(dump: Fields, reader: string): Account {
-  const own = (name: string): readonly Fields[] => rowsIn(dump[name]).filter((r) => r.reader === reader);
+  const mine = (name: string): readonly Fields[] => rowsIn(dump[name]).filter((r) => r.reader === reader);
   const settings = Object.fromEntries(
     rowsIn(dump.settings).flatMap(({ key, value }) =>
-      typeof key === 'string' && isFields(value) && value[reader] !== undefined ? [[key, value[reader]]] : [],
+      typeof key === 'string' && isFields(value) && own<string, unknown>(value, reader) !== undefined
+        ? [[key, own<string, unknown>(value, reader)]]
+        : [],
     ),
   );
   const read: Account = {
     ...EMPTY_ACCOUNT,
     ...Object.fromEntries(
-      TABLE_NAMES.map((name) => [name, own(name).filter((r) => wrongIn(ACCOUNT_TABLES[name], r) === null)]),
+      TABLE_NAMES.map((name) => [name, mine(name).filter((r) => wrongIn(ACCOUNT_TABLES[name], r) === null)]),
     ),
-    bibliography: (own('bibliographies')[0] ?? null) as Account['bibliography'],
+    bibliography: (mine('bibliographies')[0] ?? null) as Account['bibliography'],
     settings,
   };
-  const aside = asItems(own('aside') as unknown as readonly AsideItem[]);
+  const aside = asItems(mine('aside') as unknown as readonly AsideItem[]);
   return { ...read, pileItems: [...read.pileItems, ...aside] };
 }
 const isStoreDump = (file: Fields): boolean => Array.isArray(file.slips) && Array.isArray(file.settings);

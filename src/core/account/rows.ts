@@ -2,6 +2,7 @@
  * What a reader has beside piles and slips, as it is kept in the browser and carried in an account file. Their
  * types are taken from the shapes.
  */
+import { describedShape } from '../model/described';
 import { MAX_ID, type ReferenceItem } from '../model/record';
 import {
   filled,
@@ -75,7 +76,7 @@ const readShape = shape({
     shape({ role: text(ID), start: whole(0, LONG), end: whole(0, LONG), confidence: share() }),
     MANY,
   ),
-  csl: shape({ type: text(ID), title: said() }),
+  csl: describedShape,
 }) as Value<unknown> as Value<ReadReference>;
 /** One reference of a bibliography, and what the reader decided about it. */
 export const keptReferenceShape = shape({

@@ -157,7 +157,8 @@ export interface Journal {
 }
 
 /** The year of publication; null without one. */
-export const yearOfRecord = (csl: CslItem): number | null => csl.issued?.['date-parts'][0][0] ?? null;
+export const yearOfRecord = (csl: Pick<CslItem, 'issued'>): number | null =>
+  csl.issued?.['date-parts'][0][0] ?? null;
 
 /** The lenders in a hexadecimal owner set, ascending. */
 export function ownersIn(owners: string | undefined): number[] {

@@ -111,13 +111,15 @@ describe('what was ours already', () => {
     expect(wrongIn(visit, stored)).toBeNull();
   });
   it('may lack what may be left out, what may be null and what something stands for', () =>
-    expect(wrongIn(visit, { day: '2026-11-02', sort: 'walk', stops: [], tolls: {} })).toBeNull());
+    expect(wrongIn(visit, { day: '2026-11-02', sort: 'walk', stops: [1], tolls: {} })).toBeNull());
   it.each<[string, unknown, string]>([
     ['day', undefined, 'day'],
     ['day', 'soon', 'day'],
     ['sort', 'swim', 'sort'],
     ['stops', [1, 'two'], 'stops[1]'],
     ['stops', {}, 'stops'],
+    // What must have a first is nothing without one, however long it may be.
+    ['stops', [], 'stops'],
     ['tolls', { bridge: '0.5' }, 'tolls.bridge'],
     ['seat', Number.NaN, 'seat'],
   ])('with %s as %j is odd at %s', (name, value, path) =>

@@ -181,7 +181,10 @@ export function wrongIn(of: Value<unknown>, value: unknown, path = ''): string |
     case 'number':
       return when(typeof value === 'number' && Number.isFinite(value));
     case 'list':
-      return Array.isArray(value) ? first(value.map((v, i) => [i, rule.of, v])) : when(false);
+      // What must have a first has one: that is its sort, not its length.
+      return Array.isArray(value) && value.length >= rule.min
+        ? first(value.map((v, i) => [i, rule.of, v]))
+        : when(false);
     case 'names':
       return isObject(value)
         ? first(Object.entries(value).map(([name, v]) => [name, rule.of, v]))

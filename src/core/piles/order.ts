@@ -39,9 +39,9 @@ export function ordered(
       case 'hand':
         return [];
       case 'author':
-        return [authorKey(item.csl), yearOfRecord({ id: '', ...item.csl }) ?? 9999, titleKey(item.csl)];
+        return [authorKey(item.csl), yearOfRecord(item.csl) ?? 9999, titleKey(item.csl)];
       case 'year':
-        return [-(yearOfRecord({ id: '', ...item.csl }) ?? -9999), authorKey(item.csl)];
+        return [-(yearOfRecord(item.csl) ?? -9999), authorKey(item.csl)];
       case 'state':
         return [READING_STATES.indexOf(item.state)];
       case 'added':

@@ -2,8 +2,10 @@
  * Piles: things kept for one purpose, and the loose pile *Aside*. What stands here is what a browser keeps and
  * what an account file carries: codes and descriptions, no words of a language.
  */
+
+import { describedShape } from '../model/described';
 import { KIND_LIST } from '../model/kinds';
-import { MAX_ID, type ReferenceItem } from '../model/record';
+import { MAX_ID, type ReferenceItem, yearOfRecord } from '../model/record';
 import {
   dayOrNone,
   filled,
@@ -14,7 +16,6 @@ import {
   type Shaped,
   shape,
   text,
-  type Value,
   yesOrNo,
 } from '../model/shape';
 import { fold } from '../words/fold';
@@ -45,12 +46,6 @@ export const pileShape = shape({
 });
 export type Pile = Shaped<typeof pileShape>;
 
-/** A description, as far as the store looks at it: a title and people are all that lines can't do without. */
-const described = shape({
-  type: text(KEY),
-  title: text(1e6),
-  author: maybe(listOf(shape({}), 1e6)),
-}) as Value<unknown> as Value<ReferenceItem>;
 export const pileItemShape = shape({
   /** Pile and key: a thing is in a pile once. */
   id: filled(2 * KEY),
@@ -61,7 +56,7 @@ export const pileItemShape = shape({
   /** The record; empty for a thing that has none. */
   record: text(MAX_ID),
   kind: maybe(oneOf(KIND_LIST)),
-  csl: described,
+  csl: describedShape,
   note: text(NOTE),
   state: oneOf(READING_STATES),
   /** It was fetched from its shelf. */
@@ -102,7 +97,7 @@ export function keyOf(record: string, csl: ReferenceItem): string {
   const parts = [
     squeezed(csl.title),
     squeezed(first?.family ?? first?.literal),
-    String(csl.issued?.['date-parts'][0][0] ?? ''),
+    String(yearOfRecord(csl) ?? ''),
     squeezed(csl['container-title']),
   ];
   return `d:${parts.join('|')}`.slice(0, KEY);

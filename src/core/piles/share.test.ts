@@ -62,6 +62,18 @@ it('is refused when it was cut, is another thing, or would fill the memory', () 
   for (const code of ['share.cut', 'share.notPile', 'share.notJson'] as const)
     expect(say(code, { path: 'x' })).not.toBe(code);
 });
+it('refuses a description that would break the view that shows it', () => {
+  const given = shared(pile, [item(1)]);
+  const broken: readonly [path: string, csl: unknown][] = [
+    ['items[0].csl.author', { type: 'book', title: 'x', author: 'everybody' }],
+    ['items[0].csl.author[0].family', { type: 'book', title: 'x', author: [{ family: 7 }] }],
+    ['items[0].csl.issued.date-parts', { type: 'book', title: 'x', issued: {} }],
+    ['items[0].csl.issued.date-parts', { type: 'book', title: 'x', issued: { 'date-parts': [] } }],
+    ['items[0].csl.volume', { type: 'book', title: 'x', volume: { a: 1 } }],
+  ];
+  for (const [path, csl] of broken)
+    expect(() => readPile(JSON.stringify({ ...given, items: [{ record: '', csl }] }))).toThrow(path);
+});
 it('answers any text with a pile or a reason', () => {
   fc.assert(
     fc.property(fc.base64String(), (text) => void expect(codeOf(() => unpackPile(text))).toMatch(/^share\./)),

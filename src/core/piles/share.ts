@@ -4,21 +4,11 @@
  */
 import { deflateSync, Inflate } from 'fflate';
 import { CodedError } from '../codedError';
+import { describedShape } from '../model/described';
 import { KIND_LIST } from '../model/kinds';
 import { msg } from '../model/message';
-import { MAX_ID, type ReferenceItem } from '../model/record';
-import {
-  dayOrNone,
-  listOf,
-  maybe,
-  oneOf,
-  type Shaped,
-  shape,
-  text,
-  type Value,
-  whole,
-  wrongIn,
-} from '../model/shape';
+import { MAX_ID } from '../model/record';
+import { dayOrNone, listOf, maybe, oneOf, type Shaped, shape, text, whole, wrongIn } from '../model/shape';
 import type { Pile, PileItem } from './pile';
 
 const [FORMAT, VERSION] = ['legendum-pile', 1] as const;
@@ -34,7 +24,7 @@ const sharedShape = shape({
     shape({
       record: text(MAX_ID),
       kind: maybe(oneOf(KIND_LIST)),
-      csl: shape({ type: text(NAME), title: text(NOTE) }) as Value<unknown> as Value<ReferenceItem>,
+      csl: describedShape,
       note: maybe(text(NOTE)),
     }),
     MANY,

@@ -1,6 +1,6 @@
 /** What this browser keeps of the reader: saved as a file, read back with a look beforehand, cleared away. */
 import { useState } from 'react';
-import { clearBrowser, gather, putAccount } from '../../browser/account';
+import { clearBrowser, gather, putAccount, takeIn } from '../../browser/account';
 import { theStore } from '../../browser/store';
 import { type Account, type Merged, merge, TABLE_NAMES } from '../../core/account/account';
 import { accountFileName, readAccount, writeAccount } from '../../core/account/file';
@@ -71,7 +71,7 @@ function Preview({ merged, take, leave }: { merged: Merged; take: () => void; le
 function TheAccount() {
   const { reader, info, moment } = useHere();
   const account = useKept(() => gather(theStore(), reader.id), [reader.id], null);
-  const [merged, setMerged] = useState<Merged | null>(null);
+  const [theirs, setTheirs] = useState<Account | null>(null);
   const [fault, setFault] = useState('');
   const [before, setBefore] = useState<Account | null>(null);
   const [clearing, setClearing] = useState(false);
@@ -84,19 +84,18 @@ function TheAccount() {
     );
   const read = async (file: File | undefined) => {
     setFault('');
-    setMerged(null);
+    setTheirs(null);
     if (!file) return;
     try {
-      setMerged(merge(account, readAccount(await file.text(), reader.id)));
+      setTheirs(readAccount(await file.text(), reader.id));
     } catch (error) {
       setFault(error instanceof CodedError ? say(error.said) : String(error));
     }
   };
   const take = async () => {
-    if (!merged) return;
-    await putAccount(theStore(), reader.id, merged.account);
-    setBefore(account);
-    setMerged(null);
+    if (!theirs) return;
+    setBefore(await takeIn(theStore(), reader.id, theirs));
+    setTheirs(null);
   };
   const clear = async () => {
     save();
@@ -138,7 +137,9 @@ function TheAccount() {
           {fault}
         </p>
       )}
-      {merged && <Preview merged={merged} take={() => void take()} leave={() => setMerged(null)} />}
+      {theirs && (
+        <Preview merged={merge(account, theirs)} take={() => void take()} leave={() => setTheirs(null)} />
+      )}
       <Undo
         said={before && say('account.taken')}
         back={

@@ -18,6 +18,7 @@ import '../../words/generated/citing';
 import { useQuery } from '@tanstack/react-query';
 import { getStyles } from '../../browser/client';
 import { useHere } from '../kit/app';
+import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { Queries } from '../kit/queries';
@@ -172,6 +173,7 @@ function Sheet({ things, close }: { things: readonly ToCite[]; close: () => void
           />
         </span>
       </div>
+      {offered.isError && <Failure error={offered.error} again={() => void offered.refetch()} />}
       {failure && (
         <p role="alert" className={kit.failure}>
           {failure}
@@ -200,7 +202,7 @@ function Sheet({ things, close }: { things: readonly ToCite[]; close: () => void
           />
         ))}
       </ol>
-      {!all && !failure && (
+      {!all && !failure && !offered.isError && (
         <p className={styles.hint} role="status">
           {!cited
             ? say('cite.setting')

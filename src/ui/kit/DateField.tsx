@@ -27,10 +27,8 @@ export interface DateFieldProps {
   readonly fault?: string | undefined;
   /** ISO day by which it is very likely there, where one is known. */
   readonly promised?: string | null | undefined;
-  /** The label is read out only; what stands around says it already. */
-  readonly quietLabel?: boolean;
 }
-export function DateField({ id: given, label, value, change, fault, promised, quietLabel }: DateFieldProps) {
+export function DateField({ id: given, label, value, change, fault, promised }: DateFieldProps) {
   const made = useId();
   const id = given ?? made;
   const { moment } = useHere();
@@ -75,9 +73,7 @@ export function DateField({ id: given, label, value, change, fault, promised, qu
   const wrong = unread ? say('kit.noSuchDay', { text: value }) : fault;
   return (
     <div className={styles.field}>
-      <label htmlFor={id} className={quietLabel ? 'sr' : undefined}>
-        {label}
-      </label>
+      <label htmlFor={id}>{label}</label>
       <div className={styles.row} data-wrong={wrong ? '' : undefined}>
         <input
           id={id}

@@ -51,7 +51,3 @@ export function useLibrary(): Known & { readonly again: () => void } {
   }, []);
   return { ...known, again };
 }
-/** For tests, which have a library each. */
-export const forgetLibrary = (): void => {
-  asked = null;
-};

@@ -7,6 +7,7 @@ import { dayText } from '../../words/days';
 import { say } from '../../words/generated/piles';
 import kit from '../kit/kit.module.css';
 import styles from './piles.module.css';
+import sheetStyles from './sheet.module.css';
 import type { Acts } from './useActs';
 
 const nameOf = ({ pile, items }: Binned): string =>
@@ -16,7 +17,7 @@ const nameOf = ({ pile, items }: Binned): string =>
 
 export function Bin({ bin, acts }: { bin: readonly Binned[]; acts: Acts }) {
   return (
-    <section className={styles.bin} aria-label={say('piles.inTheBin')}>
+    <section className={sheetStyles.bin} aria-label={say('piles.inTheBin')}>
       <h1>{say('piles.inTheBin')}</h1>
       <p className={styles.hint}>{bin.length ? say('piles.thirtyDays') : say('piles.binEmpty')}</p>
       <ul>

@@ -18,6 +18,7 @@ import { slipHref } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './piles.module.css';
+import sheetStyles from './sheet.module.css';
 import { type PileLine, shelvesOf } from './usePileLines';
 import { pileName } from './usePiles';
 
@@ -61,10 +62,10 @@ function Stop({ stop, line }: { stop: FetchStop; line: PileLine }) {
   const places = (list: readonly Shelf[]): string =>
     sayList(list.map((s) => [name(s.campus), s.location, s.callNumber].filter(Boolean).join(', ')));
   return (
-    <li className={styles.stop} data-got={got || undefined}>
+    <li className={sheetStyles.stop} data-got={got || undefined}>
       <input
         type="checkbox"
-        className={styles.big}
+        className={sheetStyles.big}
         checked={got}
         aria-label={say('piles.gotIt', { title: csl.title })}
         onChange={(e) => {
@@ -72,9 +73,9 @@ function Stop({ stop, line }: { stop: FetchStop; line: PileLine }) {
           put({ ...item, got: e.target.checked });
         }}
       />
-      <b className={styles.callNumber}>{stop.shelf.callNumber}</b>
+      <b className={sheetStyles.callNumber}>{stop.shelf.callNumber}</b>
       <div>
-        <p className={styles.stopTitle}>
+        <p className={sheetStyles.stopTitle}>
           {item.record ? <a href={recordHref(item.record)}>{csl.title}</a> : csl.title}
         </p>
         <p className={styles.quiet}>
@@ -87,12 +88,12 @@ function Stop({ stop, line }: { stop: FetchStop; line: PileLine }) {
             .filter(Boolean)
             .join(' / ')}
         </p>
-        {item.note && <p className={styles.stopNote}>{item.note}</p>}
+        {item.note && <p className={sheetStyles.stopNote}>{item.note}</p>}
       </div>
       {!got && (
         <button
           type="button"
-          className={`${kit.link} ${styles.noPrint}`}
+          className={`${kit.link} ${sheetStyles.noPrint}`}
           aria-label={say('piles.notThereOf', { title: csl.title })}
           onClick={() => put({ ...item, notAt: [...(item.notAt ?? []), shelfId(stop.shelf)] })}
         >
@@ -126,9 +127,9 @@ export function FetchSheet({
   const placed = new Set(stops.map((s) => s.id));
   const missing = onShelves.filter((l) => l.item.notAt?.length && !placed.has(l.item.id));
   return (
-    <section className={styles.sheet} aria-label={say('piles.fetchSheet')}>
-      <header className={styles.sheetHead}>
-        <button type="button" className={`${kit.link} ${styles.noPrint}`} onClick={back}>
+    <section className={sheetStyles.sheet} aria-label={say('piles.fetchSheet')}>
+      <header className={sheetStyles.sheetHead}>
+        <button type="button" className={`${kit.link} ${sheetStyles.noPrint}`} onClick={back}>
           {say('piles.back')}
         </button>
         <h1>
@@ -136,7 +137,11 @@ export function FetchSheet({
         </h1>
         <p>{stops.length ? say('piles.fetchLead', { n: stops.length }) : say('piles.nothingToFetch')}</p>
         {stops.length > 0 && (
-          <button type="button" className={`${kit.main} ${styles.noPrint}`} onClick={() => window.print()}>
+          <button
+            type="button"
+            className={`${kit.main} ${sheetStyles.noPrint}`}
+            onClick={() => window.print()}
+          >
             {say('piles.print')}
           </button>
         )}
@@ -145,7 +150,7 @@ export function FetchSheet({
         <section key={campus}>
           <h2>{info.campuses.find((c) => c.id === campus)?.name ?? campus}</h2>
           {levels.map(({ location, stops: here }) => (
-            <div key={location} className={styles.level}>
+            <div key={location}>
               {location && <h3>{location}</h3>}
               <ul>
                 {here.map((stop) => {
@@ -162,8 +167,8 @@ export function FetchSheet({
           <h2>{say('piles.notFound')}</h2>
           <ul>
             {missing.map((line) => (
-              <li key={line.item.id} className={styles.missing}>
-                <p className={styles.stopTitle}>{line.csl.title}</p>
+              <li key={line.item.id} className={sheetStyles.missing}>
+                <p className={sheetStyles.stopTitle}>{line.csl.title}</p>
                 <p className={styles.quiet}>
                   <NextBest line={line} needBy={pile.needBy} />
                   {' · '}

@@ -19,6 +19,8 @@ import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
+import { useTyped } from '../kit/useTyped';
+import nextStyles from './next.module.css';
 import styles from './piles.module.css';
 import type { PileLine } from './usePileLines';
 
@@ -51,14 +53,14 @@ const asThing = ({ line, way }: Step): Thing => ({
 function Steps({ title, price, steps }: { title: string; price?: string; steps: readonly Step[] }) {
   if (!steps.length) return null;
   return (
-    <details className={styles.step} open={steps.length <= 4}>
+    <details className={nextStyles.step} open={steps.length <= 4}>
       <summary>
         <b>{title}</b> {price}
       </summary>
       <ul>
         {steps.map(({ line, way, leftOut, instead }) => (
           <li key={line.item.id}>
-            <span className={styles.stepWhen}>{way?.label ?? ''}</span>
+            <span className={nextStyles.stepWhen}>{way?.label ?? ''}</span>
             <span>
               {line.csl.title}
               <small>
@@ -94,6 +96,7 @@ export function NextSteps({
 }) {
   const { moment, slips, info } = useHere();
   const money = useMoney();
+  const { type, ...spend } = useTyped(pile.spend ?? '', setSpend);
   /** What slips are being written for, as it was when that was asked: what goes out is no longer part of the plan. */
   const [writing, setWriting] = useState<readonly Thing[] | null>(null);
   const needBy = parseDay(pile.needBy);
@@ -130,15 +133,15 @@ export function NextSteps({
   const toSlip = steps.filter((s) => s.way?.action.do === 'slip');
   const price = toSlip.reduce((sum, s) => sum + (s.way?.price ?? 0), 0);
   return (
-    <div className={styles.next}>
-      <label className={styles.spend}>
+    <div className={nextStyles.next}>
+      <label className={nextStyles.spend}>
         {say('piles.spendAtMost')}
         <input
           inputMode="decimal"
           size={6}
           placeholder={say('piles.noLimit')}
-          value={pile.spend ?? ''}
-          onChange={(e) => setSpend(e.target.value.replace(/[^\d.,]/g, '').slice(0, 9))}
+          {...spend}
+          onChange={(e) => type(e.target.value.replace(/[^\d.,]/g, '').slice(0, 9))}
         />
         {info.policy.currency.sign}
       </label>
@@ -146,7 +149,7 @@ export function NextSteps({
       {query.isPending && asked.length > 0 && <p className={styles.hint}>{say('piles.workingItOut')}</p>}
       {query.data && (
         <>
-          <p className={styles.sum} role="status">
+          <p className={nextStyles.sum} role="status">
             {say('piles.planSum', {
               day: dayText(needBy),
               inTime: Math.round(query.data.inTime * 10) / 10,

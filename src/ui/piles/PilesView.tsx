@@ -23,9 +23,11 @@ import { Popover } from '../kit/Popover';
 import { AskingApp } from '../kit/queries';
 import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
+import { useTyped } from '../kit/useTyped';
 import { Bin } from './Bin';
 import { ChosenItems } from './ChosenItems';
 import { NextSteps } from './NextSteps';
+import nextStyles from './next.module.css';
 import type { LineActs } from './PileLineView';
 import { PileList, type PileListHandle } from './PileList';
 import { PileForm, type PileSaid, PilesLine } from './PilesLine';
@@ -97,6 +99,26 @@ function PileHead({ pile, n, acts }: { pile: Pile; n: number; acts: Acts }) {
         )}
       </Popover>
     </header>
+  );
+}
+
+function PileNote({ pile }: { pile: Pile }) {
+  const { moment } = useHere();
+  const { type, ...field } = useTyped(
+    pile.note,
+    (note) => void change(theStore(), { piles: [{ ...pile, note, changed: moment.at }] }),
+  );
+  return (
+    <label className={nextStyles.pileNote}>
+      {say('piles.note')}
+      <textarea
+        rows={3}
+        maxLength={8000}
+        placeholder={say('piles.pileNoteHint')}
+        {...field}
+        onChange={(e) => type(e.target.value)}
+      />
+    </label>
   );
 }
 
@@ -188,6 +210,7 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
       if (record) window.location.href = recordHref(record);
     },
   });
+  const { act } = acts;
   const latestShow = useRef(show);
   latestShow.current = show;
   // The same for as long as the pile is shown, so that lines which did not change are not drawn again.
@@ -199,13 +222,13 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
         const written = change(theStore(), { items: [item] });
         // What was typed letter by letter is taken back as one.
         if (settled)
-          void acts.act(
+          void act(
             say('piles.saved'),
             written.then(() => ({ items: [settled] })),
           );
       },
     }),
-    [turn, acts],
+    [turn, act],
   );
   if (!all) return null;
   if (address.get('sheet') === 'fetch')
@@ -285,7 +308,7 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
           />
         ) : (
           all.length > 0 && (
-            <section className={styles.nextPane}>
+            <section className={nextStyles.nextPane}>
               <h2>{say('piles.whatToDoNext')}</h2>
               <NextSteps
                 pile={pile}
@@ -297,20 +320,7 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
             </section>
           )
         )}
-        {!open && (
-          <label className={styles.pileNote}>
-            {say('piles.note')}
-            <textarea
-              rows={3}
-              maxLength={8000}
-              placeholder={say('piles.pileNoteHint')}
-              value={pile.note}
-              onChange={(e) =>
-                void change(theStore(), { piles: [{ ...pile, note: e.target.value, changed: moment.at }] })
-              }
-            />
-          </label>
-        )}
+        {!open && <PileNote pile={pile} />}
       </aside>
     </div>
   );

@@ -5,7 +5,6 @@ import { theStore } from '../../browser/store';
 import { CodedError } from '../../core/codedError';
 import { recordHref } from '../../core/model/address';
 import { parseDay } from '../../core/model/time';
-import { itemId } from '../../core/piles/ids';
 import { keyOf } from '../../core/piles/pile';
 import { readPile, type SharedPile, unpackPile } from '../../core/piles/share';
 import { dayText } from '../../words/days';
@@ -14,6 +13,7 @@ import { itemLine } from '../../words/labels';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './piles.module.css';
+import sheetStyles from './sheet.module.css';
 
 /** What the address carries: a pile, or why it carries none. */
 export function sharedIn(hash: string): SharedPile | string | null {
@@ -43,18 +43,11 @@ export function SharedPreview({ pile, done }: { pile: SharedPile; done: (id: str
     const own = { ...newPile(reader.id, pile, moment.at), note: pile.note };
     await change(theStore(), { piles: [own] });
     await keep(theStore(), own, pile.items, moment.at);
-    const notes = new Map(
-      pile.items.flatMap((i) => (i.note ? [[itemId(own.id, keyOf(i.record, i.csl)), i.note]] : [])),
-    );
-    const rows = await theStore().pileItems.bulkGet([...notes.keys()]);
-    await change(theStore(), {
-      items: rows.flatMap((r) => (r ? [{ ...r, note: notes.get(r.id) ?? '' }] : [])),
-    });
     done(own.id);
   };
   return (
-    <section className={styles.sheet} aria-label={say('share.aPile')}>
-      <header className={styles.sheetHead}>
+    <section className={sheetStyles.sheet} aria-label={say('share.aPile')}>
+      <header className={sheetStyles.sheetHead}>
         <h1>{pile.name || say('share.aPile')}</h1>
         <p>
           {[pile.purpose, needBy === null ? '' : say('share.by', { day: dayText(needBy) })]
@@ -71,15 +64,15 @@ export function SharedPreview({ pile, done }: { pile: SharedPile; done: (id: str
           {say('share.leave')}
         </button>
       </p>
-      {pile.note && <p className={styles.stopNote}>{pile.note}</p>}
+      {pile.note && <p className={sheetStyles.stopNote}>{pile.note}</p>}
       <ol>
         {pile.items.map((i) => (
-          <li key={keyOf(i.record, i.csl)} className={styles.missing}>
-            <p className={styles.stopTitle} lang={i.csl.language}>
+          <li key={keyOf(i.record, i.csl)} className={sheetStyles.missing}>
+            <p className={sheetStyles.stopTitle} lang={i.csl.language}>
               {i.record ? <a href={recordHref(i.record)}>{i.csl.title}</a> : i.csl.title}
             </p>
             <p className={styles.quiet}>{itemLine({ id: '', ...i.csl })}</p>
-            {i.note && <p className={styles.stopNote}>{i.note}</p>}
+            {i.note && <p className={sheetStyles.stopNote}>{i.note}</p>}
           </li>
         ))}
       </ol>

@@ -1,5 +1,5 @@
 /** What was just done to piles, and the way back: one step after the other, for as long as the page is open. */
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { type Change, change } from '../../browser/piles';
 import { theStore } from '../../browser/store';
 import { say } from '../../words/generated/piles';
@@ -28,5 +28,5 @@ export function useActs(): Acts {
       setState({ said: say('piles.undone'), steps: past.current.length }),
     );
   }, []);
-  return { said: state.said, canUndo: state.steps > 0, act, undo };
+  return useMemo(() => ({ said: state.said, canUndo: state.steps > 0, act, undo }), [state, act, undo]);
 }

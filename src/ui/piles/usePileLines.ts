@@ -5,7 +5,7 @@ import { itemsOf } from '../../browser/piles';
 import { theStore } from '../../browser/store';
 import { corrected } from '../../core/citing/fill';
 import { fullName } from '../../core/model/describe';
-import type { ReferenceItem } from '../../core/model/record';
+import { type ReferenceItem, yearOfRecord } from '../../core/model/record';
 import type { Slip } from '../../core/model/slip';
 import { parseDay } from '../../core/model/time';
 import { type Double, doublesIn } from '../../core/piles/doubles';
@@ -98,7 +98,7 @@ export function matching(
         ...(csl.author ?? []).map(fullName),
         ...(csl.editor ?? []).map(fullName),
         csl['container-title'] ?? '',
-        String(csl.issued?.['date-parts'][0][0] ?? ''),
+        String(yearOfRecord(csl) ?? ''),
         item.note,
       ].join(' '),
     );

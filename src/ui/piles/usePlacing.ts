@@ -31,6 +31,7 @@ export function usePlacing({
 }): void {
   const { moment } = useHere();
   const { chosen, clear } = choosing;
+  const { act } = acts;
   const placed = pile.order === 'hand';
   /** @param before the item that they are put before; null for the end */
   const place = useCallback(
@@ -40,14 +41,14 @@ export function usePlacing({
       const at = before === null ? staying.length : staying.findIndex((i) => i.id === before);
       const moved = at < 0 ? null : movedTo(all, ids, at);
       if (!moved) return;
-      await acts.act(say('piles.reordered', { n: moved.length }), change(theStore(), { items: moved }));
+      await act(say('piles.reordered', { n: moved.length }), change(theStore(), { items: moved }));
       // The line keeps the focus where it stands now, once the store has told of it.
       setTimeout(() => {
         const now = lines.current.findIndex((l) => l.item.id === focus);
         if (now >= 0) list.current?.goTo(now);
       }, 60);
     },
-    [pile.id, acts, lines, list],
+    [pile.id, act, lines, list],
   );
   const dropped = useRef<(d: Dropped) => void>(() => undefined);
   dropped.current = ({ id, onto }) => {
@@ -58,7 +59,7 @@ export function usePlacing({
       const items = lines.current.map((l) => l.item).filter((i) => ids.has(i.id));
       if (!to || !items.length) return;
       const carrying = carry(theStore(), items, to, { move: true, now: moment.at });
-      void acts.act(say('piles.moved', { n: items.length, pile: pileName(to) }), carrying).then(clear);
+      void act(say('piles.moved', { n: items.length, pile: pileName(to) }), carrying).then(clear);
       return;
     }
     const staying = lines.current.map((l) => l.item.id).filter((one) => !ids.has(one));
