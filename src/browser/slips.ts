@@ -9,6 +9,7 @@ import {
   act,
   applyMessage,
   applyNotice,
+  askAgain,
   backToDraft,
   expired,
   markSent,
@@ -184,6 +185,17 @@ export async function takeNews(store: Store, reader: string, moment: Moment): Pr
     }
   }
   if (failures.length) throw failures[0];
+}
+
+/**
+ * Takes a withdrawal back, and sends the slip again where it had gone out.
+ * @returns the id under which it stands now
+ */
+export async function undoWithdrawal(store: Store, slip: Slip, moment: Moment): Promise<string> {
+  const again = askAgain(slip, newSlipId(), moment.at);
+  await store.slips.put(again);
+  if (again.id !== slip.id) await sendOutgoing(store, slip.reader, moment, new Set([again.id]));
+  return again.id;
 }
 
 /** What the reader does, in what words; for collecting, the day it is due. */

@@ -34,6 +34,7 @@ export const POLICY: Policy = {
     overdueGraceDays: 7,
     queueLoanDays: 21,
     returned: spread(1, 3),
+    aside: spread(1, 1),
     pickupDays: 10,
   },
   courier: {

@@ -7,13 +7,13 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { asked, moment, openWorld } from '../../tests/fixtures/world';
 import { optionsFor } from '../core/access/options';
 import { soonestWay } from '../core/access/ways';
-import { fieldTexts } from '../core/engine/build/builder';
 import { fullName } from '../core/model/describe';
 import { peerReviewOf } from '../core/model/peerReview';
 import { yearOfRecord } from '../core/model/record';
 import { type Minutes, parseLocal } from '../core/model/time';
 import { type Choices, type Group, NEW_SEARCH, type SearchRequest, SORTS } from '../core/query/request';
 import { termOf, termsFor } from '../core/words/analysis';
+import { fieldTexts } from '../core/words/fieldTexts';
 import { words } from '../core/words/fold';
 
 const COUNT = 1500;

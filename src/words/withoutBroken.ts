@@ -1,7 +1,7 @@
 /**
  * Ways that a reader found broken: they stay listed, behind the others, and the next best takes their place.
  */
-import type { Way, WaysAnswer } from '../core/model/ways';
+import { bestOf, type Way, type WaysAnswer } from '../core/model/ways';
 import { say } from './generated/access';
 import type { InWords } from './inWords';
 
@@ -18,7 +18,7 @@ export function withoutBroken(answer: InWords<WaysAnswer>, broken: ReadonlySet<s
         reasons: [say('access.youReportedThatThisLinkDid'), ...w.reasons],
       }),
     );
-  const best = fine.find((w) => w.setsWait) ?? null;
+  const best = bestOf(fine);
   return {
     ways: [...fine, ...rest],
     best,

@@ -123,8 +123,8 @@ test('a pile of forty for Friday under a limit of 20 crowns', async ({ page }) =
   await expect(review.getByRole('row').nth(1)).toBeVisible();
   const declare = review.getByRole('checkbox', { name: /^For each copy/ });
   if (await declare.count()) await declare.check();
-  await review.getByRole('button', { name: /into Outgoing/ }).click();
-  await expect(page.getByText(/in Outgoing/)).toBeVisible();
+  await review.getByRole('button', { name: /^Send \d+ slips?/ }).click();
+  await expect(page.getByText(/^\d+ slips? sent/)).toBeVisible();
   await expect(page.getByText('on the way', { exact: true }).first()).toBeVisible();
 });
 

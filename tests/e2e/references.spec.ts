@@ -44,8 +44,8 @@ test('from a reading list to what must be requested today', async ({ page }) => 
   await page.getByRole('button', { name: 'A slip for the one missing' }).click();
   const review = page.getByRole('region', { name: 'Slips for what is missing' });
   await expect(review.getByRole('row').nth(1)).toContainText('A book that is not there');
-  await review.getByRole('button', { name: /^Put 1 into Outgoing/ }).click();
-  await page.getByRole('link', { name: 'Look them over and send' }).click();
+  await review.getByRole('button', { name: /^Put into Outgoing/ }).click();
+  await page.getByRole('link', { name: 'See them in Requests' }).click();
   await page.getByRole('button', { name: /^Send it/ }).click();
   await expect(page.getByText('1 sent.')).toBeVisible();
   await moveClock(page, 'In a week, 9:10');

@@ -72,7 +72,7 @@ describe('alternatives', () => {
       alternativesFor(itemOf(r), [], from()).filter((a) => a.sort === 'visit'),
     );
     expect(visits.length).toBeGreaterThan(0);
-    for (const v of visits) expect(inWords(v.why)).toMatch(/premises only/);
+    for (const v of visits) expect(inWords(v.why)).toMatch(/on the premises/);
   });
   it('are wanted when nothing is in time', () => {
     const best = (start: string, need: string) => waysToRead(item(start), from(need)).best;

@@ -22,6 +22,7 @@ export const wantsAlternatives = (best: Way | null): boolean =>
   best.verdict === 'too-late' ||
   best.verdict === 'tight' ||
   best.class === 'later' ||
+  best.class === 'on-site' ||
   best.class === 'unlikely';
 
 const FEW = 4;
@@ -56,14 +57,18 @@ export function alternativesFor(
     const { record } = version;
     const open = other.action.do === 'open' && !other.action.signIn && isOpen(other);
     const carrier = record.carrier !== item.record.carrier;
+    const language = record.languages[0] ?? 'en';
+    const translated = language !== (item.record.languages[0] ?? 'en');
     const year = record.csl.issued?.['date-parts'][0][0];
     found.push({
-      sort: open ? 'open' : carrier ? 'carrier' : 'edition',
-      title: open
-        ? msg('access.anOpenVersion')
-        : carrier
-          ? msg('access.theSameInAnotherForm', { carriers: msg(`label.carrier.${record.carrier}.one`) })
-          : msg('access.anotherEdition'),
+      sort: translated ? 'translation' : open ? 'open' : carrier ? 'carrier' : 'edition',
+      title: translated
+        ? msg('access.itInAnotherLanguage', { language: { language } })
+        : open
+          ? msg('access.anOpenVersion')
+          : carrier
+            ? msg('access.theSameInAnotherForm', { carriers: msg(`label.carrier.${record.carrier}.one`) })
+            : msg('access.anotherEdition'),
       why: joined(
         ', ',
         record.kind === item.record.kind ? null : msg(`label.kind.${record.kind}.one`),

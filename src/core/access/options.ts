@@ -58,6 +58,8 @@ export type Option =
       readonly available: Available | null;
       readonly copy: Copy;
     }
+  /** It stands on the shelf, and staff of the same campus put it aside. */
+  | { readonly type: 'aside'; readonly campus: Campus; readonly copy: Copy }
   | { readonly type: 'scan'; readonly campus: Campus; readonly callNumber: string }
   | {
       readonly type: 'partner-loan';
@@ -146,8 +148,10 @@ export function optionsFor(item: AccessItem, library: Library, lending = true): 
   const volumes = [...(record.copies ?? []), ...(host?.copies ?? [])];
   for (const copy of volumes) {
     const where = campus(copy.campus);
-    if (where)
-      options.push({ type: 'copy', campus: where, available: availableFrom(copy.status, policy), copy });
+    if (!where) continue;
+    options.push({ type: 'copy', campus: where, available: availableFrom(copy.status, policy), copy });
+    if (copy.status.state === 'in' && copy.rule === 'loan' && where.fetchesHolds && policy.shelf.aside)
+      options.push({ type: 'aside', campus: where, copy });
   }
   const partner = (id: string) => library.partners.find((p) => p.id === id);
   for (const copy of [...(record.partnerCopies ?? []), ...(host?.partnerCopies ?? [])]) {

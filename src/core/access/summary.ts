@@ -9,7 +9,7 @@
  * Row: for open access and then for each campus: first and last day of online access (0,0 = none) · per
  * campus: day a copy is free · per partner: day a copy is free · bits: scans by campus · bits: copies by
  * partner · interlibrary median and likely-by in working days (0 = unlikely) · service · bits: campuses with
- * a copy of any sort.
+ * a copy of any sort · bits: campuses with a copy that is read there and nowhere else.
  */
 import type { Library } from '../model/library';
 import type { ReaderSituation } from '../model/reader';
@@ -29,6 +29,7 @@ export interface RowLayout {
   readonly lending: number;
   readonly service: number;
   readonly presence: number;
+  readonly onSite: number;
   /** Words of 16 bits that a set of campuses, or of partners, takes. */
   readonly presenceWords: number;
   readonly partnerWords: number;
@@ -54,15 +55,16 @@ export function rowLayout(library: Library): RowLayout {
     lending: partnerCopies + partnerWords,
     service: partnerCopies + partnerWords + 2,
     presence,
+    onSite: presence + presenceWords,
     presenceWords,
     partnerWords,
-    width: presence + presenceWords,
+    width: presence + 2 * presenceWords,
   };
 }
 
 /**
- * Packs an item's options. What does not set the wait (premises only, another campus's licence) leaves no
- * trace but presence.
+ * Packs an item's options. What gives nothing (a missing copy, another campus's licence) leaves no trace but
+ * presence.
  */
 export function summarise(item: AccessItem, library: Library, layout: RowLayout): Uint16Array {
   const row = new Uint16Array(layout.width);
@@ -83,7 +85,9 @@ export function summarise(item: AccessItem, library: Library, layout: RowLayout)
     } else if (o.type === 'copy') {
       const c = library.campuses.indexOf(o.campus);
       addTo(row, layout.presence, c);
-      if (o.copy.rule !== 'premises' && o.available !== null) sooner(layout.copies + c, o.available);
+      if (o.available === null) continue;
+      if (o.copy.rule === 'premises') addTo(row, layout.onSite, c);
+      else sooner(layout.copies + c, o.available);
     } else if (o.type === 'scan') {
       addTo(row, layout.scans, library.campuses.indexOf(o.campus));
     } else if (o.type === 'partner-loan') {
@@ -102,6 +106,8 @@ export function summarise(item: AccessItem, library: Library, layout: RowLayout)
 export interface RowReading {
   /** Earliest median moment, or null when unlikely. */
   readonly ready: Minutes | null;
+  /** Nothing brings it to the reader: `ready` is when it can be read where it is kept. */
+  readonly onSite: boolean;
   /** Position in REACHES of the nearest step at which the record comes into view. */
   readonly reach: number;
   /** Readable online by anybody, without a licence. */
@@ -155,6 +161,11 @@ export function rowReader(
           )?.median,
         );
     }
+    const brought = ready !== null;
+    if (!brought)
+      library.campuses.forEach((campus, c) => {
+        if (has(rows, offset + layout.onSite, c)) offer(times.visit(campus)?.median);
+      });
     const hasLoans = rows
       .subarray(offset + layout.loans, offset + layout.loans + layout.partners)
       .some((day) => day > 0);
@@ -167,6 +178,6 @@ export function rowReader(
         : hasLoans || any(layout.partnerCopies, layout.partnerWords)
           ? 2
           : 3;
-    return { ready, reach, open };
+    return { ready, onSite: !brought && ready !== null, reach, open };
   };
 }

@@ -32,6 +32,10 @@ export interface Times {
   readonly at: Minutes;
   online(from: DayNumber, until: DayNumber): Ready | null;
   copy(campus: Campus, available: Available): Ready | null;
+  /** From the shelf of the reader's own campus to its pickup point, by staff; never before one could go oneself. */
+  aside(campus: Campus): Ready | null;
+  /** When the doors of a campus open next, for what may only be read there. */
+  visit(campus: Campus): Ready | null;
   scan(campus: Campus): Ready;
   partnerLoan(partner: Partner, available: Available): Ready | null;
   partnerCopy(partner: Partner): Ready;
@@ -81,6 +85,7 @@ function makeTimes({ library, situation, at }: Vantage): Times {
 
   /** One memory per place, by day: a number is found faster than a composed text. */
   const memos = new Map<object | Service, Map<number, Ready | null>>();
+  const visits = new Map<Campus, Ready | null>();
   const remember = (place: object | Service, key: number, make: () => Ready | null): Ready | null => {
     let memo = memos.get(place);
     if (!memo) {
@@ -153,6 +158,22 @@ function makeTimes({ library, situation, at }: Vantage): Times {
         const t = afterMinutes(policy.zone, open, policy.shelf.fetchMinutes);
         return { median: t, likely: t };
       }),
+    aside(campus) {
+      const shelf = this.copy(campus, IN);
+      if (!policy.shelf.aside || !shelf || situation.remote || campus.id !== home.id) return null;
+      return spread(policy.shelf.aside, (n) => {
+        const there = collect(addWorkingDays(policy, begun, n));
+        return there === null ? null : (Math.max(there, shelf.median) as Minutes);
+      });
+    },
+    visit(campus) {
+      const known = visits.get(campus);
+      if (known !== undefined) return known;
+      const open = nextOpen(campus, policy, at, policy.shelf.lastEntryMinutes);
+      const ready = open === null ? null : { median: open, likely: open };
+      visits.set(campus, ready);
+      return ready;
+    },
     scan(campus) {
       const works = deskDay(policy, campus, campus.scanWeekdays);
       return mailedOn(addWorkingDays(policy, from(policy.scanDesk.cutoff), 0, works), policy.scanDesk, works);

@@ -6,7 +6,7 @@ import { fromOutside, linkFor } from '../coverage/links';
 import type { Route } from '../model/codes';
 import type { Campus } from '../model/library';
 import { type DayValue, dayValue, type Message, msg, NOTHING, shareValue } from '../model/message';
-import type { CopyStatus } from '../model/record';
+import type { Copy, CopyStatus } from '../model/record';
 import { clockOf, clockText, type DayNumber, dayOf, isoLocal, parseDay } from '../model/time';
 import type { Ready } from '../model/waits';
 import type { Way, WayAction } from '../model/ways';
@@ -41,6 +41,8 @@ interface Draft {
   readonly chance?: number;
   /** Whether it counts for the wait; it does when left out, if there is a day. */
   readonly setsWait?: boolean;
+  /** It is read where it is kept. */
+  readonly onSite?: true;
   readonly label?: Message;
   readonly sub?: Message;
   readonly lenders?: Way['lenders'];
@@ -85,6 +87,8 @@ function draftOf(option: Option, telling: Telling): Draft | null {
       return notOnline(`none:${option.provider.id}`, option.provider.name, option.why);
     case 'copy':
       return copy(option, telling);
+    case 'aside':
+      return aside(option, telling);
     case 'scan':
       return scan(option, telling);
     case 'partner-copy':
@@ -116,7 +120,8 @@ function finished(draft: Draft, { times, needBy }: Telling): Way {
     title: draft.title,
     // What is unlikely has a day all the same, should it come: it can be tried, it just sets no wait.
     ready: ready && { median: isoLocal(ready.median), likely: isoLocal(ready.likely) },
-    class: unlikely || !ready ? 'unlikely' : waitClassOf(ready.median, at, library),
+    class:
+      unlikely || !ready ? 'unlikely' : draft.onSite ? 'on-site' : waitClassOf(ready.median, at, library),
     label: draft.label ?? label,
     sub: draft.sub ?? sub,
     place: draft.place,
@@ -184,10 +189,14 @@ function online(option: OnlineOption, { item, times }: Telling): Draft {
 
 // Our own copies.
 
+/** `Quayside, Level 2, TX 402 .B73 2024`. */
+const placeOf = ({ name }: Campus, { location, callNumber }: Copy): string =>
+  [name, location, callNumber].filter(Boolean).join(', ');
+
 type CopyOption = Extract<Option, { type: 'copy' }>;
 function copy(option: CopyOption, telling: Telling): Draft {
   const { campus, copy: volume, available } = option;
-  const place = [campus.name, volume.location, volume.callNumber].filter(Boolean).join(', ');
+  const place = placeOf(campus, volume);
   if (available === null)
     return {
       id: `missing:${campus.id}`,
@@ -209,15 +218,17 @@ const homeOf = ({ library, situation }: Times): Campus | undefined =>
 function visit(campus: Campus, place: string, { times }: Telling): Draft {
   const { library, situation, at } = times;
   const { policy } = library;
-  const open = nextOpen(campus, policy, at, policy.shelf.lastEntryMinutes);
+  const ready = times.visit(campus);
+  const open = ready?.median ?? null;
   const hours = open === null ? null : hoursOn(campus, policy, dayOf(open));
   const minutesBy = campus.travel[situation.campus];
   return {
     id: `visit:${campus.id}`,
     title: msg('access.readAt', { name: campus.name }),
     place,
-    ready: open === null ? null : { median: open, likely: open },
+    ready,
     setsWait: false,
+    onSite: true,
     ...(open === null
       ? {}
       : {
@@ -226,7 +237,7 @@ function visit(campus: Campus, place: string, { times }: Telling): Draft {
               ? msg('access.today')
               : msg('access.onDay', { day: dayValue(dayOf(open), dayOf(at)) }),
         }),
-    sub: hours ? msg('access.until', { close: clockText(hours.close) }) : NOTHING,
+    sub: hours ? msg('access.onSiteUntil', { close: clockText(hours.close) }) : NOTHING,
     reasons: [
       msg('access.mayBeReadOnThePremises'),
       ...(campus.access ? [msg('access.access', { text: campus.access })] : []),
@@ -315,6 +326,21 @@ function onShelf(option: CopyOption, place: string, { times }: Telling): Draft {
     ],
     action: { do: 'slip', route: 'transfer', from: campus.id },
   };
+}
+/** In, and put aside by staff: a hold on what is there. Null for a reader of another campus. */
+function aside({ campus, copy }: Extract<Option, { type: 'aside' }>, { times }: Telling): Draft | null {
+  const ready = times.aside(campus);
+  return (
+    ready && {
+      id: `hold:${campus.id}`,
+      title: msg('access.putAsideForYou'),
+      place: placeOf(campus, copy),
+      ready,
+      route: 'hold',
+      reasons: [msg('access.inStaffTakeItFromThe', { pickupDays: times.library.policy.shelf.pickupDays })],
+      action: { do: 'slip', route: 'hold', from: campus.id },
+    }
+  );
 }
 /** That it is in, and until when one can come for it. */
 function hoursLine(campus: Campus, { library, at }: Times): Message {

@@ -2,12 +2,13 @@
  * Ways to read: every way to get one item, soonest first; what each says of itself is in `way.ts`.
  *
  * The best link rule (job: "Best link") orders what is online now; a way that only lets you look at the thing
- * in a building, or go and fetch it yourself from another campus, is listed but does not set the wait.
+ * in a building, or go and fetch it yourself from another campus, is listed but does not set the wait, unless
+ * there is no other: then the wait is one on site.
  */
 
 import { msg, NOTHING } from '../model/message';
 import type { Ready } from '../model/waits';
-import type { Way, WaysAnswer } from '../model/ways';
+import { bestOf, type Way, type WaysAnswer } from '../model/ways';
 import { serviceFor } from './chance';
 import { type AccessItem, entitled, lendingFor, type Option, optionsFor, type TextVersion } from './options';
 import { type Times, timesFor } from './times';
@@ -26,11 +27,12 @@ const VERSION_RANK: Record<TextVersion, number> = {
 const ORDER: Record<Option['type'], number> = {
   online: 0,
   copy: 1,
-  scan: 2,
-  'partner-copy': 3,
-  'partner-loan': 4,
-  lending: 5,
-  'not-online': 6,
+  aside: 2,
+  scan: 3,
+  'partner-copy': 4,
+  'partner-loan': 5,
+  lending: 6,
+  'not-online': 7,
 };
 
 /**
@@ -58,7 +60,7 @@ export function waysToRead(item: AccessItem, from: Vantage, detailed = false): W
     return compareKeys(key(a), key(b)) || (a.way.id < b.way.id ? -1 : 1);
   });
   const ways = withoutRepeats(drafts.map((d) => d.way));
-  const best = ways.find((w) => w.setsWait) ?? null;
+  const best = bestOf(ways);
   return {
     ways,
     best,
@@ -92,12 +94,22 @@ export function soonestWay(item: AccessItem, from: Vantage): Pick<WaysAnswer, 'b
     const plan = lendingFor(item, library);
     if (plan) offer({ type: 'lending', plan });
   }
+  if (!first.length)
+    for (const option of optionsFor(item, library, false)) {
+      const ready = option.type === 'copy' && isOnSite(option) ? times.visit(option.campus) : null;
+      if (!ready || (first[0] && compareKeys([ready.median], first[0].key) > 0)) continue;
+      if (first[0] && compareKeys([ready.median], first[0].key) < 0) first = [];
+      first.push({ option, key: [ready.median] });
+    }
   const ways = first
     .flatMap(({ option }) => wayFor(option, { item, times, needBy, detailed: false }) ?? [])
     .sort((a, b) => (a.id < b.id ? -1 : 1));
   const best = ways[0] ?? null;
   return { best, wait: waitOf(best) };
 }
+/** May be read where it is kept, and not taken away. */
+const isOnSite = ({ copy, available }: Extract<Option, { type: 'copy' }>): boolean =>
+  copy.rule === 'premises' && available !== null;
 const NEXT_DAY = { median: 1, likely: 1 } as const;
 const onlineRank = (o: Option): readonly [number, number] =>
   o.type === 'online' ? [VERSION_RANK[o.version], o.open ? 0 : 1] : [9, 9];
@@ -120,10 +132,12 @@ function readyOf(option: Option, times: Times): { ready: Ready; chance: number }
   switch (option.type) {
     case 'online':
       return entitled(option, situation.campus) ? sure(times.online(option.from, option.until)) : null;
+    // Going to the shelf oneself is never later.
+    case 'aside':
     case 'not-online':
       return null;
     case 'copy':
-      return option.available === null || option.copy.rule === 'premises'
+      return option.available === null || isOnSite(option)
         ? null
         : sure(times.copy(option.campus, option.available));
     case 'scan':

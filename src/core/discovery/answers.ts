@@ -66,6 +66,8 @@ export interface Hit {
     readonly wait: Message;
     readonly class: WaitClass;
   }[];
+  /** Of the versions shown this is the one that can be had soonest. */
+  readonly soonest: boolean;
   /** Records of the work in the whole index, this one included. */
   readonly editions: number;
   /** For each word asked for, the fields it stands in. */

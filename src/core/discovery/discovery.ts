@@ -9,7 +9,13 @@ import { type AccessItem, optionsFor } from '../access/options';
 import { wantedItem } from '../access/part';
 import type { Vantage } from '../access/vantage';
 import { soonestWay, waysToRead } from '../access/ways';
-import type { AccessMoment, EngineConditions, EngineQuery, SearchEngine } from '../engine/port/engine';
+import type {
+  AccessMoment,
+  EngineConditions,
+  EngineQuery,
+  EngineTree,
+  SearchEngine,
+} from '../engine/port/engine';
 import type { Wanted } from '../model/codes';
 import type { Library } from '../model/library';
 import { type Message, msg } from '../model/message';
@@ -25,7 +31,7 @@ import type { WaysAnswer } from '../model/ways';
 import type { PlanLimits } from '../plan/choose';
 import type { QueryNote } from '../query/plain';
 import type { AskedSearch } from '../query/read';
-import { GROUPS, type Group, type SearchRequest } from '../query/request';
+import { GROUPS, type Group, type SearchRequest, type Sort } from '../query/request';
 import { type AskedWord, askedWords, type QueryNode } from '../query/tree';
 import { choose, type Match, type MatchResult } from '../references/match';
 import type { CopyHistory } from '../requests/history';
@@ -53,7 +59,7 @@ import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
 import { keptAnswer, planFor } from './kept';
-import { explained, foldedWords, LineWriter, listing, relatedRecord } from './lines';
+import { explained, foldedWords, LineWriter, type Listing, listing, relatedRecord } from './lines';
 import { recognise } from './recognise';
 import { quoted, repair } from './repair';
 import { journalOf, unindexedItem } from './unindexed';
@@ -63,6 +69,8 @@ const VALUES_SHOWN = 500;
 const VERSIONS_LOOKED_AT = 12;
 const RELATED_SHOWN = 40;
 const SUGGESTED = 4;
+/** Orders that say nothing of the version: the line of a work is that of the one to be had soonest. */
+const BY_WHAT_FITS: ReadonlySet<Sort> = new Set<Sort>(['match', 'soonest']);
 
 /** All that belongs to the library beside its records. */
 export interface LibraryFile {
@@ -107,14 +115,18 @@ export class Discovery {
     const { request } = asked;
     const at = parseLocal(moment.at) as Minutes;
     const understood = await this.#understand(asked, moment);
-    const shown = listing(moment, at, request.needBy, wordsOf(understood.query.tree));
+    const listed = (tree: EngineTree): Listing => ({
+      ...listing(moment, at, request.needBy, wordsOf(tree)),
+      soonest: BY_WHAT_FITS.has(understood.query.sort),
+    });
+    const shown = listed(understood.query.tree);
     const query: EngineQuery = { ...understood.query, ...slice, explain: shown.asked };
     const found = await this.#searchOrRepair(query, understood.mayRepair ? request.q : null);
     const { answer } = found;
     // What was repaired has other words, to be marked and explained.
     const hits = await this.#lines.lines(
       answer.slice,
-      found.tree === query.tree ? shown : listing(moment, at, request.needBy, wordsOf(found.tree)),
+      found.tree === query.tree ? shown : listed(found.tree),
     );
     const counts = new Map(answer.breakdown.wait.map((v) => [v.value, v.count]));
     return {
@@ -250,7 +262,9 @@ export class Discovery {
       ...tied.citedBy,
       ...[record.host, record.retraction?.notice, record.retracts].flatMap((x) => x ?? []),
     ];
-    const known = new Map((await this.#items.records(ids)).map((r) => [r.id as string, relatedRecord(r)]));
+    const known = new Map(
+      (await this.#items.records(ids)).map((r) => [r.id as string, relatedRecord(r, record)]),
+    );
     const related = (one: string | undefined): RelatedRecord | null =>
       one === undefined ? null : (known.get(one) ?? null);
     const all = (list: readonly string[]): RelatedRecord[] => list.flatMap((x) => known.get(x) ?? []);
@@ -316,7 +330,7 @@ export class Discovery {
       ...m,
       csl,
       kind: item.record.kind,
-      line: relatedRecord(item.record).line,
+      line: relatedRecord(item.record, item.record).line,
       ...inShort(soonest),
     };
   }

@@ -11,8 +11,11 @@ import { type Message, type MessageValue, msg } from '../model/message';
 import { peerReviewOf } from '../model/peerReview';
 import type { DiscoveryRecord } from '../model/record';
 import type { DayNumber, Minutes } from '../model/time';
+import { WAIT_CLASSES } from '../model/waits';
 import type { WaysAnswer } from '../model/ways';
-import type { AskedWord } from '../query/tree';
+import { type AskedWord, FIELDS, type Field } from '../query/tree';
+import { stem } from '../words/analysis';
+import { type FieldText, fieldTexts } from '../words/fieldTexts';
 import { SMALL_WORDS, words } from '../words/fold';
 import { markable, marksIn } from '../words/marks';
 import type { Hit, Moment, RelatedRecord } from './answers';
@@ -33,6 +36,8 @@ export interface Listing {
   readonly marks: ReturnType<typeof markable>;
   /** The words that are looked for in each line's record, folded. */
   readonly asked: readonly AskedWord[];
+  /** The line of a work is that of the version which this reader can have soonest; else of the one found. */
+  readonly soonest?: boolean;
 }
 /** What a list of results is written with. */
 export function listing(
@@ -52,8 +57,8 @@ export const explained = (asked: readonly AskedWord[]): AskedWord[] =>
     .filter(({ text }) => !SMALL_WORDS.has(text))
     .slice(0, WHY_SHOWN);
 
-/** A record as another's page names it. */
-export function relatedRecord(r: DiscoveryRecord): RelatedRecord {
+/** A record as another's page names it. @param beside the other, whose language needs no word */
+export function relatedRecord(r: DiscoveryRecord, beside: DiscoveryRecord): RelatedRecord {
   const joined = (by: string, ...parts: readonly (MessageValue | undefined | null)[]): Message =>
     msg('label.joined', { parts: { joined: parts.filter((p) => p !== undefined && p !== null), by } });
   const { csl } = r;
@@ -66,11 +71,16 @@ export function relatedRecord(r: DiscoveryRecord): RelatedRecord {
       ', ',
       msg(`label.kind.${r.kind}`),
       r.carrier === 'print' ? null : msg(`label.carrier.${r.carrier}`),
+      sameLanguage(r, beside) ? null : msg('label.inLanguage', { language: { language: languageOf(r) } }),
       edition,
       csl.genre,
     ),
   };
 }
+
+const languageOf = (r: DiscoveryRecord): string => r.languages[0] ?? 'en';
+/** A translation is another text, whatever it is a version of. */
+const sameLanguage = (a: DiscoveryRecord, b: DiscoveryRecord): boolean => languageOf(a) === languageOf(b);
 
 type Soonest = Pick<WaysAnswer, 'best' | 'wait'>;
 
@@ -96,8 +106,34 @@ export class LineWriter {
       const item = items.get(line.id);
       if (!item) return [];
       const versions = line.versions.flatMap((id) => items.get(id) ?? []);
-      return [this.#line(line, item, versions, shown)];
+      const first = shown.soonest ? this.#first(item, versions, shown) : item;
+      const rest = first === item ? versions : [item, ...versions.filter((v) => v !== first)];
+      return [this.#line(line, first, rest, shown)];
     });
+  }
+
+  /**
+   * Of a work's versions the one that can be had in a better class of wait than the one found; not one in
+   * another language, nor one that was retracted.
+   */
+  #first(found: AccessItem, versions: readonly AccessItem[], shown: Listing): AccessItem {
+    let [first, best] = [found, this.#classOf(found, shown)];
+    for (const version of versions) {
+      if (best === 0) break;
+      if (version.record.retraction || !sameLanguage(version.record, found.record)) continue;
+      const own = this.#classOf(version, shown);
+      if (own < best) [first, best] = [version, own];
+    }
+    return first;
+  }
+
+  #isSoonest(item: AccessItem, versions: readonly AccessItem[], shown: Listing): boolean {
+    const own = this.#classOf(item, shown);
+    const others = versions.map((v) => this.#classOf(v, shown));
+    return others.some((c) => c > own) && others.every((c) => c >= own);
+  }
+  #classOf(item: AccessItem, shown: Listing): number {
+    return WAIT_CLASSES.indexOf(this.#soonest(item, shown, shown.needBy).wait.class);
   }
 
   #line(line: EngineLine, item: AccessItem, versions: readonly AccessItem[], shown: Listing): Hit {
@@ -113,9 +149,13 @@ export class LineWriter {
       peerReview: peerReviewOf(record, item.journal),
       ...inShort(this.#soonest(item, shown, shown.needBy)),
       copies: { in: copies.filter((c) => c.status.state === 'in').length, of: copies.length },
-      versions: versions.map((version) => this.#version(version, shown)),
+      versions: versions.map((version) => this.#version(version, record, shown)),
       editions: line.editions,
-      why: shown.asked.map(({ text }, i) => ({ word: text, fields: line.why[i] ?? [] })),
+      soonest: shown.soonest === true && this.#isSoonest(item, versions, shown),
+      why: shown.asked.map((word, i) => ({
+        word: word.text,
+        fields: (line.id === record.id ? line.why[i] : this.#fieldsOf(record, word)) ?? [],
+      })),
       retracted: Boolean(record.retraction),
       marks: {
         title: marksIn(record.csl.title, language, shown.marks),
@@ -124,9 +164,21 @@ export class LineWriter {
     };
   }
 
-  #version(item: AccessItem, shown: Listing): Hit['versions'][number] {
+  /** The fields of a record in which a word stands: for a line that is not that of the record found. */
+  #fieldsOf(record: DiscoveryRecord, { text, prefix }: AskedWord): Field[] {
+    const stands = ({ text: value, language }: FieldText): boolean =>
+      words(value).some(
+        (word) =>
+          word === text || (prefix ? word.startsWith(text) : stem(word, language) === stem(text, language)),
+      );
+    return fieldTexts(record, this.#library().language).flatMap((values, i) =>
+      values.some(stands) ? [FIELDS[i] as Field] : [],
+    );
+  }
+
+  #version(item: AccessItem, beside: DiscoveryRecord, shown: Listing): Hit['versions'][number] {
     const { wait } = this.#soonest(item, shown, null);
-    const { id, note, line } = relatedRecord(item.record);
+    const { id, note, line } = relatedRecord(item.record, beside);
     return { id, note, line, wait: wait.label, class: wait.class };
   }
 

@@ -5,10 +5,20 @@ import type { WaitClass } from '../model/waits';
 import type { WayAction } from '../model/ways';
 
 /**
- * now/today: readable · slip: a slip brings it · go: it stands on a shelf · unlikely · ask: it isn't in the
+ * now/today: readable · asked: a slip for it is under way · slip: a slip brings it · go: it stands on a shelf · unlikely · ask: it isn't in the
  * index · detail: something is missing that a slip needs · open: not looked up yet.
  */
-export const STANDINGS = ['now', 'today', 'go', 'slip', 'unlikely', 'ask', 'detail', 'open'] as const;
+export const STANDINGS = [
+  'now',
+  'today',
+  'go',
+  'asked',
+  'slip',
+  'unlikely',
+  'ask',
+  'detail',
+  'open',
+] as const;
 export type Standing = (typeof STANDINGS)[number];
 
 /** What a reference was found to mean, with or without words. */
@@ -37,7 +47,10 @@ export function missingDetails(csl: ReferenceItem): ('title' | 'container' | 'ye
 }
 
 const SOON: ReadonlySet<WaitClass> = new Set(['now', 'today']);
-/** Where a reference stands: found, found with a doubt, in need of a detail, not in the index. */
+/**
+ * Where a reference stands: found, found with a doubt, in need of a detail, not in the index.
+ * @param asked whether a slip for it is under way, or has brought it
+ */
 export function standingOf(
   csl: ReferenceItem,
   found: unknown,
@@ -45,8 +58,10 @@ export function standingOf(
     readonly wait: { readonly class: WaitClass };
     readonly best: { readonly action: WayAction } | null;
   } | null,
+  asked = false,
 ): Standing {
   if (!found) return 'open';
+  if (asked && !(match && SOON.has(match.wait.class))) return 'asked';
   if (!match) return missingDetails(csl).length ? 'detail' : 'ask';
   if (SOON.has(match.wait.class)) return match.wait.class as 'now' | 'today';
   if (match.best?.action.do === 'slip') return match.wait.class === 'unlikely' ? 'unlikely' : 'slip';

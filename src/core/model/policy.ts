@@ -10,6 +10,7 @@ import {
   holding,
   isoDay,
   listOf,
+  maybe,
   notBelow,
   oneOf,
   type Shaped,
@@ -64,6 +65,11 @@ export const policyShape = closed({
     queueLoanDays: days(),
     /** From a volume's coming back to its standing on the pickup shelf. */
     returned: spread(),
+    /**
+     * Working days until a volume that stands on the shelf is put aside for a reader; left out where nobody does
+     * that.
+     */
+    aside: maybe(spread()),
     /** A volume waits so many days at the pickup point. */
     pickupDays: days(),
   }),

@@ -9,13 +9,15 @@ export interface Ready {
   readonly median: Minutes;
   readonly likely: Minutes;
 }
-export type WaitClass = 'now' | 'today' | 'week' | 'two-weeks' | 'later' | 'unlikely';
+/** `on-site`: nothing brings it to the reader, but it may be read where it is kept. */
+export type WaitClass = 'now' | 'today' | 'week' | 'two-weeks' | 'later' | 'on-site' | 'unlikely';
 export const WAIT_CLASSES = [
   'now',
   'today',
   'week',
   'two-weeks',
   'later',
+  'on-site',
   'unlikely',
 ] as const satisfies readonly WaitClass[];
 

@@ -36,7 +36,19 @@ export interface Way {
   readonly action: WayAction;
 }
 
-export type AlternativeSort = 'edition' | 'carrier' | 'open' | 'chapter' | 'visit' | 'purchase' | 'question';
+/** The way that sets the wait: the first that brings it, else the first that lets it be read where it is. */
+export const bestOf = <W extends Pick<Way, 'setsWait' | 'class'>>(ways: readonly W[]): W | null =>
+  ways.find((w) => w.setsWait) ?? ways.find((w) => w.class === 'on-site') ?? null;
+
+export type AlternativeSort =
+  | 'edition'
+  | 'translation'
+  | 'carrier'
+  | 'open'
+  | 'chapter'
+  | 'visit'
+  | 'purchase'
+  | 'question';
 export interface Alternative {
   readonly sort: AlternativeSort;
   readonly title: Message;
@@ -60,7 +72,7 @@ export interface WaysAnswer {
   readonly ways: readonly Way[];
   /** What else would do, where nothing is in time (see `alternatives.ts`); left out in lists of results. */
   readonly alternatives?: readonly Alternative[];
-  /** The first way that sets the wait. */
+  /** See `bestOf`. */
   readonly best: Way | null;
   readonly wait: {
     readonly class: WaitClass;

@@ -36,6 +36,8 @@ export interface Manner {
   /** A part of a volume, though the way could bring the whole. */
   readonly part: boolean;
   readonly course: string;
+  /** The campus at which it is to be collected; the reader's own where it is not said. */
+  readonly to?: string;
 }
 export interface Wish extends Manner {
   readonly subject: Subject;
@@ -53,6 +55,7 @@ export function readWish(params: URLSearchParams): Wish {
     needBy: parseDay(need) === null ? '' : need,
     part: params.get('wanted') === 'chapter',
     course: params.get('course')?.slice(0, COURSE_AT_MOST) ?? '',
+    to: params.get('to')?.slice(0, COURSE_AT_MOST) ?? '',
   };
 }
 function subjectOf(params: URLSearchParams): Subject {
@@ -149,7 +152,10 @@ export function beginSlip(
     from,
     needBy: wish.needBy,
   });
-  return { ...slip, reference: wish.course };
+  const { to = '' } = wish;
+  const delivery =
+    to && slip.delivery.to === 'pickup' ? { to: 'pickup' as const, campus: to } : slip.delivery;
+  return { ...slip, delivery, reference: wish.course };
 }
 
 /**

@@ -346,6 +346,35 @@ export const backToDraft = (slip: Slip, now: string): Slip =>
   slip.state === 'outgoing'
     ? { ...slip, state: move('outgoing', 'reopen'), going: false, changed: now }
     : slip;
+/**
+ * Takes the withdrawal back: what had not left waits in Outgoing again; what had is asked for anew, by a slip of
+ * its own, since nobody takes up a cancelled request.
+ * @param id of the slip that would be made
+ * @returns the slip to be kept; it is to be sent where it is another
+ */
+export function askAgain(slip: Slip, id: string, now: string): Slip {
+  const { promised } = slip;
+  if (slip.state !== 'withdrawn' || !promised) return slip;
+  const { changed: _changed, ended: _ended, waived: _waived, ...kept } = slip;
+  if (slip.sent === null) return { ...kept, ended: null, state: 'outgoing', changed: now };
+  const { agreed: _agreed, due: _due, ...again } = kept;
+  return putInOutgoing(
+    {
+      ...again,
+      id,
+      state: 'draft',
+      created: now,
+      changed: now,
+      sent: null,
+      messages: [],
+      file: null,
+      ended: null,
+    },
+    promised,
+    now,
+    true,
+  );
+}
 /** Takes back what has not left; what has is cancelled by a message. */
 export const withdrawUnsent = (slip: Slip, now: string): Slip =>
   slip.state === 'outgoing'

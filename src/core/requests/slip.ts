@@ -8,7 +8,7 @@ import { creators, fullName } from '../model/describe';
 import { KINDS, type Kind } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import type { Reader } from '../model/reader';
-import { type DiscoveryRecord, yearOfRecord } from '../model/record';
+import { type DiscoveryRecord, type ReferenceItem, yearOfRecord } from '../model/record';
 import type { Delivery, Slip, SlipItem } from '../model/slip';
 import { isOpen } from '../model/slipStates';
 
@@ -218,6 +218,27 @@ interface Named {
 export const sameItem = (a: Named, b: Named): boolean =>
   a.record === b.record &&
   (a.record !== '' || (same(a.item.title, b.item.title) && same(a.item.container, b.item.container)));
+
+/**
+ * The reader's slips for a thing, in any state, found fast for many things.
+ * @example slipsByThing([])({ record: '', csl: { type: 'book', title: 'A' } }) // []
+ */
+export function slipsByThing(
+  slips: readonly Slip[],
+): (thing: {
+  readonly record: string;
+  readonly csl: Omit<ReferenceItem, 'id'>;
+  readonly kind?: Kind;
+}) => readonly Slip[] {
+  const byRecord = new Map<string, Slip[]>();
+  for (const s of slips) byRecord.set(s.record, [...(byRecord.get(s.record) ?? []), s]);
+  return ({ record, csl, kind = 'book' }) => {
+    const own = byRecord.get(record) ?? [];
+    if (record || !own.length) return own;
+    const item = itemOf({ csl: { id: '', ...csl }, kind });
+    return own.filter((s) => sameItem(s, { record: '', item }));
+  };
+}
 
 /** The first open slip of the same reader for the same thing (and the same pages), if any. */
 export function duplicateOf(slip: Slip, others: readonly Slip[]): Slip | null {

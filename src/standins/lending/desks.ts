@@ -38,6 +38,7 @@ export function nearby(story: Story, sent: Minutes): void {
     });
     return;
   }
+  const onShelves = way.title.code === 'access.putAsideForYou';
   const [median, likely] = [parseLocal(way.ready.median) as Minutes, parseLocal(way.ready.likely) as Minutes];
   const started = story.after(sent, 0, 'started');
   const gone = story.cancelledBefore(slip.route === 'hold' ? minutes(median - 60) : started);
@@ -61,14 +62,19 @@ export function nearby(story: Story, sent: Minutes): void {
     : (policy.courier.transit[slip.from]?.[story.home.id] ?? { median: 0, likely: 0 });
   const steps =
     slip.route === 'hold'
-      ? inTurn(policy.shelf.returned, slip.from === story.home.id ? { median: 0, likely: 0 } : road)
+      ? inTurn(
+          (onShelves && policy.shelf.aside) || policy.shelf.returned,
+          slip.from === story.home.id ? { median: 0, likely: 0 } : road,
+        )
       : situation.remote
         ? inTurn(partner ? partner.loanDays : { median: 0, likely: 0 }, policy.post)
         : road;
   const here = shifted(story, median, likely, story.draw(steps, 'way') - steps.median);
   if (slip.route === 'hold')
     story.say(minutes(Math.max(sent + 30, here - 90)), 'WillSupply', who, {
-      note: 'It has come back and is being put aside for you.',
+      note: onShelves
+        ? 'It is taken from the shelf and put aside for you.'
+        : 'It has come back and is being put aside for you.',
     });
   else {
     story.say(started, 'WillSupply', who, { note: 'Taken from the shelf.' });

@@ -37,13 +37,13 @@ const DAYS = [
 const hours = (week: Week, d: number): string =>
   week[d] ? `${week[d]?.[0]}–${week[d]?.[1]}` : say('item.closed');
 
-function Hours({ campus, main }: { campus: string; main: boolean }) {
+function Hours({ campus }: { campus: string }) {
   const { info } = useHere();
   const place = info.campuses.find((c) => c.id === campus);
   if (!place) return null;
   return (
     <Popover
-      className={main ? kit.main : kit.link}
+      className={kit.link}
       label={say('item.hours')}
       describe={say('item.hoursOf', { name: place.name })}
     >
@@ -79,16 +79,40 @@ function Hours({ campus, main }: { campus: string; main: boolean }) {
   );
 }
 
+/** What stands on the shelf here goes to another campus, to be collected there. */
+function Elsewhere({ campus, record, needBy }: { campus: string; record: string; needBy: DayNumber | null }) {
+  const { info } = useHere();
+  const others = info.campuses.filter((c) => c.id !== campus);
+  if (!others.length) return null;
+  return (
+    <Popover className={kit.link} label={say('item.sendItToAnotherCampus')}>
+      <ul className={styles.elsewhere}>
+        {others.map((c) => (
+          <li key={c.id}>
+            <a href={slipHref(record, { do: 'slip', route: 'transfer', from: campus }, needBy, c.id)}>
+              {c.name}
+            </a>
+            <small>{c.about}</small>
+          </li>
+        ))}
+      </ul>
+    </Popover>
+  );
+}
+
 function Action({
   way,
   record,
   needBy,
   main,
+  aside,
 }: {
   way: Way;
   record: string;
   needBy: DayNumber | null;
   main: boolean;
+  /** The way by which staff put it aside, for one that stands on a shelf. */
+  aside: Way | undefined;
 }) {
   const { action } = way;
   const style = main ? kit.main : kit.link;
@@ -106,7 +130,18 @@ function Action({
       </a>
     );
   }
-  return action.do === 'go' ? <Hours campus={action.campus} main={main} /> : null;
+  if (action.do !== 'go') return null;
+  return (
+    <>
+      {main && aside?.action.do === 'slip' && (
+        <a className={kit.main} href={slipHref(record, aside.action, needBy)}>
+          {say('item.putItAsideForMe')}
+        </a>
+      )}
+      {way.class !== 'on-site' && <Elsewhere campus={action.campus} record={record} needBy={needBy} />}
+      <Hours campus={action.campus} />
+    </>
+  );
 }
 
 /** Behind the counts: who would be asked in which order, and every owner left out with its reason. */
@@ -210,6 +245,8 @@ export function Ways({
   if (query.isError) return <Failure error={query.error} again={() => void query.refetch()} />;
   const answer = query.data && withoutBroken(query.data, new Set(broken?.keys()));
   const best = answer?.best;
+  const asideAt = (campus: string): Way | undefined =>
+    answer?.ways.find(({ action: a }) => a.do === 'slip' && a.route === 'hold' && a.from === campus);
   const report = (way: Way) =>
     void askQuestion(theStore(), {
       reader: reader.id,
@@ -249,7 +286,7 @@ export function Ways({
                     {VERDICT_TEXT[way.verdict]}
                   </span>
                 )}
-                {way.ready && !way.setsWait && way.class !== 'unlikely' && (
+                {way.ready && !way.setsWait && way.class !== 'unlikely' && way.class !== 'on-site' && (
                   <span className={styles.aside}>{say('item.doesNotSetTheWait')}</span>
                 )}
               </p>
@@ -264,7 +301,13 @@ export function Ways({
               {way.lenders && <Lenders lenders={way.lenders} />}
             </div>
             <p className={styles.act}>
-              <Action way={way} record={record} needBy={needBy} main={way === best || way.id === best?.id} />
+              <Action
+                way={way}
+                record={record}
+                needBy={needBy}
+                main={way === best || way.id === best?.id}
+                aside={way.action.do === 'go' ? asideAt(way.action.campus) : undefined}
+              />
               {way.action.do === 'open' && (
                 <LinkReport
                   place={way.place}

@@ -5,10 +5,12 @@ import type { Verdict } from '../../core/model/waits';
 import type { WayAction } from '../../core/model/ways';
 import { say } from '../../words/generated/item';
 
+/** @param to the campus at which it is to be collected, where that is not the reader's own */
 export function slipHref(
   record: string,
   action: Extract<WayAction, { do: 'slip' }> | null,
   needBy: DayNumber | null,
+  to = '',
 ): string {
   const params = new URLSearchParams({ record });
   if (action) {
@@ -16,6 +18,7 @@ export function slipHref(
     params.set('from', action.from);
   }
   if (needBy !== null) params.set('need', isoDay(needBy));
+  if (to) params.set('to', to);
   return `/requests/new?${params}`;
 }
 export const VERDICT_TEXT: Record<Verdict, string> = {

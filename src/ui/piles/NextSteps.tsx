@@ -8,6 +8,7 @@ import { getPlan } from '../../browser/client';
 import type { Thing } from '../../core/discovery/manySlips';
 import { isOpen } from '../../core/model/slipStates';
 import { parseDay } from '../../core/model/time';
+import type { WayAction } from '../../core/model/ways';
 import type { Pile } from '../../core/piles/pile';
 import type { PileStanding } from '../../core/piles/standing';
 import type { LeftOut } from '../../core/plan/choose';
@@ -37,7 +38,8 @@ export const spendOf = (text: string | undefined): number | null => {
 };
 
 type Step = PlanAnswer['chosen'][number] & { readonly line: PileLine };
-const asThing = ({ line, way }: Step): Thing => ({
+/** @param action how it is to come; the soonest slip where it is left out */
+export const asThing = (line: PileLine, action?: WayAction): Thing => ({
   id: line.item.id,
   csl: line.csl,
   match: line.item.record
@@ -45,7 +47,7 @@ const asThing = ({ line, way }: Step): Thing => ({
         id: line.item.record,
         csl: { id: line.item.record, ...line.csl },
         kind: line.found?.kind ?? line.item.kind ?? 'book',
-        best: way && { action: way.action },
+        best: action ? { action } : null,
       }
     : null,
 });
@@ -176,7 +178,11 @@ export function NextSteps({
           />
           {toSlip.length > 0 && (
             <p>
-              <button type="button" className={kit.plum} onClick={() => setWriting(toSlip.map(asThing))}>
+              <button
+                type="button"
+                className={kit.plum}
+                onClick={() => setWriting(toSlip.map(({ line, way }) => asThing(line, way?.action)))}
+              >
                 {say('piles.planSlips', { n: toSlip.length })}
               </button>
             </p>

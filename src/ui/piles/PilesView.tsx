@@ -2,6 +2,7 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { binOf, change, clearOld, newPile, throwAway } from '../../browser/piles';
 import { theStore } from '../../browser/store';
+import type { Thing } from '../../core/discovery/manySlips';
 import { recordHref } from '../../core/model/address';
 import type { ReferenceItem } from '../../core/model/record';
 import { parseDay } from '../../core/model/time';
@@ -26,7 +27,7 @@ import { useKept } from '../kit/useKept';
 import { useTyped } from '../kit/useTyped';
 import { Bin } from './Bin';
 import { ChosenItems } from './ChosenItems';
-import { NextSteps } from './NextSteps';
+import { asThing, NextSteps } from './NextSteps';
 import nextStyles from './next.module.css';
 import type { LineActs } from './PileLineView';
 import { PileList, type PileListHandle } from './PileList';
@@ -41,6 +42,7 @@ import { matching, type PileLine, usePileLines } from './usePileLines';
 import { pileName, usePiles } from './usePiles';
 import { usePlacing } from './usePlacing';
 
+const BulkSlips = lazy(() => import('../references/BulkSlips'));
 const FetchSheet = lazy(() => import('./FetchSheet').then((m) => ({ default: m.FetchSheet })));
 
 /** Without what the reader said of it, which the sheet adds and can take back. */
@@ -159,6 +161,7 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
   const [words, setWords] = useState('');
   const [citing, setCiting] = useState<readonly ToCite[] | null>(null);
   const [only, setOnly] = useState<PileStanding | null>(null);
+  const [writing, setWriting] = useState<readonly Thing[] | null>(null);
   const lines = matching(all ?? [], words, all?.some((l) => l.standing === only) ? only : null);
   const choosing = useChoosing(() => lines.map((l) => l.item.id));
   const { chosen, turn } = choosing;
@@ -273,8 +276,20 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
         {chosenHere.length > 0 && (
           <ChosenItems lines={lines} pile={pile} piles={piles} choosing={choosing} acts={acts}>
             <Cite things={() => chosenHere.map(toCite)} />
+            <button
+              type="button"
+              className={kit.link}
+              onClick={() => setWriting(chosenHere.map((l) => asThing(l)))}
+            >
+              {say('piles.makeSlips', { n: chosenHere.length })}
+            </button>
             <ShareChosen lines={chosenHere} />
           </ChosenItems>
+        )}
+        {writing && (
+          <Suspense fallback={<p className={styles.hint}>{say('piles.workingItOut')}</p>}>
+            <BulkSlips things={writing} needBy={pile.needBy} close={() => setWriting(null)} />
+          </Suspense>
         )}
         {all.length === 0 && (
           <p className={styles.hint}>

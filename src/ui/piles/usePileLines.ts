@@ -6,13 +6,12 @@ import { theStore } from '../../browser/store';
 import { corrected } from '../../core/citing/fill';
 import { fullName } from '../../core/model/describe';
 import { type ReferenceItem, yearOfRecord } from '../../core/model/record';
-import type { Slip } from '../../core/model/slip';
 import { parseDay } from '../../core/model/time';
 import { type Double, doublesIn } from '../../core/piles/doubles';
 import { ordered } from '../../core/piles/order';
 import type { Pile, PileItem } from '../../core/piles/pile';
 import { type PileStanding, pileStanding, shelvesLeft } from '../../core/piles/standing';
-import { itemOf, sameItem } from '../../core/requests/slip';
+import { slipsByThing } from '../../core/requests/slip';
 import { fold } from '../../core/words/fold';
 import type { KeptAnswer } from '../../words/answers';
 import { useHere } from '../kit/app';
@@ -35,17 +34,6 @@ export interface PileLines {
 
 const NONE: readonly PileItem[] = [];
 const NOTHING_SAID: ReadonlyMap<string, Partial<ReferenceItem>> = new Map();
-function slipsByThing(slips: readonly Slip[]): (item: PileItem) => readonly Slip[] {
-  const byRecord = new Map<string, Slip[]>();
-  for (const s of slips) byRecord.set(s.record, [...(byRecord.get(s.record) ?? []), s]);
-  return (item) => {
-    const own = byRecord.get(item.record) ?? [];
-    if (item.record || !own.length) return own;
-    const asked = itemOf({ csl: { id: '', ...item.csl }, kind: item.kind ?? 'book' });
-    return own.filter((s) => sameItem(s, { record: '', item: asked }));
-  };
-}
-
 export function usePileLines(pile: Pile | undefined): PileLines {
   const { moment, slips, reader } = useHere();
   const id = pile?.id ?? '';

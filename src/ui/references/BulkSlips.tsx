@@ -7,7 +7,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getPromise, getWays } from '../../browser/client';
 import { register } from '../../browser/settings';
-import { keepDraft, newSlipId, toOutgoing } from '../../browser/slips';
+import { keepDraft, newSlipId, sendOutgoing, toOutgoing } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { type Thing, writeSlips } from '../../core/discovery/manySlips';
 import { isOpen } from '../../core/model/slipStates';
@@ -21,6 +21,9 @@ import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
 import styles from './references.module.css';
 import '../../words/spoken';
+
+/** What was done is said where the work goes on. */
+const focused = (said: HTMLElement | null): void => said?.focus();
 
 export default function BulkSlips({
   things,
@@ -65,8 +68,8 @@ export default function BulkSlips({
   });
   if (said)
     return (
-      <p className={styles.review} role="status">
-        {said} <a href="/requests">{say('references.lookThemOverAndSend')}</a>{' '}
+      <p className={styles.review} role="status" ref={focused} tabIndex={-1}>
+        {said} <a href="/requests">{say('references.seeThemInRequests')}</a>{' '}
         <button type="button" className={kit.link} onClick={close}>
           {say('references.close')}
         </button>
@@ -79,9 +82,16 @@ export default function BulkSlips({
   const going = list.filter((w) => w.slip && !w.hindered && !left.has(w.thing.id));
   const copies = going.some((w) => w.slip?.wanted !== 'loan');
   const total = going.reduce((n, w) => n + (w.promise?.total ?? 0), 0);
+  const why = !going.length
+    ? say('references.noneIsTicked')
+    : copies && !declared
+      ? say('references.tickTheDeclaration')
+      : registering
+        ? ''
+        : say('references.registerFirst');
   // What can't go is kept as a draft, so that nothing has to be found again.
   const drafts = list.flatMap((w) => (w.slip && w.hindered && !w.twice ? [w.slip] : []));
-  const put = async () => {
+  const put = async (send: boolean) => {
     setBusy(true);
     try {
       if (!reader.registered)
@@ -91,14 +101,18 @@ export default function BulkSlips({
         if (slip && promised)
           await toOutgoing(theStore(), { ...slip, declared: slip.wanted !== 'loan' }, promised, {
             now: moment.at,
+            going: send,
           });
       }
       for (const slip of drafts) await keepDraft(theStore(), slip);
+      const part = drafts.length ? say('references.keptAsDrafts', { drafts: drafts.length }) : '';
+      if (!send) return setSaid(say('references.inOutgoing', { going: going.length, part }));
+      const ids = new Set(going.flatMap((w) => w.slip?.id ?? []));
+      const { sent, problem } = await sendOutgoing(theStore(), reader.id, moment, ids);
       setSaid(
-        say('references.inOutgoing', {
-          going: going.length,
-          part: drafts.length ? say('references.keptAsDrafts', { drafts: drafts.length }) : '',
-        }),
+        problem
+          ? say('references.sentSome', { sent, left: going.length - sent, why: problem.message })
+          : say('references.sentAll', { sent, part }),
       );
     } finally {
       setBusy(false);
@@ -175,10 +189,11 @@ export default function BulkSlips({
         <button
           type="button"
           className={kit.plum}
-          disabled={busy || !going.length || (copies && !declared) || !registering}
-          onClick={() => void put()}
+          disabled={busy || why !== ''}
+          aria-describedby="bulk-why"
+          onClick={() => void put(true)}
         >
-          {say('references.putIntoOutgoing', {
+          {say('references.sendThem', {
             going: going.length,
             part:
               total > 0
@@ -186,9 +201,20 @@ export default function BulkSlips({
                 : say('references.youPayNothing'),
           })}
         </button>
+        <button
+          type="button"
+          className={kit.link}
+          disabled={busy || why !== ''}
+          onClick={() => void put(false)}
+        >
+          {say('references.putIntoOutgoing')}
+        </button>
         <button type="button" className={kit.link} onClick={close}>
           {say('references.notNow')}
         </button>
+        <span id="bulk-why" className={styles.hint}>
+          {why}
+        </span>
       </div>
     </section>
   );

@@ -5,13 +5,15 @@ import type { KeptReference } from '../../browser/rows';
 import { writeOpenUrl } from '../../core/coverage/openurl';
 import { matchOf, missingDetails } from '../../core/discovery/standing';
 import { recordHref } from '../../core/model/address';
+import type { Slip } from '../../core/model/slip';
 import { parseDay } from '../../core/model/time';
 import { type Part, withRole } from '../../core/references/read';
 import { ROLES, type Role } from '../../core/references/roles';
 import { table } from '../../core/table';
 import type { ResolvedMatch, ResolvedReference } from '../../words/answers';
+import '../../words/generated/keep';
 import { say } from '../../words/generated/references';
-import { kindLabel, roleLabel } from '../../words/labels';
+import { kindLabel, roleLabel, stateLabel } from '../../words/labels';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -172,12 +174,20 @@ export function ReferenceRow({
   needBy,
   change,
   remove,
+  slip,
+  kept,
+  keep,
 }: {
   row: KeptReference;
   found: ResolvedReference | undefined;
   needBy: string;
   change: (r: KeptReference) => void;
   remove: () => void;
+  /** The slip for it that is under way, or has brought it. */
+  slip: Slip | undefined;
+  /** The piles it is in, by name; empty for none. */
+  kept: string;
+  keep: { readonly label: string; readonly put: () => void };
 }) {
   const money = useMoney();
   const [correcting, setCorrecting] = useState(false);
@@ -266,6 +276,7 @@ export function ReferenceRow({
             </ul>
           </details>
         )}
+        {kept && <p className={styles.kept}>{say('keep.isIn', { piles: kept })}</p>}
         <span className="Z3988" title={writeOpenUrl(match?.csl ?? row.ref.csl).toString()} />
         <p className={styles.acts}>
           {best?.action.do === 'open' && (
@@ -274,7 +285,12 @@ export function ReferenceRow({
               <span className="sr">: {match?.csl.title}</span>
             </a>
           )}
-          {slipAddress && !missing.includes('title') && found && (
+          {slip && (
+            <a href={`/requests/${slip.id}`}>
+              {say('references.askedForSee', { state: stateLabel(slip.state) })}
+            </a>
+          )}
+          {slipAddress && !slip && !missing.includes('title') && found && (
             <a href={slipAddress}>
               {say('references.makeSlip')}
               <span className="sr">: {row.ref.csl.title}</span>
@@ -283,6 +299,12 @@ export function ReferenceRow({
           {row.ref.parts.length > 0 && !correcting && (
             <button type="button" className={kit.link} onClick={() => setCorrecting(true)}>
               {say('references.correctTheParts')}
+            </button>
+          )}
+          {found && !kept && !missing.includes('title') && (
+            <button type="button" className={kit.link} onClick={keep.put}>
+              {keep.label}
+              <span className="sr">: {match?.csl.title ?? row.ref.csl.title}</span>
             </button>
           )}
           {match && (

@@ -1,17 +1,21 @@
 /**
  * References: a pasted bibliography on the left, each of its references read, matched and timed on the right.
  */
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { matchOf, type Standing, standingOf } from '../../core/discovery/standing';
+import { isOpen } from '../../core/model/slipStates';
 import { parseDay } from '../../core/model/time';
+import { slipsByThing } from '../../core/requests/slip';
 import '../../words/generated/file';
 import { say } from '../../words/generated/references';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { AskingApp } from '../kit/queries';
+import { KeptSaid, putLabel } from '../piles/Keep';
+import { useKeeping, usePiles } from '../piles/usePiles';
 import { ReferenceRow } from './ReferenceRow';
 import styles from './references.module.css';
-import { NeedBy, type Standed, StandingBar, WithAll } from './Standings';
+import { NeedBy, type Standed, StandingBar, toKeep, WithAll } from './Standings';
 import { type BibliographyUnderWay, useBibliography } from './useBibliography';
 import { useResolved } from './useResolved';
 import { YourText } from './YourText';
@@ -40,9 +44,16 @@ function WhatTheyAre({ work }: { work: BibliographyUnderWay }) {
   const [bulk, setBulk] = useState(false);
   const needBy = parseDay(bib.needBy) === null ? '' : bib.needBy;
   const { found, failure, retry } = useResolved(rows, needBy);
+  const { slips } = useHere();
+  const slipsOf = useMemo(() => slipsByThing(slips), [slips]);
+  const piles = usePiles();
+  const keeping = useKeeping();
   const all: readonly Standed[] = rows.map((row) => {
     const match = matchOf(found(row), row.chosen);
-    return { row, match, standing: standingOf(row.ref.csl, found(row), match) };
+    const slip = slipsOf({ record: match?.id ?? '', csl: match?.csl ?? row.ref.csl }).find((s) =>
+      isOpen(s.state),
+    );
+    return { row, match, slip, standing: standingOf(row.ref.csl, found(row), match, slip !== undefined) };
   });
   const wanting = all.filter((r) => WANTING.includes(r.standing));
   const busy = reading !== null || all.some((r) => r.standing === 'open');
@@ -65,7 +76,8 @@ function WhatTheyAre({ work }: { work: BibliographyUnderWay }) {
           </button>
         </p>
       )}
-      {bulk && wanting.length > 0 && (
+      <KeptSaid keeping={keeping} className={styles.hint} />
+      {bulk && (
         <Suspense fallback={<p className={styles.hint}>{say('references.writingTheSlips')}</p>}>
           <BulkSlips
             things={wanting.map(({ row, match }) => ({ id: row.id, csl: row.ref.csl, match }))}
@@ -75,7 +87,7 @@ function WhatTheyAre({ work }: { work: BibliographyUnderWay }) {
         </Suspense>
       )}
       <ol className={styles.rows}>
-        {shown.map(({ row }) => (
+        {shown.map(({ row, match, slip }) => (
           <ReferenceRow
             key={row.id}
             row={row}
@@ -83,6 +95,12 @@ function WhatTheyAre({ work }: { work: BibliographyUnderWay }) {
             needBy={needBy}
             change={work.change}
             remove={() => work.remove(row)}
+            slip={slip}
+            kept={piles.namesOf({ record: match?.id ?? '', csl: match?.csl ?? row.ref.csl })}
+            keep={{
+              label: putLabel(piles.last),
+              put: () => void keeping.put([toKeep(row, match)], piles.last),
+            }}
           />
         ))}
       </ol>

@@ -4,6 +4,7 @@
 import type { ToKeep } from '../../browser/piles';
 import type { KeptReference } from '../../browser/rows';
 import { STANDINGS, type Standing } from '../../core/discovery/standing';
+import type { Slip } from '../../core/model/slip';
 import { keyOf } from '../../core/piles/pile';
 import type { ResolvedMatch } from '../../words/answers';
 import { say } from '../../words/generated/references';
@@ -22,7 +23,12 @@ export interface Standed {
   readonly row: KeptReference;
   readonly match: ResolvedMatch | null;
   readonly standing: Standing;
+  /** The slip for it that is under way, or has brought it. */
+  readonly slip: Slip | undefined;
 }
+/** A record where one was found, else what the reference says. */
+export const toKeep = (row: KeptReference, match: ResolvedMatch | null): ToKeep =>
+  match ? { record: match.id, csl: match.csl, kind: match.kind } : { record: '', csl: row.ref.csl };
 interface Props {
   readonly work: BibliographyUnderWay;
   readonly all: readonly Standed[];
@@ -84,10 +90,7 @@ export function StandingBar(props: {
 function PutAway({ all }: Pick<Props, 'all'>) {
   const piles = usePiles();
   const keeping = useKeeping();
-  const things = all.map(
-    ({ row, match }): ToKeep =>
-      match ? { record: match.id, csl: match.csl, kind: match.kind } : { record: '', csl: row.ref.csl },
-  );
+  const things = all.map(({ row, match }) => toKeep(row, match));
   return (
     <>
       <button type="button" className={kit.link} onClick={() => void keeping.put(things, piles.last)}>

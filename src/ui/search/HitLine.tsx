@@ -44,6 +44,7 @@ function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
             : `${best.title}, ${best.place}${chance}${price}`,
     );
   } else parts.push(say('results.noWayToGetItThat'));
+  if (hit.soonest) parts.push(say('results.soonestOf', { n: hit.versions.length + 1 }));
   if (copies.of > 0) parts.push(say('results.ofIn', { in: copies.in, of: copies.of }));
   return parts;
 }

@@ -3,7 +3,7 @@
  */
 
 import { useState } from 'react';
-import { reopen, sendOutgoing } from '../../browser/slips';
+import { reopen, sendOutgoing, undoWithdrawal } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
 import type { Slip } from '../../core/model/slip';
@@ -52,6 +52,10 @@ export function SlipActs({ slip }: { slip: Slip }) {
     sendOutgoing(theStore(), here.reader.id, here.moment, new Set([slip.id])).then(({ problem }) =>
       setUnsent(problem ? say('slip.itStaysInOutgoing', { message: problem.message }) : ''),
     );
+  const again = () =>
+    void undoWithdrawal(theStore(), slip, here.moment).then((id) => {
+      if (id !== slip.id) window.location.assign(`/requests/${id}`);
+    });
   const asks = slip.messages.filter((m) => m.event === 'question' || m.event === 'offer').at(-1);
   const left = renewalsLeft(here.info.policy, here.reader.category, slip.renewals ?? 0);
   const renewable = canDo(slip, 'renew');
@@ -151,6 +155,11 @@ export function SlipActs({ slip }: { slip: Slip }) {
         {canDo(slip, 'cancel') && (
           <button type="button" className={kit.link} disabled={busy} onClick={() => void act(slip, 'cancel')}>
             {say('slip.withdraw')}
+          </button>
+        )}
+        {slip.state === 'withdrawn' && slip.promised && (
+          <button type="button" className={kit.link} disabled={busy} onClick={again}>
+            {slip.sent === null ? say('slip.takeTheWithdrawalBack') : say('slip.askForItAgain')}
           </button>
         )}
         {(slip.state === 'not-supplied' || slip.state === 'withdrawn') && slip.record && (

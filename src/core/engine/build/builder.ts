@@ -14,11 +14,12 @@ import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../../model/kinds';
 import type { Library } from '../../model/library';
 import { msg } from '../../model/message';
 import { PEER_LIST, peerReviewOf } from '../../model/peerReview';
-import { type CslName, type DiscoveryRecord, yearOfRecord } from '../../model/record';
+import { yearOfRecord } from '../../model/record';
 import { parseDay } from '../../model/time';
 import { FIELDS } from '../../query/tree';
-import { ANALYSES, type Analysis, AS_WRITTEN } from '../../words/analysis';
+import { ANALYSES, type Analysis } from '../../words/analysis';
 import { codesOf } from '../../words/codes';
+import { fieldTexts } from '../../words/fieldTexts';
 import { SMALL_WORDS, words } from '../../words/fold';
 import { titleKey } from '../../words/keys';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from '../format/columns';
@@ -35,36 +36,6 @@ import { byLikeness, inOrder, listsInOrder } from './neighbours';
 import { relationsOf } from './relations';
 
 const NO_REFERENCES: readonly string[] = [];
-
-/** One value of a field (a heading, a person): a phrase never runs from one into the next. */
-export interface FieldText {
-  readonly text: string;
-  /** The language whose endings are taken off; AS_WRITTEN for none. */
-  readonly language: string;
-}
-
-/**
- * The text of a record, field by field in the order of FIELDS.
- * @param headings the language in which the library's subject headings are written
- */
-export function fieldTexts(r: DiscoveryRecord, headings = 'en'): readonly (readonly FieldText[])[] {
-  const c = r.csl;
-  const named = (list: readonly CslName[]) => list.map((n) => ({ text: fullName(n), language: AS_WRITTEN }));
-  const said = (language: string, ...list: readonly (string | undefined)[]) =>
-    list.flatMap((text) => (text ? [{ text, language }] : []));
-  const own = r.languages[0] ?? 'en';
-  return [
-    said(own, c.title, c['original-title']),
-    // A name has no endings to be taken off.
-    named([...(c.author ?? []), ...(c.editor ?? []), ...(c.translator ?? [])]),
-    [...said(headings, ...r.subjects), ...named(r.about ?? [])],
-    said(own, c['container-title']),
-    said(own, c.abstract, ...(r.contents ?? [])),
-    said(own, c['collection-title']),
-    [...said(AS_WRITTEN, c.publisher), ...said(headings, c.genre)],
-    said(AS_WRITTEN, c.issued && String(yearOfRecord(c))),
-  ];
-}
 
 /**
  * Words of a title before its subtitle, small words not counted; the whole title's where there is no

@@ -82,9 +82,10 @@ export class AccessView {
       const row = cellRow[cell] as number;
       // Several cells share a row.
       if (codeOf[row] === NOT_YET) {
-        const { ready, reach, open } = read(rows, row * layout.width);
+        const { ready, onSite, reach, open } = read(rows, row * layout.width);
+        const wait = onSite ? 'on-site' : waitClassOf(ready, at, library);
         readyOf[row] = ready ?? NEVER;
-        codeOf[row] = packCode(WAIT_CLASSES.indexOf(waitClassOf(ready, at, library)), reach, open);
+        codeOf[row] = packCode(WAIT_CLASSES.indexOf(wait), reach, open);
       }
       this.ready[cell] = readyOf[row] as number;
       this.meaning[cell] = (cellCombo[cell] as number) | ((codeOf[row] as number) << CODE_SHIFT);

@@ -6,8 +6,8 @@ import { readPlain } from '../../query/plain';
 import { FIELDS, type QueryNode } from '../../query/tree';
 import { termOf, termsFor } from '../../words/analysis';
 import { codesOf, codeTerm } from '../../words/codes';
+import { fieldTexts } from '../../words/fieldTexts';
 import { words } from '../../words/fold';
-import { fieldTexts } from '../build/builder';
 import { TimeUp } from './timeUp';
 
 const COUNT = 1500;
