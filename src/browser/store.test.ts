@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { LibraryInfo, Moment } from '../core/discovery/answers';
 import type { Slip } from '../core/model/slip';
 import { asideId } from '../core/piles/ids';
-import { keepCondition, NEW_SEARCH, NOTHING_KEPT } from '../core/query/request';
+import { keepAll, NEW_SEARCH } from '../core/query/request';
 import { NOTHING_MORE } from '../core/requests/iso18626';
 import { applyMessage, applyNotice } from '../core/requests/lifecycle';
 import { READERS } from '../demo/library';
@@ -37,6 +37,7 @@ import {
   slipById,
   takeNews,
   toOutgoing,
+  undoWithdrawal,
 } from './slips';
 import { upgradedTo5, upgradedTo6 } from './slipUpgrade';
 import { Store } from './store';
@@ -205,6 +206,27 @@ describe('sending', () => {
     });
     expect((await slipById(store, 'S-store-2'))?.state).toBe('sent');
   });
+  it('a withdrawal is taken back: into Outgoing where it never left, else asked for anew', async () => {
+    await toOutgoing(store, slip('S-store-1'), promised, { now: moment.at });
+    await doAct(store, (await slipById(store, 'S-store-1')) as Slip, { what: 'cancel' }, moment);
+    const unsent = (await slipById(store, 'S-store-1')) as Slip;
+    expect(await undoWithdrawal(store, unsent, moment)).toBe('S-store-1');
+    expect((await slipById(store, 'S-store-1'))?.state).toBe('outgoing');
+    const gone = slip('S-store-2', {
+      state: 'withdrawn',
+      sent: moment.at,
+      ended: moment.at,
+      promised,
+      note: 'mine',
+    });
+    await store.slips.put(gone);
+    const { calls } = answers([{ documents: [], promised: null }]);
+    const again = await undoWithdrawal(store, gone, moment);
+    expect(again).not.toBe('S-store-2');
+    expect(calls).toHaveLength(1);
+    expect(await slipById(store, again)).toMatchObject({ state: 'sent', note: 'mine', ended: null });
+    expect((await slipById(store, 'S-store-2'))?.state).toBe('withdrawn');
+  });
   it('an act is told to the network first, then written down, then the answer is taken in', async () => {
     const arrived = {
       slip: 'S-store-1',
@@ -256,7 +278,7 @@ describe('settings', () => {
     expect(currentReader(info, await readSettings(store)).address).not.toBe('Room 3');
   });
   it('kept conditions belong to their reader', async () => {
-    const kept = keepCondition(NOTHING_KEPT, { ...NEW_SEARCH, from: 2015 }, 'years', true);
+    const kept = keepAll({ ...NEW_SEARCH, from: 2015 });
     await saveKept(store, 'imke', kept);
     expect((await readSettings(store)).kept).toEqual({ imke: kept });
   });

@@ -7,7 +7,7 @@ const EVIL = '<img src=x onerror="window.hacked=1"><script>window.hacked=1</scri
 test('an empty question, a very long one and open quotation marks all get an answer', async ({ page }) => {
   await page.goto('/?q=');
   await lines(page);
-  await expect(page.getByRole('heading', { name: /to read$/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /to read/ })).toBeVisible();
   const long = 'seaweed '.repeat(1250);
   await search(page, long);
   await expect(page.locator('#query')).toHaveValue(long.trim());

@@ -99,6 +99,6 @@ test('a book on loan here is asked for elsewhere, and arrives', async ({ page, s
 });
 
 async function total(page: import('@playwright/test').Page): Promise<number> {
-  const text = (await page.getByRole('heading', { name: /to read$/ }).textContent()) ?? '';
-  return Number(text.replace(/\D/g, ''));
+  const text = (await page.getByRole('heading', { name: /to read/ }).textContent()) ?? '';
+  return Number(/[\d,]+/.exec(text)?.[0].replaceAll(',', ''));
 }

@@ -4,9 +4,10 @@ import { moment, situation } from '../../../tests/fixtures/world';
 import { LENDERS, LIBRARY } from '../../demo/library';
 import { STORYLINE } from '../../demo/storyline/records';
 import { inWords } from '../../words/inWords';
+import type { CampusId } from '../model/record';
 import { type DayNumber, type Minutes, parseDay, parseLocal } from '../model/time';
 import { planLending } from './chance';
-import { waysToRead } from './ways';
+import { soonestWay, waysToRead } from './ways';
 import '../../words/spoken';
 
 const item = storyItemTitled;
@@ -95,6 +96,61 @@ describe('ways to read', () => {
         label: 'Tue 3 Nov',
       },
     );
+  });
+  it('what is only read on the premises is a wait on site, soonest campus first, and no other wait', () => {
+    const [thing, from] = [
+      item('Seaweed, food, security'),
+      { library: LIBRARY, situation: situation('quayside'), at: at() },
+    ];
+    const { owners: _owners, partnerCopies: _partners, ...record } = thing.record;
+    const kept = (campus: 'quayside' | 'saltmarsh') =>
+      ({
+        campus: campus as CampusId,
+        location: 'Closed stacks',
+        callNumber: 'X 1',
+        status: { state: 'in' },
+        rule: 'premises',
+      }) as const;
+    const only = {
+      ...thing,
+      record: { ...record, ebook: [], copies: [kept('saltmarsh'), kept('quayside')] },
+    };
+    const answer = inWords(waysToRead(only, from));
+    expect(answer.wait).toMatchObject({ class: 'on-site', label: 'Today', sub: 'on site until 22:00' });
+    expect(answer.best).toMatchObject({ id: 'visit:quayside', setsWait: false, action: { do: 'go' } });
+    expect(inWords(soonestWay(only, from))).toEqual({ best: answer.best, wait: answer.wait });
+    // A copy that may be taken away sets the wait, however late.
+    const both = {
+      ...only,
+      record: {
+        ...only.record,
+        copies: [
+          ...only.record.copies,
+          {
+            ...kept('quayside'),
+            rule: 'loan',
+            status: { state: 'out', due: '2026-11-20', queue: 0 },
+          } as const,
+        ],
+      },
+    };
+    expect(waysToRead(both, from).wait.class).toBe('later');
+  });
+  it('what stands on the shelf of one’s own campus is put aside by staff, where the policy has that', () => {
+    const answer = ways('Seaweed, food, security');
+    const aside = answer.ways.find((w) => w.id === 'hold:quayside');
+    expect(aside).toMatchObject({
+      title: 'Put aside for you',
+      label: 'Tue 3 Nov',
+      action: { do: 'slip', route: 'hold', from: 'quayside' },
+    });
+    expect(answer.ways.indexOf(aside as never)).toBeGreaterThan(0);
+    const { aside: _aside, ...shelf } = LIBRARY.policy.shelf;
+    const strict = { ...LIBRARY, policy: { ...LIBRARY.policy, shelf } };
+    const thing = item('Seaweed, food, security');
+    const at_ = { library: strict, situation: situation('quayside'), at: at() };
+    expect(waysToRead(thing, at_).ways.some((w) => w.id === 'hold:quayside')).toBe(false);
+    expect(ids(ways('Seaweed, food, security', situation('fellgate')))).not.toContain('hold:quayside');
   });
   it('another campus sends it in two working days', () => {
     expect(ways('Nori, dulse, kelp').best).toMatchObject({

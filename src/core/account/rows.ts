@@ -67,6 +67,8 @@ export const questionShape = shape({
   /** The search it is about, as its address. */
   search: maybe(said()),
   asked: localTime(),
+  /** The id of the question that it was written after, in the same thread. */
+  after: maybe(filled(60)),
 });
 export type Question = Shaped<typeof questionShape>;
 

@@ -5,6 +5,7 @@ import { inWords } from '../../words/inWords';
 import { peerReviewOf } from '../model/peerReview';
 import type { DiscoveryRecord } from '../model/record';
 import { parseDay } from '../model/time';
+import { WAIT_CLASSES, type WaitClass } from '../model/waits';
 import { NEW_SEARCH, type SearchRequest } from '../query/request';
 import { termOf, termsFor } from '../words/analysis';
 import { fieldTexts } from '../words/fieldTexts';
@@ -51,6 +52,50 @@ const has = (r: DiscoveryRecord, word: string): boolean => {
 describe.each(SERVICES)('over the %s engine', (name) => {
   beforeAll(() => {
     discovery = services[name];
+  });
+
+  describe('the line of a work', () => {
+    it('is that of the version to be had soonest, in the same language, wherever the order leaves it open', async () => {
+      const rank = (hit: { wait: { class: WaitClass } }) => WAIT_CLASSES.indexOf(hit.wait.class);
+      const languageOf = (id: string) => records.find((r) => r.id === id)?.languages[0];
+      let turned = 0;
+      for (const q of ['', 'food', 'history', 'sea']) {
+        const { hits } = await search({ q }, 100);
+        const newest = await search({ q, sort: 'newest' }, 100);
+        for (const hit of hits) {
+          const own = languageOf(hit.id);
+          for (const v of hit.versions)
+            if (languageOf(v.id) === own)
+              expect(WAIT_CLASSES.indexOf(v.class), `${hit.csl.title}: ${v.id}`).toBeGreaterThanOrEqual(
+                rank(hit),
+              );
+          if (hit.soonest) turned++;
+          expect(new Set([hit.id, ...hit.versions.map((v) => v.id)]).size).toBe(hit.versions.length + 1);
+        }
+        for (const hit of newest.hits) expect(hit.soonest).toBe(false);
+      }
+      expect(turned).toBeGreaterThan(0);
+    });
+    it('says of each word where it stands in the record that is shown', async () => {
+      const { hits } = await search({ q: 'sea food' }, 100);
+      for (const hit of hits)
+        for (const { word, fields } of hit.why) {
+          const r = records.find((x) => x.id === hit.id) as DiscoveryRecord;
+          expect(fields.length > 0, `${word} in ${r.csl.title}`).toBe(has(r, word));
+        }
+    });
+    it('names the language of what is a translation', async () => {
+      const { hits } = await search({ q: '' }, 400);
+      const others = hits.flatMap((h) =>
+        h.versions.filter(
+          (v) =>
+            records.find((r) => r.id === v.id)?.languages[0] !==
+            records.find((r) => r.id === h.id)?.languages[0],
+        ),
+      );
+      expect(others.length).toBeGreaterThan(0);
+      for (const v of others) expect(inWords(v.note)).toMatch(/ in [A-Z]/);
+    });
   });
 
   describe('broad and narrow', () => {

@@ -188,16 +188,26 @@ export interface KeptConditions {
   readonly values: SearchRequest;
 }
 export const NOTHING_KEPT: KeptConditions = { names: [], values: NEW_SEARCH };
-/** Keeps a condition as it stands in a search, or no longer. */
-export const keepCondition = (
-  kept: KeptConditions,
-  r: SearchRequest,
-  name: Condition,
-  on: boolean,
-): KeptConditions =>
-  on
-    ? { names: [...new Set([...kept.names, name])], values: withConditionOf(kept.values, r, name) }
-    : { names: kept.names.filter((n) => n !== name), values: withoutCondition(kept.values, name) };
+/** The conditions in which a search is another than a new one: what somebody chose. */
+export const chosenConditions = (r: SearchRequest): readonly Condition[] =>
+  differing(r).filter((name) => hasCondition(r, name));
+/** Also where nothing is asked of what a new search leaves out by itself. */
+const differing = (r: SearchRequest): readonly Condition[] =>
+  CONDITIONS.filter((name) => !sameCondition(r, NEW_SEARCH, name));
+/** All the conditions of a search, to be kept for the next. */
+export function keepAll(r: SearchRequest): KeptConditions {
+  const names = differing(r);
+  return { names, values: names.reduce((next, name) => withConditionOf(next, r, name), NEW_SEARCH) };
+}
+/** Whether what is kept is just what this search has. */
+export const isKept = (r: SearchRequest, { names, values }: KeptConditions): boolean => {
+  const chosen = differing(r);
+  return (
+    names.length > 0 &&
+    chosen.length === names.length &&
+    chosen.every((name) => names.includes(name) && sameCondition(r, values, name))
+  );
+};
 /** A new search for other words: clean, but for what is kept, the day and the order. */
 export const newWords = (r: SearchRequest, q: string, kept: KeptConditions): SearchRequest =>
   kept.names.reduce<SearchRequest>((next, name) => withConditionOf(next, kept.values, name), {

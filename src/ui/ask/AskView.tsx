@@ -4,9 +4,15 @@
  */
 
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { type FormEvent, useId, useRef, useState } from 'react';
 import { getAnswers, getRecord } from '../../browser/client';
-import { askQuestion, bringBackQuestion, dropQuestion, questionsOf } from '../../browser/questions';
+import {
+  askQuestion,
+  bringBackQuestion,
+  dropQuestion,
+  questionsOf,
+  threadsOf,
+} from '../../browser/questions';
 import type { Question } from '../../browser/rows';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
@@ -30,15 +36,139 @@ const when = (iso: string): string => {
 };
 const LONGEST = 4000;
 
-function Ask() {
-  const { info, reader, moment } = useHere();
-  const [params] = useState(() => new URLSearchParams(window.location.search));
-  const record = params.get('record') ?? '';
-  const search = params.get('search') ?? '';
+/** What goes with a question, as it is said; null for nothing, and for an item that is not there. */
+interface About {
+  readonly title: string;
+  readonly href: string;
+  readonly record?: string;
+  readonly search?: string;
+}
+
+/** One field and its button: a first question, or one more in a thread. */
+function Composer({
+  label,
+  hint,
+  rows,
+  send,
+}: {
+  label: string;
+  hint?: string;
+  rows: number;
+  /** Keeps the question; rejects when it could not be kept. */
+  send: (text: string) => Promise<void>;
+}) {
+  const id = useId();
+  const box = useRef<HTMLTextAreaElement>(null);
   const [text, setText] = useState('');
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);
-  const [gone, setGone] = useState<Question | null>(null);
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!text.trim()) {
+      setSaid(say('ask.thereIsNoQuestionYetWrite'));
+      box.current?.focus();
+      return;
+    }
+    if (busy) return;
+    setBusy(true);
+    try {
+      await send(text.trim());
+      setText('');
+      setSaid(say('ask.askedTheAnswerComesHere'));
+    } catch (error) {
+      setSaid(notKept(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <form className={styles.form} onSubmit={(e) => void submit(e)}>
+      <label htmlFor={id}>{label}</label>
+      {hint && <p className={styles.hint}>{hint}</p>}
+      <textarea
+        id={id}
+        ref={box}
+        value={text}
+        maxLength={LONGEST}
+        readOnly={busy}
+        onChange={(e) => setText(e.target.value)}
+        rows={rows}
+      />
+      <div className={styles.row}>
+        <button type="submit" className={kit.main}>
+          {say('ask.ask')}
+        </button>
+        <p role="status">{said}</p>
+      </div>
+    </form>
+  );
+}
+
+/** A question with all that was written after it, in the order of time, and a field for more. */
+function Thread({
+  thread,
+  answerOf,
+  more,
+  remove,
+}: {
+  /** The first question first. */
+  thread: readonly Question[];
+  answerOf: (q: Question) => { readonly time: string; readonly text: string } | undefined;
+  more: (text: string) => Promise<void>;
+  remove: () => void;
+}) {
+  const [first] = thread;
+  if (!first) return null;
+  const last = thread.at(-1) as Question;
+  return (
+    <li>
+      <p className={styles.subject}>
+        {first.kind === 'link' && <span className={kit.tag}>{say('ask.brokenLink')}</span>}{' '}
+        {first.record ? (
+          <a href={recordHref(first.record)}>{first.subject}</a>
+        ) : first.search ? (
+          <a href={`/?${first.search}`}>{first.subject}</a>
+        ) : (
+          first.subject
+        )}
+      </p>
+      <ol className={styles.thread}>
+        {thread.map((q) => {
+          const a = answerOf(q);
+          return (
+            <li key={q.id}>
+              <p className={styles.turn}>
+                <b>{say('ask.you', { time: when(q.asked) })}</b> {q.text}
+              </p>
+              {a ? (
+                <p className={styles.answer}>
+                  <b>{say('ask.theDesk', { time: when(a.time) })}</b> {a.text}
+                </p>
+              ) : (
+                <p className={styles.hint}>{say('ask.notAnsweredYet')}</p>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      {first.kind === 'question' && answerOf(last) && (
+        <Composer label={say('ask.writeAgain')} rows={2} send={more} />
+      )}
+      <button type="button" className={kit.link} onClick={remove}>
+        {first.kind === 'link' ? say('ask.takeTheReportBack') : say('ask.remove')}
+        <span className="sr">: {first.subject}</span>
+      </button>
+    </li>
+  );
+}
+
+function Ask() {
+  const { info, reader, moment } = useHere();
+  const [params] = useState(() => new URLSearchParams(window.location.search));
+  const [left, setLeft] = useState(false);
+  const record = left ? '' : (params.get('record') ?? '');
+  const search = left ? '' : (params.get('search') ?? '');
+  const [gone, setGone] = useState<readonly Question[]>([]);
   const item = useQuery({
     queryKey: ['record', record],
     queryFn: () => getRecord(record),
@@ -50,123 +180,93 @@ function Ask() {
     queryFn: () => getAnswers(questions, moment),
     enabled: questions.length > 0,
   });
-  const about = record
-    ? (item.data?.record.csl.title ?? '')
+  const about: About | null = item.data
+    ? { title: item.data.record.csl.title, href: recordHref(record), record }
     : search
-      ? sentence(readRequest(new URLSearchParams(search)), info.campuses)
-      : '';
-  const send = async () => {
-    if (!text.trim()) {
-      setSaid(say('ask.thereIsNoQuestionYetWrite'));
-      document.getElementById('question')?.focus();
-      return;
-    }
-    if (busy) return;
-    setBusy(true);
-    try {
-      await askQuestion(theStore(), {
-        reader: reader.id,
-        kind: 'question',
-        subject: about || text.trim().slice(0, 80),
-        text: text.trim(),
-        ...(record ? { record } : {}),
-        ...(search ? { search } : {}),
-        asked: moment.at,
-      });
-      setText('');
-      setSaid(say('ask.askedTheAnswerComesHere'));
-    } catch (error) {
-      setSaid(notKept(error));
-    } finally {
-      setBusy(false);
-    }
+      ? {
+          title: sentence(readRequest(new URLSearchParams(search)), info.campuses),
+          href: `/?${search}`,
+          search,
+        }
+      : null;
+  const ask = async (text: string, more: Partial<Question>) => {
+    await askQuestion(theStore(), {
+      reader: reader.id,
+      kind: 'question',
+      subject: text.slice(0, 80),
+      text,
+      asked: moment.at,
+      ...more,
+    });
   };
   const answerOf = (q: Question) => answers.data?.find((a) => a.id === q.id);
   return (
     <div className={styles.view}>
       <h1>{say('ask.askALibrarian')}</h1>
-      <form
-        className={styles.form}
-        onSubmit={(e) => {
-          e.preventDefault();
-          void send();
-        }}
-      >
+      <div>
         {about && (
           <p className={styles.about}>
-            <span>{record ? say('ask.about') : say('ask.withYourSearch')}</span>{' '}
-            {record ? <a href={recordHref(record)}>{about}</a> : <a href={`/?${search}`}>{about}</a>}
+            <span>{about.record ? say('ask.goesWithIt') : say('ask.withYourSearch')}</span>{' '}
+            <a href={about.href}>{about.title}</a>{' '}
+            <button type="button" className={kit.link} onClick={() => setLeft(true)}>
+              {say('ask.leaveItOut')}
+            </button>
           </p>
         )}
-        <label htmlFor="question">{say('ask.yourQuestion')}</label>
-        <p className={styles.hint}>{say('ask.sayWhatYouAreLookingFor')}</p>
-        <textarea
-          id="question"
-          value={text}
-          maxLength={LONGEST}
-          readOnly={busy}
-          onChange={(e) => setText(e.target.value)}
+        {item.isError && <p className={styles.about}>{say('ask.theItemCouldNotBeFound')}</p>}
+        <Composer
+          label={say('ask.yourQuestion')}
+          hint={say('ask.sayWhatYouAreLookingFor')}
           rows={5}
+          send={(text) =>
+            ask(
+              text,
+              about
+                ? {
+                    subject: about.title,
+                    ...(about.record ? { record: about.record } : {}),
+                    ...(about.search ? { search: about.search } : {}),
+                  }
+                : {},
+            )
+          }
         />
-        <div className={styles.row}>
-          <button type="submit" className={kit.main}>
-            {say('ask.ask')}
-          </button>
-          <p role="status">{said}</p>
-        </div>
-      </form>
+      </div>
       {answers.isError && <Failure error={answers.error} again={() => void answers.refetch()} />}
       <section aria-labelledby="asked">
         <h2 id="asked">{say('ask.whatYouAsked')}</h2>
         <Undo
           said={
-            gone &&
-            (gone.kind === 'link' ? say('ask.theReportWasTakenBack') : say('ask.theQuestionWasRemoved'))
+            gone[0] &&
+            (gone[0].kind === 'link' ? say('ask.theReportWasTakenBack') : say('ask.theQuestionWasRemoved'))
           }
           back={() => {
-            if (gone) void bringBackQuestion(theStore(), gone);
-            setGone(null);
+            for (const q of gone) void bringBackQuestion(theStore(), q);
+            setGone([]);
           }}
         />
         {questions.length === 0 && <p className={styles.hint}>{say('ask.nothingYetBrokenLinksThatYou')}</p>}
         <ol className={styles.list}>
-          {questions.map((q) => {
-            const a = answerOf(q);
+          {threadsOf(questions).map((thread) => {
+            const [first] = thread as [Question];
             return (
-              <li key={q.id}>
-                <p className={styles.when}>{when(q.asked)}</p>
-                <div>
-                  <p className={styles.subject}>
-                    {q.kind === 'link' && <span className={kit.tag}>{say('ask.brokenLink')}</span>}{' '}
-                    {q.record ? (
-                      <a href={recordHref(q.record)}>{q.subject}</a>
-                    ) : q.search ? (
-                      <a href={`/?${q.search}`}>{q.subject}</a>
-                    ) : (
-                      q.subject
-                    )}
-                  </p>
-                  <p className={styles.text}>{q.text}</p>
-                  {a ? (
-                    <p className={styles.answer}>
-                      <b>{say('ask.theDesk', { time: when(a.time) })}</b> {a.text}
-                    </p>
-                  ) : (
-                    <p className={styles.hint}>{say('ask.notAnsweredYet')}</p>
-                  )}
-                  <button
-                    type="button"
-                    className={kit.link}
-                    onClick={() => {
-                      setGone(q);
-                      void dropQuestion(theStore(), q.id);
-                    }}
-                  >
-                    {q.kind === 'link' ? say('ask.takeTheReportBack') : say('ask.remove')}
-                    <span className="sr">: {q.subject}</span>
-                  </button>
-                </div>
-              </li>
+              <Thread
+                key={first.id}
+                thread={thread}
+                answerOf={answerOf}
+                more={(text) =>
+                  ask(text, {
+                    subject: first.subject,
+                    after: first.id,
+                    ...(first.record ? { record: first.record } : {}),
+                    ...(first.search ? { search: first.search } : {}),
+                  })
+                }
+                remove={() => {
+                  setGone(thread);
+                  for (const q of thread) void dropQuestion(theStore(), q.id);
+                }}
+              />
             );
           })}
         </ol>

@@ -106,7 +106,7 @@ describe('what was asked', () => {
     ] as never);
     await open();
     await screen.findByText(/On level 2\./);
-    const items = screen.getAllByRole('listitem');
+    const items = [...document.querySelectorAll<HTMLElement>('[aria-labelledby="asked"] > ol > li')];
     expect(items.map((i) => within(i).queryByText('broken link') !== null)).toEqual([true, false]);
     expect(items[1]?.textContent).toContain('The desk, Mon 2 Nov, 09:00');
     fireEvent.click(within(items[0] as HTMLElement).getByRole('button', { name: /^Take the report back/ }));
@@ -114,6 +114,55 @@ describe('what was asked', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
     await waitFor(async () => expect(await stored()).toEqual([link, first]));
     expect(screen.queryByText('The report was taken back.')).toBeNull();
+  });
+  it('what is written again stands in the same thread, about the same thing, and goes with it', async () => {
+    await askQuestion(
+      theStore(),
+      own({ record: record.id, subject: record.csl.title, asked: '2026-11-01T10:00' }),
+    );
+    const [first] = await stored();
+    vi.mocked(client.getAnswers).mockResolvedValue([
+      { id: first?.id, time: '2026-11-02T09:00', text: 'On level 2.' },
+    ] as never);
+    await open();
+    const again = (await screen.findByLabelText('Write again')) as HTMLTextAreaElement;
+    fireEvent.change(again, { target: { value: 'It is not there.' } });
+    fireEvent.click(screen.getAllByRole('button', { name: 'Ask' })[1] as HTMLElement);
+    await screen.findByText('It is not there.');
+    const all = await stored();
+    expect(all.find((q) => q.text === 'It is not there.')).toMatchObject({
+      after: first?.id,
+      record: record.id,
+      subject: record.csl.title,
+    });
+    const threads = document.querySelectorAll('[aria-labelledby="asked"] > ol > li');
+    expect(threads).toHaveLength(1);
+    expect(threads[0]?.textContent).toMatch(
+      /Where is it\?.*On level 2\..*It is not there\..*Not answered yet/,
+    );
+    // The field comes back when the desk has had its say.
+    expect(screen.queryByLabelText('Write again')).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: /^Remove/ }));
+    await waitFor(async () => expect(await stored()).toEqual([]));
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+    await waitFor(async () => expect(await stored()).toHaveLength(2));
+  });
+  it('nothing goes along that is not there, or was left out, and that is said', async () => {
+    vi.mocked(client.getRecord).mockRejectedValue(new client.AskError('refused', 'no such record'));
+    const box = await open('?record=gone');
+    await screen.findByText(/could not be found, so nothing goes with your question/);
+    fireEvent.change(box, { target: { value: 'And now?' } });
+    ask();
+    await waitFor(async () => expect(await stored()).toMatchObject([{ subject: 'And now?' }]));
+    expect((await stored())[0]).not.toHaveProperty('record');
+    cleanup();
+    vi.mocked(client.getRecord).mockResolvedValue({ record } as never);
+    const other = await open(`?record=${record.id}`);
+    fireEvent.click(await screen.findByRole('button', { name: 'leave it out' }));
+    fireEvent.change(other, { target: { value: 'Alone' } });
+    ask();
+    await waitFor(async () => expect(await stored()).toHaveLength(2));
+    expect((await stored()).find((q) => q.text === 'Alone')).not.toHaveProperty('record');
   });
   it('answers that can’t be fetched are said; the questions stay', async () => {
     await askQuestion(theStore(), own());

@@ -1,6 +1,6 @@
 /** The search sentence, each of its parts a control. */
 
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { LibraryInfo } from '../../core/discovery/answers';
@@ -8,16 +8,15 @@ import { KIND_LIST, LANGUAGE_LIST } from '../../core/model/kinds';
 import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/model/time';
 import { REACHES, type Reach } from '../../core/model/waits';
 import {
-  CONDITIONS,
-  type Condition,
   choiceOf,
   choose,
-  hasCondition,
+  chosenConditions,
+  isKept,
   type KeptConditions,
-  keepCondition,
+  keepAll,
   NEW_SEARCH,
+  NOTHING_KEPT,
   type SearchRequest,
-  sameCondition,
   withConditionOf,
 } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
@@ -259,15 +258,13 @@ function ReachChoice({ request, answer, change }: Props) {
   );
 }
 
-/** The condition that a control of the sentence stands for. */
-const conditionOf = (part: SentencePart): Condition | null =>
-  part.control === 'other' ? (part.choice?.group ?? null) : (part.control ?? null);
-
-/** Keeps a condition for later searches, or no longer. */
-function Keep({ name, request, kept }: { name: Condition; request: SearchRequest; kept: KeptConditions }) {
+/** Keeps all the conditions for the next search, or none. */
+function Keep({ request, kept }: { request: SearchRequest; kept: KeptConditions }) {
   const { reader } = useHere();
+  const now = isKept(request, kept);
   // Shown at once; the store follows.
-  const [on, setOn] = useState(kept.names.includes(name));
+  const [on, setOn] = useState(now);
+  useEffect(() => setOn(now), [now]);
   return (
     <label className={`${kit.check} ${styles.keep}`}>
       <input
@@ -275,10 +272,10 @@ function Keep({ name, request, kept }: { name: Condition; request: SearchRequest
         checked={on}
         onChange={(e) => {
           setOn(e.target.checked);
-          void saveKept(theStore(), reader.id, keepCondition(kept, request, name, e.target.checked));
+          void saveKept(theStore(), reader.id, e.target.checked ? keepAll(request) : NOTHING_KEPT);
         }}
       />
-      {say('results.keepThisForLaterSearches')}
+      {say('results.keepTheseForTheNextSearch')}
     </label>
   );
 }
@@ -286,27 +283,14 @@ function Keep({ name, request, kept }: { name: Condition; request: SearchRequest
 export function Sentence(props: Props & { kept: KeptConditions }) {
   const { request, answer, kept } = props;
   const { reader, info } = useHere();
-  // What is kept follows its condition: changing the years changes the years that are kept.
+  // What is kept follows the search: changing the years changes the years that are kept.
   const change = (next: SearchRequest) => {
-    const moved = kept.names.filter((n) => !sameCondition(request, next, n));
-    if (moved.length)
-      void saveKept(
-        theStore(),
-        reader.id,
-        moved.reduce((k, n) => keepCondition(k, next, n, true), kept),
-      );
+    if (isKept(request, kept)) void saveKept(theStore(), reader.id, keepAll(next));
     props.change(next);
   };
   const inner: Props = { request, answer, change };
-  const isKept = (name: Condition | null): boolean =>
-    name !== null &&
-    kept.names.includes(name) &&
-    hasCondition(request, name) &&
-    sameCondition(request, kept.values, name);
   const control = (part: SentencePart, i: number): ReactNode => {
     if (!part.control) return part.asked ? <b key={i}>{part.text}</b> : <span key={i}>{part.text}</span>;
-    const name = conditionOf(part);
-    const mark = isKept(name) ? <small className={styles.keptMark}>{say('results.kept2')}</small> : null;
     if (part.control === 'other' && part.choice) {
       const { group, value } = part.choice;
       return (
@@ -317,8 +301,7 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
           title={say('results.removeThisCondition')}
           onClick={() => change(choose(request, group, value, null))}
         >
-          {part.text}
-          {mark} <span aria-hidden="true">×</span>
+          {part.text} <span aria-hidden="true">×</span>
           <span className="sr"> {say('results.remove2')}</span>
         </button>
       );
@@ -341,28 +324,16 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
       <Popover
         key={`${part.control}${i}`}
         className={styles.part}
-        describe={say('results.change', { text: part.text, part: mark ? say('results.kept') : '' })}
-        label={
-          <>
-            {part.text}
-            {mark}
-          </>
-        }
+        describe={say('results.change', { text: part.text })}
+        label={part.text}
       >
-        {(close) => (
-          <>
-            {panel(close)}
-            {name && <Keep name={name} request={request} kept={kept} />}
-          </>
-        )}
+        {panel}
       </Popover>
     );
   };
   const [more, setMore] = useState(false);
   // What a new search has by itself, leaving out the news, is nobody's condition.
-  const conditions = CONDITIONS.filter(
-    (name) => hasCondition(request, name) && !sameCondition(request, NEW_SEARCH, name),
-  );
+  const conditions = chosenConditions(request);
   return (
     <div className={styles.sentenceRow}>
       {/* Not a p: the choices that open in it are more than text. */}
@@ -381,6 +352,7 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
         >
           {say('results.withThisSearch')}
         </button>
+        {conditions.length > 0 && <Keep request={request} kept={kept} />}
         {conditions.length > 0 && (
           <button
             type="button"

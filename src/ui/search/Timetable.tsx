@@ -187,7 +187,15 @@ export function Timetable({
   return (
     <section className={view.timetable} aria-label={say('results.results2')} aria-busy={fetching}>
       <header className={shared.listHead}>
-        <h1>{answer ? say('results.toRead', { total: answer.total }) : say('search.looking')}</h1>
+        <h1>
+          {answer
+            ? say('results.toRead', {
+                lines: answer.lines,
+                versions:
+                  answer.total > answer.lines ? say('results.inVersions', { total: answer.total }) : '',
+              })
+            : say('search.looking')}
+        </h1>
         <Popover
           className={styles.sortButton}
           describe={say('results.orderChange', { sort_label: sortLabel(request.sort) })}

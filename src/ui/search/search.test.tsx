@@ -184,7 +184,7 @@ describe('the sentence', () => {
     const had = await draw(search({ keep: { peer: ['reviewed'] }, from: 2001, sort: 'newest' }));
     const { total, indexed } = await answerTo(had[0] as SearchRequest);
     expect(
-      screen.getByText(`${total.toLocaleString('en')} of ${indexed.toLocaleString('en')} indexed`),
+      screen.getByText(`${total.toLocaleString('en')} of ${indexed.toLocaleString('en')} records`),
     ).toBeTruthy();
     await did(() => fireEvent.click(screen.getByRole('button', { name: 'Remove conditions' })));
     expect(had.at(-1)).toEqual({ ...NEW_SEARCH, q: 'food', sort: 'newest' });
