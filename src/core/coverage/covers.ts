@@ -7,7 +7,7 @@ import { dayValue, type Message, type MessageValue, msg } from '../model/message
 import { addDays, type DayNumber, dayNumber } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { type CoverageDepth, readDepth } from './depth';
-import { type EmbargoPart, readEmbargo } from './embargo';
+import { type EmbargoPart, readEmbargo, wallText } from './embargo';
 
 /** Where and when an article or book appeared. */
 export interface ItemPosition {
@@ -100,7 +100,7 @@ export function coverageWindow(line: KbartLine, item: ItemPosition, name = line.
     if (part.type === 'P' && passed > from) from = passed;
     if (part.type === 'R' && passed < until) until = passed;
   }
-  const wall = line.embargo_info;
+  const wall = line.embargo_info ? wallText(line.embargo_info) : null;
   if (from >= until) return never(msg('coverage.neverWithinWall', { name, wall }));
   const span = {
     from: first.date ?? msg('coverage.itsFirstIssue'),

@@ -7,7 +7,7 @@
 import { type DayValue, type Message, msg } from '../model/message';
 import { type DayNumber, dayNumber, isoDay } from '../model/time';
 import type { KbartLine } from '../model/titleList';
-import { type EmbargoPart, readEmbargo } from './embargo';
+import { type EmbargoPart, readEmbargo, wallText } from './embargo';
 
 export interface Article {
   /** `2019`, `2019-05` or `2019-05-17`. */
@@ -177,14 +177,11 @@ function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): C
       );
   }
   const span = spanOf(a.date);
+  const wall = wallText(line.embargo_info ?? '');
   for (const part of line.embargo_info ? (readEmbargo(line.embargo_info) ?? []) : []) {
     if (!span) {
       if (isMonograph(line)) continue;
-      return said(
-        null,
-        'unknown-date',
-        msg('coverage.theLineHasAMovingWall', { embargo_info: line.embargo_info }),
-      );
+      return said(null, 'unknown-date', msg('coverage.theLineHasAMovingWall', { wall }));
     }
     const [early, late] = [passes(span.from, part), passes(span.to, part)];
     if (part.type === 'P') {
@@ -193,32 +190,24 @@ function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): C
           false,
           'moving-wall',
           msg('coverage.behindAMovingWallUntil2', {
-            embargo_info: line.embargo_info,
+            wall,
             late: withYear(late),
           }),
         );
       if (today < late)
-        return said(
-          null,
-          'unknown-date',
-          msg('coverage.theMovingWallRunsThroughA', { embargo_info: line.embargo_info, date: a.date }),
-        );
+        return said(null, 'unknown-date', msg('coverage.theMovingWallRunsThroughA', { wall, date: a.date }));
     } else {
       if (today >= late)
         return said(
           false,
           'left-window',
           msg('coverage.leftTheProvidersMovingWindowOn2', {
-            embargo_info: line.embargo_info,
+            wall,
             late: withYear(late),
           }),
         );
       if (today >= early)
-        return said(
-          null,
-          'unknown-date',
-          msg('coverage.theMovingWindowEndsWithinA', { embargo_info: line.embargo_info, date: a.date }),
-        );
+        return said(null, 'unknown-date', msg('coverage.theMovingWindowEndsWithinA', { wall, date: a.date }));
     }
   }
   const depth = (line.coverage_depth ?? 'fulltext').toLowerCase().trim();
@@ -232,7 +221,7 @@ function decideLine(a: Article, line: KbartLine, today: DayNumber, n: number): C
     isMonograph(line)
       ? msg('coverage.theWholeBookIsCovered')
       : line.embargo_info
-        ? msg('coverage.coveredBehindWall', { ends: ends(line), wall: line.embargo_info })
+        ? msg('coverage.coveredBehindWall', { ends: ends(line), wall })
         : msg('coverage.covered', { ends: ends(line) }),
   );
 }

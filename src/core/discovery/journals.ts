@@ -2,6 +2,7 @@
  * The journal finder: which journals there are, and what of them can be read on a campus, from when to when.
  */
 
+import { wallText } from '../coverage/embargo';
 import { readIssn } from '../model/identifiers';
 import type { Library } from '../model/library';
 import { type Message, type MessageValue, msg } from '../model/message';
@@ -111,7 +112,7 @@ function lineSpan(line: KbartLine, allowed: boolean): Message {
       from: end(line.date_first_issue_online, line.num_first_vol_online, msg('found.firstIssue')),
       to: end(line.date_last_issue_online, line.num_last_vol_online, msg('found.now')),
     }),
-    ...(line.embargo_info ? [msg('found.movingWall', { embargo_info: line.embargo_info })] : []),
+    ...(line.embargo_info ? wallText(line.embargo_info) : []),
     ...(depth && depth !== 'fulltext' ? [depth] : []),
     ...(line.access_type === 'F' ? [msg('found.openToAll')] : []),
     ...(allowed ? [] : [msg('found.notForReadersOfYourCampus')]),

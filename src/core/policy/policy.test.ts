@@ -5,8 +5,10 @@ import { POLICY } from '../../demo/policy';
 import { say } from '../../words/generated/policyfile';
 import { inWords } from '../../words/inWords';
 import type { Policy } from '../model/policy';
+import { readerRules } from './readerRules';
 import { parsePolicy, placesProblem, readPolicy } from './schema';
 import { policyTable } from './table';
+import '../../words/generated/houserules';
 import '../../words/spoken';
 
 type Path = readonly (string | number)[];
@@ -201,5 +203,34 @@ describe('the policy as a table', () => {
     );
     for (const { section, rows: own } of table.slice(1))
       for (const r of own) expect(r.path.startsWith(`${section}.`)).toBe(true);
+  });
+});
+
+describe('the rules for readers', () => {
+  const said = (policy: Policy = POLICY) =>
+    inWords(readerRules(policy)).flatMap((t) => t.rules as unknown as readonly string[]);
+  it('are whole sentences without a path or a code of the file', () => {
+    expect(said().length).toBeGreaterThan(20);
+    for (const text of said()) {
+      expect(text).toMatch(/^[A-Z].*\.$/);
+      expect(text).not.toMatch(/[{}]|\b[a-z]+\.[a-z]+[A-Z]|undefined|NaN/);
+    }
+  });
+  it('say what the policy says, and change with it', () => {
+    expect(said()).toContain(
+      `A renewal adds ${POLICY.loans.renewalDays} days, unless somebody waits for it.`,
+    );
+    const strict: Policy = {
+      ...POLICY,
+      openSlips: 1,
+      kindsNeverLent: [],
+      loans: { ...POLICY.loans, renewals: { ...POLICY.loans.renewals, staff: 0 } },
+      copyright: { ...POLICY.copyright, ebookLoans: !POLICY.copyright.ebookLoans },
+    };
+    const now = said(strict);
+    expect(now).toContain('You can have one slip under way at a time.');
+    expect(now.some((t) => t.startsWith('Our own books, staff') && t.includes('not at all'))).toBe(true);
+    expect(now.some((t) => t.startsWith('Not lent from elsewhere'))).toBe(false);
+    expect(now.filter((t) => !said().includes(t)).some((t) => t.includes('e-books'))).toBe(true);
   });
 });

@@ -111,7 +111,7 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
         <h2>{say('slip.rulesThatApply')}</h2>
         <ul className={styles.rules}>
           {p.rules.map((r) => (
-            <li key={r.text} data-weight={r.weight} title={r.rule}>
+            <li key={r.text} data-weight={r.weight}>
               {r.text} {r.allowed && <span className={styles.allowed}>{r.allowed}</span>}
             </li>
           ))}
