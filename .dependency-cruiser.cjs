@@ -18,6 +18,7 @@ const FLOORS = {
   plan: ['model', 'access'],
   citing: ['model'],
   account: ['model', 'piles', 'references'],
+  notices: ['model', 'account', 'piles', 'references', 'requests'],
   piles: ['model', 'words'],
   requests: ['model', 'policy', 'access', 'coverage'],
   formats: ['model', 'coverage', 'requests', 'references'],

@@ -15,3 +15,23 @@ addEventListener('click', (event) => {
   const open = head.toggleAttribute('data-open');
   button.setAttribute('aria-expanded', String(open));
 });
+
+// On pages without islands: buttons that copy an address, shown where that works.
+addEventListener('DOMContentLoaded', () => {
+  if (!navigator.clipboard) return;
+  for (const button of document.querySelectorAll('[data-copy]')) button.hidden = false;
+});
+addEventListener('click', (event) => {
+  const button = event.target instanceof Element ? event.target.closest('[data-copy]') : null;
+  if (!button) return;
+  navigator.clipboard.writeText(new URL(button.dataset.copy, location.href).href).then(
+    () => {
+      const said = document.createElement('span');
+      said.setAttribute('role', 'status');
+      button.after(' ', said);
+      said.textContent = button.dataset.copied;
+      setTimeout(() => said.remove(), 4000);
+    },
+    () => undefined,
+  );
+});

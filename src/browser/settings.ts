@@ -32,6 +32,8 @@ export interface Settings {
   readonly kept: Readonly<Record<string, KeptConditions>>;
   /** By reader: the time of the latest message that was looked at in the inbox. */
   readonly inboxSeen: Readonly<Record<string, string>>;
+  /** By reader: the time at which the notices were last looked at. */
+  readonly noticesSeen: Readonly<Record<string, string>>;
   /** By reader: the pile that something was put into last. */
   readonly lastPile: Readonly<Record<string, string>>;
   /** By reader: how they cited last. */
@@ -52,6 +54,7 @@ export const NO_SETTINGS: Settings = {
   registering: {},
   kept: {},
   inboxSeen: {},
+  noticesSeen: {},
   lastPile: {},
   citeAs: {},
 };
@@ -71,6 +74,7 @@ export async function readSettings(store: Store): Promise<Settings> {
     registering: byReader('registering'),
     kept: byReader('kept'),
     inboxSeen: byReader('inboxSeen'),
+    noticesSeen: byReader('noticesSeen'),
     lastPile: byReader('lastPile'),
     citeAs: byReader('citeAs'),
   };
@@ -87,7 +91,7 @@ export const moveClock = (store: Store, to: string, start: string): Promise<unkn
 /** One reader's entry in a setting that is kept by reader. */
 const putFor = <T>(
   store: Store,
-  key: 'contacts' | 'registering' | 'kept' | 'inboxSeen' | 'lastPile' | 'citeAs',
+  key: 'contacts' | 'registering' | 'kept' | 'inboxSeen' | 'noticesSeen' | 'lastPile' | 'citeAs',
   reader: string,
   value: T,
 ): Promise<unknown> =>
@@ -97,6 +101,9 @@ const putFor = <T>(
   });
 export const sawInbox = (store: Store, reader: string, time: string): Promise<unknown> =>
   putFor(store, 'inboxSeen', reader, time);
+
+export const sawNotices = (store: Store, reader: string, time: string): Promise<unknown> =>
+  putFor(store, 'noticesSeen', reader, time);
 
 export const usedPile = (store: Store, reader: string, pile: string): Promise<unknown> =>
   putFor(store, 'lastPile', reader, pile);

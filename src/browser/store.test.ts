@@ -405,6 +405,7 @@ describe('rows that are not what they should be', () => {
       registering: {},
       kept: {},
       inboxSeen: {},
+      noticesSeen: {},
       lastPile: {},
       citeAs: {},
     });

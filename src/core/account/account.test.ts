@@ -87,6 +87,7 @@ const anAccount: fc.Arbitrary<Account> = fc.record({
         address: fc.constantFrom('Quay 1', 'Quay 2'),
       }),
       inboxSeen: WHEN,
+      noticesSeen: WHEN,
       lastPile: fc.constantFrom(...PILES),
     },
     { requiredKeys: [] },

@@ -27,6 +27,7 @@ const settingsShape = shape({
   /** Conditions kept for later searches; as the app has them. */
   kept: maybe(shape({}) as Value<unknown>),
   inboxSeen: maybe(text(100)),
+  noticesSeen: maybe(text(100)),
   lastPile: maybe(text(2000)),
   citeAs: maybe(citeAsShape),
 });
@@ -193,12 +194,15 @@ function settingsOf(ours: Account['settings'], theirs: Account['settings']): Acc
         : []),
     ]),
   ].filter(Boolean);
-  const seen = (ours.inboxSeen ?? '') > (theirs.inboxSeen ?? '') ? ours.inboxSeen : theirs.inboxSeen;
+  const [seen, noticed] = (['inboxSeen', 'noticesSeen'] as const).map((name) =>
+    (ours[name] ?? '') > (theirs[name] ?? '') ? ours[name] : theirs[name],
+  );
   return {
     ...theirs,
     ...ours,
     ...(contact ? { contacts: { ...contact, ...(addresses.length ? { addresses } : {}) } } : {}),
     ...(seen ? { inboxSeen: seen } : {}),
+    ...(noticed ? { noticesSeen: noticed } : {}),
   };
 }
 

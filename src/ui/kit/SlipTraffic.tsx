@@ -3,8 +3,7 @@ import { useEffect } from 'react';
 import { sendGoing, takeNews } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { noteNews, noteTrouble } from '../../browser/trouble';
-import { isListening, needsReader } from '../../core/model/slipStates';
-import { say } from '../../words/generated/shell';
+import { isListening } from '../../core/model/slipStates';
 import { useHere } from './app';
 
 /**
@@ -39,20 +38,7 @@ function useSlipTraffic(): void {
   }, [reader.id, moment]);
 }
 
-/** One thing alone is counted in the navigation: what waits for the reader to do something. */
-function useBadge(): void {
-  const { slips } = useHere();
-  const waiting = slips.filter((s) => needsReader(s.state)).length;
-  useEffect(() => {
-    const badge = document.getElementById('requests-count');
-    if (!badge) return;
-    badge.textContent = waiting ? String(waiting) : '';
-    badge.title = waiting ? say('shell.waitForYou', { n: waiting }) : '';
-  }, [waiting]);
-}
-
 export default function SlipTraffic() {
   useSlipTraffic();
-  useBadge();
   return null;
 }

@@ -44,6 +44,7 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
             <Command.Item onSelect={goTo('/piles')}>{say('shell.piles')}</Command.Item>
             <Command.Item onSelect={goTo('/account')}>{say('shell.keptHere')}</Command.Item>
             <Command.Item onSelect={goTo('/ask')}>{say('shell.askALibrarian')}</Command.Item>
+            <Command.Item onSelect={goTo('/notices')}>{say('shell.notices')}</Command.Item>
             <Command.Item onSelect={goTo('/about')}>{say('shell.aboutLegendum')}</Command.Item>
             <Command.Item onSelect={then(showKeys)}>{say('shell.keys')}</Command.Item>
           </Command.Group>

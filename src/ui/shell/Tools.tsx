@@ -14,6 +14,7 @@ const loadPalette = () => import('./Palette');
 const Palette = lazy(loadPalette);
 const ClockMenu = lazy(() => import('./ClockMenu'));
 const Readers = lazy(() => import('./Readers'));
+const NoticeCount = lazy(() => import('../notices/NoticeCount'));
 const SlipTraffic = lazy(() => import('../kit/SlipTraffic'));
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 const PALETTE_AFTER = 3000;
@@ -96,9 +97,13 @@ function Tools() {
   const { slips } = useHere();
   const [palette, setPalette] = useState(false);
   const [keys, setKeys] = useState(false);
+  const [quiet, setQuiet] = useState(false);
   // Fetched once the page is quiet, so that typing right after Ctrl K goes into it.
   useEffect(() => {
-    const timer = setTimeout(() => loadPalette().catch(notYet), PALETTE_AFTER);
+    const timer = setTimeout(() => {
+      loadPalette().catch(notYet);
+      setQuiet(true);
+    }, PALETTE_AFTER);
     return () => clearTimeout(timer);
   }, []);
   useEffect(() => {
@@ -133,6 +138,11 @@ function Tools() {
       {slips.length > 0 && (
         <Suspense>
           <SlipTraffic />
+        </Suspense>
+      )}
+      {(quiet || slips.length > 0) && (
+        <Suspense>
+          <NoticeCount />
         </Suspense>
       )}
       {keys && (

@@ -1,0 +1,75 @@
+/**
+ * Everything that was said to a reader, from wherever it comes, as one list: about slips, due days, answers of
+ * the ask desk, standing searches with something new.
+ */
+import type { Question, StandingSearch } from '../account/rows';
+import type { Slip, SlipMessage } from '../model/slip';
+import { isOnLoan } from '../model/slipStates';
+import { addDays, type DayNumber, isoDay, parseDay } from '../model/time';
+import { inboxOf } from '../requests/inbox';
+
+interface Said {
+  /** ISO local time from which it holds; what is later than the last look is new. */
+  readonly time: string;
+  /** The reader has to do something, and has not yet. */
+  readonly asks: boolean;
+}
+export type Notice = Said &
+  (
+    | { readonly sort: 'slip'; readonly slip: Slip; readonly message: SlipMessage }
+    | { readonly sort: 'due'; readonly slip: Slip; readonly due: DayNumber }
+    | { readonly sort: 'answer'; readonly question: Question; readonly text: string }
+    | { readonly sort: 'search'; readonly search: StandingSearch; readonly n: number }
+  );
+/** What the list is made of, as far as it is known. */
+export interface Heard {
+  readonly slips: readonly Slip[];
+  readonly questions: readonly Question[];
+  readonly answers: readonly { readonly id: string; readonly time: string; readonly text: string }[];
+  /** Standing searches with how many are new since each was last looked at. */
+  readonly news: readonly { readonly search: StandingSearch; readonly n: number }[];
+}
+
+/**
+ * What asks for something first, then the latest first.
+ * @param today the day by the reader's clock
+ * @param noticeDays so many days before it is due a volume is spoken of
+ * @example noticesOf({ slips: [], questions: [], answers: [], news: [] }, parseDay('2026-11-02'), 3) // []
+ */
+export function noticesOf(heard: Heard, today: DayNumber, noticeDays: number): Notice[] {
+  const now = `${isoDay(today)}T23:59`;
+  const said = inboxOf(heard.slips).map(
+    ({ slip, message, asks }): Notice => ({ sort: 'slip', time: message.time, asks, slip, message }),
+  );
+  const due = heard.slips.flatMap((slip): Notice[] => {
+    const day = isOnLoan(slip.state) ? parseDay(slip.due ?? '') : null;
+    if (day === null) return [];
+    const time = `${isoDay(addDays(day, -noticeDays))}T00:00`;
+    return time <= now ? [{ sort: 'due', time, asks: true, slip, due: day }] : [];
+  });
+  const byId = new Map(heard.questions.map((q) => [q.id, q]));
+  const answers = heard.answers.flatMap(({ id, time, text }): Notice[] => {
+    const question = byId.get(id);
+    return question ? [{ sort: 'answer', time, asks: false, question, text }] : [];
+  });
+  const news = heard.news
+    .filter(({ n }) => n > 0)
+    .map(
+      ({ search, n }): Notice => ({
+        sort: 'search',
+        time: `${isoDay(today)}T00:00`,
+        asks: false,
+        search,
+        n,
+      }),
+    );
+  // What is said of a due volume already stands there once.
+  const spoken = new Set(due.map((d) => (d.sort === 'due' ? d.slip.id : '')));
+  const rest = said.map((s) => (s.sort === 'slip' && spoken.has(s.slip.id) ? { ...s, asks: false } : s));
+  return [...due, ...rest, ...answers, ...news].sort(
+    (a, b) => Number(b.asks) - Number(a.asks) || (a.time < b.time ? 1 : a.time > b.time ? -1 : 0),
+  );
+}
+/** @param seen ISO local time of the last look; empty for none */
+export const unseen = (notices: readonly Notice[], seen: string): number =>
+  notices.filter((n) => n.time > seen).length;
