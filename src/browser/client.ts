@@ -223,6 +223,12 @@ export function batches(slips: readonly Slip[]): Slip[][] {
   }
   return out;
 }
+/** Sent by the library, from the reader's own address. */
+export const sendMail = (
+  mail: { readonly to: readonly string[]; readonly subject: string; readonly text: string },
+  reader: string,
+  moment: Moment,
+): Promise<{ readonly id: string }> => post('/api/mail', { ...mail, reader, moment });
 export const getAnswers = (
   questions: readonly { id: string; kind: 'question' | 'link'; subject: string; asked: string }[],
   moment: Moment,

@@ -65,6 +65,7 @@ const question: Value<DeskQuestion> = closed({
   asked: localTime(),
 });
 const [QUESTIONS, SLIPS, REFERENCES, THINGS, PLANNED] = [200, 100, 100, 250, 200];
+const [RECIPIENTS, MAIL] = [10, 50_000];
 const thing = closed(
   { record: maybe(filled(MAX_ID)), csl: maybe(reference) },
   { oneOf: ['record', 'csl'] },
@@ -88,6 +89,13 @@ export const BODIES = {
     { oneOf: ['record', 'csl'] },
   ),
   kept: closed({ things: listOf(thing, THINGS, 1), moment }),
+  mail: closed({
+    to: listOf(formed(/^[^\s@<>",;]{1,64}@[^\s@<>",;]{1,190}\.[^\s@<>".,;]{2,}$/, 'address'), RECIPIENTS, 1),
+    subject: formed(/^[^\r\n]{1,500}$/, 'line'),
+    text: filled(MAIL),
+    reader: filled(100),
+    moment,
+  }),
   plan: closed({
     things: listOf(thing, PLANNED, 1),
     moment,

@@ -6,15 +6,19 @@ import { PDFDocument } from '@cantoo/pdf-lib';
 import { describe, expect, it } from 'vitest';
 import { serverOf } from '../../tests/fixtures/server';
 import { storyItemTitled } from '../../tests/fixtures/story';
+import { moment } from '../../tests/fixtures/world';
+import type { OutgoingMail } from '../core/discovery/ports';
 import { requestFor } from '../core/requests/iso18626';
 import { newSlip } from '../core/requests/slip';
 import { LIBRARY, PROVIDERS, READERS } from '../demo/library';
+import * as mailing from '../pages/api/mail';
 import * as reports from '../pages/api/policy-reports';
 import * as references from '../pages/api/references/index';
 import * as delivery from '../pages/standin/delivery/[record].pdf';
 import * as lending from '../pages/standin/lending';
 import * as publisher from '../pages/standin/publisher/[provider]/[record].pdf';
 import { fails } from '../standins/habits';
+import { standinMail } from '../standins/mail';
 
 const server = serverOf(400);
 const { call } = server;
@@ -47,6 +51,58 @@ describe('reports about the content security policy', () => {
       expect.stringContaining('16,000 bytes'),
     ]);
     expect(server.breaches).toHaveLength(1);
+  });
+});
+
+describe('mail', () => {
+  const mail = (more: object, context: object = {}) =>
+    call(
+      mailing.POST,
+      '/api/mail',
+      {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          to: ['somebody@tarnholm.example', 'other@tarnholm.example'],
+          subject: 'Two things to read',
+          text: 'Kelp — and dulse.',
+          reader: READERS[0]?.id,
+          moment: moment(),
+          ...more,
+        }),
+      },
+      {},
+      context,
+    );
+  it('goes out through the library’s mail server as the reader’s, to all of them', async () => {
+    const sent: OutgoingMail[] = [];
+    const port = { send: async (m: OutgoingMail) => (sent.push(m), standinMail.send(m)) };
+    const answer = await mail({}, { locals: { ...server.locals, mail: port } });
+    expect(answer.status).toBe(200);
+    expect(sent[0]?.to).toEqual(['somebody@tarnholm.example', 'other@tarnholm.example']);
+    expect(sent[0]?.message).toContain(READERS[0]?.email);
+    expect(sent[0]?.message).not.toContain('X-Unsent');
+  });
+  it('is refused without a mail server, a known reader, right addresses, one line of subject, or too often', async () => {
+    expect(await refused(await mail({}, { locals: { ...server.locals, mail: null } }))).toEqual([
+      404,
+      expect.stringMatching(/sends no mail/),
+    ]);
+    expect(await refused(await mail({ reader: 'nobody' }))).toEqual([400, expect.any(String)]);
+    for (const to of [
+      [],
+      ['a'],
+      ['a@b.example\r\nBcc: c@d.example'],
+      ['a@b.example, c@d.example'],
+      Array.from({ length: 11 }, (_, i) => `a${i}@b.example`),
+    ])
+      expect((await refused(await mail({ to })))[0], String(to)).toBe(400);
+    expect((await refused(await mail({ subject: 'x\r\nBcc: c@d.example' })))[0]).toBe(400);
+    expect((await refused(await mail({ text: 'x'.repeat(60_000) })))[0]).toBe(400);
+    expect(await refused(await mail({}, { clientAddress: 'busy' }))).toEqual([
+      409,
+      expect.stringMatching(/many mails/),
+    ]);
   });
 });
 

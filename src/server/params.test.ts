@@ -18,6 +18,7 @@ const info: LibraryInfo = {
   partners: [],
   now: '2026-11-02T09:10',
   movable: true,
+  mails: false,
   words: { country: '', partnership: '', desk: '', footer: '', about: [], examples: {} },
 };
 const search = (params: string | Record<string, string>) =>

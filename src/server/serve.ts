@@ -20,6 +20,7 @@ import { perMinute } from './breaches';
 import type { Config } from './config';
 import { IndexHost } from './host';
 import { readLibraryData } from './libraryInfo';
+import { perHour } from './limits';
 import { scrubbed, silence } from './logging';
 import { PolicyFile, type PolicyState } from './policyFile';
 import { BUSY, type ProblemType, problemDocument, problemHeaders } from './problem';
@@ -60,6 +61,8 @@ export interface Surroundings extends Outside {
  * digits, and room.
  */
 const MAX_HEADER = 64 << 10;
+/** Mails that a client may send in an hour. */
+const MAILS = 20;
 /** Milliseconds that a refusal is held at most. */
 const LONGEST_REFUSAL = 1500;
 /** Bytes that anybody may send; the endpoints take less, each its own. */
@@ -104,6 +107,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     readers: outside.signIn.readers(),
     now: outside.clock.now(),
     movable: outside.clock.movable,
+    mails: outside.mail !== null,
   });
   const styles = await Styles.open(fileURLToPath(parts.styles));
   const outside = await parts.outside({ index, info, policy: () => data.policy, log: poolLog });
@@ -134,6 +138,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     log.error({ id, err: scrubbed(error) }, 'failed');
     return id;
   };
+  const mayMail = perHour(MAILS);
   const mayLog = perMinute();
   const breached: App.Locals['breached'] = (breach) => {
     if (mayLog()) log.warn(breach, 'content security policy');
@@ -247,6 +252,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       ...outside,
       failure,
       breached,
+      mayMail,
       base,
     };
     const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);

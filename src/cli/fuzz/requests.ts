@@ -238,6 +238,10 @@ function posted(r: Random, known: Known): Shot {
       },
     },
     {
+      path: '/api/mail',
+      body: { to: ['a@b.example'], subject: 'x', text: 'y', reader: known.reader.id, moment },
+    },
+    {
       path: '/api/policy-reports',
       body: { 'csp-report': { 'effective-directive': 'img-src', 'blocked-uri': 'https://x.example/a' } },
     },

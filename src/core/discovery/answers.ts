@@ -227,6 +227,8 @@ export interface LibraryInfo {
   readonly now: string;
   /** Whether a reader may look from another moment: the demo's clock is moved by hand. */
   readonly movable: boolean;
+  /** Whether the library sends mails for its readers. */
+  readonly mails: boolean;
   readonly words: LibraryWords;
 }
 

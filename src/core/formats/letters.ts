@@ -46,8 +46,17 @@ export function calendarFile(dates: readonly SlipDate[], name: string, now: stri
   return calendar.toString();
 }
 
+type Sender = { readonly name: string; readonly email: string };
 /** A mail that has not been sent: opened by a mail program as a draft (X-Unsent). */
-export function mailDraft(letter: Letter, from: { readonly name: string; readonly email: string }): string {
+export function mailDraft(letter: Letter, from: Sender): string {
+  const message = composed(letter, from);
+  message.setHeader('X-Unsent', '1');
+  return message.asRaw();
+}
+/** A mail as it goes out (RFC 5322), with a Message-ID of its own. */
+export const letterMessage = (letter: Letter, from: Sender): string => composed(letter, from).asRaw();
+
+function composed(letter: Letter, from: Sender): ReturnType<typeof createMimeMessage> {
   const message = createMimeMessage();
   message.setSender({ name: from.name, addr: from.email });
   const named = /^(.*?)\s*<(.+)>$/.exec(letter.to);
@@ -58,7 +67,6 @@ export function mailDraft(letter: Letter, from: { readonly name: string; readonl
     if (all.length) message.setTo(all);
   }
   message.setSubject(letter.subject);
-  message.setHeader('X-Unsent', '1');
   message.addMessage({ contentType: 'text/plain', data: letter.text });
-  return message.asRaw();
+  return message;
 }

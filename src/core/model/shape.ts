@@ -14,6 +14,8 @@ export type Form =
   | 'day'
   | 'moment'
   | 'clock'
+  | 'address'
+  | 'line'
   | 'year'
   | 'zone'
   | 'currency'

@@ -1,5 +1,6 @@
 /** Sending things on: a link that stays, a mail to several, a file in the formats that other programs read. */
 import { type ReactNode, useState } from 'react';
+import { AskError, sendMail } from '../../browser/client';
 import type { Letter } from '../../core/formats/letters';
 import type { CslItem } from '../../core/model/record';
 import { say } from '../../words/generated/share';
@@ -104,10 +105,14 @@ export function FetchAs({ address, most }: { address: (format: string) => string
   );
 }
 
+/** The library sends one mail to so many at most. */
+const MOST_TO = 10;
 /** A mailto address may be this long nearly everywhere. */
 const LONGEST_MAILTO = 1900;
 function MailForm({ things, name, link }: { things: readonly Mailed[]; name: string; link: string | null }) {
-  const { reader } = useHere();
+  const { reader, info, moment } = useHere();
+  const [sent, setSent] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
   const [to, setTo] = useState('');
   const [note, setNote] = useState('');
   const { good, odd } = addressesIn(to);
@@ -118,6 +123,17 @@ function MailForm({ things, name, link }: { things: readonly Mailed[]; name: str
     origin: window.location.origin,
     link,
   });
+  const send = async () => {
+    setBusy(true);
+    try {
+      await sendMail({ to: good, subject: letter.subject, text: letter.text }, reader.id, moment);
+      setSent(say('share.mailSent', { to: good }));
+    } catch (error) {
+      setSent(error instanceof AskError ? error.message : say('share.mailNotSent'));
+    } finally {
+      setBusy(false);
+    }
+  };
   const mailto = `mailto:${good.map(encodeURIComponent).join(',')}?subject=${encodeURIComponent(letter.subject)}&body=${encodeURIComponent(letter.text.replace(/\n/g, '\r\n'))}`;
   const save = async () => {
     const { mailDraft } = await import('../../core/formats/letters');
@@ -146,8 +162,26 @@ function MailForm({ things, name, link }: { things: readonly Mailed[]; name: str
         {say('share.note')}
         <textarea rows={3} value={note} maxLength={4000} onChange={(e) => setNote(e.target.value)} />
       </label>
+      {info.mails && (
+        <>
+          <button
+            type="button"
+            className={kit.main}
+            disabled={busy || good.length === 0 || good.length > MOST_TO || odd.length > 0}
+            onClick={() => void send()}
+          >
+            {say('share.sendMail')}
+          </button>
+          <p role="status" className={styles.hint}>
+            {sent ??
+              (good.length > MOST_TO
+                ? say('share.tooManyTo', { most: MOST_TO })
+                : say('share.sentFrom', { email: reader.email }))}
+          </p>
+        </>
+      )}
       {mailto.length <= LONGEST_MAILTO ? (
-        <a className={kit.main} href={mailto}>
+        <a className={info.mails ? kit.link : kit.main} href={mailto}>
           {say('share.openMail')}
         </a>
       ) : (
