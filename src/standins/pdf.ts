@@ -2,7 +2,7 @@
  * A made PDF of an item: what a publisher or a scan desk would deliver, with sample text instead of the work.
  */
 
-import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib';
+import { PDFDocument, type PDFFont, rgb, StandardFonts } from '@cantoo/pdf-lib';
 import type { TextSection } from './fullText';
 
 export interface PdfText {
@@ -22,6 +22,8 @@ export interface PdfText {
   /** Asked for when it is opened. */
   readonly password?: string;
 }
+/** Size of the line at the foot, and how many lines it may take. */
+const [FOOT, FOOT_LINES] = [8, 3];
 const PAGE = { width: 595, height: 842, margin: 72 } as const;
 
 /** The standard fonts know Latin-1 only; what is beyond loses its diacritics rather than the document. */
@@ -43,18 +45,44 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
   let page = doc.addPage([PAGE.width, PAGE.height]);
   let y = PAGE.height - PAGE.margin;
   let pages = 1;
-  const foot = (): void =>
-    page.drawText(`${printable(text.foot)}   ${pages}`, {
-      x: PAGE.margin,
-      y: 40,
-      size: 8,
-      font: italic,
-      color: rgb(0.35, 0.42, 0.45),
-    });
-  const write = (body: string, size: number, font = serif): void => {
-    const width = PAGE.width - 2 * PAGE.margin;
+  const width = PAGE.width - 2 * PAGE.margin;
+  /** No line is wider than the page: what has no blanks, as an address, is broken where it has to be. */
+  const linesOf = (body: string, size: number, font: PDFFont): readonly string[] => {
+    const lines: string[] = [];
     let line = '';
-    const put = () => {
+    const fits = (t: string): boolean => font.widthOfTextAtSize(t, size) <= width;
+    for (const word of printable(body).split(/\s+/).filter(Boolean)) {
+      const longer = line ? `${line} ${word}` : word;
+      if (fits(longer)) {
+        line = longer;
+        continue;
+      }
+      if (line) lines.push(line);
+      line = '';
+      for (const letter of word) {
+        if (fits(line + letter)) line += letter;
+        else {
+          lines.push(line);
+          line = letter;
+        }
+      }
+    }
+    return line ? [...lines, line] : lines;
+  };
+  const foot = (): void =>
+    linesOf(`${text.foot}   ${pages}`, FOOT, italic)
+      .slice(0, FOOT_LINES)
+      .forEach((line, i) => {
+        page.drawText(line, {
+          x: PAGE.margin,
+          y: 48 - i * FOOT * 1.3,
+          size: FOOT,
+          font: italic,
+          color: rgb(0.35, 0.42, 0.45),
+        });
+      });
+  const write = (body: string, size: number, font = serif): void => {
+    for (const line of linesOf(body, size, font)) {
       if (y < PAGE.margin + 10) {
         foot();
         page = doc.addPage([PAGE.width, PAGE.height]);
@@ -63,16 +91,7 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
       }
       page.drawText(line, { x: PAGE.margin, y, size, font, color: rgb(0.08, 0.13, 0.17) });
       y -= size * 1.4;
-      line = '';
-    };
-    for (const word of printable(body).split(/\s+/)) {
-      const longer = line ? `${line} ${word}` : word;
-      if (line && font.widthOfTextAtSize(longer, size) > width) {
-        put();
-        line = word;
-      } else line = longer;
     }
-    if (line) put();
     y -= size * 0.6;
   };
   if (text.cover) {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { recordId } from '../core/model/record';
 import { isoLocal, type Minutes, parseLocal } from '../core/model/time';
 import type { Way, WaysAnswer } from '../core/model/ways';
@@ -104,5 +104,25 @@ describe('providers', () => {
     expect(new TextDecoder('latin1').decode(pdf.subarray(0, 5))).toBe('%PDF-');
     const { PDFDocument } = await import('@cantoo/pdf-lib');
     expect((await PDFDocument.load(pdf)).getPageCount()).toBeGreaterThan(2);
+  });
+  it('keep every line on its page, addresses and long words too', async () => {
+    const { PDFPage } = await import('@cantoo/pdf-lib');
+    const drawn = vi.spyOn(PDFPage.prototype, 'drawText');
+    const long = `https://library.example/${'x'.repeat(300)}`;
+    await makePdf({
+      title: `On ${'Langwortzusammensetzung'.repeat(12)} and more`,
+      people: 'Lind, Ada',
+      source: long,
+      abstract: long,
+      foot: `Supplied to somebody under terms that take more than a line to say, as terms do: ${long}`,
+      sections: [],
+      cover: { heading: 'Supplied', lines: [['From', long]], statement: long },
+    });
+    expect(drawn.mock.calls.length).toBeGreaterThan(10);
+    for (const [text, { x = 0, y = 0, size = 0, font } = {}] of drawn.mock.calls) {
+      expect(x + (font?.widthOfTextAtSize(text, size) ?? 0), text).toBeLessThanOrEqual(595 - 72 + 0.01);
+      expect(y).toBeGreaterThan(20);
+    }
+    drawn.mockRestore();
   });
 });

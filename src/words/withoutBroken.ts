@@ -23,7 +23,12 @@ export function withoutBroken(answer: InWords<WaysAnswer>, broken: ReadonlySet<s
     ways: [...fine, ...rest],
     best,
     wait: best
-      ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub }
+      ? {
+          class: best.class,
+          date: best.ready?.median ?? null,
+          label: best.label,
+          sub: best.class === 'on-site' ? say('access.onSite') : best.sub,
+        }
       : { class: 'unlikely', date: null, label: say('access.unlikely'), sub: '' },
   };
 }

@@ -101,3 +101,33 @@ test('a script that was slipped into a page does not run, and the server hears o
   expect(faults).toEqual([expect.stringContaining('Content Security Policy')]);
   faults.length = 0; // that is what it was to say
 });
+
+test('nothing found: what was typed is asked for in one gesture, with everything else beside it', async ({
+  page,
+}) => {
+  await page.goto('/?q=title%3A"Zorvex quandle harbours of Brimmia"');
+  const none = page.getByRole('region', { name: 'Results' });
+  await expect(none.getByText(/Nothing in the index/)).toBeVisible();
+  await expect(none.getByRole('link', { name: 'All databases' })).toBeVisible();
+  await expect(none.getByRole('link', { name: 'Ask a librarian' })).toBeVisible();
+  // There is nothing to break down.
+  await expect(page.getByRole('button', { name: /^Research article/ })).toHaveCount(0);
+  await none.getByRole('link', { name: /^Ask for it/ }).click();
+  await page.waitForURL(/\/requests\/S-/);
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Zorvex quandle harbours of Brimmia');
+
+  // A reference is read, part by part.
+  const reference = 'Zorvex, Q. (2019). The quandle harbours of Brimmia. Nowhere Press.';
+  await page.goto(`/?${new URLSearchParams({ q: reference })}`);
+  await page
+    .getByRole('link', { name: /part by part|Read it and ask/ })
+    .first()
+    .click();
+  await expect(page.getByRole('region', { name: 'What they are' })).toContainText('quandle harbours');
+});
+
+test('a word with a slip of the pen is searched as it was meant, and said so', async ({ page }) => {
+  await page.goto('/?q=seawead+farning');
+  await expect(page.getByText(/seaweed farming|“seaweed”|seaweed/).first()).toBeVisible();
+  await expect(page.locator('article').first()).toBeVisible();
+});

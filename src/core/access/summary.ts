@@ -14,7 +14,7 @@
 import type { Library } from '../model/library';
 import type { ReaderSituation } from '../model/reader';
 import { type DayNumber, dayNumber, type Minutes } from '../model/time';
-import { type AccessItem, entitled, optionsFor } from './options';
+import { type AccessItem, entitled, IN, optionsFor } from './options';
 import { addTo, has, hasAny, wordsFor } from './placeSets';
 import { type Times, timesFor } from './times';
 
@@ -86,8 +86,9 @@ export function summarise(item: AccessItem, library: Library, layout: RowLayout)
       const c = library.campuses.indexOf(o.campus);
       addTo(row, layout.presence, c);
       if (o.available === null) continue;
-      if (o.copy.rule === 'premises') addTo(row, layout.onSite, c);
-      else sooner(layout.copies + c, o.available);
+      if (o.copy.rule === 'premises') {
+        if (o.available === IN) addTo(row, layout.onSite, c);
+      } else sooner(layout.copies + c, o.available);
     } else if (o.type === 'scan') {
       addTo(row, layout.scans, library.campuses.indexOf(o.campus));
     } else if (o.type === 'partner-loan') {

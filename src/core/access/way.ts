@@ -206,7 +206,17 @@ function copy(option: CopyOption, telling: Telling): Draft {
       reasons: [msg('access.theCopyIsMissingStaffAre')],
       action: NOTHING_TO_DO,
     };
-  if (volume.rule === 'premises') return visit(campus, place, telling);
+  if (volume.rule === 'premises')
+    return available === IN
+      ? visit(campus, place, telling)
+      : {
+          id: `away:${campus.id}`,
+          title: msg('access.readAt', { name: campus.name }),
+          place,
+          ready: null,
+          reasons: [statusLine(volume.status, available < dayOf(telling.times.at), dayOf(telling.times.at))],
+          action: NOTHING_TO_DO,
+        };
   if (available !== IN) return hold(option, place, telling);
   return onShelf(option, place, telling);
 }

@@ -116,9 +116,23 @@ describe('ways to read', () => {
       record: { ...record, ebook: [], copies: [kept('saltmarsh'), kept('quayside')] },
     };
     const answer = inWords(waysToRead(only, from));
-    expect(answer.wait).toMatchObject({ class: 'on-site', label: 'Today', sub: 'on site until 22:00' });
+    expect(answer.wait).toMatchObject({ class: 'on-site', label: 'Today', sub: 'on site' });
     expect(answer.best).toMatchObject({ id: 'visit:quayside', setsWait: false, action: { do: 'go' } });
     expect(inWords(soonestWay(only, from))).toEqual({ best: answer.best, wait: answer.wait });
+    // Nor does one that is out, which nobody can read there.
+    const out = {
+      ...only,
+      record: {
+        ...only.record,
+        copies: [{ ...kept('quayside'), status: { state: 'out', due: '2026-11-04', queue: 0 } } as const],
+      },
+    };
+    expect(inWords(waysToRead(out, from)).wait.class).toBe('unlikely');
+    expect(inWords(waysToRead(out, from)).ways[0]).toMatchObject({
+      label: 'No',
+      reasons: ['On loan until Wed 4 Nov.'],
+    });
+    expect(inWords(soonestWay(out, from)).wait.class).toBe('unlikely');
     // A copy that may be taken away sets the wait, however late.
     const both = {
       ...only,

@@ -10,7 +10,15 @@ import { msg, NOTHING } from '../model/message';
 import type { Ready } from '../model/waits';
 import { bestOf, type Way, type WaysAnswer } from '../model/ways';
 import { serviceFor } from './chance';
-import { type AccessItem, entitled, lendingFor, type Option, optionsFor, type TextVersion } from './options';
+import {
+  type AccessItem,
+  entitled,
+  IN,
+  lendingFor,
+  type Option,
+  optionsFor,
+  type TextVersion,
+} from './options';
 import { type Times, timesFor } from './times';
 import type { Vantage } from './vantage';
 import { PARTNER_COPY, wayFor } from './way';
@@ -107,9 +115,9 @@ export function soonestWay(item: AccessItem, from: Vantage): Pick<WaysAnswer, 'b
   const best = ways[0] ?? null;
   return { best, wait: waitOf(best) };
 }
-/** May be read where it is kept, and not taken away. */
+/** May be read where it is kept, and not taken away; it sets a wait of its own while it stands there. */
 const isOnSite = ({ copy, available }: Extract<Option, { type: 'copy' }>): boolean =>
-  copy.rule === 'premises' && available !== null;
+  copy.rule === 'premises' && available === IN;
 const NEXT_DAY = { median: 1, likely: 1 } as const;
 const onlineRank = (o: Option): readonly [number, number] =>
   o.type === 'online' ? [VERSION_RANK[o.version], o.open ? 0 : 1] : [9, 9];
@@ -119,7 +127,13 @@ function compareKeys(x: readonly number[], y: readonly number[]): number {
 }
 const waitOf = (best: Way | null): WaysAnswer['wait'] =>
   best
-    ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub }
+    ? {
+        class: best.class,
+        date: best.ready?.median ?? null,
+        label: best.label,
+        // Until when is said with the way.
+        sub: best.class === 'on-site' ? msg('access.onSite') : best.sub,
+      }
     : { class: 'unlikely', date: null, label: msg('access.unlikely'), sub: NOTHING };
 
 /**
@@ -137,7 +151,7 @@ function readyOf(option: Option, times: Times): { ready: Ready; chance: number }
     case 'not-online':
       return null;
     case 'copy':
-      return option.available === null || isOnSite(option)
+      return option.available === null || option.copy.rule === 'premises'
         ? null
         : sure(times.copy(option.campus, option.available));
     case 'scan':

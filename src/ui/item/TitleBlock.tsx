@@ -27,7 +27,8 @@ export function TitleBlock({
         {href ? <a href={href}>{csl.title}</a> : csl.title}
       </H>
       {names.length > 0 && <p>{namesLabel(names.map(fullName), role)}</p>}
-      <p>
+      {/* Not a p: the reason that opens in it is more than text. */}
+      <div>
         {csl['container-title'] && (
           <>
             {say('item.in')} <cite>{csl['container-title']}</cite>{' '}
@@ -40,7 +41,7 @@ export function TitleBlock({
           <summary>{say('item.why')}</summary>
           {peerReview.reason}
         </details>
-      </p>
+      </div>
     </header>
   );
 }

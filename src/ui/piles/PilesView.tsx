@@ -293,7 +293,10 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
         )}
         {all.length === 0 && (
           <p className={styles.hint}>
-            {say('piles.nothingHere')} <kbd className={kit.key}>a</kbd> {say('piles.onALine')}
+            {say('piles.nothingHere')}{' '}
+            <span className={kit.forKeys}>
+              {say('piles.pressOnALine')} <kbd className={kit.key}>a</kbd>.
+            </span>
           </p>
         )}
         {all.length > 0 && lines.length === 0 && <p className={styles.hint}>{say('piles.nothingFits')}</p>}

@@ -40,19 +40,24 @@ function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
   for (const p of parts) {
     if (p.start > at) out.push(text.slice(at, p.start));
     const name = roleLabel(p.role);
+    const short = p.end - p.start <= name.length;
+    // What closes a part does not go to the next line without it.
+    const closing = /^[^\s\p{L}\p{N}]{1,3}(?=\s|$)/u.exec(text.slice(p.end))?.[0] ?? '';
     out.push(
-      <span
-        key={p.start}
-        className={styles.part}
-        data-role={p.role}
-        data-short={p.end - p.start <= name.length || undefined}
-        style={{ '--name': name.length } as React.CSSProperties}
-      >
-        <small>{name} </small>
-        {text.slice(p.start, p.end)}
+      <span key={p.start} className={short ? styles.glued : undefined}>
+        <span
+          className={styles.part}
+          data-role={p.role}
+          data-short={short || undefined}
+          style={{ '--name': name.length } as React.CSSProperties}
+        >
+          <small>{name} </small>
+          {text.slice(p.start, p.end)}
+        </span>
+        {closing}
       </span>,
     );
-    at = p.end;
+    at = p.end + closing.length;
   }
   out.push(text.slice(at));
   return <p className={styles.text}>{out}</p>;

@@ -58,6 +58,8 @@ interface Props {
   readonly request: SearchRequest;
   readonly open: string | null;
   readonly left: LeftBehind | null;
+  /** Whether words were asked for just now, and the focus has not gone on to the first line yet. */
+  readonly asked?: { current: boolean };
   readonly change: (r: SearchRequest) => void;
   readonly show: (id: string | null) => void;
   /** Told when a query can't be read, and where. */
@@ -75,7 +77,7 @@ export default function Answered(props: Props) {
     </Queries>
   );
 }
-function TheAnswer({ request, open, left, change, show, setFault }: Props) {
+function TheAnswer({ request, open, left, asked, change, show, setFault }: Props) {
   const { info, moment, reader, settings } = useHere();
   const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
   const results = useResults(request, moment, true);
@@ -129,6 +131,23 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
       total: answer.total,
     });
   }, [printed, said, reader.id]);
+
+  const there = answer !== undefined && !results.fetching && !results.before;
+  useEffect(() => {
+    if (!there || !asked?.current) return;
+    asked.current = false;
+    // Not from where the reader has gone meanwhile; nor on a touch screen, where nothing is typed next.
+    const at = document.activeElement;
+    const waiting = at === document.body || at?.closest('search') != null;
+    if (waiting && window.matchMedia?.('(pointer: fine)').matches) table.current?.goTo(0, true);
+  }, [there, asked]);
+  const pane = useRef<HTMLElement>(null);
+  const wasOpen = useRef(open);
+  useEffect(() => {
+    // What was opened is read on there; going from item to item stays with the line.
+    if (open && !wasOpen.current) pane.current?.focus({ preventScroll: true });
+    wasOpen.current = open;
+  }, [open]);
 
   /** On a narrow screen the Breakdown is a screen of its own. */
   const [side, setSide] = useState(false);
@@ -247,6 +266,8 @@ function TheAnswer({ request, open, left, change, show, setFault }: Props) {
             showBeside={() => setSide(true)}
           />
           <aside
+            ref={pane}
+            tabIndex={-1}
             className={styles.pane}
             aria-label={open ? say('results.theItem') : say('results.breakdownOfTheResults')}
           >

@@ -1,6 +1,6 @@
 /** The search view: one address is one state; everything seen here can be shared and comes back with Back. */
 
-import { lazy, Suspense, useCallback, useState } from 'react';
+import { lazy, Suspense, useCallback, useRef, useState } from 'react';
 import type { Moment } from '../../core/discovery/answers';
 import {
   leftBehind,
@@ -52,6 +52,8 @@ function Search() {
   const [chosen, setWay] = useState<WayOfAsking>('words');
   const way = searched && request.syntax === 'cql' ? 'cql' : searched && chosen === 'cql' ? 'words' : chosen;
 
+  /** Words were asked for just now: the focus goes on to what they find. */
+  const asked = useRef(false);
   const change = useCallback(
     (next: SearchRequest) => {
       setLeft(null);
@@ -68,6 +70,7 @@ function Search() {
     const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
     const next = { ...newWords(searched ? request : NEW_SEARCH, q, kept), needBy, syntax };
     const names = searched ? leftBehind(request, next) : [];
+    asked.current = true;
     ahead(next, moment);
     go(printRequest(next));
     setLeft(names.length ? { before: request, names, q } : null);
@@ -106,6 +109,7 @@ function Search() {
             request={request}
             open={open(address)}
             left={left}
+            asked={asked}
             change={change}
             show={show}
             setFault={setFault}

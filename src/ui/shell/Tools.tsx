@@ -133,7 +133,8 @@ function Tools() {
         onClick={() => setPalette(true)}
         aria-label={say('shell.commandsCtrlK')}
       >
-        <kbd className={kit.key}>{say('shell.ctrlK')}</kbd>
+        <kbd className={`${kit.key} ${kit.forKeys}`}>{say('shell.ctrlK')}</kbd>
+        <span className={kit.forTouch}>{say('shell.commands')}</span>
       </button>
       {slips.length > 0 && (
         <Suspense>

@@ -15,6 +15,9 @@ import { useMoney } from '../kit/useMoney';
 import { PriceTable } from './PriceTable';
 import styles from './slip.module.css';
 
+/** The button that the way through the form leads to. */
+export const SEND = 'send-slip';
+
 interface Props {
   readonly promise: SlipPromise | null;
   readonly slip: Slip;
@@ -178,7 +181,13 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
         </p>
       )}
       <div className={styles.send}>
-        <button type="button" className={kit.plum} onClick={send} disabled={going !== null || refused}>
+        <button
+          id={SEND}
+          type="button"
+          className={kit.plum}
+          onClick={send}
+          disabled={going !== null || refused}
+        >
           {going === 'sending'
             ? say('slip.sending')
             : p.mediated

@@ -23,6 +23,7 @@ import { messageText, speakerLabel, stateLabel, wantedLabel } from '../../words/
 import { datesOf, letterAbout } from '../../words/letters';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
+import { focusOn } from '../kit/focusOn';
 import kit from '../kit/kit.module.css';
 import { saveFile } from '../kit/saveFile';
 import { EDITIONS } from './editions';
@@ -182,7 +183,9 @@ export function SentSlip({ slip }: { slip: Slip }) {
   return (
     <div className={styles.columns}>
       <section className={styles.form}>
-        <h1>{slipTitle(slip)}</h1>
+        <h1 ref={focusOn} tabIndex={-1}>
+          {slipTitle(slip)}
+        </h1>
         <p className={styles.kept}>
           {[
             wantedLabel(slip.wanted),

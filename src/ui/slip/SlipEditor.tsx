@@ -10,11 +10,12 @@ import { isCopy, itemOf, slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
+import { focusOn } from '../kit/focusOn';
 import kit from '../kit/kit.module.css';
 import { Registering, Terms } from './Agreements';
 import { Field } from './Field';
 import { How, When } from './HowAndWhen';
-import { PromisePane } from './PromisePane';
+import { PromisePane, SEND } from './PromisePane';
 import styles from './slip.module.css';
 import { useSlip } from './useSlip';
 import { WhatItIs } from './WhatItIs';
@@ -78,7 +79,19 @@ export function SlipEditor({ kept }: { kept: Slip }) {
           void leave(true);
         }}
       >
-        <h1>{headingOf(slip)}</h1>
+        <h1 ref={focusOn} tabIndex={-1}>
+          {headingOf(slip)}
+        </h1>
+        <a
+          className="skip"
+          href={`#${SEND}`}
+          onClick={(e) => {
+            e.preventDefault();
+            document.getElementById(SEND)?.focus();
+          }}
+        >
+          {say('slip.toSend')}
+        </a>
         <p className={styles.kept}>
           {say('slip.draftKept', {
             part: free ? say('slip.notInTheIndexWhatYou') : say('slip.filledFromTheIndex'),
