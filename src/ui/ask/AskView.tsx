@@ -178,6 +178,7 @@ function Ask() {
   const answers = useQuery({
     queryKey: ['answers', questions.map((q) => q.id), moment.at],
     queryFn: () => getAnswers(questions, moment),
+    placeholderData: (before) => before,
     enabled: questions.length > 0,
   });
   const about: About | null = item.data
