@@ -22,7 +22,7 @@ export type CitingTask =
   | { readonly n: number; readonly do: 'check'; readonly xml: string };
 export interface CitingAnswer {
   readonly n: number;
-  /** Before all is done: the first of many, then all without what is missing. */
+  /** Before all is done: the first of many; then the list; then how its works are cited, too. */
   readonly part?: Cited;
   readonly cited?: Cited;
   /** The title of a style that was looked over. */
@@ -55,11 +55,14 @@ function cite(n: number, task: CiteTask): void {
   const citer = citerFor(task);
   const { items, place } = task;
   const some = items.slice(0, FIRST);
-  if (items.length > 2 * FIRST) tell({ n, part: citer.withHoles(citer.list(some, place), some) });
-  const list = citer.list(items, place);
-  // The list is there before it is known what it lacks.
-  if (items.length > 2 * FIRST) tell({ n, part: list });
-  tell({ n, cited: citer.withHoles(list, items) });
+  const many = items.length > 2 * FIRST;
+  if (many) tell({ n, part: citer.withHoles(citer.inText(citer.list(some), place), some) });
+  const list = citer.list(items);
+  // The list is there before it is known how its works are cited, and what it lacks.
+  if (many) tell({ n, part: list });
+  const inText = citer.inText(list, place);
+  if (many) tell({ n, part: inText });
+  tell({ n, cited: citer.withHoles(inText, items) });
 }
 /** An item with all that styles print, to see that a style can be used at all. */
 const TRIAL: CslItem = {

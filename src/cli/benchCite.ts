@@ -32,25 +32,27 @@ const items = Array.from({ length: THINGS }, (_, i): CslItem => {
 });
 const median = (list: readonly number[]): number =>
   Math.round([...list].sort((a, b) => a - b)[list.length >> 1] ?? 0);
-const out: Record<string, { first: number; list: number; all: number; missing: number }> = {};
+const out: Record<string, { first: number; list: number; text: number; all: number; missing: number }> = {};
 for (const id of STYLES) {
   const packed = styles.style(id);
   if (!packed) throw new Error(id);
   const style = unpacked(packed);
-  const [first, list, all]: [number[], number[], number[]] = [[], [], []];
+  const [first, list, text, all]: [number[], number[], number[], number[]] = [[], [], [], []];
   let missing = 0;
   for (let round = 0; round < ROUNDS; round++) {
     const some = items.slice(0, FIRST);
     const began = performance.now();
     const citer = new Citer({ style, locale: null, localeOf });
-    citer.withHoles(citer.list(some), some);
+    citer.withHoles(citer.inText(citer.list(some)), some);
     first.push(performance.now() - began);
-    const made = citer.list(items);
+    const set = citer.list(items);
     list.push(performance.now() - began);
+    const made = citer.inText(set);
+    text.push(performance.now() - began);
     missing = citer.withHoles(made, items).entries.filter((e) => e.missing.length).length;
     all.push(performance.now() - began);
   }
-  out[id] = { first: median(first), list: median(list), all: median(all), missing };
+  out[id] = { first: median(first), list: median(list), text: median(text), all: median(all), missing };
 }
 console.log(
   values.json
@@ -58,7 +60,7 @@ console.log(
     : Object.entries(out)
         .map(
           ([id, o]) =>
-            `${id}: first ${FIRST} in ${o.first} ms, the list of ${THINGS} in ${o.list} ms, with what it lacks in ${o.all} ms`,
+            `${id}: first ${FIRST} in ${o.first} ms, the list of ${THINGS} in ${o.list} ms, as cited in ${o.text} ms, with what it lacks in ${o.all} ms`,
         )
         .join('\n'),
 );

@@ -105,7 +105,7 @@ test('a script that was slipped into a page does not run, and the server hears o
 test('nothing found: what was typed is asked for in one gesture, with everything else beside it', async ({
   page,
 }) => {
-  await page.goto('/?q=title%3A"Zorvex quandle harbours of Brimmia"');
+  await page.goto('/?q=title%3A"Zorvexq quandlip brimmiast"');
   const none = page.getByRole('region', { name: 'Results' });
   await expect(none.getByText(/Nothing in the index/)).toBeVisible();
   await expect(none.getByRole('link', { name: 'All databases' })).toBeVisible();
@@ -114,7 +114,7 @@ test('nothing found: what was typed is asked for in one gesture, with everything
   await expect(page.getByRole('button', { name: /^Research article/ })).toHaveCount(0);
   await none.getByRole('link', { name: /^Ask for it/ }).click();
   await page.waitForURL(/\/requests\/S-/);
-  await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Zorvex quandle harbours of Brimmia');
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Zorvexq quandlip brimmiast');
 
   // A reference is read, part by part.
   const reference = 'Zorvex, Q. (2019). The quandle harbours of Brimmia. Nowhere Press.';

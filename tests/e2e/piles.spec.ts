@@ -124,7 +124,7 @@ test('a pile of forty for Friday under a limit of 20 crowns', async ({ page }) =
   const declare = review.getByRole('checkbox', { name: /^For each copy/ });
   if (await declare.count()) await declare.check();
   await review.getByRole('button', { name: /^Send \d+ slips?/ }).click();
-  await expect(page.getByText(/^\d+ slips? sent/)).toBeVisible();
+  await expect(page.getByText(/^\d+ slips? sent/)).toBeVisible({ timeout: 40_000 });
   await expect(page.getByText('on the way', { exact: true }).first()).toBeVisible();
 });
 

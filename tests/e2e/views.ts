@@ -132,7 +132,7 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
     'ask',
     async (page) => {
       await page.goto('/ask?record=tu0000043');
-      await page.getByText('About', { exact: true }).waitFor();
+      await page.getByText('This goes with your question:').waitFor();
     },
   ],
   ['slip', (page) => draft(page, 'record=tu0000052&route=ill-copy&from=lending&need=2026-11-13')],

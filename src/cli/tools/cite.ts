@@ -77,5 +77,7 @@ const localeOf = (name: string): StyleNode | null => {
   return packed ? unpacked(packed) : null;
 };
 for (const { id, runs, cited, missing } of citeAll(items, { style, locale, localeOf }).entries)
-  console.log(JSON.stringify({ id, text: asText(runs), html: asHtml(runs), inText: asText(cited), missing }));
+  console.log(
+    JSON.stringify({ id, text: asText(runs), html: asHtml(runs), inText: asText(cited ?? []), missing }),
+  );
 process.exit(odd ? 1 : 0);

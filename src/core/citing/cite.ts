@@ -38,8 +38,8 @@ export interface CitedEntry {
   readonly id: string;
   /** As it stands in the list; in a style without one, the note. */
   readonly runs: readonly Run[];
-  /** In the text, or in the note where the style cites in notes. */
-  readonly cited: readonly Run[];
+  /** In the text, or in the note where the style cites in notes; null before it was asked for. */
+  readonly cited: readonly Run[] | null;
   /** The note when the work was cited before; null where the style cites in the text. */
   readonly again: readonly Run[] | null;
   /** The entry with holes where something is missing; null where nothing is. */
@@ -154,14 +154,13 @@ export class Citer {
   }
 
   /**
-   * The list, and each thing as it is cited; what is missing is not looked for.
+   * The list alone: how each thing is cited in the text, and what is missing, is asked for with `inText` and
+   * `withHoles`, which take as long again.
    * @param items ids all different
-   * @param place where in the works; null for none
    */
-  list(items: readonly CslItem[], place: Place | null = null): Cited {
+  list(items: readonly CslItem[]): Cited {
     const setter = this.#setter;
     const { order, html, hanging } = setter.set(items);
-    const at = place?.value.trim() ? { locator: place.value.trim(), label: place.label } : {};
     const { notes } = setter;
     const own = this.#setting.byRecord ? inOwnLanguage(items, this.#setting) : new Map<string, string>();
     return {
@@ -171,14 +170,31 @@ export class Citer {
       entries: order.map((id) => ({
         id,
         runs: runsOf(own.get(id) ?? html.get(id) ?? ''),
-        cited: runsOf(setter.cite({ id, ...at, position: FIRST })),
-        again: notes ? runsOf(setter.cite({ id, ...at, position: LATER })) : null,
+        cited: null,
+        again: null,
         holes: null,
         missing: [],
       })),
     };
   }
-  /** The same with what is missing, and holes in its place. */
+  /**
+   * The same with each thing as it is cited in the text or in a note.
+   * @param cited the list that was set last
+   * @param place where in the works; null for none
+   */
+  inText(cited: Cited, place: Place | null = null): Cited {
+    const at = place?.value.trim() ? { locator: place.value.trim(), label: place.label } : {};
+    const set = (id: string, position: 0 | 1): Run[] => runsOf(this.#setter.cite({ id, ...at, position }));
+    return {
+      ...cited,
+      entries: cited.entries.map((entry) => ({
+        ...entry,
+        cited: set(entry.id, FIRST),
+        again: cited.notes ? set(entry.id, LATER) : null,
+      })),
+    };
+  }
+  /** The same with what is missing, and holes in its place; another list has to be set before `inText` again. */
   withHoles(cited: Cited, items: readonly CslItem[]): Cited {
     const asked = askedBy(items, this.#setter);
     const lacking = items.flatMap((item): [CslItem, readonly Lack[]][] => {
@@ -209,7 +225,7 @@ export class Citer {
  */
 export function citeAll(items: readonly CslItem[], setting: Setting, place: Place | null = null): Cited {
   const citer = new Citer(setting);
-  return citer.withHoles(citer.list(items, place), items);
+  return citer.withHoles(citer.inText(citer.list(items), place), items);
 }
 /** Entries whose record is in another language than the list's, each set in that language. */
 function inOwnLanguage(items: readonly CslItem[], setting: Setting): ReadonlyMap<string, string> {

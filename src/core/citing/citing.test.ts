@@ -111,7 +111,7 @@ describe('a list', () => {
     for (const { id } of all) {
       const cited = citeAll(ITEMS, settingOf(nodeOf(id)));
       expect(cited.entries, id).toHaveLength(ITEMS.length);
-      for (const e of cited.entries) expect(asText(e.cited) || asText(e.runs), id).not.toBe('');
+      for (const e of cited.entries) expect(asText(e.cited ?? []) || asText(e.runs), id).not.toBe('');
     }
   }, 120_000);
   it('in another language than the style’s, or each entry in its own', () => {

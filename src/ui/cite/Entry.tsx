@@ -142,9 +142,7 @@ export function Entry({
         />
       )}
       <p className={styles.below}>
-        <span className={styles.cited}>
-          <Runs runs={entry.cited} />
-        </span>
+        <span className={styles.cited}>{entry.cited ? <Runs runs={entry.cited} /> : '…'}</span>
         {entry.again && (
           <span className={styles.cited}>
             {say('cite.laterNote')}: <Runs runs={entry.again} />
@@ -154,7 +152,8 @@ export function Entry({
           type="button"
           className={kit.link}
           aria-label={say('cite.copyCited', { title })}
-          onClick={() => copy(entry.cited)}
+          disabled={!entry.cited}
+          onClick={() => entry.cited && copy(entry.cited)}
         >
           {say('cite.copy')}
         </button>

@@ -71,6 +71,9 @@ function Search() {
     const next = { ...newWords(searched ? request : NEW_SEARCH, q, kept), needBy, syntax };
     const names = searched ? leftBehind(request, next) : [];
     asked.current = true;
+    // Who types on, or turns to something else, stays there.
+    for (const act of ['input', 'keydown', 'pointerdown'])
+      document.addEventListener(act, () => void (asked.current = false), { capture: true, once: true });
     ahead(next, moment);
     go(printRequest(next));
     setLeft(names.length ? { before: request, names, q } : null);
