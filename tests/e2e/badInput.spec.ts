@@ -112,7 +112,7 @@ test('nothing found: what was typed is asked for in one gesture, with everything
   await expect(none.getByRole('link', { name: 'Ask a librarian' })).toBeVisible();
   // There is nothing to break down.
   await expect(page.getByRole('button', { name: /^Research article/ })).toHaveCount(0);
-  await none.getByRole('link', { name: /^Ask for it/ }).click();
+  await none.getByRole('link', { name: /^Write a slip for it/ }).click();
   await page.waitForURL(/\/requests\/S-/);
   await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Zorvexq quandlip brimmiast');
 

@@ -2,7 +2,7 @@
 import { useEffect } from 'react';
 import { unseen } from '../../core/notices/notices';
 import { own } from '../../core/table';
-import { say } from '../../words/generated/shell';
+import { say } from '../../words/generated/commands';
 import { useHere } from '../kit/app';
 import { useNotices } from './useNotices';
 
@@ -14,7 +14,7 @@ export default function NoticeCount() {
     const badge = document.getElementById('notices-count');
     if (!badge) return;
     badge.textContent = n ? String(n) : '';
-    badge.title = n ? say('shell.newNotices', { n }) : '';
+    badge.title = n ? say('commands.newNotices', { n }) : '';
   }, [n]);
   return null;
 }

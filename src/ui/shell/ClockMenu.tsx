@@ -4,7 +4,7 @@ import { theStore } from '../../browser/store';
 import { isUnderWay } from '../../core/model/slipStates';
 import { addDays, dayOf, isoLocal, type Minutes, parseLocal, startOf } from '../../core/model/time';
 import { dayText } from '../../words/days';
-import { say } from '../../words/generated/shell';
+import { say } from '../../words/generated/commands';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './shell.module.css';
@@ -27,14 +27,14 @@ export default function ClockMenu({ close }: { close: () => void }) {
     slips.filter((s) => isUnderWay(s.state)).map((s) => s.promised?.likely),
   );
   const steps: readonly (readonly [string, Minutes])[] = [
-    [say('shell.inTwoHours'), (now + 120) as Minutes],
-    [say('shell.nextDay910'), startOf(addDays(dayOf(now), 1), WORKING_MORNING)],
-    [say('shell.inAWeek910'), startOf(addDays(dayOf(now), 7), WORKING_MORNING)],
+    [say('commands.inTwoHours'), (now + 120) as Minutes],
+    [say('commands.nextDay910'), startOf(addDays(dayOf(now), 1), WORKING_MORNING)],
+    [say('commands.inAWeek910'), startOf(addDays(dayOf(now), 7), WORKING_MORNING)],
   ];
   return (
     <div className={styles.menu}>
-      <p className={kit.legend}>{say('shell.theDemosClock')}</p>
-      <p className={styles.hint}>{say('shell.moveItForwardToWatchSlips')}</p>
+      <p className={kit.legend}>{say('commands.theDemosClock')}</p>
+      <p className={styles.hint}>{say('commands.moveItForwardToWatchSlips')}</p>
       {event !== null && (
         <button
           type="button"
@@ -44,7 +44,7 @@ export default function ClockMenu({ close }: { close: () => void }) {
             close();
           }}
         >
-          {say('shell.toTheNextPromisedArrival', { dayOf: dayText(dayOf(event)) })}
+          {say('commands.toTheNextPromisedArrival', { dayOf: dayText(dayOf(event)) })}
         </button>
       )}
       {steps.map(([label, to]) => (

@@ -1,31 +1,32 @@
-import { say } from '../../words/generated/shell';
+import { say } from '../../words/generated/commands';
+import '../../words/generated/shell';
 import kit from '../kit/kit.module.css';
 import { Dialog } from './Dialog';
 import styles from './shell.module.css';
 
 const KEYS: readonly (readonly [string, string])[] = [
-  ['/', say('shell.toTheSearchBox')],
-  [say('shell.orJ'), say('shell.nextLine')],
-  [say('shell.orK'), say('shell.previousLine')],
-  ['b', say('shell.intoTheBreakdown')],
-  ['w', say('shell.toTheWaitBar')],
-  ['Enter', say('shell.openTheLineBesideTheResults')],
-  [say('shell.esc'), say('shell.backToTheBreakdown')],
-  ['o', say('shell.takeTheBestWayToRead')],
-  ['r', say('shell.makeASlipForIt')],
-  ['a', say('shell.setItAside')],
-  ['x', say('shell.chooseALine')],
-  ['c', say('shell.citeIt')],
-  ['f', say('shell.theFullPageOfTheRecord')],
+  ['/', say('commands.toTheSearchBox')],
+  [say('commands.orJ'), say('commands.nextLine')],
+  [say('commands.orK'), say('commands.previousLine')],
+  ['b', say('commands.intoTheBreakdown')],
+  ['w', say('commands.toTheWaitBar')],
+  ['Enter', say('commands.openTheLineBesideTheResults')],
+  [say('commands.esc'), say('commands.backToTheBreakdown')],
+  ['o', say('commands.takeTheBestWayToRead')],
+  ['r', say('commands.makeASlipForIt')],
+  ['a', say('commands.setItAside')],
+  ['x', say('commands.chooseALine')],
+  ['c', say('commands.citeIt')],
+  ['f', say('commands.theFullPageOfTheRecord')],
   [say('shell.ctrlK'), 'commands'],
-  [say('shell.altArrows'), say('shell.moveByHand')],
-  [say('shell.ctrlZ'), say('shell.undoIt')],
-  ['?', say('shell.thisList')],
+  [say('commands.altArrows'), say('commands.moveByHand')],
+  [say('commands.ctrlZ'), say('commands.undoIt')],
+  ['?', say('commands.thisList')],
 ];
 export function KeysHelp({ close }: { close: () => void }) {
   return (
-    <Dialog label={say('shell.keys')} close={close}>
-      <h2 className={styles.dialogHead}>{say('shell.keys')}</h2>
+    <Dialog label={say('commands.keys')} close={close}>
+      <h2 className={styles.dialogHead}>{say('commands.keys')}</h2>
       <dl className={styles.keys}>
         {KEYS.map(([key, what]) => (
           <div key={key}>
@@ -38,7 +39,7 @@ export function KeysHelp({ close }: { close: () => void }) {
       </dl>
       <form method="dialog">
         <button type="submit" className={kit.main}>
-          {say('shell.close')}
+          {say('commands.close')}
         </button>
       </form>
     </Dialog>

@@ -6,7 +6,8 @@ import { chooseReader, moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { addDays, dayOf, isoLocal, type Minutes, parseLocal, startOf } from '../../core/model/time';
 import { slipTitle } from '../../core/requests/slip';
-import { say } from '../../words/generated/shell';
+import { say } from '../../words/generated/commands';
+import '../../words/generated/shell';
 import { stateLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
 import { Dialog } from './Dialog';
@@ -29,27 +30,27 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
         <Command.Input
           value={text}
           onValueChange={setText}
-          placeholder={say('shell.whereToOrWhatToDo')}
+          placeholder={say('commands.whereToOrWhatToDo')}
           className={styles.paletteInput}
         />
         <Command.List className={styles.paletteList}>
-          <Command.Empty>{say('shell.nothingByThatName')}</Command.Empty>
-          <Command.Group heading={say('shell.views')}>
-            <Command.Item onSelect={goTo('/')}>{say('shell.search')}</Command.Item>
-            <Command.Item onSelect={goTo('/references')}>{say('shell.references')}</Command.Item>
-            <Command.Item onSelect={goTo('/searches')}>{say('shell.yourSearches')}</Command.Item>
-            <Command.Item onSelect={goTo('/requests')}>{say('shell.requests')}</Command.Item>
-            <Command.Item onSelect={goTo('/journals')}>{say('shell.journals')}</Command.Item>
-            <Command.Item onSelect={goTo('/databases')}>{say('shell.databases')}</Command.Item>
-            <Command.Item onSelect={goTo('/piles')}>{say('shell.piles')}</Command.Item>
-            <Command.Item onSelect={goTo('/account')}>{say('shell.keptHere')}</Command.Item>
-            <Command.Item onSelect={goTo('/ask')}>{say('shell.askALibrarian')}</Command.Item>
-            <Command.Item onSelect={goTo('/notices')}>{say('shell.notices')}</Command.Item>
-            <Command.Item onSelect={goTo('/about')}>{say('shell.aboutLegendum')}</Command.Item>
-            <Command.Item onSelect={then(showKeys)}>{say('shell.keys')}</Command.Item>
+          <Command.Empty>{say('commands.nothingByThatName')}</Command.Empty>
+          <Command.Group heading={say('commands.views')}>
+            <Command.Item onSelect={goTo('/')}>{say('commands.search')}</Command.Item>
+            <Command.Item onSelect={goTo('/references')}>{say('commands.references')}</Command.Item>
+            <Command.Item onSelect={goTo('/searches')}>{say('commands.yourSearches')}</Command.Item>
+            <Command.Item onSelect={goTo('/requests')}>{say('commands.requests')}</Command.Item>
+            <Command.Item onSelect={goTo('/journals')}>{say('commands.journals')}</Command.Item>
+            <Command.Item onSelect={goTo('/databases')}>{say('commands.databases')}</Command.Item>
+            <Command.Item onSelect={goTo('/piles')}>{say('commands.piles')}</Command.Item>
+            <Command.Item onSelect={goTo('/account')}>{say('commands.keptHere')}</Command.Item>
+            <Command.Item onSelect={goTo('/ask')}>{say('commands.askALibrarian')}</Command.Item>
+            <Command.Item onSelect={goTo('/notices')}>{say('commands.notices')}</Command.Item>
+            <Command.Item onSelect={goTo('/about')}>{say('commands.aboutLegendum')}</Command.Item>
+            <Command.Item onSelect={then(showKeys)}>{say('commands.keys')}</Command.Item>
           </Command.Group>
           {slips.length > 0 && (
-            <Command.Group heading={say('shell.slips')}>
+            <Command.Group heading={say('commands.slips')}>
               {slips.slice(0, 30).map((s) => (
                 <Command.Item
                   key={s.id}
@@ -61,30 +62,30 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
               ))}
             </Command.Group>
           )}
-          <Command.Group heading={say('shell.demo')}>
+          <Command.Group heading={say('commands.demo')}>
             {info.movable && (
               <Command.Item
                 onSelect={then(() =>
                   moveClock(theStore(), isoLocal(startOf(addDays(dayOf(now), 1), 550)), info.now),
                 )}
               >
-                {say('shell.clockNextDay')}
+                {say('commands.clockNextDay')}
               </Command.Item>
             )}
             {info.readers.map((r) => (
               <Command.Item key={r.id} onSelect={then(() => chooseReader(theStore(), r.id))}>
-                {say('shell.readAs', { name: r.name })}
+                {say('commands.readAs', { name: r.name })}
               </Command.Item>
             ))}
           </Command.Group>
           {text.trim() !== '' && (
-            <Command.Group heading={say('shell.search')} forceMount>
+            <Command.Group heading={say('commands.search')} forceMount>
               <Command.Item
                 forceMount
                 value={`for ${text}`}
                 onSelect={goTo(`/?q=${encodeURIComponent(text)}&drop.kind=newspaper-article`)}
               >
-                {say('shell.searchFor', { text })}
+                {say('commands.searchFor', { text })}
               </Command.Item>
             </Command.Group>
           )}

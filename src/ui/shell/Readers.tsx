@@ -1,7 +1,7 @@
 /** The demo's readers, to read as one of them. */
 import { chooseReader } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import { say } from '../../words/generated/shell';
+import { say } from '../../words/generated/commands';
 import { categoryLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
 import styles from './shell.module.css';
@@ -24,8 +24,8 @@ export default function Readers({ place, chosen }: { place: (id: string) => stri
             {[
               categoryLabel(r.category),
               place(r.campus),
-              ...(r.remote ? [say('shell.offCampus')] : []),
-              ...(r.registered ? [] : [say('shell.neverUsedInterlibraryLoan')]),
+              ...(r.remote ? [say('commands.offCampus')] : []),
+              ...(r.registered ? [] : [say('commands.neverUsedInterlibraryLoan')]),
             ].join(', ')}
           </span>
         </button>
