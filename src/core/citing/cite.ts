@@ -63,6 +63,18 @@ interface Made {
   readonly html: ReadonlyMap<string, string>;
   readonly hanging: boolean;
 }
+/** Text in which no quotation mark, apostrophe or tag can stand, in whatever language. */
+const PLAIN = /^[A-Za-z0-9 .,:;()/&\u00c0-\u024f–—-]*$/;
+/**
+ * The processor looks for quotation marks and tags in every piece of text that it sets, with an expression made
+ * anew each time: a tenth to a fifth of all its work. Text that has none is passed as it is, with the same result.
+ */
+function passPlainText({ fun: { flipflopper } }: Engine): void {
+  const look = flipflopper.processTags;
+  flipflopper.processTags = (blob) => {
+    if (typeof blob.blobs !== 'string' || !PLAIN.test(blob.blobs)) look.call(flipflopper, blob);
+  };
+}
 /** A style made ready, which takes long, and the things that are set in it at present. */
 class Setter {
   readonly #engine: Engine;
@@ -83,6 +95,7 @@ class Setter {
       language !== null,
     );
     this.#engine.setOutputFormat('html');
+    passPlainText(this.#engine);
   }
   get notes(): boolean {
     return this.#engine.opt.xclass === 'note' || this.#engine.opt.class === 'note';

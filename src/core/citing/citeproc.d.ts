@@ -18,6 +18,10 @@ declare module 'citeproc' {
       lang?: string,
       forceLang?: boolean,
     );
+    readonly fun: {
+      /** Quotation marks and tags in text. */
+      readonly flipflopper: { processTags(blob: { blobs: unknown }): void };
+    };
     readonly opt: { readonly class: string; readonly xclass: string };
     updateItems(ids: readonly string[]): void;
     setOutputFormat(format: 'text' | 'html'): void;
