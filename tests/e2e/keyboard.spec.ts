@@ -8,6 +8,21 @@ test('from the box to a sent slip by keyboard alone', async ({ page }) => {
   await page.keyboard.type('Salt, smoke, weed');
   await page.keyboard.press('Enter');
   await lines(page);
+  const line = page.locator('li[data-index="0"] [data-line]');
+  await expect(line).toBeFocused();
+  // Other words: the focus goes on to theirs, and the page stays where it is.
+  await page.keyboard.press('/');
+  await page.keyboard.type('kelp farming');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/kelp/);
+  await lines(page);
+  await expect(line).toBeFocused();
+  expect(await page.evaluate(() => window.scrollY)).toBe(0);
+  await page.keyboard.press('/');
+  await page.keyboard.type('Salt, smoke, weed');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/smoke/);
+  await lines(page);
   // The focus goes on to what was found, into what is opened, and back to its line.
   const first = page.locator('[data-line]').first();
   await expect(first).toBeFocused();

@@ -133,14 +133,15 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
   }, [printed, said, reader.id]);
 
   const there = answer !== undefined && !results.fetching && !results.before;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each search that was answered
   useEffect(() => {
     if (!there || !asked?.current) return;
     asked.current = false;
     // Not from where the reader has gone meanwhile; nor on a touch screen, where nothing is typed next.
     const at = document.activeElement;
     const waiting = at === document.body || at?.closest('search') != null;
-    if (waiting && window.matchMedia?.('(pointer: fine)').matches) table.current?.goTo(0, true);
-  }, [there, asked]);
+    if (waiting && window.matchMedia?.('(pointer: fine)').matches) table.current?.goOn();
+  }, [there, printed, asked]);
   const pane = useRef<HTMLElement>(null);
   const wasOpen = useRef(open);
   useEffect(() => {

@@ -34,6 +34,8 @@ import view from './view.module.css';
 export interface TimetableHandle {
   /** Brings a line into view and the focus to it. */
   readonly goTo: (line: number, focus: boolean) => void;
+  /** The focus to the first line, which stays where it is. */
+  readonly goOn: () => void;
   readonly focused: () => number;
   /** The lines that stand in the window. */
   readonly inView: () => readonly Hit[];
@@ -152,21 +154,24 @@ export function Timetable({
     virtual.scrollToIndex(line, { align: 'auto' });
     if (!focus) return;
     wanted.current = line;
+    stays.current = false;
     focusWanted();
   };
   // The line that the focus is to stand on: it may come later, and be drawn anew when those above it are
   // measured. It is wanted until the reader does something else.
   const wanted = useRef<number | null>(null);
+  /** Whether the page is not to be moved for it. */
+  const stays = useRef(false);
   const focusWanted = () => {
     const el = wanted.current === null ? null : lineAt(wanted.current);
-    if (el && document.activeElement !== el) el.focus();
+    if (el && document.activeElement !== el) el.focus({ preventScroll: stays.current });
   };
   useEffect(focusWanted);
   useEffect(() => {
     const forget = () => {
       wanted.current = null;
     };
-    const acts = ['keydown', 'pointerdown', 'wheel'] as const;
+    const acts = ['keydown', 'pointerdown', 'wheel', 'input'] as const;
     for (const act of acts) window.addEventListener(act, forget, { capture: true, passive: true });
     return () => {
       for (const act of acts) window.removeEventListener(act, forget, { capture: true });
@@ -174,6 +179,11 @@ export function Timetable({
   }, []);
   useImperativeHandle(handle, () => ({
     goTo,
+    goOn: () => {
+      wanted.current = 0;
+      stays.current = true;
+      focusWanted();
+    },
     focused: () =>
       Number((document.activeElement?.closest('li[data-index]') as HTMLElement | null)?.dataset.index ?? -1),
     inView,
