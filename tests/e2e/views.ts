@@ -135,6 +135,21 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       await page.getByText('This goes with your question:').waitFor();
     },
   ],
+  [
+    'notices',
+    async (page) => {
+      await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere&need=2026-11-13');
+      await send(page);
+      await page.goto('/ask?record=tu0000044');
+      await page.getByText('This goes with your question:').waitFor();
+      await page.getByLabel('Your question').fill('Is there a newer edition?');
+      await page.getByRole('button', { name: 'Ask', exact: true }).click();
+      await page.getByText(/^Asked\./).waitFor();
+      await moveClock(page, /^To the next promised arrival/);
+      await page.goto('/notices');
+      await page.getByRole('heading', { name: 'Waiting for you' }).waitFor();
+    },
+  ],
   ['slip', (page) => draft(page, 'record=tu0000052&route=ill-copy&from=lending&need=2026-11-13')],
   [
     'requests',

@@ -25,7 +25,7 @@ const PICTURES: readonly (readonly [
   ['requests', 'requests'],
   ['rules', 'rules'],
   ['narrow', 'search', { width: 360, height: 740 }],
-  ['by-fields', 'by fields'],
+  ['notices', 'notices'],
   ['cql', 'CQL'],
   ['searches', 'searches'],
   ['journals', 'journals'],

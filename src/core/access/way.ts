@@ -189,7 +189,7 @@ function online(option: OnlineOption, { item, times }: Telling): Draft {
 
 // Our own copies.
 
-/** `Quayside, Level 2, TX 402 .B73 2024`. */
+/** `Hill Library, Level 2, TX 402 .B73 2024`. */
 const placeOf = ({ name }: Campus, { location, callNumber }: Copy): string =>
   [name, location, callNumber].filter(Boolean).join(', ');
 

@@ -20,12 +20,17 @@ beforeAll(() => {
 afterAll(() => world.close());
 
 /** Terms of each value of each field, as the index should have them. */
-const valuesOf = (r: DiscoveryRecord, field?: string): string[][] =>
-  fieldTexts(r).flatMap((values, f) =>
-    field === undefined || FIELDS[f] === field
-      ? values.map(({ text, language }) => words(text).map((w) => termOf(w, language)))
-      : [],
-  );
+const known = new Map<DiscoveryRecord, string[][][]>();
+function valuesOf(r: DiscoveryRecord, field?: string): string[][] {
+  let terms = known.get(r);
+  if (!terms) {
+    terms = fieldTexts(r).map((values) =>
+      values.map(({ text, language }) => words(text).map((w) => termOf(w, language))),
+    );
+    known.set(r, terms);
+  }
+  return terms.flatMap((values, f) => (field === undefined || FIELDS[f] === field ? values : []));
+}
 const isTerm = (term: string, word: string): boolean => termsFor(word).includes(term);
 const runAt = (value: readonly string[], asked: readonly string[], at: number): boolean =>
   asked.every((w, k) => value[at + k] !== undefined && isTerm(value[at + k] as string, w));
@@ -71,22 +76,16 @@ function has(r: DiscoveryRecord, node: QueryNode): boolean {
       const y = r.csl.issued?.['date-parts'][0][0] ?? -1;
       return y > 0 && y >= (node.from ?? -9999) && y <= (node.to ?? 9999);
     }
-    case 'near':
-      return valuesOf(r, node.left.field).some((v) =>
-        v.some((_, i) =>
-          v.some((__, j) => {
-            const [a, b] = [words(node.left.text), words(node.right.text)];
-            if (!runAt(v, a, i) || !runAt(v, b, j) || i === j) return false;
-            const gap =
-              j > i
-                ? j - (i + a.length - 1)
-                : node.ordered
-                  ? Number.POSITIVE_INFINITY
-                  : i - (j + b.length - 1);
-            return gap <= node.distance;
-          }),
-        ),
-      );
+    case 'near': {
+      const [a, b] = [words(node.left.text), words(node.right.text)];
+      const gap = (i: number, j: number): number =>
+        j > i ? j - (i + a.length - 1) : node.ordered ? Number.POSITIVE_INFINITY : i - (j + b.length - 1);
+      return valuesOf(r, node.left.field).some((v) => {
+        const at = (asked: readonly string[]) => v.flatMap((_, i) => (runAt(v, asked, i) ? [i] : []));
+        const right = at(b);
+        return at(a).some((i) => right.some((j) => i !== j && gap(i, j) <= node.distance));
+      });
+    }
     case 'not':
       return !has(r, node.of);
     case 'and':
