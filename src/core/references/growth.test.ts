@@ -31,6 +31,7 @@ const SLOW: Readonly<Record<string, (n: number) => string>> = {
   'numbers a line': (n) => '1. A\n\n'.repeat(n / 6),
   'names of every object': (n) => 'constructor __proto__ toString. '.repeat(n / 32),
 };
+const ROUNDS = 5;
 /** The shortest of three runs: another program on the machine does not make a pattern slow. */
 const time = (work: () => unknown): number =>
   Math.min(
@@ -50,8 +51,11 @@ describe.each(Object.entries(SLOW))('%s', (_, text) => {
   ];
   it.each(works)('%s: eight times the text does not take the square of that', (_name, work, n) => {
     work(text(n));
-    const [short, long] = [time(() => work(text(n))), time(() => work(text(8 * n)))];
-    // Squares take 64 times as long. A floor of milliseconds, under which nothing can be told.
+    // Squares take 64 times as long, however often they are timed; what another program took is gone the next
+    // time. A floor of milliseconds, under which nothing can be told.
+    let [short, long] = [0, Number.POSITIVE_INFINITY];
+    for (let round = 0; round < ROUNDS && long >= 20 * Math.max(short, 4); round++)
+      [short, long] = [time(() => work(text(n))), time(() => work(text(8 * n)))];
     expect(long).toBeLessThan(20 * Math.max(short, 4));
   });
 });
