@@ -17,6 +17,7 @@ import {
   type ReaderAct,
   withdrawUnsent,
 } from '../core/requests/lifecycle';
+import { duplicateOf } from '../core/requests/slip';
 import { say } from '../words/generated/browser';
 import { AskError, batches, getNews, sendSlip, tellNetwork } from './client';
 import { shortId } from './ids';
@@ -193,6 +194,9 @@ export async function takeNews(store: Store, reader: string, moment: Moment): Pr
  */
 export async function undoWithdrawal(store: Store, slip: Slip, moment: Moment): Promise<string> {
   const again = askAgain(slip, newSlipId(), moment.at);
+  // Asked for anew already, here or in another tab: once is enough.
+  const twin = again.id === slip.id ? null : duplicateOf(again, await slipsOf(store, slip.reader));
+  if (twin) return twin.id;
   await store.slips.put(again);
   if (again.id !== slip.id) await sendOutgoing(store, slip.reader, moment, new Set([again.id]));
   return again.id;

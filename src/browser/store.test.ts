@@ -213,6 +213,7 @@ describe('sending', () => {
     expect(await undoWithdrawal(store, unsent, moment)).toBe('S-store-1');
     expect((await slipById(store, 'S-store-1'))?.state).toBe('outgoing');
     const gone = slip('S-store-2', {
+      record: 'tu-other' as never,
       state: 'withdrawn',
       sent: moment.at,
       ended: moment.at,
@@ -226,6 +227,9 @@ describe('sending', () => {
     expect(calls).toHaveLength(1);
     expect(await slipById(store, again)).toMatchObject({ state: 'sent', note: 'mine', ended: null });
     expect((await slipById(store, 'S-store-2'))?.state).toBe('withdrawn');
+    // Once is enough.
+    expect(await undoWithdrawal(store, gone, moment)).toBe(again);
+    expect(calls).toHaveLength(1);
   });
   it('an act is told to the network first, then written down, then the answer is taken in', async () => {
     const arrived = {

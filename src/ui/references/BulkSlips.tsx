@@ -4,7 +4,7 @@
  */
 
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { getPromise, getWays } from '../../browser/client';
 import { register } from '../../browser/settings';
 import { keepDraft, newSlipId, sendOutgoing, toOutgoing } from '../../browser/slips';
@@ -26,7 +26,7 @@ import '../../words/spoken';
 const focused = (said: HTMLElement | null): void => said?.focus();
 
 export default function BulkSlips({
-  things,
+  things: given,
   needBy,
   close,
 }: {
@@ -35,7 +35,9 @@ export default function BulkSlips({
   close: () => void;
 }) {
   const money = useMoney();
-  const { reader, moment, slips, info } = useHere();
+  const { reader, moment, info, slips: now } = useHere();
+  // As they were when this was opened: what goes out from here must not have all of it written anew.
+  const [slips] = useState(now);
   const [declared, setDeclared] = useState(false);
   const [address, setAddress] = useState(reader.address);
   const [agreed, setAgreed] = useState(false);
@@ -43,9 +45,12 @@ export default function BulkSlips({
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
+  // What has gone is no longer missing: until all has, the list stays what was looked over.
+  const looked = useRef(given);
+  if (!busy && said === null) looked.current = given;
+  const things = looked.current;
   const written = useQuery({
-    // What is asked for already is part of the question: opened again, what went into Outgoing does not go a
-    // second time.
+    // What is asked for already is part of the question: opened again, what went out does not go a second time.
     queryKey: [
       'bulk',
       things.map((t) => [t.match?.id ?? '', t.csl]),

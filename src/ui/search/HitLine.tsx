@@ -181,4 +181,6 @@ function Versions({ hit, show }: { hit: Hit; show: (id: string | null) => void }
 }
 /** The different sorts of versions, each once. */
 const summary = (hit: Hit): string =>
-  [...new Set(hit.versions.map((v) => v.note.toLowerCase()))].slice(0, 3).join('; ');
+  [...new Set(hit.versions.map((v) => v.note.charAt(0).toLowerCase() + v.note.slice(1)))]
+    .slice(0, 3)
+    .join('; ');
