@@ -93,7 +93,7 @@ for (const part of [0, 1])
     server,
     baseURL,
   }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(300_000);
     const seen: { name: string; page: Page }[] = [];
     // What the views are of is prepared in English, since the helpers go by what readers see; each reader for
     // themselves.
@@ -121,10 +121,13 @@ for (const part of [0, 1])
         await page.evaluate(() => {
           for (const details of document.querySelectorAll('details')) details.open = true;
         });
-        for (const button of (await page.locator('button[aria-expanded="false"]:visible').all()).slice(
-          0,
-          12,
-        )) {
+        // Two of each sort: the lines of a list have the same again and again.
+        const sorts = new Map<string, number>();
+        for (const button of await page.locator('button[aria-expanded="false"]:visible').all()) {
+          const sort = (await button.getAttribute('class', { timeout: 700 }).catch(() => null)) ?? '';
+          const met = (sorts.get(sort) ?? 0) + 1;
+          sorts.set(sort, met);
+          if (met > (/_link/.test(sort) ? 6 : 2)) continue;
           await button.click({ timeout: 700 }).catch(() => undefined);
           said.push(...(await textsOf(page)));
           await page.keyboard.press('Escape');
@@ -141,6 +144,7 @@ for (const part of [0, 1])
         // The longest first, so that a name within a title goes with it.
         const data = [...new Set(wordsIn([heard, await keptIn(page)]))].sort((x, y) => y.length - x.length);
         const all = data.join('\n');
+        const looked = new Map<string, boolean>();
         // By the first three letters, since there are many, and most of them stand in none of the texts.
         const byStart = new Map<string, string[]>();
         for (const value of data)
@@ -160,7 +164,14 @@ for (const part of [0, 1])
             )
             .replace(PATH, '|')
             .replace(SAME_EVERYWHERE, '|');
-          const unknown = (rest.match(PLAIN) ?? []).filter((w) => !typed.includes(w) && !isData(w, all));
+          const unknown = (rest.match(PLAIN) ?? []).filter((w) => {
+            let fine = looked.get(w);
+            if (fine === undefined) {
+              fine = typed.includes(w) || isData(w, all);
+              looked.set(w, fine);
+            }
+            return !fine;
+          });
           if (unknown.length)
             wrong.push(`${name}: ${text.slice(0, 120)} (${unknown.slice(0, 6).join(', ')})`);
         }
