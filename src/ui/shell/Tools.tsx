@@ -1,6 +1,6 @@
 /** The right side of the shell: the demo clock, who is reading, the theme, the keys, the command palette. */
 
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useLayoutEffect, useState } from 'react';
 import { clockOf, clockText, dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/shell';
@@ -106,7 +106,8 @@ function Tools() {
     }, PALETTE_AFTER);
     return () => clearTimeout(timer);
   }, []);
-  useEffect(() => {
+  // There as soon as what they belong to is seen.
+  useLayoutEffect(() => {
     const pressed = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
         event.preventDefault();
