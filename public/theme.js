@@ -24,14 +24,18 @@ addEventListener('DOMContentLoaded', () => {
 addEventListener('click', (event) => {
   const button = event.target instanceof Element ? event.target.closest('[data-copy]') : null;
   if (!button) return;
-  navigator.clipboard.writeText(new URL(button.dataset.copy, location.href).href).then(
+  const address = new URL(button.dataset.copy, location.href).href;
+  const said = document.createElement('span');
+  said.setAttribute('role', 'status');
+  button.parentElement.querySelector('[role="status"]')?.remove();
+  button.after(' ', said);
+  navigator.clipboard.writeText(address).then(
     () => {
-      const said = document.createElement('span');
-      said.setAttribute('role', 'status');
-      button.after(' ', said);
       said.textContent = button.dataset.copied;
-      setTimeout(() => said.remove(), 4000);
     },
-    () => undefined,
+    // Where the browser forbids it, the address stands there to be copied by hand.
+    () => {
+      said.textContent = address;
+    },
   );
 });

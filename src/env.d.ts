@@ -18,8 +18,8 @@ declare namespace App {
     loanDesk: import('./core/discovery/ports').LoanDesk;
     askDesk: import('./core/discovery/ports').AskDesk;
     signIn: import('./core/discovery/ports').SignIn;
-    /** Whether a client, told by its address, may send another mail now. */
-    mayMail: (client: string) => boolean;
+    /** Whether who asks may send another mail now. */
+    mayMail: () => boolean;
     mail: import('./core/discovery/ports').Mail | null;
     /** What the pages of the simulated world are made with; null where nothing is simulated. */
     standins: import('./start/standins').Standins | null;

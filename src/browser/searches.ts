@@ -1,5 +1,9 @@
 /** The reader's searches: history with undo, and standing searches that tell what is new. */
 
+import type { Moment } from '../core/discovery/answers';
+import { parseDay } from '../core/model/time';
+import { readRequest } from '../core/query/request';
+import { getSearch } from './client';
 import type { PastSearch, StandingSearch } from './rows';
 import { rowsWith } from './shapes';
 import type { Store } from './store';
@@ -37,6 +41,14 @@ export const standingSearches = async (store: Store, reader: string): Promise<St
     'sentence',
     'seen',
   ).sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : 0));
+/** How many records a standing search finds that came since it was last looked at. */
+export const countNew = async (s: StandingSearch, moment: Moment): Promise<number> =>
+  (
+    await getSearch({ ...readRequest(new URLSearchParams(s.address)), since: parseDay(s.seen) }, moment, {
+      offset: 0,
+      limit: 1,
+    })
+  ).total;
 export const saveStanding = (store: Store, search: StandingSearch): Promise<unknown> =>
   store.standing.put(search);
 export const endStanding = (store: Store, id: string): Promise<unknown> => store.standing.delete(id);

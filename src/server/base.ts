@@ -43,6 +43,16 @@ export function baseAddress(
   const host = HOST.test(forwarded) ? forwarded : (headers.host ?? '');
   return HOST.test(host) ? `${proto}://${host}` : fallback;
 }
+/**
+ * Who asks: the other end of the connection, or whom a trusted proxy names as its own other end, which is the last.
+ * @example clientOf({ headers: { 'x-forwarded-for': '192.0.2.7' }, from: '::1' }, ['::1']) // '192.0.2.7'
+ */
+export function clientOf(arrival: Omit<Arrival, 'encrypted'>, proxies: readonly string[]): string {
+  const named = isTrusted(arrival, proxies)
+    ? [arrival.headers['x-forwarded-for'] ?? ''].flat().join(',')
+    : '';
+  return named.split(',').at(-1)?.trim() || plain(arrival.from ?? '');
+}
 /** Whether a request comes through one of the configured proxies. */
 export const isTrusted = ({ from }: Pick<Arrival, 'from'>, proxies: readonly string[]): boolean =>
   from !== undefined && proxies.some((p) => plain(p) === plain(from));

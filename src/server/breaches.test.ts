@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { perMinute, readBreach } from './breaches';
+import { readBreach } from './breaches';
 
 const report = (said: object) => JSON.stringify({ 'csp-report': said });
 
@@ -40,12 +40,4 @@ describe('a report about the content security policy', () => {
     report({ 'effective-directive': '<b>' }),
     report({ 'effective-directive': {} }),
   ])('is nothing when it is %s', (text) => expect(readBreach(text)).toBeNull());
-});
-
-it('lets some through each minute, and no more', () => {
-  let at = 0;
-  const may = perMinute(2, () => at);
-  expect([may(), may(), may()]).toEqual([true, true, false]);
-  at = 60_000;
-  expect(may()).toBe(true);
 });

@@ -48,18 +48,3 @@ function kindOf(blocked: string): string {
   const { protocol, host } = new URL(blocked);
   return host ? `${protocol}//${host}`.slice(0, 120) : protocol.slice(0, -1).slice(0, 20);
 }
-
-const PER_MINUTE = 20;
-/** Lets so many through in a minute: anybody may send reports, and nobody shall fill the log with them. */
-export function perMinute(most = PER_MINUTE, now: () => number = Date.now): () => boolean {
-  let minute = -1;
-  let count = 0;
-  return () => {
-    const current = Math.floor(now() / 60_000);
-    if (current !== minute) {
-      minute = current;
-      count = 0;
-    }
-    return ++count <= most;
-  };
-}

@@ -15,12 +15,11 @@ import type { Outside } from '../core/discovery/ports';
 import { type Message, msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
 import { say } from '../words/generated/policyfile';
-import { baseAddress } from './base';
-import { perMinute } from './breaches';
+import { baseAddress, clientOf } from './base';
 import type { Config } from './config';
 import { IndexHost } from './host';
 import { readLibraryData } from './libraryInfo';
-import { perHour } from './limits';
+import { HOUR, letThrough, MINUTE } from './limits';
 import { scrubbed, silence } from './logging';
 import { PolicyFile, type PolicyState } from './policyFile';
 import { BUSY, type ProblemType, problemDocument, problemHeaders } from './problem';
@@ -63,6 +62,8 @@ export interface Surroundings extends Outside {
 const MAX_HEADER = 64 << 10;
 /** Mails that a client may send in an hour. */
 const MAILS = 20;
+/** Reports about the content security policy that go into the log in a minute. */
+const REPORTS = 20;
 /** Milliseconds that a refusal is held at most. */
 const LONGEST_REFUSAL = 1500;
 /** Bytes that anybody may send; the endpoints take less, each its own. */
@@ -138,8 +139,9 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     log.error({ id, err: scrubbed(error) }, 'failed');
     return id;
   };
-  const mayMail = perHour(MAILS);
-  const mayLog = perMinute();
+  const mayMail = letThrough(MAILS, HOUR);
+  // Anybody may send reports, and nobody shall fill the log with them.
+  const mayLog = letThrough(REPORTS, MINUTE);
   const breached: App.Locals['breached'] = (breach) => {
     if (mayLog()) log.warn(breach, 'content security policy');
   };
@@ -223,6 +225,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       config.proxies,
       ownAddress,
     );
+    const client = clientOf({ headers: req.headers, from }, config.proxies);
     if (base.startsWith('https:')) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
     // What a proxy says is read above, once; nobody else is to believe it.
     for (const name of Object.keys(req.headers))
@@ -252,7 +255,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       ...outside,
       failure,
       breached,
-      mayMail,
+      mayMail: () => mayMail(client),
       base,
     };
     const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);

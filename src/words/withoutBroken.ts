@@ -23,12 +23,7 @@ export function withoutBroken(answer: InWords<WaysAnswer>, broken: ReadonlySet<s
     ways: [...fine, ...rest],
     best,
     wait: best
-      ? {
-          class: best.class,
-          date: best.ready?.median ?? null,
-          label: best.label,
-          sub: best.class === 'on-site' ? say('access.onSite') : best.sub,
-        }
+      ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub }
       : { class: 'unlikely', date: null, label: say('access.unlikely'), sub: '' },
   };
 }

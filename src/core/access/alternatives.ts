@@ -6,6 +6,7 @@
 
 import { KINDS } from '../model/kinds';
 import { dayValue, type Message, type MessageValue, msg, NOTHING } from '../model/message';
+import { type DiscoveryRecord, languageOf } from '../model/record';
 import { dayOf, isoLocal, type Minutes, parseLocal } from '../model/time';
 import type { Verdict } from '../model/waits';
 import type { Alternative, Way } from '../model/ways';
@@ -25,12 +26,27 @@ export const wantsAlternatives = (best: Way | null): boolean =>
   best.class === 'on-site' ||
   best.class === 'unlikely';
 
+/** What another version is to the one that was asked for. A translation is another text, however it comes. */
+function sortOf(other: DiscoveryRecord, asked: DiscoveryRecord, { action, title }: Way) {
+  if (languageOf(other) !== languageOf(asked)) return 'translation';
+  if (action.do === 'open' && !action.signIn && title.code === OPEN) return 'open';
+  return other.carrier === asked.carrier ? 'edition' : 'carrier';
+}
+const TITLE = {
+  translation: (r: DiscoveryRecord) =>
+    msg('access.itInAnotherLanguage', { language: { language: languageOf(r) } }),
+  open: () => msg('access.anOpenVersion'),
+  carrier: (r: DiscoveryRecord) =>
+    msg('access.theSameInAnotherForm', { carriers: msg(`label.carrier.${r.carrier}.one`) }),
+  edition: () => msg('access.anotherEdition'),
+} as const;
+
 const FEW = 4;
 /** Values one after the other, those that are missing left out. */
 const joined = (by: string, ...parts: readonly (MessageValue | null)[]): Message =>
   msg('label.joined', { parts: { joined: parts.filter((p) => p !== null), by } });
-/** Open to everybody, by the code of its title. */
-const isOpen = (way: Way): boolean => way.title.code === 'access.onlineOpenToAll';
+/** The title of what is open to everybody. */
+const OPEN = 'access.onlineOpenToAll';
 
 /**
  * @param versions other records of the same work
@@ -55,20 +71,11 @@ export function alternativesFor(
     const other = waysToRead(version, from).best;
     if (!other || !sooner(other)) continue;
     const { record } = version;
-    const open = other.action.do === 'open' && !other.action.signIn && isOpen(other);
-    const carrier = record.carrier !== item.record.carrier;
-    const language = record.languages[0] ?? 'en';
-    const translated = language !== (item.record.languages[0] ?? 'en');
     const year = record.csl.issued?.['date-parts'][0][0];
+    const sort = sortOf(record, item.record, other);
     found.push({
-      sort: translated ? 'translation' : open ? 'open' : carrier ? 'carrier' : 'edition',
-      title: translated
-        ? msg('access.itInAnotherLanguage', { language: { language } })
-        : open
-          ? msg('access.anOpenVersion')
-          : carrier
-            ? msg('access.theSameInAnotherForm', { carriers: msg(`label.carrier.${record.carrier}.one`) })
-            : msg('access.anotherEdition'),
+      sort,
+      title: TITLE[sort](record),
       why: joined(
         ', ',
         record.kind === item.record.kind ? null : msg(`label.kind.${record.kind}.one`),

@@ -69,7 +69,8 @@ describe('ways to read', () => {
     expect(answer.ways.find((w) => w.id === 'visit:saltmarsh')).toMatchObject({
       setsWait: false,
       label: 'Today',
-      sub: 'on site until 16:00',
+      sub: 'on site',
+      reasons: expect.arrayContaining(['Open until 16:00.']),
     });
     expect(answer.wait).toMatchObject({ label: 'Tue 3 Nov', sub: 'by Thu 5 Nov' });
   });

@@ -86,29 +86,25 @@ export function soonestWay(item: AccessItem, from: Vantage): Pick<WaysAnswer, 'b
   const { library, needBy = null } = from;
   const { unlikelyBelow } = library.policy.wait;
   let first: { option: Option; key: readonly number[] }[] = [];
-  const offer = (option: Option): void => {
-    const found = readyOf(option, times);
+  const offer = (option: Option, found: Found | null): void => {
     if (!found || found.chance < unlikelyBelow) return;
     const key = [found.ready.median, ORDER[option.type], ...onlineRank(option), -found.chance];
     const order = first[0] ? compareKeys(key, first[0].key) : -1;
     if (order < 0) first = [{ option, key }];
     else if (order === 0) first.push({ option, key });
   };
-  for (const option of optionsFor(item, library, false)) offer(option);
+  const options = optionsFor(item, library, false);
+  for (const option of options) offer(option, readyOf(option, times));
   // No lender is asked before the next working day: what is sooner than that needs no plan.
   const service = serviceFor(item.record.kind);
   const bound = service && times.lending(NEXT_DAY, service);
   if (bound && !(first[0] && (first[0].key[0] as number) <= bound.median)) {
     const plan = lendingFor(item, library);
-    if (plan) offer({ type: 'lending', plan });
+    if (plan) offer({ type: 'lending', plan }, readyOf({ type: 'lending', plan }, times));
   }
   if (!first.length)
-    for (const option of optionsFor(item, library, false)) {
-      const ready = option.type === 'copy' && isOnSite(option) ? times.visit(option.campus) : null;
-      if (!ready || (first[0] && compareKeys([ready.median], first[0].key) > 0)) continue;
-      if (first[0] && compareKeys([ready.median], first[0].key) < 0) first = [];
-      first.push({ option, key: [ready.median] });
-    }
+    for (const option of options)
+      if (option.type === 'copy' && isOnSite(option)) offer(option, sure(times.visit(option.campus)));
   const ways = first
     .flatMap(({ option }) => wayFor(option, { item, times, needBy, detailed: false }) ?? [])
     .sort((a, b) => (a.id < b.id ? -1 : 1));
@@ -118,6 +114,8 @@ export function soonestWay(item: AccessItem, from: Vantage): Pick<WaysAnswer, 'b
 /** May be read where it is kept, and not taken away; it sets a wait of its own while it stands there. */
 const isOnSite = ({ copy, available }: Extract<Option, { type: 'copy' }>): boolean =>
   copy.rule === 'premises' && available === IN;
+type Found = { readonly ready: Ready; readonly chance: number };
+const sure = (ready: Ready | null, chance = 1): Found | null => ready && { ready, chance };
 const NEXT_DAY = { median: 1, likely: 1 } as const;
 const onlineRank = (o: Option): readonly [number, number] =>
   o.type === 'online' ? [VERSION_RANK[o.version], o.open ? 0 : 1] : [9, 9];
@@ -127,22 +125,15 @@ function compareKeys(x: readonly number[], y: readonly number[]): number {
 }
 const waitOf = (best: Way | null): WaysAnswer['wait'] =>
   best
-    ? {
-        class: best.class,
-        date: best.ready?.median ?? null,
-        label: best.label,
-        // Until when is said with the way.
-        sub: best.class === 'on-site' ? msg('access.onSite') : best.sub,
-      }
+    ? { class: best.class, date: best.ready?.median ?? null, label: best.label, sub: best.sub }
     : { class: 'unlikely', date: null, label: msg('access.unlikely'), sub: NOTHING };
 
 /**
  * When an option would set the wait, and how surely; null for one that does not. `wayFor` puts the words to
  * it.
  */
-function readyOf(option: Option, times: Times): { ready: Ready; chance: number } | null {
+function readyOf(option: Option, times: Times): Found | null {
   const { situation } = times;
-  const sure = (ready: Ready | null, chance = 1) => ready && { ready, chance };
   switch (option.type) {
     case 'online':
       return entitled(option, situation.campus) ? sure(times.online(option.from, option.until)) : null;

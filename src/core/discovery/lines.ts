@@ -9,12 +9,12 @@ import { editionOf, numbering, peopleOf } from '../model/describe';
 import type { Library } from '../model/library';
 import { type Message, type MessageValue, msg } from '../model/message';
 import { peerReviewOf } from '../model/peerReview';
-import type { DiscoveryRecord } from '../model/record';
+import { type DiscoveryRecord, languageOf } from '../model/record';
 import type { DayNumber, Minutes } from '../model/time';
 import { WAIT_CLASSES } from '../model/waits';
 import type { WaysAnswer } from '../model/ways';
 import { type AskedWord, FIELDS, type Field } from '../query/tree';
-import { stem } from '../words/analysis';
+import { termOf, termsFor } from '../words/analysis';
 import { type FieldText, fieldTexts } from '../words/fieldTexts';
 import { SMALL_WORDS, words } from '../words/fold';
 import { markable, marksIn } from '../words/marks';
@@ -78,7 +78,6 @@ export function relatedRecord(r: DiscoveryRecord, beside: DiscoveryRecord): Rela
   };
 }
 
-const languageOf = (r: DiscoveryRecord): string => r.languages[0] ?? 'en';
 /** A translation is another text, whatever it is a version of. */
 const sameLanguage = (a: DiscoveryRecord, b: DiscoveryRecord): boolean => languageOf(a) === languageOf(b);
 
@@ -139,7 +138,7 @@ export class LineWriter {
   #line(line: EngineLine, item: AccessItem, versions: readonly AccessItem[], shown: Listing): Hit {
     const { record } = item;
     const copies = record.copies ?? item.host?.copies ?? [];
-    const language = record.languages[0] ?? 'en';
+    const language = languageOf(record);
     const { abstract: _abstract, ...csl } = record.csl;
     return {
       id: record.id,
@@ -166,11 +165,9 @@ export class LineWriter {
 
   /** The fields of a record in which a word stands: for a line that is not that of the record found. */
   #fieldsOf(record: DiscoveryRecord, { text, prefix }: AskedWord): Field[] {
+    const terms = new Set(termsFor(text));
     const stands = ({ text: value, language }: FieldText): boolean =>
-      words(value).some(
-        (word) =>
-          word === text || (prefix ? word.startsWith(text) : stem(word, language) === stem(text, language)),
-      );
+      words(value).some((word) => (prefix && word.startsWith(text)) || terms.has(termOf(word, language)));
     return fieldTexts(record, this.#library().language).flatMap((values, i) =>
       values.some(stands) ? [FIELDS[i] as Field] : [],
     );

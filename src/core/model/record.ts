@@ -160,6 +160,9 @@ export interface Journal {
 export const yearOfRecord = (csl: Pick<CslItem, 'issued'>): number | null =>
   csl.issued?.['date-parts'][0][0] ?? null;
 
+/** The language a record is in; English where nothing is said. ISO 639-1. */
+export const languageOf = (r: Pick<DiscoveryRecord, 'languages'>): string => r.languages[0] ?? 'en';
+
 /** The lenders in a hexadecimal owner set, ascending. */
 export function ownersIn(owners: string | undefined): number[] {
   const list: number[] = [];

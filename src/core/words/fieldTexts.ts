@@ -1,6 +1,6 @@
 /** What of a record is found by which field. */
 import { fullName } from '../model/describe';
-import { type CslName, type DiscoveryRecord, yearOfRecord } from '../model/record';
+import { type CslName, type DiscoveryRecord, languageOf, yearOfRecord } from '../model/record';
 import { AS_WRITTEN } from './analysis';
 
 /** One value of a field (a heading, a person): a phrase never runs from one into the next. */
@@ -19,7 +19,7 @@ export function fieldTexts(r: DiscoveryRecord, headings = 'en'): readonly (reado
   const named = (list: readonly CslName[]) => list.map((n) => ({ text: fullName(n), language: AS_WRITTEN }));
   const said = (language: string, ...list: readonly (string | undefined)[]) =>
     list.flatMap((text) => (text ? [{ text, language }] : []));
-  const own = r.languages[0] ?? 'en';
+  const own = languageOf(r);
   return [
     said(own, c.title, c['original-title']),
     // A name has no endings to be taken off.

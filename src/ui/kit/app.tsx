@@ -62,20 +62,20 @@ function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
   const reader = useMemo(() => (info && settings ? currentReader(info, settings) : null), [info, settings]);
   const slips = useKept(() => (reader ? slipsOf(theStore(), reader.id) : []), [reader?.id], []);
   const now = useNow(info);
-  const here = useMemo(() => {
-    if (!info || !settings || !reader || !slips) return null;
-    const { campus, category, remote } = reader;
-    return {
-      info,
-      settings,
-      reader,
-      slips,
-      moment: {
-        situation: { campus, category, remote },
-        at: info.movable ? (settings.clock ?? info.now) : now,
-      },
-    };
-  }, [info, settings, reader, slips, now]);
+  const at = info?.movable ? (settings?.clock ?? info.now) : now;
+  const { campus, category, remote } = reader ?? {};
+  // The same value as long as it says the same: what is asked for a moment is not asked again with every slip.
+  const moment = useMemo(
+    (): Moment | null =>
+      campus === undefined || category === undefined || remote === undefined
+        ? null
+        : { situation: { campus, category, remote }, at },
+    [campus, category, remote, at],
+  );
+  const here = useMemo(
+    () => (info && settings && reader && slips && moment ? { info, settings, reader, slips, moment } : null),
+    [info, settings, reader, slips, moment],
+  );
   if (library.error !== null) return quiet ? null : <Failure error={library.error} again={library.again} />;
   return here ? <HereContext value={here}>{children}</HereContext> : null;
 }

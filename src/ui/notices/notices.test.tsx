@@ -4,11 +4,14 @@ import 'fake-indexeddb/auto';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { INFO } from '../../../tests/fixtures/here';
+import { storyItemTitled } from '../../../tests/fixtures/story';
 import * as client from '../../browser/client';
 import { askQuestion, questionsOf } from '../../browser/questions';
 import { saveStanding } from '../../browser/searches';
 import { chooseReader, readSettings } from '../../browser/settings';
 import { theStore } from '../../browser/store';
+import type { Reader } from '../../core/model/reader';
+import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
 import { App } from '../kit/app';
 import NoticeCount from './NoticeCount';
@@ -80,6 +83,26 @@ describe('notices', () => {
     render(<NoticesView />);
     await screen.findByText(/could not be asked for all of it/);
     expect(screen.getByRole('link', { name: 'Kelp, standing' })).toBeTruthy();
+  });
+  it('are not asked for again when a slip changes', async () => {
+    render(<NoticesView />);
+    await screen.findByText('On level 2.');
+    const { record } = storyItemTitled('The nori century');
+    const draft = newSlip({
+      id: 'S-notices',
+      record,
+      reader: READERS[0] as Reader,
+      wanted: 'loan',
+      route: 'ill-loan',
+      from: 'lending',
+      needBy: '',
+      now: INFO.now,
+    });
+    await theStore().slips.put({ ...draft, state: 'collected', due: '2026-11-03' });
+    await screen.findByText('Due Tue 3 Nov.');
+    await theStore().slips.clear();
+    expect(vi.mocked(client.getAnswers).mock.calls).toHaveLength(1);
+    expect(vi.mocked(client.getSearch).mock.calls).toHaveLength(1);
   });
   it('without any say what would come', async () => {
     await Promise.all([theStore().questions.clear(), theStore().standing.clear()]);

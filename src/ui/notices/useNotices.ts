@@ -1,34 +1,37 @@
-/** The reader's notices, gathered anew when the clock moves, a slip changes or something else was asked. */
-import { useEffect, useState } from 'react';
-import { type Gathered, gatherNotices } from '../../browser/notices';
+/** The reader's notices: asked for when the clock moves or something was asked or kept; slips are known here. */
+import { useEffect, useMemo, useState } from 'react';
+import { type Asked, askForNotices } from '../../browser/notices';
+import { questionsOf } from '../../browser/questions';
+import { standingSearches } from '../../browser/searches';
 import { theStore } from '../../browser/store';
+import { dayOf, type Minutes, parseLocal } from '../../core/model/time';
+import { type Notice, noticesOf } from '../../core/notices/notices';
 import { useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
 
+export interface Notices {
+  readonly notices: readonly Notice[];
+  /** Something could not be asked: the list may lack it. */
+  readonly partly: boolean;
+}
 /** Null until it is known. */
-export function useNotices(): Gathered | null {
+export function useNotices(): Notices | null {
   const { reader, moment, slips, info } = useHere();
-  const [gathered, setGathered] = useState<Gathered | null>(null);
-  const { noticeDays } = info.policy.loans;
-  // How many there are is enough to know that one came or went.
-  const asked = useKept(
-    () =>
-      Promise.all([theStore().questions.count(), theStore().standing.count()]).then((counts) =>
-        counts.join(),
-      ),
-    [reader.id],
-    '',
-  );
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when something was asked or kept
+  const questions = useKept(() => questionsOf(theStore(), reader.id), [reader.id], []);
+  const standing = useKept(() => standingSearches(theStore(), reader.id), [reader.id], []);
+  const [asked, setAsked] = useState<Asked | null>(null);
   useEffect(() => {
+    if (!questions || !standing) return;
     let gone = false;
-    gatherNotices(theStore(), reader.id, moment, { slips, noticeDays }).then(
-      (found) => !gone && setGathered(found),
-      () => undefined,
-    );
+    void askForNotices(questions, standing, moment).then((heard) => !gone && setAsked(heard));
     return () => {
       gone = true;
     };
-  }, [reader.id, moment, slips, noticeDays, asked]);
-  return gathered;
+  }, [questions, standing, moment]);
+  const { noticeDays } = info.policy.loans;
+  return useMemo(() => {
+    if (!asked || !questions) return null;
+    const today = dayOf(parseLocal(moment.at) as Minutes);
+    return { notices: noticesOf({ slips, questions, ...asked }, today, noticeDays), partly: asked.partly };
+  }, [asked, questions, slips, moment.at, noticeDays]);
 }

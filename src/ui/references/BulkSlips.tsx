@@ -4,7 +4,7 @@
  */
 
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { getPromise, getWays } from '../../browser/client';
 import { register } from '../../browser/settings';
 import { keepDraft, newSlipId, sendOutgoing, toOutgoing } from '../../browser/slips';
@@ -45,10 +45,9 @@ export default function BulkSlips({
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
-  // What has gone is no longer missing: until all has, the list stays what was looked over.
-  const looked = useRef(given);
-  if (!busy && said === null) looked.current = given;
-  const things = looked.current;
+  // What has gone is no longer missing: while it goes, the list stays what was looked over.
+  const [underWay, setUnderWay] = useState<readonly Thing[] | null>(null);
+  const things = underWay ?? given;
   const written = useQuery({
     // What is asked for already is part of the question: opened again, what went out does not go a second time.
     queryKey: [
@@ -98,6 +97,7 @@ export default function BulkSlips({
   const drafts = list.flatMap((w) => (w.slip && w.hindered && !w.twice ? [w.slip] : []));
   const put = async (send: boolean) => {
     setBusy(true);
+    setUnderWay(things);
     try {
       if (!reader.registered)
         await register(theStore(), reader.id, { email: reader.email, address: address.trim() });

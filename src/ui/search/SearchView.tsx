@@ -1,6 +1,6 @@
 /** The search view: one address is one state; everything seen here can be shared and comes back with Back. */
 
-import { lazy, Suspense, useCallback, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import type { Moment } from '../../core/discovery/answers';
 import {
   leftBehind,
@@ -54,6 +54,17 @@ function Search() {
 
   /** Words were asked for just now: the focus goes on to what they find. */
   const asked = useRef(false);
+  // Who types on, or turns to something else, stays there.
+  useEffect(() => {
+    const forget = () => {
+      asked.current = false;
+    };
+    const acts = ['input', 'keydown', 'pointerdown'] as const;
+    for (const act of acts) document.addEventListener(act, forget, true);
+    return () => {
+      for (const act of acts) document.removeEventListener(act, forget, true);
+    };
+  }, []);
   const change = useCallback(
     (next: SearchRequest) => {
       setLeft(null);
@@ -71,9 +82,6 @@ function Search() {
     const next = { ...newWords(searched ? request : NEW_SEARCH, q, kept), needBy, syntax };
     const names = searched ? leftBehind(request, next) : [];
     asked.current = true;
-    // Who types on, or turns to something else, stays there.
-    for (const act of ['input', 'keydown', 'pointerdown'])
-      document.addEventListener(act, () => void (asked.current = false), { capture: true, once: true });
     ahead(next, moment);
     go(printRequest(next));
     setLeft(names.length ? { before: request, names, q } : null);

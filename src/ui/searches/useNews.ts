@@ -1,8 +1,6 @@
 import { useQueries } from '@tanstack/react-query';
-import { getSearch } from '../../browser/client';
 import type { StandingSearch } from '../../browser/rows';
-import { parseDay } from '../../core/model/time';
-import { readRequest } from '../../core/query/request';
+import { countNew } from '../../browser/searches';
 import { useHere } from '../kit/app';
 
 /** How many are new for each standing search since it was last looked at. */
@@ -12,13 +10,9 @@ export function useNews(standing: readonly StandingSearch[]): readonly (number |
   const answers = useQueries({
     queries: standing.map((s) => ({
       queryKey: ['news', s.id, s.seen, today, moment.situation],
-      queryFn: () =>
-        getSearch({ ...readRequest(new URLSearchParams(s.address)), since: parseDay(s.seen) }, moment, {
-          offset: 0,
-          limit: 1,
-        }),
+      queryFn: () => countNew(s, moment),
     })),
   });
-  return answers.map((a) => a.data?.total ?? null);
+  return answers.map((a) => a.data ?? null);
 }
 export const newHref = (s: StandingSearch): string => `/?${s.address}&since=${s.seen}&sort=added`;

@@ -128,6 +128,8 @@ function MailForm({ things, name, link }: { things: readonly Mailed[]; name: str
     try {
       await sendMail({ to: good, subject: letter.subject, text: letter.text }, reader.id, moment);
       setSent(say('share.mailSent', { to: good }));
+      // It is not sent a second time by a second press.
+      setTo('');
     } catch (error) {
       setSent(error instanceof AskError ? error.message : say('share.mailNotSent'));
     } finally {
