@@ -20,6 +20,7 @@ import type {
   RecordAnswer,
   ResolvedReference,
   SearchAnswer,
+  ShelfAnswer,
   SlipPromise,
   ValuesAnswer,
   WaysAnswer,
@@ -249,3 +250,22 @@ export const resolveReferences = (
     body: JSON.stringify({ items, moment, needBy }),
     signal,
   });
+/** A place on the shelf that is asked for. */
+export interface ShelfAsked {
+  readonly record: string | null;
+  readonly callno: string | null;
+  /** Null for all campuses as one shelf. */
+  readonly campus: string | null;
+  readonly before: number;
+  readonly after: number;
+  /** What is looked for along it; empty for nothing. */
+  readonly q: string;
+  readonly at: string;
+}
+/** What stands around a place on the shelf. */
+export function getShelf(asked: ShelfAsked, signal?: AbortSignal): Promise<ShelfAnswer> {
+  const params = new URLSearchParams();
+  for (const [name, value] of Object.entries(asked))
+    if (value !== null && value !== '') params.set(name, String(value));
+  return ask(`/api/shelf?${params}`, signal ? { signal } : undefined);
+}

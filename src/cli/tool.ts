@@ -1,5 +1,5 @@
 /**
- * `tool query|references|coverage|convert|cite|check|train-references`: each tool is a module that works when it
+ * `tool query|references|coverage|convert|cite|shelf|check|train-references`: each tool is a module that works when it
  * is loaded.
  */
 import { table } from '../core/table';
@@ -10,6 +10,7 @@ const TOOLS = table<() => Promise<unknown>>({
   coverage: () => import('./tools/coverage'),
   convert: () => import('./tools/convert'),
   cite: () => import('./tools/cite'),
+  shelf: () => import('./tools/shelf'),
   check: () => import('./tools/check'),
   'train-references': () => import('./trainReferences').then((m) => m.runTraining()),
 });

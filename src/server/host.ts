@@ -60,6 +60,8 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   suggest: DiscoveryIndex['suggest'] = (...args) => this.ask('suggest', ...args);
   journals: DiscoveryIndex['journals'] = (...args) => this.ask('journals', ...args);
   guidance: DiscoveryIndex['guidance'] = () => this.ask('guidance');
+  shelf: DiscoveryIndex['shelf'] = (...args) => this.ask('shelf', ...args);
+  browse: DiscoveryIndex['browse'] = (...args) => this.ask('browse', ...args);
   record: DiscoveryIndex['record'] = (...args) => this.ask('record', ...args);
   resolve: DiscoveryIndex['resolve'] = (...args) => this.ask('resolve', ...args);
   ways: DiscoveryIndex['ways'] = (...args) => this.ask('ways', ...args);

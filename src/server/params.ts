@@ -2,10 +2,12 @@
 
 import Joi from 'joi';
 import type { LibraryInfo, Moment } from '../core/discovery/answers';
+import { WALKS } from '../core/discovery/walks';
 import { type Message, msg } from '../core/model/message';
-import type { CampusId } from '../core/model/record';
+import { type CampusId, MAX_ID } from '../core/model/record';
 import { schemaOf, shapeFault } from '../core/model/schema';
 import { type Fields, filled, formed, isoDay, localTime, oneOf, text } from '../core/model/shape';
+import { type Minutes, parseLocal } from '../core/model/time';
 import { REACHES } from '../core/model/waits';
 import { type AskedSearch, askedSearch } from '../core/query/read';
 import { GROUPS, readRequest, SORTS, SYNTAXES } from '../core/query/request';
@@ -13,6 +15,7 @@ import { faultOf } from './faults';
 import { BUSY, problem } from './problem';
 
 export const MAX_QUERY = 12_000;
+const [MAX_TITLE, MAX_CALL_NUMBER] = [2000, 300];
 const MAX_VALUES = 200;
 
 const choices = Object.fromEntries(
@@ -95,6 +98,58 @@ export const momentAt = (
 const momentParams = Joi.object(
   params({ campus: filled(100), remote: oneOf(['1', '0']), at: localTime(), need: isoDay() }),
 );
+const MOST_ROWS = 100;
+const someRows = () => formed(/^(\d\d?|100)$/, 'rows');
+/** What is walked through around a place: how many rows to either side, and when. */
+const walkSchema = Joi.object(
+  params({
+    list: oneOf(WALKS),
+    from: text(MAX_TITLE),
+    record: filled(MAX_ID),
+    callno: filled(MAX_CALL_NUMBER),
+    campus: filled(100),
+    before: someRows(),
+    after: someRows(),
+    q: text(MAX_QUERY),
+    at: localTime(),
+  }),
+);
+/** How much of a piece is asked for when nothing is said. */
+const [ROWS_BEFORE, ROWS_AFTER] = [0, 25];
+export interface WalkInput {
+  readonly campus: string | null;
+  readonly before: number;
+  readonly after: number;
+  readonly at: Minutes;
+}
+/**
+ * The parameters that shelf and lists have in common; a problem document for the first that can’t be used.
+ * @param known the names that the endpoint knows
+ */
+export function readWalk(
+  params: URLSearchParams,
+  info: LibraryInfo,
+  known: readonly string[],
+): Checked<WalkInput> {
+  const unknown = unknownParameter(params, ...known);
+  if (unknown) return { refused: unknown };
+  const { error }: Joi.ValidationResult = walkSchema.validate(collected(params));
+  const detail = error?.details[0];
+  if (detail) return { refused: problem('bad-parameter', faultText(detail), String(detail.path[0] ?? '')) };
+  const campus = params.get('campus');
+  if (campus !== null && !info.campuses.some((c) => c.id === campus))
+    return { refused: problem('bad-parameter', msg('http.thereIsNoCampus', { campus }), 'campus') };
+  const rows = (name: string, otherwise: number): number =>
+    Math.min(MOST_ROWS, Number(params.get(name) ?? otherwise));
+  return {
+    ok: {
+      campus,
+      before: rows('before', ROWS_BEFORE),
+      after: rows('after', ROWS_AFTER),
+      at: parseLocal(momentAt(params.get('at'), info)) as Minutes,
+    },
+  };
+}
 /** Who asks and when, from an address: `campus`, `remote`, `at`, `need`. */
 export function readMoment(
   params: URLSearchParams,

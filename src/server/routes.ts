@@ -30,7 +30,7 @@ export const isClosed = (path: string): boolean => path.startsWith('/_') && !pat
 export const isSimulated = (path: string): boolean => path.startsWith('/standin/');
 
 const SAID: ReadonlySet<string> = new Set(
-  'api policy-reports search values suggest records references resolve ways promise kept mail plan styles locales export slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside piles notices account cleared standin publisher delivery database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
+  'api shelf browse policy-reports search values suggest records references resolve ways promise kept mail plan styles locales export slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside piles notices account cleared standin publisher delivery database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
     ' ',
   ),
 );
@@ -46,6 +46,6 @@ export const shapeOf = (path: string): string =>
     .join('/');
 
 const ASKING =
-  /^\/(?:api\/(?!library|mail|policy-reports|styles|locales)|records\/|feeds\/|sru|openurl|journals|standin\/(?:publisher|delivery|database))/;
+  /^\/(?:api\/(?!library|mail|policy-reports|styles|locales)|records\/|feeds\/|sru|openurl|journals|shelf|browse|standin\/(?:publisher|delivery|database))/;
 /** Asks the index: refused at once when its queue is full, before anything is read or rendered. */
 export const asksIndex = (path: string): boolean => ASKING.test(path);

@@ -31,6 +31,8 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ['suggest', service.suggest.bind(service)],
   ['journals', service.journals.bind(service)],
   ['guidance', service.guidance.bind(service)],
+  ['shelf', service.shelf.bind(service)],
+  ['browse', service.browse.bind(service)],
   ['record', service.record.bind(service)],
   ['resolve', service.resolve.bind(service)],
   ['ways', service.ways.bind(service)],

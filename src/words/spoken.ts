@@ -11,3 +11,4 @@ import './generated/query';
 import './generated/request';
 import './generated/rules';
 import './generated/shape';
+import './generated/shelf';

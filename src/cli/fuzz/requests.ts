@@ -54,6 +54,8 @@ const PARAMS: Readonly<Record<string, readonly string[]>> = {
   '/api/values': ['group', 'contains', 'q', 'syntax', 'campus', 'at', ...GROUPS.map((g) => `keep.${g}`)],
   '/api/suggest': ['q'],
   '/api/journals': ['q', 'campus'],
+  '/api/shelf': ['record', 'callno', 'campus', 'before', 'after', 'q', 'at'],
+  '/api/browse': ['list', 'from', 'record', 'before', 'after', 'at'],
   '/api/guidance': [],
   '/api/library': [],
   '/sru': [

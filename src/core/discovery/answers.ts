@@ -4,7 +4,7 @@
  * stand across a network.
  */
 
-import type { EngineAnswer } from '../engine/port/engine';
+import type { BrowsePiece, BrowseRow, EngineAnswer, ShelfPiece } from '../engine/port/engine';
 import type { Cents, Wanted } from '../model/codes';
 import type { Carrier, Kind } from '../model/kinds';
 import type { Campus, LibraryWords } from '../model/library';
@@ -12,7 +12,16 @@ import type { Message } from '../model/message';
 import type { PeerReview } from '../model/peerReview';
 import type { Policy } from '../model/policy';
 import type { Reader, ReaderSituation } from '../model/reader';
-import type { Copy, CslItem, DiscoveryRecord, Journal, PartnerCopy, ReferenceItem } from '../model/record';
+import type {
+  Copy,
+  CopyRule,
+  CopyStatus,
+  CslItem,
+  DiscoveryRecord,
+  Journal,
+  PartnerCopy,
+  ReferenceItem,
+} from '../model/record';
 import type { Slip } from '../model/slip';
 import type { Reach, Verdict, WaitClass } from '../model/waits';
 import type { Alternative, Way, WayAction, WaysAnswer } from '../model/ways';
@@ -28,6 +37,7 @@ import type { CopyHistory } from '../requests/history';
 import type { SlipPromise } from '../requests/promise';
 import type { Mark } from '../words/marks';
 import type { Guidance } from './guidance';
+import type { ShelfQuestion, WalkQuestion } from './walks';
 
 export interface Moment {
   readonly situation: ReaderSituation;
@@ -237,6 +247,39 @@ export interface Slice {
   readonly offset: number;
   readonly limit: number;
 }
+/** A volume on the shelf. */
+export interface ShelfRow {
+  readonly id: string;
+  readonly csl: Omit<CslItem, 'abstract'>;
+  readonly kind: Kind;
+  readonly line: Message;
+  /** The campus by its id. */
+  readonly campus: string;
+  readonly location: string;
+  readonly callNumber: string;
+  /** What is wrong with the call number for its scheme; null when nothing is. */
+  readonly fault: Message | null;
+  readonly rule: CopyRule;
+  /** Of the copy that can be had first, and how many stand here. */
+  readonly status: CopyStatus;
+  readonly copies: number;
+  /** How thick it is; null where nobody says. */
+  readonly pages: number | null;
+  /** Whether it is among what is looked for. */
+  readonly fits: boolean;
+}
+export type ShelfAnswer = Omit<ShelfPiece, 'places'> & { readonly places: readonly ShelfRow[] };
+export type BrowseLine = BrowseRow & {
+  /** Of a row that stands for a record: its title, and who, where and when. */
+  readonly title: string | null;
+  readonly line: Message | null;
+  /** Of a call number: the name of the campus, its id, and what is wrong with it for its scheme. */
+  readonly place: string | null;
+  readonly campus: string | null;
+  readonly fault: Message | null;
+};
+export type BrowseAnswer = Omit<BrowsePiece, 'rows'> & { readonly rows: readonly BrowseLine[] };
+
 export interface DiscoveryIndex {
   health(): Promise<{
     readonly records: number;
@@ -255,6 +298,10 @@ export interface DiscoveryIndex {
   suggest(typed: string): Promise<SuggestAnswer>;
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
   guidance(): Promise<Guidance>;
+  /** What stands around a place on the shelf; null where what was asked for stands on none. */
+  shelf(asked: ShelfQuestion): Promise<ShelfAnswer | null>;
+  /** A piece of a list that is walked through. */
+  browse(asked: WalkQuestion): Promise<BrowseAnswer>;
   record(id: string): Promise<RecordAnswer | null>;
   /** Pasted text, split, read and resolved. */
   references(

@@ -39,6 +39,7 @@ import { promiseFor, type SlipPromise } from '../requests/promise';
 import { cslOfSlip } from '../requests/slip';
 import type {
   BreakdownValue,
+  BrowseAnswer,
   JournalsAnswer,
   KeptAnswer,
   Moment,
@@ -48,6 +49,7 @@ import type {
   ResolvedMatch,
   ResolvedReference,
   SearchAnswer,
+  ShelfAnswer,
   Slice,
   SuggestAnswer,
   ThingAsked,
@@ -63,6 +65,7 @@ import { explained, foldedWords, LineWriter, type Listing, listing, relatedRecor
 import { recognise } from './recognise';
 import { quoted, repair } from './repair';
 import { journalOf, unindexedItem } from './unindexed';
+import { browse, type ShelfQuestion, shelfWalk, type WalkQuestion } from './walks';
 
 const VALUES_SHOWN = 500;
 /** Versions of a work whose ways are worked out for the page of one of them. */
@@ -233,6 +236,15 @@ export class Discovery {
   }
   async guidance(): Promise<Guidance> {
     return this.file.guidance;
+  }
+  shelf(asked: ShelfQuestion): Promise<ShelfAnswer | null> {
+    return shelfWalk(asked, this.#walked);
+  }
+  browse(asked: WalkQuestion): Promise<BrowseAnswer> {
+    return browse(asked, this.#walked);
+  }
+  get #walked() {
+    return { engine: this.#engine, items: this.#items, library: this.#library };
   }
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer> {
     return findJournals(q, campus, limit, {

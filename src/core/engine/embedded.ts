@@ -4,7 +4,7 @@
  */
 import { LRUCache } from 'lru-cache';
 import type { Policy } from '../model/policy';
-import type { DiscoveryRecord } from '../model/record';
+import { type DiscoveryRecord, languageOf } from '../model/record';
 import type { Group } from '../query/request';
 import type { AskedWord } from '../query/tree';
 import { fold, words } from '../words/fold';
@@ -13,10 +13,14 @@ import { Best } from './count/best';
 import type { IndexData } from './format/data';
 import { personsAt } from './format/facts';
 import { countStrings, stringAt } from './format/strings';
+import { Browser } from './help/browse';
+import { type ShelfPosition, shelfAround } from './help/shelf';
 import { spellingsOf } from './help/spelling';
 import { suggest, titleRange } from './help/suggest';
 import type {
   AccessMoment,
+  BrowseAsked,
+  BrowsePiece,
   EngineAnswer,
   EngineConditions,
   EngineLine,
@@ -24,6 +28,9 @@ import type {
   EngineTree,
   Relations,
   SearchEngine,
+  ShelfAsked,
+  ShelfPiece,
+  ShelfPlace,
   SpellingCount,
   Suggestion,
 } from './port/engine';
@@ -41,6 +48,7 @@ export class EmbeddedSearch implements SearchEngine {
   readonly #data: IndexData;
   readonly #recordAt: (doc: number) => DiscoveryRecord;
   readonly #docs = new LRUCache<string, number>({ max: IDS_KEPT });
+  readonly #browser: Browser;
   #containers: ReadonlyMap<string, string> | null = null;
 
   /** @param recordAt a record by its document number */
@@ -48,6 +56,10 @@ export class EmbeddedSearch implements SearchEngine {
     this.#engine = engine;
     this.#data = engine.data;
     this.#recordAt = recordAt;
+    this.#browser = new Browser(engine.data, engine.library.language ?? 'en', (doc) => {
+      const r = recordAt(doc);
+      return { id: r.id, title: r.csl.title, language: languageOf(r) };
+    });
   }
 
   size(): Promise<number> {
@@ -146,6 +158,32 @@ export class EmbeddedSearch implements SearchEngine {
       if (!titles.has(csl.title)) titles.set(csl.title, { kind: 'title', text: csl.title, count: 1, id });
     }
     return [...titles.values(), ...named];
+  }
+  async browse({ at, ...asked }: BrowseAsked): Promise<BrowsePiece> {
+    return this.#browser.piece(asked, this.#engine.sizeAt(at));
+  }
+  async shelf({ id, campus, at, tree, ...asked }: ShelfAsked): Promise<ShelfPiece> {
+    const { campuses } = this.#engine.library;
+    const along = campus === null ? null : campuses.findIndex((c) => c.id === campus);
+    const doc = id === null ? null : this.#doc(id);
+    const found = tree && this.#engine.evaluator.evaluate(tree);
+    const { places, next, ...piece } = shelfAround(this.#data, {
+      ...asked,
+      doc: doc === null || doc < 0 ? null : doc,
+      campus: along,
+      end: this.#engine.sizeAt(at),
+      among: found && new Set(found.docs.subarray(0, found.n)),
+    });
+    const named = (p: ShelfPosition): ShelfPlace => ({
+      id: this.#id(p.doc),
+      campus: campuses[p.campus]?.id as string,
+      callNumber: p.callNumber,
+    });
+    return {
+      ...piece,
+      places: places.map((p) => ({ ...named(p), fits: p.fits })),
+      next: { before: next.before && named(next.before), after: next.after && named(next.after) },
+    };
   }
   async setPolicy(policy: Policy): Promise<void> {
     this.#engine.setPolicy(policy);

@@ -17,7 +17,7 @@ import { ConditionReader } from './count/conditions';
 import { type Counted, Counter } from './count/counter';
 import { GroupValues, OPEN_ENDED } from './count/groupValues';
 import type { IndexData } from './format/data';
-import { firstFrom, type Matches } from './format/postings';
+import { firstAfter, firstFrom, type Matches } from './format/postings';
 import { findString } from './format/strings';
 import { Evaluator } from './match/evaluate';
 import type {
@@ -62,6 +62,10 @@ export class EmbeddedEngine {
 
   get size(): number {
     return this.data.n;
+  }
+  /** The library whose records these are, by the rules in force. */
+  get library(): Library {
+    return this.#library;
   }
 
   /** Other rules: what was worked out for readers is worked out again. */
@@ -259,4 +263,3 @@ export class EmbeddedEngine {
 
 /** First position in an ascending list whose value is not before d. */
 const place = (list: Uint32Array | Uint16Array, d: number): number => firstFrom(list, 0, list.length, d);
-const firstAfter = (added: Uint16Array, day: number): number => place(added, day + 1);

@@ -22,6 +22,7 @@ export type Form =
   | 'country'
   | 'span'
   | 'offset'
+  | 'rows'
   | 'limit'
   | 'id';
 /** What holds of a value beyond its sort. */

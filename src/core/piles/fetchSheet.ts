@@ -1,5 +1,5 @@
 /** The fetch sheet: what stands on shelves, in the order in which one walks past it. */
-import { compareCallNumbers } from '../model/callNumber';
+import { compareCallNumbers } from '../shelf/callNumber';
 
 /** A copy that stands on a shelf, as a list of them is answered. */
 export interface Shelf {

@@ -3,7 +3,7 @@
  * the browser.
  */
 
-import { recordHref } from '../../core/model/address';
+import { recordHref, shelfHref } from '../../core/model/address';
 import { fullName } from '../../core/model/describe';
 import type { Audience, Carrier } from '../../core/model/kinds';
 import type { Copy, CopyStatus, PartnerCopy } from '../../core/model/record';
@@ -69,7 +69,17 @@ function Places({ answer, level }: Props) {
                 <th scope="row">{i === 0 ? p.name : <span className="sr">{p.name}</span>}</th>
                 <td>
                   {'location' in c ? `${c.location}, ` : ''}
-                  <span className={styles.mono}>{c.callNumber}</span>
+                  {'campus' in c ? (
+                    <a
+                      className={styles.mono}
+                      href={shelfHref({ ...c, record: answer.record.id })}
+                      aria-label={say('item.walkTheShelf', { callNumber: c.callNumber, place: p.name })}
+                    >
+                      {c.callNumber}
+                    </a>
+                  ) : (
+                    <span className={styles.mono}>{c.callNumber}</span>
+                  )}
                 </td>
                 <td>
                   {statusText(c.status)}

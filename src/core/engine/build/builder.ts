@@ -32,6 +32,7 @@ import { buildSuggestions } from '../help/suggest';
 import { ownWorth } from '../rank/weights';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
+import { ListCollector } from './lists';
 import { byLikeness, inOrder, listsInOrder } from './neighbours';
 import { relationsOf } from './relations';
 
@@ -109,6 +110,7 @@ export class IndexBuilder {
   readonly #references: (readonly string[])[] = [];
   readonly #works = new Map<string, number[]>();
   readonly #titles: string[] = [];
+  readonly #lists: ListCollector;
   #end = 0;
   #lastDay = 0;
 
@@ -121,6 +123,7 @@ export class IndexBuilder {
     this.#termOf = ANALYSES[analysis].termOf;
     this.#layout = rowLayout(library);
     this.#journals.id('');
+    this.#lists = new ListCollector(library);
   }
 
   get count(): number {
@@ -164,6 +167,7 @@ export class IndexBuilder {
     this.#references.push(r.references ?? NO_REFERENCES);
     if (r.work) this.#works.set(r.work, [...(this.#works.get(r.work) ?? []), this.#ids.length - 1]);
     this.#titles.push(titleKey(r.csl.title));
+    this.#lists.add(r);
     c.titleLength.push(Math.min(255, titleLength));
     c.mainLength.push(Math.min(255, mainWords(r.csl.title)));
     c.year.push(yearOfRecord(r.csl) ?? -1);
@@ -295,6 +299,11 @@ export class IndexBuilder {
       holderOrder: holders.order,
       ...words.sections,
       ...identities,
+      ...this.#lists.finish(order, {
+        person: values.person.table,
+        subject: values.subject.table,
+        journal: values.journal.table,
+      }),
       combos,
       placeSets: this.#placeSets.view(),
       ...Object.fromEntries(

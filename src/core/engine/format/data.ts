@@ -29,6 +29,24 @@ export interface IndexData extends Facts {
   readonly places: PlaceSets;
   /** The documents in the order of their titles. */
   readonly titleOrder: Uint32Array;
+  /** Numbers of documents, names, headings and journals as they are filed (see build/lists.ts). */
+  readonly titleFiled: Uint32Array;
+  /** People: those who wrote by their number, those who are only written about by theirs behind it. */
+  readonly personFiled: Uint32Array;
+  readonly subjectFiled: Uint32Array;
+  readonly journalFiled: Uint32Array;
+  /** Who is written about, and in which documents. */
+  readonly about: StringTable;
+  readonly aboutStart: Uint32Array;
+  readonly aboutDocs: Uint32Array;
+  /** Call numbers as they stand, and in their order: number, document and campus of each place. */
+  readonly callNumbers: StringTable;
+  readonly shelfNumber: Uint32Array;
+  readonly shelfDoc: Uint32Array;
+  readonly shelfCampus: Uint8Array;
+  /** The places of each campus. */
+  readonly shelfCampusStart: Uint32Array;
+  readonly shelfCampusAt: Uint32Array;
   readonly rows: Uint16Array;
   /** The people the other way round: the documents of each. */
   readonly holders: Holders;
@@ -106,6 +124,19 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: Messa
     combos: get('combos'),
     places: new PlaceSets(get('placeSets'), (header.meta.layout as RowLayout).presenceWords),
     titleOrder: get('titleOrder'),
+    titleFiled: get('titleFiled'),
+    personFiled: get('personFiled'),
+    subjectFiled: get('subjectFiled'),
+    journalFiled: get('journalFiled'),
+    about: table('about'),
+    aboutStart: get('aboutStart'),
+    aboutDocs: get('aboutDocs'),
+    callNumbers: table('callNumber'),
+    shelfNumber: get('shelfNumber'),
+    shelfDoc: get('shelfDoc'),
+    shelfCampus: get('shelfCampus'),
+    shelfCampusStart: get('shelfCampusStart'),
+    shelfCampusAt: get('shelfCampusAt'),
     rows: get('rows'),
     holders: { start: get('holderStart'), docs: get('holderDocs'), order: get('holderOrder') },
     recordAt: get('recordAt'),

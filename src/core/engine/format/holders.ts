@@ -8,7 +8,7 @@ export interface Holders {
 }
 
 /** How often each value stands in a column. */
-export function usesOf(column: Uint32Array, values: number): Uint32Array {
+export function usesOf(column: Uint32Array | Uint16Array, values: number): Uint32Array {
   const uses = new Uint32Array(values);
   for (const v of column) uses[v] = (uses[v] as number) + 1;
   return uses;

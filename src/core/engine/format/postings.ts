@@ -143,6 +143,10 @@ export function firstFrom(docs: Uint32Array | Uint16Array, from: number, to: num
   return lo;
 }
 
+/** The first document that came into the index after a day; `added` ascends. */
+export const firstAfter = (added: Uint16Array, day: number): number =>
+  firstFrom(added, 0, added.length, day + 1);
+
 /** Inverse document frequency: ln(1 + (n − df + ½) / (df + ½)). */
 export const idfOf = (n: number, df: number): number => Math.log(1 + (n - df + 0.5) / (df + 0.5));
 /**

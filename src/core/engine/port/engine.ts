@@ -121,6 +121,67 @@ export interface Relations {
   readonly citedBy: readonly string[];
 }
 
+/** Lists that can be walked through by any beginning, in the alphabet of the library's language. */
+export const BROWSE_LISTS = ['people', 'titles', 'subjects', 'journals', 'new'] as const;
+export type BrowseList = (typeof BROWSE_LISTS)[number];
+/** A piece of a list. */
+export interface BrowseAsked {
+  readonly list: BrowseList;
+  /**
+   * The beginning of what is looked for, or a row's own text to go on from; of the list `new` an ISO day, or a
+   * record's id.
+   */
+  readonly from: string;
+  /** Rows before it, and from it on, at most. */
+  readonly before: number;
+  readonly after: number;
+  /** What came later is not in the list. */
+  readonly at: Minutes;
+}
+export interface BrowseRow {
+  /** A name, heading or title as it is written; of the list `new` the ISO day. */
+  readonly text: string;
+  /** Records by whom, on what, of this title or in this journal. */
+  readonly count: number;
+  /** Of people: records about them. */
+  readonly about: number;
+  /** Of titles and of what is new: the first record. */
+  readonly id: string | null;
+}
+export interface BrowsePiece {
+  readonly rows: readonly BrowseRow[];
+  /** Which of them is the first that is not before what was asked for. */
+  readonly at: number;
+  readonly more: { readonly before: boolean; readonly after: boolean };
+}
+/** A piece of the shelf. */
+export interface ShelfAsked {
+  readonly callNumber: string;
+  /** The record whose copy is meant; null for whatever stands there. */
+  readonly id: string | null;
+  /** One campus; null for the shelves of all of them as one. */
+  readonly campus: string | null;
+  readonly before: number;
+  /** How many behind the place asked for. */
+  readonly after: number;
+  readonly at: Minutes;
+  /** What is looked for along the shelf. */
+  readonly tree: EngineTree | null;
+}
+export interface ShelfPlace {
+  readonly id: string;
+  readonly campus: string;
+  readonly callNumber: string;
+}
+export interface ShelfPiece {
+  readonly places: readonly (ShelfPlace & { readonly fits: boolean })[];
+  /** The place asked for, or the first behind it. */
+  readonly at: number;
+  readonly more: { readonly before: boolean; readonly after: boolean };
+  /** The next to either side that is looked for. */
+  readonly next: { readonly before: ShelfPlace | null; readonly after: ShelfPlace | null };
+}
+
 export interface SearchEngine {
   /** `embedded`, `opensearch` … */
   readonly name: string;
@@ -166,6 +227,10 @@ export interface SearchEngine {
    * of each sort.
    */
   suggest(typed: string, perKind: number): Promise<readonly Suggestion[]>;
+  /** A piece of a list, rows without records left out. */
+  browse(asked: BrowseAsked): Promise<BrowsePiece>;
+  /** What stands around a place: one for each record, campus and call number. */
+  shelf(asked: ShelfAsked): Promise<ShelfPiece>;
   /** Other rules from now on: waits are timed by them, and counted. */
   setPolicy(policy: Policy): Promise<void>;
 }

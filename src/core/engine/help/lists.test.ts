@@ -1,0 +1,145 @@
+import fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { PlainEngine } from '../../../../tests/fixtures/plainEngine';
+import { itemsAsTheyCame, worldOf } from '../../../../tests/fixtures/world';
+import type { Copy, DiscoveryRecord } from '../../model/record';
+import { type Minutes, parseLocal } from '../../model/time';
+import { alphabetOf, filedName, filedTitle } from '../../words/filing';
+import { EmbeddedSearch } from '../embedded';
+import { BROWSE_LISTS, type BrowseAsked, type SearchEngine, type ShelfAsked } from '../port/engine';
+
+const world = worldOf(700);
+const AT = parseLocal('2026-11-02T09:10') as Minutes;
+let records: readonly DiscoveryRecord[];
+let engines: readonly [SearchEngine, SearchEngine];
+beforeAll(async () => {
+  const { service } = world;
+  const items = await itemsAsTheyCame(service);
+  records = items.map((i) => i.record);
+  engines = [
+    new EmbeddedSearch(service.engine, (doc) => service.recordAt(doc)),
+    new PlainEngine(items, service.library),
+  ];
+}, 60_000);
+
+describe('lists, by two engines', () => {
+  it('give the same rows from any beginning, at any time', async () => {
+    const beginning = fc.oneof(
+      fc.constantFrom('', 'a', 'Z', 'the sea', 'SEA', 'é', '“', '2026-10-30', '2025-01-01', 'zzzz', 'ø'),
+      fc.nat(9999).map((n) => {
+        const r = records[n % records.length] as DiscoveryRecord;
+        return [r.csl.title, r.subjects[0], r.id, r.csl.author?.[0]?.family, r.added][n % 5] ?? r.csl.title;
+      }),
+    );
+    const asked: fc.Arbitrary<BrowseAsked> = fc.record({
+      list: fc.constantFrom(...BROWSE_LISTS),
+      from: beginning,
+      before: fc.nat(12),
+      after: fc.nat(12),
+      at: fc.constantFrom(
+        AT,
+        parseLocal('2026-10-20T08:00') as Minutes,
+        parseLocal('2027-03-01T08:00') as Minutes,
+      ),
+    });
+    await fc.assert(
+      fc.asyncProperty(asked, async (a) => {
+        expect(await engines[0].browse(a)).toEqual(await engines[1].browse(a));
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it('walk without end: every row once, down as up, in the order of the alphabet', async () => {
+    for (const list of BROWSE_LISTS) {
+      const all = await engines[0].browse({ list, from: '', before: 0, after: 5000, at: AT });
+      expect(all.more).toEqual({ before: false, after: false });
+      const walked: string[] = [];
+      const key = (r: (typeof all.rows)[number]): string => (list === 'new' ? (r.id as string) : r.text);
+      for (let from = ''; ; ) {
+        const piece = await engines[0].browse({ list, from, before: 0, after: 40, at: AT });
+        walked.push(...piece.rows.slice(from ? 1 : 0).map(key));
+        if (!piece.more.after) break;
+        from = key(piece.rows.at(-1) as (typeof all.rows)[number]);
+      }
+      expect(walked).toEqual(all.rows.map(key));
+      const back = await engines[0].browse({
+        list,
+        from: walked.at(-1) as string,
+        before: 7,
+        after: 1,
+        at: AT,
+      });
+      expect(back.rows.map(key)).toEqual(walked.slice(-8));
+    }
+    const { rows } = await engines[0].browse({ list: 'subjects', from: '', before: 0, after: 5000, at: AT });
+    const { compare } = alphabetOf('en');
+    rows.slice(1).forEach((r, i) => {
+      expect(compare(filedName(rows[i]?.text ?? ''), filedName(r.text))).toBeLessThanOrEqual(0);
+    });
+    expect(rows.reduce((sum, r) => sum + r.count, 0)).toBe(
+      records
+        .filter((r) => (r.added ?? '') <= '2026-11-02')
+        .reduce((n, r) => n + new Set(r.subjects).size, 0),
+    );
+  });
+});
+
+describe('the shelf, by two engines', () => {
+  it('has the same neighbours at any place, along any campus, with what is looked for', async () => {
+    const held = records.filter((r) => r.copies?.length);
+    const asked: fc.Arbitrary<ShelfAsked> = fc
+      .record({
+        n: fc.nat(9999),
+        own: fc.boolean(),
+        number: fc.option(fc.constantFrom('QK 569 .A4', '641.3 HAR', '', 'zzz', 'Ω', 'TX', '99999')),
+        campus: fc.option(fc.constantFrom('quayside', 'fellgate', 'saltmarsh', 'nowhere')),
+        before: fc.nat(15),
+        after: fc.nat(15),
+        word: fc.option(fc.constantFrom('food', 'history', 'qzxv')),
+        at: fc.constantFrom(AT, parseLocal('2026-10-20T08:00') as Minutes),
+      })
+      .map(({ n, own, number, word, ...rest }) => {
+        const r = held[n % held.length] as DiscoveryRecord;
+        return {
+          ...rest,
+          id: own ? r.id : null,
+          callNumber: number ?? (r.copies?.[0]?.callNumber as string),
+          tree: word === null ? null : { op: 'word', text: word },
+        };
+      });
+    await fc.assert(
+      fc.asyncProperty(asked, async (a) => {
+        expect(await engines[0].shelf(a)).toEqual(await engines[1].shelf(a));
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it('puts the copy asked for in the middle, and goes on from its ends', async () => {
+    const r = records.find((x) => x.copies?.length) as DiscoveryRecord;
+    const [{ campus, callNumber }] = r.copies as unknown as [Copy];
+    const ask = (id: string | null, number: string, before: number, after: number) =>
+      engines[0].shelf({ callNumber: number, id, campus, before, after, at: AT, tree: null });
+    const piece = await ask(r.id, callNumber, 5, 5);
+    expect(piece.places[piece.at]).toMatchObject({ id: r.id, callNumber, campus });
+    const last = piece.places.at(-1) as (typeof piece.places)[number];
+    const on = await ask(last.id, last.callNumber, 5, 3);
+    expect(on.places.slice(0, 6)).toEqual(piece.places.slice(-6));
+  });
+});
+
+it('files titles without their article, quotation marks and brackets', () => {
+  expect(filedTitle('The Edible Shore', 'en')).toBe('Edible Shore');
+  expect(filedTitle('Die Küste', 'de')).toBe('Küste');
+  expect(filedTitle('Die Another Day', 'en')).toBe('Die Another Day');
+  expect(filedTitle("L'estuaire", 'fr')).toBe('estuaire');
+  expect(filedTitle('«[The] Shore»', 'en')).toBe('The] Shore»');
+  expect(filedTitle('The', 'en')).toBe('The');
+  const { compare, compareLetters } = alphabetOf('sv');
+  expect(['ö', 'z', 'å', 'a', 'ä'].sort(compare)).toEqual(['a', 'z', 'å', 'ä', 'ö']);
+  expect(['ö', 'z', 'a'].sort(alphabetOf('de').compare)).toEqual(['a', 'ö', 'z']);
+  expect(compareLetters('SEA', 'sea')).toBe(0);
+  expect(['Newark', 'New Harbour'].sort(alphabetOf('no such language').compare)).toEqual([
+    'New Harbour',
+    'Newark',
+  ]);
+});
