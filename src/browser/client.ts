@@ -14,6 +14,7 @@ import { printRequest, type SearchRequest } from '../core/query/request';
 import type { CopyHistory } from '../core/requests/history';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../core/requests/lifecycle';
 import type {
+  BrowseAnswer,
   JournalsAnswer,
   KeptAnswer,
   PlanAnswer,
@@ -268,4 +269,15 @@ export function getShelf(asked: ShelfAsked, signal?: AbortSignal): Promise<Shelf
   for (const [name, value] of Object.entries(asked))
     if (value !== null && value !== '') params.set(name, String(value));
   return ask(`/api/shelf?${params}`, signal ? { signal } : undefined);
+}
+/** A piece of a list that is walked through. */
+export function getBrowse(
+  asked: { readonly list: string; readonly from: string; readonly after: number; readonly at: string },
+  signal?: AbortSignal,
+): Promise<BrowseAnswer> {
+  const { after, ...rest } = asked;
+  return ask(
+    `/api/browse?${new URLSearchParams({ ...rest, after: String(after) })}`,
+    signal ? { signal } : undefined,
+  );
 }

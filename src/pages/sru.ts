@@ -1,6 +1,7 @@
 import type { APIRoute } from 'astro';
 import type { CampusId } from '../core/model/record';
-import { readSru, sruAnswer, sruExplain, sruFault } from '../core/sru/sru';
+import { type Minutes, parseLocal } from '../core/model/time';
+import { readSru, type SruScan, sruAnswer, sruExplain, sruFault, sruScanned } from '../core/sru/sru';
 import { guarded } from '../server/params';
 import { say } from '../words/generated/cql';
 
@@ -10,7 +11,7 @@ const xml = (text: string): Response =>
   });
 
 /**
- * SRU 1.2 and 2.0: explain and searchRetrieve. Every record counts for itself here, versions of a work too.
+ * SRU 1.2 and 2.0: explain, searchRetrieve and scan. Every record counts for itself here, versions of a work too.
  */
 export const GET: APIRoute = ({ url, locals }) =>
   guarded(async () => {
@@ -21,6 +22,7 @@ export const GET: APIRoute = ({ url, locals }) =>
       return xml(sruExplain(request.version, at, locals.info.name));
     }
     if (request.operation === 'fault') return xml(sruFault(request, say));
+    if (request.operation === 'scan') return xml(await scanned(request, locals));
     const campus = locals.info.campuses[0]?.id as CampusId;
     const { total, records } = await locals.index.retrieve(
       request.asked,
@@ -29,3 +31,23 @@ export const GET: APIRoute = ({ url, locals }) =>
     );
     return xml(sruAnswer(request, { total, records }, say));
   });
+
+/** Terms of a list; copies that stand under one call number are one term. */
+async function scanned(scan: SruScan, { index, info }: App.Locals): Promise<string> {
+  const at = parseLocal(info.now) as Minutes;
+  // The term asked for stands at the position: before it as many as there are places, but not from far away.
+  const before = Math.max(0, scan.position - 1);
+  const asked = { list: scan.list, from: scan.term, record: null, at };
+  const piece = await index.browse({ ...asked, before, after: Math.max(0, scan.count - before) });
+  const rows = scan.position === 0 ? piece.rows.slice(1) : piece.rows;
+  const terms: { value: string; records: number }[] = [];
+  for (const { text, count, about } of rows) {
+    const last = terms.at(-1);
+    if (last?.value === text) last.records += count;
+    else terms.push({ value: text, records: count || about });
+  }
+  return sruScanned(scan, terms, {
+    first: !piece.more.before && rows === piece.rows,
+    last: !piece.more.after,
+  });
+}

@@ -62,6 +62,7 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   guidance: DiscoveryIndex['guidance'] = () => this.ask('guidance');
   shelf: DiscoveryIndex['shelf'] = (...args) => this.ask('shelf', ...args);
   browse: DiscoveryIndex['browse'] = (...args) => this.ask('browse', ...args);
+  initials: DiscoveryIndex['initials'] = (...args) => this.ask('initials', ...args);
   record: DiscoveryIndex['record'] = (...args) => this.ask('record', ...args);
   resolve: DiscoveryIndex['resolve'] = (...args) => this.ask('resolve', ...args);
   ways: DiscoveryIndex['ways'] = (...args) => this.ask('ways', ...args);

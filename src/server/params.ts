@@ -1,8 +1,7 @@
 /** The inputs of the HTTP interface: every parameter checked, unknown ones refused, sizes bounded. */
 
 import Joi from 'joi';
-import type { LibraryInfo, Moment } from '../core/discovery/answers';
-import { WALKS } from '../core/discovery/walks';
+import { type LibraryInfo, type Moment, WALKS } from '../core/discovery/answers';
 import { type Message, msg } from '../core/model/message';
 import { type CampusId, MAX_ID } from '../core/model/record';
 import { schemaOf, shapeFault } from '../core/model/schema';

@@ -33,6 +33,7 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ['guidance', service.guidance.bind(service)],
   ['shelf', service.shelf.bind(service)],
   ['browse', service.browse.bind(service)],
+  ['initials', service.initials.bind(service)],
   ['record', service.record.bind(service)],
   ['resolve', service.resolve.bind(service)],
   ['ways', service.ways.bind(service)],

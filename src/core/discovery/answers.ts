@@ -4,7 +4,7 @@
  * stand across a network.
  */
 
-import type { BrowsePiece, BrowseRow, EngineAnswer, ShelfPiece } from '../engine/port/engine';
+import type { BrowsePiece, BrowseRow, EngineAnswer, EngineTree, ShelfPiece } from '../engine/port/engine';
 import type { Cents, Wanted } from '../model/codes';
 import type { Carrier, Kind } from '../model/kinds';
 import type { Campus, LibraryWords } from '../model/library';
@@ -23,6 +23,7 @@ import type {
   ReferenceItem,
 } from '../model/record';
 import type { Slip } from '../model/slip';
+import type { Minutes } from '../model/time';
 import type { Reach, Verdict, WaitClass } from '../model/waits';
 import type { Alternative, Way, WayAction, WaysAnswer } from '../model/ways';
 import type { Shelf } from '../piles/fetchSheet';
@@ -37,7 +38,6 @@ import type { CopyHistory } from '../requests/history';
 import type { SlipPromise } from '../requests/promise';
 import type { Mark } from '../words/marks';
 import type { Guidance } from './guidance';
-import type { ShelfQuestion, WalkQuestion } from './walks';
 
 export interface Moment {
   readonly situation: ReaderSituation;
@@ -247,6 +247,32 @@ export interface Slice {
   readonly offset: number;
   readonly limit: number;
 }
+/** A place on the shelf as somebody asks for it. */
+export interface ShelfQuestion {
+  /** A record, whose copy is meant; null for a call number alone. */
+  readonly record: string | null;
+  /** Null for the record's first copy. */
+  readonly callNumber: string | null;
+  /** One campus; null for the shelves of all of them as one. */
+  readonly campus: string | null;
+  readonly before: number;
+  readonly after: number;
+  readonly at: Minutes;
+  /** What is looked for along the shelf; null for nothing. */
+  readonly tree: EngineTree | null;
+}
+export const WALKS = ['people', 'titles', 'subjects', 'callnumbers', 'journals', 'new'] as const;
+export type Walk = (typeof WALKS)[number];
+/** A piece of a list as somebody asks for it. */
+export interface WalkQuestion {
+  readonly list: Walk;
+  readonly from: string;
+  /** Of call numbers: the record that is gone on from. */
+  readonly record: string | null;
+  readonly before: number;
+  readonly after: number;
+  readonly at: Minutes;
+}
 /** A volume on the shelf. */
 export interface ShelfRow {
   readonly id: string;
@@ -302,6 +328,8 @@ export interface DiscoveryIndex {
   shelf(asked: ShelfQuestion): Promise<ShelfAnswer | null>;
   /** A piece of a list that is walked through. */
   browse(asked: WalkQuestion): Promise<BrowseAnswer>;
+  /** The letters of a list, to begin at. */
+  initials(list: Walk): Promise<readonly string[]>;
   record(id: string): Promise<RecordAnswer | null>;
   /** Pasted text, split, read and resolved. */
   references(

@@ -50,10 +50,13 @@ import type {
   ResolvedReference,
   SearchAnswer,
   ShelfAnswer,
+  ShelfQuestion,
   Slice,
   SuggestAnswer,
   ThingAsked,
   ValuesAnswer,
+  Walk,
+  WalkQuestion,
 } from './answers';
 import { candidatesFor } from './candidates';
 import type { Guidance } from './guidance';
@@ -65,7 +68,7 @@ import { explained, foldedWords, LineWriter, type Listing, listing, relatedRecor
 import { recognise } from './recognise';
 import { quoted, repair } from './repair';
 import { journalOf, unindexedItem } from './unindexed';
-import { browse, type ShelfQuestion, shelfWalk, type WalkQuestion } from './walks';
+import { browse, shelfWalk } from './walks';
 
 const VALUES_SHOWN = 500;
 /** Versions of a work whose ways are worked out for the page of one of them. */
@@ -242,6 +245,10 @@ export class Discovery {
   }
   browse(asked: WalkQuestion): Promise<BrowseAnswer> {
     return browse(asked, this.#walked);
+  }
+  /** The letters of a list, to begin at; none for call numbers and for what is new. */
+  async initials(list: Walk): Promise<readonly string[]> {
+    return list === 'callnumbers' || list === 'new' ? [] : await this.#engine.initials(list);
   }
   get #walked() {
     return { engine: this.#engine, items: this.#items, library: this.#library };

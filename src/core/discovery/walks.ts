@@ -1,41 +1,14 @@
 /** What is walked through: the shelf around a record or call number, and the lists in their alphabets. */
 import type { AccessItem } from '../access/options';
-import type { BrowseRow, EngineTree, SearchEngine, ShelfPlace } from '../engine/port/engine';
+import type { BrowseRow, SearchEngine, ShelfPlace } from '../engine/port/engine';
 import type { Library } from '../model/library';
 import { type Message, msg } from '../model/message';
 import type { Copy, CopyStatus, DiscoveryRecord } from '../model/record';
-import type { Minutes } from '../model/time';
 import { readCallNumber } from '../shelf/callNumber';
-import type { BrowseAnswer, ShelfAnswer, ShelfRow } from './answers';
+import type { BrowseAnswer, ShelfAnswer, ShelfQuestion, ShelfRow, WalkQuestion } from './answers';
 import type { Items } from './items';
 import { relatedRecord } from './lines';
 
-/** A place on the shelf as somebody asks for it. */
-export interface ShelfQuestion {
-  /** A record, whose copy is meant; null for a call number alone. */
-  readonly record: string | null;
-  /** Null for the record's first copy. */
-  readonly callNumber: string | null;
-  /** One campus; null for the shelves of all of them as one. */
-  readonly campus: string | null;
-  readonly before: number;
-  readonly after: number;
-  readonly at: Minutes;
-  /** What is looked for along the shelf; null for nothing. */
-  readonly tree: EngineTree | null;
-}
-export const WALKS = ['people', 'titles', 'subjects', 'callnumbers', 'journals', 'new'] as const;
-export type Walk = (typeof WALKS)[number];
-/** A piece of a list as somebody asks for it. */
-export interface WalkQuestion {
-  readonly list: Walk;
-  readonly from: string;
-  /** Of call numbers: the record that is gone on from. */
-  readonly record: string | null;
-  readonly before: number;
-  readonly after: number;
-  readonly at: Minutes;
-}
 interface Walked {
   readonly engine: SearchEngine;
   readonly items: Items;

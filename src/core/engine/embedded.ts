@@ -20,6 +20,7 @@ import { suggest, titleRange } from './help/suggest';
 import type {
   AccessMoment,
   BrowseAsked,
+  BrowseList,
   BrowsePiece,
   EngineAnswer,
   EngineConditions,
@@ -49,6 +50,7 @@ export class EmbeddedSearch implements SearchEngine {
   readonly #recordAt: (doc: number) => DiscoveryRecord;
   readonly #docs = new LRUCache<string, number>({ max: IDS_KEPT });
   readonly #browser: Browser;
+  readonly #initials = new Map<BrowseList, readonly string[]>();
   #containers: ReadonlyMap<string, string> | null = null;
 
   /** @param recordAt a record by its document number */
@@ -161,6 +163,11 @@ export class EmbeddedSearch implements SearchEngine {
   }
   async browse({ at, ...asked }: BrowseAsked): Promise<BrowsePiece> {
     return this.#browser.piece(asked, this.#engine.sizeAt(at));
+  }
+  async initials(list: BrowseList): Promise<readonly string[]> {
+    const known = this.#initials.get(list) ?? this.#browser.initials(list, this.#data.n);
+    this.#initials.set(list, known);
+    return known;
   }
   async shelf({ id, campus, at, tree, ...asked }: ShelfAsked): Promise<ShelfPiece> {
     const { campuses } = this.#engine.library;

@@ -65,7 +65,13 @@ describe('SRU', () => {
   ])('%j is %s in %s', (q, operation, version) => expect(read(q)).toMatchObject({ operation, version }));
   it.each([
     ['version=3.0', 5],
-    ['operation=scan', 4],
+    ['operation=scan', 7],
+    ['operation=browse', 4],
+    ['operation=scan&scanClause=dc.date%3D2019', 16],
+    ['operation=scan&scanClause=nosuch%3Da', 16],
+    ['operation=scan&scanClause=title%3D%22sea', 14],
+    ['operation=scan&scanClause=sea&responsePosition=30', 120],
+    ['operation=scan&scanClause=sea&maximumTerms=500', 121],
     ['operation=searchRetrieve', 7],
     ['query=kelp&colour=red', 8],
     ['query=kelp&startRecord=0', 6],

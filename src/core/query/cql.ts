@@ -151,6 +151,42 @@ export function readCql(input: string): CqlQuery | { readonly problem: CqlProble
   }
 }
 
+/** Where a list is to be begun: a field (null for none named), and the beginning of a term. */
+export interface ScanClause {
+  readonly field: FieldName | null;
+  readonly term: string;
+}
+/**
+ * Reads a scan clause: one search clause (index, relation and term, or the term alone), of which the relation
+ * is not looked at. Total, as `readCql`.
+ * @example readScanClause('dc.title = "sea w"').term // 'sea w'
+ */
+export function readScanClause(input: string): ScanClause | { readonly problem: CqlProblem } {
+  try {
+    const tokens = tokenise(input.normalize('NFC'));
+    const [first, relation] = tokens;
+    if (!first) throw new Stop(10, msg('cql.aTermIsMissingAtTheEnd'), '', input.length);
+    const relates =
+      relation && !relation.quoted && (SYMBOLS.has(relation.text) || NAMED.has(relation.text.toLowerCase()));
+    if (!relates) {
+      if (relation)
+        throw new Stop(10, msg('cql.isOneTooManyHere', { said: relation.text }), relation.text, relation.at);
+      return { field: null, term: first.text };
+    }
+    const last = tokens.at(-1) as Token;
+    const modifiers = tokens.slice(2, -1);
+    if (last === relation) throw new Stop(27, msg('cql.aTermIsMissingAfterTheRelation'), '', input.length);
+    if (modifiers.length && modifiers[0]?.text !== '/')
+      throw new Stop(10, msg('cql.isOneTooManyHere', { said: last.text }), last.text, last.at);
+    const named = indexNamed(first);
+    if (named === 'all') throw new Stop(16, msg('cql.unsupportedIndex'), first.text, first.at);
+    return { field: named === 'anywhere' ? null : named, term: last.text };
+  } catch (error) {
+    if (error instanceof Stop) return { problem: error.problem };
+    throw error;
+  }
+}
+
 function parse(input: string): CqlQuery {
   const tokens = tokenise(input);
   let at = 0;

@@ -1,6 +1,6 @@
 /**
  * SRU, Search/Retrieve via URL: versions 1.2 and 2.0 (OASIS searchRetrieve 1.0 parts 3 and 4), operations
- * explain and searchRetrieve, queries in CQL, records in Dublin Core and MARCXML. Pure: what a request asks,
+ * explain, searchRetrieve and scan, queries in CQL, records in Dublin Core and MARCXML. Pure: what a request asks,
  * and what an answer says.
  */
 
@@ -9,7 +9,8 @@ import { MARCXML_SCHEMA, marcxmlOf } from '../formats/marcxml';
 
 import { type Message, msg } from '../model/message';
 import type { DiscoveryRecord } from '../model/record';
-import { FIELD_NAMES, FIELD_TABLE } from '../query/fields';
+import { readScanClause } from '../query/cql';
+import { FIELD_NAMES, FIELD_TABLE, type FieldName } from '../query/fields';
 import { type AskedSearch, askedSearch } from '../query/read';
 import { NEW_SEARCH } from '../query/request';
 import { table } from '../table';
@@ -33,9 +34,23 @@ export interface SruSearch {
   readonly schema: 'dc' | 'marcxml';
   readonly packing: 'xml' | 'string';
 }
+/** A list of terms to be walked through. */
+export interface SruScan {
+  readonly operation: 'scan';
+  readonly version: SruVersion;
+  readonly clause: string;
+  readonly list: ScanList;
+  readonly term: string;
+  /** Where among the terms the one asked for is wanted: 0 before the first of them. */
+  readonly position: number;
+  readonly count: number;
+}
+/** The lists that can be scanned, as `GET /api/browse` names them. */
+export type ScanList = 'people' | 'titles' | 'subjects' | 'journals' | 'callnumbers';
 export type SruRequest =
   | { readonly operation: 'explain'; readonly version: SruVersion }
   | SruSearch
+  | SruScan
   | {
       readonly operation: 'fault';
       readonly version: SruVersion;
@@ -66,11 +81,23 @@ const KNOWN = new Set([
   'stylesheet',
   'renderedBy',
   'sortKeys',
+  'scanClause',
+  'responsePosition',
+  'maximumTerms',
 ]);
+const SCANNED: Readonly<Partial<Record<FieldName, ScanList>>> = {
+  title: 'titles',
+  by: 'people',
+  subject: 'subjects',
+  in: 'journals',
+  callno: 'callnumbers',
+};
+const DEFAULT_TERMS = 20;
+export const MOST_TERMS = 100;
 
 /**
  * Reads the parameters. Without operation and query it is an explain, as both versions say.
- * @example readSru(new URLSearchParams('operation=scan')).diagnostics[0].code // 4
+ * @example readSru(new URLSearchParams('operation=scan')).diagnostics[0].code // 7
  */
 export function readSru(params: URLSearchParams): SruRequest {
   const given = params.get('version');
@@ -85,8 +112,11 @@ export function readSru(params: URLSearchParams): SruRequest {
     return fault(5, msg('cql.unsupportedVersion'), '1.2, 2.0');
   const unknown = [...params.keys()].find((k) => !KNOWN.has(k) && !k.startsWith('x-'));
   if (unknown) return fault(8, msg('cql.unsupportedParameter'), unknown);
-  const operation = params.get('operation') ?? (params.has('query') ? 'searchRetrieve' : 'explain');
+  const operation =
+    params.get('operation') ??
+    (params.has('query') ? 'searchRetrieve' : params.has('scanClause') ? 'scan' : 'explain');
   if (operation === 'explain') return { operation, version };
+  if (operation === 'scan') return readScan(params, version, fault);
   if (operation !== 'searchRetrieve') return fault(4, msg('cql.unsupportedOperation'), operation);
   const query = params.get('query');
   if (query === null) return fault(7, msg('cql.mandatoryParameterNotSupplied'), 'query');
@@ -94,12 +124,8 @@ export function readSru(params: URLSearchParams): SruRequest {
     return fault(6, msg('cql.unsupportedParameterValue'), 'queryType');
   if (params.get('sortKeys'))
     return fault(80, msg('cql.sortNotSupported'), 'sortKeys; use sortBy in the query');
-  const whole = (name: string, otherwise: number): number | null => {
-    const text = params.get(name);
-    return text === null ? otherwise : /^\d{1,6}$/.test(text) ? Number(text) : null;
-  };
-  const start = whole('startRecord', 1);
-  const count = whole('maximumRecords', DEFAULT_COUNT);
+  const start = wholeIn(params, 'startRecord', 1);
+  const count = wholeIn(params, 'maximumRecords', DEFAULT_COUNT);
   if (start === null || start < 1) return fault(6, msg('cql.unsupportedParameterValue'), 'startRecord');
   if (count === null) return fault(6, msg('cql.unsupportedParameterValue'), 'maximumRecords');
   const schema = SCHEMAS.get(params.get('recordSchema') ?? 'dc');
@@ -114,6 +140,81 @@ export function readSru(params: URLSearchParams): SruRequest {
     return fault(code, msg('cql.atCharacter', { text, at: at + 1 }), details);
   }
   return { operation, version, query, asked, start, count: Math.min(count, MOST_RECORDS), schema, packing };
+}
+
+function wholeIn(params: URLSearchParams, name: string, otherwise: number): number | null {
+  const text = params.get(name);
+  return text === null ? otherwise : /^\d{1,6}$/.test(text) ? Number(text) : null;
+}
+/** A scan (SRU 1.2; OASIS searchRetrieve 1.0 part 6): a clause, a position and a number of terms. */
+function readScan(
+  params: URLSearchParams,
+  version: SruVersion,
+  fault: (code: number, message: Message, details: string) => SruRequest,
+): SruRequest {
+  const clause = params.get('scanClause');
+  if (clause === null) return fault(7, msg('cql.mandatoryParameterNotSupplied'), 'scanClause');
+  const read = readScanClause(clause);
+  if ('problem' in read) {
+    const { code, text, details, at } = read.problem;
+    return fault(code, msg('cql.atCharacter', { text, at: at + 1 }), details);
+  }
+  const list = read.field === null ? 'titles' : SCANNED[read.field];
+  if (!list) return fault(16, msg('cql.unsupportedIndex'), FIELD_TABLE[read.field as FieldName].cql);
+  const count = wholeIn(params, 'maximumTerms', DEFAULT_TERMS);
+  if (count === null || count < 1) return fault(6, msg('cql.unsupportedParameterValue'), 'maximumTerms');
+  const position = wholeIn(params, 'responsePosition', 1);
+  if (position === null || position > count + 1)
+    return fault(120, msg('cql.responsePositionOutOfRange'), 'responsePosition');
+  if (count > MOST_TERMS) return fault(121, msg('cql.tooManyTermsRequested'), String(MOST_TERMS));
+  return { operation: 'scan', version, clause, list, term: read.term, position, count };
+}
+
+/** What is known of a term of a list. */
+export interface ScannedTerm {
+  readonly value: string;
+  readonly records: number;
+}
+const SCAN_NAMESPACE: Record<SruVersion, string> = {
+  '1.2': 'http://www.loc.gov/zing/srw/',
+  '2.0': 'http://docs.oasis-open.org/ns/search-ws/scan',
+};
+/** The answer to a scan. */
+export function sruScanned(
+  scan: SruScan,
+  terms: readonly ScannedTerm[],
+  ends: { readonly first: boolean; readonly last: boolean },
+): string {
+  const where = (i: number): string | null => {
+    const [first, last] = [ends.first && i === 0, ends.last && i === terms.length - 1];
+    return first && last ? 'only' : first ? 'first' : last ? 'last' : null;
+  };
+  return xmlDocument(
+    element(
+      'sru:scanResponse',
+      [
+        textElement('sru:version', scan.version),
+        element(
+          'sru:terms',
+          terms.map((t, i) => {
+            const place = where(i);
+            return element('sru:term', [
+              textElement('sru:value', t.value),
+              textElement('sru:numberOfRecords', String(t.records)),
+              place === null ? [] : textElement('sru:whereInList', place),
+            ]);
+          }),
+        ),
+        element('sru:echoedScanRequest', [
+          textElement('sru:version', scan.version),
+          textElement('sru:scanClause', scan.clause),
+          textElement('sru:responsePosition', String(scan.position)),
+          textElement('sru:maximumTerms', String(scan.count)),
+        ]),
+      ],
+      { 'xmlns:sru': SCAN_NAMESPACE[scan.version] },
+    ),
+  );
 }
 
 const NAMESPACE: Record<SruVersion, string> = {
@@ -208,17 +309,17 @@ const RECORD_SCHEMAS = [
 const ZEEREX = 'http://explain.z3950.org/dtd/2.0/';
 
 function indexInfo(): Xml {
-  const index = (label: string, cql: string): Xml => {
-    const [set = '', title = ''] = cql.split('.');
+  const index = (field: FieldName): Xml => {
+    const [set = '', title = ''] = FIELD_TABLE[field].cql.split('.');
     return element(
       'index',
-      [textElement('title', label), element('map', [textElement('name', title, { set })])],
-      { search: 'true', scan: 'false', sort: 'false' },
+      [textElement('title', field), element('map', [textElement('name', title, { set })])],
+      { search: 'true', scan: String(SCANNED[field] !== undefined), sort: 'false' },
     );
   };
   return element('indexInfo', [
     ...CONTEXT_SETS.map(([name, identifier]) => element('set', [], { name, identifier }, true)),
-    ...FIELD_NAMES.map((f) => index(f, FIELD_TABLE[f].cql)),
+    ...FIELD_NAMES.map(index),
   ]);
 }
 /**

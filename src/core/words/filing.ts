@@ -42,8 +42,19 @@ export function filedTitle(title: string, language: string): string {
 export const filedForms = (title: string, language: string): readonly string[] => [
   ...new Set([language, '', ...ARTICLES.keys()].map((l) => filedTitle(title, l))),
 ];
-/** A name or heading as it is filed. */
-export const filedName = (name: string): string => name.replace(BEFORE, '');
+/**
+ * A name or heading as it is filed: nothing before something, so the family name alone before those that go on
+ * from it (`Berg, Anna` before `Berg-Dahl, Anna` and `Berg Dahl, Anna`).
+ */
+export const filedName = (name: string): string => name.replace(BEFORE, '').replace(/,\s*/g, '  ');
+
+/** The letter under which something filed stands, large; empty for nothing. */
+export const initialOf = (filed: string): string => (Array.from(filed)[0] ?? '').toUpperCase();
+/** A letter without its marks, where the alphabet files it among those that have none. */
+export function bareLetter(letter: string, { compareLetters }: Pick<Alphabet, 'compareLetters'>): string {
+  const bare = letter.normalize('NFD').replace(/\p{M}+/gu, '');
+  return compareLetters(bare, letter) === 0 ? bare : letter;
+}
 
 /** The alphabet of a language. */
 export interface Alphabet {

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { WALKS, type Walk } from '../../core/discovery/walks';
+import { WALKS, type Walk } from '../../core/discovery/answers';
 import { msg } from '../../core/model/message';
 import { guarded, readWalk } from '../../server/params';
 import { json, problem } from '../../server/problem';

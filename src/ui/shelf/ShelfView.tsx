@@ -2,7 +2,15 @@
  * The shelf, drawn to scale: every book a spine as thick as its pages, in the order of call numbers, what is
  * out left as a gap with its date. Arrow keys walk, the item follows.
  */
-import { type FormEvent, type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import {
+  type FormEvent,
+  type KeyboardEvent,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { parseDay } from '../../core/model/time';
 import type { ShelfRow } from '../../words/answers';
 import { dayText } from '../../words/days';
@@ -25,12 +33,29 @@ const widthOf = (r: ShelfRow): number =>
 const classOf = (callNumber: string): string =>
   /^\s*[A-Za-z]{0,3}\s*\d+(?:\.\d+)?/.exec(callNumber)?.[0].trim() ?? callNumber.split(/\s/)[0] ?? '';
 
+/** Pixels of a letter of a label, and the room after it. */
+const [LETTER, ROOM] = [8, 10];
+/** The labels of the classes where they begin, as many as stand beside each other without touching. */
+function labelsOf(rows: readonly ShelfRow[]): readonly string[] {
+  let [x, free, last] = [0, 0, ''];
+  return rows.map((r) => {
+    const label = classOf(r.callNumber);
+    const shown = label !== last && x >= free;
+    last = label;
+    if (shown) free = x + label.length * LETTER + ROOM;
+    x += widthOf(r);
+    return shown ? label : '';
+  });
+}
+
 const day = (iso: string): string => dayText(parseDay(iso) ?? (0 as never));
-function statusText(r: ShelfRow): string {
+/** Whether it should have been back by now. */
+const isLate = (due: string, at: string): boolean => due < at.slice(0, 10);
+function statusText(r: ShelfRow, at: string): string {
   const { status } = r;
   const told =
     status.state === 'out'
-      ? say('walk.out', { due: day(status.due) })
+      ? say(isLate(status.due, at) ? 'walk.late' : 'walk.out', { due: day(status.due) })
       : status.state === 'transit'
         ? say('walk.transit', { due: day(status.due) })
         : say(`walk.${status.state}`);
@@ -39,11 +64,11 @@ function statusText(r: ShelfRow): string {
   return rule ? `${told}, ${rule}` : told;
 }
 /** What stands in a gap. */
-const gapText = ({ status }: ShelfRow): string | null =>
+const gapText = ({ status }: ShelfRow, at: string): string | null =>
   status.state === 'in'
     ? null
     : status.state === 'out'
-      ? say('walk.outShort', { due: day(status.due) })
+      ? say(isLate(status.due, at) ? 'walk.lateShort' : 'walk.outShort', { due: day(status.due) })
       : status.state === 'transit'
         ? say('walk.transitShort')
         : say('walk.missing');
@@ -58,13 +83,18 @@ interface StripProps {
 }
 function Strip({ rows, at, ends, placeOf, walk, open }: StripProps) {
   const list = useRef<HTMLOListElement>(null);
+  const { moment } = useHere();
   const current = rows[at];
+  const labels = useMemo(() => labelsOf(rows), [rows]);
   const key = current && keyOf(current);
   // biome-ignore lint/correctness/useExhaustiveDependencies: also when books have come before it
   useLayoutEffect(() => {
     const el = list.current?.querySelector<HTMLElement>('[aria-current]')?.parentElement;
     const box = list.current;
-    if (el && box) box.scrollLeft = el.offsetLeft - (box.clientWidth - el.offsetWidth) / 2;
+    if (!el || !box) return;
+    // Beside each other, and on narrow screens above each other.
+    box.scrollLeft = el.offsetLeft - (box.clientWidth - el.offsetWidth) / 2;
+    box.scrollTop = el.offsetTop - (box.clientHeight - el.offsetHeight) / 2;
   }, [key, rows.length]);
   const keys = (event: KeyboardEvent) => {
     const steps: Partial<Record<string, number>> = {
@@ -84,9 +114,7 @@ function Strip({ rows, at, ends, placeOf, walk, open }: StripProps) {
     <ol ref={list} className={styles.shelf} aria-label={say('walk.books')} onKeyDown={keys}>
       {!ends.before && <li className={styles.end}>{say('walk.begin')}</li>}
       {rows.map((r, i) => {
-        const gap = gapText(r);
-        const label = classOf(r.callNumber);
-        const first = i === 0 || classOf(rows[i - 1]?.callNumber ?? '') !== label;
+        const gap = gapText(r, moment.at);
         return (
           <li key={keyOf(r)} style={{ width: widthOf(r) }} className={styles.place}>
             <button
@@ -101,7 +129,7 @@ function Strip({ rows, at, ends, placeOf, walk, open }: StripProps) {
                 line: r.line,
                 callNumber: r.callNumber,
                 place: placeOf(r),
-                status: statusText(r),
+                status: statusText(r, moment.at),
                 fits: r.fits ? say('walk.fitsSaid') : '',
               })}
               onClick={() => walk(i, false)}
@@ -119,7 +147,7 @@ function Strip({ rows, at, ends, placeOf, walk, open }: StripProps) {
               )}
             </button>
             <span className={styles.class} aria-hidden="true">
-              {first ? label : ''}
+              {labels[i]}
             </span>
           </li>
         );
@@ -258,7 +286,7 @@ function TheShelf() {
             {current && (
               <p aria-live="polite">
                 <span className={styles.mono}>{current.callNumber}</span> · {placeOf(current)} ·{' '}
-                {statusText(current)}
+                {statusText(current, moment.at)}
                 {current.copies > 1 && ` · ${say('walk.copies', { n: current.copies })}`} ·{' '}
                 {current.pages === null ? say('walk.noPages') : say('walk.pages', { pages: current.pages })}
                 {current.fault && (

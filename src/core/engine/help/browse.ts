@@ -1,6 +1,14 @@
 /** Lists to be walked through: a piece of one, from any beginning, up and down. */
 import { isoDay, parseDay } from '../../model/time';
-import { type Alphabet, alphabetOf, filedForms, filedName, filedTitle } from '../../words/filing';
+import {
+  type Alphabet,
+  alphabetOf,
+  bareLetter,
+  filedForms,
+  filedName,
+  filedTitle,
+  initialOf,
+} from '../../words/filing';
 import type { IndexData } from '../format/data';
 import { subjectsAt } from '../format/facts';
 import { usesOf } from '../format/holders';
@@ -11,6 +19,8 @@ import { firstNotBefore } from './shelf';
 
 /** Rows without records that are passed over, and equal beginnings that are gone through, at most. */
 const PASSED = 20_000;
+/** Letters at most: of scripts that have thousands, the first. */
+const INITIALS = 100;
 
 /** A list as positions in its order. */
 interface Listed {
@@ -66,6 +76,23 @@ export class Browser {
       at: left.rows.length,
       more: { before: left.more, after: right.more },
     };
+  }
+
+  /** Letters that something is filed under, each found from the one before it. */
+  initials(list: BrowseList, end: number): readonly string[] {
+    if (list === 'new') return [];
+    const { size, filed } = this.#listed(list, end);
+    const { compareLetters } = this.#alphabet;
+    const found: string[] = [];
+    for (let i = 0; i < size && found.length < INITIALS; ) {
+      const letter = initialOf(filed(i));
+      if (letter) found.push(bareLetter(letter, this.#alphabet));
+      i = Math.max(
+        i + 1,
+        firstNotBefore(size, (p) => compareLetters(initialOf(filed(p)), letter) <= 0),
+      );
+    }
+    return found;
   }
 
   /**

@@ -4,7 +4,7 @@ import { PlainEngine } from '../../../../tests/fixtures/plainEngine';
 import { itemsAsTheyCame, worldOf } from '../../../../tests/fixtures/world';
 import type { Copy, DiscoveryRecord } from '../../model/record';
 import { type Minutes, parseLocal } from '../../model/time';
-import { alphabetOf, filedName, filedTitle } from '../../words/filing';
+import { alphabetOf, bareLetter, filedName, filedTitle } from '../../words/filing';
 import { EmbeddedSearch } from '../embedded';
 import { BROWSE_LISTS, type BrowseAsked, type SearchEngine, type ShelfAsked } from '../port/engine';
 
@@ -84,6 +84,14 @@ describe('lists, by two engines', () => {
   });
 });
 
+it('their letters, by two engines', async () => {
+  for (const list of BROWSE_LISTS) {
+    const letters = await engines[0].initials(list);
+    expect(letters).toEqual(await engines[1].initials(list));
+    expect(letters.length).toBeGreaterThan(list === 'new' ? -1 : 5);
+  }
+});
+
 describe('the shelf, by two engines', () => {
   it('has the same neighbours at any place, along any campus, with what is looked for', async () => {
     const held = records.filter((r) => r.copies?.length);
@@ -134,10 +142,15 @@ it('files titles without their article, quotation marks and brackets', () => {
   expect(filedTitle("L'estuaire", 'fr')).toBe('estuaire');
   expect(filedTitle('«[The] Shore»', 'en')).toBe('The] Shore»');
   expect(filedTitle('The', 'en')).toBe('The');
+  const names = ['Berg, Anna', 'Berg Dahl, Anna', 'Berg-Dahl, Anna', 'Bergen, A.'];
+  expect([...names].reverse().sort((a, b) => alphabetOf('en').compare(filedName(a), filedName(b)))).toEqual(
+    names,
+  );
   const { compare, compareLetters } = alphabetOf('sv');
   expect(['ö', 'z', 'å', 'a', 'ä'].sort(compare)).toEqual(['a', 'z', 'å', 'ä', 'ö']);
   expect(['ö', 'z', 'a'].sort(alphabetOf('de').compare)).toEqual(['a', 'ö', 'z']);
   expect(compareLetters('SEA', 'sea')).toBe(0);
+  expect(['de', 'sv'].map((l) => bareLetter('Ö', alphabetOf(l)))).toEqual(['O', 'Ö']);
   expect(['Newark', 'New Harbour'].sort(alphabetOf('no such language').compare)).toEqual([
     'New Harbour',
     'Newark',

@@ -229,6 +229,8 @@ export interface SearchEngine {
   suggest(typed: string, perKind: number): Promise<readonly Suggestion[]>;
   /** A piece of a list, rows without records left out. */
   browse(asked: BrowseAsked): Promise<BrowsePiece>;
+  /** The letters under which the rows of a list are filed, in the order of the alphabet; none for `new`. */
+  initials(list: BrowseList): Promise<readonly string[]>;
   /** What stands around a place: one for each record, campus and call number. */
   shelf(asked: ShelfAsked): Promise<ShelfPiece>;
   /** Other rules from now on: waits are timed by them, and counted. */
