@@ -14,6 +14,8 @@ export interface Config {
   /** The policy file; beside the index when not set. */
   readonly policy: string;
   readonly workers: number;
+  /** Searches that each worker asks itself once it is ready, a piece at a time, so that the first readers need not wait. */
+  readonly warmup: number;
   /** Milliseconds after which a question to the index is given up. */
   readonly timeLimit: number;
   /** Questions that may wait for a worker; more are refused at once. */
@@ -61,6 +63,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     index: env.LEGENDUM_INDEX || 'data/demo-100000',
     policy: env.LEGENDUM_POLICY || '',
     workers: whole('LEGENDUM_WORKERS', 2, 1, 16),
+    warmup: whole('LEGENDUM_WARMUP', 150, 0, 10_000),
     timeLimit: whole('LEGENDUM_TIME_LIMIT', 5000, 100, 60_000),
     log,
     demo: env.LEGENDUM_DEMO === '1',

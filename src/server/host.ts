@@ -6,6 +6,8 @@ import { readShared } from './shared';
 
 export type HostOptions = Pick<PoolOptions, 'script' | 'workers' | 'limit' | 'queue' | 'log'> & {
   readonly dir: string;
+  /** Searches that a worker asks itself when it has opened the index. */
+  readonly warmup?: number;
 };
 /** What a worker says of itself when it has opened the index. */
 export type IndexGreeting = Awaited<ReturnType<DiscoveryIndex['health']>>;
@@ -23,11 +25,11 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   /**
    * Starts the workers and waits until each has opened the index. Rejects with their message when they can't.
    */
-  static async open({ dir, ...options }: HostOptions): Promise<IndexHost> {
+  static async open({ dir, warmup = 0, ...options }: HostOptions): Promise<IndexHost> {
     return new IndexHost(
       await WorkerPool.open({
         ...options,
-        workerData: { dir, shared: readShared(dir), limit: options.limit },
+        workerData: { dir, shared: readShared(dir), limit: options.limit, warmup },
       }),
     );
   }

@@ -86,6 +86,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   const index = await IndexHost.open({
     script: parts.worker,
     dir: config.index,
+    warmup: config.warmup,
     workers: config.workers,
     limit: config.timeLimit,
     queue: config.queue,
@@ -124,7 +125,12 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     setHeaders: (res, path) =>
       res.setHeader(
         'Cache-Control',
-        path.startsWith('/_astro/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+        path.startsWith('/_astro/')
+          ? 'public, max-age=31536000, immutable'
+          : // Browsers ask for the icon again with every address that a search has.
+            path === '/favicon.svg'
+            ? 'public, max-age=86400'
+            : 'no-cache',
       ),
   });
   // Fast rather than small: an answer is wanted at once, and the higher levels save few bytes of it.

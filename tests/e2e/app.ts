@@ -21,7 +21,13 @@ export class AppServer {
   }
   async start(): Promise<void> {
     const child = spawn(process.execPath, [`${this.#folder}/app/main.mjs`], {
-      env: { ...process.env, PORT: String(this.port), LEGENDUM_LOG: 'error', ...this.#env },
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        LEGENDUM_LOG: 'error',
+        LEGENDUM_WARMUP: '0',
+        ...this.#env,
+      },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
     this.#child = child;

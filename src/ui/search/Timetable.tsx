@@ -1,6 +1,6 @@
 /** The timetable: each line begins with when it could be read. Only the lines in view are drawn. */
 
-import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
 import {
   type FormEvent,
   type RefObject,
@@ -55,6 +55,34 @@ interface Props {
 const LINE = 92;
 /** Lines drawn above and below the window, and milliseconds until they are. */
 const [AROUND, SOON] = [6, 120];
+/**
+ * The height of a line as the browser has laid it out. The lines follow each other in the page, so that they
+ * stand where they belong before any was measured; to ask for a height while they are drawn would have the page
+ * laid out twice.
+ */
+const whenLaidOut = (
+  line: Element,
+  entry: ResizeObserverEntry | undefined,
+  virtual: Virtualizer<Window, Element>,
+): number =>
+  entry?.borderBoxSize[0]
+    ? Math.round(entry.borderBoxSize[0].blockSize)
+    : (virtual.measurementsCache[virtual.indexFromElement(line)]?.size ?? LINE);
+/** Milliseconds of waiting after which what is shown is drawn as that of before. */
+const SLOW = 150;
+/** A fast answer takes the place of the one before it at once; to dim that first would only flicker. */
+function useSlow(waiting: boolean): boolean {
+  const [slow, setSlow] = useState(false);
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setTimeout(() => setSlow(true), SLOW);
+    return () => {
+      clearTimeout(timer);
+      setSlow(false);
+    };
+  }, [waiting]);
+  return slow && waiting;
+}
 interface KeptLines {
   readonly line?: number;
   readonly into?: number;
@@ -85,6 +113,7 @@ export function Timetable({
   const piles = usePiles();
   const { chosen, turn } = choosing;
   const { answer, lines, fetching } = results;
+  const slow = useSlow(fetching);
   const list = useRef<HTMLOListElement>(null);
   const [top, setTop] = useState(0);
   useLayoutEffect(() => {
@@ -101,12 +130,14 @@ export function Timetable({
     estimateSize: () => LINE,
     overscan: around,
     scrollMargin: top,
+    measureElement: whenLaidOut,
   });
   const items = virtual.getVirtualItems();
   const printing = usePrinting();
   // On paper all lines that have come.
-  const drawn: readonly { readonly key: React.Key; readonly index: number; readonly start: number | null }[] =
-    printing ? results.hits().map((h, index) => ({ key: h.id, index, start: null })) : items;
+  const drawn: readonly { readonly key: React.Key; readonly index: number }[] = printing
+    ? results.hits().map((h, index) => ({ key: h.id, index }))
+    : items;
   const from = items[0]?.index ?? 0;
   const to = items.at(-1)?.index ?? 0;
   const { see } = results;
@@ -251,8 +282,12 @@ export function Timetable({
       <ol
         ref={list}
         className={styles.lines}
-        data-stale={fetching ? '' : undefined}
-        style={printing ? undefined : { height: virtual.getTotalSize() }}
+        data-stale={slow ? '' : undefined}
+        style={
+          printing
+            ? undefined
+            : { minHeight: virtual.getTotalSize(), paddingTop: Math.max(0, (items[0]?.start ?? top) - top) }
+        }
       >
         {drawn.map((item) => {
           const hit = results.lineAt(item.index);
@@ -263,9 +298,6 @@ export function Timetable({
               data-index={item.index}
               aria-setsize={lines}
               aria-posinset={item.index + 1}
-              className={styles.slot}
-              data-static={item.start === null || undefined}
-              style={item.start === null ? undefined : { transform: `translateY(${item.start - top}px)` }}
             >
               {hit ? (
                 <HitLine

@@ -3,8 +3,8 @@
  * the search follows when it is let go. Loaded when the Breakdown is shown, since the chart library is heavy.
  */
 
-import { useState } from 'react';
-import { Bar, BarChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis } from 'recharts';
+import { useEffect, useRef, useState } from 'react';
+import { Area, AreaChart, ReferenceArea, Tooltip, XAxis } from 'recharts';
 import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/model/time';
 import { say } from '../../words/generated/results';
 import { sayNumber } from '../../words/say';
@@ -20,12 +20,28 @@ interface Props {
   readonly pick: (from: number | null, to: number | null) => void;
 }
 const SHOWN_BACK_TO = 1950;
-interface Shape {
-  readonly x?: number;
-  readonly y?: number;
-  readonly width?: number;
-  readonly height?: number;
-  readonly payload?: { readonly year: number };
+/** Pixels of the chart, and of its bottom line's label with the room around it. */
+const [HEIGHT, EDGE, LABEL] = [104, 14, 70];
+/** How wide the chart's room is; followed as it changes. 0 before it was laid out. */
+function useWidth() {
+  const room = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  useEffect(() => {
+    const el = room.current;
+    if (!el) return;
+    const observer = new ResizeObserver(([entry]) => setWidth(Math.round(entry?.contentRect.width ?? 0)));
+    observer.observe(el);
+    return () => observer.disconnect();
+  }, []);
+  return { room, width };
+}
+/** Years that are written below: round ones, as many as stand beside each other. */
+function written(first: number, last: number, width: number): number[] {
+  const room = Math.max(1, Math.floor(width / LABEL));
+  const step = [1, 2, 5, 10, 20, 50].find((n) => (last - first) / n <= room) ?? 100;
+  const years: number[] = [];
+  for (let y = Math.ceil(first / step) * step; y <= last; y += step) years.push(y);
+  return years;
 }
 
 export default function YearsChart({ years, from, to, pick }: Props) {
@@ -35,14 +51,18 @@ export default function YearsChart({ years, from, to, pick }: Props) {
   const known = new Map(years);
   const first = Math.max(SHOWN_BACK_TO, Math.min(years[0]?.[0] ?? now, now - 30));
   const older = years.filter(([y]) => y < first).reduce((n, [, c]) => n + c, 0);
-  const data = Array.from({ length: now - first + 1 }, (_, i) => ({
-    year: first + i,
-    count: known.get(first + i) ?? 0,
-  }));
   const inside = (y: number) => y >= (from ?? -1) && y <= (to ?? 9999);
   const chosen = from !== null || to !== null;
+  const { room, width } = useWidth();
+  // A year is a step as wide as its neighbours'; the empty ones at both ends give the outermost their half.
+  const data = Array.from({ length: now - first + 3 }, (_, i) => {
+    const year = first - 1 + i;
+    const count = year < first || year > now ? 0 : (known.get(year) ?? 0);
+    return { year, count, kept: inside(year) ? count : 0 };
+  });
+  const ours = (year: number): number => Math.max(first, Math.min(now, year));
   const yearAt = (e: { activeLabel?: string | number | undefined }): number | null =>
-    e.activeLabel === undefined ? null : Number(e.activeLabel);
+    e.activeLabel === undefined ? null : ours(Number(e.activeLabel));
   const span = stroke && ([Math.min(...stroke), Math.max(...stroke)] as const);
   const finish = () => {
     if (span) pick(span[0], span[1] === now ? null : span[1]);
@@ -72,12 +92,19 @@ export default function YearsChart({ years, from, to, pick }: Props) {
           })}
         </p>
       )}
-      <div className={styles.chart} aria-hidden="true" onMouseLeave={() => setStroke(null)}>
-        <ResponsiveContainer width="100%" height={104}>
-          <BarChart
+      <div
+        ref={room}
+        className={styles.chart}
+        style={{ height: HEIGHT }}
+        aria-hidden="true"
+        onMouseLeave={() => setStroke(null)}
+      >
+        {width > 0 && (
+          <AreaChart
+            width={width}
+            height={HEIGHT}
             data={data}
-            margin={{ top: 4, right: 14, bottom: 0, left: 14 }}
-            barCategoryGap={1}
+            margin={{ top: 4, right: EDGE, bottom: 0, left: EDGE }}
             accessibilityLayer={false}
             onMouseDown={(e) => {
               const year = yearAt(e);
@@ -94,16 +121,18 @@ export default function YearsChart({ years, from, to, pick }: Props) {
               tickLine={false}
               axisLine={{ stroke: 'var(--rule-strong)' }}
               tick={{ fill: 'var(--ink-quiet)', fontSize: 12, fontFamily: 'var(--mono)' }}
-              interval="equidistantPreserveStart"
-              minTickGap={40}
+              // All that are given: else the width of each label is measured in the page.
+              ticks={written(first, now, width)}
+              interval={0}
             />
             <Tooltip
-              cursor={{ fill: 'var(--paper-picked)' }}
+              cursor={{ stroke: 'var(--petrol)', strokeWidth: 1 }}
+              isAnimationActive={false}
               content={({ active, payload }) => {
                 const at = active
                   ? (payload?.[0]?.payload as { year: number; count: number } | undefined)
                   : undefined;
-                if (!at) return null;
+                if (!at || at.year !== ours(at.year)) return null;
                 const count = span
                   ? data
                       .filter((d) => d.year >= span[0] && d.year <= span[1])
@@ -113,23 +142,36 @@ export default function YearsChart({ years, from, to, pick }: Props) {
                 return <p className={styles.tip}>{`${label}: ${sayNumber(count)}`}</p>;
               }}
             />
-            <Bar
+            <Area
               dataKey="count"
+              type="step"
               isAnimationActive={false}
-              cursor="pointer"
-              shape={({ x = 0, y = 0, width = 0, height = 0, payload }: Shape) => (
-                <rect
-                  x={x}
-                  y={y}
-                  width={width}
-                  height={Math.max(0, height)}
-                  fill={!chosen || inside(payload?.year ?? 0) ? 'var(--bar-kept)' : 'var(--wait-two-weeks)'}
-                />
-              )}
+              stroke="none"
+              fill={chosen ? 'var(--wait-two-weeks)' : 'var(--bar-kept)'}
+              fillOpacity={1}
+              activeDot={false}
             />
-            {span && <ReferenceArea x1={span[0]} x2={span[1]} fill="var(--petrol)" fillOpacity={0.18} />}
-          </BarChart>
-        </ResponsiveContainer>
+            {chosen && (
+              <Area
+                dataKey="kept"
+                type="step"
+                isAnimationActive={false}
+                stroke="none"
+                fill="var(--bar-kept)"
+                fillOpacity={1}
+                activeDot={false}
+              />
+            )}
+            {span && (
+              <ReferenceArea
+                x1={span[0] - (span[0] === span[1] ? 1 : 0)}
+                x2={span[1] + (span[0] === span[1] ? 1 : 0)}
+                fill="var(--petrol)"
+                fillOpacity={0.18}
+              />
+            )}
+          </AreaChart>
+        )}
       </div>
       <p className={`${shared.hint} ${styles.older}`}>
         {older > 0 && say('results.andBefore', { older, first })}
