@@ -238,6 +238,20 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       page.goto('/journals?q=seaweed').then(() => page.getByRole('heading', { name: 'Journals' }).waitFor()),
   ],
   [
+    'shelf',
+    async (page) => {
+      await page.goto('/shelf?callno=QK+569&q=kelp');
+      await page.getByRole('region', { name: 'Ways to read' }).getByRole('listitem').first().waitFor();
+    },
+  ],
+  [
+    'browse',
+    (page) =>
+      page
+        .goto('/browse?list=people&from=Lind')
+        .then(() => page.getByRole('heading', { name: 'Browse' }).waitFor()),
+  ],
+  [
     'databases',
     (page) => page.goto('/databases').then(() => page.getByRole('heading', { name: /^Databases/ }).waitFor()),
   ],
