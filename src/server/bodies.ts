@@ -1,7 +1,7 @@
 /** The bodies of the HTTP interface: the shape of each, bounded, and its reading. */
 
 import type Joi from 'joi';
-import type { LibraryInfo, Moment, ThingAsked } from '../core/discovery/answers';
+import type { AskByQuestion, LibraryInfo, Moment, ThingAsked } from '../core/discovery/answers';
 import type { DeskQuestion } from '../core/discovery/ports';
 import { type Cents, WANTED } from '../core/model/codes';
 import { msg } from '../core/model/message';
@@ -70,6 +70,11 @@ const thing = closed(
   { record: maybe(filled(MAX_ID)), csl: maybe(reference) },
   { oneOf: ['record', 'csl'] },
 ) as Value<unknown> as Value<ThingAsked>;
+const READINGS = 200;
+const reading = closed(
+  { record: maybe(filled(MAX_ID)), csl: maybe(reference), needBy: isoDay(), wanted: maybe(oneOf(WANTED)) },
+  { oneOf: ['record', 'csl'] },
+) as Value<unknown> as Value<AskByQuestion>;
 
 export const BODIES = {
   ask: closed({ questions: listOf(question, QUESTIONS), moment }),
@@ -89,6 +94,18 @@ export const BODIES = {
     { oneOf: ['record', 'csl'] },
   ),
   kept: closed({ things: listOf(thing, THINGS, 1), moment }),
+  /** One thing, or several as `readings`. */
+  askBy: closed(
+    {
+      record: maybe(filled(MAX_ID)),
+      csl: maybe(reference),
+      needBy: maybe(isoDay()),
+      wanted: maybe(oneOf(WANTED)),
+      readings: maybe(listOf(reading, READINGS, 1)),
+      moment,
+    },
+    { oneOf: ['record', 'csl', 'readings'] },
+  ),
   mail: closed({
     to: listOf(formed(/^[^\s@<>",;]{1,64}@[^\s@<>",;]{1,190}\.[^\s@<>".,;]{2,}$/, 'address'), RECIPIENTS, 1),
     subject: formed(/^[^\r\n]{1,500}$/, 'line'),

@@ -69,6 +69,7 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   resolve: DiscoveryIndex['resolve'] = (...args) => this.ask('resolve', ...args);
   ways: DiscoveryIndex['ways'] = (...args) => this.ask('ways', ...args);
   promise: DiscoveryIndex['promise'] = (...args) => this.ask('promise', ...args);
+  askBy: DiscoveryIndex['askBy'] = (...args) => this.ask('askBy', ...args);
   kept: DiscoveryIndex['kept'] = (...args) => this.ask('kept', ...args);
   plan: DiscoveryIndex['plan'] = (...args) => this.ask('plan', ...args);
 

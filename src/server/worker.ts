@@ -40,6 +40,7 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ['resolve', service.resolve.bind(service)],
   ['ways', service.ways.bind(service)],
   ['promise', service.promise.bind(service)],
+  ['askBy', service.askBy.bind(service)],
   ['kept', service.kept.bind(service)],
   ['plan', service.plan.bind(service)],
   ['setPolicy', service.setPolicy.bind(service)],

@@ -27,6 +27,7 @@ import type { Minutes } from '../model/time';
 import type { Reach, Verdict, WaitClass } from '../model/waits';
 import type { Alternative, Way, WayAction, WaysAnswer } from '../model/ways';
 import type { Shelf } from '../piles/fetchSheet';
+import type { AskBy } from '../plan/askBy';
 import type { LeftOut, Plan, PlanLimits } from '../plan/choose';
 import type { QueryNote } from '../query/plain';
 import type { AskedSearch } from '../query/read';
@@ -247,6 +248,8 @@ export interface Slice {
   readonly offset: number;
   readonly limit: number;
 }
+/** A thing that is needed by a day, as somebody asks for its ask-by. */
+export type AskByQuestion = ThingAsked & { readonly needBy: string; readonly wanted?: Wanted };
 /** A place on the shelf as somebody asks for it. */
 export interface ShelfQuestion {
   /** A record, whose copy is meant; null for a call number alone. */
@@ -349,6 +352,11 @@ export interface DiscoveryIndex {
     needBy: string,
     wanted?: Wanted,
   ): Promise<WaysAnswer | null>;
+  /**
+   * The last minute of each way by which things come by their days, in the order asked; null for a record that is
+   * not there. Rejects with a RangeError for a text that is no ISO day.
+   */
+  askBy(things: readonly AskByQuestion[], moment: Moment): Promise<readonly (AskBy | null)[]>;
   promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
   /** When kept things can be read, in the order asked; null for a record that is not there. */
   kept(things: readonly ThingAsked[], moment: Moment): Promise<readonly (KeptAnswer | null)[]>;

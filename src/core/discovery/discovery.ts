@@ -28,6 +28,7 @@ import { type Minutes, parseDay, parseLocal } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { WAIT_CLASSES } from '../model/waits';
 import type { WaysAnswer } from '../model/ways';
+import { type AskBy, askBy } from '../plan/askBy';
 import type { PlanLimits } from '../plan/choose';
 import type { QueryNote } from '../query/plain';
 import type { AskedSearch } from '../query/read';
@@ -38,6 +39,7 @@ import type { CopyHistory } from '../requests/history';
 import { promiseFor, type SlipPromise } from '../requests/promise';
 import { cslOfSlip } from '../requests/slip';
 import type {
+  AskByQuestion,
   BreakdownValue,
   BrowseAnswer,
   JournalsAnswer,
@@ -417,6 +419,17 @@ export class Discovery {
     if (day === null) throw new RangeError('A pile is planned for an ISO day.');
     const from = { ...this.#from(moment, day), needBy: day };
     return planFor(await this.#askedItems(things), from, limits, (item) => this.#versions(item));
+  }
+
+  /** The last minute of each way to things that are needed by their days; another text is a RangeError. */
+  async askBy(things: readonly AskByQuestion[], moment: Moment): Promise<(AskBy | null)[]> {
+    const from = this.#from(moment);
+    return (await this.#askedItems(things)).map((item, i) => {
+      const { needBy: day, wanted } = things[i] as AskByQuestion;
+      const needBy = parseDay(day);
+      if (needBy === null) throw new RangeError('An ask-by is for an ISO day.');
+      return item && askBy(wanted ? wantedItem(item, wanted) : item, { ...from, needBy });
+    });
   }
 
   async promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null> {
