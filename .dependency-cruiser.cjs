@@ -21,6 +21,7 @@ const FLOORS = {
   account: ['model', 'piles', 'references'],
   notices: ['model', 'account', 'piles', 'references', 'requests'],
   piles: ['model', 'words', 'shelf'],
+  courses: ['model', 'words', 'references', 'access', 'plan'],
   requests: ['model', 'policy', 'access', 'coverage'],
   formats: ['model', 'coverage', 'requests', 'references'],
   sru: ['model', 'query', 'formats'],
@@ -37,6 +38,7 @@ const FLOORS = {
     'requests',
     'plan',
     'piles',
+    'courses',
   ],
 };
 /** The rooms of the embedded engine. The port stands apart: nothing in it knows of any engine. */

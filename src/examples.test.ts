@@ -19,6 +19,7 @@ import { caseOf } from './core/requests/promise';
 import { newSlip } from './core/requests/slip';
 import { LIBRARY, READERS } from './demo/library';
 import { POLICY } from './demo/policy';
+import { dayWords } from './words/dayWords';
 import { say } from './words/say';
 
 const model = decodeModel(readFileSync('public/models/references.bin'));
@@ -59,6 +60,8 @@ const AT_HAND = {
   aCase: caseOf({ slip: aSlip, item: aBook, there: here, history: NO_HISTORY }, 'ill-loan'),
   /** A title list's line for a journal, from 2018 on. */
   aLine,
+  /** What a syllabus is read with. */
+  aSyllabus: { ...dayWords(), session: ['week'], required: [], further: [] },
   model,
   NEW_SEARCH,
   dayNumber,

@@ -2,6 +2,7 @@
  * The whole made-up university in one value: library, journals, coverage, readers, and the stream of records.
  */
 
+import type { Course } from '../core/courses/course';
 import type { Guidance } from '../core/discovery/guidance';
 import type { Library } from '../core/model/library';
 import type { Reader } from '../core/model/reader';
@@ -9,6 +10,7 @@ import type { DiscoveryRecord, Journal, JournalId } from '../core/model/record';
 import { dayNumber, isoDay } from '../core/model/time';
 import type { KbartLine } from '../core/model/titleList';
 import { DEMO_START, DEMO_TODAY } from './clock';
+import { courseMaker } from './courses';
 import { GUIDANCE } from './guidance';
 import { makeJournals } from './journals';
 import { LIBRARY, READERS } from './library';
@@ -27,6 +29,8 @@ export interface World {
   /** ISO local time at which all this stands so. */
   readonly built: string;
   readonly guidance: Guidance;
+  /** Courses, made of the records that it has seen. */
+  readonly courses: { saw(record: DiscoveryRecord): void; made(): readonly Course[] };
   /** Hosts come before the chapters that stand in them. */
   readonly records: Iterable<DiscoveryRecord>;
 }
@@ -80,6 +84,7 @@ export function makeWorld(count: number, seed = 2026): World {
     readers: READERS,
     built: DEMO_START,
     guidance: GUIDANCE,
+    courses: courseMaker(seed + 2),
     records: { [Symbol.iterator]: records },
   };
 }

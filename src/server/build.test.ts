@@ -113,6 +113,7 @@ describe('building', () => {
     expect(records).toBe(300);
     expect(bytes).toBe(readFileSync(join(out, 'records.jsonl')).length);
     expect(readdirSync(out).sort()).toEqual([
+      'courses.json',
       'index.lgd',
       'kbart',
       'library.json',

@@ -19,6 +19,7 @@ import {
 import { join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
 import { rowLayout } from '../core/access/summary';
+import type { Course } from '../core/courses/course';
 import { writeKbart } from '../core/coverage/kbart';
 import type { Guidance } from '../core/discovery/guidance';
 import { IndexBuilder } from '../core/engine/build/builder';
@@ -46,6 +47,8 @@ export interface IndexSource {
   readonly built: string;
   /** Databases and study guides, and the map from subjects to them. */
   readonly guidance?: Guidance;
+  /** Courses, made when every record was seen. */
+  readonly courses?: { saw(record: DiscoveryRecord): void; made(): readonly Course[] };
   /** Hosts come before the chapters that stand in them. */
   readonly records: Iterable<DiscoveryRecord>;
   /** A record as JSON, where the source has it as text already. */
@@ -118,6 +121,7 @@ export function buildIndex(
           }
       }
       for (const line of record.ebook ?? []) ebooks.push(line);
+      source.courses?.saw(record);
       const item: AccessItem = {
         record,
         lines: record.journal ? (world.lines.get(record.journal) ?? []) : [],
@@ -161,6 +165,7 @@ export function buildIndex(
         guidance: world.guidance ?? { databases: [], guides: [], topics: [] },
       }),
     );
+    writeFileSync(join(making, 'courses.json'), JSON.stringify({ courses: source.courses?.made() ?? [] }));
     // The rules once more as a file of their own: the one to edit, looked at while the server runs.
     const rules = `${JSON.stringify(source.library.policy, null, 2)}\n`;
     writeFileSync(join(making, 'policy.json'), edited?.policy ? edited.text : rules);

@@ -11,7 +11,7 @@ import { type Message, msg } from '../core/model/message';
 
 export const MANIFEST = 'manifest.json';
 /** Files whose contents must be those of the build; policy.json may be edited. */
-export const BOUND = ['index.lgd', 'library.json', 'records.jsonl'] as const;
+export const BOUND = ['index.lgd', 'library.json', 'courses.json', 'records.jsonl'] as const;
 
 interface FileMark {
   readonly size: number;

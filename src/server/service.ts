@@ -4,6 +4,7 @@ import '../words/generated/indexfile';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
+import { type Course, courseShape } from '../core/courses/course';
 import { Discovery, type LibraryFile } from '../core/discovery/discovery';
 import type { Guidance } from '../core/discovery/guidance';
 import { EmbeddedSearch } from '../core/engine/embedded';
@@ -11,6 +12,7 @@ import { openIndex } from '../core/engine/format/data';
 import { EmbeddedEngine } from '../core/engine/search';
 import type { Library } from '../core/model/library';
 import type { DiscoveryRecord, Journal } from '../core/model/record';
+import { wrongIn } from '../core/model/shape';
 import type { KbartLine } from '../core/model/titleList';
 import { readPolicy } from '../core/policy/schema';
 import { say } from '../words/generated/policyfile';
@@ -37,7 +39,14 @@ export function readLibraryFile(dir: string): LibraryFile {
     journals: new Map(file.journals.map((j) => [j.id, j])),
     lines: new Map(file.lines),
     guidance: file.guidance,
+    courses: readCourses(dir),
   };
+}
+
+/** The courses of an index directory. What is no course is left out: the rest is of use all the same. */
+function readCourses(dir: string): readonly Course[] {
+  const { courses } = JSON.parse(readFileSync(join(dir, 'courses.json'), 'utf8')) as { courses: unknown[] };
+  return courses.filter((c): c is Course => wrongIn(courseShape, c) === null);
 }
 
 export class DiscoveryService extends Discovery {

@@ -35,6 +35,8 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ['guidance', service.guidance.bind(service)],
   ['shelf', service.shelf.bind(service)],
   ['browse', service.browse.bind(service)],
+  ['courses', service.courses.bind(service)],
+  ['course', service.course.bind(service)],
   ['initials', service.initials.bind(service)],
   ['record', service.record.bind(service)],
   ['resolve', service.resolve.bind(service)],

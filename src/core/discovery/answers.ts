@@ -4,6 +4,7 @@
  * stand across a network.
  */
 
+import type { Course } from '../courses/course';
 import type { BrowsePiece, BrowseRow, EngineAnswer, EngineTree, ShelfPiece } from '../engine/port/engine';
 import type { Cents, Wanted } from '../model/codes';
 import type { Carrier, Kind } from '../model/kinds';
@@ -309,6 +310,26 @@ export type BrowseLine = BrowseRow & {
 };
 export type BrowseAnswer = Omit<BrowsePiece, 'rows'> & { readonly rows: readonly BrowseLine[] };
 
+/** A course among those found. */
+export interface CourseLine {
+  readonly id: string;
+  readonly code: string;
+  readonly name: string;
+  readonly lecturers: readonly string[];
+  readonly term: string;
+  readonly meetings: number;
+  readonly readings: number;
+  /** ISO day of the first and the last meeting; empty where none is said. */
+  readonly from: string;
+  readonly to: string;
+  /** The title of a reading by which it was found. */
+  readonly reading: string | null;
+}
+export interface CoursesAnswer {
+  readonly total: number;
+  readonly courses: readonly CourseLine[];
+}
+
 export interface DiscoveryIndex {
   health(): Promise<{
     readonly records: number;
@@ -327,6 +348,9 @@ export interface DiscoveryIndex {
   suggest(typed: string): Promise<SuggestAnswer>;
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
   guidance(): Promise<Guidance>;
+  courses(q: string, limit: number): Promise<CoursesAnswer>;
+  /** A course, each reading with its description; null where there is none of this id. */
+  course(id: string): Promise<Course | null>;
   /** What stands around a place on the shelf; null where what was asked for stands on none. */
   shelf(asked: ShelfQuestion): Promise<ShelfAnswer | null>;
   /** A piece of a list that is walked through. */

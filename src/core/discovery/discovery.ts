@@ -9,6 +9,7 @@ import { type AccessItem, optionsFor } from '../access/options';
 import { wantedItem } from '../access/part';
 import type { Vantage } from '../access/vantage';
 import { soonestWay, waysToRead } from '../access/ways';
+import type { Course } from '../courses/course';
 import type {
   AccessMoment,
   EngineConditions,
@@ -42,6 +43,7 @@ import type {
   AskByQuestion,
   BreakdownValue,
   BrowseAnswer,
+  CoursesAnswer,
   JournalsAnswer,
   KeptAnswer,
   Moment,
@@ -61,6 +63,7 @@ import type {
   WalkQuestion,
 } from './answers';
 import { candidatesFor } from './candidates';
+import { Courses } from './courses';
 import type { Guidance } from './guidance';
 import { inShort } from './inShort';
 import { Items } from './items';
@@ -86,6 +89,7 @@ export interface LibraryFile {
   readonly journals: ReadonlyMap<string, Journal>;
   readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
   readonly guidance: Guidance;
+  readonly courses: readonly Course[];
 }
 
 export class Discovery {
@@ -93,6 +97,7 @@ export class Discovery {
   readonly file: LibraryFile;
   readonly #items: Items;
   readonly #lines: LineWriter;
+  readonly #courses: Courses;
   #library: Library;
 
   constructor(engine: SearchEngine, file: LibraryFile) {
@@ -101,6 +106,7 @@ export class Discovery {
     this.#library = file.library;
     this.#items = new Items(engine, file.journals, file.lines);
     this.#lines = new LineWriter(this.#items, () => this.#library);
+    this.#courses = new Courses(file.courses, this.#items);
   }
 
   get library(): Library {
@@ -251,6 +257,14 @@ export class Discovery {
   /** The letters of a list, to begin at; none for call numbers and for what is new. */
   async initials(list: Walk): Promise<readonly string[]> {
     return list === 'callnumbers' || list === 'new' ? [] : await this.#engine.initials(list);
+  }
+  /** Courses by their code, lecturers, name, and what is read for them. */
+  courses(q: string, limit: number): Promise<CoursesAnswer> {
+    return this.#courses.find(q, limit);
+  }
+  /** A course with what is read for it; null where there is none of this id. */
+  course(id: string): Promise<Course | null> {
+    return this.#courses.one(id);
   }
   get #walked() {
     return { engine: this.#engine, items: this.#items, library: this.#library };
