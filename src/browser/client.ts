@@ -3,17 +3,26 @@
  */
 
 import type { PackedNode } from '../core/citing/style';
-import type { LibraryInfo, Moment, SuggestAnswer, ThingAsked } from '../core/discovery/answers';
+import type { Course } from '../core/courses/course';
+import type {
+  CoursesAnswer,
+  LibraryInfo,
+  Moment,
+  SuggestAnswer,
+  ThingAsked,
+} from '../core/discovery/answers';
 import type { Guidance } from '../core/discovery/guidance';
 import type { Wanted } from '../core/model/codes';
 import type { ReferenceItem } from '../core/model/record';
 import type { Promised, Slip } from '../core/model/slip';
+import type { AskBy } from '../core/plan/askBy';
 import type { PlanLimits } from '../core/plan/choose';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { CopyHistory } from '../core/requests/history';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../core/requests/lifecycle';
 import type {
+  AskByAnswer,
   BrowseAnswer,
   JournalsAnswer,
   KeptAnswer,
@@ -281,3 +290,16 @@ export function getBrowse(
     signal ? { signal } : undefined,
   );
 }
+/** Courses by their code, lecturers, name, and what is read for them. */
+export const getCourses = (q: string, signal?: AbortSignal): Promise<CoursesAnswer> =>
+  ask(`/api/courses?${new URLSearchParams({ q })}`, signal ? { signal } : undefined);
+export const getCourse = (id: string): Promise<Course> => ask(`/api/courses/${encodeURIComponent(id)}`);
+/** The last minute of each way by which things come by their days, in the order asked. */
+export const getAskBy = (
+  readings: readonly { readonly record: string; readonly csl: ReferenceItem; readonly needBy: string }[],
+  moment: Moment,
+): Promise<readonly (AskByAnswer | null)[]> =>
+  post<{ readings: readonly (AskBy | null)[] }>('/api/ask-by', {
+    readings: readings.map(({ needBy, ...thing }) => ({ ...asked(thing), needBy })),
+    moment,
+  }).then((a) => a.readings as readonly (AskByAnswer | null)[]);

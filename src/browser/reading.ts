@@ -8,9 +8,10 @@ import { type ReadReference, readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import type { Model } from '../core/references/tagger';
 
-/** Text, or a file; `columns` where those of a table were asked about. */
+/** Text, texts of which each is one reference, or a file; `columns` where those of a table were asked about. */
 export type ReadingTask =
   | { readonly text: string }
+  | { readonly texts: readonly string[] }
   | { readonly name: string; readonly file: Blob; readonly columns?: Columns };
 export interface ReadingProgress {
   readonly refs: readonly ReadReference[];
@@ -28,12 +29,16 @@ interface Reading {
   readonly model: () => Promise<Model>;
 }
 
-async function readText(text: string, { say, model }: Reading): Promise<void> {
-  const pieces = splitReferences(text);
+const readText = (text: string, reading: Reading): Promise<void> =>
+  readTexts(
+    splitReferences(text).map((p) => p.text),
+    reading,
+  );
+async function readTexts(pieces: readonly string[], { say, model }: Reading): Promise<void> {
   if (!pieces.length) return say({ refs: [], done: 0, total: 0, problems: [] });
   const own = await model();
   for (let at = 0; at < pieces.length; at += AT_A_TIME) {
-    const refs = pieces.slice(at, at + AT_A_TIME).map((p) => readReference(p.text, own));
+    const refs = pieces.slice(at, at + AT_A_TIME).map((text) => readReference(text, own));
     say({ refs, done: at + refs.length, total: pieces.length, problems: [] });
   }
 }
@@ -68,4 +73,8 @@ async function readBlob(
 
 /** Says what was found as it goes; resolves when all is read, rejects with a message for people. */
 export const readTask = (task: ReadingTask, reading: Reading): Promise<void> =>
-  'text' in task ? readText(task.text, reading) : readBlob(task, reading);
+  'text' in task
+    ? readText(task.text, reading)
+    : 'texts' in task
+      ? readTexts(task.texts, reading)
+      : readBlob(task, reading);

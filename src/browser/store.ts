@@ -5,6 +5,7 @@
  */
 
 import Dexie, { type DexieOptions, type Table } from 'dexie';
+import type { OwnCourse } from '../core/courses/course';
 import type { Slip } from '../core/model/slip';
 import { type AsideItem, asItems } from '../core/piles/aside';
 import type { Pile, PileItem } from '../core/piles/pile';
@@ -32,6 +33,7 @@ export class Store extends Dexie {
   bin!: Table<Binned, string>;
   corrections!: Table<Correction, string>;
   styles!: Table<OwnStyle, string>;
+  courses!: Table<OwnCourse, string>;
 
   constructor(options?: DexieOptions) {
     super('legendum', options);
@@ -76,6 +78,7 @@ export class Store extends Dexie {
         await tx.table('pileItems').bulkPut(asItems(rows));
       });
     this.version(8).stores({ aside: null });
+    this.version(9).stores({ courses: 'id, reader' });
   }
 }
 

@@ -1,6 +1,7 @@
 /** The core's answers as views have them: with texts in place of messages. */
 import type * as answers from '../core/discovery/answers';
 import type * as ways from '../core/model/ways';
+import type * as askBy from '../core/plan/askBy';
 import type * as promise from '../core/requests/promise';
 import type { InWords } from './inWords';
 
@@ -22,6 +23,7 @@ export type ShelfAnswer = InWords<answers.ShelfAnswer>;
 export type ShelfRow = InWords<answers.ShelfRow>;
 export type BrowseAnswer = InWords<answers.BrowseAnswer>;
 export type BrowseLine = InWords<answers.BrowseLine>;
+export type AskByAnswer = InWords<askBy.AskBy>;
 export type KeptAnswer = InWords<answers.KeptAnswer>;
 export type PlanAnswer = InWords<answers.PlanAnswer>;
 export type SlipPromise = InWords<promise.SlipPromise>;

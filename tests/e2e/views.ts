@@ -238,6 +238,32 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       page.goto('/journals?q=seaweed').then(() => page.getByRole('heading', { name: 'Journals' }).waitFor()),
   ],
   [
+    'courses',
+    (page) =>
+      page.goto('/courses').then(() =>
+        page
+          .getByRole('link', { name: /^Introduction to/ })
+          .first()
+          .waitFor(),
+      ),
+  ],
+  [
+    'course',
+    async (page) => {
+      await page.goto('/courses?course=seaweed-as-food');
+      await page.getByText(/^Of \d+ readings to come/).waitFor();
+    },
+  ],
+  [
+    'own course',
+    async (page) => {
+      await page.goto('/courses?course=seaweed-as-food');
+      await page.getByRole('button', { name: 'Make it mine' }).click();
+      await page.getByRole('button', { name: 'Change', exact: true }).click();
+      await page.getByRole('group', { name: 'Meeting 9' }).waitFor();
+    },
+  ],
+  [
     'shelf',
     async (page) => {
       await page.goto('/shelf?callno=QK+569&q=kelp');

@@ -55,6 +55,30 @@ const anAccount: fc.Arbitrary<Account> = fc.record({
       .map((c) => ({ ...c, id: `imke|${c.key}`, reader: 'imke' })),
   ),
   styles: fc.constant([]),
+  courses: fc.uniqueArray(fc.constantFrom('C-1', 'C-2'), { maxLength: 2 }).chain((ids) =>
+    fc.tuple(
+      ...ids.map((id) =>
+        fc.record({
+          id: fc.constant(id),
+          reader: fc.constant('r'),
+          code: fc.constantFrom('', 'KEL 1'),
+          name: fc.constantFrom('Kelp', 'Dulse'),
+          lecturers: fc.uniqueArray(fc.constantFrom('Ada', 'Bo'), { maxLength: 2 }),
+          term: fc.constant(''),
+          meetings: fc.uniqueArray(fc.constantFrom('m1', 'm2', 'm3'), { maxLength: 3 }).map((all) =>
+            all.map((m) => ({
+              id: m,
+              day: '',
+              title: '',
+              readings: [{ id: `${m}-r`, record: 'tu1', need: 'required' as const }],
+            })),
+          ),
+          created: fc.constant('2026-11-02T09:10'),
+          changed: fc.constantFrom('2026-11-02T09:10', '2026-11-03T09:10'),
+        }),
+      ),
+    ),
+  ),
   slips: fc.constant([]),
   history: unique(
     fc

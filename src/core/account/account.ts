@@ -2,6 +2,7 @@
  * The account: everything of a reader, as one value; what two browsers have made one, without loss.
  * `docs/account-file.md` describes the file.
  */
+import { type OwnCourse, ownCourseShape } from '../courses/course';
 import { listOf, maybe, orNull, type Shaped, shape, text, type Value } from '../model/shape';
 import { type Slip, slipShape } from '../model/slip';
 import { placesBetween } from '../piles/order';
@@ -38,6 +39,7 @@ export const ACCOUNT_TABLES = {
   bin: binnedShape,
   corrections: correctionShape,
   styles: ownStyleShape,
+  courses: ownCourseShape,
   slips: slipShape,
   history: pastSearchShape,
   standing: standingSearchShape,
@@ -61,6 +63,7 @@ export const EMPTY_ACCOUNT: Account = {
   bin: [],
   corrections: [],
   styles: [],
+  courses: [],
   slips: [],
   history: [],
   standing: [],
@@ -82,6 +85,22 @@ const both = (ours: string, theirs: string): string =>
   !theirs || ours.includes(theirs) ? ours : theirs.includes(ours) ? theirs : `${ours}\n${theirs}`;
 const later = <T>(ours: T, theirs: T, timeOf: (row: T) => string): T =>
   timeOf(theirs) > timeOf(ours) ? theirs : ours;
+
+interface Keyed {
+  readonly id: string;
+}
+/** All of both, in the order of the first; those of one id joined. */
+function withAll<T extends Keyed>(ours: readonly T[], theirs: readonly T[], join: (a: T, b: T) => T): T[] {
+  const known = new Map(theirs.map((t) => [t.id, t]));
+  const ids = new Set(ours.map((o) => o.id));
+  return [
+    ...ours.map((o) => {
+      const their = known.get(o.id);
+      return their ? join(o, their) : o;
+    }),
+    ...theirs.filter((t) => !ids.has(t.id)),
+  ];
+}
 
 /** How two rows of one id become one. What was written by hand is in it, from both. */
 const JOIN: {
@@ -116,6 +135,23 @@ const JOIN: {
   // What was said last in this browser stands; what only the other says is added.
   corrections: (ours, theirs): Correction => ({ ...ours, csl: { ...theirs.csl, ...ours.csl } }),
   styles: (ours) => ours,
+  courses: (ours, theirs): OwnCourse => {
+    const newer = later(ours, theirs, (c) => c.changed);
+    const other = newer === ours ? theirs : ours;
+    const note = both(newer.note ?? '', other.note ?? '');
+    return {
+      ...newer,
+      lecturers: [...new Set([...newer.lecturers, ...other.lecturers])],
+      ...(note ? { note } : {}),
+      // Meetings and readings of both: what was said later stands, what only the other has is added.
+      meetings: withAll(newer.meetings, other.meetings, (a, b) => ({
+        ...a,
+        day: a.day || b.day,
+        title: a.title || b.title,
+        readings: withAll(a.readings, b.readings, (x) => x),
+      })),
+    };
+  },
   slips: (ours, theirs): Slip => {
     const further = (s: Slip): string => `${String(s.messages.length).padStart(6, '0')} ${s.changed}`;
     return later(ours, theirs, further);
@@ -134,9 +170,6 @@ export interface Merged {
   readonly account: Account;
   /** What of the other account would be new here, change what is here, or is here already. */
   readonly counts: Readonly<Record<AccountTable | 'bibliography' | 'settings', Counted>>;
-}
-interface Keyed {
-  readonly id: string;
 }
 function joined<T extends Keyed>(
   ours: readonly T[],

@@ -11,7 +11,7 @@ import { own } from '../table';
 import { ACCOUNT_TABLES, type Account, accountShape, EMPTY_ACCOUNT, TABLE_NAMES } from './account';
 
 const FORMAT = 'legendum-account';
-export const ACCOUNT_VERSION = 1;
+export const ACCOUNT_VERSION = 2;
 export interface AccountFile {
   readonly format: typeof FORMAT;
   readonly version: number;
@@ -22,7 +22,7 @@ export interface AccountFile {
   readonly reader: string;
   readonly account: Account;
 }
-/** The file's text. */
+/** Version 2 came with courses. The file's text. */
 export const writeAccount = (file: Omit<AccountFile, 'format' | 'version'>): string =>
   `${JSON.stringify({ format: FORMAT, version: ACCOUNT_VERSION, ...file }, null, 1)}\n`;
 
@@ -77,9 +77,11 @@ export function readAccount(text: string, reader: string): Account {
   if (file.version > ACCOUNT_VERSION) return refuse(msg('account.newer', { version: file.version }));
   if (file.reader !== reader)
     return refuse(msg('account.otherReader', { reader: String(file.reader).slice(0, 100) }));
-  const wrong = wrongIn(accountShape, file.account);
+  const account =
+    file.version < 2 && isFields(file.account) ? { courses: [], ...file.account } : file.account;
+  const wrong = wrongIn(accountShape, account);
   if (wrong !== null) return refuse(msg('account.wrongAt', { path: wrong }));
-  return file.account as Account;
+  return account as Account;
 }
 /** `legendum-2026-11-02.json`. */
 export const accountFileName = (now: string): string => {

@@ -1,14 +1,19 @@
 /** Keeping things: into the pile used last with one gesture, into another with two. */
 import type { FormEvent } from 'react';
+import { addReadings, coursesOf, newReading } from '../../browser/courses';
 import type { ToKeep } from '../../browser/piles';
+import { theStore } from '../../browser/store';
+import type { OwnCourse } from '../../core/courses/course';
 import { recordHref } from '../../core/model/address';
 import { isAside, keyOf, type Pile } from '../../core/piles/pile';
 import { say } from '../../words/generated/keep';
 import '../../words/generated/kit';
 import { Cite } from '../cite/Cite';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { Undo } from '../kit/Undo';
+import { useKept } from '../kit/useKept';
 import { CopyLink, MailThem } from '../share/Share';
 import styles from './keep.module.css';
 import { type Keeping, type Piles, pileHref, pileName, useKeeping, usePiles } from './usePiles';
@@ -57,6 +62,32 @@ export function PileChoice({
   );
 }
 
+/** The reader's own courses: what is chosen is read for the meeting that comes next. */
+function CourseChoice({ things, close }: { things: readonly ToKeep[]; close: () => void }) {
+  const { reader, moment } = useHere();
+  const courses = useKept(() => coursesOf(theStore(), reader.id), [reader.id], NO_COURSES) ?? NO_COURSES;
+  if (!courses.length) return null;
+  const put = (id: string) =>
+    void addReadings(theStore(), id, { readings: things.map(readingOf), now: moment.at }).then(close);
+  return (
+    <div className={styles.choice}>
+      <p className={kit.legend}>{say('keep.orForACourse')}</p>
+      <ul>
+        {courses.map((c) => (
+          <li key={c.id}>
+            <button type="button" className={kit.link} onClick={() => put(c.id)}>
+              {c.code ? `${c.code} ${c.name}` : c.name}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+const NO_COURSES: OwnCourse[] = [];
+const readingOf = ({ record, csl, kind, note }: ToKeep) =>
+  newReading({ record, csl, need: 'required', ...(kind ? { kind } : {}), ...(note ? { note } : {}) });
+
 /** Another pile than the one used last. */
 export function IntoAnother({
   things,
@@ -76,11 +107,14 @@ export function IntoAnother({
       describe={say('keep.chooseAPile', { title })}
     >
       {(close) => (
-        <PileChoice
-          piles={piles.piles}
-          pick={(p) => void keeping.put(things, p).then(close)}
-          make={(name) => void keeping.putIntoNew(things, name).then(close)}
-        />
+        <>
+          <PileChoice
+            piles={piles.piles}
+            pick={(p) => void keeping.put(things, p).then(close)}
+            make={(name) => void keeping.putIntoNew(things, name).then(close)}
+          />
+          <CourseChoice things={things} close={close} />
+        </>
       )}
     </Popover>
   );

@@ -68,7 +68,7 @@ export interface BibliographyUnderWay {
   readonly columns: AskedColumns | null;
   readonly set: (next: Bibliography) => void;
   readonly tell: (...said: readonly string[]) => void;
-  readonly read: (what: ReadingTask) => Promise<void>;
+  readonly read: (what: Exclude<ReadingTask, { texts: readonly string[] }>) => Promise<void>;
   readonly takeFile: (file: File | undefined) => Promise<void>;
   readonly stop: () => void;
   readonly clear: () => void;
@@ -91,7 +91,7 @@ export function useBibliography(reader: string): BibliographyUnderWay | null {
   if (!bib) return null;
   const { rows } = bib;
 
-  async function read(what: ReadingTask): Promise<void> {
+  async function read(what: Exclude<ReadingTask, { texts: readonly string[] }>): Promise<void> {
     if (!bib) return;
     const before = { ...bib, text: bib.read };
     earlier.current = before;

@@ -1,14 +1,17 @@
 /** Beside the results: databases and study guides that fit, and what of them the index does not hold. */
 
 import { useQuery } from '@tanstack/react-query';
-import { getGuidance } from '../../browser/client';
+import { getCourses, getGuidance } from '../../browser/client';
 import { guidanceFor, handOn } from '../../core/discovery/guidance';
 import type { SearchRequest } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/results';
+import { sayList } from '../../words/say';
 import styles from './breakdown.module.css';
 
 const HEADINGS = 6;
+/** Courses that are named, and letters by which they are asked for, at most. */
+const [COURSES, LONGEST] = [3, 200];
 
 export default function Beside({ request, answer }: { request: SearchRequest; answer: SearchAnswer }) {
   const { data: map } = useQuery({
@@ -16,10 +19,16 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
     queryFn: getGuidance,
     staleTime: Number.POSITIVE_INFINITY,
   });
-  if (!map || !request.q.trim()) return null;
+  const words = request.q.trim();
+  const { data: courses } = useQuery({
+    queryKey: ['courses', words],
+    queryFn: ({ signal }) => getCourses(words, signal),
+    enabled: words !== '' && words.length <= LONGEST,
+  });
+  if (!map || !words) return null;
   const headings = answer.breakdown.subject.slice(0, HEADINGS).map((s) => s.value);
   const { databases, guides } = guidanceFor(request.q, headings, map);
-  if (!databases.length && !guides.length) return null;
+  if (!databases.length && !guides.length && !courses?.total) return null;
   return (
     <section className={styles.beside} aria-label={say('results.whereElseToLook')}>
       <h3>{say('results.whereElseToLook')}</h3>
@@ -45,8 +54,28 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
             <p>{g.about}</p>
           </li>
         ))}
+        {courses?.courses.slice(0, COURSES).map((c) => (
+          <li key={c.id}>
+            <a href={`/courses?${new URLSearchParams({ course: c.id })}`}>
+              {say('results.courseReadings', { name: c.code ? `${c.code} ${c.name}` : c.name })}
+            </a>
+            <p>
+              {c.reading
+                ? say('results.readThere', { title: c.reading })
+                : say('results.taughtBy', { lecturers: sayList([...c.lecturers]) })}
+            </p>
+          </li>
+        ))}
       </ul>
       <p>
+        {courses && courses.total > COURSES && (
+          <>
+            <a href={`/courses?${new URLSearchParams({ q: words })}`}>
+              {say('results.allCourses', { total: courses.total })}
+            </a>
+            ,{' '}
+          </>
+        )}
         <a href="/databases">{say('results.allDatabases')}</a>,{' '}
         <a href="/journals">{say('results.allJournals')}</a>
       </p>

@@ -1,0 +1,222 @@
+/** Courses: found by lecturer, name, code or what is read; the reader's own; one of them with its plan. */
+import { useQuery } from '@tanstack/react-query';
+import { type FormEvent, lazy, Suspense, useEffect, useState } from 'react';
+import { AskError, getCourse, getCourses } from '../../browser/client';
+import { coursesOf, newCourse, saveCourse } from '../../browser/courses';
+import { theStore } from '../../browser/store';
+import { type OwnCourse, ownCourseShape, readingsOf } from '../../core/courses/course';
+import { wrongIn } from '../../core/model/shape';
+import { parseDay } from '../../core/model/time';
+import { dayText } from '../../words/days';
+import { say } from '../../words/generated/courses';
+import { sayList } from '../../words/say';
+import { go, useAddress } from '../kit/address';
+import { useHere } from '../kit/app';
+import { Failure } from '../kit/Failure';
+import kit from '../kit/kit.module.css';
+import { AskingApp } from '../kit/queries';
+import { Undo } from '../kit/Undo';
+import { useKept } from '../kit/useKept';
+import { REMOVED } from './CourseEditor';
+import { CourseView } from './CourseView';
+import styles from './courses.module.css';
+
+const Syllabus = lazy(() => import('./Syllabus'));
+const NONE: OwnCourse[] = [];
+const goTo = (params: Readonly<Record<string, string>>): void => go(new URLSearchParams(params));
+const dayOf = (iso: string, now: string): string => {
+  const day = parseDay(iso);
+  return day === null ? '' : dayText(day, parseDay(now.slice(0, 10)) ?? day);
+};
+
+function Find({ q }: { q: string }) {
+  const { moment } = useHere();
+  const [text, setText] = useState(q);
+  const query = useQuery({
+    queryKey: ['courses', q],
+    queryFn: ({ signal }) => getCourses(q, signal),
+    placeholderData: (before) => before,
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    goTo(text.trim() ? { q: text.trim() } : {});
+  };
+  const { data } = query;
+  return (
+    <section aria-labelledby="find-course">
+      <form className={styles.find} onSubmit={submit}>
+        <label htmlFor="course-q" id="find-course">
+          {say('courses.find')}
+        </label>
+        <input
+          id="course-q"
+          type="search"
+          value={text}
+          maxLength={200}
+          placeholder={say('courses.findHint')}
+          onChange={(e) => setText(e.target.value)}
+        />
+        <button type="submit" className={kit.main}>
+          {say('courses.go')}
+        </button>
+      </form>
+      {query.isError && <Failure error={query.error} again={() => void query.refetch()} />}
+      {data && (
+        <>
+          <p className={styles.quiet} role="status">
+            {say('courses.found', {
+              total: data.total,
+              more:
+                data.total > data.courses.length
+                  ? say('courses.firstOf', { shown: data.courses.length })
+                  : '',
+            })}
+          </p>
+          <ul className={styles.list}>
+            {data.courses.map((c) => (
+              <li key={c.id}>
+                <span className={styles.code}>{c.code}</span>
+                <div>
+                  <a
+                    href={`/courses?${new URLSearchParams({ course: c.id })}`}
+                    onClick={(e) => {
+                      if (e.metaKey || e.ctrlKey || e.shiftKey) return;
+                      e.preventDefault();
+                      goTo({ course: c.id });
+                    }}
+                  >
+                    {c.name}
+                  </a>
+                  <p className={styles.quiet}>
+                    {[
+                      say('courses.with', { lecturers: sayList([...c.lecturers]) }),
+                      c.from &&
+                        say('courses.span', { from: dayOf(c.from, moment.at), to: dayOf(c.to, moment.at) }),
+                      say('courses.counts', { meetings: c.meetings, readings: c.readings }),
+                      c.reading && say('courses.byReading', { title: c.reading }),
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </p>
+                </div>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
+
+function Yours({ own }: { own: readonly OwnCourse[] }) {
+  const { reader, moment } = useHere();
+  const [pasting, setPasting] = useState(false);
+  const [gone, setGone] = useState<OwnCourse | null>(null);
+  useEffect(() => {
+    const kept: unknown = JSON.parse(sessionStorage.getItem(REMOVED) ?? 'null');
+    sessionStorage.removeItem(REMOVED);
+    const { course } = (kept ?? {}) as { course?: OwnCourse };
+    if (course && wrongIn(ownCourseShape, course) === null && course.reader === reader.id) setGone(course);
+  }, [reader.id]);
+  const make = async () => {
+    const course = {
+      ...newCourse(reader.id, moment.at),
+      name: say('courses.unnamed'),
+      meetings: [],
+    };
+    await saveCourse(theStore(), course);
+    goTo({ own: course.id });
+  };
+  return (
+    <section aria-labelledby="your-courses" className={styles.yours}>
+      <h2 id="your-courses">{say('courses.yours')}</h2>
+      <Undo
+        said={gone && say('courses.removed', { name: gone.name })}
+        back={gone && (() => void saveCourse(theStore(), gone).then(() => setGone(null)))}
+        className={styles.quiet}
+      />
+      {own.length === 0 && <p className={styles.quiet}>{say('courses.noneYet')}</p>}
+      <ul className={styles.list}>
+        {own.map((c) => (
+          <li key={c.id}>
+            <span className={styles.code}>{c.code}</span>
+            <div>
+              <a href={`/courses?${new URLSearchParams({ own: c.id })}`}>{c.name}</a>
+              <p className={styles.quiet}>
+                {say('courses.counts', { meetings: c.meetings.length, readings: readingsOf(c).length })}
+              </p>
+            </div>
+          </li>
+        ))}
+      </ul>
+      <p className={styles.acts}>
+        <button type="button" className={kit.link} onClick={() => void make()}>
+          {say('courses.make')}
+        </button>
+        <button
+          type="button"
+          className={kit.link}
+          aria-expanded={pasting}
+          onClick={() => setPasting(!pasting)}
+        >
+          {say('courses.paste')}
+        </button>
+      </p>
+      {pasting && (
+        <Suspense>
+          <Syllabus made={(c) => goTo({ own: c.id })} />
+        </Suspense>
+      )}
+    </section>
+  );
+}
+
+function Library({ id }: { id: string }) {
+  const query = useQuery({ queryKey: ['course', id], queryFn: () => getCourse(id), retry: false });
+  if (query.isError)
+    return query.error instanceof AskError && query.error.sort === 'refused' ? (
+      <p>
+        {say('courses.notThere')} <a href="/courses">{say('courses.all')}</a>
+      </p>
+    ) : (
+      <Failure error={query.error} again={() => void query.refetch()} />
+    );
+  return query.data ? <CourseView key={id} course={query.data} own={null} goTo={goTo} /> : null;
+}
+
+function TheCourses() {
+  const { reader } = useHere();
+  const address = useAddress();
+  const own = useKept(() => coursesOf(theStore(), reader.id), [reader.id], NONE);
+  const [course, mine, q] = [address.get('course'), address.get('own'), address.get('q') ?? ''];
+  if (course) return <Library id={course} />;
+  if (mine) {
+    const found = own?.find((c) => c.id === mine);
+    if (own === undefined) return null;
+    return found ? (
+      <CourseView key={mine} course={found} own={found} goTo={goTo} />
+    ) : (
+      <p>
+        {say('courses.notThere')} <a href="/courses">{say('courses.all')}</a>
+      </p>
+    );
+  }
+  return (
+    <>
+      <h1>{say('courses.title')}</h1>
+      <div className={styles.columns}>
+        <Find key={q} q={q} />
+        <Yours own={own ?? NONE} />
+      </div>
+    </>
+  );
+}
+export default function CoursesView() {
+  return (
+    <AskingApp>
+      <div className={styles.view}>
+        <TheCourses />
+      </div>
+    </AskingApp>
+  );
+}

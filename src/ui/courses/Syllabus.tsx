@@ -1,0 +1,158 @@
+/** A pasted syllabus: meetings found, its references read and looked up, made a course. */
+import { type FormEvent, useRef, useState } from 'react';
+import { resolveReferences } from '../../browser/client';
+import { newCourse, newReading, saveCourse } from '../../browser/courses';
+import { ReferenceReader } from '../../browser/references';
+import { theStore } from '../../browser/store';
+import type { OwnCourse } from '../../core/courses/course';
+import { type Syllabus as Read, readSyllabus, withDays } from '../../core/courses/syllabus';
+import type { ReferenceItem } from '../../core/model/record';
+import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import type { ReadReference } from '../../core/references/read';
+import type { ResolvedReference } from '../../words/answers';
+import { dayWords } from '../../words/dayWords';
+import { say } from '../../words/generated/courses';
+import { useHere } from '../kit/app';
+import { DateField } from '../kit/DateField';
+import { Failure } from '../kit/Failure';
+import kit from '../kit/kit.module.css';
+import styles from './courses.module.css';
+
+const list = (text: string): string[] => text.split(/\s*,\s*/);
+const LONGEST = 200_000;
+const AT_ONCE = 40;
+
+interface Understood {
+  readonly syllabus: Read;
+  readonly items: readonly ReferenceItem[];
+  readonly matches: readonly (ResolvedReference['match'] | null)[];
+}
+export default function Syllabus({ made }: { made: (course: OwnCourse) => void }) {
+  const { reader, moment } = useHere();
+  const [text, setText] = useState('');
+  const [first, setFirst] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [failure, setFailure] = useState<unknown>(null);
+  const [found, setFound] = useState<Understood | null>(null);
+  const worker = useRef<ReferenceReader | null>(null);
+  const gone = useRef(new AbortController());
+  const understand = async () => {
+    setBusy(true);
+    setFailure(null);
+    try {
+      const today = dayOf(parseLocal(moment.at) as Minutes);
+      const read = readSyllabus(text, today, parseDay(first), {
+        ...dayWords(),
+        session: list(say('courses.sessionWords')),
+        required: list(say('courses.requiredWords')),
+        further: list(say('courses.furtherWords')),
+      });
+      const syllabus = { ...read, meetings: withDays(read.meetings) };
+      const texts = syllabus.meetings.flatMap((m) => m.readings.map((r) => r.text));
+      const refs: ReadReference[] = [];
+      worker.current ??= new ReferenceReader();
+      if (texts.length) await worker.current.read({ texts }, (p) => refs.push(...p.refs));
+      const items = refs.map((r) => r.csl);
+      const matches: (ResolvedReference['match'] | null)[] = [];
+      for (let at = 0; at < items.length; at += AT_ONCE)
+        matches.push(
+          ...(await resolveReferences(items.slice(at, at + AT_ONCE), moment, '', gone.current.signal)).map(
+            (r) => r.match,
+          ),
+        );
+      setFound({ syllabus, items, matches });
+    } catch (error) {
+      setFailure(error);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (text.trim() && !busy) void understand();
+  };
+  const take = async ({ syllabus, items, matches }: Understood) => {
+    let n = 0;
+    const course: OwnCourse = {
+      ...newCourse(reader.id, moment.at),
+      name: syllabus.name.slice(0, 300) || say('courses.unnamed'),
+      code: syllabus.code,
+      note: syllabus.note.slice(0, 8000),
+      meetings: syllabus.meetings.map((m, i) => ({
+        id: `m${i + 1}`,
+        day: m.day,
+        title: m.title.slice(0, 300),
+        readings: m.readings.map((r) => {
+          const [item, match] = [items[n], matches[n]];
+          n++;
+          const { abstract: _a, ...csl } = (match?.csl ??
+            item ?? { type: 'document', title: r.text }) as ReferenceItem;
+          return newReading({
+            record: match?.id ?? '',
+            csl: { ...csl, title: csl.title || r.text },
+            need: r.need,
+            ...(match ? { kind: match.kind } : {}),
+          });
+        }),
+      })),
+    };
+    await saveCourse(theStore(), course);
+    made(course);
+  };
+  const meetings = found?.syllabus.meetings ?? [];
+  return (
+    <form className={styles.syllabus} onSubmit={submit}>
+      <h2>{say('courses.syllabus.title')}</h2>
+      <p className={styles.quiet}>{say('courses.syllabus.hint')}</p>
+      <textarea
+        rows={12}
+        maxLength={LONGEST}
+        value={text}
+        aria-label={say('courses.syllabus.text')}
+        onChange={(e) => {
+          setText(e.target.value);
+          setFound(null);
+        }}
+      />
+      <div className={styles.fields}>
+        <DateField label={say('courses.syllabus.first')} value={first} change={setFirst} />
+        <span className={styles.quiet}>{say('courses.syllabus.firstHint')}</span>
+        <button type="submit" className={kit.main} disabled={busy || !text.trim()}>
+          {say('courses.syllabus.read')}
+        </button>
+      </div>
+      {failure !== null && <Failure error={failure} again={() => void understand()} />}
+      <p role="status">
+        {busy
+          ? say('courses.syllabus.reading')
+          : found &&
+            say('courses.syllabus.found', {
+              meetings: meetings.length,
+              readings: found.items.length,
+              undated: meetings.filter((m) => m.day === '').length,
+            })}
+        {found && found.items.length > 0 && (
+          <> {say('courses.syllabus.matched', { n: found.matches.filter(Boolean).length })}.</>
+        )}
+      </p>
+      {found && meetings.length > 0 && (
+        <>
+          <ol className={styles.understood}>
+            {meetings.map((m, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: as they stand in the text, which does not change
+              <li key={i}>
+                <b>{m.day || say('courses.noDay')}</b> {m.title}{' '}
+                <span className={styles.quiet}>
+                  {say('courses.counts', { meetings: 1, readings: m.readings.length })}
+                </span>
+              </li>
+            ))}
+          </ol>
+          <button type="button" className={kit.main} onClick={() => void take(found)}>
+            {say('courses.syllabus.take')}
+          </button>
+        </>
+      )}
+    </form>
+  );
+}
