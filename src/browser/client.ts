@@ -28,6 +28,7 @@ import type {
   KeptAnswer,
   PlanAnswer,
   RecordAnswer,
+  RelatedAnswer,
   ResolvedReference,
   SearchAnswer,
   ShelfAnswer,
@@ -303,3 +304,9 @@ export const getAskBy = (
     readings: readings.map(({ needBy, ...thing }) => ({ ...asked(thing), needBy })),
     moment,
   }).then((a) => a.readings as readonly (AskByAnswer | null)[]);
+/** Records near another, each with why, for who reads and when. */
+export function getRelated(record: string, moment: Moment, signal?: AbortSignal): Promise<RelatedAnswer> {
+  const params = new URLSearchParams({ record, campus: moment.situation.campus, at: moment.at });
+  if (moment.situation.remote) params.set('remote', '1');
+  return ask(`/api/related?${params}`, signal ? { signal } : undefined);
+}

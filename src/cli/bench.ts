@@ -1,5 +1,5 @@
 /**
- * `bench search|quality|references|ways|cite|lending|peers|load|interface [--records N] [--json]`: each bench is a module
+ * `bench search|quality|references|ways|cite|lending|peers|load|interface|related [--records N] [--json]`: each bench is a module
  * that measures when it is loaded.
  */
 
@@ -16,6 +16,7 @@ const BENCHES = table<() => Promise<unknown>>({
   peers: () => import('./benchPeers'),
   load: () => import('./benchLoad'),
   interface: () => import('./benchInterface'),
+  related: () => import('./benchRelated'),
 });
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');
 const bench = BENCHES.get(what);

@@ -64,6 +64,7 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   guidance: DiscoveryIndex['guidance'] = () => this.ask('guidance');
   shelf: DiscoveryIndex['shelf'] = (...args) => this.ask('shelf', ...args);
   browse: DiscoveryIndex['browse'] = (...args) => this.ask('browse', ...args);
+  related: DiscoveryIndex['related'] = (...args) => this.ask('related', ...args);
   courses: DiscoveryIndex['courses'] = (...args) => this.ask('courses', ...args);
   course: DiscoveryIndex['course'] = (...args) => this.ask('course', ...args);
   initials: DiscoveryIndex['initials'] = (...args) => this.ask('initials', ...args);

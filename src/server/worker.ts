@@ -35,6 +35,7 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ['guidance', service.guidance.bind(service)],
   ['shelf', service.shelf.bind(service)],
   ['browse', service.browse.bind(service)],
+  ['related', service.related.bind(service)],
   ['courses', service.courses.bind(service)],
   ['course', service.course.bind(service)],
   ['initials', service.initials.bind(service)],

@@ -11,6 +11,7 @@ export type Hit = InWords<answers.Hit>;
 export type BreakdownValue = InWords<answers.BreakdownValue>;
 export type ValuesAnswer = InWords<answers.ValuesAnswer>;
 export type RecordAnswer = InWords<answers.RecordAnswer>;
+export type RelatedAnswer = InWords<answers.RelatedAnswer>;
 export type RelatedRecord = InWords<answers.RelatedRecord>;
 export type ResolvedMatch = InWords<answers.ResolvedMatch>;
 export type ResolvedReference = InWords<answers.ResolvedReference>;

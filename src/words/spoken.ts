@@ -8,6 +8,7 @@ import './generated/label';
 import './generated/peer';
 import './generated/promise';
 import './generated/query';
+import './generated/related';
 import './generated/request';
 import './generated/rules';
 import './generated/shape';

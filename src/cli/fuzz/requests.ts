@@ -56,6 +56,8 @@ const PARAMS: Readonly<Record<string, readonly string[]>> = {
   '/api/journals': ['q', 'campus'],
   '/api/shelf': ['record', 'callno', 'campus', 'before', 'after', 'q', 'at'],
   '/api/browse': ['list', 'from', 'record', 'before', 'after', 'at'],
+  '/api/related': ['record', 'campus', 'remote', 'at'],
+  '/api/courses': ['q'],
   '/api/guidance': [],
   '/api/library': [],
   '/sru': [
@@ -100,6 +102,9 @@ const PARAMS: Readonly<Record<string, readonly string[]>> = {
   '/feeds/search.atom': ['q', 'syntax', 'from', 'to', 'campus', 'at', 'keep.kind'],
   '/': ['q', 'syntax', 'from', 'keep.kind', 'item'],
   '/journals': ['q', 'campus'],
+  '/browse': ['list', 'from', 'record', 'way', 'at'],
+  '/shelf': ['record', 'callno', 'campus', 'q'],
+  '/courses': ['q', 'course', 'own'],
   '/databases': ['subject'],
   '/policy': [],
   '/about': [],

@@ -310,6 +310,14 @@ export type BrowseLine = BrowseRow & {
 };
 export type BrowseAnswer = Omit<BrowsePiece, 'rows'> & { readonly rows: readonly BrowseLine[] };
 
+/** A record near another one, with why. */
+export type NearRecord = RelatedRecord & {
+  readonly why: readonly Message[];
+  readonly wait: Hit['wait'];
+};
+export interface RelatedAnswer {
+  readonly related: readonly NearRecord[];
+}
 /** A course among those found. */
 export interface CourseLine {
   readonly id: string;
@@ -348,6 +356,8 @@ export interface DiscoveryIndex {
   suggest(typed: string): Promise<SuggestAnswer>;
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
   guidance(): Promise<Guidance>;
+  /** Records near another; null where there is no such record. */
+  related(id: string, most: number, moment: Moment): Promise<RelatedAnswer | null>;
   courses(q: string, limit: number): Promise<CoursesAnswer>;
   /** A course, each reading with its description; null where there is none of this id. */
   course(id: string): Promise<Course | null>;

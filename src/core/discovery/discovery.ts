@@ -49,6 +49,7 @@ import type {
   Moment,
   PlanAnswer,
   RecordAnswer,
+  RelatedAnswer,
   RelatedRecord,
   ResolvedMatch,
   ResolvedReference,
@@ -71,6 +72,7 @@ import { findJournals } from './journals';
 import { keptAnswer, planFor } from './kept';
 import { explained, foldedWords, LineWriter, type Listing, listing, relatedRecord } from './lines';
 import { recognise } from './recognise';
+import { relatedTo } from './related';
 import { quoted, repair } from './repair';
 import { journalOf, unindexedItem } from './unindexed';
 import { browse, shelfWalk } from './walks';
@@ -257,6 +259,20 @@ export class Discovery {
   /** The letters of a list, to begin at; none for call numbers and for what is new. */
   async initials(list: Walk): Promise<readonly string[]> {
     return list === 'callnumbers' || list === 'new' ? [] : await this.#engine.initials(list);
+  }
+  /** Records near another, each with why. */
+  related(
+    id: string,
+    most: number,
+    moment: Moment,
+    without: string | null = null,
+  ): Promise<RelatedAnswer | null> {
+    return relatedTo(id, most, {
+      engine: this.#engine,
+      items: this.#items,
+      from: this.#from(moment),
+      without,
+    });
   }
   /** Courses by their code, lecturers, name, and what is read for them. */
   courses(q: string, limit: number): Promise<CoursesAnswer> {

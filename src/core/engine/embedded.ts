@@ -13,12 +13,15 @@ import { Best } from './count/best';
 import type { IndexData } from './format/data';
 import { personsAt } from './format/facts';
 import { countStrings, stringAt } from './format/strings';
+import { type Akin, akinTo } from './help/akin';
 import { Browser } from './help/browse';
 import { type ShelfPosition, shelfAround } from './help/shelf';
 import { spellingsOf } from './help/spelling';
 import { suggest, titleRange } from './help/suggest';
 import type {
   AccessMoment,
+  AkinAsked,
+  AkinRecord,
   BrowseAsked,
   BrowseList,
   BrowsePiece,
@@ -160,6 +163,20 @@ export class EmbeddedSearch implements SearchEngine {
       if (!titles.has(csl.title)) titles.set(csl.title, { kind: 'title', text: csl.title, count: 1, id });
     }
     return [...titles.values(), ...named];
+  }
+  async akin({ id, most, without, at }: AkinAsked) {
+    const doc = this.#doc(id);
+    if (doc < 0) return null;
+    const { work } = this.#data;
+    const end = this.#engine.sizeAt(at);
+    const { sharing, together } = akinTo(this.#data, doc, {
+      most,
+      without: without === null ? null : this.#doc(without),
+      fits: (d) => d !== doc && d < end && (work[doc] === 0 || work[d] !== work[doc]),
+    });
+    const named = (list: readonly Akin[]): AkinRecord[] =>
+      list.map(({ doc: d, n }) => ({ id: this.#id(d), n }));
+    return { sharing: named(sharing), together: named(together) };
   }
   async browse({ at, ...asked }: BrowseAsked): Promise<BrowsePiece> {
     return this.#browser.piece(asked, this.#engine.sizeAt(at));

@@ -13,6 +13,7 @@ import { About, Facts, Notices } from './Details';
 import styles from './item.module.css';
 import { TitleBlock } from './TitleBlock';
 import { Ways } from './Ways';
+import { WhatElse } from './WhatElse';
 
 interface Props {
   readonly id: string;
@@ -93,6 +94,7 @@ export function ItemPane({ id, needBy, why, position, back, close, step }: Props
           />
           {why && why.length > 0 && <Why why={why} />}
           <About answer={query.data} level={3} />
+          <WhatElse id={id} level={3} />
           <Facts answer={query.data} level={3} />
         </>
       )}

@@ -164,6 +164,18 @@ describe('the pane', () => {
   };
   beforeEach(() => {
     vi.spyOn(client, 'getRecord').mockImplementation(async (asked) => answerFor(asked));
+    vi.spyOn(client, 'getRelated').mockResolvedValue({
+      related: [
+        {
+          id: 'tu9',
+          title: 'Kelp, again',
+          line: 'Ada',
+          note: '',
+          why: ['cites 2 of the same works', 'on Kelps too'],
+          wait: { class: 'now', date: null, label: 'Now', sub: '', verdict: null },
+        },
+      ],
+    });
     vi.spyOn(client, 'getWays').mockImplementation(
       async (asked, at, need) => (await world.said.ways(asked, at, need)) as never,
     );
@@ -173,6 +185,9 @@ describe('the pane', () => {
     expect(screen.getByText('Fetching the item…')).toBeTruthy();
     await screen.findByRole('heading', { name: /^Kelp on the plate/ });
     expect(screen.getByText(/^1 of 1,200/)).toBeTruthy();
+    // What else stands beside it, with when and why.
+    const other = (await screen.findByRole('link', { name: 'Kelp, again' })).closest('li');
+    expect(other?.textContent).toBe('NowKelp, againAdacites 2 of the same works · on Kelps too');
     const [previous, next] = ['Previous result', 'Next result'].map(
       (n) => screen.getByRole('button', { name: n }) as HTMLButtonElement,
     );

@@ -18,8 +18,8 @@ export const Queries = ({ children }: { children: ReactNode }) => (
   <QueryClientProvider client={client}>{children}</QueryClientProvider>
 );
 /** A view of its own that asks the server. */
-export const AskingApp = ({ children }: { children: ReactNode }) => (
-  <App>
+export const AskingApp = ({ children, quiet = false }: { children: ReactNode; quiet?: boolean }) => (
+  <App quiet={quiet}>
     <Queries>{children}</Queries>
   </App>
 );

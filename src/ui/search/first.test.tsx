@@ -33,6 +33,7 @@ beforeEach(() => {
     async (r, at, slice) => world.said.search(asked(r), at, slice) as never,
   );
   vi.spyOn(client, 'getGuidance').mockResolvedValue(GUIDANCE);
+  vi.spyOn(client, 'getCourses').mockResolvedValue({ total: 0, courses: [] });
 });
 afterEach(async () => {
   cleanup();

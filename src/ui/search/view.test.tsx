@@ -35,6 +35,8 @@ beforeEach(async () => {
   vi.spyOn(client, 'getWays').mockImplementation(
     async (asked, at, need) => service.ways(asked, at, need) as never,
   );
+  vi.spyOn(client, 'getRelated').mockResolvedValue({ related: [] });
+  vi.spyOn(client, 'getCourses').mockResolvedValue({ total: 0, courses: [] });
   vi.spyOn(client, 'getGuidance').mockResolvedValue({ databases: [], guides: [], topics: [] } as never);
   vi.spyOn(client, 'getSuggestions').mockResolvedValue({ suggestions: [] } as never);
   await chooseReader(theStore(), READER.id);

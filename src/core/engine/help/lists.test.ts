@@ -7,6 +7,7 @@ import { type Minutes, parseLocal } from '../../model/time';
 import { alphabetOf, bareLetter, filedName, filedTitle } from '../../words/filing';
 import { EmbeddedSearch } from '../embedded';
 import { BROWSE_LISTS, type BrowseAsked, type SearchEngine, type ShelfAsked } from '../port/engine';
+import { akinTo } from './akin';
 
 const world = worldOf(700);
 const AT = parseLocal('2026-11-02T09:10') as Minutes;
@@ -155,4 +156,52 @@ it('files titles without their article, quotation marks and brackets', () => {
     'New Harbour',
     'Newark',
   ]);
+});
+
+it('what hangs together by citations, by two engines, with a reference taken away', async () => {
+  const cited = new Set<string>(records.flatMap((r) => r.references ?? []));
+  const tied = records.filter((r) => (r.references?.length ?? 0) > 1 || cited.has(r.id));
+  expect(tied.length).toBeGreaterThan(5);
+  for (const r of tied.slice(0, 120))
+    for (const without of [null, r.references?.[0] ?? null]) {
+      const asked = { id: r.id as string, most: 9, without, at: AT };
+      const [a, b] = await Promise.all(engines.map((e) => e.akin(asked)));
+      expect(a, r.id).toEqual(b);
+      expect(a?.together.some((x) => x.id === r.id)).toBe(false);
+    }
+  expect(await engines[0].akin({ id: 'nothing', most: 3, without: null, at: AT })).toBeNull();
+});
+
+it('finds by citations what looking at every pair finds', () => {
+  const graph = fc
+    .integer({ min: 2, max: 14 })
+    .chain((n) =>
+      fc.tuple(
+        fc.array(fc.uniqueArray(fc.nat(n - 1), { maxLength: 6 }), { minLength: n, maxLength: n }),
+        fc.nat(n - 1),
+        fc.option(fc.nat(n - 1)),
+      ),
+    );
+  const flat = (lists: readonly (readonly number[])[]) => {
+    const start = Uint32Array.from([0, ...lists.map((_, i) => lists.slice(0, i + 1).flat().length)]);
+    return { start, values: Uint32Array.from(lists.flat()) };
+  };
+  fc.assert(
+    fc.property(graph, ([all, doc, without]) => {
+      const lists = all.map((list, d) => list.filter((x) => x !== d));
+      const citing = lists.map((_, x) => lists.flatMap((list, d) => (list.includes(x) ? [d] : [])));
+      const [a, b] = [flat(lists), flat(citing)];
+      const data = { citeStart: a.start, cite: a.values, citedStart: b.start, cited: b.values };
+      const found = akinTo(data, doc, { without, most: 99, fits: (d) => d !== doc });
+      const own = (lists[doc] ?? []).filter((x) => x !== without);
+      const shared = lists.map((list) => list.filter((x) => own.includes(x)).length);
+      expect(new Map(found.sharing.map((f) => [f.doc, f.n]))).toEqual(
+        new Map([...shared.entries()].filter(([d, n]) => d !== doc && n > 0)),
+      );
+      const beside = lists.map((_, y) => (citing[doc] ?? []).filter((c) => lists[c]?.includes(y)).length);
+      for (const { doc: y, n } of found.together) expect(n, `${y}`).toBe(beside[y]);
+      for (const [y, n] of beside.entries())
+        if (n > 0 && y !== doc) expect(found.together.some((f) => f.doc === y)).toBe(true);
+    }),
+  );
 });

@@ -182,6 +182,20 @@ export interface ShelfPiece {
   readonly next: { readonly before: ShelfPlace | null; readonly after: ShelfPlace | null };
 }
 
+/** Records that hang together with one by citations, the closest first. */
+export interface AkinAsked {
+  readonly id: string;
+  readonly most: number;
+  /** A reference that is taken as if it were not there: for measuring. */
+  readonly without: string | null;
+  readonly at: Minutes;
+}
+export interface AkinRecord {
+  readonly id: string;
+  /** References that both have; how often they are cited together (0: beside what it cites). */
+  readonly n: number;
+}
+
 export interface SearchEngine {
   /** `embedded`, `opensearch` … */
   readonly name: string;
@@ -227,6 +241,10 @@ export interface SearchEngine {
    * of each sort.
    */
   suggest(typed: string, perKind: number): Promise<readonly Suggestion[]>;
+  /** Null for a record that there isn't; other records of its work are not in the lists. */
+  akin(
+    asked: AkinAsked,
+  ): Promise<{ readonly sharing: readonly AkinRecord[]; readonly together: readonly AkinRecord[] } | null>;
   /** A piece of a list, rows without records left out. */
   browse(asked: BrowseAsked): Promise<BrowsePiece>;
   /** The letters under which the rows of a list are filed, in the order of the alphabet; none for `new`. */
