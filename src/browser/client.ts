@@ -5,13 +5,14 @@
 import type { PackedNode } from '../core/citing/style';
 import type { Course } from '../core/courses/course';
 import type {
+  AnswersAnswer,
   CoursesAnswer,
   LibraryInfo,
   Moment,
   SuggestAnswer,
   ThingAsked,
 } from '../core/discovery/answers';
-import type { Guidance } from '../core/discovery/guidance';
+import type { AnswerPlace, Guidance } from '../core/discovery/guidance';
 import type { Wanted } from '../core/model/codes';
 import type { ReferenceItem } from '../core/model/record';
 import type { Promised, Slip } from '../core/model/slip';
@@ -134,7 +135,7 @@ export async function getValues(
 }
 export const getJournals = (q: string, campus: string): Promise<JournalsAnswer> =>
   ask(`/api/journals?${new URLSearchParams({ q, campus })}`);
-export const getGuidance = (): Promise<Guidance> => ask('/api/guidance');
+export const getGuidance = (): Promise<Omit<Guidance, 'answers'>> => ask('/api/guidance');
 export const getRecord = (id: string): Promise<RecordAnswer> => ask(`/api/records/${encodeURIComponent(id)}`);
 /** Ways to read a record, or something described that has none. */
 export const getWays = (
@@ -309,4 +310,13 @@ export function getRelated(record: string, moment: Moment, signal?: AbortSignal)
   const params = new URLSearchParams({ record, campus: moment.situation.campus, at: moment.at });
   if (moment.situation.remote) params.set('remote', '1');
   return ask(`/api/related?${params}`, signal ? { signal } : undefined);
+}
+/** Ready answers that fit some words; all of them for none. */
+export function getReadyAnswers(
+  q: string,
+  place: AnswerPlace | null,
+  signal?: AbortSignal,
+): Promise<AnswersAnswer> {
+  const params = new URLSearchParams({ q: q.slice(0, 500), ...(place ? { place } : {}) });
+  return ask(`/api/answers?${params}`, signal ? { signal } : undefined);
 }

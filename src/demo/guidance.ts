@@ -2,6 +2,7 @@
 
 import type { Database, Guidance, StudyGuide, Topic } from '../core/discovery/guidance';
 import { words } from '../core/words/fold';
+import { ANSWERS } from './answers';
 import { DISCIPLINES, type Discipline } from './vocabulary/disciplines';
 
 const name = (id: string): string[] => DISCIPLINES.filter((d) => d.id === id).map((d) => d.name);
@@ -135,6 +136,7 @@ const topic = (d: Discipline): Topic => ({
 });
 
 export const GUIDANCE: Guidance = {
+  answers: ANSWERS,
   databases: DATABASES,
   guides: DISCIPLINES.map(guide),
   topics: DISCIPLINES.map(topic),

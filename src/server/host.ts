@@ -62,6 +62,7 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   suggest: DiscoveryIndex['suggest'] = (...args) => this.ask('suggest', ...args);
   journals: DiscoveryIndex['journals'] = (...args) => this.ask('journals', ...args);
   guidance: DiscoveryIndex['guidance'] = () => this.ask('guidance');
+  answers: DiscoveryIndex['answers'] = (...args) => this.ask('answers', ...args);
   shelf: DiscoveryIndex['shelf'] = (...args) => this.ask('shelf', ...args);
   browse: DiscoveryIndex['browse'] = (...args) => this.ask('browse', ...args);
   related: DiscoveryIndex['related'] = (...args) => this.ask('related', ...args);

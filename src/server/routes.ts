@@ -31,7 +31,7 @@ export const isClosed = (path: string): boolean => path.startsWith('/_') && !pat
 export const isSimulated = (path: string): boolean => path.startsWith('/standin/');
 
 const SAID: ReadonlySet<string> = new Set(
-  'api related courses ask-by shelf browse policy-reports search values suggest records references resolve ways promise kept mail plan styles locales export slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside piles notices account cleared standin publisher delivery database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
+  'api answers places related courses ask-by shelf browse policy-reports search values suggest records references resolve ways promise kept mail plan styles locales export slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside piles notices account cleared standin publisher delivery database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
     ' ',
   ),
 );

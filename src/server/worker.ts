@@ -33,6 +33,7 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ['suggest', service.suggest.bind(service)],
   ['journals', service.journals.bind(service)],
   ['guidance', service.guidance.bind(service)],
+  ['answers', service.answers.bind(service)],
   ['shelf', service.shelf.bind(service)],
   ['browse', service.browse.bind(service)],
   ['related', service.related.bind(service)],

@@ -263,6 +263,7 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       await page.getByRole('group', { name: 'Meeting 9' }).waitFor();
     },
   ],
+  ['places', (page) => page.goto('/places').then(() => page.getByText('open now').first().waitFor())],
   [
     'shelf',
     async (page) => {

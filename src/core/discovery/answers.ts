@@ -39,7 +39,7 @@ import type { ReadReference } from '../references/read';
 import type { CopyHistory } from '../requests/history';
 import type { SlipPromise } from '../requests/promise';
 import type { Mark } from '../words/marks';
-import type { Guidance } from './guidance';
+import type { AnswerPlace, Guidance, ReadyAnswer } from './guidance';
 
 export interface Moment {
   readonly situation: ReaderSituation;
@@ -310,6 +310,10 @@ export type BrowseLine = BrowseRow & {
 };
 export type BrowseAnswer = Omit<BrowsePiece, 'rows'> & { readonly rows: readonly BrowseLine[] };
 
+export interface AnswersAnswer {
+  readonly total: number;
+  readonly answers: readonly Omit<ReadyAnswer, 'words'>[];
+}
 /** A record near another one, with why. */
 export type NearRecord = RelatedRecord & {
   readonly why: readonly Message[];
@@ -355,7 +359,10 @@ export interface DiscoveryIndex {
   values(asked: AskedSearch, moment: Moment, group: Group, contains: string): Promise<ValuesAnswer>;
   suggest(typed: string): Promise<SuggestAnswer>;
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
-  guidance(): Promise<Guidance>;
+  /** What is always asked is not in it: that is asked for by words. */
+  guidance(): Promise<Omit<Guidance, 'answers'>>;
+  /** Ready answers that fit some words, the best first; all of them for no words. */
+  answers(q: string, place: AnswerPlace | null, most: number): Promise<AnswersAnswer>;
   /** Records near another; null where there is no such record. */
   related(id: string, most: number, moment: Moment): Promise<RelatedAnswer | null>;
   courses(q: string, limit: number): Promise<CoursesAnswer>;

@@ -40,6 +40,7 @@ import type { CopyHistory } from '../requests/history';
 import { promiseFor, type SlipPromise } from '../requests/promise';
 import { cslOfSlip } from '../requests/slip';
 import type {
+  AnswersAnswer,
   AskByQuestion,
   BreakdownValue,
   BrowseAnswer,
@@ -65,7 +66,7 @@ import type {
 } from './answers';
 import { candidatesFor } from './candidates';
 import { Courses } from './courses';
-import type { Guidance } from './guidance';
+import { type AnswerPlace, answersFor, type Guidance } from './guidance';
 import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
@@ -82,6 +83,8 @@ const VALUES_SHOWN = 500;
 const VERSIONS_LOOKED_AT = 12;
 const RELATED_SHOWN = 40;
 const SUGGESTED = 4;
+/** Of some words the share that a ready answer is to fit before it is put beside them. */
+const SURELY = 0.6;
 /** Orders that say nothing of the version: the line of a work is that of the one to be had soonest. */
 const BY_WHAT_FITS: ReadonlySet<Sort> = new Set<Sort>(['match', 'soonest']);
 
@@ -247,8 +250,19 @@ export class Discovery {
   async suggest(typed: string): Promise<SuggestAnswer> {
     return { suggestions: await this.#engine.suggest(typed, SUGGESTED) };
   }
-  async guidance(): Promise<Guidance> {
-    return this.file.guidance;
+  async guidance(): Promise<Omit<Guidance, 'answers'>> {
+    const { answers: _answers, ...map } = this.file.guidance;
+    return map;
+  }
+  async answers(q: string, place: AnswerPlace | null, most: number): Promise<AnswersAnswer> {
+    const language = this.#library.language ?? 'en';
+    // Asked on its own anything that fits will do; beside something else only what surely is meant.
+    const found = answersFor(q, this.file.guidance.answers ?? [], {
+      language,
+      place,
+      least: place === null || !q ? 0 : SURELY,
+    });
+    return { total: found.length, answers: found.slice(0, most).map(({ words: _words, ...a }) => a) };
   }
   shelf(asked: ShelfQuestion): Promise<ShelfAnswer | null> {
     return shelfWalk(asked, this.#walked);

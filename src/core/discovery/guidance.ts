@@ -3,7 +3,8 @@
  * to them. The index does not hold everything; what it lacks of a database is said, and the words are handed
  * on.
  */
-import { words } from '../words/fold';
+import { termOf } from '../words/analysis';
+import { SMALL_WORDS, words } from '../words/fold';
 
 export interface Database {
   readonly id: string;
@@ -29,7 +30,22 @@ export interface Topic {
   readonly words: readonly string[];
   readonly headings: readonly string[];
 }
+/** Where a ready answer may stand beside what somebody does. */
+export const ANSWER_PLACES = ['search', 'item', 'slip', 'error'] as const;
+export type AnswerPlace = (typeof ANSWER_PLACES)[number];
+/** What is always asked, with its answer. */
+export interface ReadyAnswer {
+  readonly id: string;
+  readonly question: string;
+  readonly answer: string;
+  /** Other words that people ask it with. */
+  readonly words: readonly string[];
+  readonly places: readonly AnswerPlace[];
+  /** The view that it speaks of. */
+  readonly href?: string;
+}
 export interface Guidance {
+  readonly answers?: readonly ReadyAnswer[];
   readonly databases: readonly Database[];
   readonly guides: readonly StudyGuide[];
   readonly topics: readonly Topic[];
@@ -90,3 +106,66 @@ export function guidanceFor(q: string, headings: readonly string[], map: Guidanc
 /** The address of a database's own search with these words. */
 export const handOn = (db: Database, q: string): string =>
   db.search.replace('{words}', encodeURIComponent(q));
+
+/** What a word is worth among an answer's other words, in its question, in the answer itself. */
+const [IN_WORDS, IN_QUESTION, IN_ANSWER] = [4, 2, 1];
+/**
+ * Ready answers that fit some words, the best first; all of them for no words. Words count by how few answers
+ * have them; endings are disregarded.
+ * @param language of the answers, ISO 639-1
+ * @param least the share of the words that must fit; 0 for any
+ */
+export function answersFor(
+  q: string,
+  answers: readonly ReadyAnswer[],
+  {
+    language,
+    place = null,
+    least = 0,
+  }: {
+    readonly language: string;
+    readonly place?: AnswerPlace | null;
+    readonly least?: number;
+  },
+): readonly ReadyAnswer[] {
+  const terms = (text: string): Set<string> =>
+    new Set(
+      words(text)
+        .filter((w) => !SMALL_WORDS.has(w))
+        .map((w) => termOf(w, language)),
+    );
+  const known = answers
+    .filter((a) => place === null || a.places.includes(place))
+    .map((answer) => ({
+      answer,
+      in: [
+        [terms(answer.words.join(' ')), IN_WORDS],
+        [terms(answer.question), IN_QUESTION],
+        [terms(answer.answer), IN_ANSWER],
+      ] as const,
+    }));
+  const asked = [...terms(q)];
+  if (!asked.length) return known.map((k) => k.answer);
+  const worth = new Map(
+    asked.map((t) => [
+      t,
+      Math.log(1 + known.length / (1 + known.filter((k) => k.in.some(([set]) => set.has(t))).length)),
+    ]),
+  );
+  return known
+    .map((k) => {
+      const fits = asked.map((t) => {
+        const place = k.in.find(([set]) => set.has(t));
+        return place ? place[1] * (worth.get(t) ?? 0) : 0;
+      });
+      return {
+        answer: k.answer,
+        score: fits.reduce((sum, f) => sum + f, 0),
+        covered:
+          asked.filter((t) => k.in.some(([set, w]) => w >= IN_QUESTION && set.has(t))).length / asked.length,
+      };
+    })
+    .filter((k) => k.score > 0 && k.covered >= least)
+    .sort((a, b) => b.score - a.score || (a.answer.id < b.answer.id ? -1 : 1))
+    .map((k) => k.answer);
+}

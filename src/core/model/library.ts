@@ -24,6 +24,15 @@ export interface Campus {
    */
   readonly scanWeekdays?: readonly number[];
   readonly courierWeekdays?: readonly number[];
+  /** Where it is, as on a letter, and how one gets there. */
+  readonly address?: string;
+  readonly directions?: string;
+  /** What is on each level, from the door up. */
+  readonly levels?: readonly { readonly name: string; readonly about: string }[];
+  /** Where what was asked for is collected. */
+  readonly pickup?: string;
+  /** Seats to read at. */
+  readonly seats?: number;
   /** Who may come in from outside, and what they need: for visits. */
   readonly access?: string;
   /** Minutes by bus from each other campus. */

@@ -29,6 +29,7 @@ import { AskingApp } from '../kit/queries';
 import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
 import styles from './ask.module.css';
+import { AllAnswers, MayAnswer } from './ReadyAnswers';
 
 const when = (iso: string): string => {
   const t = parseLocal(iso);
@@ -50,7 +51,10 @@ function Composer({
   hint,
   rows,
   send,
+  answers = false,
 }: {
+  /** Whether ready answers are shown while it is written. */
+  answers?: boolean;
   label: string;
   hint?: string;
   rows: number;
@@ -94,6 +98,7 @@ function Composer({
         onChange={(e) => setText(e.target.value)}
         rows={rows}
       />
+      {answers && <MayAnswer text={text} />}
       <div className={styles.row}>
         <button type="submit" className={kit.main}>
           {say('ask.ask')}
@@ -219,6 +224,7 @@ function Ask() {
           label={say('ask.yourQuestion')}
           hint={say('ask.sayWhatYouAreLookingFor')}
           rows={5}
+          answers
           send={(text) =>
             ask(
               text,
@@ -272,6 +278,7 @@ function Ask() {
           })}
         </ol>
       </section>
+      <AllAnswers />
     </div>
   );
 }

@@ -26,6 +26,20 @@ const own = (more: Partial<Question> = {}) => ({
   ...more,
 });
 beforeEach(async () => {
+  vi.spyOn(client, 'getReadyAnswers').mockImplementation(async (q) => ({
+    total: 1,
+    answers: q.includes('renew')
+      ? [
+          {
+            id: 'a1',
+            question: 'How do I renew a loan?',
+            answer: 'On its slip.',
+            places: ['slip'],
+            href: '/requests',
+          },
+        ]
+      : [],
+  }));
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   vi.spyOn(client, 'getAnswers').mockResolvedValue([]);
   vi.spyOn(client, 'getRecord').mockResolvedValue({ record } as never);

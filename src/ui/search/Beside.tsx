@@ -1,7 +1,7 @@
 /** Beside the results: databases and study guides that fit, and what of them the index does not hold. */
 
 import { useQuery } from '@tanstack/react-query';
-import { getCourses, getGuidance } from '../../browser/client';
+import { getCourses, getGuidance, getReadyAnswers } from '../../browser/client';
 import { guidanceFor, handOn } from '../../core/discovery/guidance';
 import type { SearchRequest } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
@@ -25,13 +25,25 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
     queryFn: ({ signal }) => getCourses(words, signal),
     enabled: words !== '' && words.length <= LONGEST,
   });
+  const { data: ready } = useQuery({
+    queryKey: ['answers', words, 'search'],
+    queryFn: ({ signal }) => getReadyAnswers(words, 'search', signal),
+    enabled: words !== '' && words.length <= LONGEST,
+  });
   if (!map || !words) return null;
+  const answered = ready?.answers[0];
   const headings = answer.breakdown.subject.slice(0, HEADINGS).map((s) => s.value);
   const { databases, guides } = guidanceFor(request.q, headings, map);
-  if (!databases.length && !guides.length && !courses?.total) return null;
+  if (!databases.length && !guides.length && !courses?.total && !answered) return null;
   return (
     <section className={styles.beside} aria-label={say('results.whereElseToLook')}>
       <h3>{say('results.whereElseToLook')}</h3>
+      {answered && (
+        <details>
+          <summary>{answered.question}</summary>
+          <p>{answered.answer}</p>
+        </details>
+      )}
       <ul>
         {databases.map((d) => (
           <li key={d.id}>

@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { writeOpenUrl } from '../../core/coverage/openurl';
 import { isoDay } from '../../core/model/time';
 import {
@@ -16,6 +17,8 @@ import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { looksLikeReference } from './pasted';
 import styles from './timetable.module.css';
+
+const ReadyAnswers = lazy(() => import('../ask/ReadyAnswers'));
 
 /** What was typed as the title of what is wanted, marks of the query left out. */
 function slipFor({ q, needBy }: SearchRequest): URLSearchParams {
@@ -110,6 +113,9 @@ export function NoResults({
           {say('results.thisSearchGoesWithIt')}
         </li>
       </ul>
+      <Suspense>
+        <ReadyAnswers place="error" />
+      </Suspense>
     </div>
   );
 }

@@ -34,6 +34,7 @@ beforeEach(() => {
   );
   vi.spyOn(client, 'getGuidance').mockResolvedValue(GUIDANCE);
   vi.spyOn(client, 'getCourses').mockResolvedValue({ total: 0, courses: [] });
+  vi.spyOn(client, 'getReadyAnswers').mockResolvedValue({ total: 0, answers: [] });
 });
 afterEach(async () => {
   cleanup();

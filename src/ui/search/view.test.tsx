@@ -37,6 +37,7 @@ beforeEach(async () => {
   );
   vi.spyOn(client, 'getRelated').mockResolvedValue({ related: [] });
   vi.spyOn(client, 'getCourses').mockResolvedValue({ total: 0, courses: [] });
+  vi.spyOn(client, 'getReadyAnswers').mockResolvedValue({ total: 0, answers: [] });
   vi.spyOn(client, 'getGuidance').mockResolvedValue({ databases: [], guides: [], topics: [] } as never);
   vi.spyOn(client, 'getSuggestions').mockResolvedValue({ suggestions: [] } as never);
   await chooseReader(theStore(), READER.id);

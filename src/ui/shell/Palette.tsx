@@ -41,6 +41,7 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
             <Command.Item onSelect={goTo('/searches')}>{say('commands.yourSearches')}</Command.Item>
             <Command.Item onSelect={goTo('/requests')}>{say('commands.requests')}</Command.Item>
             <Command.Item onSelect={goTo('/courses')}>{say('commands.courses')}</Command.Item>
+            <Command.Item onSelect={goTo('/places')}>{say('commands.places')}</Command.Item>
             <Command.Item onSelect={goTo('/browse')}>{say('commands.browse')}</Command.Item>
             <Command.Item onSelect={goTo('/shelf')}>{say('commands.shelf')}</Command.Item>
             <Command.Item onSelect={goTo('/journals')}>{say('commands.journals')}</Command.Item>

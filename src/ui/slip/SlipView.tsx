@@ -1,5 +1,6 @@
 /** A slip at its address: in the editor while it is a draft, with its messages once it has left. */
 
+import { lazy, Suspense } from 'react';
 import { slipById } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { say } from '../../words/generated/slip';
@@ -37,8 +38,19 @@ function AtAddress({ id }: { id: string }) {
       </div>
     );
   }
-  return slip.state === 'draft' ? <SlipEditor key={slip.id} kept={slip} /> : <SentSlip slip={slip} />;
+  return (
+    <>
+      {slip.state === 'draft' ? <SlipEditor key={slip.id} kept={slip} /> : <SentSlip slip={slip} />}
+      <div className={styles.often}>
+        <Suspense>
+          <ReadyAnswers place="slip" />
+        </Suspense>
+      </div>
+    </>
+  );
 }
+
+const ReadyAnswers = lazy(() => import('../ask/ReadyAnswers'));
 
 export default function SlipView({ id }: { id: string }) {
   return (

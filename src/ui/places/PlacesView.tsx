@@ -1,0 +1,177 @@
+/** Places: where each library is, when it is open day by day and why not, what is on its levels, who may come. */
+import { closedBy, hoursOn, termOn } from '../../core/access/calendar';
+import type { Campus } from '../../core/model/library';
+import {
+  addDays,
+  clockOf,
+  clockText,
+  type DayNumber,
+  dayOf,
+  type Minutes,
+  parseLocal,
+} from '../../core/model/time';
+import { dayText } from '../../words/days';
+import { say } from '../../words/generated/places';
+import { App, useHere } from '../kit/app';
+import styles from './places.module.css';
+
+const DAYS = 14;
+
+function Hours({ campus, today, now }: { campus: Campus; today: DayNumber; now: number }) {
+  const { info } = useHere();
+  const days = Array.from({ length: DAYS }, (_, i) => addDays(today, i));
+  return (
+    <table className={styles.hours}>
+      <caption>{say('places.hours')}</caption>
+      <tbody>
+        {days.map((day) => {
+          const hours = hoursOn(campus, info.policy, day);
+          const closed = closedBy(campus, info.policy, day);
+          return (
+            <tr key={day} data-today={day === today || undefined}>
+              <th scope="row">{day === today ? say('places.today', { day: dayText(day) }) : dayText(day)}</th>
+              <td>
+                {hours
+                  ? `${clockText(hours.open)}–${clockText(hours.close)}`
+                  : closed
+                    ? say('places.closedFor', { name: closed.name })
+                    : say('places.closed')}
+                {day === today && hours && (
+                  <>
+                    {' · '}
+                    <b>
+                      {now < hours.open
+                        ? say('places.opensAt', { clock: clockText(hours.open) })
+                        : now < hours.close
+                          ? say('places.openNow')
+                          : say('places.closedNow')}
+                    </b>
+                  </>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+function Place({ campus }: { campus: Campus }) {
+  const { info, moment, reader } = useHere();
+  const at = parseLocal(moment.at) as Minutes;
+  const today = dayOf(at);
+  const term = termOn(info.policy, today);
+  const closings = [...info.policy.holidays, ...(campus.closings ?? [])].filter(
+    (c) => c.to >= moment.at.slice(0, 10),
+  );
+  const facts: readonly (readonly [string, string | undefined])[] = [
+    [say('places.address'), campus.address],
+    [say('places.directions'), campus.directions],
+    [say('places.pickup'), campus.pickup],
+    [say('places.seats'), campus.seats === undefined ? undefined : String(campus.seats)],
+    [say('places.access'), campus.access],
+    [
+      say('places.holds'),
+      campus.fetchesHolds ? say('places.staffFetch') : say('places.youFetch', { name: campus.name }),
+    ],
+    [
+      say('places.from'),
+      Object.entries(campus.travel)
+        .map(([id, n]) =>
+          say('places.minutesFrom', { n, name: info.campuses.find((c) => c.id === id)?.name ?? id }),
+        )
+        .join(', '),
+    ],
+  ];
+  return (
+    <section className={styles.place} id={campus.id} aria-labelledby={`${campus.id}-name`}>
+      <header>
+        <h2 id={`${campus.id}-name`}>{campus.name}</h2>
+        <p>
+          {campus.about}
+          {campus.id === reader.campus && ` · ${say('places.yours')}`}
+        </p>
+      </header>
+      <div className={styles.columns}>
+        <Hours campus={campus} today={today} now={clockOf(at)} />
+        <div>
+          <dl className={styles.facts}>
+            {facts.map(([label, value]) =>
+              value ? (
+                <div key={label}>
+                  <dt>{label}</dt>
+                  <dd>{value}</dd>
+                </div>
+              ) : null,
+            )}
+          </dl>
+          {campus.levels && (
+            <>
+              <h3>{say('places.levels')}</h3>
+              <dl className={styles.facts}>
+                {campus.levels.map((l) => (
+                  <div key={l.name}>
+                    <dt>{l.name}</dt>
+                    <dd>{l.about}</dd>
+                  </div>
+                ))}
+              </dl>
+            </>
+          )}
+          <p>
+            <a href={`/shelf?${new URLSearchParams({ callno: 'A', campus: campus.id })}`}>
+              {say('places.walk', { name: campus.name })}
+            </a>
+          </p>
+        </div>
+        <div>
+          <h3>{say('places.exceptions')}</h3>
+          <p className={styles.quiet}>
+            {term
+              ? say('places.inTerm', { name: term.name })
+              : campus.vacationHours
+                ? say('places.vacation')
+                : say('places.outOfTerm')}
+          </p>
+          {closings.length > 0 && (
+            <ul className={styles.closings}>
+              {closings.slice(0, 8).map((c) => (
+                <li key={`${c.from}${c.name}`}>
+                  <span>{dayRange(c.from, c.to, today)}</span> {c.name}
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      </div>
+    </section>
+  );
+}
+const dayRange = (from: string, to: string, today: DayNumber): string => {
+  const [a, b] = [from, to].map((iso) => dayOf(parseLocal(`${iso}T00:00`) as Minutes)) as [
+    DayNumber,
+    DayNumber,
+  ];
+  return a === b
+    ? dayText(a, today)
+    : say('places.range', { from: dayText(a, today), to: dayText(b, today) });
+};
+
+function Places() {
+  const { info } = useHere();
+  return (
+    <div className={styles.view}>
+      <h1>{say('places.title')}</h1>
+      {info.campuses.map((c) => (
+        <Place key={c.id} campus={c} />
+      ))}
+    </div>
+  );
+}
+export default function PlacesView() {
+  return (
+    <App>
+      <Places />
+    </App>
+  );
+}
