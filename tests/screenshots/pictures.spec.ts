@@ -26,9 +26,9 @@ const PICTURES: readonly (readonly [
   ['rules', 'rules'],
   ['narrow', 'search', { width: 360, height: 740 }],
   ['notices', 'notices'],
-  ['cql', 'CQL'],
-  ['searches', 'searches'],
-  ['journals', 'journals'],
+  ['course', 'course'],
+  ['shelf', 'shelf'],
+  ['browse', 'browse'],
 ];
 for (const [file, name, more = {}] of PICTURES) {
   test(file, async ({ page }) => {

@@ -21,6 +21,7 @@ import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { AskingApp } from '../kit/queries';
+import { WhereIsIt } from '../kit/WhereIsIt';
 import styles from './shelf.module.css';
 import { keyOf, type Place, useShelf } from './useShelf';
 
@@ -254,6 +255,7 @@ function TheShelf() {
           mono
           ask={(text) => text && change({ record: null, callno: text, stands: null }, true)}
         />
+        {!current && <WhereIsIt what="callno" label={say('walk.callNumber')} />}
         <label className={styles.along}>
           {say('walk.along')}{' '}
           <select

@@ -1,4 +1,6 @@
 import { useEffect, useRef } from 'react';
+import type { NumberSort } from '../kit/NumberDrawing';
+import { WhereIsIt } from '../kit/WhereIsIt';
 import styles from './slip.module.css';
 
 interface Props {
@@ -12,6 +14,8 @@ interface Props {
   readonly inputMode?: 'decimal';
   readonly wide?: boolean;
   readonly mono?: boolean;
+  /** A number that stands on the thing itself: where is drawn. */
+  readonly number?: NumberSort | undefined;
 }
 
 /**
@@ -29,6 +33,7 @@ export function Field({
   inputMode,
   wide,
   mono,
+  number,
 }: Props) {
   const area = useRef<HTMLTextAreaElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the height follows the text
@@ -65,6 +70,11 @@ export function Field({
         </small>
       ) : (
         hint && <small id={`${id}-hint`}>{hint}</small>
+      )}
+      {number && !value && (
+        <small>
+          <WhereIsIt what={number} label={label} />
+        </small>
       )}
     </div>
   );

@@ -5,6 +5,7 @@ import type { SlipItem } from '../../core/model/slip';
 import { isCopy } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
 import { kindLabel } from '../../words/labels';
+import type { NumberSort } from '../kit/NumberDrawing';
 import { Field } from './Field';
 import { LookUp } from './LookUp';
 import styles from './slip.module.css';
@@ -32,7 +33,7 @@ export function WhatItIs({ slip, set, setItem, record, doubt, fault, changeKind,
   const text = (
     name: keyof SlipItem,
     label: string,
-    more: { wide?: boolean; mono?: boolean; hint?: string } = {},
+    more: { wide?: boolean; mono?: boolean; hint?: string; number?: NumberSort } = {},
   ) => (
     <Field
       id={`f-item-${name}`}
@@ -99,14 +100,20 @@ export function WhatItIs({ slip, set, setItem, record, doubt, fault, changeKind,
         {!part || slip.item.kind === 'chapter'
           ? text('isbn', slip.item.isbn && !free ? say('slip.isbnFoundForYou') : 'ISBN', {
               mono: true,
+              number: 'isbn',
               hint: slip.item.isbn ? undefined : say('slip.onTheBackOfTheTitle'),
             })
           : text('issn', slip.item.issn && !free ? say('slip.issnFoundForYou') : 'ISSN', {
               mono: true,
+              number: 'issn',
               hint: slip.item.issn ? undefined : say('slip.eightDigitsOnTheCoverOr'),
             })}
         {(free || slip.item.doi) &&
-          text('doi', 'DOI', { mono: true, hint: free ? say('slip.beginsWith10') : undefined })}
+          text('doi', 'DOI', {
+            mono: true,
+            number: 'doi',
+            hint: free ? say('slip.beginsWith10') : undefined,
+          })}
         {free && <LookUp slip={slip} set={set} />}
       </div>
     </fieldset>
