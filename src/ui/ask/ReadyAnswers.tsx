@@ -70,6 +70,7 @@ export function AllAnswers() {
         <span>{say('ask.findAnswer')}</span>
         <input
           type="search"
+          className={kit.box}
           value={q}
           maxLength={200}
           placeholder={say('ask.findAnswerHint')}

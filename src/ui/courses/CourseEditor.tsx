@@ -35,7 +35,13 @@ function Typed({
   return (
     <label className={wide ? styles.wide : undefined}>
       <span>{label}</span>
-      <input {...typed} placeholder={hint} maxLength={300} onChange={(e) => type(e.target.value)} />
+      <input
+        className={kit.box}
+        {...typed}
+        placeholder={hint}
+        maxLength={300}
+        onChange={(e) => type(e.target.value)}
+      />
     </label>
   );
 }
@@ -151,6 +157,7 @@ export function CourseEditor({ course, removed }: { course: OwnCourse; removed: 
                 <label>
                   <span className="sr">{say('courses.need')}</span>
                   <select
+                    className={kit.box}
                     value={r.need}
                     onChange={(e) => setReading(m, r.id, { need: e.target.value as Need })}
                   >
@@ -169,7 +176,7 @@ export function CourseEditor({ course, removed }: { course: OwnCourse; removed: 
                 />
                 <label>
                   <span>{say('courses.moveTo')}</span>
-                  <select value={m.id} onChange={(e) => move(m, r, e.target.value)}>
+                  <select className={kit.box} value={m.id} onChange={(e) => move(m, r, e.target.value)}>
                     {course.meetings.map((x, k) => (
                       <option key={x.id} value={x.id}>
                         {say('courses.meeting', { n: k + 1 })}

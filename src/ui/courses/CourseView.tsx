@@ -233,13 +233,16 @@ export function CourseView({
     })),
   );
   const [past, coming] = [meetings.filter((m) => m.past), meetings.filter((m) => !m.past)];
+  const section = (m: MeetingLines) => (
+    <MeetingSection key={m.meeting.id} at={m} number={meetings.indexOf(m) + 1} axis={axis} write={write} />
+  );
   return (
     <article>
       <p>
         <a href="/courses">← {say('courses.all')}</a>
       </p>
       <header className={styles.head}>
-        <h1 ref={focusOn} tabIndex={-1}>
+        <h1 className={kit.head} ref={focusOn} tabIndex={-1}>
           {course.code && <span className={styles.code}>{course.code}</span>}{' '}
           {course.name || say('courses.unnamed')}
         </h1>
@@ -292,27 +295,11 @@ export function CourseView({
       ) : (
         <>
           <Plan meetings={meetings} course={course} write={write} />
-          {coming.map((m) => (
-            <MeetingSection
-              key={m.meeting.id}
-              at={m}
-              number={meetings.indexOf(m) + 1}
-              axis={axis}
-              write={write}
-            />
-          ))}
+          {coming.map(section)}
           {past.length > 0 && (
             <details className={styles.past}>
               <summary>{say('courses.past', { n: past.length })}</summary>
-              {past.map((m) => (
-                <MeetingSection
-                  key={m.meeting.id}
-                  at={m}
-                  number={meetings.indexOf(m) + 1}
-                  axis={axis}
-                  write={write}
-                />
-              ))}
+              {past.map(section)}
             </details>
           )}
         </>

@@ -49,6 +49,7 @@ function Find({ q }: { q: string }) {
           {say('courses.find')}
         </label>
         <input
+          className={kit.box}
           id="course-q"
           type="search"
           value={text}
@@ -203,7 +204,7 @@ function TheCourses() {
   }
   return (
     <>
-      <h1>{say('courses.title')}</h1>
+      <h1 className={kit.head}>{say('courses.title')}</h1>
       <div className={styles.columns}>
         <Find key={q} q={q} />
         <Yours own={own ?? NONE} />

@@ -105,6 +105,7 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
       <h2>{say('courses.syllabus.title')}</h2>
       <p className={styles.quiet}>{say('courses.syllabus.hint')}</p>
       <textarea
+        className={kit.box}
         rows={12}
         maxLength={LONGEST}
         value={text}

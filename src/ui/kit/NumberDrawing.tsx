@@ -9,7 +9,7 @@ const line = (x: number, y: number, width: number) => (
   <rect key={`${x}-${y}`} x={x} y={y} width={width} height={3} className={styles.print} />
 );
 /** As a number looks, of nothing. */
-const A_DOI = '10.5555/abc.1';
+const [A_DOI, AN_ISSN] = ['10.5555/abc.1', 'ISSN 1234-5679'];
 /** Widths of the bars, and of the gaps after them. */
 const BARS = [2, 1, 3, 1, 1, 2, 2, 1, 3, 2, 1, 1, 2, 3, 1, 2, 1, 1, 3, 1, 2, 2, 1, 1];
 const bars = BARS.map((width, i) => ({
@@ -39,7 +39,7 @@ const DRAWN: Readonly<Record<NumberSort, React.ReactNode>> = {
       {[44, 54].map((y) => line(92, y, 80))}
       <rect x={92} y={70} width={116} height={50} className={styles.picture} />
       <text x={92} y={142} className={styles.number}>
-        ISSN 1234-5679
+        {AN_ISSN}
       </text>
       <ellipse cx={142} cy={138} rx={62} ry={13} className={styles.ring} />
     </>

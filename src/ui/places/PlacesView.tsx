@@ -13,6 +13,7 @@ import {
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/places';
 import { App, useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
 import styles from './places.module.css';
 
 const DAYS = 14;
@@ -161,7 +162,7 @@ function Places() {
   const { info } = useHere();
   return (
     <div className={styles.view}>
-      <h1>{say('places.title')}</h1>
+      <h1 className={kit.head}>{say('places.title')}</h1>
       {info.campuses.map((c) => (
         <Place key={c.id} campus={c} />
       ))}

@@ -186,7 +186,7 @@ function Ask({
         {label}{' '}
         <input
           type="text"
-          className={mono ? styles.mono : undefined}
+          className={mono ? `${kit.box} ${styles.mono}` : kit.box}
           value={text}
           placeholder={hint}
           onChange={(e) => setText(e.target.value)}
@@ -246,7 +246,7 @@ function TheShelf() {
   return (
     <div className={styles.view}>
       <header className={styles.head}>
-        <h1>{say('walk.title')}</h1>
+        <h1 className={kit.head}>{say('walk.title')}</h1>
         <Ask
           label={say('walk.callNumber')}
           hint={say('walk.callNumberHint')}
@@ -259,6 +259,7 @@ function TheShelf() {
         <label className={styles.along}>
           {say('walk.along')}{' '}
           <select
+            className={kit.box}
             value={campus ?? ''}
             onChange={(e) => change({ campus: e.target.value || null, stands: null }, true)}
           >
