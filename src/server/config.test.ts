@@ -11,6 +11,7 @@ describe('configuration', () => {
       policy: '',
       workers: 2,
       timeLimit: 5000,
+      warmup: 150,
       queue: 100,
       base: '',
       proxies: [],
