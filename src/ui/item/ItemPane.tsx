@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ReactNode } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { AskError, getRecord } from '../../browser/client';
 import { recordHref } from '../../core/model/address';
 import type { Kind } from '../../core/model/kinds';
@@ -14,6 +14,8 @@ import styles from './item.module.css';
 import { TitleBlock } from './TitleBlock';
 import { Ways } from './Ways';
 import { WhatElse } from './WhatElse';
+
+const ReadyAnswers = lazy(() => import('../ask/ReadyAnswers'));
 
 interface Props {
   readonly id: string;
@@ -96,6 +98,11 @@ export function ItemPane({ id, needBy, why, position, back, close, step }: Props
           <About answer={query.data} level={3} />
           <WhatElse id={id} level={3} />
           <Facts answer={query.data} level={3} />
+          <div className={styles.details}>
+            <Suspense>
+              <ReadyAnswers place="item" />
+            </Suspense>
+          </div>
         </>
       )}
       {query.isPending && <p className={styles.hint}>{say('item.fetchingTheItem')}</p>}

@@ -164,6 +164,10 @@ describe('the pane', () => {
   };
   beforeEach(() => {
     vi.spyOn(client, 'getRecord').mockImplementation(async (asked) => answerFor(asked));
+    vi.spyOn(client, 'getReadyAnswers').mockResolvedValue({
+      total: 1,
+      answers: [{ id: 'a1', question: 'What is open access?', answer: 'Open to all.', places: ['item'] }],
+    });
     vi.spyOn(client, 'getRelated').mockResolvedValue({
       related: [
         {
@@ -187,6 +191,7 @@ describe('the pane', () => {
     expect(screen.getByText(/^1 of 1,200/)).toBeTruthy();
     // What else stands beside it, with when and why.
     const other = (await screen.findByRole('link', { name: 'Kelp, again' })).closest('li');
+    expect(await screen.findByText('What is open access?')).toBeTruthy();
     expect(other?.textContent).toBe('NowKelp, againAdacites 2 of the same works · on Kelps too');
     const [previous, next] = ['Previous result', 'Next result'].map(
       (n) => screen.getByRole('button', { name: n }) as HTMLButtonElement,
