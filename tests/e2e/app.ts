@@ -4,7 +4,7 @@
  */
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { test as base, type Page } from '@playwright/test';
+import { test as base, type Locator, type Page } from '@playwright/test';
 
 export class AppServer {
   #child: ChildProcess | null = null;
@@ -97,6 +97,21 @@ export async function lines(page: Page): Promise<void> {
 export async function moveClock(page: Page, step: string | RegExp): Promise<void> {
   await page.getByRole('button', { name: /^Demo clock/ }).click();
   await page.getByRole('button', { name: step }).click();
+}
+/**
+ * Moves the clock on by days until something is there: slips have numbers of their own, what happens to them
+ * differs, and one in ten comes later than it is said to come very likely.
+ */
+export async function dayByDay(page: Page, there: Locator): Promise<void> {
+  for (let days = 0; days < 12; days++) {
+    const came = await there.waitFor({ timeout: 3000 }).then(
+      () => true,
+      () => false,
+    );
+    if (came) return;
+    await moveClock(page, 'Next day, 9:10');
+  }
+  await there.waitFor();
 }
 /** Waits until a text that was typed stands in the reader's store, so that leaving the page loses nothing. */
 export async function kept(page: Page, table: 'slips' | 'settings', text: string): Promise<void> {

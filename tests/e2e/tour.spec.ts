@@ -2,7 +2,7 @@
  * The README's tour in the real interface: from a question to a request that arrives, with reloads and a
  * server restart.
  */
-import { expect, kept, lines, moveClock, search, test } from './app';
+import { dayByDay, expect, kept, lines, moveClock, search, test } from './app';
 
 test('an article is found, narrowed to reviewed and recent, and its PDF opens', async ({ page, context }) => {
   await page.goto('/');
@@ -89,9 +89,8 @@ test('a book on loan here is asked for elsewhere, and arrives', async ({ page, s
   await expect(page.getByRole('link', { name: /^Salt, smoke, weed/ })).toBeVisible();
 
   await moveClock(page, /^To the next promised arrival/);
-  await moveClock(page, 'Next day, 9:10');
   await page.goto(slip);
-  await expect(page.getByText(/^Ready for you at Quayside/).first()).toBeVisible();
+  await dayByDay(page, page.getByText(/^Ready for you at Quayside/).first());
   await page.reload();
   await page.getByRole('button', { name: 'I have it' }).click();
   await expect(page.getByText('on loan').first()).toBeVisible();

@@ -1,6 +1,6 @@
 /** The main views, each as a way of getting there, for tests and pictures that go through all of them. */
 import type { Page } from '@playwright/test';
-import { lines, moveClock } from './app';
+import { dayByDay, lines, moveClock } from './app';
 
 /** Makes a draft for a record and leaves the page in its editor. */
 export async function draft(page: Page, query: string): Promise<void> {
@@ -147,7 +147,7 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       await page.getByText(/^Asked\./).waitFor();
       await moveClock(page, /^To the next promised arrival/);
       await page.goto('/notices');
-      await page.getByRole('heading', { name: 'Waiting for you' }).waitFor();
+      await dayByDay(page, page.getByRole('heading', { name: 'Waiting for you' }));
     },
   ],
   ['slip', (page) => draft(page, 'record=tu0000052&route=ill-copy&from=lending&need=2026-11-13')],
@@ -209,20 +209,9 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
     async (page) => {
       await draft(page, 'record=tu0000043&route=partner-loan&from=ostmere&need=2026-11-13');
       await send(page);
-      // Slips have numbers of their own, and what happens to them differs: a few come late.
       const ready = page.getByText(/^Ready for you at Quayside/).first();
       await moveClock(page, 'In a week, 9:10');
-      for (let days = 0; days < 10; days++) {
-        if (
-          await ready.waitFor({ timeout: 3000 }).then(
-            () => true,
-            () => false,
-          )
-        )
-          return;
-        await moveClock(page, 'Next day, 9:10');
-      }
-      await ready.waitFor();
+      await dayByDay(page, ready);
     },
   ],
   [
