@@ -139,6 +139,8 @@ for (const part of [0, 1])
           'guidance',
           'journals?q=seaweed',
           ...(record ? [`records/${record}`] : []),
+          // What the server writes into a page is no answer that the page hears.
+          ...(address.includes('/browse?') ? [`browse${new URL(address).search}&before=10&after=60`] : []),
         ])
           heard.push(await page.request.get(`/api/${path}`).then((r) => r.json()));
         // The longest first, so that a name within a title goes with it.
