@@ -173,7 +173,9 @@ export function ReadingRow({
         <span />
       ) : (
         <Track
-          askBy={standing === 'ask' || standing === 'fetch' ? (best?.askBy ?? null) : null}
+          askBy={
+            standing === 'ask' || (standing === 'fetch' && best?.does === 'go') ? (best?.askBy ?? null) : null
+          }
           likelyBy={standing === 'ask' ? (best?.likelyBy ?? null) : null}
           meeting={meeting}
           axis={axis}
