@@ -20,7 +20,7 @@ import { relatedRecord } from './lines';
 const [LOOKED_AT, WIDER, ON_SHELF] = [12, 24, 4];
 /** A heading or title has no more words that count. */
 const WORDS = 8;
-const HEADINGS = 4;
+const HEADINGS = 2;
 /** References and citing records that a page shows, at most. */
 const TIED = 400;
 

@@ -5,7 +5,7 @@ import { theStore } from '../../browser/store';
 import type { Course, OwnCourse } from '../../core/courses/course';
 import { isDueThisWeek, READING_STANDINGS } from '../../core/courses/weekPlan';
 import type { Thing } from '../../core/discovery/manySlips';
-import { addDays, dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/courses';
 import { sayList } from '../../words/say';
@@ -215,8 +215,8 @@ export function CourseView({
   const { meetings, error, again } = useReadings(course);
   const axis = axisOf(course.meetings, parseLocal(moment.at) as Minutes);
   const write = (lines: readonly ReadingLine[], needBy: string) => {
-    const today = isoDay(addDays(dayOf(parseLocal(moment.at) as Minutes), 0));
-    setWriting({ things: lines.map(thingOf), needBy: needBy >= today ? needBy : '' });
+    // What was needed in the past is asked for without a day.
+    setWriting({ things: lines.map(thingOf), needBy: needBy >= moment.at.slice(0, 10) ? needBy : '' });
   };
   const copy = async () => {
     const mine = newCourse(reader.id, moment.at, course as Course);
