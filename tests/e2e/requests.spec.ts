@@ -214,10 +214,10 @@ test('a slip by hand is filled in from its number; an article is asked for from 
 }) => {
   await page.goto('/requests/new?by=hand');
   await page.waitForURL(/\/requests\/S-/);
-  await page.getByLabel('ISBN').fill('9789800000497');
+  await page.getByRole('textbox', { name: 'ISBN' }).fill('9789800000497');
   await page.getByRole('button', { name: 'Send slip' }).click();
   await expect(page.getByText(/ISBN has a wrong digit/).first()).toBeVisible();
-  await page.getByLabel('ISBN').fill('9789800000496');
+  await page.getByRole('textbox', { name: 'ISBN' }).fill('9789800000496');
   await page.getByRole('button', { name: 'Fill in from the ISBN' }).click();
   await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue(/^Drying racks/);
   await page.goto('/journals?q=Annals+of+Island');
