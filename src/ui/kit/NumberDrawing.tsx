@@ -13,7 +13,7 @@ const [A_DOI, AN_ISSN] = ['10.5555/abc.1', 'ISSN 1234-5679'];
 /** Widths of the bars, and of the gaps after them. */
 const BARS = [2, 1, 3, 1, 1, 2, 2, 1, 3, 2, 1, 1, 2, 3, 1, 2, 1, 1, 3, 1, 2, 2, 1, 1];
 const bars = BARS.map((width, i) => ({
-  x: 152 + BARS.slice(0, i).reduce((sum, w) => sum + w + 1.4, 0),
+  x: 152 + BARS.slice(0, i).reduce((sum, w) => sum + w + 1, 0),
   width,
 }));
 
