@@ -246,6 +246,13 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       });
       if (stopping) setImmediate(() => server.closeIdleConnections());
     });
+    // A file that was there at the start and is gone since costs its asker the answer, and nobody else theirs.
+    res.on('pipe', (from) => {
+      from.once('error', (error) => {
+        failure(error);
+        res.destroy();
+      });
+    });
     if (atTheDoor(req, res, path)) return;
     const fail = (error: unknown) => {
       const id = failure(error);
