@@ -38,7 +38,9 @@ async function scanned(scan: SruScan, { index, info }: App.Locals): Promise<stri
   // The term asked for stands at the position: before it as many as there are places, but not from far away.
   const before = Math.max(0, scan.position - 1);
   const asked = { list: scan.list, from: scan.term, record: null, at };
-  const piece = await index.browse({ ...asked, before, after: Math.max(0, scan.count - before) });
+  // At position 0 the term itself stands before the first: it is asked for and left out.
+  const own = scan.position === 0 ? 1 : 0;
+  const piece = await index.browse({ ...asked, before, after: Math.max(0, scan.count + own - before) });
   const rows = scan.position === 0 ? piece.rows.slice(1) : piece.rows;
   const terms: { value: string; records: number }[] = [];
   for (const { text, count, about } of rows) {

@@ -128,5 +128,6 @@ describe('SRU scan', () => {
     const after = await scan('scanClause=dc.subject%3Dsea&maximumTerms=3&responsePosition=0');
     const [own] = await scan('scanClause=dc.subject%3Dsea&maximumTerms=3');
     expect(after.map((t) => t.value)).not.toContain(own?.value);
+    expect(after).toHaveLength(3);
   });
 });

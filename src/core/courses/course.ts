@@ -27,8 +27,10 @@ export type DeskRule = (typeof DESK_RULES)[number];
 export const NEEDS = ['required', 'further'] as const;
 export type Need = (typeof NEEDS)[number];
 
-const [NAME, NOTE, ID] = [300, 8000, 100];
-const [MEETINGS, READINGS, LECTURERS] = [200, 200, 50];
+export const [NAME, NOTE] = [300, 8000];
+const ID = 100;
+/** Meetings of a course, readings of a meeting, lecturers, at most. */
+export const [MEETINGS, READINGS, LECTURERS] = [200, 200, 50];
 
 /** A copy that was put on a desk for the course. */
 const deskShape = closed({
@@ -60,28 +62,25 @@ export const meetingShape = shape({
   readings: listOf(readingShape, READINGS),
 });
 export type Meeting = Shaped<typeof meetingShape>;
-export const courseShape = shape({
+const fields = {
   id: filled(ID),
   code: text(NAME),
   name: filled(NAME),
   lecturers: listOf(filled(NAME), LECTURERS),
   term: text(NAME),
   note: maybe(text(NOTE)),
+  meetings: listOf(meetingShape, MEETINGS),
+};
+export const courseShape = shape({
+  ...fields,
   /** What it is about, as the library's guides name it. */
   subject: maybe(text(NAME)),
-  meetings: listOf(meetingShape, MEETINGS),
 });
 export type Course = Shaped<typeof courseShape>;
 /** A course that somebody made for themselves. */
 export const ownCourseShape = shape({
-  id: filled(ID),
+  ...fields,
   reader: filled(ID),
-  code: text(NAME),
-  name: filled(NAME),
-  lecturers: listOf(filled(NAME), LECTURERS),
-  term: text(NAME),
-  note: maybe(text(NOTE)),
-  meetings: listOf(meetingShape, MEETINGS),
   created: localTime(),
   changed: localTime(),
   /** The library's course that it was copied from. */

@@ -92,7 +92,7 @@ Thu 29.10. Law of the tideline`);
     expect(meetings).toHaveLength(1);
     expect(meetings[0]?.readings).toHaveLength(3);
   });
-  it('is total: whatever is pasted, every line is kept somewhere', () => {
+  it('is total and quick: whatever is pasted, days are days, and what comes first is kept', () => {
     const line = fc.oneof(
       fc.string(),
       fc.string({ unit: 'grapheme' }),
@@ -110,7 +110,10 @@ Thu 29.10. Law of the tideline`);
     );
     fc.assert(
       fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
-        const { meetings } = read(lines.join('\n'));
+        const { name, code, note, meetings } = read(lines.join('\n'));
+        if (!meetings.length)
+          for (const l of lines.flatMap((x) => x.split(/[\r\n]+/)).map((x) => x.trim().replace(/^#+\s*/, '')))
+            if (/^[A-Za-z]{2,}$/.test(l)) expect(`${name} ${code} ${note}`).toContain(l);
         for (const m of meetings) expect(m.day === '' || parseDay(m.day) !== null).toBe(true);
       }),
     );
@@ -193,7 +196,7 @@ describe('the library’s courses', () => {
 });
 
 it('says what is to be done for a reading', () => {
-  const facts = { asked: false, onDesk: false };
+  const facts = { asked: false, onDesk: false, soonest: null };
   const best = (does: 'open' | 'go' | 'slip') => ({ best: { does } });
   expect([
     standingOfReading(best('slip'), { ...facts, asked: true }),
@@ -204,6 +207,15 @@ it('says what is to be done for a reading', () => {
     standingOfReading({ best: null }, facts),
     standingOfReading(null, facts),
   ]).toEqual(['here', 'read', 'fetch', 'fetch', 'ask', 'late', 'open']);
+  // Of a meeting that has no day.
+  for (const [soonest, standing] of [
+    ['open', 'read'],
+    ['go', 'fetch'],
+    ['slip', 'ask'],
+    ['nothing', 'open'],
+  ] as const)
+    expect(standingOfReading(null, { ...facts, soonest })).toBe(standing);
+  expect(standingOfReading({ best: null }, { ...facts, soonest: 'open' })).toBe('late');
   expect(isDueThisWeek('2026-11-08T10:00', TODAY)).toBe(true);
   expect(isDueThisWeek('2026-11-09T00:00', TODAY)).toBe(false);
   expect(isDueThisWeek(null, TODAY)).toBe(false);

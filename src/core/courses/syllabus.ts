@@ -1,6 +1,6 @@
 /**
- * A pasted syllabus: meetings by their dates or week numbers, what is read for each under it. Total: what is
- * understood as nothing is kept as a note. The words that name weeks, months and what is required belong to a
+ * A pasted syllabus: meetings by their dates or week numbers, what is read for each under it. Total: what stands
+ * before the first meeting is kept as a note, what stands under one is split as references are. The words that name weeks, months and what is required belong to a
  * language and are given.
  */
 import { type DayWords, readDayInput } from '../model/dayInput';

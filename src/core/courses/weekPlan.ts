@@ -12,6 +12,8 @@ export type ReadingStanding = (typeof READING_STANDINGS)[number];
 
 /** What is known of a reading, beside its ask-by. */
 export interface ReadingFacts {
+  /** The soonest thing to be done for it whenever it is needed; null where that is not known. */
+  readonly soonest: AskByWay['does'] | 'nothing' | null;
   /** A slip for it is under way, or has brought it. */
   readonly asked: boolean;
   /** A copy stands on a course desk. */
@@ -20,10 +22,11 @@ export interface ReadingFacts {
 /** What is to be done for a reading. Messages may be in words already. */
 export function standingOfReading(
   answer: { readonly best: Pick<AskByWay, 'does'> | null } | null,
-  { asked, onDesk }: ReadingFacts,
+  { asked, onDesk, soonest }: ReadingFacts,
 ): ReadingStanding {
   if (asked) return 'here';
-  const does = answer?.best?.does;
+  // Without a day there is no last minute: what can be done for it is known all the same.
+  const does = answer ? answer.best?.does : soonest;
   if (does === 'open') return 'read';
   if (does === 'go' || onDesk) return 'fetch';
   if (does === 'slip') return 'ask';

@@ -3,9 +3,10 @@ import { ok, serverOf } from '../../../tests/fixtures/server';
 import { ANSWERS } from '../../demo/answers';
 import * as answers from '../../pages/api/answers';
 import type { AnswersAnswer } from './answers';
-import { answersFor } from './guidance';
+import { AnswerFinder } from './guidance';
 
-const first = (q: string) => answersFor(q, ANSWERS, { language: 'en' })[0]?.question;
+const finder = new AnswerFinder(ANSWERS, 'en');
+const first = (q: string) => finder.find(q)[0]?.question;
 describe('ready answers', () => {
   it('are at least sixty, each under a name of its own, for somewhere', () => {
     expect(ANSWERS.length).toBeGreaterThanOrEqual(60);
@@ -29,9 +30,9 @@ describe('ready answers', () => {
     ['read at home off campus', 'How do I read from home?'],
   ])('%j is answered by %j', (q, question) => expect(first(q)).toBe(question));
   it('find nothing for what nobody asks, all for nothing, and only what surely fits beside a search', () => {
-    expect(answersFor('qzxv wvut', ANSWERS, { language: 'en' })).toEqual([]);
-    expect(answersFor('', ANSWERS, { language: 'en' })).toHaveLength(ANSWERS.length);
-    const beside = (q: string) => answersFor(q, ANSWERS, { language: 'en', place: 'search', least: 0.6 });
+    expect(finder.find('qzxv wvut')).toEqual([]);
+    expect(finder.find('')).toHaveLength(ANSWERS.length);
+    const beside = (q: string) => finder.find(q, 'search', 0.6);
     expect(beside('seaweed farming and food security')).toEqual([]);
     expect(beside('peer-reviewed').length).toBeGreaterThan(0);
     for (const a of beside('peer-reviewed')) expect(a.places).toContain('search');

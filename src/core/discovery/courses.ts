@@ -18,7 +18,11 @@ export class Courses {
   }
 
   async find(q: string, limit: number): Promise<CoursesAnswer> {
-    this.#finder ??= this.#ready();
+    this.#finder ??= this.#ready().catch((error) => {
+      // What went wrong once is tried again with the next question.
+      this.#finder = null;
+      throw error;
+    });
     const found = (await this.#finder).find(q);
     return {
       total: found.length,

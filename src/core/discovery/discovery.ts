@@ -5,7 +5,7 @@
  */
 
 import { alternativesFor, wantsAlternatives } from '../access/alternatives';
-import { type AccessItem, optionsFor } from '../access/options';
+import type { AccessItem } from '../access/options';
 import { wantedItem } from '../access/part';
 import type { Vantage } from '../access/vantage';
 import { soonestWay, waysToRead } from '../access/ways';
@@ -20,7 +20,6 @@ import type {
 import type { Wanted } from '../model/codes';
 import type { Library } from '../model/library';
 import { type Message, msg } from '../model/message';
-import { peerReviewOf } from '../model/peerReview';
 import type { Policy } from '../model/policy';
 import { type Journal, NO_RECORD, type ReferenceItem } from '../model/record';
 import type { Slip } from '../model/slip';
@@ -51,7 +50,6 @@ import type {
   PlanAnswer,
   RecordAnswer,
   RelatedAnswer,
-  RelatedRecord,
   ResolvedMatch,
   ResolvedReference,
   SearchAnswer,
@@ -66,13 +64,14 @@ import type {
 } from './answers';
 import { candidatesFor } from './candidates';
 import { Courses } from './courses';
-import { type AnswerPlace, answersFor, type Guidance } from './guidance';
+import { AnswerFinder, type AnswerPlace, type Guidance } from './guidance';
 import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
 import { keptAnswer, planFor } from './kept';
 import { explained, foldedWords, LineWriter, type Listing, listing, relatedRecord } from './lines';
 import { recognise } from './recognise';
+import { recordPage } from './recordPage';
 import { relatedTo } from './related';
 import { quoted, repair } from './repair';
 import { journalOf, unindexedItem } from './unindexed';
@@ -81,7 +80,6 @@ import { browse, shelfWalk } from './walks';
 const VALUES_SHOWN = 500;
 /** Versions of a work whose ways are worked out for the page of one of them. */
 const VERSIONS_LOOKED_AT = 12;
-const RELATED_SHOWN = 40;
 const SUGGESTED = 4;
 /** Of some words the share that a ready answer is to fit before it is put beside them. */
 const SURELY = 0.6;
@@ -103,6 +101,7 @@ export class Discovery {
   readonly #items: Items;
   readonly #lines: LineWriter;
   readonly #courses: Courses;
+  readonly #answers: AnswerFinder;
   #library: Library;
 
   constructor(engine: SearchEngine, file: LibraryFile) {
@@ -112,6 +111,7 @@ export class Discovery {
     this.#items = new Items(engine, file.journals, file.lines);
     this.#lines = new LineWriter(this.#items, () => this.#library);
     this.#courses = new Courses(file.courses, this.#items);
+    this.#answers = new AnswerFinder(file.guidance.answers ?? [], file.library.language ?? 'en');
   }
 
   get library(): Library {
@@ -255,13 +255,8 @@ export class Discovery {
     return map;
   }
   async answers(q: string, place: AnswerPlace | null, most: number): Promise<AnswersAnswer> {
-    const language = this.#library.language ?? 'en';
     // Asked on its own anything that fits will do; beside something else only what surely is meant.
-    const found = answersFor(q, this.file.guidance.answers ?? [], {
-      language,
-      place,
-      least: place === null || !q ? 0 : SURELY,
-    });
+    const found = this.#answers.find(q, place, place === null ? 0 : SURELY);
     return { total: found.length, answers: found.slice(0, most).map(({ words: _words, ...a }) => a) };
   }
   shelf(asked: ShelfQuestion): Promise<ShelfAnswer | null> {
@@ -316,45 +311,8 @@ export class Discovery {
     return this.#items.one(id);
   }
 
-  async record(id: string): Promise<RecordAnswer | null> {
-    const item = await this.item(id);
-    if (!item) return null;
-    const { record, journal } = item;
-    const tied = (await this.#engine.relations(id, RELATED_SHOWN)) ?? { work: [], cites: [], citedBy: [] };
-    const ids = [
-      ...tied.work,
-      ...tied.cites,
-      ...tied.citedBy,
-      ...[record.host, record.retraction?.notice, record.retracts].flatMap((x) => x ?? []),
-    ];
-    const known = new Map(
-      (await this.#items.records(ids)).map((r) => [r.id as string, relatedRecord(r, record)]),
-    );
-    const related = (one: string | undefined): RelatedRecord | null =>
-      one === undefined ? null : (known.get(one) ?? null);
-    const all = (list: readonly string[]): RelatedRecord[] => list.flatMap((x) => known.get(x) ?? []);
-    return {
-      record,
-      journal: journal
-        ? {
-            id: journal.id,
-            title: journal.title,
-            issn: journal.issn,
-            refereed: journal.refereed,
-            from: journal.from,
-            to: journal.to,
-          }
-        : null,
-      host: related(record.host),
-      peerReview: peerReviewOf(record, journal),
-      places: placesOf(item, this.#library),
-      coverage: coverageOf(item, this.#library),
-      editions: all(tied.work),
-      cites: all(tied.cites),
-      citedBy: all(tied.citedBy),
-      retraction: related(record.retraction?.notice),
-      retracts: related(record.retracts),
-    };
+  record(id: string): Promise<RecordAnswer | null> {
+    return recordPage(id, this.#walked);
   }
 
   /** The record that a reference means, if that is sure enough, and those that it might mean. */
@@ -519,23 +477,3 @@ const accessMoment = ({ situation, at }: Moment, since: AccessMoment['since']): 
 });
 const wordsOf = (tree: EngineQuery['tree']): readonly AskedWord[] =>
   tree.op === 'closest' ? tree.words.map((text) => ({ text, prefix: false })) : askedWords(tree);
-
-/** Copies by campus and partner; those that have none are left out. */
-function placesOf({ record, host }: AccessItem, library: Library): RecordAnswer['places'] {
-  const copies = [...(record.copies ?? []), ...(host?.copies ?? [])];
-  const partnerCopies = [...(record.partnerCopies ?? []), ...(host?.partnerCopies ?? [])];
-  return [
-    ...library.campuses.map((c) => ({ name: c.name, copies: copies.filter((k) => k.campus === c.id) })),
-    ...library.partners.map((p) => ({
-      name: p.name,
-      copies: partnerCopies.filter((k) => k.partner === p.id),
-    })),
-  ].filter((p) => p.copies.length);
-}
-/** What each provider says: shows it, or why not. */
-const coverageOf = (item: AccessItem, library: Library): RecordAnswer['coverage'] =>
-  optionsFor(item, library).flatMap((o) =>
-    o.type === 'online' || o.type === 'not-online'
-      ? [{ provider: o.provider.name, id: o.provider.id, shown: o.type === 'online', text: o.why }]
-      : [],
-  );

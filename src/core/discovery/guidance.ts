@@ -109,63 +109,61 @@ export const handOn = (db: Database, q: string): string =>
 
 /** What a word is worth among an answer's other words, in its question, in the answer itself. */
 const [IN_WORDS, IN_QUESTION, IN_ANSWER] = [4, 2, 1];
-/**
- * Ready answers that fit some words, the best first; all of them for no words. Words count by how few answers
- * have them; endings are disregarded.
- * @param language of the answers, ISO 639-1
- * @param least the share of the words that must fit; 0 for any
- */
-export function answersFor(
-  q: string,
-  answers: readonly ReadyAnswer[],
-  {
-    language,
-    place = null,
-    least = 0,
-  }: {
-    readonly language: string;
-    readonly place?: AnswerPlace | null;
-    readonly least?: number;
-  },
-): readonly ReadyAnswer[] {
-  const terms = (text: string): Set<string> =>
-    new Set(
-      words(text)
-        .filter((w) => !SMALL_WORDS.has(w))
-        .map((w) => termOf(w, language)),
-    );
-  const known = answers
-    .filter((a) => place === null || a.places.includes(place))
-    .map((answer) => ({
+interface KnownAnswer {
+  readonly answer: ReadyAnswer;
+  readonly in: readonly (readonly [terms: ReadonlySet<string>, worth: number])[];
+}
+
+/** Ready answers, their words taken to their stems once. */
+export class AnswerFinder {
+  readonly #known: readonly KnownAnswer[];
+  readonly #terms: (text: string) => ReadonlySet<string>;
+
+  /** @param language of the answers, ISO 639-1 */
+  constructor(answers: readonly ReadyAnswer[], language: string) {
+    this.#terms = (text) =>
+      new Set(
+        words(text)
+          .filter((w) => !SMALL_WORDS.has(w))
+          .map((w) => termOf(w, language)),
+      );
+    this.#known = answers.map((answer) => ({
       answer,
       in: [
-        [terms(answer.words.join(' ')), IN_WORDS],
-        [terms(answer.question), IN_QUESTION],
-        [terms(answer.answer), IN_ANSWER],
-      ] as const,
+        [this.#terms(answer.words.join(' ')), IN_WORDS],
+        [this.#terms(answer.question), IN_QUESTION],
+        [this.#terms(answer.answer), IN_ANSWER],
+      ],
     }));
-  const asked = [...terms(q)];
-  if (!asked.length) return known.map((k) => k.answer);
-  const worth = new Map(
-    asked.map((t) => [
-      t,
-      Math.log(1 + known.length / (1 + known.filter((k) => k.in.some(([set]) => set.has(t))).length)),
-    ]),
-  );
-  return known
-    .map((k) => {
-      const fits = asked.map((t) => {
-        const place = k.in.find(([set]) => set.has(t));
-        return place ? place[1] * (worth.get(t) ?? 0) : 0;
-      });
-      return {
-        answer: k.answer,
-        score: fits.reduce((sum, f) => sum + f, 0),
-        covered:
-          asked.filter((t) => k.in.some(([set, w]) => w >= IN_QUESTION && set.has(t))).length / asked.length,
-      };
-    })
-    .filter((k) => k.score > 0 && k.covered >= least)
-    .sort((a, b) => b.score - a.score || (a.answer.id < b.answer.id ? -1 : 1))
-    .map((k) => k.answer);
+  }
+
+  /**
+   * Those that fit some words, the best first; all of them for no words. Words count by how few answers have
+   * them; endings are disregarded.
+   * @param place only what may stand there; null for all
+   * @param least the share of the words that must stand in the question or among its words; 0 for any
+   */
+  find(q: string, place: AnswerPlace | null = null, least = 0): readonly ReadyAnswer[] {
+    const known = this.#known.filter((k) => place === null || k.answer.places.includes(place));
+    const asked = [...this.#terms(q)];
+    if (!asked.length) return known.map((k) => k.answer);
+    const worth = new Map(
+      asked.map((t) => [
+        t,
+        Math.log(1 + known.length / (1 + known.filter((k) => k.in.some(([set]) => set.has(t))).length)),
+      ]),
+    );
+    return known
+      .map(({ answer, in: own }) => {
+        const fits = asked.map((t) => own.find(([set]) => set.has(t))?.[1] ?? 0);
+        return {
+          answer,
+          score: fits.reduce((sum, f, i) => sum + f * (worth.get(asked[i] as string) ?? 0), 0),
+          covered: fits.filter((f) => f >= IN_QUESTION).length / asked.length,
+        };
+      })
+      .filter((k) => k.score > 0 && k.covered >= least)
+      .sort((a, b) => b.score - a.score || (a.answer.id < b.answer.id ? -1 : 1))
+      .map((k) => k.answer);
+  }
 }

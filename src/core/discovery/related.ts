@@ -26,8 +26,10 @@ const TIED = 400;
 
 interface Near {
   readonly id: string;
-  readonly why: Message;
+  /** Why it stands here; null where it turns out that it should not. */
+  readonly why: (other: DiscoveryRecord) => Message | null;
 }
+const always = (why: Message) => (): Message => why;
 /** The lists, the surest sort first. */
 async function listsFor(
   { record, host }: AccessItem,
@@ -64,28 +66,25 @@ async function listsFor(
         tree: null,
       })
     : null;
-  const subjects = new Map<string, string>(bySubject.map((id) => [id, record.subjects[0] ?? '']));
   // The nearest on either side first.
   const neighbours = (shelf?.places ?? [])
     .map((p, i) => ({ p, far: Math.abs(i - (shelf?.at ?? 0)) }))
     .filter(({ far }) => far > 0)
     .sort((a, b) => a.far - b.far);
+  const sharedSubject = (other: DiscoveryRecord): Message | null => {
+    const subject = record.subjects.find((s) => other.subjects.includes(s));
+    return subject === undefined ? null : msg('related.subject', { subject });
+  };
   return [
-    (akin?.sharing ?? []).map(({ id, n }) => ({ id, why: msg('related.sharing', { n }) })),
+    (akin?.sharing ?? []).map(({ id, n }) => ({ id, why: always(msg('related.sharing', { n })) })),
     (akin?.together ?? []).map(({ id, n }) => ({
       id,
-      why: n ? msg('related.together', { n }) : msg('related.beside'),
+      why: always(n ? msg('related.together', { n }) : msg('related.beside')),
     })),
-    [...subjects].map(([id, subject]) => ({ id, why: msg('related.subject', { subject }) })),
-    neighbours.map(({ p }) => ({ id: p.id, why: msg('related.shelf') })),
-    byWords.map((id) => ({ id, why: msg('related.words') })),
+    bySubject.map((id) => ({ id, why: sharedSubject })),
+    neighbours.map(({ p }) => ({ id: p.id, why: always(msg('related.shelf')) })),
+    byWords.map((id) => ({ id, why: always(msg('related.words')) })),
   ];
-}
-/** The subject that both have is named, not just any. */
-function whyOf(near: Near, a: DiscoveryRecord, b: DiscoveryRecord): Message | null {
-  if (near.why.code !== 'related.subject') return near.why;
-  const shared = a.subjects.find((s) => b.subjects.includes(s));
-  return shared === undefined ? null : msg('related.subject', { subject: shared });
 }
 
 /**
@@ -127,7 +126,7 @@ export async function relatedTo(
       !other.retraction &&
       other.id !== record.host &&
       other.host !== (record.id as RecordId) &&
-      whyOf(near, record, other) !== null
+      near.why(other) !== null
     );
   };
   const left = lists.map((list) => list.filter(fits));
@@ -140,7 +139,7 @@ export async function relatedTo(
   for (const list of left)
     for (const near of list) {
       const other = known.get(near.id)?.record;
-      const why = other && whyOf(near, record, other);
+      const why = other && near.why(other);
       if (why) taken.get(near.id)?.push(why);
     }
   return {

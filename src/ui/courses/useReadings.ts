@@ -99,6 +99,7 @@ export function useReadings(course: Pick<Course, 'meetings'>): {
           standing: standingOfReading(ask ?? null, {
             asked: own.some((s) => !isEnded(s.state) && s.state !== 'draft'),
             onDesk: reading.desk !== undefined,
+            soonest: by === null && found !== undefined ? (found?.best?.action.do ?? 'nothing') : null,
           }),
         };
       }),
