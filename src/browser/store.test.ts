@@ -1,12 +1,13 @@
 /** The reader's data in the browser, on a stand-in for IndexedDB: nothing lost, nothing doubled. */
 import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { LibraryInfo, Moment } from '../core/discovery/answers';
+import { moment, promised, slip } from '../../tests/fixtures/slips';
+import type { LibraryInfo } from '../core/discovery/answers';
 import type { Slip } from '../core/model/slip';
 import { asideId } from '../core/piles/ids';
 import { keepAll, NEW_SEARCH } from '../core/query/request';
 import { NOTHING_MORE } from '../core/requests/iso18626';
-import { applyMessage, applyNotice } from '../core/requests/lifecycle';
+import { applyNotice } from '../core/requests/lifecycle';
 import { READERS } from '../demo/library';
 import { itemsOf } from './piles';
 import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions';
@@ -39,7 +40,6 @@ import {
   toOutgoing,
   undoWithdrawal,
 } from './slips';
-import { upgradedTo5, upgradedTo6 } from './slipUpgrade';
 import { Store } from './store';
 
 let store: Store;
@@ -51,54 +51,6 @@ afterEach(async () => {
   await store.delete();
 });
 
-const moment: Moment = {
-  situation: { campus: 'quayside' as never, category: 'undergraduate', remote: false },
-  at: '2026-11-02T09:10',
-};
-const slip = (id: string, more: Partial<Slip> = {}): Slip => ({
-  id,
-  reader: 'imke',
-  record: 'tu1' as never,
-  wanted: 'loan',
-  route: 'ill-loan',
-  from: 'lending',
-  item: {
-    kind: 'book',
-    title: 'T',
-    author: '',
-    container: '',
-    volume: '',
-    issue: '',
-    pages: '',
-    year: '2019',
-    publisher: '',
-    edition: '',
-    isbn: '',
-    issn: '',
-    doi: '',
-    chapter: '',
-    totalPages: '',
-  },
-  delivery: { to: 'pickup', campus: 'quayside' },
-  needBy: '',
-  speed: 'standard',
-  limit: '',
-  editions: 'any',
-  note: '',
-  reference: '',
-  commercial: false,
-  declared: false,
-  state: 'draft',
-  created: '2026-11-02T09:00',
-  changed: '2026-11-02T09:00',
-  sent: null,
-  promised: null,
-  messages: [],
-  file: null,
-  ended: null,
-  ...more,
-});
-const promised = { median: '2026-11-05T08:00', likely: '2026-11-09T08:00', chance: 1, lines: [], total: 0 };
 /** Answers each request in turn: a body, a status, or a lost connection. */
 function answers(list: readonly (object | number | 'lost')[]): { calls: string[] } {
   const calls: string[] = [];
@@ -329,32 +281,6 @@ describe('searches', () => {
   });
 });
 
-describe('an older store', () => {
-  it('is brought up to date with its slips intact', async () => {
-    await store.delete();
-    const { default: Dexie } = await import('dexie');
-    const old = new Dexie('legendum', { indexedDB, IDBKeyRange });
-    old.version(1).stores({ slips: 'id, reader, state, record', settings: 'key' });
-    await old.table('slips').put(slip('S-older'));
-    old.close();
-    store = new Store({ indexedDB, IDBKeyRange });
-    expect((await slipsOf(store, 'imke')).map((s) => s.id)).toEqual(['S-older']);
-    expect(await store.standing.count()).toBe(0);
-    expect(
-      applyMessage(slip('S-older'), {
-        requestId: 'other',
-        supplyingAgency: '',
-        supplierName: '',
-        timestamp: '',
-        reason: 'StatusChange',
-        status: 'Loaned',
-        note: '',
-        ...NOTHING_MORE,
-      }).state,
-    ).toBe('draft');
-  });
-});
-
 describe('rows that are not what they should be', () => {
   const odd: readonly (readonly [string, object])[] = [
     ['a state of nobody’s', { state: 'toString' }],
@@ -511,62 +437,6 @@ describe('news of many slips with long histories', () => {
     n = 2;
     await takeNews(store, 'imke', moment);
     expect((await slipsOf(store, 'imke')).every((s) => s.state === 'preparing')).toBe(true);
-  });
-});
-
-describe('an older store with odd rows', () => {
-  it('is brought up to date all the same; documents come apart, and what was agreed is told from the price', async () => {
-    await store.delete();
-    const { default: Dexie } = await import('dexie');
-    const old = new Dexie('legendum', { indexedDB, IDBKeyRange });
-    old.version(3).stores({
-      slips: 'id, reader, state, record',
-      settings: 'key',
-      history: 'id, [reader+at]',
-      standing: 'id, reader',
-      bibliographies: 'reader',
-      questions: 'id, reader',
-      aside: 'id, reader',
-    });
-    await old.table('aside').bulkPut([
-      { id: 'imke/tu1', reader: 'imke', record: 'tu1', title: 'Kelp', line: 'l', at: '2026-11-02T09:10' },
-      { id: 'imke/tu2', reader: 'imke', record: 'tu2', title: 'Dulse', line: 'l', at: 'long ago' },
-      { id: 'odd', reader: 'imke' },
-    ]);
-    await old.table('slips').bulkPut([
-      { id: 'S-odd', reader: 'imke' },
-      { ...slip('S-older'), anyEdition: true, messages: [] },
-    ]);
-    old.close();
-    store = new Store({ indexedDB, IDBKeyRange });
-    expect((await slipsOf(store, 'imke')).map((s) => [s.id, s.editions])).toEqual([['S-older', 'any']]);
-    expect((await oddSlips(store)).map((o) => o.id)).toEqual(['S-odd']);
-    // What was aside is the loose pile now.
-    expect((await itemsOf(store, asideId('imke'))).map((i) => [i.key, i.csl.title, i.state])).toEqual([
-      ['r:tu1', 'Kelp', 'to-read'],
-      ['r:tu2', 'Dulse', 'to-read'],
-    ]);
-    const changed = {
-      ...promised,
-      total: 200,
-      lines: [
-        { what: 'Interlibrary loan', cents: 900 },
-        { what: 'Changed by the library', cents: -700 },
-      ],
-    } as unknown as Slip['promised'];
-    const four = slip('S-store-4', {
-      promised: changed,
-      messages: [{ id: 'm', xml: '<?xml version="1.0"?>\n<a/>\n<?xml version="1.0"?>\n<b/>' } as never],
-    });
-    expect(upgradedTo5(four)).toMatchObject({
-      agreed: { total: 900, lines: [{ what: 'Interlibrary loan', cents: 900 }] },
-      messages: [{ xml: ['<?xml version="1.0"?>\n<a/>', '<?xml version="1.0"?>\n<b/>'] }],
-    });
-    // And from there to version 6: what an amount is for is a code.
-    expect(upgradedTo6(upgradedTo5(four))).toMatchObject({
-      promised: { lines: [{ what: 'ill-loan' }, { what: 'changed' }] },
-      agreed: { lines: [{ what: 'ill-loan', cents: 900 }] },
-    });
   });
 });
 

@@ -4,77 +4,22 @@
  * diagnostics of the standard (info:srw/diagnostic/1/…) and name the character at which reading stopped.
  */
 
-import { type Message, msg } from '../model/message';
+import { msg } from '../model/message';
 import { table } from '../table';
 import { codeKey } from '../words/codes';
+import { type CqlProblem, Stop, type Token, tokenise } from './cqlTokens';
 import { FIELD_NAMES, FIELD_TABLE, type FieldName, nameOfCode, nameOfField } from './fields';
 import { bareCode, MAX_WORDS, nearable } from './plain';
 import type { Sort } from './request';
 import { type Field, join, type PhraseNode, type QueryNode } from './tree';
 
-export interface CqlProblem {
-  /** Number in the diagnostic list of SRU. */
-  readonly code: number;
-  readonly text: Message;
-  readonly details: string;
-  /** Offset of the character at fault, from 0. */
-  readonly at: number;
-}
 export interface CqlQuery {
   readonly tree: QueryNode;
   readonly sort: Sort | null;
 }
 
-interface Token {
-  readonly text: string;
-  readonly quoted: boolean;
-  readonly at: number;
-}
-class Stop extends Error {
-  readonly problem: CqlProblem;
-  constructor(code: number, text: Message, details: string, at: number) {
-    super(text.code);
-    this.problem = { code, text, details, at };
-  }
-}
-
-/** More than a question has; what is beyond is refused, not cut. */
-const MAX_TOKENS = 600;
+/** Deeper than a question is. */
 const MAX_DEPTH = 20;
-const SIGN = /==|<=|>=|<>|[()=<>/]|[^\s()=<>/"]+/y;
-
-function tokenise(input: string): Token[] {
-  const tokens: Token[] = [];
-  let i = 0;
-  while (i < input.length) {
-    if (tokens.length > MAX_TOKENS) throw new Stop(38, msg('cql.tooManyTermsAndOperators'), '', i);
-    const c = input[i] as string;
-    if (/\s/.test(c)) i++;
-    else if (c === '"') {
-      let text = '';
-      let k = i + 1;
-      while (k < input.length && input[k] !== '"') {
-        // An escaped quotation mark is one; other escapes are kept for the mask reader.
-        if (input[k] === '\\' && k + 1 < input.length) {
-          text += input[k + 1] === '"' ? '"' : `\\${input[k + 1]}`;
-          k += 2;
-        } else text += input[k++];
-      }
-      if (k >= input.length)
-        throw new Stop(14, msg('cql.aQuotationMarkIsNotClosed'), input.slice(i, i + 40), i);
-      tokens.push({ text, quoted: true, at: i });
-      i = k + 1;
-    } else {
-      SIGN.lastIndex = i;
-      const m = SIGN.exec(input);
-      const text = m?.[0] ?? c;
-      tokens.push({ text, quoted: false, at: i });
-      i += text.length;
-    }
-  }
-  return tokens;
-}
-
 const BOOLEANS = new Set(['and', 'or', 'not', 'prox']);
 const SYMBOLS = new Set(['=', '==', '<', '>', '<=', '>=', '<>']);
 const NAMED = new Set(['any', 'all', 'adj', 'exact', 'within', 'scr', 'encloses']);

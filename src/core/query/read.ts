@@ -1,5 +1,6 @@
 /** Reads the words of a search request, whichever syntax they are written in. */
-import { type CqlProblem, readCql } from './cql';
+import { readCql } from './cql';
+import type { CqlProblem } from './cqlTokens';
 import { type QueryNote, readPlain } from './plain';
 import type { SearchRequest, Sort } from './request';
 import type { QueryNode } from './tree';

@@ -4,6 +4,7 @@ import { useDeferredValue, useId, useState } from 'react';
 import { getReadyAnswers } from '../../browser/client';
 import type { AnswerPlace } from '../../core/discovery/guidance';
 import { say } from '../../words/generated/ask';
+import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import styles from './ask.module.css';
 
@@ -62,7 +63,7 @@ export function MayAnswer({ text }: { text: string }) {
 export function AllAnswers() {
   const [q, setQ] = useState('');
   const id = useId();
-  const { data } = useAnswers(q, null);
+  const { data, error, refetch } = useAnswers(q, null);
   return (
     <section aria-labelledby={`${id}-head`}>
       <h2 id={`${id}-head`}>{say('ask.readyAnswers')}</h2>
@@ -77,6 +78,7 @@ export function AllAnswers() {
           onChange={(e) => setQ(e.target.value)}
         />
       </label>
+      {error && <Failure error={error} again={() => void refetch()} />}
       {data && data.total === 0 && <p role="status">{say('ask.noAnswer')}</p>}
       {data && <List answers={data.answers} />}
     </section>

@@ -25,6 +25,7 @@ function Rows({ from }: { from: string }) {
     getNextPageParam: (piece) => (piece.more.after ? piece.rows.at(-1)?.id : null),
   });
   if (query.isError) return <Failure error={query.error} again={() => void query.refetch()} />;
+  if (query.isPending) return <p role="status">{say('walk.lookingNew')}</p>;
   const rows = query.data?.pages.flatMap((p, i) => (i === 0 ? p.rows : p.rows.slice(1))) ?? [];
   if (query.data && !rows.length) return <p>{say('walk.nothingNew')}</p>;
   return (

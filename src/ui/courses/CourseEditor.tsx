@@ -1,14 +1,23 @@
 /** A course of the reader's own, changed in place: what it is called, its meetings, what is read for them. */
-import { useState } from 'react';
-import { addReadings, newMeeting, newReading, removeCourse, saveCourse } from '../../browser/courses';
+import { useId, useState } from 'react';
+import {
+  addReadings,
+  type CourseUndo,
+  changeCourse,
+  moved,
+  newMeeting,
+  readingOf,
+  removeCourse,
+} from '../../browser/courses';
 import { itemsOf } from '../../browser/piles';
 import { theStore } from '../../browser/store';
 import type { Meeting, Need, OwnCourse, Reading } from '../../core/courses/course';
-import { NEEDS } from '../../core/courses/course';
+import { LECTURERS, MEETINGS, NAME, NEEDS, NOTE, READINGS } from '../../core/courses/course';
 import { addDays, isoDay, parseDay } from '../../core/model/time';
 import { say } from '../../words/generated/courses';
 import { useHere } from '../kit/app';
 import { DateField } from '../kit/DateField';
+import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
 import { Undo } from '../kit/Undo';
@@ -24,124 +33,134 @@ function Typed({
   change,
   hint,
   wide = false,
+  long = false,
 }: {
   label: string;
   value: string;
   change: (text: string) => void;
   hint?: string;
   wide?: boolean;
+  /** Several lines of it. */
+  long?: boolean;
 }) {
+  const id = useId();
   const { type, ...typed } = useTyped(value, change);
   return (
-    <label className={wide ? styles.wide : undefined}>
+    <label htmlFor={id} className={wide ? styles.wide : undefined}>
       <span>{label}</span>
-      <input
-        className={kit.box}
-        {...typed}
-        placeholder={hint}
-        maxLength={300}
-        onChange={(e) => type(e.target.value)}
-      />
+      {long ? (
+        <textarea
+          id={id}
+          className={kit.box}
+          {...typed}
+          rows={4}
+          maxLength={NOTE}
+          onChange={(e) => type(e.target.value)}
+        />
+      ) : (
+        <input
+          id={id}
+          className={kit.box}
+          {...typed}
+          placeholder={hint}
+          maxLength={NAME}
+          onChange={(e) => type(e.target.value)}
+        />
+      )}
     </label>
   );
 }
 
-export function CourseEditor({ course, removed }: { course: OwnCourse; removed: () => void }) {
-  const { moment, reader } = useHere();
+export function CourseEditor({
+  course,
+  removed,
+}: {
+  course: OwnCourse;
+  removed: (course: OwnCourse, undo: CourseUndo) => void;
+}) {
+  const { moment } = useHere();
   const piles = usePiles();
   const [done, setDone] = useState<{ said: string; back: () => void } | null>(null);
-  const save = (next: Partial<OwnCourse>, said = '') =>
-    saveCourse(theStore(), { ...course, ...next, changed: moment.at }).then((undo) =>
-      setDone(said ? { said, back: () => void undo().then(() => setDone(null)) } : null),
-    );
-  const setMeeting = (id: string, next: Partial<Meeting>) =>
-    void save({ meetings: course.meetings.map((m) => (m.id === id ? { ...m, ...next } : m)) });
-  const setReading = (meeting: Meeting, id: string, next: Partial<Reading>) =>
-    setMeeting(meeting.id, { readings: meeting.readings.map((r) => (r.id === id ? { ...r, ...next } : r)) });
-  const move = (from: Meeting, reading: Reading, to: string) =>
-    void save({
-      meetings: course.meetings.map((m) =>
-        m.id === from.id
-          ? { ...m, readings: m.readings.filter((r) => r.id !== reading.id) }
-          : m.id === to
-            ? { ...m, readings: [...m.readings, reading] }
-            : m,
-      ),
-    });
-  const addMeeting = () => {
-    const last = parseDay(course.meetings.at(-1)?.day ?? '');
-    void save({
-      meetings: [...course.meetings, newMeeting(last === null ? '' : isoDay(addDays(last, WEEK)))],
-    });
+  const [failure, setFailure] = useState<unknown>(null);
+  const which = { id: course.id, now: moment.at };
+  const tell = (said: string, undo: CourseUndo | null) => {
+    setFailure(null);
+    setDone(said && undo ? { said, back: () => void undo().then(() => setDone(null), setFailure) } : null);
   };
+  const change = (edit: (c: OwnCourse) => Partial<OwnCourse>, said = '') =>
+    void changeCourse(theStore(), which, edit).then((undo) => tell(said, undo), setFailure);
+  const save = (next: Partial<OwnCourse>) => change(() => next);
+  const setMeeting = (id: string, edit: (m: Meeting) => Partial<Meeting>, said = '') =>
+    change((c) => ({ meetings: c.meetings.map((m) => (m.id === id ? { ...m, ...edit(m) } : m)) }), said);
+  const setReading = (meeting: string, id: string, next: Partial<Reading>) =>
+    setMeeting(meeting, (m) => ({ readings: m.readings.map((r) => (r.id === id ? { ...r, ...next } : r)) }));
+  const addMeeting = () =>
+    change((c) => {
+      const last = parseDay(c.meetings.at(-1)?.day ?? '');
+      return { meetings: [...c.meetings, newMeeting(last === null ? '' : isoDay(addDays(last, WEEK)))] };
+    });
   const fromPile = async (id: string) => {
     const items = await itemsOf(theStore(), id);
-    const readings = items.map((i) =>
-      newReading({
-        record: i.record,
-        csl: i.csl,
-        need: 'required',
-        ...(i.kind ? { kind: i.kind } : {}),
-        ...(i.note ? { note: i.note } : {}),
-      }),
-    );
-    const undo = await addReadings(theStore(), course.id, { readings, now: moment.at });
-    if (undo)
-      setDone({
-        said: say('courses.added', { n: readings.length }),
-        back: () => void undo().then(() => setDone(null)),
-      });
+    const done = await addReadings(theStore(), which, items.map(readingOf));
+    if (done) tell(say('courses.added', { n: done.added, left: done.left, room: READINGS }), done.undo);
   };
   return (
     <section className={styles.editor}>
       <Undo said={done?.said} back={done?.back ?? null} className={styles.quiet} />
+      {failure !== null && <Failure error={failure} />}
       <div className={styles.fields}>
         <Typed
           label={say('courses.name')}
           value={course.name}
-          change={(name) => name.trim() && void save({ name })}
+          change={(name) => name.trim() && save({ name })}
           wide
         />
-        <Typed label={say('courses.code')} value={course.code} change={(code) => void save({ code })} />
+        <Typed label={say('courses.code')} value={course.code} change={(code) => save({ code })} />
         <Typed
           label={say('courses.lecturers')}
           hint={say('courses.lecturersHint')}
           value={course.lecturers.join(', ')}
           change={(text) =>
-            void save({
+            save({
               lecturers: text
+                .trim()
                 .split(/\s*[,;]\s*/)
-                .map((l) => l.trim())
-                .filter(Boolean),
+                .filter(Boolean)
+                .slice(0, LECTURERS),
             })
           }
           wide
         />
-        <Typed label={say('courses.term')} value={course.term} change={(term) => void save({ term })} />
+        <Typed label={say('courses.term')} value={course.term} change={(term) => save({ term })} />
         <Typed
           label={say('courses.note')}
           value={course.note ?? ''}
-          change={(note) => void save({ note })}
+          change={(note) => save({ note })}
           wide
+          long
         />
       </div>
       {course.meetings.map((m, i) => (
         <fieldset key={m.id} className={styles.edited}>
           <legend>{say('courses.meeting', { n: i + 1 })}</legend>
           <div className={styles.fields}>
-            <DateField label={say('courses.day')} value={m.day} change={(day) => setMeeting(m.id, { day })} />
+            <DateField
+              label={say('courses.day')}
+              value={m.day}
+              change={(day) => setMeeting(m.id, () => ({ day }))}
+            />
             <Typed
               label={say('courses.meetingTitle')}
               value={m.title}
-              change={(title) => setMeeting(m.id, { title })}
+              change={(title) => setMeeting(m.id, () => ({ title }))}
               wide
             />
             <button
               type="button"
               className={kit.link}
               onClick={() =>
-                void save(
-                  { meetings: course.meetings.filter((x) => x.id !== m.id) },
+                change(
+                  (c) => ({ meetings: c.meetings.filter((x) => x.id !== m.id) }),
                   say('courses.removed', { name: m.title || say('courses.meeting', { n: i + 1 }) }),
                 )
               }
@@ -159,7 +178,7 @@ export function CourseEditor({ course, removed }: { course: OwnCourse; removed: 
                   <select
                     className={kit.box}
                     value={r.need}
-                    onChange={(e) => setReading(m, r.id, { need: e.target.value as Need })}
+                    onChange={(e) => setReading(m.id, r.id, { need: e.target.value as Need })}
                   >
                     {NEEDS.map((n) => (
                       <option key={n} value={n}>
@@ -172,11 +191,18 @@ export function CourseEditor({ course, removed }: { course: OwnCourse; removed: 
                   label={say('courses.part')}
                   hint={say('courses.partHint')}
                   value={r.part ?? ''}
-                  change={(part) => setReading(m, r.id, { part })}
+                  change={(part) => setReading(m.id, r.id, { part })}
                 />
                 <label>
                   <span>{say('courses.moveTo')}</span>
-                  <select className={kit.box} value={m.id} onChange={(e) => move(m, r, e.target.value)}>
+                  <select
+                    className={kit.box}
+                    value={m.id}
+                    onChange={(e) => {
+                      const to = e.target.value;
+                      change((c) => ({ meetings: moved(c.meetings, r.id, to) }));
+                    }}
+                  >
                     {course.meetings.map((x, k) => (
                       <option key={x.id} value={x.id}>
                         {say('courses.meeting', { n: k + 1 })}
@@ -188,12 +214,9 @@ export function CourseEditor({ course, removed }: { course: OwnCourse; removed: 
                   type="button"
                   className={kit.link}
                   onClick={() =>
-                    void save(
-                      {
-                        meetings: course.meetings.map((x) =>
-                          x.id === m.id ? { ...x, readings: x.readings.filter((y) => y.id !== r.id) } : x,
-                        ),
-                      },
+                    setMeeting(
+                      m.id,
+                      (x) => ({ readings: x.readings.filter((y) => y.id !== r.id) }),
                       say('courses.removed', { name: r.csl?.title ?? r.record }),
                     )
                   }
@@ -207,7 +230,12 @@ export function CourseEditor({ course, removed }: { course: OwnCourse; removed: 
         </fieldset>
       ))}
       <p className={styles.acts}>
-        <button type="button" className={kit.link} onClick={addMeeting}>
+        <button
+          type="button"
+          className={kit.link}
+          onClick={addMeeting}
+          disabled={course.meetings.length >= MEETINGS}
+        >
           {say('courses.addMeeting')}
         </button>
         <Popover className={kit.link} label={say('courses.fromPile')} describe={say('courses.fromPileHint')}>
@@ -220,7 +248,7 @@ export function CourseEditor({ course, removed }: { course: OwnCourse; removed: 
                     className={kit.link}
                     onClick={() => {
                       close();
-                      void fromPile(p.id);
+                      void fromPile(p.id).catch(setFailure);
                     }}
                   >
                     {pileName(p)}
@@ -234,10 +262,7 @@ export function CourseEditor({ course, removed }: { course: OwnCourse; removed: 
           type="button"
           className={kit.link}
           onClick={() =>
-            void removeCourse(theStore(), course.id).then(() => {
-              sessionStorage.setItem(REMOVED, JSON.stringify({ reader: reader.id, course }));
-              removed();
-            })
+            void removeCourse(theStore(), course.id).then((undo) => removed(course, undo), setFailure)
           }
         >
           {say('courses.remove')}
@@ -246,5 +271,3 @@ export function CourseEditor({ course, removed }: { course: OwnCourse; removed: 
     </section>
   );
 }
-/** Where a course that was just removed waits for *Undo* on the page that follows. */
-export const REMOVED = 'legendum-removed-course';

@@ -1,6 +1,6 @@
 /** One course: its meetings down the page, what is read for each, and the week plan on top. */
 import { lazy, Suspense, useState } from 'react';
-import { newCourse, saveCourse } from '../../browser/courses';
+import { type CourseUndo, newCourse, saveCourse } from '../../browser/courses';
 import { theStore } from '../../browser/store';
 import type { Course, OwnCourse } from '../../core/courses/course';
 import { isDueThisWeek, READING_STANDINGS } from '../../core/courses/weekPlan';
@@ -99,10 +99,13 @@ function MeetingSection({
 function Plan({
   meetings,
   course,
+  failed,
   write,
 }: {
   meetings: readonly MeetingLines[];
   course: Course | OwnCourse;
+  /** Not all could be asked for. */
+  failed: boolean;
   write: (lines: readonly ReadingLine[], needBy: string) => void;
 }) {
   const { moment } = useHere();
@@ -151,6 +154,12 @@ function Plan({
     saveFile(calendarFile(dates, course.name, moment.at), 'text/calendar', `${course.id}.ics`);
   };
   if (!lines.length) return null;
+  if (lines.some((l) => l.standing === null))
+    return failed ? null : (
+      <p role="status" className={styles.quiet}>
+        {say('courses.working')}
+      </p>
+    );
   return (
     <section className={styles.plan} aria-labelledby="week-plan">
       <h2 id="week-plan">{say('courses.plan')}</h2>
@@ -201,16 +210,17 @@ export function CourseView({
   course,
   own,
   goTo,
+  removed,
 }: {
   course: Course | OwnCourse;
   /** Where it is the reader's own, and can be changed. */
   own: OwnCourse | null;
   goTo: (params: Readonly<Record<string, string>>) => void;
+  removed?: (course: OwnCourse, undo: CourseUndo) => void;
 }) {
   const { reader, moment } = useHere();
   const [writing, setWriting] = useState<Writing | null>(null);
   const [editing, setEditing] = useState(own !== null && own.meetings.length === 0);
-  const [said, setSaid] = useState('');
   const keeping = useKeeping();
   const { meetings, error, again } = useReadings(course);
   const axis = axisOf(course.meetings, parseLocal(moment.at) as Minutes);
@@ -222,7 +232,6 @@ export function CourseView({
     const mine = newCourse(reader.id, moment.at, course as Course);
     await saveCourse(theStore(), mine);
     goTo({ own: mine.id });
-    setSaid(say('courses.copied'));
   };
   const things = meetings.flatMap((m) =>
     m.lines.map(({ reading, csl }) => ({
@@ -258,7 +267,7 @@ export function CourseView({
         <p className={styles.acts}>
           {own ? (
             <>
-              {say('courses.private')}{' '}
+              {own.from && own.changed === own.created ? say('courses.copied') : say('courses.private')}{' '}
               <button type="button" className={kit.link} onClick={() => setEditing(!editing)}>
                 {editing ? say('courses.done') : say('courses.change')}
               </button>
@@ -280,9 +289,6 @@ export function CourseView({
             </button>
           )}
         </p>
-        <p role="status" className={said ? styles.quiet : 'sr'}>
-          {said}
-        </p>
         <KeptSaid keeping={keeping} className={styles.quiet} />
       </header>
       {error !== null && <Failure error={error} again={again} />}
@@ -290,11 +296,11 @@ export function CourseView({
         <Suspense fallback={<p className={styles.quiet}>{say('courses.working')}</p>}>
           <BulkSlips things={writing.things} needBy={writing.needBy} close={() => setWriting(null)} />
         </Suspense>
-      ) : editing && own ? (
-        <CourseEditor course={own} removed={() => goTo({})} />
+      ) : editing && own && removed ? (
+        <CourseEditor course={own} removed={removed} />
       ) : (
         <>
-          <Plan meetings={meetings} course={course} write={write} />
+          <Plan meetings={meetings} course={course} failed={error !== null} write={write} />
           {coming.map(section)}
           {past.length > 0 && (
             <details className={styles.past}>

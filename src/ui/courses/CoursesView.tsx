@@ -1,11 +1,10 @@
 /** Courses: found by lecturer, name, code or what is read; the reader's own; one of them with its plan. */
 import { useQuery } from '@tanstack/react-query';
-import { type FormEvent, lazy, Suspense, useEffect, useState } from 'react';
+import { type FormEvent, lazy, Suspense, useState } from 'react';
 import { AskError, getCourse, getCourses } from '../../browser/client';
-import { coursesOf, newCourse, saveCourse } from '../../browser/courses';
+import { type CourseUndo, coursesOf, newCourse, saveCourse } from '../../browser/courses';
 import { theStore } from '../../browser/store';
-import { type OwnCourse, ownCourseShape, readingsOf } from '../../core/courses/course';
-import { wrongIn } from '../../core/model/shape';
+import { type OwnCourse, readingsOf } from '../../core/courses/course';
 import { parseDay } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/courses';
@@ -17,7 +16,6 @@ import kit from '../kit/kit.module.css';
 import { AskingApp } from '../kit/queries';
 import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
-import { REMOVED } from './CourseEditor';
 import { CourseView } from './CourseView';
 import styles from './courses.module.css';
 
@@ -109,16 +107,14 @@ function Find({ q }: { q: string }) {
   );
 }
 
-function Yours({ own }: { own: readonly OwnCourse[] }) {
+/** A course that was just removed, with the way back. */
+interface Gone {
+  readonly course: OwnCourse;
+  readonly undo: CourseUndo;
+}
+function Yours({ own, gone, back }: { own: readonly OwnCourse[]; gone: Gone | null; back: () => void }) {
   const { reader, moment } = useHere();
   const [pasting, setPasting] = useState(false);
-  const [gone, setGone] = useState<OwnCourse | null>(null);
-  useEffect(() => {
-    const kept: unknown = JSON.parse(sessionStorage.getItem(REMOVED) ?? 'null');
-    sessionStorage.removeItem(REMOVED);
-    const { course } = (kept ?? {}) as { course?: OwnCourse };
-    if (course && wrongIn(ownCourseShape, course) === null && course.reader === reader.id) setGone(course);
-  }, [reader.id]);
   const make = async () => {
     const course = {
       ...newCourse(reader.id, moment.at),
@@ -132,8 +128,8 @@ function Yours({ own }: { own: readonly OwnCourse[] }) {
     <section aria-labelledby="your-courses" className={styles.yours}>
       <h2 id="your-courses">{say('courses.yours')}</h2>
       <Undo
-        said={gone && say('courses.removed', { name: gone.name })}
-        back={gone && (() => void saveCourse(theStore(), gone).then(() => setGone(null)))}
+        said={gone && say('courses.removed', { name: gone.course.name })}
+        back={gone && back}
         className={styles.quiet}
       />
       {own.length === 0 && <p className={styles.quiet}>{say('courses.noneYet')}</p>}
@@ -182,20 +178,31 @@ function Library({ id }: { id: string }) {
     ) : (
       <Failure error={query.error} again={() => void query.refetch()} />
     );
-  return query.data ? <CourseView key={id} course={query.data} own={null} goTo={goTo} /> : null;
+  return query.data ? (
+    <CourseView key={id} course={query.data} own={null} goTo={goTo} />
+  ) : (
+    <p role="status" className={styles.quiet}>
+      {say('courses.working')}
+    </p>
+  );
 }
 
 function TheCourses() {
   const { reader } = useHere();
+  const [gone, setGone] = useState<Gone | null>(null);
   const address = useAddress();
   const own = useKept(() => coursesOf(theStore(), reader.id), [reader.id], NONE);
   const [course, mine, q] = [address.get('course'), address.get('own'), address.get('q') ?? ''];
+  const removed = (of: OwnCourse, undo: CourseUndo) => {
+    setGone({ course: of, undo });
+    goTo({});
+  };
   if (course) return <Library id={course} />;
   if (mine) {
     const found = own?.find((c) => c.id === mine);
     if (own === undefined) return null;
     return found ? (
-      <CourseView key={mine} course={found} own={found} goTo={goTo} />
+      <CourseView key={mine} course={found} own={found} goTo={goTo} removed={removed} />
     ) : (
       <p>
         {say('courses.notThere')} <a href="/courses">{say('courses.all')}</a>
@@ -207,7 +214,11 @@ function TheCourses() {
       <h1 className={kit.head}>{say('courses.title')}</h1>
       <div className={styles.columns}>
         <Find key={q} q={q} />
-        <Yours own={own ?? NONE} />
+        <Yours
+          own={own ?? NONE}
+          gone={gone?.course.reader === reader.id ? gone : null}
+          back={() => void gone?.undo().then(() => setGone(null))}
+        />
       </div>
     </>
   );

@@ -129,9 +129,9 @@ export function ReadingRow({
       : [csl.publisher, numbering(csl)].filter(Boolean).join(', '),
   ].filter(Boolean);
   return (
-    <li className={styles.reading} data-standing={standing}>
+    <li className={styles.reading} data-standing={standing ?? undefined}>
       <p className={styles.when}>
-        <b>{say(`courses.standing.${standing}`)}</b>
+        {standing ? <b>{say(`courses.standing.${standing}`)}</b> : <span>{say('courses.notYet')}</span>}
         {standing === 'ask' && best?.askBy && (
           <span>{say('courses.askBy', { when: whenText(best.askBy, now) })}</span>
         )}

@@ -4,7 +4,7 @@ import { resolveReferences } from '../../browser/client';
 import { newCourse, newReading, saveCourse } from '../../browser/courses';
 import { ReferenceReader } from '../../browser/references';
 import { theStore } from '../../browser/store';
-import type { OwnCourse } from '../../core/courses/course';
+import { MEETINGS, NAME, NOTE, type OwnCourse, READINGS } from '../../core/courses/course';
 import { type Syllabus as Read, readSyllabus, withDays } from '../../core/courses/syllabus';
 import type { ReferenceItem } from '../../core/model/record';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
@@ -75,31 +75,37 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
     let n = 0;
     const course: OwnCourse = {
       ...newCourse(reader.id, moment.at),
-      name: syllabus.name.slice(0, 300) || say('courses.unnamed'),
-      code: syllabus.code,
-      note: syllabus.note.slice(0, 8000),
-      meetings: syllabus.meetings.map((m, i) => ({
+      name: syllabus.name.slice(0, NAME) || say('courses.unnamed'),
+      code: syllabus.code.slice(0, NAME),
+      note: syllabus.note.slice(0, NOTE),
+      meetings: syllabus.meetings.slice(0, MEETINGS).map((m, i) => ({
         id: `m${i + 1}`,
         day: m.day,
-        title: m.title.slice(0, 300),
-        readings: m.readings.map((r) => {
-          const [item, match] = [items[n], matches[n]];
-          n++;
-          const { abstract: _a, ...csl } = (match?.csl ??
-            item ?? { type: 'document', title: r.text }) as ReferenceItem;
-          return newReading({
-            record: match?.id ?? '',
-            csl: { ...csl, title: csl.title || r.text },
-            need: r.need,
-            ...(match ? { kind: match.kind } : {}),
-          });
-        }),
+        title: m.title.slice(0, NAME),
+        readings: m.readings
+          .map((r) => {
+            const [item, match] = [items[n], matches[n]];
+            n++;
+            const { abstract: _a, ...csl } = (match?.csl ??
+              item ?? { type: 'document', title: r.text }) as ReferenceItem;
+            return newReading({
+              record: match?.id ?? '',
+              csl: { ...csl, title: csl.title || r.text },
+              need: r.need,
+              ...(match ? { kind: match.kind } : {}),
+            });
+          })
+          .slice(0, READINGS),
       })),
     };
     await saveCourse(theStore(), course);
     made(course);
   };
   const meetings = found?.syllabus.meetings ?? [];
+  const left = meetings.reduce(
+    (n, m, i) => n + (i < MEETINGS ? Math.max(0, m.readings.length - READINGS) : m.readings.length),
+    0,
+  );
   return (
     <form className={styles.syllabus} onSubmit={submit}>
       <h2>{say('courses.syllabus.title')}</h2>
@@ -135,6 +141,9 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
         {found && found.items.length > 0 && (
           <> {say('courses.syllabus.matched', { n: found.matches.filter(Boolean).length })}.</>
         )}
+        {(left > 0 || meetings.length > MEETINGS) && (
+          <> {say('courses.syllabus.left', { n: left, meetings: MEETINGS, readings: READINGS })}</>
+        )}
       </p>
       {found && meetings.length > 0 && (
         <>
@@ -149,7 +158,7 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
               </li>
             ))}
           </ol>
-          <button type="button" className={kit.main} onClick={() => void take(found)}>
+          <button type="button" className={kit.main} onClick={() => void take(found).catch(setFailure)}>
             {say('courses.syllabus.take')}
           </button>
         </>

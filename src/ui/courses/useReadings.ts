@@ -20,7 +20,8 @@ export interface ReadingLine {
   /** Undefined before it was heard of; null for a record that is not there. */
   readonly found: KeptAnswer | null | undefined;
   readonly ask: AskByAnswer | null | undefined;
-  readonly standing: ReadingStanding;
+  /** Null before it was worked out. */
+  readonly standing: ReadingStanding | null;
 }
 export interface MeetingLines {
   readonly meeting: Meeting;
@@ -96,11 +97,14 @@ export function useReadings(course: Pick<Course, 'meetings'>): {
           csl,
           found,
           ask,
-          standing: standingOfReading(ask ?? null, {
-            asked: own.some((s) => !isEnded(s.state) && s.state !== 'draft'),
-            onDesk: reading.desk !== undefined,
-            soonest: by === null && found !== undefined ? (found?.best?.action.do ?? 'nothing') : null,
-          }),
+          standing:
+            (by === null ? found : ask) === undefined
+              ? null
+              : standingOfReading(ask ?? null, {
+                  asked: own.some((s) => !isEnded(s.state) && s.state !== 'draft'),
+                  onDesk: reading.desk !== undefined,
+                  soonest: by === null ? (found?.best?.action.do ?? 'nothing') : null,
+                }),
         };
       }),
     };

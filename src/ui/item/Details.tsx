@@ -13,6 +13,7 @@ import type { RecordAnswer, RelatedRecord } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/item';
 import { audienceLabel, carrierLabel, kindLabel, languageLabel } from '../../words/labels';
+import { type Fact, FactList } from '../kit/FactList';
 import styles from './item.module.css';
 import { Section } from './Section';
 
@@ -210,7 +211,7 @@ const FILES = [
 export function Facts({ answer, level }: Props) {
   const { record, peerReview, journal } = answer;
   const { csl } = record;
-  const rows: readonly (readonly [string, string | undefined])[] = [
+  const rows: readonly Fact[] = [
     [say('item.kind'), csl.genre ? `${kindLabel(record.kind)}, ${csl.genre}` : kindLabel(record.kind)],
     [say('item.form'), carrierLabel(record.carrier as Carrier)],
     [
@@ -247,16 +248,7 @@ export function Facts({ answer, level }: Props) {
         </Section>
       )}
       <Section level={level} title={say('item.details')}>
-        <dl className={styles.facts}>
-          {rows.map(([label, value]) =>
-            value ? (
-              <div key={label}>
-                <dt>{label}</dt>
-                <dd>{value}</dd>
-              </div>
-            ) : null,
-          )}
-        </dl>
+        <FactList facts={rows} className={styles.facts} />
         {journal && (
           <p>
             <a href={searchFor('journal', journal.title)}>

@@ -1,6 +1,6 @@
 /** Keeping things: into the pile used last with one gesture, into another with two. */
 import type { FormEvent } from 'react';
-import { addReadings, coursesOf, newReading } from '../../browser/courses';
+import { addReadings, coursesOf, readingOf } from '../../browser/courses';
 import type { ToKeep } from '../../browser/piles';
 import { theStore } from '../../browser/store';
 import type { OwnCourse } from '../../core/courses/course';
@@ -63,19 +63,39 @@ export function PileChoice({
 }
 
 /** The reader's own courses: what is chosen is read for the meeting that comes next. */
-function CourseChoice({ things, close }: { things: readonly ToKeep[]; close: () => void }) {
+function CourseChoice({
+  things,
+  keeping,
+  close,
+}: {
+  things: readonly ToKeep[];
+  keeping: Keeping;
+  close: () => void;
+}) {
   const { reader, moment } = useHere();
   const courses = useKept(() => coursesOf(theStore(), reader.id), [reader.id], NO_COURSES) ?? NO_COURSES;
   if (!courses.length) return null;
-  const put = (id: string) =>
-    void addReadings(theStore(), id, { readings: things.map(readingOf), now: moment.at }).then(close);
+  const put = async ({ id, name }: OwnCourse) => {
+    const done = await addReadings(theStore(), { id, now: moment.at }, things.map(readingOf));
+    if (done)
+      keeping.tell(
+        say('keep.readFor', {
+          n: done.added,
+          left: done.left,
+          course: name,
+          title: things[0]?.csl.title ?? '',
+        }),
+        done.undo,
+      );
+    close();
+  };
   return (
     <div className={styles.choice}>
       <p className={kit.legend}>{say('keep.orForACourse')}</p>
       <ul>
         {courses.map((c) => (
           <li key={c.id}>
-            <button type="button" className={kit.link} onClick={() => put(c.id)}>
+            <button type="button" className={kit.link} onClick={() => void put(c)}>
               {c.code ? `${c.code} ${c.name}` : c.name}
             </button>
           </li>
@@ -85,8 +105,6 @@ function CourseChoice({ things, close }: { things: readonly ToKeep[]; close: () 
   );
 }
 const NO_COURSES: OwnCourse[] = [];
-const readingOf = ({ record, csl, kind, note }: ToKeep) =>
-  newReading({ record, csl, need: 'required', ...(kind ? { kind } : {}), ...(note ? { note } : {}) });
 
 /** Another pile than the one used last. */
 export function IntoAnother({
@@ -113,7 +131,7 @@ export function IntoAnother({
             pick={(p) => void keeping.put(things, p).then(close)}
             make={(name) => void keeping.putIntoNew(things, name).then(close)}
           />
-          <CourseChoice things={things} close={close} />
+          <CourseChoice things={things} keeping={keeping} close={close} />
         </>
       )}
     </Popover>

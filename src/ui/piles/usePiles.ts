@@ -1,6 +1,6 @@
 /** The reader's piles, where things are kept, and the one gesture that keeps them. */
 import { useCallback, useMemo, useState } from 'react';
-import { type Change, change, keep, keptWhere, newPile, pilesOf, type ToKeep } from '../../browser/piles';
+import { change, keep, keptWhere, newPile, pilesOf, type ToKeep } from '../../browser/piles';
 import { usedPile } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { isAside, keyOf, newAside, type Pile } from '../../core/piles/pile';
@@ -46,12 +46,14 @@ export interface Done {
   readonly said: string;
   /** The pile that was put into. */
   readonly pile: string | null;
-  readonly undo: Change | null;
+  readonly undo: (() => Promise<unknown>) | null;
 }
 export interface Keeping {
   readonly done: Done | null;
   readonly put: (things: readonly ToKeep[], pile: Pile) => Promise<void>;
   readonly putIntoNew: (things: readonly ToKeep[], name: string) => Promise<void>;
+  /** Says what was put elsewhere. */
+  readonly tell: (said: string, undo: () => Promise<unknown>) => void;
   readonly takeBack: () => void;
 }
 /** Puts things into piles, says so, and takes it back. */
@@ -73,7 +75,7 @@ export function useKeeping(): Keeping {
               ? say('keep.alreadyThere', { pile: name, title })
               : say('keep.someWereThere', { fresh, there, pile: name }),
         pile: pile.id,
-        undo: fresh ? undo : null,
+        undo: fresh ? () => change(theStore(), undo) : null,
       });
     },
     [reader.id, moment.at],
@@ -86,11 +88,10 @@ export function useKeeping(): Keeping {
     },
     [put, reader.id, moment.at],
   );
+  const tell = useCallback<Keeping['tell']>((said, undo) => setDone({ said, pile: null, undo }), []);
   const takeBack = useCallback(() => {
     if (!done?.undo) return;
-    void change(theStore(), done.undo).then(() =>
-      setDone({ said: say('keep.takenBack'), pile: null, undo: null }),
-    );
+    void done.undo().then(() => setDone({ said: say('keep.takenBack'), pile: null, undo: null }));
   }, [done]);
-  return { done, put, putIntoNew, takeBack };
+  return { done, put, putIntoNew, tell, takeBack };
 }

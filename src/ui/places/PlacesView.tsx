@@ -8,11 +8,13 @@ import {
   type DayNumber,
   dayOf,
   type Minutes,
+  parseDay,
   parseLocal,
 } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/places';
 import { App, useHere } from '../kit/app';
+import { type Fact, FactList } from '../kit/FactList';
 import kit from '../kit/kit.module.css';
 import styles from './places.module.css';
 
@@ -65,7 +67,7 @@ function Place({ campus }: { campus: Campus }) {
   const closings = [...info.policy.holidays, ...(campus.closings ?? [])].filter(
     (c) => c.to >= moment.at.slice(0, 10),
   );
-  const facts: readonly (readonly [string, string | undefined])[] = [
+  const facts: readonly Fact[] = [
     [say('places.address'), campus.address],
     [say('places.directions'), campus.directions],
     [say('places.pickup'), campus.pickup],
@@ -96,27 +98,11 @@ function Place({ campus }: { campus: Campus }) {
       <div className={styles.columns}>
         <Hours campus={campus} today={today} now={clockOf(at)} />
         <div>
-          <dl className={styles.facts}>
-            {facts.map(([label, value]) =>
-              value ? (
-                <div key={label}>
-                  <dt>{label}</dt>
-                  <dd>{value}</dd>
-                </div>
-              ) : null,
-            )}
-          </dl>
+          <FactList facts={facts} className={styles.facts} />
           {campus.levels && (
             <>
               <h3>{say('places.levels')}</h3>
-              <dl className={styles.facts}>
-                {campus.levels.map((l) => (
-                  <div key={l.name}>
-                    <dt>{l.name}</dt>
-                    <dd>{l.about}</dd>
-                  </div>
-                ))}
-              </dl>
+              <FactList facts={campus.levels.map((l) => [l.name, l.about])} className={styles.facts} />
             </>
           )}
           <p>
@@ -149,10 +135,8 @@ function Place({ campus }: { campus: Campus }) {
   );
 }
 const dayRange = (from: string, to: string, today: DayNumber): string => {
-  const [a, b] = [from, to].map((iso) => dayOf(parseLocal(`${iso}T00:00`) as Minutes)) as [
-    DayNumber,
-    DayNumber,
-  ];
+  const [a, b] = [parseDay(from), parseDay(to)];
+  if (a === null || b === null) return [from, to].join(' – ');
   return a === b
     ? dayText(a, today)
     : say('places.range', { from: dayText(a, today), to: dayText(b, today) });

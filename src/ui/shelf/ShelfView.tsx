@@ -28,6 +28,17 @@ import { keyOf, type Place, useShelf } from './useShelf';
 /** Pixels a page; spines too thin to be hit are as wide as a finger needs. */
 const [PER_PAGE, THINNEST, UNKNOWN] = [0.13, 24, 32];
 const PAGE_STEP = 10;
+/** Places that a key walks. */
+const STEPS: ReadonlyMap<string, number> = new Map([
+  ['ArrowLeft', -1],
+  ['ArrowUp', -1],
+  ['ArrowRight', 1],
+  ['ArrowDown', 1],
+  ['PageUp', -PAGE_STEP],
+  ['PageDown', PAGE_STEP],
+]);
+/** Milliseconds at a book before its item is asked for: who holds an arrow passes most of them. */
+const SETTLED = 150;
 const widthOf = (r: ShelfRow): number =>
   r.pages === null ? UNKNOWN : Math.max(THINNEST, Math.min(160, Math.round(r.pages * PER_PAGE)));
 /** The class of a call number: what a shelf's label says. */
@@ -98,15 +109,7 @@ function Strip({ rows, at, ends, placeOf, walk, open }: StripProps) {
     box.scrollTop = el.offsetTop - (box.clientHeight - el.offsetHeight) / 2;
   }, [key, rows.length]);
   const keys = (event: KeyboardEvent) => {
-    const steps: Partial<Record<string, number>> = {
-      ArrowLeft: -1,
-      ArrowUp: -1,
-      ArrowRight: 1,
-      ArrowDown: 1,
-      PageUp: -PAGE_STEP,
-      PageDown: PAGE_STEP,
-    };
-    const by = steps[event.key];
+    const by = STEPS.get(event.key);
     if (by === undefined || event.altKey || event.ctrlKey || event.metaKey) return;
     event.preventDefault();
     walk(Math.max(0, Math.min(rows.length - 1, at + by)), true);
@@ -199,6 +202,16 @@ function Ask({
   );
 }
 
+/** What has stood for a moment; the first at once. */
+function useSettled(value: string | null): string | null {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), SETTLED);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return settled ?? value;
+}
+
 function TheShelf() {
   const { info, moment } = useHere();
   const address = useAddress();
@@ -212,6 +225,7 @@ function TheShelf() {
   const shelf = useShelf(place, { campus, q, moment: moment.at });
   const { rows, at, next, near } = shelf;
   const current = at >= 0 ? rows[at] : undefined;
+  const settled = useSettled(current?.id ?? null);
   const nameOf = (id: string): string => info.campuses.find((c) => c.id === id)?.name ?? id;
   const placeOf = (r: ShelfRow): string =>
     say('walk.place', { campus: nameOf(r.campus), location: r.location || 'none' });
@@ -255,7 +269,7 @@ function TheShelf() {
           mono
           ask={(text) => text && change({ record: null, callno: text, stands: null }, true)}
         />
-        {!current && <WhereIsIt what="callno" label={say('walk.callNumber')} />}
+        {!current && <WhereIsIt what="callno" label={say('walk.aCallNumber')} />}
         <label className={styles.along}>
           {say('walk.along')}{' '}
           <select
@@ -282,6 +296,9 @@ function TheShelf() {
       {!asked && <p className={styles.hint}>{say('walk.whereTo')}</p>}
       {shelf.error !== null && asked && <Failure error={shelf.error} again={shelf.again} />}
       {shelf.pending && <p className={styles.hint}>{say('walk.looking')}</p>}
+      {asked && !shelf.pending && shelf.error === null && rows.length === 0 && (
+        <p className={styles.hint}>{say('walk.empty')}</p>
+      )}
       {rows.length > 0 && (
         <>
           <Strip rows={rows} at={at} ends={shelf.more} placeOf={placeOf} walk={walk} open={open} />
@@ -324,9 +341,9 @@ function TheShelf() {
           </div>
         </>
       )}
-      {current && (
+      {current && settled && (
         <ItemPane
-          id={current.id}
+          id={settled}
           needBy={null}
           position={null}
           back={say('walk.title')}
