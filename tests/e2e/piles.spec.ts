@@ -157,6 +157,12 @@ test('lines are ordered by hand, noted, taken out and brought back', async ({ pa
   await page.getByRole('radio', { name: 'by hand' }).click();
   const titles = () => items(page).locator('[data-line]').allTextContents();
   await lookedUp(page);
+  // What can be put elsewhere stands by hand.
+  await expect(
+    items(page)
+      .nth(0)
+      .getByTitle(/^Move “/),
+  ).toBeAttached();
   const [a = '', b = '', c = ''] = await titles();
   await items(page).nth(0).locator('[data-line]').focus();
   await page.keyboard.press('Alt+ArrowDown');

@@ -112,7 +112,7 @@ function Strip({ rows, at, ends, placeOf, walk, open }: StripProps) {
     const by = STEPS.get(event.key);
     if (by === undefined || event.altKey || event.ctrlKey || event.metaKey) return;
     event.preventDefault();
-    walk(Math.max(0, Math.min(rows.length - 1, at + by)), true);
+    walk(at + by, true);
   };
   return (
     <ol ref={list} className={styles.shelf} aria-label={say('walk.books')} onKeyDown={keys}>
@@ -249,12 +249,22 @@ function TheShelf() {
   };
   const standAt = (r: { id: string; callNumber: string; campus: string }, step: boolean) =>
     change({ record: r.id, callno: r.callNumber, stands: r.campus }, step);
+  const owed = useRef(0);
   const walk = (to: number, focus: boolean) => {
-    const row = rows[to];
+    const within = Math.max(0, Math.min(rows.length - 1, to));
+    const row = rows[within];
     if (!row) return;
+    const more = to < within ? shelf.more.before : to > within && shelf.more.after;
+    owed.current = more ? to - within : 0;
+    if (owed.current) near(within);
     wantsFocus.current = focus;
     standAt(row, false);
   };
+  // A key that walked past what was fetched goes on when more has come.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: when the stretch has grown
+  useEffect(() => {
+    if (owed.current && at >= 0) walk(at + owed.current, true);
+  }, [rows.length]);
   const open = (r: ShelfRow) => window.location.assign(`/records/${encodeURIComponent(r.id)}`);
   const asked = place.record !== null || place.callno !== null;
   return (
