@@ -56,7 +56,7 @@ function cite(n: number, task: CiteTask): void {
   const { items, place } = task;
   const some = items.slice(0, FIRST);
   const many = items.length > 2 * FIRST;
-  if (many) tell({ n, part: citer.withHoles(citer.inText(citer.list(some), place), some) });
+  if (many) tell({ n, part: citer.list(some) });
   const list = citer.list(items);
   // The list is there before it is known how its works are cited, and what it lacks.
   if (many) tell({ n, part: list });
