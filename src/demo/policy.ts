@@ -101,6 +101,8 @@ export const POLICY: Policy = {
     renewalDays: 14,
     noticeDays: 3,
     recallDays: 7,
+    overdueFee: { day: 50, most: 1500 },
+    blockedAbove: 1000,
   },
   files: {
     openDays: 30,

@@ -1,11 +1,12 @@
 /**
- * The index worker as it is started: the service's methods, and the lending stand-in's, which asks the same
+ * The index worker as it is started: the service's methods, and those of the stand-ins that ask the same
  * holdings.
  */
 import type { Moment } from '../core/discovery/answers';
 import { answerQuestions } from '../server/worker';
 import type { SentSlip } from '../standins/lending/story';
 import { lendingTimeline } from '../standins/lending/timeline';
+import { deskMethods } from './deskMethods';
 
 answerQuestions((service) => [
   [
@@ -15,4 +16,5 @@ answerQuestions((service) => [
       return item && lendingTimeline(slip, item, service.library, situation);
     },
   ],
+  ...deskMethods(service),
 ]);

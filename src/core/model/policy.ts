@@ -145,6 +145,10 @@ export const policyShape = closed({
     renewalDays: days(),
     noticeDays: days(),
     recallDays: someDays(),
+    /** What a day overdue costs, and the most for one loan; left out where nothing is asked for it. */
+    overdueFee: maybe(closed({ day: cents(), most: cents() })),
+    /** Who owes more than this borrows and renews nothing; left out where nobody is kept from it. */
+    blockedAbove: maybe(cents()),
   }),
   files: closed({ openDays: someDays(), encrypted: listOf(oneOf(ROUTES), NAMES), software: filled(TEXT) }),
   needBy: closed({ latestDays: someDays() }),

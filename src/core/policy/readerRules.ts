@@ -40,6 +40,17 @@ export function readerRules(policy: Policy): readonly Topic[] {
         msg('houserules.fromElsewhere', { partner: loans.partnerDays, interlibrary: loans.interlibraryDays }),
         msg('houserules.renewalAdds', { days: loans.renewalDays }),
         msg('houserules.recalled', { days: loans.recallDays }),
+        ...(loans.overdueFee
+          ? [
+              msg('houserules.overdueFee', {
+                day: money(loans.overdueFee.day),
+                most: money(loans.overdueFee.most),
+              }),
+            ]
+          : []),
+        ...(loans.blockedAbove === undefined
+          ? []
+          : [msg('houserules.blockedAbove', { most: money(loans.blockedAbove) })]),
         msg('houserules.waitsForYou', { days: shelf.pickupDays }),
         ...(policy.kindsNeverLent.length
           ? [msg('houserules.neverLent', { kinds: kinds(policy.kindsNeverLent) })]
