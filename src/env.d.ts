@@ -17,7 +17,11 @@ declare namespace App {
     network: import('./core/discovery/ports').LendingNetwork;
     loanDesk: import('./core/discovery/ports').LoanDesk;
     askDesk: import('./core/discovery/ports').AskDesk;
-    signIn: import('./core/discovery/ports').SignIn;
+    /** Who is signed in, by the cookie that came along; null for nobody. */
+    who: () => Promise<import('./core/discovery/ports').SignedIn | null>;
+    sessions: import('./server/session').Sessions;
+    signIn: import('./core/discovery/ports').SignIn | null;
+    circulation: import('./core/discovery/ports').Circulation | null;
     /** Whether who asks may send another mail now. */
     mayMail: () => boolean;
     mail: import('./core/discovery/ports').Mail | null;

@@ -2,6 +2,8 @@
  * The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do.
  */
 
+import type { DeskAccount } from '../core/circulation/account';
+import type { PaiaDocument } from '../core/circulation/paia';
 import type { PackedNode } from '../core/citing/style';
 import type { Course } from '../core/courses/course';
 import type {
@@ -13,6 +15,7 @@ import type {
   ThingAsked,
 } from '../core/discovery/answers';
 import type { AnswerPlace, Guidance } from '../core/discovery/guidance';
+import type { DeskAsk } from '../core/discovery/ports';
 import type { Wanted } from '../core/model/codes';
 import type { ReferenceItem } from '../core/model/record';
 import type { Promised, Slip } from '../core/model/slip';
@@ -40,9 +43,9 @@ import type {
 import { say } from '../words/generated/browser';
 import { type InWords, inWords } from '../words/inWords';
 
-/** offline: nothing was reached · refused: the server said no, with a reason · failed: anything else. */
+/** offline: nothing was reached · refused: the server said no, with a reason · sign-in: not without · failed: anything else. */
 export class AskError extends Error {
-  readonly sort: 'offline' | 'refused' | 'failed';
+  readonly sort: 'offline' | 'refused' | 'sign-in' | 'failed';
   readonly parameter: string | undefined;
   /** For a query that can't be read: the character at which reading stopped, from 0. */
   readonly at: number | undefined;
@@ -78,7 +81,11 @@ async function ask<T>(path: string, init?: RequestInit): Promise<InWords<T>> {
     at?: number;
   } | null;
   throw new AskError(
-    response.status >= 400 && response.status < 500 ? 'refused' : 'failed',
+    response.status === 401
+      ? 'sign-in'
+      : response.status >= 400 && response.status < 500
+        ? 'refused'
+        : 'failed',
     problem?.detail ?? say('browser.theLibraryAnsweredWithAn', { status: response.status }),
     problem?.parameter,
     problem?.at,
@@ -239,9 +246,8 @@ export function batches(slips: readonly Slip[]): Slip[][] {
 /** Sent by the library, from the reader's own address. */
 export const sendMail = (
   mail: { readonly to: readonly string[]; readonly subject: string; readonly text: string },
-  reader: string,
   moment: Moment,
-): Promise<{ readonly id: string }> => post('/api/mail', { ...mail, reader, moment });
+): Promise<{ readonly id: string }> => post('/api/mail', { ...mail, moment });
 export const getAnswers = (
   questions: readonly { id: string; kind: 'question' | 'link'; subject: string; asked: string }[],
   moment: Moment,
@@ -292,6 +298,20 @@ export function getBrowse(
     signal ? { signal } : undefined,
   );
 }
+/** What the signed-in reader has, waits for and owes. */
+export const getAccount = (
+  moment: Moment,
+): Promise<DeskAccount & { readonly records: Readonly<Record<string, string>> }> =>
+  ask(`/api/account?${new URLSearchParams({ campus: moment.situation.campus, at: moment.at })}`);
+/** Does something at the loan desk; what became of each, in the order asked. */
+export const tellDesk = (
+  what: 'renew' | 'cancel' | 'request',
+  things: readonly DeskAsk[],
+  moment: Moment,
+): Promise<readonly PaiaDocument[]> =>
+  post<{ readonly documents: readonly PaiaDocument[] }>('/api/account/act', { what, things, moment }).then(
+    (a) => a.documents as readonly PaiaDocument[],
+  );
 /** Courses by their code, lecturers, name, and what is read for them. */
 export const getCourses = (q: string, signal?: AbortSignal): Promise<CoursesAnswer> =>
   ask(`/api/courses?${new URLSearchParams({ q })}`, signal ? { signal } : undefined);

@@ -1,10 +1,12 @@
 /**
- * Who is reading, and what time it is: the demo's reader and clock, kept in the store and the same in every
- * tab.
+ * Who was here, from where somebody looks who is not signed in, and what time it is by the demo's clock: kept in
+ * the store and the same in every tab.
  */
 
 import type { LibraryInfo } from '../core/discovery/answers';
-import type { Reader } from '../core/model/reader';
+import { type Reader, type ReaderSituation, situationShape, visitorAt } from '../core/model/reader';
+import type { CampusId } from '../core/model/record';
+import { wrongIn } from '../core/model/shape';
 import type { KeptConditions } from '../core/query/request';
 import { own } from '../core/table';
 import { isObject, isTime } from './shapes';
@@ -15,6 +17,8 @@ export interface Contact {
   readonly address: string;
   /** Other addresses that parcels may go to. */
   readonly addresses?: readonly string[];
+  /** Where things are collected, where not at the reader's own campus. */
+  readonly pickup?: CampusId;
 }
 export interface Registering {
   readonly email: string;
@@ -22,7 +26,10 @@ export interface Registering {
   readonly agreed: boolean;
 }
 export interface Settings {
+  /** Who was signed in last in this browser; null for nobody. */
   readonly reader: string | null;
+  /** From where somebody looks who is not signed in; null before they said it. */
+  readonly situation: ReaderSituation | null;
   /** ISO local time of the demo clock; null before it was ever moved. */
   readonly clock: string | null;
   readonly contacts: Readonly<Record<string, Contact>>;
@@ -36,8 +43,16 @@ export interface Settings {
   readonly noticesSeen: Readonly<Record<string, string>>;
   /** By reader: the pile that something was put into last. */
   readonly lastPile: Readonly<Record<string, string>>;
+  /** By reader: how they want to be reminded, and what is kept of what was brought back. */
+  readonly loans: Readonly<Record<string, LoanSettings>>;
   /** By reader: how they cited last. */
   readonly citeAs: Readonly<Record<string, CiteAs>>;
+}
+export interface LoanSettings {
+  /** So many days before it is due. */
+  readonly remind: number;
+  /** What was brought back is kept. */
+  readonly keepsPast: boolean;
 }
 export interface CiteAs {
   readonly style: string;
@@ -49,6 +64,7 @@ export interface CiteAs {
 /** Before anything was chosen. */
 export const NO_SETTINGS: Settings = {
   reader: null,
+  situation: null,
   clock: null,
   contacts: {},
   registering: {},
@@ -56,6 +72,7 @@ export const NO_SETTINGS: Settings = {
   inboxSeen: {},
   noticesSeen: {},
   lastPile: {},
+  loans: {},
   citeAs: {},
 };
 
@@ -65,9 +82,10 @@ export async function readSettings(store: Store): Promise<Settings> {
     const value = rows.get(key);
     return isObject(value) ? (value as Record<string, T>) : {};
   };
-  const [reader, clock] = [rows.get('reader'), rows.get('clock')];
+  const [reader, clock, situation] = [rows.get('reader'), rows.get('clock'), rows.get('situation')];
   return {
     reader: typeof reader === 'string' ? reader : null,
+    situation: wrongIn(situationShape, situation) === null ? (situation as ReaderSituation) : null,
     // A clock that shows no time is one that was never moved.
     clock: isTime(clock) ? clock : null,
     contacts: byReader('contacts'),
@@ -76,11 +94,15 @@ export async function readSettings(store: Store): Promise<Settings> {
     inboxSeen: byReader('inboxSeen'),
     noticesSeen: byReader('noticesSeen'),
     lastPile: byReader('lastPile'),
+    loans: byReader('loans'),
     citeAs: byReader('citeAs'),
   };
 }
-export const chooseReader = (store: Store, id: string): Promise<unknown> =>
+export const sawReader = (store: Store, id: string | null): Promise<unknown> =>
   store.settings.put({ key: 'reader', value: id });
+/** From where somebody looks who is not signed in. */
+export const lookFrom = (store: Store, situation: ReaderSituation): Promise<unknown> =>
+  store.settings.put({ key: 'situation', value: situation });
 /** Moves the clock; never backwards. */
 export const moveClock = (store: Store, to: string, start: string): Promise<unknown> =>
   store.transaction('rw', store.settings, async () => {
@@ -91,7 +113,7 @@ export const moveClock = (store: Store, to: string, start: string): Promise<unkn
 /** One reader's entry in a setting that is kept by reader. */
 const putFor = <T>(
   store: Store,
-  key: 'contacts' | 'registering' | 'kept' | 'inboxSeen' | 'noticesSeen' | 'lastPile' | 'citeAs',
+  key: 'contacts' | 'registering' | 'kept' | 'inboxSeen' | 'noticesSeen' | 'lastPile' | 'loans' | 'citeAs',
   reader: string,
   value: T,
 ): Promise<unknown> =>
@@ -111,6 +133,9 @@ export const usedPile = (store: Store, reader: string, pile: string): Promise<un
 export const citedAs = (store: Store, reader: string, how: CiteAs): Promise<unknown> =>
   putFor(store, 'citeAs', reader, how);
 
+export const setLoans = (store: Store, reader: string, to: LoanSettings): Promise<unknown> =>
+  putFor(store, 'loans', reader, to);
+
 /** Registers a reader for interlibrary loan, with where to reach them; later, changes that. */
 export const register = (store: Store, reader: string, contact: Contact): Promise<unknown> =>
   putFor(store, 'contacts', reader, contact);
@@ -120,10 +145,15 @@ export const keepRegistering = (store: Store, reader: string, typed: Registering
 export const saveKept = (store: Store, reader: string, kept: KeptConditions): Promise<unknown> =>
   putFor(store, 'kept', reader, kept);
 
-/** The reader as they are now: the library's entry, and what they registered since. */
+/** The reader as they are now: who is signed in, with what they registered since; else nobody in particular. */
 export function currentReader(info: LibraryInfo, settings: Settings): Reader {
-  const reader = info.readers.find((r) => r.id === settings.reader) ?? info.readers[0];
-  if (!reader) throw new Error('the library has no readers');
+  const reader = info.reader ?? visitorAt(situationOf(info, settings));
   const contact = own(settings.contacts, reader.id);
   return contact ? { ...reader, ...contact, registered: true } : reader;
+}
+function situationOf({ campuses }: LibraryInfo, { situation }: Settings): ReaderSituation {
+  const known = situation && campuses.some((c) => c.id === situation.campus) ? situation : null;
+  const [first] = campuses;
+  if (!first) throw new Error('the library has no campus');
+  return known ?? { campus: first.id, category: 'undergraduate', remote: false };
 }

@@ -9,6 +9,7 @@ import type { OwnCourse } from '../core/courses/course';
 import type { Slip } from '../core/model/slip';
 import { type AsideItem, asItems } from '../core/piles/aside';
 import type { Pile, PileItem } from '../core/piles/pile';
+import type { PastLoan, SeenAccount } from './loans';
 import type {
   Bibliography,
   Binned,
@@ -34,6 +35,8 @@ export class Store extends Dexie {
   corrections!: Table<Correction, string>;
   styles!: Table<OwnStyle, string>;
   courses!: Table<OwnCourse, string>;
+  accounts!: Table<SeenAccount, string>;
+  pastLoans!: Table<PastLoan, string>;
 
   constructor(options?: DexieOptions) {
     super('legendum', options);
@@ -79,6 +82,7 @@ export class Store extends Dexie {
       });
     this.version(8).stores({ aside: null });
     this.version(9).stores({ courses: 'id, reader' });
+    this.version(10).stores({ accounts: 'reader', pastLoans: 'id, reader' });
   }
 }
 

@@ -261,6 +261,7 @@ export const LIBRARY: Library = {
     country: 'Vessary',
     partnership: 'the Skerry Compact',
     desk: 'desk@library.tarnholm.example',
+    counter: '/standin/counter',
     footer: 'Tarnholm University and everything in its index are made up.',
     about: [
       'The records are those of Tarnholm University, which is made up, as are all its people, journals, publishers, lenders and texts. The outside world – publishers, the lending network, the campus sign-in – is simulated and marked as such.',

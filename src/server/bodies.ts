@@ -70,7 +70,7 @@ const thing = closed(
   { record: maybe(filled(MAX_ID)), csl: maybe(reference) },
   { oneOf: ['record', 'csl'] },
 ) as Value<unknown> as Value<ThingAsked>;
-const READINGS = 200;
+const [READINGS, DESK_THINGS] = [200, 200];
 const reading = closed(
   { record: maybe(filled(MAX_ID)), csl: maybe(reference), needBy: isoDay(), wanted: maybe(oneOf(WANTED)) },
   { oneOf: ['record', 'csl'] },
@@ -110,7 +110,6 @@ export const BODIES = {
     to: listOf(formed(/^[^\s@<>",;]{1,64}@[^\s@<>",;]{1,190}\.[^\s@<>".,;]{2,}$/, 'address'), RECIPIENTS, 1),
     subject: formed(/^[^\r\n]{1,500}$/, 'line'),
     text: filled(MAIL),
-    reader: filled(100),
     moment,
   }),
   plan: closed({
@@ -120,6 +119,15 @@ export const BODIES = {
     /** The most to be spent, in hundredths; null for no limit. */
     cents: orNull(whole(0, 1e9) as Value<Cents>),
     slips: whole(0, 1000),
+  }),
+  desk: closed({
+    what: oneOf(['renew', 'cancel', 'request']),
+    things: listOf(
+      closed({ item: maybe(filled(2000)), record: maybe(filled(MAX_ID)), pickup: maybe(filled(60)) }),
+      DESK_THINGS,
+      1,
+    ),
+    moment,
   }),
   promise: closed({ slip: slipShape, moment, history }),
   send: closed({ slip: slipShape, moment, history: otherwise(history, NO_HISTORY) }),

@@ -15,11 +15,18 @@ describe('configuration', () => {
       queue: 100,
       base: '',
       proxies: [],
+      // Drawn at every start: whoever wants sessions to outlive it names one.
+      secret: expect.stringMatching(/^[0-9a-f]{64}$/),
+      oidc: null,
+      desk: null,
       log: 'info',
       demo: false,
     });
     // An empty variable is one that was not set.
-    expect(readConfig({ PORT: '', LEGENDUM_INDEX: '', LEGENDUM_LOG: '' })).toEqual(readConfig({}));
+    expect(readConfig({ PORT: '', LEGENDUM_INDEX: '', LEGENDUM_LOG: '' })).toEqual({
+      ...readConfig({}),
+      secret: expect.any(String),
+    });
   });
   it('takes what is given', () => {
     expect(
@@ -30,6 +37,25 @@ describe('configuration', () => {
       workers: 4,
       log: 'silent',
     });
+  });
+  it('takes the library’s own sign-in and desk, each thing’s name with its id in it once', () => {
+    const own = readConfig({
+      LEGENDUM_SECRET: 'kept',
+      LEGENDUM_OIDC: 'https://login.example/realm/',
+      LEGENDUM_OIDC_CLIENT: 'reading',
+      LEGENDUM_PAIA: 'https://desk.example/paia/core',
+      LEGENDUM_DESK_EDITION: 'urn:ppn:{id}',
+    });
+    expect(own.secret).toBe('kept');
+    expect(own.oidc).toMatchObject({ issuer: 'https://login.example/realm', client: 'reading', secret: '' });
+    expect(own.desk).toEqual({
+      core: 'https://desk.example/paia/core',
+      daia: 'https://desk.example/paia/core/daia',
+      edition: 'urn:ppn:{id}',
+      place: '{id}',
+    });
+    expect(() => readConfig({ LEGENDUM_PAIA: 'desk.example' })).toThrow('LEGENDUM_PAIA');
+    expect(() => readConfig({ LEGENDUM_PAIA: 'https://a', LEGENDUM_DESK_EDITION: 'ppn' })).toThrow('{id}');
   });
   it('takes the address that readers use, and the proxies that are believed', () => {
     expect(

@@ -3,6 +3,7 @@
  * docs/configuration.md.
  */
 
+import { randomBytes } from 'node:crypto';
 import { isIP } from 'node:net';
 import { say } from '../words/generated/config';
 
@@ -27,6 +28,22 @@ export interface Config {
   /** Addresses of proxies whose forwarded headers are believed. */
   readonly proxies: readonly string[];
   readonly log: string;
+  /** What sessions are sealed with; servers beside each other have the same. */
+  readonly secret: string;
+  /** The provider that readers sign in with; null for none, or the demo's. */
+  readonly oidc: {
+    readonly issuer: string;
+    readonly client: string;
+    readonly secret: string;
+    readonly scope: string;
+  } | null;
+  /** The loan desk; null for none, or the demo's. */
+  readonly desk: {
+    readonly core: string;
+    readonly daia: string;
+    readonly edition: string;
+    readonly place: string;
+  } | null;
   /** The made-up university: its clock starts on a set day and is moved by hand. */
   readonly demo: boolean;
 }
@@ -51,6 +68,19 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
   const base = (env.LEGENDUM_BASE ?? '').replace(/\/$/, '');
   if (base && !/^https?:\/\/[^/\s?#]+$/.test(base))
     throw new Error(say('config.notAddress', { name: 'LEGENDUM_BASE', said: base }));
+  const address = (name: string): string => {
+    const said = (env[name] ?? '').replace(/\/$/, '');
+    if (said && !/^https?:\/\/[^/\s?#]+(\/[^\s?#]*)?$/.test(said))
+      throw new Error(say('config.notAddress', { name, said }));
+    return said;
+  };
+  /** What names a thing by its id. */
+  const template = (name: string): string => {
+    const said = env[name] || '{id}';
+    if (said.split('{id}').length !== 2) throw new Error(say('config.noId', { name, said, what: '{id}' }));
+    return said;
+  };
+  const [issuer, core] = [address('LEGENDUM_OIDC'), address('LEGENDUM_PAIA')];
   const proxies = (env.LEGENDUM_PROXIES ?? '').split(/[\s,]+/).filter(Boolean);
   const strange = proxies.find((p) => isIP(p) === 0);
   if (strange) throw new Error(say('config.notIp', { name: 'LEGENDUM_PROXIES', said: strange }));
@@ -66,6 +96,23 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     warmup: whole('LEGENDUM_WARMUP', 150, 0, 10_000),
     timeLimit: whole('LEGENDUM_TIME_LIMIT', 5000, 100, 60_000),
     log,
+    secret: env.LEGENDUM_SECRET || randomBytes(32).toString('hex'),
+    oidc: issuer
+      ? {
+          issuer,
+          client: env.LEGENDUM_OIDC_CLIENT || 'legendum',
+          secret: env.LEGENDUM_OIDC_SECRET ?? '',
+          scope: env.LEGENDUM_OIDC_SCOPE || 'openid profile email offline_access',
+        }
+      : null,
+    desk: core
+      ? {
+          core,
+          daia: address('LEGENDUM_DAIA') || `${core}/daia`,
+          edition: template('LEGENDUM_DESK_EDITION'),
+          place: template('LEGENDUM_DESK_PLACE'),
+        }
+      : null,
     demo: env.LEGENDUM_DEMO === '1',
   };
 }

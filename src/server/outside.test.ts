@@ -66,7 +66,6 @@ describe('mail', () => {
           to: ['somebody@tarnholm.example', 'other@tarnholm.example'],
           subject: 'Two things to read',
           text: 'Kelp — and dulse.',
-          reader: READERS[0]?.id,
           moment: moment(),
           ...more,
         }),
@@ -88,12 +87,13 @@ describe('mail', () => {
     expect(sent[0]?.message).toContain(READERS[0]?.email);
     expect(sent[0]?.message).not.toContain('X-Unsent');
   });
-  it('is refused without a mail server, a known reader, right addresses, one line of subject, or too often', async () => {
+  it('is refused without a mail server, by nobody in particular, with anything but right addresses, one line of subject, or too often', async () => {
     expect(await refused(await mail({}, { locals: { ...server.locals, mail: null } }))).toEqual([
       404,
       expect.stringMatching(/sends no mail/),
     ]);
-    expect(await refused(await mail({ reader: 'nobody' }))).toEqual([400, expect.any(String)]);
+    const nobody = { locals: { ...server.locals, who: async () => null } };
+    expect(await refused(await mail({}, nobody))).toEqual([401, expect.stringMatching(/^Sign in/)]);
     for (const to of [
       [],
       ['a'],

@@ -14,6 +14,7 @@ export type ProblemType =
   | 'too-slow'
   | 'too-busy'
   | 'refused'
+  | 'sign-in'
   | 'gone'
   | 'too-large'
   | 'failed';
@@ -28,6 +29,7 @@ const STATUS: Record<ProblemType, number> = {
   'too-slow': 503,
   'too-busy': 503,
   refused: 409,
+  'sign-in': 401,
   gone: 410,
   'too-large': 413,
   failed: 500,

@@ -24,6 +24,7 @@ import { scrubbed, silence } from './logging';
 import { PolicyFile, type PolicyState } from './policyFile';
 import { BUSY, type ProblemType, problemDocument, problemHeaders } from './problem';
 import { asksIndex, isClosed, isSimulated, methodsOf, shapeOf } from './routes';
+import { Sessions } from './session';
 import { Styles } from './styles';
 
 /** Where the built parts stand, and what is to stand behind the ports. */
@@ -106,7 +107,9 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   rules.watch(take);
   const info = (): LibraryInfo => ({
     ...data,
-    readers: outside.signIn.readers(),
+    reader: null,
+    signsIn: outside.signIn !== null,
+    desk: outside.circulation !== null,
     now: outside.clock.now(),
     movable: outside.clock.movable,
     mails: outside.mail !== null,
@@ -145,6 +148,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     log.error({ id, err: scrubbed(error) }, 'failed');
     return id;
   };
+  const sessions = new Sessions(config.secret);
   const mayMail = letThrough(MAILS, HOUR);
   // Anybody may send reports, and nobody shall fill the log with them.
   const mayLog = letThrough(REPORTS, MINUTE);
@@ -260,7 +264,13 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
         'x-failure': id,
       });
     };
+    let who: ReturnType<App.Locals['who']> | null = null;
     const locals: App.Locals = {
+      sessions,
+      who: () => {
+        who ??= sessions.read(req.headers.cookie ?? null);
+        return who;
+      },
       index,
       info: info(),
       policyProblem,

@@ -3,15 +3,17 @@
  * knows every adapter.
  */
 import { DEMO_START } from '../demo/clock';
+import { HttpCirculation } from '../server/circulation';
 import { machineClock } from '../server/clock';
 import { readConfig } from '../server/config';
 import { serve } from '../server/serve';
+import { OidcSignIn } from '../server/signIn';
 import { movableClock } from '../standins/clock';
 import { pdfMaker } from './pdfs';
 import { standinData, standinWorld } from './standins';
 
 const config = readConfig(process.env);
-const { readers, habitOf } = standinData(config.index);
+const data = standinData(config.index);
 
 serve(config, {
   worker: new URL('./index.worker.mjs', import.meta.url),
@@ -21,9 +23,27 @@ serve(config, {
   async outside({ index, info, policy, log }) {
     const clock = config.demo ? movableClock(DEMO_START) : machineClock(() => policy().zone);
     const pdfs = await pdfMaker({ script: new URL('./pdf.worker.mjs', import.meta.url), log });
+    const { desk, deskHttp, identity, ...world } = standinWorld({
+      index,
+      info,
+      clock,
+      data,
+      secret: config.secret,
+    });
+    const { oidc, desk: own } = config;
     return {
-      ...standinWorld(index, info, clock, readers),
-      standins: { pdf: pdfs.make, habitOf },
+      ...world,
+      // A library's own systems stand where they are named.
+      ...(oidc
+        ? {
+            signIn: new OidcSignIn(
+              { ...oidc, issuer: () => oidc.issuer, insecure: oidc.issuer.startsWith('http:') },
+              () => info().campuses,
+            ),
+          }
+        : {}),
+      ...(own ? { circulation: new HttpCirculation(own) } : {}),
+      standins: { pdf: pdfs.make, habitOf: data.habitOf, desk, deskHttp, identity },
       close: pdfs.close,
     };
   },

@@ -5,9 +5,16 @@ import type { LibraryInfo } from '../core/discovery/answers';
 import type { Clock, Outside } from '../core/discovery/ports';
 import type { Library } from '../core/model/library';
 import type { Reader } from '../core/model/reader';
+import { type Minutes, parseLocal } from '../core/model/time';
+import { HttpCirculation } from '../server/circulation';
 import type { IndexHost } from '../server/host';
+import { OidcSignIn } from '../server/signIn';
 import { standinAskDesk } from '../standins/askDesk';
+import { campusUri, Desk, editionUri } from '../standins/circulation/desk';
+import { DeskHttp } from '../standins/circulation/http';
+import { DeskTokens } from '../standins/circulation/tokens';
 import type { Habit } from '../standins/habits';
+import { CLIENT, IdentityProvider } from '../standins/identity';
 import { type LendingTimeline, standinNetwork } from '../standins/lending/port';
 import { standinMail } from '../standins/mail';
 import type { MakePdf } from './pdfs';
@@ -16,35 +23,98 @@ import type { MakePdf } from './pdfs';
 export interface Standins {
   readonly pdf: MakePdf;
   habitOf(provider: string): Habit;
+  readonly identity: IdentityProvider;
+  readonly desk: Desk;
+  readonly deskHttp: DeskHttp;
+}
+/** What an index directory says of the made-up university. */
+export interface StandinData {
+  readonly library: Library;
+  readonly readers: readonly Reader[];
+  readonly habitOf: Standins['habitOf'];
 }
 
-/** What an index directory says of the made-up providers and readers. */
-export function standinData(dir: string): { readers: readonly Reader[]; habitOf: Standins['habitOf'] } {
+export function standinData(dir: string): StandinData {
   const { library, readers } = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {
     library: Library;
     readers: readonly Reader[];
   };
   const habits = new Map(library.providers.map((p) => [p.id as string, p.habit]));
-  return { readers, habitOf: (provider) => habits.get(provider) ?? 'page' };
+  return { library, readers, habitOf: (provider) => habits.get(provider) ?? 'page' };
 }
 
+/** Where the stand-ins answer, as the app's own client asks them: in this process, by no network. */
+const [DESK, IDENTITY] = ['/standin/circulation', '/standin/identity'];
+const inside = 'http://standin.invalid';
+/** What of an address follows a stand-in's own. */
+export const below = (root: string, path: string): string => path.slice(root.length + 1);
+
+export interface World {
+  readonly index: Pick<IndexHost, 'ask'>;
+  readonly info: () => LibraryInfo;
+  readonly clock: Clock;
+  readonly data: StandinData;
+  /** What tokens and codes are sealed with. */
+  readonly secret: string;
+}
 /** Every port with a stand-in behind it, but for the clock, which is the caller's choice. */
-export function standinWorld(
-  index: Pick<IndexHost, 'ask'>,
-  info: () => LibraryInfo,
-  clock: Clock,
-  readers: readonly Reader[],
-): Outside {
+export function standinWorld({
+  index,
+  info,
+  clock,
+  data,
+  secret,
+}: World): Outside & Pick<Standins, 'desk' | 'deskHttp' | 'identity'> {
   const network = standinNetwork(
     (slip, moment) => index.ask<LendingTimeline | null>('timeline', slip, moment),
     info,
   );
+  const tokens = new DeskTokens(secret);
+  const identity = new IdentityProvider(data.readers, tokens, secret);
+  const desk = new Desk(
+    {
+      copies: (records) => index.ask('deskCopies', records),
+      opening: () => index.ask('deskOpening'),
+    },
+    () => ({ ...data.library, policy: info().policy }),
+    data.readers,
+    parseLocal(clock.now()) as Minutes,
+  );
+  const deskHttp = new DeskHttp(desk, tokens, clock);
   return {
     clock,
     network,
     loanDesk: network,
     askDesk: standinAskDesk(() => info().policy.holidays),
-    signIn: { readers: () => readers },
+    signIn: new OidcSignIn(
+      {
+        issuer: (base) => `${base}${IDENTITY}`,
+        client: CLIENT,
+        secret: '',
+        scope: 'openid profile email offline_access',
+        insecure: true,
+        fetch: (address, init) => {
+          const request = new Request(address as string, init);
+          const { origin, pathname } = new URL(request.url);
+          return identity.answer(request, `${origin}${IDENTITY}`, below(IDENTITY, pathname));
+        },
+      },
+      () => info().campuses,
+    ),
+    circulation: new HttpCirculation({
+      core: `${inside}${DESK}/core`,
+      daia: `${inside}${DESK}/daia`,
+      edition: editionUri('{id}'),
+      place: campusUri('{id}'),
+      movable: clock.movable,
+      fetch: (address, init) => {
+        const request = new Request(address as string, init);
+        return deskHttp.answer(request, below(DESK, new URL(request.url).pathname));
+      },
+    }),
     mail: standinMail,
+    identity,
+    desk,
+    deskHttp,
   };
 }

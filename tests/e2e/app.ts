@@ -4,7 +4,7 @@
  */
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { test as base, type Locator, type Page } from '@playwright/test';
+import { type BrowserContext, test as base, type Locator, type Page } from '@playwright/test';
 
 export class AppServer {
   #child: ChildProcess | null = null;
@@ -26,6 +26,8 @@ export class AppServer {
         PORT: String(this.port),
         LEGENDUM_LOG: 'error',
         LEGENDUM_WARMUP: '0',
+        // Who is signed in stays so while a test stops the server and starts it again.
+        LEGENDUM_SECRET: 'of the tests',
         ...this.#env,
       },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -54,7 +56,35 @@ const freePort = (): Promise<number> =>
     });
   });
 
-export const test = base.extend<{ baseURL: string; faults: string[] }, { server: AppServer }>({
+/** The demo’s accounts by the names that the tests use. */
+const ACCOUNTS: Readonly<Record<string, string>> = {
+  'Imke Sørland': 'imke',
+  'Davit Okonmere': 'davit',
+  'Noor Vellstra': 'noor',
+  'Tove Askelund': 'tove',
+};
+/** Signs a browser in, as the forms do it. */
+export async function signIn(context: BrowserContext, address: string, account = 'imke'): Promise<void> {
+  const asked = await context.request.get(`${address}/sign-in?to=/about`);
+  const form = {
+    ...Object.fromEntries(new URL(asked.url()).searchParams),
+    username: account,
+    password: 'demo',
+  };
+  const back = await context.request.post(`${address}/standin/identity/login`, { form });
+  if (!back.url().endsWith('/about')) throw new Error(`signing in led to ${back.url()}`);
+}
+
+export const test = base.extend<
+  { baseURL: string; faults: string[]; reader: string | null },
+  { server: AppServer }
+>({
+  reader: ['imke', { option: true }],
+  // Signed in, where a test says nothing else.
+  context: async ({ context, server, reader }, use) => {
+    if (reader !== null) await signIn(context, server.address, reader);
+    await use(context);
+  },
   server: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the fixture's needs from this pattern
     async ({}, use) => {
@@ -134,10 +164,10 @@ export async function kept(page: Page, table: 'slips' | 'settings', text: string
     )
     .toContain(text);
 }
-/** Chooses one of the demo's readers, and waits until the choice is kept. */
+/** Signs in as another of the demo's readers. */
 export async function readAs(page: Page, name: string): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: /^Reading as/ }).click();
-  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await signIn(page.context(), new URL(page.url()).origin, ACCOUNTS[name]);
+  await page.goto('/');
   await page.getByRole('button', { name: `Reading as ${name}` }).waitFor();
 }

@@ -132,6 +132,7 @@ export const contactShape = shape({
   address: said(),
   /** Other addresses that parcels may go to. */
   addresses: maybe(listOf(said(), 1000)),
+  pickup: maybe(text(ID)),
 });
 /** How a reader cited last. */
 export const citeAsShape = shape({

@@ -224,13 +224,18 @@ export interface RecordAnswer {
   readonly retracts: RelatedRecord | null;
 }
 /**
- * What the interface needs to know of the library: names, hours, statements, the demo's readers and clock.
+ * What the interface needs to know of the library: names, hours, statements, who is signed in, what time it is.
  */
 export interface LibraryInfo {
   readonly name: string;
   readonly agency: string;
   readonly campuses: readonly Campus[];
-  readonly readers: readonly Reader[];
+  /** Who is signed in; null for nobody. */
+  readonly reader: Reader | null;
+  /** Whether one can sign in here. */
+  readonly signsIn: boolean;
+  /** Whether the loan desk is reached: accounts, and where copies stand now. */
+  readonly desk: boolean;
   /** The rules in force; they may change while the server runs. */
   readonly policy: Policy;
   /** By its first line: whom a reader can ask. */

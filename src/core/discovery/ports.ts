@@ -3,8 +3,11 @@
  * Which adapter stands behind which port is decided in one place, `src/start`.
  */
 
+import type { DeskAccount } from '../circulation/account';
+import type { PaiaDocument } from '../circulation/paia';
 import type { Message } from '../model/message';
 import type { Reader } from '../model/reader';
+import type { CopyStatus } from '../model/record';
 import type { Slip } from '../model/slip';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../requests/lifecycle';
 import type { Moment } from './answers';
@@ -52,10 +55,60 @@ export interface AskDesk {
   answers(questions: readonly DeskQuestion[], at: string): Promise<readonly DeskAnswer[]>;
 }
 
-export interface SignIn {
-  /** Who can read here. */
-  readers(): readonly Reader[];
+/** Somebody who has signed in: who they are, their number at the desk, and what renews their access. */
+export interface SignedIn {
+  readonly reader: Reader;
+  readonly patron: string;
+  readonly refresh: string | null;
 }
+/** Signing in elsewhere and coming back (OpenID Connect Core 1.0, code flow with PKCE). */
+export interface SignIn {
+  /**
+   * Where to send the reader, and what has to be kept until they come back.
+   * @param base our own address, as the reader's browser has it
+   */
+  begin(base: string): Promise<{ readonly address: string; readonly kept: Readonly<Record<string, string>> }>;
+  /** Who came back. Rejects where the answer does not hold against what was kept. */
+  complete(base: string, answer: URL, kept: Readonly<Record<string, string>>): Promise<SignedIn>;
+  /** An access token of the loan desk; null where one has to sign in again. */
+  token(base: string, who: SignedIn): Promise<string | null>;
+  /** Where to go to sign out there too; null where there is no such place. */
+  leave(base: string): Promise<string | null>;
+}
+
+/** A copy at this moment, by what is said of it. */
+export interface LiveCopy {
+  readonly label: string;
+  readonly department: string;
+  readonly status: CopyStatus;
+}
+/** By record; what the desk does not know is not in it. */
+export type LiveCopies = Readonly<Record<string, readonly LiveCopy[]>>;
+/** A document that something is asked for with; `pickup` is a campus. */
+export interface DeskAsk {
+  readonly item?: string;
+  readonly record?: string;
+  readonly pickup?: string;
+}
+/** The library's circulation: accounts (PAIA) and copies (DAIA). Each rejects where the desk does not answer. */
+export interface Circulation {
+  account(patron: string, token: string, at: string): Promise<DeskAccount>;
+  /** What became of each, in the order asked. */
+  act(
+    what: 'renew' | 'cancel' | 'request',
+    asked: readonly DeskAsk[],
+    patron: string,
+    token: string,
+    at: string,
+  ): Promise<readonly PaiaDocument[]>;
+  copies(records: readonly string[], at: string): Promise<LiveCopies>;
+  /** The record of an edition, as the desk calls it; empty for none of ours. */
+  recordOf(edition: string): string;
+}
+/** The desk did not answer, or not as it should. */
+export class DeskSilent extends Error {}
+/** The desk takes this token no more. */
+export class SignInAgain extends Error {}
 
 /** A mail as it goes out: RFC 5322, with its recipients once more for the envelope. */
 export interface OutgoingMail {
@@ -72,7 +125,10 @@ export interface Outside {
   readonly network: LendingNetwork;
   readonly loanDesk: LoanDesk;
   readonly askDesk: AskDesk;
-  readonly signIn: SignIn;
+  /** Null where nobody signs in: everybody is nobody in particular. */
+  readonly signIn: SignIn | null;
+  /** Null where the loan desk is not reached: copies stand as the index has them. */
+  readonly circulation: Circulation | null;
   /** Null where the library sends no mail: the reader's own program does it then. */
   readonly mail: Mail | null;
 }

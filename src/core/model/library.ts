@@ -105,6 +105,8 @@ export interface LibraryWords {
   readonly partnership: string;
   /** E-mail address of the interlibrary desk. */
   readonly desk: string;
+  /** Address of the page where fees are paid and things are handed over; none where that is done in person only. */
+  readonly counter?: string;
   /** At the foot of every page. */
   readonly footer: string;
   /** What is indexed and for whom, a paragraph each, on the page About. */

@@ -151,7 +151,7 @@ export const defaultDelivery = (wanted: Wanted, reader: Reader): Delivery =>
     ? { to: 'email', email: reader.email }
     : reader.remote
       ? { to: 'post', address: reader.address }
-      : { to: 'pickup', campus: reader.campus };
+      : { to: 'pickup', campus: reader.pickup ?? reader.campus };
 
 /** A draft, filled in from a record and from what is known of the reader. */
 export function newSlip(input: {

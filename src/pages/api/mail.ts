@@ -9,10 +9,10 @@ import { json, problem } from '../../server/problem';
  * at most, so many in an hour. Nothing of it is kept or logged.
  */
 export const POST: APIRoute = ({ request, locals }) =>
-  withBody(request, BODIES.mail, locals.info, async ({ to, subject, text, reader }) => {
-    const from = locals.info.readers.find((r) => r.id === reader);
+  withBody(request, BODIES.mail, locals.info, async ({ to, subject, text }) => {
+    const from = (await locals.who())?.reader;
     if (!locals.mail) return problem('not-found', msg('http.noMailIsSentHere'));
-    if (!from) return problem('bad-body', msg('http.noSuchReader'), 'reader');
+    if (!from) return problem('sign-in', msg('http.signInForThis'));
     if (!locals.mayMail()) return problem('refused', msg('http.tooManyMails'));
     const message = letterMessage({ to: to.join(', '), subject, text }, from);
     return json({ id: await locals.mail.send({ to, message }) });

@@ -9,7 +9,6 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import * as client from '../../browser/client';
 import { askQuestion, questionsOf } from '../../browser/questions';
 import type { Question } from '../../browser/rows';
-import { chooseReader } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { NEW_SEARCH, printRequest } from '../../core/query/request';
 import { READERS } from '../../demo/library';
@@ -43,7 +42,6 @@ beforeEach(async () => {
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   vi.spyOn(client, 'getAnswers').mockResolvedValue([]);
   vi.spyOn(client, 'getRecord').mockResolvedValue({ record } as never);
-  await chooseReader(theStore(), READER);
 });
 afterEach(async () => {
   cleanup();

@@ -1,7 +1,7 @@
 /** What every island shares: the library's data, who reads and when, the reader's slips. */
 
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react';
-import { currentReader, NO_SETTINGS, readSettings, type Settings } from '../../browser/settings';
+import { currentReader, NO_SETTINGS, readSettings, type Settings, sawReader } from '../../browser/settings';
 import { slipsOf } from '../../browser/slipRows';
 import { theStore } from '../../browser/store';
 import type { LibraryInfo, Moment } from '../../core/discovery/answers';
@@ -55,10 +55,28 @@ function useNow(info: LibraryInfo | undefined): string {
   return said ? isoLocal(minutes(said.now + passed)) : (info?.now ?? '');
 }
 
+/** Whether what belongs to who is signed in now is theirs already: what was kept before signing in comes along. */
+function useArrival(info: LibraryInfo | undefined, settings: Settings | undefined): boolean {
+  const now = info ? (info.reader?.id ?? null) : undefined;
+  const before = settings?.reader;
+  const same = now !== undefined && before === now;
+  const [left, setLeft] = useState(false);
+  useEffect(() => {
+    if (now === undefined || before === undefined || before === now) return;
+    const store = theStore();
+    const work =
+      now === null ? sawReader(store, null) : import('../../browser/adopt').then((m) => m.adopt(store, now));
+    // A browser that keeps nothing has nothing to take along.
+    Promise.resolve(work).catch(() => setLeft(true));
+  }, [now, before]);
+  return same || left;
+}
+
 function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
   const library = useLibrary();
   const settings = useKept(() => readSettings(theStore()), [], NO_SETTINGS);
   const { info } = library;
+  const arrived = useArrival(info, settings);
   const reader = useMemo(() => (info && settings ? currentReader(info, settings) : null), [info, settings]);
   const slips = useKept(() => (reader ? slipsOf(theStore(), reader.id) : []), [reader?.id], []);
   const now = useNow(info);
@@ -73,8 +91,11 @@ function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
     [campus, category, remote, at],
   );
   const here = useMemo(
-    () => (info && settings && reader && slips && moment ? { info, settings, reader, slips, moment } : null),
-    [info, settings, reader, slips, moment],
+    () =>
+      info && settings && reader && slips && moment && arrived
+        ? { info, settings, reader, slips, moment }
+        : null,
+    [info, settings, reader, slips, moment, arrived],
   );
   if (library.error !== null) return quiet ? null : <Failure error={library.error} again={library.again} />;
   return here ? <HereContext value={here}>{children}</HereContext> : null;

@@ -18,6 +18,10 @@ async function tried(): Promise<LibraryInfo> {
   }
 }
 let asked: Promise<LibraryInfo> | null = null;
+/** Lets the next who wants it ask anew. */
+export const forgetLibrary = (): void => {
+  asked = null;
+};
 /** The one answer of this page; a question that failed is asked again by the next that wants it. */
 function theLibrary(): Promise<LibraryInfo> {
   asked ??= tried().catch((error: unknown) => {
@@ -46,6 +50,7 @@ export function useLibrary(): Known & { readonly again: () => void } {
     };
   }, [turn]);
   const again = useCallback(() => {
+    forgetLibrary();
     setKnown({ info: undefined, error: null });
     setTurn((n) => n + 1);
   }, []);

@@ -8,7 +8,7 @@ import { storyItemTitled } from '../../../tests/fixtures/story';
 import * as client from '../../browser/client';
 import { askQuestion, questionsOf } from '../../browser/questions';
 import { saveStanding } from '../../browser/searches';
-import { chooseReader, readSettings } from '../../browser/settings';
+import { readSettings } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/reader';
 import { newSlip } from '../../core/requests/slip';
@@ -22,7 +22,6 @@ beforeEach(async () => {
   document.body.innerHTML = '<span id="notices-count"></span>';
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   vi.spyOn(client, 'getSearch').mockResolvedValue({ total: 3 } as never);
-  await chooseReader(theStore(), READER);
   await askQuestion(theStore(), {
     reader: READER,
     kind: 'question',

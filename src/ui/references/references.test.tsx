@@ -14,13 +14,14 @@ import * as client from '../../browser/client';
 import { readTask } from '../../browser/reading';
 import { bibliographyOf, ReferenceReader, Stopped } from '../../browser/references';
 import type { KeptReference } from '../../browser/rows';
-import { chooseReader } from '../../browser/settings';
 import { slipsOf } from '../../browser/slipRows';
 import { theStore } from '../../browser/store';
+import type { Reader } from '../../core/model/reader';
 import { readReference } from '../../core/references/read';
 import { decodeModel, type Model } from '../../core/references/tagger';
 import { READERS } from '../../demo/library';
 import type { ResolvedReference } from '../../words/answers';
+import { forgetLibrary } from '../kit/useLibrary';
 import { ReferenceRow } from './ReferenceRow';
 import ReferencesView from './ReferencesView';
 
@@ -163,7 +164,6 @@ describe('a bibliography', () => {
     vi.spyOn(ReferenceReader.prototype, 'read').mockImplementation((task, say) =>
       readTask(task, { say, model: async () => model }),
     );
-    await chooseReader(theStore(), OLD);
   });
   afterEach(async () => {
     const store = theStore();
@@ -314,7 +314,9 @@ describe('a bibliography', () => {
       expect(s.promised?.median, s.item.title).toBeTruthy();
   });
   it('somebody who never used interlibrary loan registers with the first slips', async () => {
-    await chooseReader(theStore(), NEW);
+    const reader = READERS.find((r) => r.id === NEW) as Reader;
+    vi.spyOn(client, 'getLibrary').mockResolvedValue({ ...INFO, reader });
+    forgetLibrary();
     await paste(salt);
     fireEvent.click(screen.getByRole('button', { name: 'A slip for the one missing' }));
     const review = await screen.findByRole('region', { name: 'Slips for what is missing' });

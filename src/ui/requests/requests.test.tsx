@@ -16,7 +16,6 @@ import { hereAt, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import { moment, promiseNow, timelineOf, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
-import { chooseReader } from '../../browser/settings';
 import { slipsOf } from '../../browser/slipRows';
 import { keepDraft, slipById } from '../../browser/slips';
 import { theStore } from '../../browser/store';
@@ -214,7 +213,6 @@ function standing(state: SlipState): Slip {
 describe('all requests of a reader', () => {
   beforeEach(async () => {
     vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
-    await chooseReader(theStore(), READER.id);
     await theStore().slips.bulkPut(STATES.map(standing));
     render(<RequestsView />);
     await screen.findByRole('heading', { name: /^Under way/ });

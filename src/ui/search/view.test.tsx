@@ -11,7 +11,7 @@ import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { itemsOf } from '../../browser/piles';
 import { pastOf } from '../../browser/searches';
-import { chooseReader, saveKept } from '../../browser/settings';
+import { saveKept } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/reader';
 import { asideId } from '../../core/piles/ids';
@@ -40,7 +40,6 @@ beforeEach(async () => {
   vi.spyOn(client, 'getReadyAnswers').mockResolvedValue({ total: 0, answers: [] });
   vi.spyOn(client, 'getGuidance').mockResolvedValue({ databases: [], guides: [], topics: [] } as never);
   vi.spyOn(client, 'getSuggestions').mockResolvedValue({ suggestions: [] } as never);
-  await chooseReader(theStore(), READER.id);
 });
 afterEach(async () => {
   cleanup();

@@ -10,7 +10,7 @@ import { hereAt, INFO, openPanel } from '../../../tests/fixtures/here';
 import { asked, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
 import { pastOf, remember, saveStanding, standingSearches } from '../../browser/searches';
-import { chooseReader, moveClock } from '../../browser/settings';
+import { moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/reader';
 import { parseDay } from '../../core/model/time';
@@ -32,7 +32,6 @@ beforeEach(async () => {
   vi.spyOn(client, 'getWays').mockImplementation(
     async (asked, moment, needBy) => service.ways(asked, moment, needBy) as never,
   );
-  await chooseReader(theStore(), READER.id);
 });
 afterEach(async () => {
   cleanup();

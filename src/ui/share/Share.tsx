@@ -126,7 +126,7 @@ function MailForm({ things, name, link }: { things: readonly Mailed[]; name: str
   const send = async () => {
     setBusy(true);
     try {
-      await sendMail({ to: good, subject: letter.subject, text: letter.text }, reader.id, moment);
+      await sendMail({ to: good, subject: letter.subject, text: letter.text }, moment);
       setSent(say('share.mailSent', { to: good }));
       // It is not sent a second time by a second press.
       setTo('');

@@ -2,7 +2,7 @@
 
 import { Command } from 'cmdk';
 import { useState } from 'react';
-import { chooseReader, moveClock } from '../../browser/settings';
+import { moveClock } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { addDays, dayOf, isoLocal, type Minutes, parseLocal, startOf } from '../../core/model/time';
 import { slipTitle } from '../../core/requests/slip';
@@ -10,6 +10,7 @@ import { say } from '../../words/generated/commands';
 import '../../words/generated/shell';
 import { stateLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
+import { signInHref } from '../kit/signIn';
 import { Dialog } from './Dialog';
 import styles from './shell.module.css';
 
@@ -40,6 +41,7 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
             <Command.Item onSelect={goTo('/references')}>{say('commands.references')}</Command.Item>
             <Command.Item onSelect={goTo('/searches')}>{say('commands.yourSearches')}</Command.Item>
             <Command.Item onSelect={goTo('/requests')}>{say('commands.requests')}</Command.Item>
+            <Command.Item onSelect={goTo('/loans')}>{say('commands.loans')}</Command.Item>
             <Command.Item onSelect={goTo('/courses')}>{say('commands.courses')}</Command.Item>
             <Command.Item onSelect={goTo('/places')}>{say('commands.places')}</Command.Item>
             <Command.Item onSelect={goTo('/browse')}>{say('commands.browse')}</Command.Item>
@@ -76,11 +78,9 @@ export default function Palette({ close, showKeys }: { close: () => void; showKe
                 {say('commands.clockNextDay')}
               </Command.Item>
             )}
-            {info.readers.map((r) => (
-              <Command.Item key={r.id} onSelect={then(() => chooseReader(theStore(), r.id))}>
-                {say('commands.readAs', { name: r.name })}
-              </Command.Item>
-            ))}
+            {info.signsIn && !info.reader && (
+              <Command.Item onSelect={goTo(signInHref())}>{say('commands.signIn')}</Command.Item>
+            )}
           </Command.Group>
           {text.trim() !== '' && (
             <Command.Group heading={say('commands.search')} forceMount>

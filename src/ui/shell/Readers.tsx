@@ -1,35 +1,94 @@
-/** The demo's readers, to read as one of them. */
-import { chooseReader } from '../../browser/settings';
+/** Who is signed in, and the way out; or, where nobody is, the way in and from where one looks without. */
+import { lookFrom } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import { say } from '../../words/generated/commands';
+import { CATEGORIES, type ReaderCategory } from '../../core/model/codes';
+import type { ReaderSituation } from '../../core/model/reader';
+import type { CampusId } from '../../core/model/record';
+import { say } from '../../words/generated/shell';
 import { categoryLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
+import kit from '../kit/kit.module.css';
+import { signInHref } from '../kit/signIn';
 import styles from './shell.module.css';
 
-export default function Readers({ place, chosen }: { place: (id: string) => string; chosen: () => void }) {
-  const { info, reader } = useHere();
+export default function Readers() {
+  const { info } = useHere();
+  return info.reader ? <SignedIn name={info.reader.name} /> : <Visitor />;
+}
+
+function SignedIn({ name }: { name: string }) {
+  const { info } = useHere();
   return (
     <>
-      {info.readers.map((r) => (
-        <button
-          key={r.id}
-          type="button"
-          className={styles.choice}
-          aria-pressed={r.id === reader.id}
-          // Closes once the choice is kept, so that leaving the page at once does not lose it.
-          onClick={() => void chooseReader(theStore(), r.id).then(chosen)}
-        >
-          <strong>{r.name}</strong>
-          <span>
-            {[
-              categoryLabel(r.category),
-              place(r.campus),
-              ...(r.remote ? [say('commands.offCampus')] : []),
-              ...(r.registered ? [] : [say('commands.neverUsedInterlibraryLoan')]),
-            ].join(', ')}
-          </span>
+      <p>{say('shell.signedInAs', { name })}</p>
+      {info.desk && (
+        <a className={styles.choice} href="/loans">
+          {say('shell.yourLoans')}
+        </a>
+      )}
+      <a className={styles.choice} href="/account">
+        {say('shell.whatIsKept')}
+      </a>
+      <form method="post" action="/sign-out" className={styles.leave}>
+        <button type="submit" className={kit.link}>
+          {say('shell.signOut')}
         </button>
-      ))}
+        <p className={styles.hint}>{say('shell.stays')}</p>
+      </form>
+    </>
+  );
+}
+
+function Visitor() {
+  const { info, reader } = useHere();
+  const { campus, category, remote } = reader;
+  const look = (more: Partial<ReaderSituation>) =>
+    void lookFrom(theStore(), { campus, category, remote, ...more });
+  return (
+    <>
+      {info.signsIn && (
+        <>
+          <a className={kit.main} href={signInHref()}>
+            {say('shell.signIn')}
+          </a>
+          <p className={styles.hint}>{say('shell.whatSigningInGives')}</p>
+        </>
+      )}
+      <fieldset className={styles.from}>
+        <legend className={kit.legend}>{say('shell.without')}</legend>
+        <label>
+          {say('shell.studiesAt')}{' '}
+          <select
+            className={kit.box}
+            value={campus}
+            onChange={(e) => look({ campus: e.target.value as CampusId })}
+          >
+            {info.campuses.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          {say('shell.as')}{' '}
+          <select
+            className={kit.box}
+            value={category}
+            onChange={(e) => look({ category: e.target.value as ReaderCategory })}
+          >
+            {CATEGORIES.map((c) => (
+              <option key={c} value={c}>
+                {categoryLabel(c)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className={kit.check}>
+          <input type="checkbox" checked={remote} onChange={(e) => look({ remote: e.target.checked })} />
+          {say('shell.offCampus')}
+        </label>
+      </fieldset>
     </>
   );
 }

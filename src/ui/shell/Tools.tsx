@@ -50,23 +50,20 @@ function ReaderSwitch() {
   const place = (id: string) => info.campuses.find((c) => c.id === id)?.name ?? id;
   return (
     <Popover
-      describe={say('shell.readingAsChange', { name: reader.name })}
+      describe={info.reader ? say('shell.readingAsChange', { name: reader.name }) : say('shell.notSignedIn')}
       label={
         <span className={styles.reader}>
-          {reader.name}
+          {info.reader ? reader.name : say('shell.signIn')}
           <span className={styles.place}>, {place(reader.campus)}</span>
         </span>
       }
       className={styles.tool}
     >
-      {(close) => (
-        <div className={styles.menu}>
-          <p className={kit.legend}>{say('shell.demoReaders')}</p>
-          <Suspense>
-            <Readers place={place} chosen={close} />
-          </Suspense>
-        </div>
-      )}
+      <div className={styles.menu}>
+        <Suspense>
+          <Readers />
+        </Suspense>
+      </div>
     </Popover>
   );
 }

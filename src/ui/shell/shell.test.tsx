@@ -10,7 +10,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { INFO, openPanel } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import * as client from '../../browser/client';
-import { chooseReader, readSettings } from '../../browser/settings';
+import { readSettings } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { noteTrouble } from '../../browser/trouble';
 import type { Reader } from '../../core/model/reader';
@@ -18,6 +18,7 @@ import type { Slip } from '../../core/model/slip';
 import { markSent, putInOutgoing } from '../../core/requests/lifecycle';
 import { newSlip } from '../../core/requests/slip';
 import { READERS } from '../../demo/library';
+import { forgetLibrary } from '../kit/useLibrary';
 import { Notice } from './Notice';
 import ShellTools from './Tools';
 
@@ -40,10 +41,10 @@ const slip = (): Slip => {
 /** What opens comes when it is opened. */
 const SLOW = { timeout: 8000 };
 beforeEach(async () => {
+  forgetLibrary();
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
   vi.spyOn(client, 'getNews').mockResolvedValue({ messages: [], notices: [] } as never);
   document.body.innerHTML = '<span id="notices-count"></span><div id="notice"></div>';
-  await chooseReader(theStore(), READER.id);
 });
 afterEach(async () => {
   cleanup();
@@ -53,7 +54,7 @@ afterEach(async () => {
 });
 async function open(): Promise<void> {
   render(<ShellTools />);
-  await screen.findByRole('button', { name: `Reading as ${READER.name}. Change` });
+  await screen.findByRole('button', { name: `Reading as ${READER.name}. Account` });
 }
 const clock = async (): Promise<string | null> => (await readSettings(theStore())).clock;
 
@@ -93,17 +94,29 @@ describe('the demo’s clock', () => {
 });
 
 describe('who reads', () => {
-  it('is chosen from the demo’s readers, the present one marked', async () => {
+  it('is said, with the way out', async () => {
     await open();
     const list = await openPanel(/^Reading as/);
-    const readers = await within(list).findAllByRole('button');
-    expect(readers.map((b) => b.getAttribute('aria-pressed') === 'true')).toEqual(
-      READERS.map((r) => r.id === READER.id),
+    expect(await within(list).findByText(`Signed in as ${READER.name}`)).toBeTruthy();
+    const out = within(list).getByRole('button', { name: 'Sign out' }).closest('form');
+    expect([out?.getAttribute('action'), out?.method]).toEqual(['/sign-out', 'post']);
+  });
+  it('where nobody is signed in: the way in and back to here, and from where one looks without', async () => {
+    vi.spyOn(client, 'getLibrary').mockResolvedValue({ ...INFO, reader: null });
+    forgetLibrary();
+    render(<ShellTools />);
+    await screen.findByRole('button', { name: 'Not signed in. Where from' });
+    const list = await openPanel(/^Not signed in/);
+    const way = await within(list).findByRole('link', { name: 'Sign in' });
+    expect(way.getAttribute('href')).toMatch(/^\/sign-in\?to=%2F/);
+    const [, , third] = INFO.campuses;
+    fireEvent.change(within(list).getByLabelText('studies at'), { target: { value: third?.id } });
+    await waitFor(async () =>
+      expect((await readSettings(theStore())).situation).toMatchObject({ campus: third?.id, remote: false }),
     );
-    const other = READERS.find((r) => r.id !== READER.id) as Reader;
-    fireEvent.click(within(list).getByRole('button', { name: new RegExp(other.name) }));
-    await screen.findByRole('button', { name: `Reading as ${other.name}. Change` });
-    expect((await readSettings(theStore())).reader).toBe(other.id);
+    fireEvent.click(within(list).getByLabelText(/^at a distance/));
+    await waitFor(async () => expect((await readSettings(theStore())).situation?.remote).toBe(true));
+    expect((await readSettings(theStore())).situation?.campus).toBe(third?.id);
   });
 });
 
@@ -134,7 +147,7 @@ describe('keys and commands', () => {
     const list = (await screen.findByRole('heading', { name: 'Keys' }, SLOW)).parentElement as HTMLElement;
     expect(within(list).getByText('back to the Breakdown')).toBeTruthy();
   });
-  it('Ctrl K finds a slip, a reader, a view by name; and offers the words as a search', async () => {
+  it('Ctrl K finds a slip, a view by name; and offers the words as a search', async () => {
     Element.prototype.scrollIntoView = () => {};
     await theStore().slips.put(slip());
     await open();
@@ -145,11 +158,8 @@ describe('keys and commands', () => {
     expect(await screen.findByText(/^The nori century/)).toBeTruthy();
     expect(screen.getByText('Search for “nori”')).toBeTruthy();
     expect(screen.queryByText('Databases')).toBeNull();
-    const other = READERS.find((r) => r.id !== READER.id) as Reader;
-    find(other.name);
-    fireEvent.click(await screen.findByText(`Read as ${other.name}`));
-    await screen.findByRole('button', { name: `Reading as ${other.name}. Change` });
-    expect(screen.queryByPlaceholderText('Where to, or what to do')).toBeNull();
+    find('loans');
+    expect(await screen.findByText('Loans')).toBeTruthy();
   });
 });
 

@@ -12,7 +12,7 @@ import { SlipEditor } from './SlipEditor';
 import styles from './slip.module.css';
 
 function AtAddress({ id }: { id: string }) {
-  const { reader, info } = useHere();
+  const { reader } = useHere();
   const found = useKept(async () => ({ slip: await slipById(theStore(), id) }), [id], { slip: undefined });
   if (!found) return null;
   const { slip } = found;
@@ -31,7 +31,7 @@ function AtAddress({ id }: { id: string }) {
       <div className={styles.missing}>
         <h1>
           {say('slip.thisSlipBelongsTo', {
-            name: info.readers.find((r) => r.id === slip.reader)?.name ?? say('slip.anotherReader'),
+            name: say('slip.anotherReader'),
           })}
         </h1>
         <p>{say('slip.changeTheReaderAtTheTop')}</p>

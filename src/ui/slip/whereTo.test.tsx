@@ -11,7 +11,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { INFO } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
 import * as client from '../../browser/client';
-import { type Contact, chooseReader, readSettings, register } from '../../browser/settings';
+import { type Contact, readSettings, register } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { Reader } from '../../core/model/reader';
 import type { Slip } from '../../core/model/slip';
@@ -25,7 +25,6 @@ const contact = async (): Promise<Contact | undefined> =>
   (await readSettings(theStore())).contacts[READER.id];
 beforeEach(async () => {
   vi.spyOn(client, 'getLibrary').mockResolvedValue(INFO);
-  await chooseReader(theStore(), READER.id);
 });
 afterEach(async () => {
   cleanup();

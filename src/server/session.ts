@@ -1,0 +1,82 @@
+/**
+ * Who is signed in, in a cookie that only the server can read (JWE, A256GCM): nothing is kept here, so that any
+ * of several servers with the same secret can answer.
+ */
+import { createHash } from 'node:crypto';
+import { parse, serialize } from 'cookie';
+import { EncryptJWT, jwtDecrypt } from 'jose';
+import type { SignedIn } from '../core/discovery/ports';
+import { readerShape } from '../core/model/reader';
+import { filled, orNull, shape, wrongIn } from '../core/model/shape';
+
+/** Seconds after which one signs in again; a sign-in that was begun is finished within minutes. */
+const [LASTS, BEGUN_LASTS] = [12 * 3600, 600];
+export const SESSION = 'legendum';
+export const BEGUN = 'legendum-sign-in';
+
+const signedInShape = shape({
+  reader: readerShape,
+  patron: filled(2000),
+  refresh: orNull(filled(3000)),
+});
+export interface Begun {
+  /** Where the reader goes on, a path here. */
+  readonly to: string;
+  /** What the sign-in has to be held against. */
+  readonly kept: Readonly<Record<string, string>>;
+}
+
+export class Sessions {
+  readonly #key: Uint8Array;
+  constructor(secret: string) {
+    this.#key = createHash('sha256').update(`session ${secret}`).digest();
+  }
+  async #seal(payload: object, lasts: number): Promise<string> {
+    return new EncryptJWT({ ...payload })
+      .setProtectedHeader({ alg: 'dir', enc: 'A256GCM' })
+      .setExpirationTime(`${lasts}s`)
+      .encrypt(this.#key);
+  }
+  async #open(cookies: string | null, name: string): Promise<unknown> {
+    const text = parse(cookies ?? '')[name];
+    if (!text) return null;
+    try {
+      return (await jwtDecrypt(text, this.#key)).payload;
+    } catch {
+      // Too old, of another secret, or somebody's invention.
+      return null;
+    }
+  }
+  /** @param cookies the header as it came */
+  async read(cookies: string | null): Promise<SignedIn | null> {
+    const found = await this.#open(cookies, SESSION);
+    return found !== null && wrongIn(signedInShape, found) === null ? (found as SignedIn) : null;
+  }
+  async readBegun(cookies: string | null): Promise<Begun | null> {
+    const found = (await this.#open(cookies, BEGUN)) as Partial<Begun> | null;
+    return found && typeof found.to === 'string' && typeof found.kept === 'object' ? (found as Begun) : null;
+  }
+  /** Header lines that set the cookies. */
+  async write(who: SignedIn, base: string): Promise<string> {
+    const { reader, patron, refresh } = who;
+    return line(SESSION, await this.#seal({ reader, patron, refresh }, LASTS), base, LASTS);
+  }
+  async writeBegun(begun: Begun, base: string): Promise<string> {
+    return line(BEGUN, await this.#seal(begun, BEGUN_LASTS), base, BEGUN_LASTS);
+  }
+  /** The header line that forgets a cookie. */
+  forget(name: string, base: string): string {
+    return line(name, '', base, 0);
+  }
+}
+const line = (name: string, value: string, base: string, maxAge: number): string =>
+  serialize(name, value, {
+    path: '/',
+    httpOnly: true,
+    sameSite: 'lax',
+    secure: base.startsWith('https:'),
+    maxAge,
+  });
+/** A path of ours to go on to; the front door for anything else: an open redirect would be a gift to phishers. */
+export const safePath = (to: string | null): string =>
+  to && /^\/(?![/\\])[^\s\\]{0,4000}$/.test(to) && !to.startsWith('/sign-') ? to : '/';
