@@ -19,10 +19,11 @@ const FLOORS = {
   plan: ['model', 'access'],
   citing: ['model'],
   account: ['model', 'piles', 'references', 'courses'],
-  notices: ['model', 'account', 'piles', 'references', 'requests', 'courses'],
+  notices: ['model', 'account', 'piles', 'references', 'requests', 'courses', 'circulation'],
   piles: ['model', 'words', 'shelf'],
   courses: ['model', 'words', 'references', 'access', 'plan'],
   requests: ['model', 'policy', 'access', 'coverage'],
+  circulation: ['model', 'access', 'requests'],
   formats: ['model', 'coverage', 'requests', 'references'],
   sru: ['model', 'query', 'formats'],
   discovery: [
@@ -39,6 +40,7 @@ const FLOORS = {
     'plan',
     'piles',
     'courses',
+    'circulation',
   ],
 };
 /** The rooms of the embedded engine. The port stands apart: nothing in it knows of any engine. */

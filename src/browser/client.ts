@@ -30,6 +30,7 @@ import type {
   BrowseAnswer,
   JournalsAnswer,
   KeptAnswer,
+  NowLine,
   PlanAnswer,
   RecordAnswer,
   RelatedAnswer,
@@ -43,6 +44,13 @@ import type {
 import { say } from '../words/generated/browser';
 import { type InWords, inWords } from '../words/inWords';
 
+/** Where copies stand now, of the lines that differ from the index; and how the desk answered. */
+export interface LiveAnswer {
+  readonly lines: Readonly<Record<string, NowLine>>;
+  /** ISO local time of the oldest status where the desk is silent; null for none. */
+  readonly since: string | null;
+  readonly silent: boolean;
+}
 /** offline: nothing was reached · refused: the server said no, with a reason · sign-in: not without · failed: anything else. */
 export class AskError extends Error {
   readonly sort: 'offline' | 'refused' | 'sign-in' | 'failed';
@@ -143,7 +151,9 @@ export async function getValues(
 export const getJournals = (q: string, campus: string): Promise<JournalsAnswer> =>
   ask(`/api/journals?${new URLSearchParams({ q, campus })}`);
 export const getGuidance = (): Promise<Omit<Guidance, 'answers'>> => ask('/api/guidance');
-export const getRecord = (id: string): Promise<RecordAnswer> => ask(`/api/records/${encodeURIComponent(id)}`);
+/** @param at where its copies stand then; now, where it is left out */
+export const getRecord = (id: string, at?: string): Promise<RecordAnswer> =>
+  ask(`/api/records/${encodeURIComponent(id)}${at ? `?${new URLSearchParams({ at })}` : ''}`);
 /** Ways to read a record, or something described that has none. */
 export const getWays = (
   asked: string | ReferenceItem,
@@ -303,6 +313,19 @@ export const getAccount = (
   moment: Moment,
 ): Promise<DeskAccount & { readonly records: Readonly<Record<string, string>> }> =>
   ask(`/api/account?${new URLSearchParams({ campus: moment.situation.campus, at: moment.at })}`);
+/** Of lines that are shown those whose copies stand otherwise than the index has it. */
+export const getLive = (
+  records: readonly string[],
+  moment: Moment,
+  needBy: string,
+  signal?: AbortSignal,
+): Promise<LiveAnswer> =>
+  ask('/api/live', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ records, moment, needBy }),
+    ...(signal ? { signal } : {}),
+  });
 /** Does something at the loan desk; what became of each, in the order asked. */
 export const tellDesk = (
   what: 'renew' | 'cancel' | 'request',

@@ -148,7 +148,7 @@ export const sendOutgoing = (
       } catch (error) {
         problem = error instanceof AskError ? error : new AskError('failed', say('browser.itCouldNotBeSent'));
         stayed.push({ id: slip.id, why: problem.message });
-        if (problem.sort === 'offline') break;
+        if (problem.sort === 'offline' || problem.sort === 'sign-in') break;
         // What is refused is the reader's to mend: it does not go by itself again.
         if (problem.sort === 'refused')
           await change(store, slip.id, (s) => (s.state === 'outgoing' ? { ...s, going: false } : s));

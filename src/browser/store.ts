@@ -9,7 +9,7 @@ import type { OwnCourse } from '../core/courses/course';
 import type { Slip } from '../core/model/slip';
 import { type AsideItem, asItems } from '../core/piles/aside';
 import type { Pile, PileItem } from '../core/piles/pile';
-import type { PastLoan, SeenAccount } from './loans';
+import type { PastLoan, SeenAccount } from './loanRows';
 import type {
   Bibliography,
   Binned,

@@ -70,7 +70,7 @@ const thing = closed(
   { record: maybe(filled(MAX_ID)), csl: maybe(reference) },
   { oneOf: ['record', 'csl'] },
 ) as Value<unknown> as Value<ThingAsked>;
-const [READINGS, DESK_THINGS] = [200, 200];
+const [READINGS, DESK_THINGS, LIVE_RECORDS] = [200, 200, 100];
 const reading = closed(
   { record: maybe(filled(MAX_ID)), csl: maybe(reference), needBy: isoDay(), wanted: maybe(oneOf(WANTED)) },
   { oneOf: ['record', 'csl'] },
@@ -119,6 +119,11 @@ export const BODIES = {
     /** The most to be spent, in hundredths; null for no limit. */
     cents: orNull(whole(0, 1e9) as Value<Cents>),
     slips: whole(0, 1000),
+  }),
+  live: closed({
+    records: listOf(filled(MAX_ID), LIVE_RECORDS, 1),
+    moment,
+    needBy: otherwise(dayOrNone(), ''),
   }),
   desk: closed({
     what: oneOf(['renew', 'cancel', 'request']),

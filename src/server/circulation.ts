@@ -1,6 +1,7 @@
 /** The loan desk over HTTP: PAIA for accounts, DAIA for copies, with any library system that speaks them. */
 import type { DeskAccount } from '../core/circulation/account';
 import { copyStatusOf, readDaia } from '../core/circulation/daia';
+import type { LiveCopies, LiveCopy } from '../core/circulation/live';
 import {
   type PaiaDocument,
   paiaErrorShape,
@@ -8,14 +9,7 @@ import {
   readFees,
   readPatron,
 } from '../core/circulation/paia';
-import {
-  type Circulation,
-  type DeskAsk,
-  DeskSilent,
-  type LiveCopies,
-  type LiveCopy,
-  SignInAgain,
-} from '../core/discovery/ports';
+import { type Circulation, type DeskAsk, DeskSilent, SignInAgain } from '../core/discovery/ports';
 import { wrongIn } from '../core/model/shape';
 
 export interface DeskAddresses {

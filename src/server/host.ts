@@ -72,6 +72,8 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   record: DiscoveryIndex['record'] = (...args) => this.ask('record', ...args);
   resolve: DiscoveryIndex['resolve'] = (...args) => this.ask('resolve', ...args);
   ways: DiscoveryIndex['ways'] = (...args) => this.ask('ways', ...args);
+  shelved: DiscoveryIndex['shelved'] = (...args) => this.ask('shelved', ...args);
+  nowLines: DiscoveryIndex['nowLines'] = (...args) => this.ask('nowLines', ...args);
   promise: DiscoveryIndex['promise'] = (...args) => this.ask('promise', ...args);
   askBy: DiscoveryIndex['askBy'] = (...args) => this.ask('askBy', ...args);
   kept: DiscoveryIndex['kept'] = (...args) => this.ask('kept', ...args);

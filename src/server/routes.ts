@@ -16,6 +16,7 @@ export const POSTED: ReadonlySet<string> = new Set([
   '/api/slips/news',
   '/api/ways',
   '/api/account/act',
+  '/api/live',
   '/sign-out',
   '/standin/lending',
   '/standin/identity/login',

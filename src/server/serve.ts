@@ -20,6 +20,7 @@ import type { Config } from './config';
 import { IndexHost } from './host';
 import { readLibraryData } from './libraryInfo';
 import { HOUR, letThrough, MINUTE } from './limits';
+import { LiveDesk } from './live';
 import { scrubbed, silence } from './logging';
 import { PolicyFile, type PolicyState } from './policyFile';
 import { BUSY, type ProblemType, problemDocument, problemHeaders } from './problem';
@@ -149,6 +150,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     return id;
   };
   const sessions = new Sessions(config.secret);
+  const live = new LiveDesk();
   const mayMail = letThrough(MAILS, HOUR);
   // Anybody may send reports, and nobody shall fill the log with them.
   const mayLog = letThrough(REPORTS, MINUTE);
@@ -267,6 +269,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     let who: ReturnType<App.Locals['who']> | null = null;
     const locals: App.Locals = {
       sessions,
+      live,
       who: () => {
         who ??= sessions.read(req.headers.cookie ?? null);
         return who;

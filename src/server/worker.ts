@@ -43,6 +43,8 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ['record', service.record.bind(service)],
   ['resolve', service.resolve.bind(service)],
   ['ways', service.ways.bind(service)],
+  ['shelved', service.shelved.bind(service)],
+  ['nowLines', service.nowLines.bind(service)],
   ['promise', service.promise.bind(service)],
   ['askBy', service.askBy.bind(service)],
   ['kept', service.kept.bind(service)],

@@ -17,6 +17,7 @@ import type { Habit } from '../standins/habits';
 import { CLIENT, IdentityProvider } from '../standins/identity';
 import { type LendingTimeline, standinNetwork } from '../standins/lending/port';
 import { standinMail } from '../standins/mail';
+import { below } from '../standins/path';
 import type { MakePdf } from './pdfs';
 
 /** What the pages under `/standin` are made with. */
@@ -46,8 +47,6 @@ export function standinData(dir: string): StandinData {
 /** Where the stand-ins answer, as the app's own client asks them: in this process, by no network. */
 const [DESK, IDENTITY] = ['/standin/circulation', '/standin/identity'];
 const inside = 'http://standin.invalid';
-/** What of an address follows a stand-in's own. */
-export const below = (root: string, path: string): string => path.slice(root.length + 1);
 
 export interface World {
   readonly index: Pick<IndexHost, 'ask'>;
@@ -65,10 +64,6 @@ export function standinWorld({
   data,
   secret,
 }: World): Outside & Pick<Standins, 'desk' | 'deskHttp' | 'identity'> {
-  const network = standinNetwork(
-    (slip, moment) => index.ask<LendingTimeline | null>('timeline', slip, moment),
-    info,
-  );
   const tokens = new DeskTokens(secret);
   const identity = new IdentityProvider(data.readers, tokens, secret);
   const desk = new Desk(
@@ -81,6 +76,23 @@ export function standinWorld({
     parseLocal(clock.now()) as Minutes,
   );
   const deskHttp = new DeskHttp(desk, tokens, clock);
+  const circulation = new HttpCirculation({
+    core: `${inside}${DESK}/core`,
+    daia: `${inside}${DESK}/daia`,
+    edition: editionUri('{id}'),
+    place: campusUri('{id}'),
+    movable: clock.movable,
+    fetch: (address, init) => {
+      const request = new Request(address as string, init);
+      return deskHttp.answer(request, below(DESK, new URL(request.url).pathname));
+    },
+  });
+  // What becomes of a slip goes by where the copies stood when it was sent.
+  const network = standinNetwork(async (slip, moment) => {
+    const records = slip.record ? await index.ask<string[]>('shelved', [slip.record]) : [];
+    const live = records.length ? await circulation.copies(records, slip.sent ?? moment.at) : {};
+    return index.ask<LendingTimeline | null>('timeline', slip, moment, live);
+  }, info);
   return {
     clock,
     network,
@@ -101,17 +113,7 @@ export function standinWorld({
       },
       () => info().campuses,
     ),
-    circulation: new HttpCirculation({
-      core: `${inside}${DESK}/core`,
-      daia: `${inside}${DESK}/daia`,
-      edition: editionUri('{id}'),
-      place: campusUri('{id}'),
-      movable: clock.movable,
-      fetch: (address, init) => {
-        const request = new Request(address as string, init);
-        return deskHttp.answer(request, below(DESK, new URL(request.url).pathname));
-      },
-    }),
+    circulation,
     mail: standinMail,
     identity,
     desk,

@@ -8,6 +8,7 @@ import type { InWords } from './inWords';
 /** A search is answered with its sentence, too. */
 export type SearchAnswer = InWords<answers.SearchAnswer> & { readonly sentence: string };
 export type Hit = InWords<answers.Hit>;
+export type NowLine = InWords<answers.NowLine>;
 export type BreakdownValue = InWords<answers.BreakdownValue>;
 export type ValuesAnswer = InWords<answers.ValuesAnswer>;
 export type RecordAnswer = InWords<answers.RecordAnswer>;
@@ -18,7 +19,11 @@ export type ResolvedReference = InWords<answers.ResolvedReference>;
 export type JournalsAnswer = InWords<answers.JournalsAnswer>;
 export type JournalEntry = InWords<answers.JournalEntry>;
 export type Way = InWords<ways.Way>;
-export type WaysAnswer = InWords<ways.WaysAnswer>;
+/** With how old the copies' status is, where the loan desk is silent. */
+export type WaysAnswer = InWords<ways.WaysAnswer> & {
+  readonly silent?: boolean;
+  readonly since?: string | null;
+};
 export type Alternative = InWords<ways.Alternative>;
 export type ShelfAnswer = InWords<answers.ShelfAnswer>;
 export type ShelfRow = InWords<answers.ShelfRow>;

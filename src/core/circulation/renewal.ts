@@ -40,7 +40,7 @@ export function renewalOf(loan: RenewalFacts, rules: RenewalRules): Renewal {
   const late = overdueDays(loan.due, today);
   if (block) return no(block);
   if (loan.recalled) return no(msg('circulation.recalled', { due: dayValue(loan.due, today) }));
-  if (late > 0) return no(msg('circulation.overdueFirst', { days: late }));
+  if (late > 0) return no(msg('circulation.overdueFirst'));
   if (loan.shortLoan) return no(msg('circulation.shortLoan'));
   if (renewalsLeft(policy, category, loan.used) === 0)
     return no(msg('circulation.noneLeft', { most: policy.loans.renewals[category] }));

@@ -4,6 +4,7 @@
  * stand across a network.
  */
 
+import type { LiveCopies } from '../circulation/live';
 import type { Course } from '../courses/course';
 import type { BrowsePiece, BrowseRow, EngineAnswer, EngineTree, ShelfPiece } from '../engine/port/engine';
 import type { Cents, Wanted } from '../model/codes';
@@ -87,6 +88,8 @@ export interface Hit {
   readonly retracted: boolean;
   readonly marks: { readonly title: readonly Mark[]; readonly container: readonly Mark[] };
 }
+/** What of a line follows from where its copies stand. */
+export type NowLine = Pick<Hit, 'wait' | 'best' | 'copies'>;
 export interface BreakdownValue {
   readonly value: string;
   readonly label: Message;
@@ -379,7 +382,8 @@ export interface DiscoveryIndex {
   browse(asked: WalkQuestion): Promise<BrowseAnswer>;
   /** The letters of a list, to begin at. */
   initials(list: Walk): Promise<readonly string[]>;
-  record(id: string): Promise<RecordAnswer | null>;
+  /** @param live where its copies stand now, where the loan desk was asked */
+  record(id: string, live?: LiveCopies): Promise<RecordAnswer | null>;
   /** Pasted text, split, read and resolved. */
   references(
     text: string,
@@ -397,13 +401,23 @@ export interface DiscoveryIndex {
     moment: Moment,
     needBy: string,
     wanted?: Wanted,
+    live?: LiveCopies,
   ): Promise<WaysAnswer | null>;
+  /** Of records, and the books they stand in, those with copies of ours. */
+  shelved(records: readonly string[]): Promise<readonly string[]>;
+  /** Lines whose copies stand otherwise than the index has it, by their records. */
+  nowLines(
+    records: readonly string[],
+    live: LiveCopies,
+    moment: Moment,
+    needBy: string,
+  ): Promise<Readonly<Record<string, NowLine>>>;
   /**
    * The last minute of each way by which things come by their days, in the order asked; null for a record that is
    * not there. Rejects with a RangeError for a text that is no ISO day.
    */
   askBy(things: readonly AskByQuestion[], moment: Moment): Promise<readonly (AskBy | null)[]>;
-  promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null>;
+  promise(slip: Slip, moment: Moment, history: CopyHistory, live?: LiveCopies): Promise<SlipPromise | null>;
   /** When kept things can be read, in the order asked; null for a record that is not there. */
   kept(things: readonly ThingAsked[], moment: Moment): Promise<readonly (KeptAnswer | null)[]>;
   /** What brings the most of a pile by an ISO day; rejects with a RangeError for another text. */

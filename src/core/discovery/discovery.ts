@@ -9,6 +9,7 @@ import type { AccessItem } from '../access/options';
 import { wantedItem } from '../access/part';
 import type { Vantage } from '../access/vantage';
 import { soonestWay, waysToRead } from '../access/ways';
+import { itemWithLive, type LiveCopies, NO_LIVE } from '../circulation/live';
 import type { Course } from '../courses/course';
 import type {
   AccessMoment,
@@ -47,6 +48,7 @@ import type {
   JournalsAnswer,
   KeptAnswer,
   Moment,
+  NowLine,
   PlanAnswer,
   RecordAnswer,
   RelatedAnswer,
@@ -69,7 +71,7 @@ import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
 import { keptAnswer, planFor } from './kept';
-import { explained, foldedWords, LineWriter, type Listing, listing, relatedRecord } from './lines';
+import { copyCount, explained, foldedWords, LineWriter, type Listing, listing, relatedRecord } from './lines';
 import { recognise } from './recognise';
 import { recordPage } from './recordPage';
 import { relatedTo } from './related';
@@ -311,8 +313,8 @@ export class Discovery {
     return this.#items.one(id);
   }
 
-  record(id: string): Promise<RecordAnswer | null> {
-    return recordPage(id, this.#walked);
+  record(id: string, live: LiveCopies = NO_LIVE): Promise<RecordAnswer | null> {
+    return recordPage(id, this.#walked, live);
   }
 
   /** The record that a reference means, if that is sure enough, and those that it might mean. */
@@ -380,9 +382,11 @@ export class Discovery {
     moment: Moment,
     needBy: string,
     part?: Wanted,
+    live: LiveCopies = NO_LIVE,
   ): Promise<WaysAnswer | null> {
-    const item = typeof asked === 'string' ? await this.#items.one(asked) : this.#unindexed(asked);
-    if (!item) return null;
+    const known = typeof asked === 'string' ? await this.#items.one(asked) : this.#unindexed(asked);
+    if (!known) return null;
+    const item = this.#now(known, live);
     const from = this.#from(moment, parseDay(needBy));
     const wanted = part ? wantedItem(item, part) : item;
     const answer = waysToRead(wanted, from, true);
@@ -434,9 +438,44 @@ export class Discovery {
     });
   }
 
-  async promise(slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise | null> {
-    const item = await this.slipItem(slip);
-    if (!item) return null;
+  /** The records whose copies are asked for at the desk: a thing's own, and that of the book it stands in. */
+  async shelved(records: readonly string[]): Promise<readonly string[]> {
+    const known = await this.#items.byId(records);
+    const ids = [...known.values()].flatMap(({ record, host }) =>
+      [record, host].flatMap((r) => (r?.copies?.length ? [r.id as string] : [])),
+    );
+    return [...new Set(ids)];
+  }
+  #now(item: AccessItem, live: LiveCopies): AccessItem {
+    return itemWithLive(item, live, this.#library.campuses);
+  }
+  /** Lines of results whose copies stand otherwise than the index has it, as they are now. */
+  async nowLines(
+    records: readonly string[],
+    live: LiveCopies,
+    moment: Moment,
+    needBy: string,
+  ): Promise<Readonly<Record<string, NowLine>>> {
+    const from = this.#from(moment, parseDay(needBy));
+    const known = await this.#items.byId(records);
+    return Object.fromEntries(
+      [...known].flatMap(([id, item]): [string, NowLine][] => {
+        const now = this.#now(item, live);
+        if (now === item) return [];
+        return [[id, { ...inShort(soonestWay(now, from)), copies: copyCount(now) }]];
+      }),
+    );
+  }
+
+  async promise(
+    slip: Slip,
+    moment: Moment,
+    history: CopyHistory,
+    live: LiveCopies = NO_LIVE,
+  ): Promise<SlipPromise | null> {
+    const known = await this.slipItem(slip);
+    if (!known) return null;
+    const item = this.#now(known, live);
     const versions = slip.editions === 'this' ? [] : await this.#versions(item);
     return promiseFor(slip, item, this.#from(moment), { history, versions });
   }

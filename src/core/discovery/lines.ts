@@ -78,6 +78,12 @@ export function relatedRecord(r: DiscoveryRecord, beside: DiscoveryRecord): Rela
   };
 }
 
+/** How many copies there are of a thing, or of the book it stands in, and how many are in. */
+export function copyCount({ record, host }: AccessItem): Hit['copies'] {
+  const copies = record.copies ?? host?.copies ?? [];
+  return { in: copies.filter((c) => c.status.state === 'in').length, of: copies.length };
+}
+
 /** A translation is another text, whatever it is a version of. */
 const sameLanguage = (a: DiscoveryRecord, b: DiscoveryRecord): boolean => languageOf(a) === languageOf(b);
 
@@ -137,7 +143,6 @@ export class LineWriter {
 
   #line(line: EngineLine, item: AccessItem, versions: readonly AccessItem[], shown: Listing): Hit {
     const { record } = item;
-    const copies = record.copies ?? item.host?.copies ?? [];
     const language = languageOf(record);
     const { abstract: _abstract, ...csl } = record.csl;
     return {
@@ -147,7 +152,7 @@ export class LineWriter {
       carrier: record.carrier,
       peerReview: peerReviewOf(record, item.journal),
       ...inShort(this.#soonest(item, shown, shown.needBy)),
-      copies: { in: copies.filter((c) => c.status.state === 'in').length, of: copies.length },
+      copies: copyCount(item),
       versions: versions.map((version) => this.#version(version, record, shown)),
       editions: line.editions,
       soonest: shown.soonest === true && this.#isSoonest(item, versions, shown),

@@ -4,10 +4,10 @@
  */
 
 import type { DeskAccount } from '../circulation/account';
+import type { LiveCopies } from '../circulation/live';
 import type { PaiaDocument } from '../circulation/paia';
 import type { Message } from '../model/message';
 import type { Reader } from '../model/reader';
-import type { CopyStatus } from '../model/record';
 import type { Slip } from '../model/slip';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../requests/lifecycle';
 import type { Moment } from './answers';
@@ -76,14 +76,6 @@ export interface SignIn {
   leave(base: string): Promise<string | null>;
 }
 
-/** A copy at this moment, by what is said of it. */
-export interface LiveCopy {
-  readonly label: string;
-  readonly department: string;
-  readonly status: CopyStatus;
-}
-/** By record; what the desk does not know is not in it. */
-export type LiveCopies = Readonly<Record<string, readonly LiveCopy[]>>;
 /** A document that something is asked for with; `pickup` is a campus. */
 export interface DeskAsk {
   readonly item?: string;

@@ -1,5 +1,6 @@
 /** All that the page of a record says of it, but for the ways to read. */
 import { type AccessItem, optionsFor } from '../access/options';
+import { itemWithLive, type LiveCopies, NO_LIVE } from '../circulation/live';
 import type { SearchEngine } from '../engine/port/engine';
 import type { Library } from '../model/library';
 import { peerReviewOf } from '../model/peerReview';
@@ -18,9 +19,11 @@ export async function recordPage(
     items,
     library,
   }: { readonly engine: SearchEngine; readonly items: Items; readonly library: Library },
+  live: LiveCopies = NO_LIVE,
 ): Promise<RecordAnswer | null> {
-  const item = await items.one(id);
-  if (!item) return null;
+  const indexed = await items.one(id);
+  if (!indexed) return null;
+  const item = itemWithLive(indexed, live, library.campuses);
   const { record, journal } = item;
   const tied = (await engine.relations(id, RELATED_SHOWN)) ?? { work: [], cites: [], citedBy: [] };
   const ids = [

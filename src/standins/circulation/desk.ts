@@ -304,16 +304,16 @@ export class Desk {
     const today = dayOf(at);
     const paidOn = paid === Number.NEGATIVE_INFINITY ? null : dayOf(paid as Minutes);
     for (const { copy, state } of await this.#own(patron, at)) {
-      const late: { day: DayNumber; days: number }[] = state.past
+      const late: { day: DayNumber; days: number; since: DayNumber }[] = state.past
         .filter((p): p is Past => p.patron === patron && p.late > 0)
-        .map((p) => ({ day: p.day, days: p.late }));
+        .map((p) => ({ day: p.day, days: p.late, since: addDays(p.day, 1 - p.late) }));
       if (state.lent?.patron === patron && today > state.lent.due)
-        late.push({ day: today, days: today - state.lent.due });
-      for (const { day, days } of late) {
+        late.push({ day: today, days: today - state.lent.due, since: addDays(state.lent.due, 1) });
+      for (const { day, days, since } of late) {
         // What was paid for up to a day is not asked for again.
         const before = paidOn === null ? 0 : Math.max(0, days - Math.max(0, day - paidOn));
         const cents = costs(days) - costs(Math.min(days, before));
-        if (cents > 0) lines.push({ cents, day, about: copy.title, copy });
+        if (cents > 0) lines.push({ cents, day: since, about: copy.title, copy });
       }
     }
     return lines;

@@ -7,6 +7,7 @@ import type { DayNumber } from '../../core/model/time';
 import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/item';
 import { sayList } from '../../words/say';
+import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { About, Facts, Notices } from './Details';
@@ -47,9 +48,11 @@ const Why = ({ why }: { why: Hit['why'] }) => (
 
 /** An item beside the results. */
 export function ItemPane({ id, needBy, why, position, back, close, step }: Props) {
+  const { moment } = useHere();
   const query = useQuery({
-    queryKey: ['record', id],
-    queryFn: () => getRecord(id),
+    queryKey: ['record', id, moment.at],
+    queryFn: () => getRecord(id, moment.at),
+    placeholderData: (before) => (before?.record.id === id ? before : undefined),
     retry: (n, e) => n < 2 && e instanceof AskError && e.sort === 'failed',
   });
   return (

@@ -14,11 +14,14 @@ import { dayText } from '../../words/days';
 import { say } from '../../words/generated/item';
 import { withoutBroken } from '../../words/withoutBroken';
 import { useHere } from '../kit/app';
+import { DeskSilent } from '../kit/DeskSilent';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import { signInHref } from '../kit/signIn';
 import { useKept } from '../kit/useKept';
 import { useMoney } from '../kit/useMoney';
+import { useMustSignIn } from '../kit/useMustSignIn';
 import { Keep } from '../piles/Keep';
 import styles from './item.module.css';
 import { LinkReport } from './LinkReport';
@@ -235,6 +238,7 @@ export function Ways({
   const money = useMoney();
   const H = `h${level}` as const;
   const { moment, reader } = useHere();
+  const mustSignIn = useMustSignIn();
   const need = needBy === null ? '' : isoDay(needBy);
   const broken = useKept(() => brokenWays(theStore(), reader.id, record), [reader.id, record], NONE_BROKEN);
   const query = useQuery({
@@ -264,6 +268,7 @@ export function Ways({
         {needBy !== null && <p>{say('item.youNeedItBy', { needBy: dayText(needBy) })}</p>}
       </header>
       {query.isPending && <p className={styles.hint}>{say('item.workingOutTheWays')}</p>}
+      {query.data?.silent && <DeskSilent since={query.data.since ?? null} today={moment.at} />}
       {answer && answer.ways.length === 0 && <p className={styles.hint}>{say('item.weKnowOfNoWayTo')}</p>}
       <ol className={styles.ways}>
         {answer?.ways.map((way) => (
@@ -320,6 +325,11 @@ export function Ways({
           </li>
         ))}
       </ol>
+      {mustSignIn && answer?.ways.some((w) => w.action.do === 'slip') && (
+        <p className={styles.hint}>
+          {say('item.slipsAfterSigningIn')} <a href={signInHref()}>{say('item.signIn')}</a>
+        </p>
+      )}
       {answer?.alternatives && answer.alternatives.length > 0 && (
         <Alternatives
           list={answer.alternatives}

@@ -18,7 +18,9 @@ import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
+import { signInHref } from '../kit/signIn';
 import { useMoney } from '../kit/useMoney';
+import { useMustSignIn } from '../kit/useMustSignIn';
 import styles from './references.module.css';
 import '../../words/spoken';
 
@@ -39,6 +41,7 @@ export default function BulkSlips({
   // As they were when this was opened: what goes out from here must not have all of it written anew.
   const [slips] = useState(now);
   const [declared, setDeclared] = useState(false);
+  const mustSignIn = useMustSignIn();
   const [address, setAddress] = useState(reader.address);
   const [agreed, setAgreed] = useState(false);
   const registering = reader.registered || (agreed && address.trim() !== '');
@@ -177,7 +180,7 @@ export default function BulkSlips({
           <span>{say('references.forEachCopy', { statement: info.policy.copyright.statement })}</span>
         </label>
       )}
-      {!reader.registered && (
+      {!mustSignIn && !reader.registered && (
         <fieldset className={styles.register}>
           <legend>{say('references.youHaveNotUsedInterlibraryLoan')}</legend>
           <label>
@@ -191,29 +194,37 @@ export default function BulkSlips({
         </fieldset>
       )}
       <div className={styles.tools}>
-        <button
-          type="button"
-          className={kit.plum}
-          disabled={busy || why !== ''}
-          aria-describedby="bulk-why"
-          onClick={() => void put(true)}
-        >
-          {say('references.sendThem', {
-            going: going.length,
-            part:
-              total > 0
-                ? say('references.youPay2', { total: money(total) })
-                : say('references.youPayNothing'),
-          })}
-        </button>
-        <button
-          type="button"
-          className={kit.link}
-          disabled={busy || why !== ''}
-          onClick={() => void put(false)}
-        >
-          {say('references.putIntoOutgoing')}
-        </button>
+        {mustSignIn ? (
+          <a className={kit.plum} href={signInHref()}>
+            {say('references.signInToSend')}
+          </a>
+        ) : (
+          <>
+            <button
+              type="button"
+              className={kit.plum}
+              disabled={busy || why !== ''}
+              aria-describedby="bulk-why"
+              onClick={() => void put(true)}
+            >
+              {say('references.sendThem', {
+                going: going.length,
+                part:
+                  total > 0
+                    ? say('references.youPay2', { total: money(total) })
+                    : say('references.youPayNothing'),
+              })}
+            </button>
+            <button
+              type="button"
+              className={kit.link}
+              disabled={busy || why !== ''}
+              onClick={() => void put(false)}
+            >
+              {say('references.putIntoOutgoing')}
+            </button>
+          </>
+        )}
         <button type="button" className={kit.link} onClick={close}>
           {say('references.notNow')}
         </button>

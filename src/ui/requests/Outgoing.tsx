@@ -20,8 +20,10 @@ import { wantedLabel } from '../../words/labels';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { signInHref } from '../kit/signIn';
 import { Undo } from '../kit/Undo';
 import { useMoney } from '../kit/useMoney';
+import { useMustSignIn } from '../kit/useMustSignIn';
 import { dayOfIso, whereTo } from './lines';
 import styles from './requests.module.css';
 import '../../words/spoken';
@@ -64,6 +66,7 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
   const { info, reader, moment } = useHere();
   /** What the reader ticked or unticked; the rest goes unless something speaks against it. */
   const [ticked, setTicked] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const mustSignIn = useMustSignIn();
   const [sending, setSending] = useState(false);
   const [said, setSaid] = useState('');
   const [stayed, setStayed] = useState<ReadonlyMap<string, string>>(new Map());
@@ -136,7 +139,12 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
           {say('requests.outgoing')}
           {written.length + drafts.length > 0 && `, ${written.length + drafts.length}`}
         </h2>
-        {written.length > 0 && (
+        {written.length > 0 && mustSignIn && (
+          <a className={kit.plum} href={signInHref()}>
+            {say('requests.signInToSend')}
+          </a>
+        )}
+        {written.length > 0 && !mustSignIn && (
           <button
             type="button"
             className={kit.plum}

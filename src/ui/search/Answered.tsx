@@ -70,6 +70,7 @@ interface Props {
 export const askAhead = (request: SearchRequest, moment: Moment): void =>
   void client.prefetchQuery(pageQuery(request, moment, 0));
 
+const DeskSilent = lazy(() => import('../kit/DeskSilent').then((m) => ({ default: m.DeskSilent })));
 export default function Answered(props: Props) {
   return (
     <Queries>
@@ -80,7 +81,7 @@ export default function Answered(props: Props) {
 function TheAnswer({ request, open, left, asked, change, show, setFault }: Props) {
   const { info, moment, reader, settings } = useHere();
   const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
-  const results = useResults(request, moment, true);
+  const results = useResults(request, moment, true, info.desk);
   const { answer, positionOf, lineAt, error } = results;
   // The list stays what it is until the next one is there, and is drawn before what stands beside it.
   const listed = useRef(request);
@@ -246,6 +247,11 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
       )}
       {answer && faultText === null && (
         <WaitBar byNeed={answer.byNeed} waits={answer.waits} request={request} change={change} />
+      )}
+      {results.silent && (
+        <Suspense>
+          <DeskSilent since={results.silent.since} today={moment.at} />
+        </Suspense>
       )}
       {error !== null && faultText === null && <Failure error={error} again={results.again} />}
       {error === null && (

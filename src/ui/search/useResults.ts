@@ -3,8 +3,9 @@
  */
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
-import { getSearch } from '../../browser/client';
+import { getLive, getSearch } from '../../browser/client';
 import type { Moment } from '../../core/discovery/answers';
+import { isoDay } from '../../core/model/time';
 import { printRequest, type SearchRequest } from '../../core/query/request';
 import type { Hit, SearchAnswer } from '../../words/answers';
 
@@ -21,6 +22,8 @@ export interface Results {
   readonly positionOf: (id: string | null) => number;
   /** Says which lines are in view. */
   readonly see: (from: number, to: number) => void;
+  /** The loan desk did not answer: copies stand as it had them then, or as the index has them. */
+  readonly silent: { readonly since: string | null } | null;
   readonly fetching: boolean;
   /** What is here is of the search before: this one's is on its way. */
   readonly before: boolean;
@@ -37,7 +40,8 @@ export const pageQuery = (request: SearchRequest, moment: Moment, n: number) => 
     getSearch(request, moment, { offset: n * PAGE, limit: PAGE }, signal),
 });
 
-export function useResults(request: SearchRequest, moment: Moment, enabled: boolean): Results {
+/** @param desk where copies stand is asked of the loan desk, too */
+export function useResults(request: SearchRequest, moment: Moment, enabled: boolean, desk = false): Results {
   const key = printRequest(request).toString();
   const [seen, setSeen] = useState<{ key: string; pages: readonly number[] }>({ key, pages: [] });
   const page = (n: number) => ({ ...pageQuery(request, moment, n), enabled });
@@ -45,18 +49,50 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
   const further = seen.key === key ? seen.pages : [];
   const others = useQueries({ queries: further.map(page) });
 
+  const pages = [
+    { n: 0, hits: first.isPlaceholderData ? undefined : first.data?.hits },
+    ...others.map((o, k) => ({ n: further[k] as number, hits: o.data?.hits })),
+  ];
+  // After the lines are there: they stand as the index has them until the desk has answered.
+  const live = useQueries({
+    queries: pages.map(({ n, hits: shown }) => {
+      const ids = (shown ?? []).filter((h) => h.copies.of > 0).map((h) => h.id);
+      return {
+        queryKey: ['live', key, moment, n],
+        queryFn: ({ signal }: { signal: AbortSignal }) =>
+          getLive(ids, moment, request.needBy === null ? '' : isoDay(request.needBy), signal),
+        enabled: desk && ids.length > 0,
+        retry: false,
+      };
+    }),
+    combine: (asked) => ({
+      lines: asked.flatMap((a) => (a.data ? [a.data.lines] : [])),
+      silent: asked.some((a) => a.data?.silent || a.isError),
+      since:
+        asked
+          .map((a) => a.data?.since ?? '')
+          .filter(Boolean)
+          .sort()[0] ?? null,
+    }),
+  });
+
   const hits = useMemo(() => {
     const map = new Map<number, Hit>();
+    const now = new Map(live.lines.flatMap((lines) => Object.entries(lines)));
+    const asNow = (h: Hit): Hit => {
+      const line = now.get(h.id);
+      return line ? { ...h, ...line } : h;
+    };
     first.data?.hits.forEach((h, i) => {
-      map.set(i, h);
+      map.set(i, asNow(h));
     });
     others.forEach((o, k) => {
       o.data?.hits.forEach((h, i) => {
-        map.set((further[k] as number) * PAGE + i, h);
+        map.set((further[k] as number) * PAGE + i, asNow(h));
       });
     });
     return map;
-  }, [first.data, others, further]);
+  }, [first.data, others, further, live]);
   const see = useCallback(
     (from: number, to: number) => {
       const pages: number[] = [];
@@ -80,6 +116,7 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
         ? -1
         : ([...hits].find(([, h]) => h.id === id || h.versions.some((v) => v.id === id))?.[0] ?? -1),
     see,
+    silent: live.silent ? { since: live.since } : null,
     fetching: first.isFetching,
     before: first.isPlaceholderData,
     error: first.error,

@@ -11,7 +11,9 @@ import { say } from '../../words/generated/slip';
 import type { InWords } from '../../words/inWords';
 import { VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
+import { signInHref } from '../kit/signIn';
 import { useMoney } from '../kit/useMoney';
+import { useMustSignIn } from '../kit/useMustSignIn';
 import { PriceTable } from './PriceTable';
 import styles from './slip.module.css';
 
@@ -46,6 +48,7 @@ function spare(promise: SlipPromise, needBy: string): string {
 
 export function PromisePane({ promise: p, slip, duplicate, faults, going, use, send, later }: Props) {
   const money = useMoney();
+  const mustSignIn = useMustSignIn();
   if (!p) return <p className={styles.quiet}>{say('slip.workingOutThePromise')}</p>;
   const refused = p.rules.some((r) => r.weight === 'refuse') || duplicate !== null || !p.median;
   return (
@@ -181,23 +184,34 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
         </p>
       )}
       <div className={styles.send}>
-        <button
-          id={SEND}
-          type="button"
-          className={kit.plum}
-          onClick={send}
-          disabled={going !== null || refused}
-        >
-          {going === 'sending'
-            ? say('slip.sending')
-            : p.mediated
-              ? say('slip.sendForApproval')
-              : say('slip.sendSlip')}
-        </button>
-        <button type="button" className={kit.link} onClick={later} disabled={going !== null || refused}>
-          {say('slip.addToOutgoing')}
-        </button>
-        <span className={styles.quiet}>{say('slip.canBeWithdrawnUntilItIs')}</span>
+        {mustSignIn ? (
+          <>
+            <a id={SEND} className={kit.plum} href={signInHref()}>
+              {say('slip.signInToSend')}
+            </a>
+            <span className={styles.quiet}>{say('slip.theDraftStays')}</span>
+          </>
+        ) : (
+          <>
+            <button
+              id={SEND}
+              type="button"
+              className={kit.plum}
+              onClick={send}
+              disabled={going !== null || refused}
+            >
+              {going === 'sending'
+                ? say('slip.sending')
+                : p.mediated
+                  ? say('slip.sendForApproval')
+                  : say('slip.sendSlip')}
+            </button>
+            <button type="button" className={kit.link} onClick={later} disabled={going !== null || refused}>
+              {say('slip.addToOutgoing')}
+            </button>
+            <span className={styles.quiet}>{say('slip.canBeWithdrawnUntilItIs')}</span>
+          </>
+        )}
       </div>
     </>
   );

@@ -22,6 +22,8 @@ import { own } from '../../core/table';
 import { say } from '../../words/generated/slip';
 import { type InWords, inWords } from '../../words/inWords';
 import { useHere } from '../kit/app';
+import { signInHref } from '../kit/signIn';
+import { useMustSignIn } from '../kit/useMustSignIn';
 import { useOwnDrafts } from './useOwnDrafts';
 import '../../words/spoken';
 
@@ -41,10 +43,16 @@ function useSettled<T>(value: T): T {
   return settled;
 }
 
+/** A draft that was begun before signing in has nowhere to be mailed to. */
+const withEmail = (slip: Slip, email: string): Slip =>
+  slip.delivery.to === 'email' && slip.delivery.email === '' && email
+    ? { ...slip, delivery: { to: 'email', email } }
+    : slip;
+
 /** @param kept the slip as it was left */
 export function useSlip(kept: Slip) {
   const { reader, moment, slips, settings } = useHere();
-  const [slip, setSlip] = useState(kept);
+  const [slip, setSlip] = useState(() => withEmail(kept, reader.email));
   const [faults, setFaults] = useState<readonly InWords<SlipFault>[]>([]);
   const [tried, setTried] = useState(false);
   /** keeping: being put into Outgoing; sending: it is there, so that leaving the page loses nothing. */
@@ -120,7 +128,9 @@ export function useSlip(kept: Slip) {
       )
     : undefined;
   const duplicate = duplicateOf(slip, slips);
-  const needsRegistering = !reader.registered;
+  const mustSignIn = useMustSignIn();
+  // Who signs in may be known already.
+  const needsRegistering = !mustSignIn && !reader.registered;
   const check = async (): Promise<readonly InWords<SlipFault>[]> => {
     // Without the checks it can still wait in Outgoing: the server checks again before anything is sent.
     const checks = await loadChecks().catch(() => null);
@@ -147,6 +157,10 @@ export function useSlip(kept: Slip) {
   }, [slip, contact, tried]);
 
   const leave = async (sendNow: boolean) => {
+    if (mustSignIn) {
+      window.location.href = signInHref();
+      return;
+    }
     // What another tab made of it meanwhile is looked at first.
     if (drafts.other) return;
     setTried(true);

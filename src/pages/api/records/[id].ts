@@ -5,8 +5,10 @@ import { writeMarcxml } from '../../../core/formats/marcxml';
 import { writeRis } from '../../../core/formats/ris';
 import { msg } from '../../../core/model/message';
 import { type DiscoveryRecord, MAX_ID } from '../../../core/model/record';
+import { parseLocal } from '../../../core/model/time';
 import { table } from '../../../core/table';
-import { guarded, unknownParameter } from '../../../server/params';
+import { NOTHING_LIVE } from '../../../server/live';
+import { guarded, momentAt, unknownParameter } from '../../../server/params';
 import { partsOf } from '../../../server/path';
 import { json, problem } from '../../../server/problem';
 
@@ -23,7 +25,7 @@ const FORMATS = table<{ type: string; write: (r: DiscoveryRecord) => string }>({
 
 /** The full record, or one of its formats by `format=` or `Accept`. */
 export const GET: APIRoute = async ({ url, request, locals }) => {
-  const unknown = unknownParameter(url.searchParams, 'format');
+  const unknown = unknownParameter(url.searchParams, 'format', 'at');
   if (unknown) return unknown;
   const accepted = request.headers.get('accept') ?? '';
   const asked =
@@ -41,7 +43,15 @@ export const GET: APIRoute = async ({ url, request, locals }) => {
     );
   const id = partsOf(url.pathname)?.[2] ?? '';
   return guarded(async () => {
-    const answer = id.length > MAX_ID ? null : await locals.index.record(id);
+    const at = momentAt(url.searchParams.get('at'), locals.info);
+    if (parseLocal(at) === null)
+      return problem(
+        'bad-parameter',
+        msg('http.notAsWanted', { fault: msg('shape.form.moment', { label: 'at' }) }),
+        'at',
+      );
+    const live = id.length > MAX_ID ? NOTHING_LIVE : await locals.live.of(locals, [id], at);
+    const answer = id.length > MAX_ID ? null : await locals.index.record(id, live.copies);
     if (!answer) return problem('not-found', msg('http.noRecordHasThisIdIt'), 'id');
     if (format)
       return new Response(format.write(answer.record), {

@@ -17,9 +17,11 @@ import { withTexts } from '../../../words/inWords';
 export const POST: APIRoute = ({ request, locals }) =>
   withBody(request, BODIES.send, locals.info, async ({ slip, moment, history }) => {
     const { info, index, network } = locals;
+    if (locals.signIn && !(await locals.who())) return problem('sign-in', msg('http.signInForThis'));
     const [fault] = slipFaults(slip, moment.at.slice(0, 10));
     if (fault) return problem('bad-body', fault.text, fault.field);
-    const now = await index.promise(slip, moment, history);
+    const live = await locals.live.of(locals, slip.record ? [slip.record] : [], moment.at);
+    const now = await index.promise(slip, moment, history, live.copies);
     if (!now) return problem('not-found', msg('http.theThingThisSlipAsksFor2'), 'slip.record');
     const refusal = refusalOf(slip, now, info.policy.currency);
     if (refusal)

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { below } from '../../../start/standins';
+import { below } from '../../../standins/path';
 
 /** The simulated loan desk: PAIA auth and core, DAIA. */
 const answer: APIRoute = ({ request, url, locals }) =>

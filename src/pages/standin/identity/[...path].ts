@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { below } from '../../../start/standins';
+import { below } from '../../../standins/path';
 
 /** The simulated university's sign-in: OpenID Connect, all but the page on which an account is chosen. */
 const answer: APIRoute = ({ request, url, locals }) =>
