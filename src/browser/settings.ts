@@ -4,9 +4,9 @@
  */
 
 import type { LibraryInfo } from '../core/discovery/answers';
-import { type Reader, type ReaderSituation, situationShape, visitorAt } from '../core/model/reader';
+import { CATEGORIES, type ReaderCategory } from '../core/model/codes';
+import { type Reader, type ReaderSituation, visitorAt } from '../core/model/reader';
 import type { CampusId } from '../core/model/record';
-import { wrongIn } from '../core/model/shape';
 import type { KeptConditions } from '../core/query/request';
 import { own } from '../core/table';
 import { isObject, isTime } from './shapes';
@@ -76,6 +76,12 @@ export const NO_SETTINGS: Settings = {
   citeAs: {},
 };
 
+const isSituation = (value: unknown): value is ReaderSituation =>
+  isObject(value) &&
+  typeof value.campus === 'string' &&
+  CATEGORIES.includes(value.category as ReaderCategory) &&
+  typeof value.remote === 'boolean';
+
 export async function readSettings(store: Store): Promise<Settings> {
   const rows = new Map((await store.settings.toArray()).map((r) => [r.key, r.value]));
   const byReader = <T>(key: string): Readonly<Record<string, T>> => {
@@ -85,7 +91,7 @@ export async function readSettings(store: Store): Promise<Settings> {
   const [reader, clock, situation] = [rows.get('reader'), rows.get('clock'), rows.get('situation')];
   return {
     reader: typeof reader === 'string' ? reader : null,
-    situation: wrongIn(situationShape, situation) === null ? (situation as ReaderSituation) : null,
+    situation: isSituation(situation) ? situation : null,
     // A clock that shows no time is one that was never moved.
     clock: isTime(clock) ? clock : null,
     contacts: byReader('contacts'),
@@ -98,8 +104,6 @@ export async function readSettings(store: Store): Promise<Settings> {
     citeAs: byReader('citeAs'),
   };
 }
-export const sawReader = (store: Store, id: string | null): Promise<unknown> =>
-  store.settings.put({ key: 'reader', value: id });
 /** From where somebody looks who is not signed in. */
 export const lookFrom = (store: Store, situation: ReaderSituation): Promise<unknown> =>
   store.settings.put({ key: 'situation', value: situation });

@@ -11,7 +11,7 @@ import { keepAll, NEW_SEARCH } from '../core/query/request';
 import { NOTHING_MORE } from '../core/requests/iso18626';
 import { applyNotice } from '../core/requests/lifecycle';
 import { LIBRARY, READERS } from '../demo/library';
-import { adopt } from './adopt';
+import { arrive } from './arrive';
 import { itemsOf } from './piles';
 import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions';
 import { bibliographyOf, keepBibliography, NO_BIBLIOGRAPHY } from './references';
@@ -252,7 +252,7 @@ describe('settings', () => {
   it('what was kept before signing in comes along, joined with what is there, and nothing stays behind', async () => {
     await keepDraft(store, { ...slip('S-mine1'), reader: VISITOR });
     await keepDraft(store, { ...slip('S-older'), reader: 'imke' });
-    await adopt(store, 'imke');
+    await arrive(store, 'imke');
     expect((await slipsOf(store, 'imke')).map((s) => s.id).sort()).toEqual(['S-mine1', 'S-older']);
     expect(await slipsOf(store, VISITOR)).toEqual([]);
     expect((await readSettings(store)).reader).toBe('imke');

@@ -5,7 +5,7 @@ import type { AskByQuestion, LibraryInfo, Moment, ThingAsked } from '../core/dis
 import type { DeskQuestion } from '../core/discovery/ports';
 import { type Cents, WANTED } from '../core/model/codes';
 import { msg } from '../core/model/message';
-import { situationShape } from '../core/model/reader';
+import { situationShape } from '../core/model/readerShapes';
 import { MAX_ID, type ReferenceItem } from '../core/model/record';
 import { schemaOf } from '../core/model/schema';
 import {

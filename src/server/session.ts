@@ -6,7 +6,7 @@ import { createHash } from 'node:crypto';
 import { parse, serialize } from 'cookie';
 import { EncryptJWT, jwtDecrypt } from 'jose';
 import type { SignedIn } from '../core/discovery/ports';
-import { readerShape } from '../core/model/reader';
+import { readerShape } from '../core/model/readerShapes';
 import { filled, orNull, shape, wrongIn } from '../core/model/shape';
 
 /** Seconds after which one signs in again; a sign-in that was begun is finished within minutes. */

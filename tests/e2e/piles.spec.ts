@@ -1,7 +1,7 @@
 /** Piles from end to end: kept, planned, fetched, cited, given away, carried to another browser, cleared away. */
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, lines, search, test } from './app';
+import { expect, lines, search, signIn, test } from './app';
 import { pile } from './views';
 
 const items = (page: Page) => page.getByRole('list', { name: 'What is in it' }).getByRole('listitem');
@@ -238,6 +238,7 @@ test('two browsers’ accounts become one', async ({ page, browser, server }) =>
   await page.getByRole('button', { name: 'Save as a file' }).click();
   const file = await (await saved).path();
   const other = await browser.newContext({ baseURL: server.address });
+  await signIn(other, server.address);
   const theirs = await other.newPage();
   await pile(theirs, 'There', 'kelp');
   await theirs.goto('/requests/new?record=tu0000043&route=partner-loan&from=ostmere');

@@ -2,6 +2,9 @@
 import { gzipSync } from 'node:zlib';
 import { expect, test } from './app';
 
+// Whoever comes for the first time is not signed in.
+test.use({ reader: null });
+
 test('first-view JavaScript is at most 130 KB gzip', async ({ page }) => {
   const scripts: Promise<Buffer>[] = [];
   page.on('response', (r) => {

@@ -5,7 +5,7 @@
  */
 import type { Page, Response } from '@playwright/test';
 import { LANGUAGE_LIST } from '../../src/core/model/kinds';
-import { AppServer, expect, test } from './app';
+import { AppServer, expect, signIn, test } from './app';
 import { VIEWS } from './views';
 
 /**
@@ -100,6 +100,7 @@ for (const part of [0, 1])
     for (const [name, open] of VIEWS.filter((_, i) => i % 2 === part)) {
       const context = await browser.newContext({ baseURL });
       context.setDefaultTimeout(20_000);
+      await signIn(context, server.address);
       const page = await context.newPage();
       await open(page);
       seen.push({ name, page });

@@ -67,6 +67,8 @@ export interface Hold {
   readonly due: DayNumber | null;
   /** When it can be had; null where nothing honest can be said. */
   readonly ready: { readonly median: DayNumber; readonly likely: DayNumber } | null;
+  /** Since when it stands as it does. */
+  readonly since: DayNumber | null;
   /** The last day on which it waits. */
   readonly until: DayNumber | null;
   readonly canCancel: boolean;
@@ -211,6 +213,7 @@ function deskHold(d: PaiaDocument, rules: Ruled): Hold[] {
       due,
       ready:
         state === 'reserved' ? open(holdDays({ due, ahead }, rules.policy, rules.today), d, rules) : null,
+      since: dayIn(d.starttime),
       until: state === 'provided' ? dayIn(d.endtime) : null,
       canCancel: d.cancancel ?? false,
       why: d.error ?? '',
@@ -277,6 +280,7 @@ function slipHold(slip: Slip, rules: Ruled): Hold[] {
       ahead: 0,
       due: null,
       ready: !waits && median !== null && likely !== null ? { median, likely } : null,
+      since: dayIn(slip.messages.findLast((m) => m.event === 'arrive')?.time),
       until: waits ? dayIn(slip.messages.findLast((m) => m.event === 'arrive')?.until) : null,
       canCancel: false,
       why: '',

@@ -1,6 +1,7 @@
 /** Notices from everywhere in one list: what asks first, then the latest; what is new is counted once. */
 import { describe, expect, it } from 'vitest';
 import type { Question, StandingSearch } from '../account/rows';
+import type { Account, Hold, Loan } from '../circulation/account';
 import type { Slip, SlipMessage } from '../model/slip';
 import { type DayNumber, parseDay } from '../model/time';
 import { type Heard, noticesOf, unseen } from './notices';
@@ -35,7 +36,14 @@ const search = (id: string): StandingSearch => ({
   created: '',
   seen: '2026-11-02',
 });
-const heard = (more: Partial<Heard>): Heard => ({ slips: [], questions: [], answers: [], news: [], ...more });
+const heard = (more: Partial<Heard>): Heard => ({
+  slips: [],
+  account: null,
+  questions: [],
+  answers: [],
+  news: [],
+  ...more,
+});
 const list = (more: Partial<Heard>, noticeDays = 3) => noticesOf(heard(more), TODAY, noticeDays);
 
 describe('notices', () => {
@@ -91,5 +99,34 @@ describe('notices', () => {
     expect(['', '2026-11-07T00:00', '2026-11-08T10:00'].map((seen) => unseen(notices, seen))).toEqual([
       2, 1, 0,
     ]);
+  });
+  it('what the desk lent is spoken of before its day, what was called back earlier, what waits since it waits', () => {
+    const loan = (key: string, due: string, recalled = false) =>
+      ({ key, from: 'desk', due: parseDay(due), recalled }) as unknown as Loan;
+    const hold = {
+      key: 'h',
+      from: 'desk',
+      state: 'provided',
+      since: parseDay('2026-11-09'),
+    } as unknown as Hold;
+    const account = {
+      loans: [loan('soon', '2026-11-12'), loan('far', '2026-11-20'), loan('back', '2026-11-20', true)],
+      holds: [hold, { ...hold, key: 'r', state: 'reserved' }],
+    } as unknown as Account;
+    const found = list({ account }).map((n) =>
+      n.sort === 'loan' ? [n.loan.key, n.time] : n.sort === 'waits' ? [n.hold.key, n.time] : [],
+    );
+    expect(found).toEqual([
+      ['h', '2026-11-09T09:00'],
+      ['soon', '2026-11-09T00:00'],
+      ['back', '2026-11-06T00:00'],
+    ]);
+    // What a slip brought is said by its slip, once.
+    const bySlip = {
+      ...account,
+      loans: [{ ...loan('s', '2026-11-11'), from: 'slip' }],
+      holds: [],
+    } as Account;
+    expect(list({ account: bySlip })).toEqual([]);
   });
 });

@@ -3,6 +3,7 @@
  * the ask desk, standing searches with something new.
  */
 import type { Question, StandingSearch } from '../account/rows';
+import type { Account, Hold, Loan } from '../circulation/account';
 import type { Slip, SlipMessage } from '../model/slip';
 import { isOnLoan } from '../model/slipStates';
 import { addDays, type DayNumber, isoDay, parseDay } from '../model/time';
@@ -18,23 +19,32 @@ export type Notice = Said &
   (
     | { readonly sort: 'slip'; readonly slip: Slip; readonly message: SlipMessage }
     | { readonly sort: 'due'; readonly slip: Slip; readonly due: DayNumber }
+    /** Lent by the desk: due soon, late, or called back. */
+    | { readonly sort: 'loan'; readonly loan: Loan }
+    /** Waits at the pickup point. */
+    | { readonly sort: 'waits'; readonly hold: Hold }
     | { readonly sort: 'answer'; readonly question: Question; readonly text: string }
     | { readonly sort: 'search'; readonly search: StandingSearch; readonly n: number }
   );
 /** What the list is made of, as far as it is known. */
 export interface Heard {
   readonly slips: readonly Slip[];
+  /** The account at the desk; what slips brought is said by the slips. */
+  readonly account: Account | null;
   readonly questions: readonly Question[];
   readonly answers: readonly { readonly id: string; readonly time: string; readonly text: string }[];
   /** Standing searches with how many are new since each was last looked at. */
   readonly news: readonly { readonly search: StandingSearch; readonly n: number }[];
 }
 
+/** What was called back is spoken of from as many days before. */
+const RECALLED_DAYS = 14;
+
 /**
  * What asks for something first, then the latest first.
  * @param today the day by the reader's clock
  * @param noticeDays so many days before it is due a volume is spoken of
- * @example noticesOf({ slips: [], questions: [], answers: [], news: [] }, parseDay('2026-11-02'), 3) // []
+ * @example noticesOf({ slips: [], account: null, questions: [], answers: [], news: [] }, parseDay('2026-11-02'), 3) // []
  */
 export function noticesOf(heard: Heard, today: DayNumber, noticeDays: number): Notice[] {
   const now = `${isoDay(today)}T23:59`;
@@ -47,6 +57,16 @@ export function noticesOf(heard: Heard, today: DayNumber, noticeDays: number): N
     const time = `${isoDay(addDays(day, -noticeDays))}T00:00`;
     return time <= now ? [{ sort: 'due', time, asks: true, slip, due: day }] : [];
   });
+  const lent = (heard.account?.loans ?? []).flatMap((loan): Notice[] => {
+    if (loan.from !== 'desk') return [];
+    const time = `${isoDay(addDays(loan.due, -(loan.recalled ? RECALLED_DAYS : noticeDays)))}T00:00`;
+    return time <= now ? [{ sort: 'loan', time, asks: true, loan }] : [];
+  });
+  const waits = (heard.account?.holds ?? []).flatMap((hold): Notice[] =>
+    hold.from === 'desk' && hold.state === 'provided' && hold.since !== null
+      ? [{ sort: 'waits', time: `${isoDay(hold.since)}T09:00`, asks: true, hold }]
+      : [],
+  );
   const byId = new Map(heard.questions.map((q) => [q.id, q]));
   const answers = heard.answers.flatMap(({ id, time, text }): Notice[] => {
     const question = byId.get(id);
@@ -66,7 +86,7 @@ export function noticesOf(heard: Heard, today: DayNumber, noticeDays: number): N
   // What is said of a due volume already stands there once.
   const spoken = new Set(due.map((d) => (d.sort === 'due' ? d.slip.id : '')));
   const rest = said.map((s) => (s.sort === 'slip' && spoken.has(s.slip.id) ? { ...s, asks: false } : s));
-  return [...due, ...rest, ...answers, ...news].sort(
+  return [...due, ...lent, ...waits, ...rest, ...answers, ...news].sort(
     (a, b) => Number(b.asks) - Number(a.asks) || (a.time < b.time ? 1 : a.time > b.time ? -1 : 0),
   );
 }

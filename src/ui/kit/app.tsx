@@ -1,7 +1,7 @@
 /** What every island shares: the library's data, who reads and when, the reader's slips. */
 
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react';
-import { currentReader, NO_SETTINGS, readSettings, type Settings, sawReader } from '../../browser/settings';
+import { currentReader, NO_SETTINGS, readSettings, type Settings } from '../../browser/settings';
 import { slipsOf } from '../../browser/slipRows';
 import { theStore } from '../../browser/store';
 import type { LibraryInfo, Moment } from '../../core/discovery/answers';
@@ -55,6 +55,8 @@ function useNow(info: LibraryInfo | undefined): string {
   return said ? isoLocal(minutes(said.now + passed)) : (info?.now ?? '');
 }
 
+/** Milliseconds that the page waits for what was kept before signing in. */
+const PATIENCE = 3000;
 /** Whether what belongs to who is signed in now is theirs already: what was kept before signing in comes along. */
 function useArrival(info: LibraryInfo | undefined, settings: Settings | undefined): boolean {
   const now = info ? (info.reader?.id ?? null) : undefined;
@@ -64,10 +66,11 @@ function useArrival(info: LibraryInfo | undefined, settings: Settings | undefine
   useEffect(() => {
     if (now === undefined || before === undefined || before === now) return;
     const store = theStore();
-    const work =
-      now === null ? sawReader(store, null) : import('../../browser/adopt').then((m) => m.adopt(store, now));
-    // A browser that keeps nothing has nothing to take along.
-    Promise.resolve(work).catch(() => setLeft(true));
+    // A browser that keeps nothing, or whose store does not answer, has nothing to take along.
+    const goOn = () => setLeft(true);
+    const patience = setTimeout(goOn, PATIENCE);
+    import('../../browser/arrive').then((m) => m.arrive(store, now)).catch(goOn);
+    return () => clearTimeout(patience);
   }, [now, before]);
   return same || left;
 }

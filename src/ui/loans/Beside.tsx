@@ -16,7 +16,7 @@ import { saveFile } from '../kit/saveFile';
 import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
 import styles from './loans.module.css';
-import { NO_LOAN_SETTINGS } from './useAccount';
+import { NO_LOAN_SETTINGS } from './useOneAccount';
 
 const MOST_DAYS = 14;
 const MINUTES_A_DAY = 1440;

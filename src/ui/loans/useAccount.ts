@@ -1,15 +1,14 @@
 /** The signed-in reader's account: as the desk has it now, else as it was seen last. */
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo } from 'react';
+import { useEffect } from 'react';
 import { AskError, getAccount } from '../../browser/client';
 import { type SeenAccount, sawAccount, seenAccount } from '../../browser/loans';
 import { theStore } from '../../browser/store';
-import { type Account, accountOf, type DeskAccount } from '../../core/circulation/account';
-import { type DayNumber, dayOf, type Minutes, parseLocal } from '../../core/model/time';
+import type { Account } from '../../core/circulation/account';
 import { useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
+import { NO_LOAN_SETTINGS, useOneAccount } from './useOneAccount';
 
-export const NO_LOAN_SETTINGS = { remind: -1, keepsPast: true } as const;
 export interface AccountNow {
   /** Null before anything is known. */
   readonly account: Account | null;
@@ -20,25 +19,6 @@ export interface AccountNow {
   readonly error: unknown;
   readonly again: () => void;
 }
-type Known = DeskAccount & { readonly records: Readonly<Record<string, string>> };
-
-/** Slips and what the desk says, as one account. */
-export function useOneAccount(desk: Known | null): Account {
-  const { info, reader, slips, moment } = useHere();
-  const today = dayOf(parseLocal(moment.at) as Minutes);
-  return useMemo(
-    () =>
-      accountOf(desk, slips, {
-        campuses: info.campuses,
-        policy: info.policy,
-        category: reader.category,
-        today: today as DayNumber,
-        recordOf: (edition) => desk?.records[edition] ?? '',
-      }),
-    [desk, slips, info, reader.category, today],
-  );
-}
-
 export function useAccount(): AccountNow {
   const { info, reader, moment, settings } = useHere();
   const asks = info.desk && info.reader !== null;

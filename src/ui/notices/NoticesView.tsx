@@ -33,6 +33,23 @@ function said(notice: Notice): { readonly href: string; readonly title: string; 
         title: slipTitle(notice.slip),
         text: say('notices.dueOn', { day: dayText(notice.due) }),
       };
+    case 'loan': {
+      const day = dayText(notice.loan.due);
+      return {
+        href: '/loans',
+        title: notice.loan.title,
+        text: say(notice.loan.recalled ? 'notices.calledBack' : 'notices.dueOn', { day }),
+      };
+    }
+    case 'waits':
+      return {
+        href: '/loans',
+        title: notice.hold.title,
+        text: say('notices.waits', {
+          place: notice.hold.place,
+          day: notice.hold.until === null ? 'none' : dayText(notice.hold.until),
+        }),
+      };
     case 'answer':
       return { href: '/ask', title: notice.question.subject, text: notice.text };
     case 'search':
@@ -46,14 +63,22 @@ function said(notice: Notice): { readonly href: string; readonly title: string; 
       };
   }
 }
-const keyOf = (n: Notice): string =>
-  n.sort === 'slip'
-    ? `${n.slip.id}${n.message.id}`
-    : n.sort === 'due'
-      ? `due${n.slip.id}`
-      : n.sort === 'answer'
-        ? n.question.id
-        : n.search.id;
+function keyOf(n: Notice): string {
+  switch (n.sort) {
+    case 'slip':
+      return `${n.slip.id}${n.message.id}`;
+    case 'due':
+      return `due${n.slip.id}`;
+    case 'loan':
+      return `loan${n.loan.key}`;
+    case 'waits':
+      return `waits${n.hold.key}`;
+    case 'answer':
+      return n.question.id;
+    case 'search':
+      return n.search.id;
+  }
+}
 
 function Notices() {
   const { reader, settings, moment } = useHere();

@@ -1,5 +1,7 @@
 /** The reader's notices: asked for when the clock moves or something was asked or kept; slips are known here. */
 import { useEffect, useMemo, useState } from 'react';
+import { getAccount } from '../../browser/client';
+import { sawAccount, seenAccount } from '../../browser/loans';
 import { type Asked, askForNotices } from '../../browser/notices';
 import { questionsOf } from '../../browser/questions';
 import { standingSearches } from '../../browser/searches';
@@ -8,6 +10,7 @@ import { dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { type Notice, noticesOf } from '../../core/notices/notices';
 import { useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
+import { NO_LOAN_SETTINGS, useOneAccount } from '../loans/useOneAccount';
 
 export interface Notices {
   readonly notices: readonly Notice[];
@@ -16,7 +19,7 @@ export interface Notices {
 }
 /** Null until it is known. */
 export function useNotices(): Notices | null {
-  const { reader, moment, slips, info } = useHere();
+  const { reader, moment, slips, info, settings } = useHere();
   const questions = useKept(() => questionsOf(theStore(), reader.id), [reader.id], []);
   const standing = useKept(() => standingSearches(theStore(), reader.id), [reader.id], []);
   const [asked, setAsked] = useState<Asked | null>(null);
@@ -28,10 +31,26 @@ export function useNotices(): Notices | null {
       gone = true;
     };
   }, [questions, standing, moment]);
-  const { noticeDays } = info.policy.loans;
+  // What the desk said last; asked anew once a day of the clock.
+  const desk = useKept(() => seenAccount(theStore(), reader.id), [reader.id], null);
+  const own = settings.loans[reader.id] ?? NO_LOAN_SETTINGS;
+  const old = desk !== undefined && desk?.at.slice(0, 10) !== moment.at.slice(0, 10);
+  const asks = info.desk && info.reader !== null && old;
+  useEffect(() => {
+    if (!asks) return;
+    // Without an answer what was seen last stands.
+    getAccount(moment)
+      .then((now) => sawAccount(theStore(), { ...now, reader: reader.id, at: moment.at }, own.keepsPast))
+      .catch(() => undefined);
+  }, [asks, moment, reader.id, own.keepsPast]);
+  const account = useOneAccount(info.reader ? (desk ?? null) : null);
+  const noticeDays = own.remind < 0 ? info.policy.loans.noticeDays : own.remind;
   return useMemo(() => {
     if (!asked || !questions) return null;
     const today = dayOf(parseLocal(moment.at) as Minutes);
-    return { notices: noticesOf({ slips, questions, ...asked }, today, noticeDays), partly: asked.partly };
-  }, [asked, questions, slips, moment.at, noticeDays]);
+    return {
+      notices: noticesOf({ slips, account, questions, ...asked }, today, noticeDays),
+      partly: asked.partly,
+    };
+  }, [asked, questions, slips, account, moment.at, noticeDays]);
 }
