@@ -2,8 +2,6 @@
  * The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do.
  */
 
-import type { DeskAccount } from '../core/circulation/account';
-import type { PaiaDocument } from '../core/circulation/paia';
 import type { PackedNode } from '../core/citing/style';
 import type { Course } from '../core/courses/course';
 import type {
@@ -15,7 +13,6 @@ import type {
   ThingAsked,
 } from '../core/discovery/answers';
 import type { AnswerPlace, Guidance } from '../core/discovery/guidance';
-import type { DeskAsk } from '../core/discovery/ports';
 import type { Wanted } from '../core/model/codes';
 import type { ReferenceItem } from '../core/model/record';
 import type { Promised, Slip } from '../core/model/slip';
@@ -30,7 +27,6 @@ import type {
   BrowseAnswer,
   JournalsAnswer,
   KeptAnswer,
-  NowLine,
   PlanAnswer,
   RecordAnswer,
   RelatedAnswer,
@@ -44,13 +40,6 @@ import type {
 import { say } from '../words/generated/browser';
 import { type InWords, inWords } from '../words/inWords';
 
-/** Where copies stand now, of the lines that differ from the index; and how the desk answered. */
-export interface LiveAnswer {
-  readonly lines: Readonly<Record<string, NowLine>>;
-  /** ISO local time of the oldest status where the desk is silent; null for none. */
-  readonly since: string | null;
-  readonly silent: boolean;
-}
 /** offline: nothing was reached · refused: the server said no, with a reason · sign-in: not without · failed: anything else. */
 export class AskError extends Error {
   readonly sort: 'offline' | 'refused' | 'sign-in' | 'failed';
@@ -74,7 +63,8 @@ const MAX_IN_ADDRESS = 40_000;
 /** An error without a problem document (a proxy's own page): its status is said instead. */
 const noProblem = (): null => null;
 
-async function ask<T>(path: string, init?: RequestInit): Promise<InWords<T>> {
+/** A question to the server; its failures are AskErrors, its texts are taken. */
+export async function ask<T>(path: string, init?: RequestInit): Promise<InWords<T>> {
   let response: Response;
   try {
     response = await fetch(path, init);
@@ -99,7 +89,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<InWords<T>> {
     problem?.at,
   );
 }
-const post = <T>(path: string, body: unknown): Promise<InWords<T>> =>
+export const post = <T>(path: string, body: unknown): Promise<InWords<T>> =>
   ask<T>(path, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -308,33 +298,6 @@ export function getBrowse(
     signal ? { signal } : undefined,
   );
 }
-/** What the signed-in reader has, waits for and owes. */
-export const getAccount = (
-  moment: Moment,
-): Promise<DeskAccount & { readonly records: Readonly<Record<string, string>> }> =>
-  ask(`/api/account?${new URLSearchParams({ campus: moment.situation.campus, at: moment.at })}`);
-/** Of lines that are shown those whose copies stand otherwise than the index has it. */
-export const getLive = (
-  records: readonly string[],
-  moment: Moment,
-  needBy: string,
-  signal?: AbortSignal,
-): Promise<LiveAnswer> =>
-  ask('/api/live', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ records, moment, needBy }),
-    ...(signal ? { signal } : {}),
-  });
-/** Does something at the loan desk; what became of each, in the order asked. */
-export const tellDesk = (
-  what: 'renew' | 'cancel' | 'request',
-  things: readonly DeskAsk[],
-  moment: Moment,
-): Promise<readonly PaiaDocument[]> =>
-  post<{ readonly documents: readonly PaiaDocument[] }>('/api/account/act', { what, things, moment }).then(
-    (a) => a.documents as readonly PaiaDocument[],
-  );
 /** Courses by their code, lecturers, name, and what is read for them. */
 export const getCourses = (q: string, signal?: AbortSignal): Promise<CoursesAnswer> =>
   ask(`/api/courses?${new URLSearchParams({ q })}`, signal ? { signal } : undefined);

@@ -104,9 +104,6 @@ export async function readSettings(store: Store): Promise<Settings> {
     citeAs: byReader('citeAs'),
   };
 }
-/** From where somebody looks who is not signed in. */
-export const lookFrom = (store: Store, situation: ReaderSituation): Promise<unknown> =>
-  store.settings.put({ key: 'situation', value: situation });
 /** Moves the clock; never backwards. */
 export const moveClock = (store: Store, to: string, start: string): Promise<unknown> =>
   store.transaction('rw', store.settings, async () => {
@@ -115,7 +112,7 @@ export const moveClock = (store: Store, to: string, start: string): Promise<unkn
     if (to > now) await store.settings.put({ key: 'clock', value: to });
   });
 /** One reader's entry in a setting that is kept by reader. */
-const putFor = <T>(
+export const putFor = <T>(
   store: Store,
   key: 'contacts' | 'registering' | 'kept' | 'inboxSeen' | 'noticesSeen' | 'lastPile' | 'loans' | 'citeAs',
   reader: string,
@@ -136,9 +133,6 @@ export const usedPile = (store: Store, reader: string, pile: string): Promise<un
 
 export const citedAs = (store: Store, reader: string, how: CiteAs): Promise<unknown> =>
   putFor(store, 'citeAs', reader, how);
-
-export const setLoans = (store: Store, reader: string, to: LoanSettings): Promise<unknown> =>
-  putFor(store, 'loans', reader, to);
 
 /** Registers a reader for interlibrary loan, with where to reach them; later, changes that. */
 export const register = (store: Store, reader: string, contact: Contact): Promise<unknown> =>

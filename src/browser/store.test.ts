@@ -12,6 +12,7 @@ import { NOTHING_MORE } from '../core/requests/iso18626';
 import { applyNotice } from '../core/requests/lifecycle';
 import { LIBRARY, READERS } from '../demo/library';
 import { arrive } from './arrive';
+import { lookFrom } from './choices';
 import { itemsOf } from './piles';
 import { askQuestion, brokenWays, dropQuestion, questionsOf } from './questions';
 import { bibliographyOf, keepBibliography, NO_BIBLIOGRAPHY } from './references';
@@ -25,7 +26,7 @@ import {
   saveStanding,
   standingSearches,
 } from './searches';
-import { currentReader, lookFrom, moveClock, readSettings, register, saveKept } from './settings';
+import { currentReader, moveClock, readSettings, register, saveKept } from './settings';
 import { slipsOf } from './slipRows';
 import { slipTrouble } from './slipShapes';
 import {

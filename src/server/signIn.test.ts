@@ -105,7 +105,7 @@ describe('signing in', () => {
   it('ends here and there', async () => {
     const left = await call(out.POST, '/sign-out', { method: 'POST' });
     expect(left.headers.getSetCookie()[0]).toMatch(/^legendum=;.*Max-Age=0/);
-    const there = left.headers.get('location') ?? '';
+    const { to: there } = (await left.json()) as { to: string };
     expect(there).toMatch(/\/standin\/identity\/end\?/);
     const { identity } = server.locals.standins as NonNullable<App.Locals['standins']>;
     const end = await identity.answer(new Request(there), `${BASE}/standin/identity`, 'end');

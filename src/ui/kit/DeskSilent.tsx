@@ -1,7 +1,7 @@
 /** Where copies stand is not of now: the loan desk does not answer. */
 import { dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
-import { say } from '../../words/generated/kit';
+import { say } from '../../words/generated/live';
 import styles from './kit.module.css';
 
 export function DeskSilent({ since, today }: { since: string | null; today: string }) {
@@ -9,8 +9,8 @@ export function DeskSilent({ since, today }: { since: string | null; today: stri
   return (
     <p className={styles.quietly} role="status">
       {at === null
-        ? say('kit.deskSilent')
-        : say('kit.deskSilentSince', {
+        ? say('live.deskSilent')
+        : say('live.deskSilentSince', {
             day: dayText(dayOf(at), dayOf(parseLocal(today) as Minutes)),
             time: (since ?? '').slice(11),
           })}

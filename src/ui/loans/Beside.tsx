@@ -1,7 +1,8 @@
 /** Beside the loans: reminders, where the reader is reached, what was brought back. */
 import { useId, useState } from 'react';
+import { setLoans } from '../../browser/choices';
 import { forgetPast, type PastLoan, pastLoans, putPast } from '../../browser/loans';
-import { type Contact, register, setLoans } from '../../browser/settings';
+import { type Contact, register } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { Account } from '../../core/circulation/account';
 import { calendarFile } from '../../core/formats/letters';

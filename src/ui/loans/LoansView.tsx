@@ -3,7 +3,7 @@
  * brought back. What slips brought from elsewhere stands among what the desk lent.
  */
 import { lazy, Suspense, useState } from 'react';
-import { tellDesk } from '../../browser/client';
+import { tellDesk } from '../../browser/desk';
 import { doAct } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';

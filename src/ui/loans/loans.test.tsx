@@ -6,6 +6,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { INFO } from '../../../tests/fixtures/here';
 import { slip } from '../../../tests/fixtures/slips';
 import * as browser from '../../browser/client';
+import * as desk from '../../browser/desk';
 import { readSettings } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import type { PaiaDocument } from '../../core/circulation/paia';
@@ -48,8 +49,8 @@ beforeEach(async () => {
   forgetLibrary();
   queries.clear();
   vi.spyOn(browser, 'getLibrary').mockResolvedValue(DESK);
-  vi.spyOn(browser, 'getAccount').mockResolvedValue(answer(DOCUMENTS));
-  told = vi.spyOn(browser, 'tellDesk').mockResolvedValue([doc({ duedate: '2026-11-23', renewals: 1 })]);
+  vi.spyOn(desk, 'getAccount').mockResolvedValue(answer(DOCUMENTS));
+  told = vi.spyOn(desk, 'tellDesk').mockResolvedValue([doc({ duedate: '2026-11-23', renewals: 1 })]);
 });
 afterEach(() => {
   cleanup();
@@ -109,7 +110,7 @@ describe('loans', () => {
       amount: '12.00 XVC',
       fee: [{ amount: '12.00 XVC', about: 'A lost map', date: '2026-10-20' }],
     };
-    vi.spyOn(browser, 'getAccount').mockResolvedValue(answer(DOCUMENTS, { fees }));
+    vi.spyOn(desk, 'getAccount').mockResolvedValue(answer(DOCUMENTS, { fees }));
     render(<LoansView />);
     expect((await screen.findByRole('alert')).textContent).toMatch(/You owe 12\.00.*until that is paid/);
     expect(screen.queryByRole('button', { name: /^Renew/ })).toBeNull();
@@ -117,7 +118,7 @@ describe('loans', () => {
   });
   it('what slips brought stands among them, also where the desk does not answer: that is said', async () => {
     await theStore().slips.put(slip('S-loan-1', { state: 'collected', due: '2026-11-06' }));
-    vi.spyOn(browser, 'getAccount').mockRejectedValue(new browser.AskError('refused', 'No answer.'));
+    vi.spyOn(desk, 'getAccount').mockRejectedValue(new browser.AskError('refused', 'No answer.'));
     render(<LoansView />);
     await screen.findByRole('heading', { name: 'One thing with you' }).catch(() => null);
     expect(await screen.findByText('No answer.')).toBeTruthy();
@@ -129,7 +130,7 @@ describe('loans', () => {
     render(<LoansView />);
     const way = await screen.findByRole('link', { name: 'Sign in' });
     expect(way.getAttribute('href')).toMatch(/^\/sign-in\?to=/);
-    expect(browser.getAccount).not.toHaveBeenCalled();
+    expect(desk.getAccount).not.toHaveBeenCalled();
   });
   it('reminders and where one is reached are kept', async () => {
     render(<LoansView />);

@@ -1,7 +1,8 @@
 /** The signed-in reader's account: as the desk has it now, else as it was seen last. */
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { AskError, getAccount } from '../../browser/client';
+import { AskError } from '../../browser/client';
+import { getAccount } from '../../browser/desk';
 import { type SeenAccount, sawAccount, seenAccount } from '../../browser/loans';
 import { theStore } from '../../browser/store';
 import type { Account } from '../../core/circulation/account';

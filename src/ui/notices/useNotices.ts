@@ -1,6 +1,6 @@
 /** The reader's notices: asked for when the clock moves or something was asked or kept; slips are known here. */
 import { useEffect, useMemo, useState } from 'react';
-import { getAccount } from '../../browser/client';
+import { getAccount } from '../../browser/desk';
 import { sawAccount, seenAccount } from '../../browser/loans';
 import { type Asked, askForNotices } from '../../browser/notices';
 import { questionsOf } from '../../browser/questions';

@@ -3,7 +3,8 @@
  */
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
-import { getLive, getSearch } from '../../browser/client';
+import { getSearch } from '../../browser/client';
+import { getLive } from '../../browser/desk';
 import type { Moment } from '../../core/discovery/answers';
 import { isoDay } from '../../core/model/time';
 import { printRequest, type SearchRequest } from '../../core/query/request';

@@ -1,12 +1,15 @@
 /** Who is signed in, and the way out; or, where nobody is, the way in and from where one looks without. */
-import { lookFrom } from '../../browser/settings';
+import { useState } from 'react';
+import { lookFrom } from '../../browser/choices';
+import { post } from '../../browser/client';
 import { theStore } from '../../browser/store';
 import { CATEGORIES, type ReaderCategory } from '../../core/model/codes';
 import type { ReaderSituation } from '../../core/model/reader';
 import type { CampusId } from '../../core/model/record';
-import { say } from '../../words/generated/shell';
+import { say } from '../../words/generated/signin';
 import { categoryLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
+import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { signInHref } from '../kit/signIn';
 import styles from './shell.module.css';
@@ -18,23 +21,28 @@ export default function Readers() {
 
 function SignedIn({ name }: { name: string }) {
   const { info } = useHere();
+  const [failed, setFailed] = useState<unknown>(null);
+  const leave = () => {
+    post<{ readonly to: string }>('/sign-out', {}).then(({ to }) => window.location.assign(to), setFailed);
+  };
   return (
     <>
-      <p>{say('shell.signedInAs', { name })}</p>
+      <p>{say('signin.signedInAs', { name })}</p>
       {info.desk && (
         <a className={styles.choice} href="/loans">
-          {say('shell.yourLoans')}
+          {say('signin.yourLoans')}
         </a>
       )}
       <a className={styles.choice} href="/account">
-        {say('shell.whatIsKept')}
+        {say('signin.whatIsKept')}
       </a>
-      <form method="post" action="/sign-out" className={styles.leave}>
-        <button type="submit" className={kit.link}>
-          {say('shell.signOut')}
+      <div className={styles.leave}>
+        <button type="button" className={kit.link} onClick={leave}>
+          {say('signin.signOut')}
         </button>
-        <p className={styles.hint}>{say('shell.stays')}</p>
-      </form>
+        <p className={styles.hint}>{say('signin.stays')}</p>
+        {failed !== null && <Failure error={failed} />}
+      </div>
     </>
   );
 }
@@ -49,15 +57,15 @@ function Visitor() {
       {info.signsIn && (
         <>
           <a className={kit.main} href={signInHref()}>
-            {say('shell.signIn')}
+            {say('signin.signIn')}
           </a>
-          <p className={styles.hint}>{say('shell.whatSigningInGives')}</p>
+          <p className={styles.hint}>{say('signin.whatSigningInGives')}</p>
         </>
       )}
       <fieldset className={styles.from}>
-        <legend className={kit.legend}>{say('shell.without')}</legend>
+        <legend className={kit.legend}>{say('signin.without')}</legend>
         <label>
-          {say('shell.studiesAt')}{' '}
+          {say('signin.studiesAt')}{' '}
           <select
             className={kit.box}
             value={campus}
@@ -71,7 +79,7 @@ function Visitor() {
           </select>
         </label>
         <label>
-          {say('shell.as')}{' '}
+          {say('signin.as')}{' '}
           <select
             className={kit.box}
             value={category}
@@ -86,7 +94,7 @@ function Visitor() {
         </label>
         <label className={kit.check}>
           <input type="checkbox" checked={remote} onChange={(e) => look({ remote: e.target.checked })} />
-          {say('shell.offCampus')}
+          {say('signin.offCampus')}
         </label>
       </fieldset>
     </>
