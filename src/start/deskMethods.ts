@@ -1,5 +1,6 @@
 /** What the simulated loan desk asks an index worker. */
 import { OPENING } from '../demo/desk';
+import { STORYLINE } from '../demo/storyline/records';
 import type { DiscoveryService } from '../server/service';
 import { copiesOf, openingFrom } from '../standins/circulation/opening';
 
@@ -15,5 +16,6 @@ export const deskMethods = (service: DiscoveryService) =>
           }),
         ),
     ],
-    ['deskOpening', () => openingFrom(service, OPENING)],
+    // What the storyline is told of is nobody's yet.
+    ['deskOpening', () => openingFrom(service, OPENING, new Set(STORYLINE.map((r) => r.id)))],
   ] as const;

@@ -46,7 +46,7 @@ test('a book that somebody waits for is called back, and handed in', async ({ pa
     await expect(row).toBeVisible();
     await page.waitForTimeout(300);
   }
-  await expect(row).toContainText('It has been called back: bring it by');
+  await expect(row).toContainText('Somebody waits for it: bring it by');
   await page.goto('/notices');
   await expect(page.getByRole('listitem').filter({ hasText: title })).toContainText(
     'Called back: bring it by',

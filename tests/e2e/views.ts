@@ -227,6 +227,14 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       page.goto('/journals?q=seaweed').then(() => page.getByRole('heading', { name: 'Journals' }).waitFor()),
   ],
   [
+    'loans',
+    async (page) => {
+      await page.goto('/loans');
+      await page.getByRole('heading', { name: /things? with you$/ }).waitFor();
+      await page.getByRole('heading', { name: 'Reminders' }).waitFor();
+    },
+  ],
+  [
     'courses',
     (page) =>
       page.goto('/courses').then(() =>

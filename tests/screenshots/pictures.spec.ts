@@ -23,7 +23,7 @@ const PICTURES: readonly (readonly [
   ['slip', 'slip'],
   ['sent-slip', 'sent slip'],
   ['requests', 'requests'],
-  ['rules', 'rules'],
+  ['loans', 'loans'],
   ['narrow', 'search', { width: 360, height: 740 }],
   ['notices', 'notices'],
   ['course', 'course'],

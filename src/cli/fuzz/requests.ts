@@ -60,6 +60,13 @@ const PARAMS: Readonly<Record<string, readonly string[]>> = {
   '/api/courses': ['q'],
   '/api/guidance': [],
   '/api/library': [],
+  '/api/account': ['campus', 'remote', 'at', 'need'],
+  '/sign-in': ['to'],
+  '/sign-in/back': ['code', 'state', 'error', 'iss'],
+  '/standin/circulation/daia': ['id', 'format', 'at'],
+  '/standin/circulation/core/imke/items': ['access_token', 'at'],
+  '/standin/identity/authorize': ['client_id', 'redirect_uri', 'scope', 'state', 'response_type'],
+  '/standin/counter': ['at'],
   '/sru': [
     'operation',
     'version',
@@ -246,8 +253,22 @@ function posted(r: Random, known: Known): Shot {
     },
     {
       path: '/api/mail',
-      body: { to: ['a@b.example'], subject: 'x', text: 'y', reader: known.reader.id, moment },
+      body: { to: ['a@b.example'], subject: 'x', text: 'y', moment },
     },
+    {
+      path: '/api/account/act',
+      body: {
+        what: r.pick(['renew', 'cancel', 'request']),
+        things: [{ item: `urn:x-copy:${record.id}:0` }, { record: record.id, pickup: known.campus }],
+        moment,
+      },
+    },
+    { path: '/api/live', body: { records: known.records.slice(0, 30).map((k) => k.id), moment, needBy: '' } },
+    {
+      path: '/standin/circulation/auth/login',
+      body: { username: known.reader.id, password: 'demo', grant_type: 'password', scope: 'read_items' },
+    },
+    { path: '/standin/circulation/core/imke/renew', body: { doc: [{ item: `urn:x-copy:${record.id}:0` }] } },
     {
       path: '/api/policy-reports',
       body: { 'csp-report': { 'effective-directive': 'img-src', 'blocked-uri': 'https://x.example/a' } },

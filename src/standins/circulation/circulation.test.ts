@@ -346,6 +346,6 @@ describe('the doors of the desk', () => {
     const many = Array.from({ length: 100 }, (_, i) => ids[i % ids.length]);
     expect((await call(`daia?id=${many.join('|')}`, null)).status).toBe(200);
     expect((await call('daia', null)).body).toMatchObject({ error: 'invalid_request' });
-    expect((await call('daia?id=a&format=xml', null)).status).toBe(501);
+    expect((await call('daia?id=a&format=xml', null)).status).toBe(422);
   });
 });

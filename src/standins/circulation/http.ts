@@ -241,7 +241,7 @@ export class DeskHttp {
       .flatMap((id) => id.split('|'))
       .filter(Boolean);
     if ((url.searchParams.get('format') ?? 'json') !== 'json')
-      return fault('not_implemented', 'format is json.');
+      return fault('invalid_request', 'format is json.');
     if (!ids.length || ids.length > MOST_IDS)
       return fault('invalid_request', `id names 1 to ${MOST_IDS} documents, with | between them.`);
     const records = ids.map((id) => copyOf(id)?.record ?? (recordOf(id) || id));

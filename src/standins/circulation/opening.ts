@@ -61,8 +61,15 @@ async function* candidates(looked: Looked, topic: string): AsyncGenerator<Discov
   for (let n = 0; size > 0 && n < MOST_LOOKED; n++) yield looked.recordAt(r.int(0, size - 1));
 }
 
-/** A copy for every wish that the index can fulfil; the others are left out. */
-export async function openingFrom(looked: Looked, wishes: readonly OpeningWish[]): Promise<OpeningAccount> {
+/**
+ * A copy for every wish that the index can fulfil; the others are left out.
+ * @param left records that nobody is to have
+ */
+export async function openingFrom(
+  looked: Looked,
+  wishes: readonly OpeningWish[],
+  left: ReadonlySet<string> = new Set(),
+): Promise<OpeningAccount> {
   const loans: OpeningAccount['loans'][number][] = [];
   const holds: OpeningAccount['holds'][number][] = [];
   const taken = new Set<string>();
@@ -72,7 +79,7 @@ export async function openingFrom(looked: Looked, wishes: readonly OpeningWish[]
     const wantedHolds = [...wish.holds];
     for await (const record of candidates(looked, wish.topic)) {
       if (!wanted.length && !wantedHolds.length) break;
-      if (taken.has(record.id)) continue;
+      if (taken.has(record.id) || left.has(record.id)) continue;
       for (const facts of copiesOf(record)) {
         const { status, rule } = facts.copy;
         const due = status.state === 'out' ? parseDay(status.due) : null;

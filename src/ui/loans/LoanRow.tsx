@@ -15,6 +15,8 @@ export interface Answer {
   readonly done: boolean;
   readonly text: string;
 }
+/** Percent of the track below which a day has no room before it. */
+const EARLY = 28;
 interface Props {
   readonly loan: Loan;
   readonly axis: Axis;
@@ -40,6 +42,7 @@ export function LoanRow({ loan, axis, today, chosen, busy, answer, choose, renew
   const { renewal, due } = loan;
   const late = overdueDays(due, today);
   const begun = loan.begun ?? axis.first;
+  const end = axis.x(addDays(due, 1));
   const bar = (part: string, from: DayNumber, to: DayNumber) =>
     axis.x(to) > axis.x(from) && (
       <span
@@ -98,7 +101,11 @@ export function LoanRow({ loan, axis, today, chosen, busy, answer, choose, renew
         {late === 0 && bar('left', Math.max(begun, today) as DayNumber, addDays(due, 1))}
         {late > 0 && bar('late', addDays(due, 1), addDays(today, 1))}
         {renewal.can && bar('gain', addDays(due, 1), addDays(renewal.due, 1))}
-        <span className={styles.mark} style={{ left: `${axis.x(addDays(due, 1))}%` }}>
+        <span
+          className={styles.mark}
+          data-early={end < EARLY || undefined}
+          style={{ left: `${end < EARLY ? 0 : end}%` }}
+        >
           {dayText(due)}
         </span>
       </div>
