@@ -11,6 +11,7 @@ import {
 } from '../core/circulation/paia';
 import { type Circulation, type DeskAsk, DeskSilent, SignInAgain } from '../core/discovery/ports';
 import { wrongIn } from '../core/model/shape';
+import { dayNumber, parseDay } from '../core/model/time';
 
 export interface DeskAddresses {
   /** PAIA core, without a slash at its end. */
@@ -96,6 +97,7 @@ export class HttpCirculation implements Circulation {
     return answer;
   }
   async copies(records: readonly string[], at: string): Promise<LiveCopies> {
+    const today = parseDay(at.slice(0, 10)) ?? dayNumber(0);
     const out: Record<string, readonly LiveCopy[]> = Object.create(null) as Record<string, never>;
     for (let n = 0; n < records.length; n += IDS_AT_ONCE) {
       const url = new URL(this.#at.daia);
@@ -109,7 +111,7 @@ export class HttpCirculation implements Circulation {
         const record = unfilled(this.#at.edition, requested ?? id);
         if (!record) continue;
         out[record] = (item ?? []).flatMap((i): LiveCopy[] => {
-          const status = copyStatusOf(i);
+          const status = copyStatusOf(i, today);
           return status ? [{ label: i.label ?? '', department: i.department?.content ?? '', status }] : [];
         });
       }

@@ -48,15 +48,26 @@ describe('what comes of a loan desk’s answers', () => {
     expect(readDaia({})).toBeNull();
   });
   test('where a copy stands is told by lending, else by reading on the premises', () => {
-    expect(copyStatusOf({ available: [{ service: 'loan' }] })).toEqual({ state: 'in' });
-    expect(copyStatusOf({ available: [{ service: 'presentation' }] })).toEqual({ state: 'in' });
+    expect(copyStatusOf({ available: [{ service: 'loan' }] }, TODAY)).toEqual({ state: 'in' });
+    expect(copyStatusOf({ available: [{ service: 'presentation' }] }, TODAY)).toEqual({ state: 'in' });
     const out = { service: 'loan', expected: '2026-11-20', queue: 2 };
-    expect(copyStatusOf({ unavailable: [out] })).toEqual({ state: 'out', due: '2026-11-20', queue: 2 });
-    expect(copyStatusOf({ unavailable: [{ service: 'loan', expected: 'unknown' }] })).toEqual({
+    expect(copyStatusOf({ unavailable: [out] }, TODAY)).toEqual({
+      state: 'out',
+      due: '2026-11-20',
+      queue: 2,
+    });
+    expect(copyStatusOf({ unavailable: [{ service: 'loan', expected: 'unknown' }] }, TODAY)).toEqual({
       state: 'missing',
     });
-    expect(copyStatusOf({ available: [{ service: 'remote' }] })).toBeNull();
-    expect(copyStatusOf({})).toBeNull();
+    expect(copyStatusOf({ available: [{ service: 'remote' }] }, TODAY)).toBeNull();
+    expect(copyStatusOf({}, TODAY)).toBeNull();
+    expect(copyStatusOf({ available: [{ service: 'loan', delay: 'P2D' }] }, TODAY)).toEqual({
+      state: 'transit',
+      due: '2026-11-04',
+    });
+    expect(copyStatusOf({ available: [{ service: 'loan', delay: 'unknown' }] }, TODAY)).toEqual({
+      state: 'in',
+    });
   });
 });
 

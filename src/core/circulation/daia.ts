@@ -4,7 +4,7 @@
  */
 import type { CopyStatus } from '../model/record';
 import { listOf, maybe, type Shaped, shape, text, whole, wrongIn } from '../model/shape';
-import { parseDay } from '../model/time';
+import { addDays, type DayNumber, isoDay, parseDay } from '../model/time';
 
 /** DAIA 1.0, 3.3: what can be done with a copy. */
 export const SERVICES = ['presentation', 'loan', 'remote', 'interloan', 'openaccess'] as const;
@@ -61,12 +61,17 @@ export function readDaia(json: unknown): DaiaAnswer | null {
 const TELLING: readonly string[] = ['loan', 'presentation'] satisfies DaiaService[];
 /**
  * The status of a copy; null where nothing of it says one. What is expected on no day is missing; with a queue
- * or not, expected on a day is out.
- * @example copyStatusOf({ unavailable: [{ service: 'loan', expected: '2026-11-20', queue: 1 }] })
+ * or not, expected on a day is out; what is there after some days is under way.
+ * @param today the day of the answer, from which a delay counts
+ * @example copyStatusOf({ unavailable: [{ service: 'loan', expected: '2026-11-20', queue: 1 }] }, 20759)
  *   // { state: 'out', due: '2026-11-20', queue: 1 }
  */
-export function copyStatusOf({ available, unavailable }: DaiaItem): CopyStatus | null {
-  if (available?.some((a) => TELLING.includes(a.service))) return { state: 'in' };
+export function copyStatusOf({ available, unavailable }: DaiaItem, today: DayNumber): CopyStatus | null {
+  const here = TELLING.map((s) => available?.find((a) => a.service === s)).find(Boolean);
+  if (here) {
+    const days = Number(/^P(\d{1,3})D$/.exec(here.delay ?? '')?.[1] ?? 0);
+    return days > 0 ? { state: 'transit', due: isoDay(addDays(today, days)) } : { state: 'in' };
+  }
   const away = TELLING.map((s) => unavailable?.find((u) => u.service === s)).find(Boolean);
   if (!away) return null;
   const due = (away.expected ?? '').slice(0, 10);

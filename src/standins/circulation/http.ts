@@ -5,7 +5,7 @@
 import type { DaiaDocument, DaiaItem } from '../../core/circulation/daia';
 import type { PaiaDocument, Scope } from '../../core/circulation/paia';
 import type { Clock } from '../../core/discovery/ports';
-import { type DayNumber, isoDay, type Minutes, parseLocal } from '../../core/model/time';
+import { type DayNumber, dayOf, isoDay, type Minutes, parseLocal } from '../../core/model/time';
 import { copyOf, copyUri, type Desk, editionUri, recordOf } from './desk';
 import type { CopyFacts, CopyState, DeskAct } from './life';
 import { type Access, type DeskTokens, LASTS, scopesAsked } from './tokens';
@@ -251,7 +251,7 @@ export class DeskHttp {
       const only = copyOf(requested);
       const shown = only ? copies.filter(({ copy }) => copy.n === only.n) : copies;
       return shown.length
-        ? [{ id: editionUri(records[i] as string), requested, item: shown.map((c) => this.#item(c)) }]
+        ? [{ id: editionUri(records[i] as string), requested, item: shown.map((c) => this.#item(c, at)) }]
         : [];
     });
     const { name } = this.#desk.library;
@@ -261,7 +261,7 @@ export class DeskHttp {
       timestamp: `${url.searchParams.get('at') ?? this.#clock.now()}:00`,
     });
   }
-  #item({ copy, state }: { copy: CopyFacts; state: CopyState }): DaiaItem {
+  #item({ copy, state }: { copy: CopyFacts; state: CopyState }, at: Minutes): DaiaItem {
     const { campus, location, callNumber, rule } = copy.copy;
     const name = this.#desk.library.campuses.find((c) => c.id === campus)?.name ?? campus;
     const base: DaiaItem = {
@@ -275,6 +275,11 @@ export class DeskHttp {
     const away = state.lent ?? state.aside ?? state.queue[0];
     if (!away && state.transit === null && !state.missing)
       return { ...base, available: services.map((service) => ({ service, ...limitation })) };
+    // Nobody has it and nobody waits: it is under way to its shelf.
+    if (!away && state.transit !== null) {
+      const delay = `P${Math.max(1, state.transit - dayOf(at))}D`;
+      return { ...base, available: services.map((service) => ({ service, delay, ...limitation })) };
+    }
     const expected = state.missing
       ? 'unknown'
       : isoDay(

@@ -6,6 +6,7 @@
  */
 import { addWorkingDays, isWorkingDay } from '../../core/access/calendar';
 import type { Library } from '../../core/model/library';
+import type { Policy } from '../../core/model/policy';
 import type { Copy, RecordId } from '../../core/model/record';
 import {
   addDays,
@@ -85,10 +86,12 @@ export interface CopyState {
 
 /** Chances of a day. */
 const CHANCE = { found: 0.02, borrowed: 0.018, joins: 0.015, recall: 0.3, lost: 0.0002 } as const;
-const [MOST_WAITING, DRAWS] = [4, 5];
+const MOST_WAITING = 4;
 /** Of the loans of others: the share back before their day, and on it or soon after; the rest is late. */
 const HABIT = { early: 0.55, onTime: 0.85, late: 9, veryLate: 0.03 } as const;
 const OPENS = clock('09:00');
+/** Beyond so many days everything stays as it is: nobody looks there, and somebody might ask for the year 9999. */
+const MOST_DAYS = 730;
 
 /** The day on which another reader brings back what they borrowed: by a habit of their own. */
 export function backOn(begun: DayNumber, due: DayNumber, u: number): DayNumber {
@@ -98,6 +101,22 @@ export function backOn(begun: DayNumber, due: DayNumber, u: number): DayNumber {
     return addDays(due, Math.floor(((u - HABIT.early) / (HABIT.onTime - HABIT.early)) * 2));
   const late = (u - HABIT.onTime) / (1 - HABIT.onTime);
   return addDays(due, 1 + Math.floor(late * HABIT.late) + (late > 1 - HABIT.veryLate * 5 ? 14 : 0));
+}
+
+const worked = new WeakMap<Policy, Map<DayNumber, boolean>>();
+/** Whether the desk works on a day: asked for each copy, and the same for all. */
+function worksOn(policy: Policy, day: DayNumber): boolean {
+  let known = worked.get(policy);
+  if (!known) {
+    known = new Map();
+    worked.set(policy, known);
+  }
+  let works = known.get(day);
+  if (works === undefined) {
+    works = isWorkingDay(policy, day);
+    known.set(day, works);
+  }
+  return works;
 }
 
 interface Habits {
@@ -164,7 +183,8 @@ export class CopyLife {
     const upTo = (t: number): void => {
       for (; next < told.length && (told[next] as DeskAct).at < t; next++) life.#act(told[next] as DeskAct);
     };
-    for (let day = addDays(first, 1); startOf(day, OPENS) <= at; day = addDays(day, 1)) {
+    for (let n = 1; n <= MOST_DAYS && startOf(addDays(first, n), OPENS) <= at; n++) {
+      const day = addDays(first, n);
       upTo(startOf(day, OPENS));
       life.#morning(day);
     }
@@ -191,15 +211,10 @@ export class CopyLife {
   }
 
   #morning(day: DayNumber): void {
-    const draws = Array.from({ length: DRAWS }, () => this.#luck()) as [
-      number,
-      number,
-      number,
-      number,
-      number,
-    ];
-    if (!isWorkingDay(this.#policy, day)) return;
-    const [main, joins, recall, habit, collects] = draws;
+    const luck = this.#luck;
+    // As many as there are, whether or not they are wanted: so the next day's are the same.
+    const [main, joins, recall, habit, collects] = [luck(), luck(), luck(), luck(), luck()];
+    if (!worksOn(this.#policy, day)) return;
     if (this.#missing) {
       if (main >= CHANCE.found) return;
       this.#missing = false;
