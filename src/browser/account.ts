@@ -14,7 +14,7 @@ import { isObject } from './shapes';
 import type { Store } from './store';
 
 /** Settings that belong to a reader; the clock and who reads are the browser's. */
-const SETTINGS = ['contacts', 'kept', 'inboxSeen', 'noticesSeen', 'lastPile', 'citeAs'] as const;
+const SETTINGS = ['contacts', 'kept', 'inboxSeen', 'noticesSeen', 'lastPile', 'loans', 'citeAs'] as const;
 interface Keyed {
   readonly id: string;
   readonly reader?: unknown;

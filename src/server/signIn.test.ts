@@ -86,6 +86,10 @@ describe('signing in', () => {
     expect(refused(other.came)).toEqual(['/sign-in/refused?why=refused&to=%2Fpiles', undefined]);
     const good = await through('/piles');
     expect(refused(await good.come?.())).toEqual(['/sign-in/refused?why=refused&to=%2Fpiles', undefined]);
+    const gone = { ...server.locals.signIn, begin: () => Promise.reject(new Error('gone')) };
+    const away = { locals: { ...server.locals, signIn: gone as unknown as App.Locals['signIn'] } };
+    const unreached = await call(begin.GET, '/sign-in?to=/piles', {}, {}, away);
+    expect(refused(unreached)).toEqual(['/sign-in/refused?why=refused&to=%2Fpiles', undefined]);
     expect(refused(await good.come?.(''))).toEqual(['/sign-in/refused?why=late&to=%2F', undefined]);
   });
   it('goes on to no address but ours', () => {

@@ -283,6 +283,8 @@ test('a shared computer is left clean: the file first, then no trace', async ({ 
     cookies: document.cookie,
   }));
   expect(left).toEqual({ databases: [], local: {}, session: {}, caches: [], cookies: '' });
+  // Nor those that no script can see: nobody is signed in any more.
+  expect((await page.context().cookies()).filter((c) => c.value !== '')).toEqual([]);
   await page.getByRole('link', { name: 'Start anew' }).click();
   await page.goto('/piles');
   await expect(page.getByText('nothing in it')).toBeVisible();

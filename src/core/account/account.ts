@@ -15,6 +15,7 @@ import {
   citeAsShape,
   contactShape,
   correctionShape,
+  loanSettingsShape,
   ownStyleShape,
   pastSearchShape,
   questionShape,
@@ -30,6 +31,7 @@ const settingsShape = shape({
   inboxSeen: maybe(text(100)),
   noticesSeen: maybe(text(100)),
   lastPile: maybe(text(2000)),
+  loans: maybe(loanSettingsShape),
   citeAs: maybe(citeAsShape),
 });
 /** What of a reader's there is, table by table. */

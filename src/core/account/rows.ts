@@ -134,6 +134,8 @@ export const contactShape = shape({
   addresses: maybe(listOf(said(), 1000)),
   pickup: maybe(text(ID)),
 });
+/** How a reader wants to be reminded of due days, and whether what was brought back is kept. */
+export const loanSettingsShape = shape({ remind: whole(-1, 1000), keepsPast: yesOrNo() });
 /** How a reader cited last. */
 export const citeAsShape = shape({
   style: text(ID),

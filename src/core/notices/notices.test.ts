@@ -44,7 +44,7 @@ const heard = (more: Partial<Heard>): Heard => ({
   news: [],
   ...more,
 });
-const list = (more: Partial<Heard>, noticeDays = 3) => noticesOf(heard(more), TODAY, noticeDays);
+const list = (more: Partial<Heard>, noticeDays = 3) => noticesOf(heard(more), TODAY, noticeDays, 14);
 
 describe('notices', () => {
   it('come from slips, due days, answers and searches; what asks stands first, then the latest', () => {

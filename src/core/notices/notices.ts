@@ -37,16 +37,19 @@ export interface Heard {
   readonly news: readonly { readonly search: StandingSearch; readonly n: number }[];
 }
 
-/** What was called back is spoken of from as many days before. */
-const RECALLED_DAYS = 14;
-
 /**
  * What asks for something first, then the latest first.
  * @param today the day by the reader's clock
  * @param noticeDays so many days before it is due a volume is spoken of
+ * @param recallDays so many days somebody has to bring back what is called back
  * @example noticesOf({ slips: [], account: null, questions: [], answers: [], news: [] }, parseDay('2026-11-02'), 3) // []
  */
-export function noticesOf(heard: Heard, today: DayNumber, noticeDays: number): Notice[] {
+export function noticesOf(
+  heard: Heard,
+  today: DayNumber,
+  noticeDays: number,
+  recallDays: number = noticeDays,
+): Notice[] {
   const now = `${isoDay(today)}T23:59`;
   const said = inboxOf(heard.slips).map(
     ({ slip, message, asks }): Notice => ({ sort: 'slip', time: message.time, asks, slip, message }),
@@ -59,7 +62,7 @@ export function noticesOf(heard: Heard, today: DayNumber, noticeDays: number): N
   });
   const lent = (heard.account?.loans ?? []).flatMap((loan): Notice[] => {
     if (loan.from !== 'desk') return [];
-    const time = `${isoDay(addDays(loan.due, -(loan.recalled ? RECALLED_DAYS : noticeDays)))}T00:00`;
+    const time = `${isoDay(addDays(loan.due, -(loan.recalled ? recallDays : noticeDays)))}T00:00`;
     return time <= now ? [{ sort: 'loan', time, asks: true, loan }] : [];
   });
   const waits = (heard.account?.holds ?? []).flatMap((hold): Notice[] =>

@@ -3,17 +3,20 @@ import { msg } from '../../core/model/message';
 import { problem } from '../../server/problem';
 import { safePath } from '../../server/session';
 
-/** To the university's sign-in, and back to where the reader was: `to` is a path here. */
+/**
+ * To the university's sign-in, and back to where the reader was: `to` is a path here. A sign-in that is not reached is
+ * said on a page of ours.
+ */
 export const GET: APIRoute = async ({ url, locals }) => {
   const { signIn, sessions, base } = locals;
   if (!signIn) return problem('not-found', msg('http.nobodySignsIn'));
-  const { address, kept } = await signIn.begin(base);
-  return new Response(null, {
-    status: 303,
-    headers: {
-      location: address,
-      'set-cookie': await sessions.writeBegun({ to: safePath(url.searchParams.get('to')), kept }, base),
-      'cache-control': 'no-store',
-    },
+  const to = safePath(url.searchParams.get('to'));
+  const begun = await signIn.begin(base).catch((error: unknown) => {
+    locals.failure(error);
+    return null;
   });
+  const headers = new Headers({ 'cache-control': 'no-store' });
+  headers.set('location', begun?.address ?? `/sign-in/refused?why=refused&to=${encodeURIComponent(to)}`);
+  if (begun) headers.set('set-cookie', await sessions.writeBegun({ to, kept: begun.kept }, base));
+  return new Response(null, { status: 303, headers });
 };

@@ -1,6 +1,7 @@
 /** What this browser keeps of the reader: saved as a file, read back with a look beforehand, cleared away. */
 import { useState } from 'react';
 import { clearBrowser, gather, putAccount, takeIn } from '../../browser/account';
+import { post } from '../../browser/client';
 import { theStore } from '../../browser/store';
 import { type Account, type Merged, merge, TABLE_NAMES } from '../../core/account/account';
 import { accountFileName, readAccount, writeAccount } from '../../core/account/file';
@@ -101,12 +102,14 @@ function TheAccount() {
     save();
     // The download is handed over before the page goes.
     await new Promise((done) => setTimeout(done, 600));
+    // The cookie too, which no script can see: the server takes it back.
+    await post('/sign-out', {}).catch(() => undefined);
     await clearBrowser(theStore());
     window.location.replace('/cleared');
   };
   return (
     <div className={styles.view}>
-      <h1>{say('account.whatIsKept', { reader: reader.name })}</h1>
+      <h1>{say('account.whatIsKept', { reader: reader.name || 'none' })}</h1>
       <p className={styles.hint}>{say('account.onlyHere')}</p>
       <dl className={styles.parts}>
         {ALL.filter((part) => countOf(account, part) > 0).map((part) => (

@@ -44,13 +44,14 @@ export function useNotices(): Notices | null {
       .catch(() => undefined);
   }, [asks, moment, reader.id, own.keepsPast]);
   const account = useOneAccount(info.reader ? (desk ?? null) : null);
+  const { recallDays } = info.policy.loans;
   const noticeDays = own.remind < 0 ? info.policy.loans.noticeDays : own.remind;
   return useMemo(() => {
     if (!asked || !questions) return null;
     const today = dayOf(parseLocal(moment.at) as Minutes);
     return {
-      notices: noticesOf({ slips, account, questions, ...asked }, today, noticeDays),
+      notices: noticesOf({ slips, account, questions, ...asked }, today, noticeDays, recallDays),
       partly: asked.partly,
     };
-  }, [asked, questions, slips, account, moment.at, noticeDays]);
+  }, [asked, questions, slips, account, moment.at, noticeDays, recallDays]);
 }

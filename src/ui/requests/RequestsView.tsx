@@ -280,7 +280,7 @@ function Requests() {
   return (
     <div className={styles.view}>
       <div className={styles.top}>
-        <h1 className="sr">{say('requests.requestsOf', { name: reader.name })}</h1>
+        <h1 className="sr">{say('requests.requestsOf', { name: reader.name || 'none' })}</h1>
         {slips.length > 0 && (
           <>
             <input

@@ -8,6 +8,7 @@ import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { asked, moment, worldOf } from '../../../tests/fixtures/world';
 import * as client from '../../browser/client';
+import * as desk from '../../browser/desk';
 import { NEW_SEARCH, type SearchRequest } from '../../core/query/request';
 import type { Hit } from '../../words/answers';
 import { PAGE, useResults } from './useResults';
@@ -33,12 +34,12 @@ afterEach(() => {
 
 const search = (q: string): SearchRequest => ({ ...NEW_SEARCH, q, drop: {} });
 const AT = moment();
-function open(first: SearchRequest) {
+function open(first: SearchRequest, asksDesk = false) {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, networkMode: 'always' } } });
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={queries}>{children}</QueryClientProvider>
   );
-  return renderHook(({ request }) => useResults(request, AT, true), {
+  return renderHook(({ request }) => useResults(request, AT, true, asksDesk), {
     wrapper,
     initialProps: { request: first },
   });
@@ -58,6 +59,25 @@ describe('results', () => {
     act(() => result.current.see(PAGE, 2 * PAGE));
     expect(sought).toEqual(['history@0', `history@${PAGE}`, `history@${2 * PAGE}`]);
     for (let i = 0; i < 3 * PAGE; i++) expect(result.current.lineAt(i)?.id, String(i)).toBe(hits[i]?.id);
+  });
+  it('stand as the desk has them once it has answered; a desk that is silent is said', async () => {
+    const hits = (await all('history')).slice(0, PAGE);
+    const at = hits.findIndex((h) => h.copies.of > 0);
+    const lent = hits[at] as Hit;
+    const now = { wait: lent.wait, best: null, copies: { in: 7, of: 7 } };
+    const asking = vi
+      .spyOn(desk, 'getLive')
+      .mockResolvedValue({ lines: { [lent.id]: now }, since: null, silent: false });
+    const { result } = open(search('history'), true);
+    await waitFor(() => expect(result.current.lineAt(at)?.copies).toEqual(now.copies));
+    expect(result.current.lineAt(at)?.csl).toEqual(lent.csl);
+    expect(result.current.silent).toBeNull();
+    // Only things with copies of ours are asked for.
+    expect(asking.mock.calls[0]?.[0]).toEqual(hits.filter((h) => h.copies.of > 0).map((h) => h.id));
+    asking.mockResolvedValue({ lines: {}, since: '2026-11-02T08:00', silent: true });
+    const { result: later } = open(search('history'), true);
+    await waitFor(() => expect(later.current.silent).toEqual({ since: '2026-11-02T08:00' }));
+    expect(later.current.lineAt(at)?.copies).toEqual(lent.copies);
   });
   it('a far page comes without those between', async () => {
     const { result } = open(search('history'));
