@@ -3,6 +3,7 @@
  * itself is the desk's.
  */
 import { wrongIn } from '../core/model/shape';
+import { own } from '../core/table';
 import { type PastLoan, pastLoanShape, type SeenAccount, seenAccountShape } from './loanRows';
 import type { Store } from './store';
 
@@ -35,7 +36,7 @@ export const sawAccount = (store: Store, now: SeenAccount, keepsPast: boolean): 
         reader: now.reader,
         title: d.about ?? '',
         callNumber: d.label ?? '',
-        record: before?.records[d.edition ?? ''] ?? '',
+        record: own<string, string>(before?.records ?? {}, d.edition ?? '') ?? '',
         begun: d.starttime ?? '',
         ended: now.at,
       })),

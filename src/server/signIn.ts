@@ -19,6 +19,12 @@ export interface Provider {
   /** It may be reached without encryption: on this machine. */
   readonly insecure?: boolean;
 }
+interface Held {
+  readonly token: string;
+  readonly until: number;
+  /** What brings the next: some providers give another each time. */
+  readonly refresh: string | null;
+}
 const [PROVIDERS_KEPT, TOKENS_KEPT] = [20, 50_000];
 /** Milliseconds before its end at which a token is not used any more. */
 const EARLY = 30_000;
@@ -29,9 +35,7 @@ export class OidcSignIn implements SignIn {
   readonly #campuses: () => readonly Campus[];
   readonly #found = new LRUCache<string, Promise<oidc.Configuration>>({ max: PROVIDERS_KEPT });
   /** Access tokens by the refresh token that brings the next. */
-  readonly #tokens = new LRUCache<string, { readonly token: string; readonly until: number }>({
-    max: TOKENS_KEPT,
-  });
+  readonly #tokens = new LRUCache<string, Held>({ max: TOKENS_KEPT });
 
   constructor(provider: Provider, campuses: () => readonly Campus[]) {
     this.#provider = provider;
@@ -93,9 +97,21 @@ export class OidcSignIn implements SignIn {
     const { reader, patron } = this.#readerOf(claims);
     return { reader, patron, refresh };
   }
-  #keep(key: string, tokens: { readonly access_token: string; expiresIn(): number | undefined }): void {
+  #keep(
+    key: string,
+    tokens: {
+      readonly access_token: string;
+      readonly refresh_token?: string;
+      expiresIn(): number | undefined;
+    },
+    before: string | null = null,
+  ): void {
     const seconds = tokens.expiresIn() ?? 300;
-    this.#tokens.set(key, { token: tokens.access_token, until: Date.now() + seconds * 1000 });
+    this.#tokens.set(key, {
+      token: tokens.access_token,
+      until: Date.now() + seconds * 1000,
+      refresh: tokens.refresh_token ?? before,
+    });
   }
   /** Who the claims say it is; what they leave out is as little as can be. */
   #readerOf(claims: Readonly<Record<string, unknown>> & { readonly sub: string }): {
@@ -126,10 +142,11 @@ export class OidcSignIn implements SignIn {
     const key = who.refresh ?? who.reader.id;
     const held = this.#tokens.get(key);
     if (held && held.until - EARLY > Date.now()) return held.token;
-    if (!who.refresh) return null;
+    const refresh = held?.refresh ?? who.refresh;
+    if (!refresh) return null;
     try {
-      const tokens = await oidc.refreshTokenGrant(await this.#config(base), who.refresh);
-      this.#keep(key, tokens);
+      const tokens = await oidc.refreshTokenGrant(await this.#config(base), refresh);
+      this.#keep(key, tokens, refresh);
       return tokens.access_token;
     } catch (error) {
       if (error instanceof oidc.ResponseBodyError) return null;

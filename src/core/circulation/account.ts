@@ -10,6 +10,7 @@ import type { Policy } from '../model/policy';
 import type { Slip } from '../model/slip';
 import { isOnLoan } from '../model/slipStates';
 import { addDays, type DayNumber, parseDay } from '../model/time';
+import { canDo } from '../requests/lifecycle';
 import { slipTitle } from '../requests/slip';
 import {
   PAIA_STATUS,
@@ -84,8 +85,6 @@ export interface FeeLine {
   readonly day: DayNumber | null;
 }
 export interface Account {
-  readonly status: PatronStatus;
-  readonly expires: DayNumber | null;
   readonly loans: readonly Loan[];
   readonly holds: readonly Hold[];
   readonly fees: readonly FeeLine[];
@@ -140,8 +139,6 @@ export function accountOf(desk: DeskAccount | null, slips: readonly Slip[], rule
   const own = { ...rules, block };
   const documents = desk?.documents ?? [];
   return {
-    status,
-    expires: dayIn(desk?.patron.expires),
     loans: [...documents.flatMap((d) => deskLoan(d, own)), ...slips.flatMap((s) => slipLoan(s, own))].sort(
       (a, b) => a.due - b.due || (a.key < b.key ? -1 : 1),
     ),
@@ -183,7 +180,7 @@ function deskLoan(d: PaiaDocument, rules: Ruled): Loan[] {
       waiting,
       recalled,
       renewal: renewalOf(
-        { due, used, waiting, recalled, shortLoan: false, deskSays: d.canrenew ?? null },
+        { due, used, waiting, recalled, deskSays: d.canrenew ?? null },
         { ...rules, campus },
       ),
       slip: null,
@@ -251,7 +248,7 @@ function slipLoan(slip: Slip, rules: Ruled): Loan[] {
       waiting: 0,
       recalled,
       renewal: renewalOf(
-        { due, used, waiting: 0, recalled, shortLoan: false, deskSays: null },
+        { due, used, waiting: 0, recalled, deskSays: null },
         { ...rules, campus: campusOfSlip(slip) },
       ),
       slip,
@@ -282,7 +279,7 @@ function slipHold(slip: Slip, rules: Ruled): Hold[] {
       ready: !waits && median !== null && likely !== null ? { median, likely } : null,
       since: dayIn(slip.messages.findLast((m) => m.event === 'arrive')?.time),
       until: waits ? dayIn(slip.messages.findLast((m) => m.event === 'arrive')?.until) : null,
-      canCancel: false,
+      canCancel: canDo(slip, 'cancel'),
       why: '',
       slip,
     },

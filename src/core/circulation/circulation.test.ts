@@ -21,7 +21,6 @@ const FACTS: RenewalFacts = {
   used: 0,
   waiting: 0,
   recalled: false,
-  shortLoan: false,
   deskSays: null,
 };
 const said = (facts: Partial<RenewalFacts>, more = {}) => {
@@ -82,7 +81,6 @@ describe('renewing', () => {
     expect(said(all, { block: { code: 'circulation.blocked.fees' } })).toBe('circulation.blocked.fees');
     expect(said(all)).toBe('circulation.recalled');
     expect(said({ ...all, recalled: false })).toBe('circulation.overdueFirst');
-    expect(said({ used: 1, waiting: 1, shortLoan: true })).toBe('circulation.shortLoan');
     expect(said({ used: 1, waiting: 1 })).toBe('circulation.noneLeft');
     expect(said({ waiting: 1 })).toBe('circulation.waitedFor');
     expect(said({ deskSays: false })).toBe('circulation.deskSaysNo');

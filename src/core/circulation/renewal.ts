@@ -16,7 +16,6 @@ export interface RenewalFacts {
   readonly waiting: number;
   /** It was called back before its day. */
   readonly recalled: boolean;
-  readonly shortLoan: boolean;
   /** What the desk says; null where it says nothing. */
   readonly deskSays: boolean | null;
 }
@@ -41,7 +40,6 @@ export function renewalOf(loan: RenewalFacts, rules: RenewalRules): Renewal {
   if (block) return no(block);
   if (loan.recalled) return no(msg('circulation.recalled', { due: dayValue(loan.due, today) }));
   if (late > 0) return no(msg('circulation.overdueFirst'));
-  if (loan.shortLoan) return no(msg('circulation.shortLoan'));
   if (renewalsLeft(policy, category, loan.used) === 0)
     return no(msg('circulation.noneLeft', { most: policy.loans.renewals[category] }));
   if (loan.waiting > 0) return no(msg('circulation.waitedFor', { n: loan.waiting }));

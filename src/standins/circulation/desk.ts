@@ -25,7 +25,7 @@ import {
 } from './life';
 
 /** What a reader has when the demo begins: a copy, since when, and how often renewed. */
-export interface OpeningLoan extends Omit<Opening, 'days'> {
+export interface OpeningLoan extends Opening {
   readonly copy: CopyFacts;
 }
 export interface OpeningAccount {
@@ -50,12 +50,6 @@ export interface Payment {
   readonly patron: string;
   readonly at: Minutes;
 }
-/** What a reader asked for, and why it was not done. */
-export interface Done {
-  readonly copy: CopyFacts;
-  readonly error: string | null;
-}
-
 export const copyUri = ({ record, n }: Pick<CopyFacts, 'record' | 'n'>): string =>
   `urn:x-copy:${record}:${n}`;
 export const editionUri = (record: string): string => `urn:x-record:${record}`;
@@ -143,7 +137,7 @@ export class Desk {
     const { account, byCopy } = await this.#opened();
     const rules = this.#rules();
     const own = byCopy.get(copyUri(copy));
-    const opening = own ? { ...own, days: rules.habitsOf(own.patron).days } : null;
+    const opening = own ?? null;
     const asked = account.holds
       .filter((h) => copyUri(h.copy) === copyUri(copy))
       .map(

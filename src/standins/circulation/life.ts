@@ -41,8 +41,6 @@ export interface Opening {
   readonly patron: string;
   readonly begun: DayNumber;
   readonly renewals: number;
-  /** Days of this reader's loans, and how often one is renewed. */
-  readonly days: number;
 }
 export interface Lent {
   /** Null for a reader who has no account here. */
@@ -206,6 +204,9 @@ export class CopyLife {
     const back = backOn(begun, due, this.#luck());
     return back > now ? back : addDays(now, 1 + Math.floor(this.#luck() * 6));
   }
+  get #held(): Pick<CopyState, 'lent' | 'queue'> {
+    return { lent: this.#lent, queue: this.#queue };
+  }
   get #policy() {
     return this.#rules.library.policy;
   }
@@ -297,7 +298,8 @@ export class CopyLife {
         this.#lent = null;
         return;
       case 'renew':
-        if (!lent || !this.mayRenew(patron, day)) return;
+        if (!lent || hindersRenewal(this.#held, patron, day, this.#rules.habitsOf(patron).mostRenewals))
+          return;
         this.#lent = {
           ...lent,
           due: this.#due(lent.due, this.#policy.loans.renewalDays),
@@ -343,21 +345,10 @@ export class CopyLife {
       }
     }
   }
-  /** As the desk sees it: nobody waits, it is not late, and it was not renewed as often as it can be. */
-  mayRenew(patron: string, day: DayNumber): boolean {
-    const lent = this.#lent;
-    return (
-      lent?.patron === patron &&
-      lent.recalled === null &&
-      day <= lent.due &&
-      this.#queue.length === 0 &&
-      lent.renewals < this.#rules.habitsOf(patron).mostRenewals
-    );
-  }
 }
 /** Why a loan is not renewed, as the desk says it; null where it is. */
 export function hindersRenewal(
-  state: CopyState,
+  state: Pick<CopyState, 'lent' | 'queue'>,
   patron: string,
   day: DayNumber,
   mostRenewals: number,

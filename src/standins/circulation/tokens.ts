@@ -3,10 +3,12 @@
  */
 import { createHash, randomUUID } from 'node:crypto';
 import { jwtVerify, SignJWT } from 'jose';
+import { LRUCache } from 'lru-cache';
 import { SCOPES, type Scope } from '../../core/circulation/paia';
 
 /** Seconds that a token holds. */
 export const LASTS = 3600;
+const ENDED_KEPT = 10_000;
 export interface Access {
   readonly patron: string;
   readonly scopes: readonly Scope[];
@@ -16,7 +18,7 @@ const ISSUER = 'urn:x-desk';
 export class DeskTokens {
   readonly #key: Uint8Array;
   /** Given up before they ran out. */
-  readonly #ended = new Set<string>();
+  readonly #ended = new LRUCache<string, true>({ max: ENDED_KEPT, ttl: LASTS * 1000 });
   constructor(secret: string) {
     this.#key = createHash('sha256').update(`desk ${secret}`).digest();
   }
@@ -44,7 +46,7 @@ export class DeskTokens {
   async end(token: string): Promise<void> {
     try {
       const { payload } = await jwtVerify(token, this.#key, { issuer: ISSUER });
-      if (payload.jti) this.#ended.add(payload.jti);
+      if (payload.jti) this.#ended.set(payload.jti, true);
     } catch {
       // It holds no more as it is.
     }

@@ -9,9 +9,11 @@ import { calendarFile } from '../../core/formats/letters';
 import { recordHref } from '../../core/model/address';
 import type { CampusId } from '../../core/model/record';
 import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { own } from '../../core/table';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/loans';
 import { useHere } from '../kit/app';
+import { CampusOptions } from '../kit/CampusOptions';
 import kit from '../kit/kit.module.css';
 import { saveFile } from '../kit/saveFile';
 import { Undo } from '../kit/Undo';
@@ -25,8 +27,8 @@ const MINUTES_A_DAY = 1440;
 function Reminders({ account }: { account: Account }) {
   const { info, reader, moment, settings } = useHere();
   const id = useId();
-  const own = settings.loans[reader.id] ?? NO_LOAN_SETTINGS;
-  const days = own.remind < 0 ? info.policy.loans.noticeDays : own.remind;
+  const chosen = own(settings.loans, reader.id) ?? NO_LOAN_SETTINGS;
+  const days = chosen.remind < 0 ? info.policy.loans.noticeDays : chosen.remind;
   const today = dayOf(parseLocal(moment.at) as Minutes);
   const lines = account.loans.map((l) =>
     say('loans.mailLine', { title: l.title, day: dayText(l.due, today), place: l.place || 'none' }),
@@ -58,7 +60,9 @@ function Reminders({ account }: { account: Account }) {
         <select
           className={kit.box}
           value={days}
-          onChange={(e) => void setLoans(theStore(), reader.id, { ...own, remind: Number(e.target.value) })}
+          onChange={(e) =>
+            void setLoans(theStore(), reader.id, { ...chosen, remind: Number(e.target.value) })
+          }
         >
           {Array.from({ length: MOST_DAYS + 1 }, (_, n) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: numbers of days
@@ -84,9 +88,9 @@ function Reminders({ account }: { account: Account }) {
 }
 
 function Reached() {
-  const { info, reader, settings } = useHere();
+  const { reader, settings } = useHere();
   const id = useId();
-  const kept = settings.contacts[reader.id];
+  const kept = own(settings.contacts, reader.id);
   const now: Contact = {
     email: reader.email,
     address: reader.address,
@@ -136,11 +140,7 @@ function Reached() {
             value={typed.pickup ?? reader.campus}
             onChange={(e) => change({ pickup: e.target.value as CampusId })}
           >
-            {info.campuses.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-              </option>
-            ))}
+            <CampusOptions />
           </select>
         </label>
         {bad && <p className={styles.wrong}>{say('loans.badEmail')}</p>}
@@ -158,7 +158,7 @@ function Reached() {
 function BroughtBack() {
   const { reader, settings } = useHere();
   const id = useId();
-  const own = settings.loans[reader.id] ?? NO_LOAN_SETTINGS;
+  const chosen = own(settings.loans, reader.id) ?? NO_LOAN_SETTINGS;
   const past = useKept(() => pastLoans(theStore(), reader.id), [reader.id], []) ?? [];
   const [gone, setGone] = useState<readonly PastLoan[] | null>(null);
   return (
@@ -167,8 +167,8 @@ function BroughtBack() {
       <label className={kit.check}>
         <input
           type="checkbox"
-          checked={own.keepsPast}
-          onChange={(e) => void setLoans(theStore(), reader.id, { ...own, keepsPast: e.target.checked })}
+          checked={chosen.keepsPast}
+          onChange={(e) => void setLoans(theStore(), reader.id, { ...chosen, keepsPast: e.target.checked })}
         />
         {say('loans.keepPast')}
       </label>

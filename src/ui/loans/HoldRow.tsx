@@ -5,6 +5,7 @@ import { addDays, type DayNumber } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/loans';
 import { useHere } from '../kit/app';
+import { CampusOptions } from '../kit/CampusOptions';
 import { focusOn } from '../kit/focusOn';
 import kit from '../kit/kit.module.css';
 import type { Axis } from './axis';
@@ -70,11 +71,7 @@ export function HoldRow({ hold, axis, today, busy, answer, cancel, collectAt }: 
                 disabled={busy}
                 onChange={(e) => collectAt(e.target.value)}
               >
-                {info.campuses.map((c) => (
-                  <option key={c.id} value={c.id}>
-                    {c.name}
-                  </option>
-                ))}
+                <CampusOptions />
               </select>
             </label>
           ) : (

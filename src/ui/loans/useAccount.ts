@@ -6,6 +6,7 @@ import { getAccount } from '../../browser/desk';
 import { type SeenAccount, sawAccount, seenAccount } from '../../browser/loans';
 import { theStore } from '../../browser/store';
 import type { Account } from '../../core/circulation/account';
+import { own } from '../../core/table';
 import { useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
 import { NO_LOAN_SETTINGS, useOneAccount } from './useOneAccount';
@@ -34,7 +35,7 @@ export function useAccount(): AccountNow {
     placeholderData: (before) => (before?.reader === reader.id ? before : undefined),
   });
   const { data } = query;
-  const keepsPast = settings.loans[reader.id]?.keepsPast ?? NO_LOAN_SETTINGS.keepsPast;
+  const keepsPast = (own(settings.loans, reader.id) ?? NO_LOAN_SETTINGS).keepsPast;
   useEffect(() => {
     // A browser that keeps nothing shows it all the same.
     if (data) sawAccount(theStore(), data, keepsPast).catch(() => undefined);

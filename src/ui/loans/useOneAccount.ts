@@ -2,6 +2,7 @@
 import { useMemo } from 'react';
 import { type Account, accountOf, type DeskAccount } from '../../core/circulation/account';
 import { dayOf, type Minutes, parseLocal } from '../../core/model/time';
+import { own } from '../../core/table';
 import { useHere } from '../kit/app';
 
 /** Before the reader said anything: reminded as the library's notices are. */
@@ -19,7 +20,7 @@ export function useOneAccount(desk: Known | null): Account {
         policy: info.policy,
         category: reader.category,
         today,
-        recordOf: (edition) => desk?.records[edition] ?? '',
+        recordOf: (edition) => own<string, string>(desk?.records ?? {}, edition) ?? '',
       }),
     [desk, slips, info, reader.category, today],
   );

@@ -8,6 +8,7 @@ import { standingSearches } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { type Notice, noticesOf } from '../../core/notices/notices';
+import { own } from '../../core/table';
 import { useHere } from '../kit/app';
 import { useKept } from '../kit/useKept';
 import { NO_LOAN_SETTINGS, useOneAccount } from '../loans/useOneAccount';
@@ -33,19 +34,19 @@ export function useNotices(): Notices | null {
   }, [questions, standing, moment]);
   // What the desk said last; asked anew once a day of the clock.
   const desk = useKept(() => seenAccount(theStore(), reader.id), [reader.id], null);
-  const own = settings.loans[reader.id] ?? NO_LOAN_SETTINGS;
+  const chosen = own(settings.loans, reader.id) ?? NO_LOAN_SETTINGS;
   const old = desk !== undefined && desk?.at.slice(0, 10) !== moment.at.slice(0, 10);
   const asks = info.desk && info.reader !== null && old;
   useEffect(() => {
     if (!asks) return;
     // Without an answer what was seen last stands.
     getAccount(moment)
-      .then((now) => sawAccount(theStore(), { ...now, reader: reader.id, at: moment.at }, own.keepsPast))
+      .then((now) => sawAccount(theStore(), { ...now, reader: reader.id, at: moment.at }, chosen.keepsPast))
       .catch(() => undefined);
-  }, [asks, moment, reader.id, own.keepsPast]);
+  }, [asks, moment, reader.id, chosen.keepsPast]);
   const account = useOneAccount(info.reader ? (desk ?? null) : null);
   const { recallDays } = info.policy.loans;
-  const noticeDays = own.remind < 0 ? info.policy.loans.noticeDays : own.remind;
+  const noticeDays = chosen.remind < 0 ? info.policy.loans.noticeDays : chosen.remind;
   return useMemo(() => {
     if (!asked || !questions) return null;
     const today = dayOf(parseLocal(moment.at) as Minutes);

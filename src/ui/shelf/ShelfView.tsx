@@ -18,6 +18,7 @@ import { say } from '../../words/generated/walk';
 import { ItemPane } from '../item/ItemPane';
 import { adjust, go, useAddress } from '../kit/address';
 import { useHere } from '../kit/app';
+import { CampusOptions } from '../kit/CampusOptions';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { AskingApp } from '../kit/queries';
@@ -288,11 +289,7 @@ function TheShelf() {
             onChange={(e) => change({ campus: e.target.value || null, stands: null }, true)}
           >
             <option value="">{say('walk.allCampuses')}</option>
-            {info.campuses.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-              </option>
-            ))}
+            <CampusOptions />
           </select>
         </label>
         <Ask

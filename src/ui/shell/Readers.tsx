@@ -9,6 +9,7 @@ import type { CampusId } from '../../core/model/record';
 import { say } from '../../words/generated/signin';
 import { categoryLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
+import { CampusOptions } from '../kit/CampusOptions';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { signInHref } from '../kit/signIn';
@@ -71,11 +72,7 @@ function Visitor() {
             value={campus}
             onChange={(e) => look({ campus: e.target.value as CampusId })}
           >
-            {info.campuses.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-              </option>
-            ))}
+            <CampusOptions />
           </select>
         </label>
         <label>
