@@ -16,7 +16,6 @@ interface Props {
   readonly hold: Hold;
   readonly axis: Axis;
   readonly today: DayNumber;
-  readonly busy: boolean;
   readonly answer: Answer | undefined;
   readonly cancel: () => void;
   readonly collectAt: (campus: string) => void;
@@ -38,7 +37,7 @@ function stateText(hold: Hold, today: DayNumber): string {
   return `${place}${back} ${when}`;
 }
 
-export function HoldRow({ hold, axis, today, busy, answer, cancel, collectAt }: Props) {
+export function HoldRow({ hold, axis, today, answer, cancel, collectAt }: Props) {
   const { info } = useHere();
   const [sure, setSure] = useState(false);
   const campus = info.campuses.find((c) => c.id === hold.campus);
@@ -65,12 +64,7 @@ export function HoldRow({ hold, axis, today, busy, answer, cancel, collectAt }: 
           {movable ? (
             <label>
               {say('loans.collectAt')}{' '}
-              <select
-                className={kit.box}
-                value={hold.campus}
-                disabled={busy}
-                onChange={(e) => collectAt(e.target.value)}
-              >
+              <select className={kit.box} value={hold.campus} onChange={(e) => collectAt(e.target.value)}>
                 <CampusOptions />
               </select>
             </label>
@@ -93,7 +87,6 @@ export function HoldRow({ hold, axis, today, busy, answer, cancel, collectAt }: 
                     type="button"
                     ref={focusOn}
                     className={kit.link}
-                    disabled={busy}
                     onClick={() => {
                       setSure(false);
                       cancel();
@@ -106,7 +99,7 @@ export function HoldRow({ hold, axis, today, busy, answer, cancel, collectAt }: 
                   </button>
                 </>
               ) : (
-                <button type="button" className={kit.link} disabled={busy} onClick={() => setSure(true)}>
+                <button type="button" className={kit.link} onClick={() => setSure(true)}>
                   {say('loans.cancel')}
                   <span className="sr">: {hold.title}</span>
                 </button>

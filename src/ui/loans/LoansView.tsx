@@ -2,7 +2,7 @@
  * Loans: what is with the reader and until when, what renewing would gain, what is waited for, owed, and what was
  * brought back. What slips brought from elsewhere stands among what the desk lent.
  */
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { tellDesk } from '../../browser/desk';
 import { doAct } from '../../browser/slips';
 import { theStore } from '../../browser/store';
@@ -56,17 +56,22 @@ function useDoing() {
       return [key, { done: !error, text }] as const;
     });
   };
-  const run = async (work: () => Promise<readonly (readonly [string, Answer])[]>) => {
+  // One after the other: what is pressed while the list is asked anew waits for its turn, and no key is lost.
+  const line = useRef<Promise<void>>(Promise.resolve());
+  const run = (work: () => Promise<readonly (readonly [string, Answer])[]>) => {
     setBusy(true);
-    setFailed(null);
-    try {
-      setAnswers(new Map(await work()));
-      await lookAgain();
-    } catch (error) {
-      setFailed(error);
-    } finally {
-      setBusy(false);
-    }
+    const turn = line.current.then(async () => {
+      setFailed(null);
+      try {
+        setAnswers(new Map(await work()));
+        await lookAgain();
+      } catch (error) {
+        setFailed(error);
+      }
+      if (line.current === turn) setBusy(false);
+    });
+    line.current = turn;
+    return turn;
   };
   const renew = (loans: readonly Loan[]) =>
     run(async () => {
@@ -204,7 +209,6 @@ function Loans({
               hold={hold}
               axis={axis}
               today={today}
-              busy={doing.busy}
               answer={doing.answers.get(hold.key)}
               cancel={() => void doing.cancel(hold)}
               collectAt={(campus) => void doing.collectAt(hold, campus, name(campus))}
