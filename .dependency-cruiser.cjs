@@ -18,9 +18,10 @@ const FLOORS = {
   references: ['model', 'words'],
   plan: ['model', 'access'],
   citing: ['model'],
-  account: ['model', 'piles', 'references', 'courses'],
-  notices: ['model', 'account', 'piles', 'references', 'requests', 'courses', 'circulation'],
+  account: ['model', 'piles', 'references', 'courses', 'appointments'],
+  notices: ['model', 'account', 'piles', 'references', 'requests', 'courses', 'circulation', 'appointments'],
   piles: ['model', 'words', 'shelf'],
+  appointments: ['model', 'access'],
   courses: ['model', 'words', 'references', 'access', 'plan'],
   requests: ['model', 'policy', 'access', 'coverage'],
   circulation: ['model', 'access', 'requests'],
@@ -41,6 +42,7 @@ const FLOORS = {
     'piles',
     'courses',
     'circulation',
+    'appointments',
   ],
 };
 /** The rooms of the embedded engine. The port stands apart: nothing in it knows of any engine. */

@@ -26,6 +26,7 @@ declare namespace App {
     /** Whether who asks may send another mail now. */
     mayMail: () => boolean;
     mail: import('./core/discovery/ports').Mail | null;
+    calendars: import('./core/discovery/ports').Calendars | null;
     /** What the pages of the simulated world are made with; null where nothing is simulated. */
     standins: import('./start/standins').Standins | null;
   }

@@ -5,6 +5,7 @@
  */
 
 import Dexie, { type DexieOptions, type Table } from 'dexie';
+import type { Appointment } from '../core/appointments/appointment';
 import type { OwnCourse } from '../core/courses/course';
 import type { Slip } from '../core/model/slip';
 import { type AsideItem, asItems } from '../core/piles/aside';
@@ -37,6 +38,7 @@ export class Store extends Dexie {
   courses!: Table<OwnCourse, string>;
   accounts!: Table<SeenAccount, string>;
   pastLoans!: Table<PastLoan, string>;
+  appointments!: Table<Appointment, string>;
 
   constructor(options?: DexieOptions) {
     super('legendum', options);
@@ -83,6 +85,7 @@ export class Store extends Dexie {
     this.version(8).stores({ aside: null });
     this.version(9).stores({ courses: 'id, reader' });
     this.version(10).stores({ accounts: 'reader', pastLoans: 'id, reader' });
+    this.version(11).stores({ appointments: 'id, reader' });
   }
 }
 

@@ -3,6 +3,7 @@
 import type { Database, Guidance, StudyGuide, Topic } from '../core/discovery/guidance';
 import { words } from '../core/words/fold';
 import { ANSWERS } from './answers';
+import { LIBRARIANS } from './librarians';
 import { DISCIPLINES, type Discipline } from './vocabulary/disciplines';
 
 const name = (id: string): string[] => DISCIPLINES.filter((d) => d.id === id).map((d) => d.name);
@@ -140,4 +141,5 @@ export const GUIDANCE: Guidance = {
   databases: DATABASES,
   guides: DISCIPLINES.map(guide),
   topics: DISCIPLINES.map(topic),
+  librarians: LIBRARIANS,
 };

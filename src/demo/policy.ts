@@ -117,5 +117,6 @@ export const POLICY: Policy = {
     categories: ['undergraduate', 'postgraduate', 'distance', 'staff'],
   },
   question: spread(1, 1),
+  appointments: { minutes: 60, every: 30, aheadMinutes: 180, days: 42 },
   kindsNeverLent: ['journal', 'newspaper-article'],
 };

@@ -21,6 +21,7 @@ import {
   orNull,
   otherwise,
   type Shape,
+  type Shaped,
   shape,
   text,
   type Value,
@@ -71,12 +72,28 @@ const thing = closed(
   { oneOf: ['record', 'csl'] },
 ) as Value<unknown> as Value<ThingAsked>;
 const [READINGS, DESK_THINGS, LIVE_RECORDS] = [200, 200, 100];
+const [HOURS, ATTACHED, HOUR_NOTE] = [50, 3, 4000];
+/** An hour with a librarian, as a reader asks for it. */
+const hour = closed({
+  id: formed(/^H-[A-Za-z0-9-]{6,40}$/, 'id'),
+  sequence: whole(0, 1e6),
+  librarian: filled(100),
+  start: localTime(),
+  /** Empty for online. */
+  campus: text(100),
+  /** What goes with it: its title, and where it is found. */
+  title: text(2000),
+  attach: listOf(formed(/^(https?:)\/\/\S+$/i, 'address'), ATTACHED),
+  note: text(HOUR_NOTE),
+});
+export type HourBody = Shaped<typeof hour>;
 const reading = closed(
   { record: maybe(filled(MAX_ID)), csl: maybe(reference), needBy: isoDay(), wanted: maybe(oneOf(WANTED)) },
   { oneOf: ['record', 'csl'] },
 ) as Value<unknown> as Value<AskByQuestion>;
 
 export const BODIES = {
+  hours: closed({ what: oneOf(['take', 'stands', 'give-back']), hours: listOf(hour, HOURS, 1), moment }),
   ask: closed({ questions: listOf(question, QUESTIONS), moment }),
   resolve: closed({
     items: listOf(reference, REFERENCES, 1),

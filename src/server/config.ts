@@ -44,6 +44,8 @@ export interface Config {
     readonly edition: string;
     readonly place: string;
   } | null;
+  /** A librarian's calendar, `{id}` standing for their id; empty for none, or the demo's. */
+  readonly calendars: string;
   /** The made-up university: its clock starts on a set day and is moved by hand. */
   readonly demo: boolean;
 }
@@ -113,6 +115,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
           place: template('LEGENDUM_DESK_PLACE'),
         }
       : null,
+    calendars: address('LEGENDUM_CALENDARS') && template('LEGENDUM_CALENDARS'),
     demo: env.LEGENDUM_DEMO === '1',
   };
 }

@@ -15,7 +15,10 @@ const NO_WORDS: LibraryWords = {
 };
 
 /** All of it that stands in files; who reads and what time it is, the ports say. */
-export type LibraryData = Omit<LibraryInfo, 'reader' | 'signsIn' | 'desk' | 'now' | 'movable' | 'mails'>;
+export type LibraryData = Omit<
+  LibraryInfo,
+  'reader' | 'signsIn' | 'desk' | 'now' | 'movable' | 'mails' | 'hours'
+>;
 
 /** Throws when the directory has no readable library.json. */
 export function readLibraryData(dir: string): LibraryData {

@@ -21,6 +21,7 @@ const info: LibraryInfo = {
   now: '2026-11-02T09:10',
   movable: true,
   mails: false,
+  hours: false,
   words: { country: '', partnership: '', desk: '', footer: '', about: [], examples: {} },
 };
 const search = (params: string | Record<string, string>) =>

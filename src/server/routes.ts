@@ -16,6 +16,7 @@ export const POSTED: ReadonlySet<string> = new Set([
   '/api/slips/news',
   '/api/ways',
   '/api/account/act',
+  '/api/hours/act',
   '/api/live',
   '/sign-out',
   '/standin/lending',
@@ -25,13 +26,19 @@ export const POSTED: ReadonlySet<string> = new Set([
 ]);
 /** What the simulated desk takes beside questions, in any account. */
 const DESK_POSTED = /^\/standin\/circulation\/(?:auth\/\w+|core\/[^/]+\/(?:request|renew|cancel))$/;
+/** Simulated calendars are read and told something at the same address. */
+const CALENDAR = /^\/standin\/calendars\/[^/]+$/;
 const READ = ['GET', 'HEAD'];
 const WRITE = ['POST'];
 
 const bare = (path: string): string => (path.length > 1 && path.endsWith('/') ? path.slice(0, -1) : path);
 /** Methods that an address takes. */
 export const methodsOf = (path: string): readonly string[] =>
-  POSTED.has(bare(path)) || DESK_POSTED.test(path) ? WRITE : READ;
+  CALENDAR.test(path)
+    ? [...READ, ...WRITE]
+    : POSTED.has(bare(path)) || DESK_POSTED.test(path)
+      ? WRITE
+      : READ;
 
 /** Addresses of the framework's own that nobody needs: pictures made to measure, islands rendered alone. */
 export const isClosed = (path: string): boolean => path.startsWith('/_') && !path.startsWith('/_astro/');
@@ -40,7 +47,7 @@ export const isClosed = (path: string): boolean => path.startsWith('/_') && !pat
 export const isSimulated = (path: string): boolean => path.startsWith('/standin/');
 
 const SAID: ReadonlySet<string> = new Set(
-  'api answers places related courses ask-by shelf browse policy-reports search values suggest records references resolve ways promise kept mail plan styles locales export slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside piles notices account cleared standin publisher delivery sign-out back refused account loans circulation identity counter core auth daia items fees renew cancel request live database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
+  'api hours hour calendars call answers places related courses ask-by shelf browse policy-reports search values suggest records references resolve ways promise kept mail plan styles locales export slips act news ask library journals guidance feeds search.atom sru openurl opensearch.xml policy about databases guides requests new searches aside piles notices account cleared standin publisher delivery sign-out back refused account loans circulation identity counter core auth daia items fees renew cancel request live database sign-in lending healthz readyz _astro fonts models favicon.svg 404'.split(
     ' ',
   ),
 );

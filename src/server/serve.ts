@@ -114,6 +114,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     now: outside.clock.now(),
     movable: outside.clock.movable,
     mails: outside.mail !== null,
+    hours: outside.calendars !== null && data.policy.appointments !== undefined,
   });
   const styles = await Styles.open(fileURLToPath(parts.styles));
   const outside = await parts.outside({ index, info, policy: () => data.policy, log: poolLog });

@@ -3,6 +3,7 @@
  * knows every adapter.
  */
 import { DEMO_START } from '../demo/clock';
+import { HttpCalendars } from '../server/calendars';
 import { HttpCirculation } from '../server/circulation';
 import { machineClock } from '../server/clock';
 import { readConfig } from '../server/config';
@@ -23,14 +24,14 @@ serve(config, {
   async outside({ index, info, policy, log }) {
     const clock = config.demo ? movableClock(DEMO_START) : machineClock(() => policy().zone);
     const pdfs = await pdfMaker({ script: new URL('./pdf.worker.mjs', import.meta.url), log });
-    const { desk, deskHttp, identity, ...world } = standinWorld({
+    const { own: standins, ...world } = standinWorld({
       index,
       info,
       clock,
       data,
       secret: config.secret,
     });
-    const { oidc, desk: own } = config;
+    const { oidc, desk: own, calendars } = config;
     return {
       ...world,
       // A library's own systems stand where they are named.
@@ -43,7 +44,10 @@ serve(config, {
           }
         : {}),
       ...(own ? { circulation: new HttpCirculation(own) } : {}),
-      standins: { pdf: pdfs.make, habitOf: data.habitOf, desk, deskHttp, identity },
+      ...(calendars
+        ? { calendars: new HttpCalendars({ calendar: calendars, zone: () => policy().zone }) }
+        : {}),
+      standins: { pdf: pdfs.make, habitOf: data.habitOf, ...standins },
       close: pdfs.close,
     };
   },

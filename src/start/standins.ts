@@ -6,10 +6,12 @@ import type { Clock, Outside } from '../core/discovery/ports';
 import type { Library } from '../core/model/library';
 import type { Reader } from '../core/model/reader';
 import { type Minutes, parseLocal } from '../core/model/time';
+import { HttpCalendars } from '../server/calendars';
 import { HttpCirculation } from '../server/circulation';
 import type { IndexHost } from '../server/host';
 import { OidcSignIn } from '../server/signIn';
 import { standinAskDesk } from '../standins/askDesk';
+import { StandinCalendars } from '../standins/calendars';
 import { campusUri, Desk, editionUri } from '../standins/circulation/desk';
 import { DeskHttp } from '../standins/circulation/http';
 import { DeskTokens } from '../standins/circulation/tokens';
@@ -27,6 +29,7 @@ export interface Standins {
   readonly identity: IdentityProvider;
   readonly desk: Desk;
   readonly deskHttp: DeskHttp;
+  readonly calendars: StandinCalendars;
 }
 /** What an index directory says of the made-up university. */
 export interface StandinData {
@@ -46,10 +49,11 @@ export function standinData(dir: string): StandinData {
 
 /** Where the stand-ins answer, as the app's own client asks them: in this process, by no network. */
 const [DESK, IDENTITY] = ['/standin/circulation', '/standin/identity'];
+const CALENDARS = '/standin/calendars';
 const inside = 'http://standin.invalid';
 
 export interface World {
-  readonly index: Pick<IndexHost, 'ask'>;
+  readonly index: Pick<IndexHost, 'ask' | 'guidance'>;
   readonly info: () => LibraryInfo;
   readonly clock: Clock;
   readonly data: StandinData;
@@ -63,7 +67,7 @@ export function standinWorld({
   clock,
   data,
   secret,
-}: World): Outside & Pick<Standins, 'desk' | 'deskHttp' | 'identity'> {
+}: World): Outside & { readonly own: Pick<Standins, 'desk' | 'deskHttp' | 'identity' | 'calendars'> } {
   const tokens = new DeskTokens(secret);
   const identity = new IdentityProvider(data.readers, tokens, secret);
   const desk = new Desk(
@@ -86,6 +90,14 @@ export function standinWorld({
       const request = new Request(address as string, init);
       return deskHttp.answer(request, below(DESK, new URL(request.url).pathname));
     },
+  });
+  const zone = () => info().policy.zone;
+  const calendars = new StandinCalendars({
+    librarians: async () => (await index.guidance()).librarians ?? [],
+    campuses: data.library.campuses,
+    zone,
+    clock,
+    calls: '/standin/call/',
   });
   // What becomes of a slip goes by where the copies stood when it was sent.
   const network = standinNetwork(async (slip, moment) => {
@@ -115,8 +127,15 @@ export function standinWorld({
     ),
     circulation,
     mail: standinMail,
-    identity,
-    desk,
-    deskHttp,
+    calendars: new HttpCalendars({
+      calendar: `${inside}${CALENDARS}/{id}`,
+      zone,
+      movable: clock.movable,
+      fetch: (address, init) => {
+        const request = new Request(address as string, init);
+        return calendars.answer(request, below(CALENDARS, new URL(request.url).pathname));
+      },
+    }),
+    own: { identity, desk, deskHttp, calendars },
   };
 }

@@ -123,6 +123,21 @@ export async function search(page: Page, text: string): Promise<void> {
 export async function lines(page: Page): Promise<void> {
   await page.waitForSelector('section[aria-label="Results"][aria-busy="false"]', { state: 'attached' });
 }
+/** Waits until something stands still: a list that is walked through is drawn anew as its lines come. */
+export async function still(what: Locator): Promise<void> {
+  let before = '';
+  await expect
+    .poll(
+      async () => {
+        const now = JSON.stringify(await what.boundingBox());
+        const same = now === before && now !== 'null';
+        before = now;
+        return same;
+      },
+      { intervals: [250] },
+    )
+    .toBe(true);
+}
 /** Moves the demo clock by one of its steps. */
 export async function moveClock(page: Page, step: string | RegExp): Promise<void> {
   await page.getByRole('button', { name: /^Demo clock/ }).click();

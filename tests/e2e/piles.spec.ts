@@ -1,7 +1,7 @@
 /** Piles from end to end: kept, planned, fetched, cited, given away, carried to another browser, cleared away. */
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, lines, search, signIn, test } from './app';
+import { expect, lines, search, signIn, still, test } from './app';
 import { pile } from './views';
 
 const items = (page: Page) => page.getByRole('list', { name: 'What is in it' }).getByRole('listitem');
@@ -86,10 +86,10 @@ test('a pile of forty for Friday under a limit of 20 crowns', async ({ page }) =
   await page.keyboard.press('j');
   await page.keyboard.press('x');
   // The next lines come as they are gone to.
-  await page.getByLabel('Go to line').fill('36');
+  await page.getByLabel('Go to line').fill('38');
   await page.keyboard.press('Enter');
-  await page.mouse.wheel(0, 500);
   await expect(page.locator('li[data-index="39"] [data-line]')).toBeVisible();
+  await still(page.locator('li[data-index="39"]'));
   await page
     .locator('li[data-index="39"]')
     .getByRole('checkbox', { name: /^Choose “/ })

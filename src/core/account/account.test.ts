@@ -91,6 +91,27 @@ const anAccount: fc.Arbitrary<Account> = fc.record({
       .map((s) => ({ ...s, reader: 'imke', name: 'n', address: 'a', sentence: 's', created: '' })),
   ),
   questions: fc.constant([]),
+  appointments: unique(
+    fc
+      .record({
+        id: fc.constantFrom('H-1', 'H-2'),
+        sequence: fc.nat(2),
+        state: fc.constantFrom('taken', 'given-back', 'called-off'),
+        changed: WHEN,
+      })
+      .map((a) => ({
+        ...a,
+        reader: 'imke',
+        librarian: 'oddny',
+        name: 'Oddny',
+        start: '2026-11-05T10:00',
+        minutes: 60,
+        campus: '',
+        place: '',
+        conference: '',
+        note: '',
+      })),
+  ),
   bibliography: fc.option(
     fc.uniqueArray(fc.constantFrom('Falk 2019', 'Vik 2020', 'Ost 2021'), { maxLength: 3 }).map((texts) => ({
       reader: 'imke',

@@ -2,6 +2,7 @@
  * The account: everything of a reader, as one value; what two browsers have made one, without loss.
  * `docs/account-file.md` describes the file.
  */
+import { type Appointment, appointmentShape } from '../appointments/appointment';
 import { type OwnCourse, ownCourseShape } from '../courses/course';
 import { listOf, maybe, orNull, type Shaped, shape, text, type Value } from '../model/shape';
 import { type Slip, slipShape } from '../model/slip';
@@ -46,6 +47,7 @@ export const ACCOUNT_TABLES = {
   history: pastSearchShape,
   standing: standingSearchShape,
   questions: questionShape,
+  appointments: appointmentShape,
 } as const;
 export type AccountTable = keyof typeof ACCOUNT_TABLES;
 export const TABLE_NAMES = Object.keys(ACCOUNT_TABLES) as readonly AccountTable[];
@@ -70,6 +72,7 @@ export const EMPTY_ACCOUNT: Account = {
   history: [],
   standing: [],
   questions: [],
+  appointments: [],
   bibliography: null,
   settings: {},
 };
@@ -161,6 +164,8 @@ const JOIN: {
   history: (ours, theirs) => later(ours, theirs, (s) => s.at),
   standing: (ours, theirs): StandingSearch => ({ ...ours, seen: later(ours.seen, theirs.seen, (d) => d) }),
   questions: (ours) => ours,
+  appointments: (ours, theirs): Appointment =>
+    later(ours, theirs, (a) => `${String(a.sequence).padStart(7, '0')} ${a.changed}`),
 };
 
 export interface Counted {

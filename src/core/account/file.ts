@@ -11,7 +11,7 @@ import { own } from '../table';
 import { ACCOUNT_TABLES, type Account, accountShape, EMPTY_ACCOUNT, TABLE_NAMES } from './account';
 
 const FORMAT = 'legendum-account';
-export const ACCOUNT_VERSION = 2;
+export const ACCOUNT_VERSION = 3;
 export interface AccountFile {
   readonly format: typeof FORMAT;
   readonly version: number;
@@ -22,7 +22,7 @@ export interface AccountFile {
   readonly reader: string;
   readonly account: Account;
 }
-/** Version 2 came with courses. The file's text. */
+/** Version 2 came with courses, version 3 with hours that were taken. The file's text. */
 export const writeAccount = (file: Omit<AccountFile, 'format' | 'version'>): string =>
   `${JSON.stringify({ format: FORMAT, version: ACCOUNT_VERSION, ...file }, null, 1)}\n`;
 
@@ -78,7 +78,9 @@ export function readAccount(text: string, reader: string): Account {
   if (file.reader !== reader)
     return refuse(msg('account.otherReader', { reader: String(file.reader).slice(0, 100) }));
   const account =
-    file.version < 2 && isFields(file.account) ? { courses: [], ...file.account } : file.account;
+    file.version < ACCOUNT_VERSION && isFields(file.account)
+      ? { courses: [], appointments: [], ...file.account }
+      : file.account;
   const wrong = wrongIn(accountShape, account);
   if (wrong !== null) return refuse(msg('account.wrongAt', { path: wrong }));
   return account as Account;

@@ -64,8 +64,9 @@ export const questionShape = shape({
   record: maybe(text(MAX_ID)),
   /** The way that did not work (kind link). */
   way: maybe(said()),
-  /** The search it is about, as its address. */
+  /** The search it is about, as its address; the pile. */
   search: maybe(said()),
+  pile: maybe(text(ID)),
   asked: localTime(),
   /** The id of the question that it was written after, in the same thread. */
   after: maybe(filled(60)),

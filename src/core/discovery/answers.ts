@@ -249,6 +249,8 @@ export interface LibraryInfo {
   readonly movable: boolean;
   /** Whether the library sends mails for its readers. */
   readonly mails: boolean;
+  /** Whether hours with a librarian can be taken. */
+  readonly hours: boolean;
   readonly words: LibraryWords;
 }
 

@@ -3,6 +3,7 @@
  * to them. The index does not hold everything; what it lacks of a database is said, and the words are handed
  * on.
  */
+import type { Librarian } from '../model/librarian';
 import { termOf } from '../words/analysis';
 import { SMALL_WORDS, words } from '../words/fold';
 
@@ -49,6 +50,8 @@ export interface Guidance {
   readonly databases: readonly Database[];
   readonly guides: readonly StudyGuide[];
   readonly topics: readonly Topic[];
+  /** Who gives hours. */
+  readonly librarians?: readonly Librarian[];
 }
 
 const HEADING_WORTH = 2;

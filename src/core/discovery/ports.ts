@@ -3,12 +3,15 @@
  * Which adapter stands behind which port is decided in one place, `src/start`.
  */
 
+import type { Busy } from '../appointments/free';
 import type { DeskAccount } from '../circulation/account';
 import type { LiveCopies } from '../circulation/live';
 import type { PaiaDocument } from '../circulation/paia';
+import type { Librarian } from '../model/librarian';
 import type { Message } from '../model/message';
 import type { Reader } from '../model/reader';
 import type { Slip } from '../model/slip';
+import type { Minutes } from '../model/time';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../requests/lifecycle';
 import type { Moment } from './answers';
 
@@ -102,6 +105,41 @@ export class DeskSilent extends Error {}
 /** The desk takes this token no more. */
 export class SignInAgain extends Error {}
 
+/** An hour with a librarian, as a calendar is asked for it or told that it is not needed. */
+export interface HourAsk {
+  readonly id: string;
+  /** How often it was changed. */
+  readonly sequence: number;
+  readonly librarian: Librarian;
+  readonly reader: { readonly name: string; readonly email: string };
+  readonly start: Minutes;
+  readonly minutes: number;
+  /** What stands in the calendar: a title, a text, where (empty for online), addresses of what goes with it. */
+  readonly summary: string;
+  readonly description: string;
+  readonly location: string;
+  readonly attach: readonly string[];
+}
+export interface HourAnswer {
+  readonly accepted: boolean;
+  /** Room, and address of the call, as the librarian's calendar says them; empty for none. */
+  readonly place: string;
+  readonly conference: string;
+  /** What was said to it. */
+  readonly comment: string;
+}
+/** The librarians' calendars. Each rejects with `DeskSilent` where the calendar does not answer. */
+export interface Calendars {
+  /** What is taken between two moments. */
+  busy(librarian: Librarian, from: Minutes, to: Minutes, at: string): Promise<readonly Busy[]>;
+  /**
+   * Takes an hour, or moves one of the same id there. Asking again for what was taken is harmless, and tells
+   * whether it stands.
+   */
+  take(hour: HourAsk, at: string): Promise<HourAnswer>;
+  giveBack(hour: HourAsk, at: string): Promise<HourAnswer>;
+}
+
 /** A mail as it goes out: RFC 5322, with its recipients once more for the envelope. */
 export interface OutgoingMail {
   readonly to: readonly string[];
@@ -123,4 +161,6 @@ export interface Outside {
   readonly circulation: Circulation | null;
   /** Null where the library sends no mail: the reader's own program does it then. */
   readonly mail: Mail | null;
+  /** Null where no calendar is reached: nobody gives hours. */
+  readonly calendars: Calendars | null;
 }

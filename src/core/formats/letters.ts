@@ -1,8 +1,10 @@
 /** Calendar entries (RFC 5545) and mail drafts (RFC 5322) as files to download. */
 import ical, { ICalAlarmType } from 'ical-generator';
 import { createMimeMessage } from 'mimetext/browser';
+import { minutes, parseLocal } from '../model/time';
+import { offsetAt, type Zone } from '../model/zone';
 
-/** A day of a slip, for a calendar. */
+/** A day or an hour, for a calendar. */
 export interface SlipDate {
   readonly id: string;
   readonly title: string;
@@ -13,6 +15,9 @@ export interface SlipDate {
   readonly allDay: boolean;
   /** Minutes before at which to remind; null: not at all. */
   readonly remind: number | null;
+  readonly where?: string;
+  /** How often it was changed (RFC 5545, 3.8.7.4). */
+  readonly changed?: number;
 }
 /** A mail, before it is a file. */
 export interface Letter {
@@ -23,9 +28,20 @@ export interface Letter {
 }
 
 /**
- * A calendar of the days of slips. Whole days, which have no time zone; stamps come from the caller's clock.
+ * A calendar. Whole days have no time zone; what begins at an hour is written in UTC. Stamps come from the
+ * caller's clock.
+ * @param zone of the library, for what begins at an hour
  */
-export function calendarFile(dates: readonly SlipDate[], name: string, now: string): string {
+export function calendarFile(
+  dates: readonly SlipDate[],
+  name: string,
+  now: string,
+  zone: Zone = 'UTC',
+): string {
+  const moment = (local: string): Date => {
+    const t = parseLocal(local) ?? minutes(0);
+    return new Date((t - offsetAt(zone, t)) * 60_000);
+  };
   const calendar = ical({ name, prodId: { company: 'Legendum', product: 'Requests', language: 'EN' } });
   for (const d of dates) {
     const next = new Date(`${d.start.slice(0, 10)}T00:00:00Z`);
@@ -33,10 +49,11 @@ export function calendarFile(dates: readonly SlipDate[], name: string, now: stri
     const event = calendar.createEvent({
       id: `${d.id}@legendum`,
       stamp: new Date(`${now}:00Z`),
-      start: new Date(`${d.start.slice(0, 10)}T00:00:00Z`),
-      end: next,
-      allDay: true,
-      timezone: 'UTC',
+      ...(d.allDay
+        ? { start: new Date(`${d.start.slice(0, 10)}T00:00:00Z`), end: next, allDay: true, timezone: 'UTC' }
+        : { start: moment(d.start), end: moment(d.end) }),
+      ...(d.where ? { location: d.where } : {}),
+      ...(d.changed ? { sequence: d.changed } : {}),
       summary: d.title,
       description: d.about,
     });

@@ -155,6 +155,18 @@ export const policyShape = closed({
   openSlips: whole(1, 1000),
   purchase: closed({ ...spreadFields, share: share(), categories: categories() }),
   question: spread(),
+  /** Hours with a librarian; left out where none are given. */
+  appointments: maybe(
+    closed({
+      /** How long one is, and how far apart they begin. */
+      minutes: whole(5, 480),
+      every: whole(5, 480),
+      /** So long before it has to be asked for. */
+      aheadMinutes: whole(0, 100_000),
+      /** So far ahead hours are given. */
+      days: someDays(),
+    }),
+  ),
   kindsNeverLent: kinds(),
 });
 export type Policy = Shaped<typeof policyShape>;

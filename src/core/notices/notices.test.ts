@@ -40,6 +40,7 @@ const heard = (more: Partial<Heard>): Heard => ({
   slips: [],
   account: null,
   questions: [],
+  hours: [],
   answers: [],
   news: [],
   ...more,

@@ -3,6 +3,7 @@
  * the ask desk, standing searches with something new.
  */
 import type { Question, StandingSearch } from '../account/rows';
+import { type Appointment, endOf } from '../appointments/appointment';
 import type { Account, Hold, Loan } from '../circulation/account';
 import type { Slip, SlipMessage } from '../model/slip';
 import { isOnLoan } from '../model/slipStates';
@@ -23,6 +24,8 @@ export type Notice = Said &
     | { readonly sort: 'loan'; readonly loan: Loan }
     /** Waits at the pickup point. */
     | { readonly sort: 'waits'; readonly hold: Hold }
+    /** An hour with a librarian: soon, or called off. */
+    | { readonly sort: 'hour'; readonly hour: Appointment }
     | { readonly sort: 'answer'; readonly question: Question; readonly text: string }
     | { readonly sort: 'search'; readonly search: StandingSearch; readonly n: number }
   );
@@ -32,6 +35,7 @@ export interface Heard {
   /** The account at the desk; what slips brought is said by the slips. */
   readonly account: Account | null;
   readonly questions: readonly Question[];
+  readonly hours: readonly Appointment[];
   readonly answers: readonly { readonly id: string; readonly time: string; readonly text: string }[];
   /** Standing searches with how many are new since each was last looked at. */
   readonly news: readonly { readonly search: StandingSearch; readonly n: number }[];
@@ -42,7 +46,7 @@ export interface Heard {
  * @param today the day by the reader's clock
  * @param noticeDays so many days before it is due a volume is spoken of
  * @param recallDays so many days somebody has to bring back what is called back
- * @example noticesOf({ slips: [], account: null, questions: [], answers: [], news: [] }, parseDay('2026-11-02'), 3) // []
+ * @example noticesOf({ slips: [], account: null, questions: [], hours: [], answers: [], news: [] }, parseDay('2026-11-02'), 3) // []
  */
 export function noticesOf(
   heard: Heard,
@@ -70,6 +74,14 @@ export function noticesOf(
       ? [{ sort: 'waits', time: `${isoDay(hold.since)}T09:00`, asks: true, hold }]
       : [],
   );
+  const hours = heard.hours.flatMap((hour): Notice[] => {
+    if (hour.state === 'given-back' || endOf(hour) < isoDay(today)) return [];
+    if (hour.state === 'called-off') return [{ sort: 'hour', time: hour.changed, asks: true, hour }];
+    // The day before, so that there is time to give it back.
+    const day = parseDay(hour.start.slice(0, 10));
+    const time = day === null ? '' : `${isoDay(addDays(day, -1))}T00:00`;
+    return time && time <= now ? [{ sort: 'hour', time, asks: false, hour }] : [];
+  });
   const byId = new Map(heard.questions.map((q) => [q.id, q]));
   const answers = heard.answers.flatMap(({ id, time, text }): Notice[] => {
     const question = byId.get(id);
@@ -89,7 +101,7 @@ export function noticesOf(
   // What is said of a due volume already stands there once.
   const spoken = new Set(due.map((d) => (d.sort === 'due' ? d.slip.id : '')));
   const rest = said.map((s) => (s.sort === 'slip' && spoken.has(s.slip.id) ? { ...s, asks: false } : s));
-  return [...due, ...lent, ...waits, ...rest, ...answers, ...news].sort(
+  return [...due, ...lent, ...waits, ...hours, ...rest, ...answers, ...news].sort(
     (a, b) => Number(b.asks) - Number(a.asks) || (a.time < b.time ? 1 : a.time > b.time ? -1 : 0),
   );
 }

@@ -5,7 +5,7 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useId, useRef, useState } from 'react';
-import { getAnswers, getRecord } from '../../browser/client';
+import { getAnswers } from '../../browser/client';
 import {
   askQuestion,
   bringBackQuestion,
@@ -18,16 +18,16 @@ import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
 import { recordHref } from '../../core/model/address';
 import { clockOf, clockText, dayOf, parseLocal } from '../../core/model/time';
-import { readRequest } from '../../core/query/request';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/ask';
-import { sentence } from '../../words/sentence';
+import { useBrought } from '../hours/useBrought';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { AskingApp } from '../kit/queries';
 import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
+import { pileHref } from '../piles/usePiles';
 import styles from './ask.module.css';
 import { AllAnswers, MayAnswer } from './ReadyAnswers';
 
@@ -36,14 +36,6 @@ const when = (iso: string): string => {
   return t === null ? '' : `${dayText(dayOf(t))}, ${clockText(clockOf(t))}`;
 };
 const LONGEST = 4000;
-
-/** What goes with a question, as it is said; null for nothing, and for an item that is not there. */
-interface About {
-  readonly title: string;
-  readonly href: string;
-  readonly record?: string;
-  readonly search?: string;
-}
 
 /** One field and its button: a first question, or one more in a thread. */
 function Composer({
@@ -133,6 +125,8 @@ function Thread({
           <a href={recordHref(first.record)}>{first.subject}</a>
         ) : first.search ? (
           <a href={`/?${first.search}`}>{first.subject}</a>
+        ) : first.pile ? (
+          <a href={pileHref(first.pile)}>{first.subject}</a>
         ) : (
           first.subject
         )}
@@ -169,16 +163,8 @@ function Thread({
 
 function Ask() {
   const { info, reader, moment } = useHere();
-  const [params] = useState(() => new URLSearchParams(window.location.search));
-  const [left, setLeft] = useState(false);
-  const record = left ? '' : (params.get('record') ?? '');
-  const search = left ? '' : (params.get('search') ?? '');
+  const { brought, missing, leave } = useBrought();
   const [gone, setGone] = useState<readonly Question[]>([]);
-  const item = useQuery({
-    queryKey: ['record', record],
-    queryFn: () => getRecord(record),
-    enabled: record !== '',
-  });
   const questions = useKept(() => questionsOf(theStore(), reader.id), [reader.id], []) ?? [];
   const answers = useQuery({
     queryKey: ['answers', questions.map((q) => q.id), moment.at],
@@ -186,15 +172,6 @@ function Ask() {
     placeholderData: (before) => before,
     enabled: questions.length > 0,
   });
-  const about: About | null = item.data
-    ? { title: item.data.record.csl.title, href: recordHref(record), record }
-    : search
-      ? {
-          title: sentence(readRequest(new URLSearchParams(search)), info.campuses),
-          href: `/?${search}`,
-          search,
-        }
-      : null;
   const ask = async (text: string, more: Partial<Question>) => {
     await askQuestion(theStore(), {
       reader: reader.id,
@@ -209,34 +186,30 @@ function Ask() {
   return (
     <div className={styles.view}>
       <h1>{say('ask.askALibrarian')}</h1>
+      {info.hours && (
+        <p>
+          <a href={`/ask/hour${brought ? window.location.search : ''}`}>{say('ask.orAnHour')}</a>
+        </p>
+      )}
       <div>
-        {about && (
+        {brought && (
           <p className={styles.about}>
-            <span>{about.record ? say('ask.goesWithIt') : say('ask.withYourSearch')}</span>{' '}
-            <a href={about.href}>{about.title}</a>{' '}
-            <button type="button" className={kit.link} onClick={() => setLeft(true)}>
+            <span>{say('ask.goesWithIt')}</span> <a href={brought.href}>{brought.title}</a>{' '}
+            <button type="button" className={kit.link} onClick={leave}>
               {say('ask.leaveItOut')}
             </button>
           </p>
         )}
-        {item.isError && <p className={styles.about}>{say('ask.theItemCouldNotBeFound')}</p>}
+        {missing && <p className={styles.about}>{say('ask.theItemCouldNotBeFound')}</p>}
         <Composer
           label={say('ask.yourQuestion')}
           hint={say('ask.sayWhatYouAreLookingFor')}
           rows={5}
           answers
-          send={(text) =>
-            ask(
-              text,
-              about
-                ? {
-                    subject: about.title,
-                    ...(about.record ? { record: about.record } : {}),
-                    ...(about.search ? { search: about.search } : {}),
-                  }
-                : {},
-            )
-          }
+          send={(text) => {
+            const { title, ...as } = brought?.as ?? {};
+            return ask(text, { ...as, ...(title ? { subject: title } : {}) });
+          }}
         />
       </div>
       {answers.isError && <Failure error={answers.error} again={() => void answers.refetch()} />}
@@ -267,6 +240,7 @@ function Ask() {
                     after: first.id,
                     ...(first.record ? { record: first.record } : {}),
                     ...(first.search ? { search: first.search } : {}),
+                    ...(first.pile ? { pile: first.pile } : {}),
                   })
                 }
                 remove={() => {

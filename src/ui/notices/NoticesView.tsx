@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { sawNotices } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
-import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { clockOf, clockText, dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { Notice } from '../../core/notices/notices';
 import { slipTitle } from '../../core/requests/slip';
 import { own } from '../../core/table';
@@ -50,6 +50,19 @@ function said(notice: Notice): { readonly href: string; readonly title: string; 
           day: notice.hold.until === null ? 'none' : dayText(notice.hold.until),
         }),
       };
+    case 'hour': {
+      const { start, name, state } = notice.hour;
+      const at = parseLocal(start) as Minutes;
+      return {
+        href: '/ask/hour',
+        title: notice.hour.title || say('notices.hourWith', { name }),
+        text: say(state === 'called-off' ? 'notices.calledOff' : 'notices.hourAt', {
+          name,
+          day: dayText(dayOf(at)),
+          clock: clockText(clockOf(at)),
+        }),
+      };
+    }
     case 'answer':
       return { href: '/ask', title: notice.question.subject, text: notice.text };
     case 'search':
@@ -73,6 +86,8 @@ function keyOf(n: Notice): string {
       return `loan${n.loan.key}`;
     case 'waits':
       return `waits${n.hold.key}`;
+    case 'hour':
+      return n.hour.id;
     case 'answer':
       return n.question.id;
     case 'search':

@@ -1,5 +1,6 @@
 /** The reader's notices: asked for when the clock moves or something was asked or kept; slips are known here. */
 import { useEffect, useMemo, useState } from 'react';
+import { appointmentsOf, lookAfter } from '../../browser/appointments';
 import { getAccount } from '../../browser/desk';
 import { sawAccount, seenAccount } from '../../browser/loans';
 import { type Asked, askForNotices } from '../../browser/notices';
@@ -23,6 +24,7 @@ export function useNotices(): Notices | null {
   const { reader, moment, slips, info, settings } = useHere();
   const questions = useKept(() => questionsOf(theStore(), reader.id), [reader.id], []);
   const standing = useKept(() => standingSearches(theStore(), reader.id), [reader.id], []);
+  const hours = useKept(() => appointmentsOf(theStore(), reader.id), [reader.id], []);
   const [asked, setAsked] = useState<Asked | null>(null);
   useEffect(() => {
     if (!questions || !standing) return;
@@ -44,15 +46,20 @@ export function useNotices(): Notices | null {
       .then((now) => sawAccount(theStore(), { ...now, reader: reader.id, at: moment.at }, chosen.keepsPast))
       .catch(() => undefined);
   }, [asks, moment, reader.id, chosen.keepsPast]);
+  // Whether hours stand; without an answer they stand as they did.
+  const hasHours = info.hours && info.reader !== null && Boolean(hours?.length);
+  useEffect(() => {
+    if (hasHours) lookAfter(theStore(), reader.id, moment).catch(() => undefined);
+  }, [hasHours, reader.id, moment]);
   const account = useOneAccount(info.reader ? (desk ?? null) : null);
   const { recallDays } = info.policy.loans;
   const noticeDays = chosen.remind < 0 ? info.policy.loans.noticeDays : chosen.remind;
   return useMemo(() => {
-    if (!asked || !questions) return null;
+    if (!asked || !questions || !hours) return null;
     const today = dayOf(parseLocal(moment.at) as Minutes);
     return {
-      notices: noticesOf({ slips, account, questions, ...asked }, today, noticeDays, recallDays),
+      notices: noticesOf({ slips, account, questions, hours, ...asked }, today, noticeDays, recallDays),
       partly: asked.partly,
     };
-  }, [asked, questions, slips, account, moment.at, noticeDays, recallDays]);
+  }, [asked, questions, hours, slips, account, moment.at, noticeDays, recallDays]);
 }

@@ -271,6 +271,7 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
               {say('piles.fetchSheet')}
             </a>
             <SharePile pile={pile} lines={lines} />
+            <a href={`/ask?${new URLSearchParams({ pile: pile.id })}`}>{say('piles.askAboutIt')}</a>
           </div>
         )}
         {chosenHere.length > 0 && (

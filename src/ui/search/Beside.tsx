@@ -2,11 +2,13 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { getCourses, getGuidance, getReadyAnswers } from '../../browser/client';
-import { guidanceFor, handOn } from '../../core/discovery/guidance';
-import type { SearchRequest } from '../../core/query/request';
+import { byFit } from '../../core/appointments/free';
+import { guidanceFor, handOn, subjectsOf } from '../../core/discovery/guidance';
+import { printRequest, type SearchRequest } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/results';
 import { sayList } from '../../words/say';
+import { useHere } from '../kit/app';
 import styles from './breakdown.module.css';
 
 const HEADINGS = 6;
@@ -19,6 +21,7 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
     queryFn: getGuidance,
     staleTime: Number.POSITIVE_INFINITY,
   });
+  const { info } = useHere();
   const words = request.q.trim();
   const { data: courses } = useQuery({
     queryKey: ['courses', words],
@@ -34,7 +37,10 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
   const answered = ready?.answers[0];
   const headings = answer.breakdown.subject.slice(0, HEADINGS).map((s) => s.value);
   const { databases, guides } = guidanceFor(request.q, headings, map);
-  if (!databases.length && !guides.length && !courses?.total && !answered) return null;
+  const [subject] = subjectsOf(request.q, headings, map.topics);
+  const [librarian] = info.hours && subject ? byFit(map.librarians ?? [], [subject]) : [];
+  const knows = librarian?.subjects.includes(subject ?? '') ? librarian : undefined;
+  if (!databases.length && !guides.length && !courses?.total && !answered && !knows) return null;
   return (
     <section className={styles.beside} aria-label={say('results.whereElseToLook')}>
       <h3>{say('results.whereElseToLook')}</h3>
@@ -78,6 +84,14 @@ export default function Beside({ request, answer }: { request: SearchRequest; an
             </p>
           </li>
         ))}
+        {knows && (
+          <li>
+            <a href={`/ask/hour?${new URLSearchParams({ search: printRequest(request).toString() })}`}>
+              {say('results.anHourWith', { name: knows.name })}
+            </a>
+            <p>{knows.about}</p>
+          </li>
+        )}
       </ul>
       <p>
         {courses && courses.total > COURSES && (
