@@ -109,7 +109,12 @@ export async function lookAfter(store: Store, reader: string, moment: Moment): P
   const told = new Map((await tell('stands', own, moment)).map((t) => [t.id, t]));
   for (const hour of own) {
     const t = told.get(hour.id);
-    if (t?.state === 'refused')
-      await store.appointments.put({ ...hour, state: 'called-off', said: t.why, changed: moment.at });
+    if (t?.state !== 'refused') continue;
+    await store.transaction('rw', store.appointments, async () => {
+      // What was moved or given back meanwhile is another thing.
+      const now = await store.appointments.get(hour.id);
+      if (now?.state === 'taken' && now.sequence === hour.sequence)
+        await store.appointments.put({ ...now, state: 'called-off', said: t.why, changed: moment.at });
+    });
   }
 }

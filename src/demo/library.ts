@@ -4,7 +4,7 @@
  */
 
 import { CARRIER_LIST, KIND_LIST, type Kind } from '../core/model/kinds';
-import type { Campus, Lender, Library, Partner, Provider, Week } from '../core/model/library';
+import type { Campus, Elsewhere, Lender, Library, Partner, Provider, Week } from '../core/model/library';
 import type { Reader } from '../core/model/reader';
 import type { CampusId, PartnerId, ProviderId } from '../core/model/record';
 import { random } from '../core/random';
@@ -133,6 +133,86 @@ export const PARTNERS: readonly Partner[] = [
   partner('aldersund', 'Aldersund Polytechnic', [1, 3], [2, 3]),
 ];
 
+const elsewhere = (
+  id: string,
+  name: string,
+  hours: Week,
+  travel: [number, number, number],
+  address: string,
+  more: Partial<Elsewhere>,
+): Elsewhere => ({
+  id,
+  name,
+  sort: 'library',
+  address,
+  hours,
+  travel: { quayside: travel[0], fellgate: travel[1], saltmarsh: travel[2] },
+  bring: ['Your library card, with a photograph or beside something that has one.'],
+  conditions: [
+    'You may read what stands on the open shelves, and copy for your own study.',
+    'What stands in their stacks is brought while you wait, until an hour before closing.',
+  ],
+  ...more,
+});
+const PENCIL =
+  'A pencil; pens, bags and coats stay in the locker, for which you need a coin.';
+/** Where readers of Tarnholm may go and read. */
+export const ELSEWHERE: readonly Elsewhere[] = [
+  elsewhere('ostmere', 'University of Ostmere', week(['08:00', '20:00'], ['10:00', '16:00'], null), [70, 85, 95], 'Castle Mound 1, Ostmere', {
+    partner: 'ostmere' as PartnerId,
+    directions: 'Train to Ostmere, ten minutes; the door is under the clock.',
+    passDays: 90,
+  }),
+  elsewhere('brackmoor', 'Brackmoor College', week(['09:00', '18:00'], null, null), [45, 60, 80], 'Peat Road 20, Brackmoor', {
+    partner: 'brackmoor' as PartnerId,
+    passDays: 90,
+  }),
+  elsewhere('aldersund', 'Aldersund Polytechnic', week(['08:30', '19:00'], ['10:00', '14:00'], null), [95, 60, 130], 'Harbour Bridge 6, Aldersund', {
+    partner: 'aldersund' as PartnerId,
+    passDays: 30,
+    conditions: [
+      'You may read what stands on the open shelves; its laboratories’ copies are for their own people.',
+    ],
+  }),
+  elsewhere('marrowby', 'Marrowby School of Mines', week(['10:00', '16:00'], null, null), [120, 135, 150], 'Adit Lane 3, Marrowby', {
+    partner: 'marrowby' as PartnerId,
+    passDays: 30,
+    appointment: {
+      email: 'reading-room@marrowby.example',
+      days: 1,
+      asks: ['The day and hour at which you come.', 'Call number and title of what you want to see.'],
+    },
+  }),
+  elsewhere('coastarchive', 'Archive of the Vessary Coast', week(['09:30', '15:30'], null, null, null), [35, 50, 60], 'Old Customs House, Tarnholm', {
+    sort: 'archive',
+    directions: 'Tram 2 to Customs House; ring at the green door.',
+    bring: ['Something with your photograph and your address.', PENCIL],
+    conditions: [
+      'Three boxes a day, one on the table at a time.',
+      'Photographs without flash; papers younger than thirty years need a permit.',
+    ],
+    appointment: {
+      email: 'readers@coastarchive.example',
+      days: 3,
+      asks: [
+        'What you are working on, in two sentences, and for which course.',
+        'Which holdings you want to see, by their numbers in the finding list.',
+        'The day you come, and how long you stay.',
+      ],
+    },
+  }),
+  elsewhere('lightworks', 'Archive of the Lighthouse Works', week(['13:00', '17:00'], null, null, null), [50, 65, 40], 'Lamp Hill, Saltmarsh', {
+    sort: 'archive',
+    bring: ['A letter of your teacher that says what you look for.', PENCIL],
+    conditions: ['Plans and drawings are shown by the archivist; copies take a week.'],
+    appointment: {
+      email: 'lamp@lightworks.example',
+      days: 5,
+      asks: ['Name of the lighthouse, and years.', 'Whether you need plans, log books or letters.', 'The letter of your teacher, as a file.'],
+    },
+  }),
+];
+
 const provider = (
   id: string,
   name: string,
@@ -256,6 +336,7 @@ export const LIBRARY: Library = {
   providers: PROVIDERS,
   lenders: LENDERS,
   policy: POLICY,
+  elsewhere: ELSEWHERE,
   links: { proxy: '/standin/sign-in?to={url}' },
   words: {
     country: 'Vessary',

@@ -72,7 +72,7 @@ const thing = closed(
   { oneOf: ['record', 'csl'] },
 ) as Value<unknown> as Value<ThingAsked>;
 const [READINGS, DESK_THINGS, LIVE_RECORDS] = [200, 200, 100];
-const [HOURS, ATTACHED, HOUR_NOTE] = [50, 3, 4000];
+const [HOURS, ATTACHED, ADDRESS, HOUR_NOTE] = [50, 3, 5000, 4000];
 /** An hour with a librarian, as a reader asks for it. */
 const hour = closed({
   id: formed(/^H-[A-Za-z0-9-]{6,40}$/, 'id'),
@@ -83,7 +83,7 @@ const hour = closed({
   campus: text(100),
   /** What goes with it: its title, and where it is found. */
   title: text(2000),
-  attach: listOf(formed(/^(https?:)\/\/\S+$/i, 'address'), ATTACHED),
+  attach: listOf(filled(ADDRESS), ATTACHED),
   note: text(HOUR_NOTE),
 });
 export type HourBody = Shaped<typeof hour>;

@@ -157,8 +157,13 @@ describe('the simulated calendar', () => {
     expect(await say({ start: at('2026-11-04T04:00') })).toMatchObject({ accepted: false });
     // A move that can't be leaves what there was.
     expect(await busy()).toHaveLength(before.length + 1);
-    expect(await say({ method: 'CANCEL' })).toMatchObject({ accepted: true });
+    expect(await say({ method: 'CANCEL', sequence: 2 })).toMatchObject({ accepted: true });
     expect(await busy()).toEqual(before);
+    // What comes late changes nothing.
+    expect(await say({ sequence: 1 })).toMatchObject({ accepted: false });
+    expect(await say({ sequence: 3 })).toMatchObject({ accepted: true });
+    expect(await say({ sequence: 2, start: open + 30 })).toMatchObject({ accepted: true });
+    expect(await busy()).toHaveLength(before.length + 1);
   });
   it('what it can’t read is refused in words', async () => {
     expect((await ask({ method: 'POST', body: 'hello' })).status).toBe(400);

@@ -30,5 +30,6 @@ export function readLibraryData(dir: string): LibraryData {
     partners: library.partners.map(({ id, name, agency }) => ({ id, name, agency })),
     policy: library.policy,
     words: library.words ?? NO_WORDS,
+    elsewhere: library.elsewhere ?? [],
   };
 }

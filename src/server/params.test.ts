@@ -22,6 +22,7 @@ const info: LibraryInfo = {
   movable: true,
   mails: false,
   hours: false,
+  elsewhere: [],
   words: { country: '', partnership: '', desk: '', footer: '', about: [], examples: {} },
 };
 const search = (params: string | Record<string, string>) =>

@@ -34,11 +34,7 @@ const WRITE = ['POST'];
 const bare = (path: string): string => (path.length > 1 && path.endsWith('/') ? path.slice(0, -1) : path);
 /** Methods that an address takes. */
 export const methodsOf = (path: string): readonly string[] =>
-  CALENDAR.test(path)
-    ? [...READ, ...WRITE]
-    : POSTED.has(bare(path)) || DESK_POSTED.test(path)
-      ? WRITE
-      : READ;
+  CALENDAR.test(path) ? [...READ, ...WRITE] : POSTED.has(bare(path)) || DESK_POSTED.test(path) ? WRITE : READ;
 
 /** Addresses of the framework's own that nobody needs: pictures made to measure, islands rendered alone. */
 export const isClosed = (path: string): boolean => path.startsWith('/_') && !path.startsWith('/_astro/');

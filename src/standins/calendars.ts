@@ -49,6 +49,7 @@ export interface CalendarWorld {
 export class StandinCalendars {
   readonly #world: CalendarWorld;
   readonly #taken = new LRUCache<string, Taken>({ max: HOURS_KEPT });
+  readonly #cancelled = new LRUCache<string, number>({ max: HOURS_KEPT });
   constructor(world: CalendarWorld) {
     this.#world = world;
   }
@@ -101,10 +102,14 @@ export class StandinCalendars {
       writeReply(hour, { uid, sequence, accepted, location, conference, comment }, this.#world.zone());
     if (hour.method === 'CANCEL') {
       this.#taken.delete(uid);
+      this.#cancelled.set(uid, sequence);
       return answer(true);
     }
-    const why = this.#hinders(librarian, hour, at);
     const before = this.#taken.get(uid);
+    // What was said before something that is known already changes nothing (RFC 5546, 2.1.5).
+    if (before && sequence < before.sequence) return answer(true);
+    if (sequence <= (this.#cancelled.get(uid) ?? -1)) return answer(false, '', '', 'This was given back.');
+    const why = this.#hinders(librarian, hour, at);
     if (why) {
       // What was taken at the same time and can't be kept is given up; a move that can't be leaves it.
       if (before?.from === hour.start) this.#taken.delete(uid);

@@ -3,6 +3,7 @@
  */
 
 import { PDFDocument, type PDFFont, rgb, StandardFonts } from '@cantoo/pdf-lib';
+import { inLatin1 } from '../core/formats/latin1';
 import type { TextSection } from './fullText';
 
 export interface PdfText {
@@ -26,13 +27,6 @@ export interface PdfText {
 const [FOOT, FOOT_LINES] = [8, 3];
 const PAGE = { width: 595, height: 842, margin: 72 } as const;
 
-/** The standard fonts know Latin-1 only; what is beyond loses its diacritics rather than the document. */
-const printable = (text: string): string =>
-  text.replace(/[‘’]/g, "'").replace(/[^\u0020-\u00ff–—“”€]/g, (c) => {
-    const base = c.normalize('NFKD').replace(/\p{M}/gu, '').replace('ı', 'i');
-    return /^[\u0020-\u00ff]*$/.test(base) ? base : '?';
-  });
-
 export async function makePdf(text: PdfText): Promise<Uint8Array> {
   const doc = await PDFDocument.create();
   doc.setTitle(text.title);
@@ -51,7 +45,7 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
     const lines: string[] = [];
     let line = '';
     const fits = (t: string): boolean => font.widthOfTextAtSize(t, size) <= width;
-    for (const word of printable(body).split(/\s+/).filter(Boolean)) {
+    for (const word of inLatin1(body).split(/\s+/).filter(Boolean)) {
       const longer = line ? `${line} ${word}` : word;
       if (fits(longer)) {
         line = longer;

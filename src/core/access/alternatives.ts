@@ -7,9 +7,10 @@
 import { KINDS } from '../model/kinds';
 import { dayValue, type Message, type MessageValue, msg, NOTHING } from '../model/message';
 import { type DiscoveryRecord, languageOf } from '../model/record';
-import { dayOf, isoLocal, type Minutes, parseLocal } from '../model/time';
+import { dayOf, isoLocal, type Minutes, minutes, parseLocal, startOf } from '../model/time';
 import type { Verdict } from '../model/waits';
 import type { Alternative, Way } from '../model/ways';
+import { addWorkingDays, hoursIn, nextIn } from './calendar';
 import type { AccessItem } from './options';
 import { wantedItem } from './part';
 import { timesFor } from './times';
@@ -40,6 +41,44 @@ const TITLE = {
     msg('access.theSameInAnotherForm', { carriers: msg(`label.carrier.${r.carrier}.one`) }),
   edition: () => msg('access.anotherEdition'),
 } as const;
+
+/**
+ * Going to where a partner's copy stands now: from the next hour at which one may be in there, with the way and
+ * what has to be arranged before.
+ */
+function visitsElsewhere(
+  { record, host }: AccessItem,
+  { library, situation, at, needBy = null }: Vantage,
+): (Alternative & { readonly ready: string })[] {
+  const { policy } = library;
+  const copies = [...(record.partnerCopies ?? []), ...(host?.partnerCopies ?? [])];
+  return (library.elsewhere ?? []).flatMap((place) => {
+    const stands = copies.some((c) => c.partner === place.partner && c.status.state === 'in');
+    if (!stands || situation.remote) return [];
+    const { appointment } = place;
+    const leave = appointment ? startOf(addWorkingDays(policy, dayOf(at), appointment.days)) : at;
+    const there = minutes(leave + (place.travel[situation.campus] ?? 0));
+    const open = nextIn((day) => hoursIn(place.hours, day), there, policy.shelf.lastEntryMinutes);
+    if (open === null) return [];
+    const ready = isoLocal(open);
+    return [
+      {
+        sort: 'visit' as const,
+        title: msg('access.readAt', { name: place.name }),
+        why: msg(appointment ? 'access.goThereArranged' : place.passDays ? 'access.goThereWithPass' : 'access.goThere', {
+          days: appointment?.days ?? 0,
+        }),
+        label: msg('access.onDay', { day: dayValue(dayOf(open), dayOf(at)) }),
+        sub: NOTHING,
+        verdict: needBy === null ? null : verdictOf({ median: open, likely: open }, needBy),
+        ready,
+        record: null,
+        slip: null,
+        go: place.id,
+      },
+    ];
+  });
+}
 
 const FEW = 4;
 /** Values one after the other, those that are missing left out. */
@@ -128,6 +167,7 @@ export function alternativesFor(
       slip: null,
     });
   }
+  for (const visit of visitsElsewhere(item, from)) if (!best?.ready || visit.ready < best.ready.median) found.push(visit);
   const rank = (v: Verdict | null): number => (v === 'in-time' || v === null ? 0 : v === 'tight' ? 1 : 2);
   found.sort((a, b) => rank(a.verdict) - rank(b.verdict) || ((a.ready ?? '9') < (b.ready ?? '9') ? -1 : 1));
   const times = timesFor(from);

@@ -55,13 +55,26 @@ export function hoursOn(
   return { open: clock(hours[0]), close: clock(hours[1]) };
 }
 
+/** Opening and closing minute of a week's day; null when it stays shut. */
+export function hoursIn(week: Week, day: DayNumber): { open: number; close: number } | null {
+  const hours = week[weekdayOf(day)];
+  return hours ? { open: clock(hours[0]), close: clock(hours[1]) } : null;
+}
+
 /**
  * The earliest minute from `t` on at which the campus is open with at least `left` minutes to closing time.
  * Null when there is none within a year (a campus that never opens).
  */
-export function nextOpen(campus: Campus, policy: Policy, t: Minutes, left: number): Minutes | null {
+export const nextOpen = (campus: Campus, policy: Policy, t: Minutes, left: number): Minutes | null =>
+  nextIn((day) => hoursOn(campus, policy, day), t, left);
+/** The same for any door, by its hours on a day. */
+export function nextIn(
+  hoursOf: (day: DayNumber) => { readonly open: number; readonly close: number } | null,
+  t: Minutes,
+  left: number,
+): Minutes | null {
   for (let day = dayOf(t), n = 0; n < 366; n++, day = addDays(day, 1)) {
-    const hours = hoursOn(campus, policy, day);
+    const hours = hoursOf(day);
     if (!hours) continue;
     const at = n === 0 ? Math.max(hours.open, clockOf(t)) : hours.open;
     if (at + left <= hours.close) return startOf(day, at);

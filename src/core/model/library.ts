@@ -135,6 +135,31 @@ export interface LinkTemplates {
   readonly proxy?: string;
 }
 
+/** A library or archive elsewhere that a reader may go to. */
+export interface Elsewhere {
+  readonly id: string;
+  readonly name: string;
+  readonly sort: 'library' | 'archive';
+  /** Whose copies stand there, where it is one of the partners. */
+  readonly partner?: PartnerId;
+  readonly address: string;
+  readonly directions?: string;
+  readonly hours: Week;
+  /** Minutes on the way from each campus. */
+  readonly travel: Readonly<Record<string, number>>;
+  /** What to bring, and what one may do there, each a sentence. */
+  readonly bring: readonly string[];
+  readonly conditions: readonly string[];
+  /** Days for which our pass opens its door; left out where it opens none. */
+  readonly passDays?: number;
+  /** What has to be arranged before: with whom, how many working days ahead, and what they ask to be told. */
+  readonly appointment?: {
+    readonly email: string;
+    readonly days: number;
+    readonly asks: readonly string[];
+  };
+}
+
 /** Everything about the library that ways to read are computed from. */
 export interface Library {
   readonly name: string;
@@ -148,6 +173,8 @@ export interface Library {
   readonly policy: Policy;
   readonly links?: LinkTemplates;
   readonly words?: LibraryWords;
+  /** Where else one may go and read. */
+  readonly elsewhere?: readonly Elsewhere[];
 }
 /** KBART lines of each journal. */
 export type SerialCoverage = ReadonlyMap<JournalId, readonly import('./titleList').KbartLine[]>;

@@ -60,6 +60,8 @@ export interface Alternative {
   readonly ready: string | null;
   /** The record to look at, for another edition or carrier. */
   readonly record: string | null;
+  /** Where to go, for a visit elsewhere: the id of the place. */
+  readonly go?: string;
   /** The slip to make. */
   readonly slip: {
     readonly route: Route;

@@ -205,23 +205,32 @@ function Hours() {
     choice.of('start') ? { at: choice.of('start'), campus: choice.of('campus') || null } : null,
   );
   const [done, setDone] = useState('');
+  const said = useRef<HTMLParagraphElement>(null);
+  // Who took an hour goes on from what came of it.
+  useEffect(() => {
+    if (done) said.current?.focus();
+  }, [done]);
   const mustSignIn = useMustSignIn();
   useEffect(() => {
     // Whether all of it stands: a librarian may have called one off. Where nobody answers, it is shown as it was.
     if (!mustSignIn) lookAfter(theStore(), reader.id, moment).catch(() => undefined);
   }, [reader.id, moment, mustSignIn]);
   const moving = own.find((h) => h.id === movingId && h.state === 'taken') ?? null;
-  const pick = (next: FreeStart | null) => {
-    setStart(next);
-    setDone('');
-    choice.put({ start: next?.at ?? '', campus: next?.campus ?? '' });
-  };
   if (!info.hours) return <p className={styles.quiet}>{say('hours.nobody')}</p>;
   const fitting =
     brought && map.data ? subjectsOf(brought.words, brought.headings, map.data.topics).slice(0, 3) : [];
   const librarians = byFit(map.data?.librarians ?? [], fitting);
   const wanted = moving?.librarian ?? choice.of('librarian');
   const librarian = librarians.find((l) => l.id === wanted) ?? librarians[0];
+  const pick = (next: FreeStart | null) => {
+    setStart(next);
+    setDone('');
+    choice.put({
+      start: next?.at ?? '',
+      campus: next?.campus ?? '',
+      ...(next && librarian ? { librarian: librarian.id } : {}),
+    });
+  };
   const change = (hour: Appointment | null) => {
     setMoving(hour?.id ?? '');
     pick(null);
@@ -237,7 +246,7 @@ function Hours() {
         </p>
       )}
       {missing && <p className={styles.brought}>{say('hours.missing')}</p>}
-      <p role="status" className={done ? styles.done : 'sr'}>
+      <p role="status" ref={said} tabIndex={-1} className={done ? styles.done : 'sr'}>
         {done}
       </p>
       <OwnHours

@@ -1,7 +1,7 @@
 /** What goes with an hour: the item, the search or the pile that its address names. */
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { getRecord } from '../../browser/client';
+import { getRecord, getSearch } from '../../browser/client';
 import { itemsOf } from '../../browser/piles';
 import { theStore } from '../../browser/store';
 import type { Appointment } from '../../core/appointments/appointment';
@@ -15,6 +15,7 @@ import { pileHref, pileName } from '../piles/usePiles';
 
 /** Letters of an address that a calendar is given. */
 const LONGEST_ADDRESS = 4000;
+const HEADINGS = 6;
 
 export interface Brought {
   readonly as: Pick<Appointment, 'title' | 'record' | 'search' | 'pile'>;
@@ -34,7 +35,7 @@ export interface Bringing {
   readonly leave: () => void;
 }
 export function useBrought(): Bringing {
-  const { info } = useHere();
+  const { info, moment } = useHere();
   const [params] = useState(() => new URLSearchParams(window.location.search));
   const [left, setLeft] = useState(false);
   const asked = (name: string): string => (left ? '' : (params.get(name) ?? ''));
@@ -43,6 +44,13 @@ export function useBrought(): Bringing {
     queryKey: ['record', record],
     queryFn: () => getRecord(record),
     enabled: record !== '',
+  });
+  // What it is about shows in the headings of what it finds.
+  const found = useQuery({
+    queryKey: ['search', 'headings', search],
+    queryFn: () => getSearch(readRequest(new URLSearchParams(search)), moment, { offset: 0, limit: 1 }),
+    enabled: search !== '',
+    staleTime: Number.POSITIVE_INFINITY,
   });
   const pile = useKept(
     async () =>
@@ -70,7 +78,8 @@ export function useBrought(): Bringing {
       const request = readRequest(new URLSearchParams(search));
       const title = sentence(request, info.campuses);
       const href = `/?${search}`;
-      const headings = request.keep.subject ?? [];
+      const most = found.data?.breakdown.subject.slice(0, HEADINGS).map((s) => s.value) ?? [];
+      const headings = [...(request.keep.subject ?? []), ...most];
       return {
         as: { title, search },
         title,

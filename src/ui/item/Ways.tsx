@@ -203,6 +203,8 @@ function Alternatives({
                 >
                   {a.title}
                 </a>
+              ) : a.go ? (
+                <a href={`/places#${a.go}`}>{a.title}</a>
               ) : (
                 a.title
               )}
