@@ -20,6 +20,7 @@ declare namespace App {
     /** Who is signed in, by the cookie that came along; null for nobody. */
     who: () => Promise<import('./core/discovery/ports').SignedIn | null>;
     live: import('./server/live').LiveDesk;
+    passes: import('./server/pass').Passes;
     sessions: import('./server/session').Sessions;
     signIn: import('./core/discovery/ports').SignIn | null;
     circulation: import('./core/discovery/ports').Circulation | null;

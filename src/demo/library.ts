@@ -17,6 +17,12 @@ const week = (
   sun: [string, string] | null,
   friday: [string, string] | null = weekday,
 ): Week => [sun, weekday, weekday, weekday, weekday, friday, sat];
+/** `A-F Z-Z`: stretches by their ends. */
+const shelves = (text: string) =>
+  text.split(' ').map((part) => {
+    const [from = '', to = ''] = part.split('-');
+    return { from, to };
+  });
 const campus = (
   id: string,
   name: string,
@@ -50,10 +56,10 @@ export const CAMPUSES: readonly Campus[] = [
       directions: 'Tram 2 to Fish Market, then along the water; step-free from Quay Street.',
       levels: [
         { name: 'Level 0', about: 'Pickup shelf, course desk, newspapers' },
-        { name: 'Level 1', about: 'Open shelves, lift, photocopiers' },
-        { name: 'Level 2', about: 'Open shelves, group rooms' },
-        { name: 'Level 3', about: 'Open shelves, seats by the windows' },
-        { name: 'Level 4', about: 'Open shelves, quiet reading room' },
+        { name: 'Level 1', about: 'Open shelves, lift, photocopiers', shelves: shelves('G-K') },
+        { name: 'Level 2', about: 'Open shelves, group rooms', shelves: shelves('Q-V') },
+        { name: 'Level 3', about: 'Open shelves, seats by the windows', shelves: shelves('L-P') },
+        { name: 'Level 4', about: 'Open shelves, quiet reading room', shelves: shelves('A-F Z-Z') },
       ],
       pickup: 'Level 0, the shelf left of the door, under the last letters of your name.',
       seats: 640,
@@ -72,10 +78,10 @@ export const CAMPUSES: readonly Campus[] = [
       address: 'Fell Road 112, Tarnholm',
       directions: 'Bus 7 to Hospital East; the door is beside the lecture theatre.',
       levels: [
-        { name: 'Level 1', about: 'Course desk, pickup shelf' },
-        { name: 'Level 2', about: 'Open shelves, computers' },
-        { name: 'Level 3', about: 'Open shelves, group rooms' },
-        { name: 'Level 4', about: 'Open shelves, quiet seats' },
+        { name: 'Level 1', about: 'Course desk, pickup shelf, open shelves', shelves: shelves('A-P U-Z') },
+        { name: 'Level 2', about: 'Open shelves, computers', shelves: shelves('Q-Q S-S') },
+        { name: 'Level 3', about: 'Open shelves, group rooms', shelves: shelves('T-T') },
+        { name: 'Level 4', about: 'Open shelves, quiet seats', shelves: shelves('R-R') },
       ],
       pickup: 'At the desk on Level 1.',
       seats: 210,
@@ -96,7 +102,13 @@ export const CAMPUSES: readonly Campus[] = [
       courierWeekdays: [1, 3, 5],
       address: 'Old Salt House, Saltmarsh',
       directions: 'Bus 19 to the end; the path is lit, the stairs have no lift.',
-      levels: [{ name: 'Reading room', about: 'Everything on open shelves; listening room beside it' }],
+      levels: [
+        {
+          name: 'Reading room',
+          about: 'Everything on open shelves; listening room beside it',
+          shelves: shelves('000-999'),
+        },
+      ],
       pickup: 'Ask at the desk.',
       seats: 34,
       access: 'Members of the university; scores and recordings are read and heard in the listening room.',
@@ -154,63 +166,108 @@ const elsewhere = (
   ],
   ...more,
 });
-const PENCIL =
-  'A pencil; pens, bags and coats stay in the locker, for which you need a coin.';
+const PENCIL = 'A pencil; pens, bags and coats stay in the locker, for which you need a coin.';
 /** Where readers of Tarnholm may go and read. */
 export const ELSEWHERE: readonly Elsewhere[] = [
-  elsewhere('ostmere', 'University of Ostmere', week(['08:00', '20:00'], ['10:00', '16:00'], null), [70, 85, 95], 'Castle Mound 1, Ostmere', {
-    partner: 'ostmere' as PartnerId,
-    directions: 'Train to Ostmere, ten minutes; the door is under the clock.',
-    passDays: 90,
-  }),
-  elsewhere('brackmoor', 'Brackmoor College', week(['09:00', '18:00'], null, null), [45, 60, 80], 'Peat Road 20, Brackmoor', {
-    partner: 'brackmoor' as PartnerId,
-    passDays: 90,
-  }),
-  elsewhere('aldersund', 'Aldersund Polytechnic', week(['08:30', '19:00'], ['10:00', '14:00'], null), [95, 60, 130], 'Harbour Bridge 6, Aldersund', {
-    partner: 'aldersund' as PartnerId,
-    passDays: 30,
-    conditions: [
-      'You may read what stands on the open shelves; its laboratories’ copies are for their own people.',
-    ],
-  }),
-  elsewhere('marrowby', 'Marrowby School of Mines', week(['10:00', '16:00'], null, null), [120, 135, 150], 'Adit Lane 3, Marrowby', {
-    partner: 'marrowby' as PartnerId,
-    passDays: 30,
-    appointment: {
-      email: 'reading-room@marrowby.example',
-      days: 1,
-      asks: ['The day and hour at which you come.', 'Call number and title of what you want to see.'],
+  elsewhere(
+    'ostmere',
+    'University of Ostmere',
+    week(['08:00', '20:00'], ['10:00', '16:00'], null),
+    [70, 85, 95],
+    'Castle Mound 1, Ostmere',
+    {
+      partner: 'ostmere' as PartnerId,
+      directions: 'Train to Ostmere, ten minutes; the door is under the clock.',
+      passDays: 90,
     },
-  }),
-  elsewhere('coastarchive', 'Archive of the Vessary Coast', week(['09:30', '15:30'], null, null, null), [35, 50, 60], 'Old Customs House, Tarnholm', {
-    sort: 'archive',
-    directions: 'Tram 2 to Customs House; ring at the green door.',
-    bring: ['Something with your photograph and your address.', PENCIL],
-    conditions: [
-      'Three boxes a day, one on the table at a time.',
-      'Photographs without flash; papers younger than thirty years need a permit.',
-    ],
-    appointment: {
-      email: 'readers@coastarchive.example',
-      days: 3,
-      asks: [
-        'What you are working on, in two sentences, and for which course.',
-        'Which holdings you want to see, by their numbers in the finding list.',
-        'The day you come, and how long you stay.',
+  ),
+  elsewhere(
+    'brackmoor',
+    'Brackmoor College',
+    week(['09:00', '18:00'], null, null),
+    [45, 60, 80],
+    'Peat Road 20, Brackmoor',
+    {
+      partner: 'brackmoor' as PartnerId,
+      passDays: 90,
+    },
+  ),
+  elsewhere(
+    'aldersund',
+    'Aldersund Polytechnic',
+    week(['08:30', '19:00'], ['10:00', '14:00'], null),
+    [95, 60, 130],
+    'Harbour Bridge 6, Aldersund',
+    {
+      partner: 'aldersund' as PartnerId,
+      passDays: 30,
+      conditions: [
+        'You may read what stands on the open shelves; its laboratories’ copies are for their own people.',
       ],
     },
-  }),
-  elsewhere('lightworks', 'Archive of the Lighthouse Works', week(['13:00', '17:00'], null, null, null), [50, 65, 40], 'Lamp Hill, Saltmarsh', {
-    sort: 'archive',
-    bring: ['A letter of your teacher that says what you look for.', PENCIL],
-    conditions: ['Plans and drawings are shown by the archivist; copies take a week.'],
-    appointment: {
-      email: 'lamp@lightworks.example',
-      days: 5,
-      asks: ['Name of the lighthouse, and years.', 'Whether you need plans, log books or letters.', 'The letter of your teacher, as a file.'],
+  ),
+  elsewhere(
+    'marrowby',
+    'Marrowby School of Mines',
+    week(['10:00', '16:00'], null, null),
+    [120, 135, 150],
+    'Adit Lane 3, Marrowby',
+    {
+      partner: 'marrowby' as PartnerId,
+      passDays: 30,
+      appointment: {
+        email: 'reading-room@marrowby.example',
+        days: 1,
+        asks: ['The day and hour at which you come.', 'Call number and title of what you want to see.'],
+      },
     },
-  }),
+  ),
+  elsewhere(
+    'coastarchive',
+    'Archive of the Vessary Coast',
+    week(['09:30', '15:30'], null, null, null),
+    [35, 50, 60],
+    'Old Customs House, Tarnholm',
+    {
+      sort: 'archive',
+      directions: 'Tram 2 to Customs House; ring at the green door.',
+      bring: ['Something with your photograph and your address.', PENCIL],
+      conditions: [
+        'Three boxes a day, one on the table at a time.',
+        'Photographs without flash; papers younger than thirty years need a permit.',
+      ],
+      appointment: {
+        email: 'readers@coastarchive.example',
+        days: 3,
+        asks: [
+          'What you are working on, in two sentences, and for which course.',
+          'Which holdings you want to see, by their numbers in the finding list.',
+          'The day you come, and how long you stay.',
+        ],
+      },
+    },
+  ),
+  elsewhere(
+    'lightworks',
+    'Archive of the Lighthouse Works',
+    week(['13:00', '17:00'], null, null, null),
+    [50, 65, 40],
+    'Lamp Hill, Saltmarsh',
+    {
+      sort: 'archive',
+      bring: ['A letter of your teacher that says what you look for.', PENCIL],
+      conditions: ['Plans and drawings are shown by the archivist; copies take a week.'],
+      appointment: {
+        email: 'lamp@lightworks.example',
+        days: 5,
+        asks: [
+          'Name of the lighthouse, and years.',
+          'Whether you need plans, log books or letters.',
+          'The letter of your teacher, as a file.',
+        ],
+      },
+    },
+  ),
 ];
 
 const provider = (

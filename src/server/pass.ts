@@ -8,6 +8,7 @@ import type { LibraryInfo } from '../core/discovery/answers';
 import type { Elsewhere } from '../core/model/library';
 import type { Reader } from '../core/model/reader';
 import { addDays, dayOf, isoDay, type Minutes, parseLocal } from '../core/model/time';
+import type { PassText } from './passPdf';
 
 export interface Pass {
   /** Id of the place it opens. */
@@ -20,7 +21,6 @@ export interface Pass {
   readonly until: string;
 }
 const USE = 'legendum-pass';
-const key = (secret: string): Uint8Array => createHash('sha256').update(`${USE}:${secret}`).digest();
 
 /** The pass of a reader from today on, for as long as the place takes it. Null where no pass opens the door. */
 export function passFor(place: Elsewhere, reader: Reader, patron: string, at: string): Pass | null {
@@ -34,19 +34,31 @@ export function passFor(place: Elsewhere, reader: Reader, patron: string, at: st
     until: isoDay(addDays(today, place.passDays - 1)),
   };
 }
-/** @returns the pass as a compact JWS (RFC 7515) */
-export const signPass = (pass: Pass, secret: string): Promise<string> =>
-  new SignJWT({ ...pass }).setProtectedHeader({ alg: 'HS256', typ: USE }).sign(key(secret));
-/** What a code says; null for one that is not ours. Whether it holds today is another question. */
-export async function readPass(code: string, secret: string): Promise<Pass | null> {
-  try {
-    const { payload } = await jwtVerify(code, key(secret), { typ: USE, algorithms: ['HS256'] });
-    const { place, name, patron, from, until } = payload as Partial<Record<keyof Pass, unknown>>;
-    const all = [place, name, patron, from, until];
-    return all.every((v) => typeof v === 'string') ? (payload as unknown as Pass) : null;
-  } catch {
-    // jose throws whatever is wrong with it: cut, changed, signed by somebody else.
-    return null;
+/** Signs passes, reads them, and draws them. */
+export class Passes {
+  readonly #key: Uint8Array;
+  /** A pass as a PDF. */
+  readonly draw: (text: PassText, signal?: AbortSignal) => Promise<Uint8Array>;
+  /** @param secret that servers beside each other share */
+  constructor(secret: string, draw: Passes['draw']) {
+    this.#key = createHash('sha256').update(`${USE}:${secret}`).digest();
+    this.draw = draw;
+  }
+  /** @returns the pass as a JWS in its short form (RFC 7515, 7.1) */
+  sign(pass: Pass): Promise<string> {
+    return new SignJWT({ ...pass }).setProtectedHeader({ alg: 'HS256', typ: USE }).sign(this.#key);
+  }
+  /** What a code says; null for one that is not ours. Whether it holds today is another question. */
+  async read(code: string): Promise<Pass | null> {
+    try {
+      const { payload } = await jwtVerify(code, this.#key, { typ: USE, algorithms: ['HS256'] });
+      const { place, name, patron, from, until } = payload as Partial<Record<keyof Pass, unknown>>;
+      const all = [place, name, patron, from, until];
+      return all.every((v) => typeof v === 'string') ? (payload as unknown as Pass) : null;
+    } catch {
+      // jose throws whatever is wrong with it: cut, changed, signed by somebody else.
+      return null;
+    }
   }
 }
 /** A few letters of it to compare by eye, on paper and on the page: `K7QM-2XPA`. */

@@ -1,7 +1,7 @@
 /** A pass as a page to print: who, where, until when, under which conditions, and the code to check it by. */
 import { PDFDocument, type PDFFont, type PDFPage, rgb, StandardFonts } from '@cantoo/pdf-lib';
 import { encode } from 'uqr';
-import { inLatin1 } from '../core/formats/latin1';
+import { inLatin1, linesThat } from '../core/formats/pdfText';
 
 export interface PassText {
   readonly language: string;
@@ -21,28 +21,6 @@ const SQUARE = 132;
 const [LABEL_WIDTH, BODY, LEAD] = [110, 10.5, 15];
 const [INK, QUIET] = [rgb(0.07, 0.13, 0.17), rgb(0.35, 0.42, 0.45)];
 
-/** No line is wider than it may be; what has no blanks is broken where it has to be. */
-function linesOf(text: string, font: PDFFont, size: number, width: number): readonly string[] {
-  const fits = (t: string): boolean => font.widthOfTextAtSize(t, size) <= width;
-  const lines: string[] = [];
-  let line = '';
-  for (const word of inLatin1(text).split(/\s+/).filter(Boolean)) {
-    const longer = line ? `${line} ${word}` : word;
-    if (fits(longer)) {
-      line = longer;
-      continue;
-    }
-    if (line) lines.push(line);
-    line = word;
-    while (!fits(line)) {
-      let n = line.length - 1;
-      while (n > 1 && !fits(line.slice(0, n))) n--;
-      lines.push(line.slice(0, n));
-      line = line.slice(n);
-    }
-  }
-  return line ? [...lines, line] : lines;
-}
 /** A code of squares (ISO/IEC 18004) with its quiet zone, its upper left corner at a place. */
 function square(page: PDFPage, text: string, x: number, top: number, size: number): void {
   const { data } = encode(text, { ecc: 'M', border: 2 });
@@ -80,7 +58,7 @@ export async function passPdf(text: PassText): Promise<Uint8Array> {
     y = PAGE.height - PAGE.margin;
   };
   const write = (body: string, font: PDFFont, size: number, x: number, width: number, color = INK): void => {
-    for (const line of linesOf(body, font, size, width)) {
+    for (const line of linesThat(body, (t) => font.widthOfTextAtSize(t, size) <= width)) {
       room(size);
       page.drawText(line, { x, y: y - size, size, font, color });
       y -= size * 1.4;

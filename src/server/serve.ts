@@ -54,6 +54,7 @@ export interface Surroundings extends Outside {
    * What the pages of the simulated world are made with; null when nothing is simulated and they are closed.
    */
   readonly standins: App.Locals['standins'];
+  readonly passes: App.Locals['passes'];
   close(): Promise<void>;
 }
 

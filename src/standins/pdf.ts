@@ -3,7 +3,7 @@
  */
 
 import { PDFDocument, type PDFFont, rgb, StandardFonts } from '@cantoo/pdf-lib';
-import { inLatin1 } from '../core/formats/latin1';
+import { linesThat } from '../core/formats/pdfText';
 import type { TextSection } from './fullText';
 
 export interface PdfText {
@@ -40,29 +40,8 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
   let y = PAGE.height - PAGE.margin;
   let pages = 1;
   const width = PAGE.width - 2 * PAGE.margin;
-  /** No line is wider than the page: what has no blanks, as an address, is broken where it has to be. */
-  const linesOf = (body: string, size: number, font: PDFFont): readonly string[] => {
-    const lines: string[] = [];
-    let line = '';
-    const fits = (t: string): boolean => font.widthOfTextAtSize(t, size) <= width;
-    for (const word of inLatin1(body).split(/\s+/).filter(Boolean)) {
-      const longer = line ? `${line} ${word}` : word;
-      if (fits(longer)) {
-        line = longer;
-        continue;
-      }
-      if (line) lines.push(line);
-      line = '';
-      for (const letter of word) {
-        if (fits(line + letter)) line += letter;
-        else {
-          lines.push(line);
-          line = letter;
-        }
-      }
-    }
-    return line ? [...lines, line] : lines;
-  };
+  const linesOf = (body: string, size: number, font: PDFFont): readonly string[] =>
+    linesThat(body, (t) => font.widthOfTextAtSize(t, size) <= width);
   const foot = (): void =>
     linesOf(`${text.foot}   ${pages}`, FOOT, italic)
       .slice(0, FOOT_LINES)

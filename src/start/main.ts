@@ -7,6 +7,7 @@ import { HttpCalendars } from '../server/calendars';
 import { HttpCirculation } from '../server/circulation';
 import { machineClock } from '../server/clock';
 import { readConfig } from '../server/config';
+import { Passes } from '../server/pass';
 import { serve } from '../server/serve';
 import { OidcSignIn } from '../server/signIn';
 import { movableClock } from '../standins/clock';
@@ -34,6 +35,7 @@ serve(config, {
     const { oidc, desk: own, calendars } = config;
     return {
       ...world,
+      passes: new Passes(config.secret, pdfs.pass),
       // A library's own systems stand where they are named.
       ...(oidc
         ? {

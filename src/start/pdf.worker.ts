@@ -1,17 +1,21 @@
 /**
- * The thread that makes the stand-ins' PDFs: a tenth of a second each, which the thread that serves can't
+ * The thread that makes PDFs, the stand-ins' and passes: a tenth of a second each, which the thread that serves can't
  * spare.
  */
 import { parentPort } from 'node:worker_threads';
+import { type PassText, passPdf } from '../server/passPdf';
 import type { Job, Reply } from '../server/pool';
 import { makePdf, type PdfText } from '../standins/pdf';
 
 if (!parentPort) throw new Error('pdf.worker runs in a worker thread');
 const port = parentPort;
-port.on('message', async ({ n, args }: Job) => {
+port.on('message', async ({ n, method, args }: Job) => {
   let reply: Reply;
   try {
-    reply = { n, bytes: await makePdf(args[0] as PdfText) };
+    reply = {
+      n,
+      bytes: await (method === 'pass' ? passPdf(args[0] as PassText) : makePdf(args[0] as PdfText)),
+    };
   } catch (error) {
     reply = {
       n,

@@ -110,3 +110,29 @@ test.describe('nobody in particular', () => {
     await expect(yours(page)).toHaveCount(1);
   });
 });
+
+test('a pass for another library is printed, and checked at its door', async ({ page, context }) => {
+  // A book that is on loan here and stands at a partner's: going there is one way, and leads to what to bring.
+  await page.goto('/places#ostmere');
+  const ostmere = page.getByRole('region', { name: 'University of Ostmere' });
+  await expect(ostmere).toContainText('Your library card');
+  const [popup] = await Promise.all([
+    context.waitForEvent('page'),
+    ostmere.getByRole('link', { name: 'Pass to print' }).click(),
+  ]);
+  const address = popup.url();
+  await popup.close();
+  const pass = await context.request.get(address);
+  expect(pass.headers()['content-type']).toBe('application/pdf');
+  expect((await pass.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  // Whoever has the square without a pass behind it is told so.
+  await page.goto('/pass/eyJub3QiOiJvdXJzIn0.e30.x').catch(() => undefined);
+  await expect(page.getByRole('heading', { level: 1, name: 'This is no pass of ours' })).toBeVisible();
+  const archive = '/places#coastarchive';
+  await page.goto(archive);
+  const letter = page.getByRole('region', { name: 'Archive of the Vessary Coast' }).getByRole('link');
+  await expect(letter).toHaveAttribute(
+    'href',
+    /^mailto:readers%40coastarchive\.example\?subject=.*finding%20list/,
+  );
+});

@@ -260,6 +260,23 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       await page.getByRole('group', { name: 'Meeting 9' }).waitFor();
     },
   ],
+  [
+    'hour',
+    async (page) => {
+      await page.goto('/ask/hour?record=tu0000044');
+      await page
+        .getByRole('button', { name: /, \d\d:\d\d$/ })
+        .nth(2)
+        .click();
+      await page.getByLabel('What it is about').fill('Kelp, and too much of it.');
+      await page.getByRole('button', { name: 'Take this hour' }).click();
+      await page.getByRole('region', { name: 'Your hours' }).getByRole('listitem').waitFor();
+      await page
+        .getByRole('button', { name: /, \d\d:\d\d$/ })
+        .nth(1)
+        .click();
+    },
+  ],
   ['places', (page) => page.goto('/places').then(() => page.getByText('open now').first().waitFor())],
   [
     'shelf',

@@ -9,7 +9,16 @@ import { situation } from '../../../tests/fixtures/world';
 import { LIBRARY } from '../../demo/library';
 import { STORYLINE } from '../../demo/storyline/records';
 import { inWords } from '../../words/inWords';
-import { type DayNumber, type Minutes, parseDay, parseLocal } from '../model/time';
+import {
+  clock,
+  clockOf,
+  type DayNumber,
+  dayOf,
+  type Minutes,
+  parseDay,
+  parseLocal,
+  weekdayOf,
+} from '../model/time';
 import { alternativesFor, wantsAlternatives } from './alternatives';
 import type { AccessItem } from './options';
 import type { Vantage } from './vantage';
@@ -71,8 +80,33 @@ describe('alternatives', () => {
     const visits = STORYLINE.flatMap((r) =>
       alternativesFor(itemOf(r), [], from()).filter((a) => a.sort === 'visit'),
     );
-    expect(visits.length).toBeGreaterThan(0);
-    for (const v of visits) expect(inWords(v.why)).toMatch(/on the premises/);
+    const here = visits.filter((v) => !v.go);
+    expect(here.length).toBeGreaterThan(0);
+    for (const v of here) expect(inWords(v.why)).toMatch(/on the premises/);
+  });
+  it('going where a partner’s copy stands is one, from the hour its door is open and what was arranged', () => {
+    const all = STORYLINE.flatMap((r) =>
+      alternativesFor(itemOf(r), [], from()).flatMap((a) => (a.go ? [{ r, a }] : [])),
+    );
+    expect(all.length).toBeGreaterThan(0);
+    for (const { r, a } of all) {
+      const place = LIBRARY.elsewhere?.find((e) => e.id === a.go);
+      if (!place) throw new Error(`no place ${a.go}`);
+      const copies = r.partnerCopies?.filter((c) => c.partner === place.partner) ?? [];
+      expect(copies.some((c) => c.status.state === 'in')).toBe(true);
+      // Every minute walked through from now, after the way and whole working days of notice.
+      const ready = parseLocal(a.ready ?? '') as Minutes;
+      const now = parseLocal('2026-11-02T09:10') as Minutes;
+      expect(ready - now).toBeGreaterThanOrEqual(place.travel.quayside ?? 0);
+      const hours = place.hours[weekdayOf(dayOf(ready))];
+      expect(hours).toBeTruthy();
+      expect(clockOf(ready)).toBeGreaterThanOrEqual(clock(hours?.[0] ?? ''));
+      expect(clockOf(ready) + 30).toBeLessThanOrEqual(clock(hours?.[1] ?? ''));
+      if (place.appointment) expect(dayOf(ready)).toBeGreaterThan(dayOf(now));
+    }
+    // Who lives far away is not sent there.
+    const far = { ...from(), situation: { ...from().situation, remote: true } };
+    expect(STORYLINE.flatMap((r) => alternativesFor(itemOf(r), [], far)).some((a) => a.go)).toBe(false);
   });
   it('are wanted when nothing is in time', () => {
     const best = (start: string, need: string) => waysToRead(item(start), from(need)).best;

@@ -65,9 +65,9 @@ function visitsElsewhere(
       {
         sort: 'visit' as const,
         title: msg('access.readAt', { name: place.name }),
-        why: msg(appointment ? 'access.goThereArranged' : place.passDays ? 'access.goThereWithPass' : 'access.goThere', {
-          days: appointment?.days ?? 0,
-        }),
+        why: appointment
+          ? msg('access.goThereArranged', { days: appointment.days })
+          : msg(place.passDays ? 'access.goThereWithPass' : 'access.goThere'),
         label: msg('access.onDay', { day: dayValue(dayOf(open), dayOf(at)) }),
         sub: NOTHING,
         verdict: needBy === null ? null : verdictOf({ median: open, likely: open }, needBy),
@@ -167,7 +167,8 @@ export function alternativesFor(
       slip: null,
     });
   }
-  for (const visit of visitsElsewhere(item, from)) if (!best?.ready || visit.ready < best.ready.median) found.push(visit);
+  for (const visit of visitsElsewhere(item, from))
+    if (!best?.ready || visit.ready < best.ready.median) found.push(visit);
   const rank = (v: Verdict | null): number => (v === 'in-time' || v === null ? 0 : v === 'tight' ? 1 : 2);
   found.sort((a, b) => rank(a.verdict) - rank(b.verdict) || ((a.ready ?? '9') < (b.ready ?? '9') ? -1 : 1));
   const times = timesFor(from);

@@ -10,6 +10,17 @@ import type { CampusId, JournalId, PartnerId, ProviderId } from './record';
  * Sunday.
  */
 export type Week = readonly (readonly [string, string] | null)[];
+/** A stretch of shelves by its first call number, and the last or what it begins with: `G` to `K`, `000` to `499`. */
+export interface Shelves {
+  readonly from: string;
+  readonly to: string;
+}
+export interface Level {
+  readonly name: string;
+  readonly about: string;
+  /** Which call numbers stand there. */
+  readonly shelves?: readonly Shelves[];
+}
 export interface Campus {
   readonly id: CampusId;
   readonly name: string;
@@ -28,7 +39,7 @@ export interface Campus {
   readonly address?: string;
   readonly directions?: string;
   /** What is on each level, from the door up. */
-  readonly levels?: readonly { readonly name: string; readonly about: string }[];
+  readonly levels?: readonly Level[];
   /** Where what was asked for is collected. */
   readonly pickup?: string;
   /** Seats to read at. */

@@ -9,6 +9,7 @@ import type {
 } from '../../core/model/record';
 import { dayNumber, isoDay } from '../../core/model/time';
 import type { Random } from '../../core/random';
+import { levelOf } from '../../core/shelf/levels';
 import { DEMO_TODAY } from '../clock';
 import { drawOwners } from '../journals';
 import { CAMPUSES, PARTNERS } from '../library';
@@ -48,10 +49,12 @@ export function holdings(
     const p = (c.id === d.campus ? 0.5 : 0.08) * (0.4 + popularity);
     if (!r.chance(p)) continue;
     for (let n = r.chance(0.12) ? 2 : 1; n > 0; n--) {
+      const otherwise = c.id === 'saltmarsh' ? 'Reading room' : `Level ${r.int(1, 4)}`;
+      const callNumber = callNumberFor(r, c.id, d, name, year);
       copies.push({
         campus: c.id,
-        location: c.id === 'saltmarsh' ? 'Reading room' : `Level ${r.int(1, 4)}`,
-        callNumber: callNumberFor(r, c.id, d, name, year),
+        location: levelOf(c, callNumber) ?? otherwise,
+        callNumber,
         status: statusOf(r),
         rule: year < 1925 || r.chance(0.04) ? 'premises' : r.chance(0.06) ? 'short-loan' : 'loan',
       });

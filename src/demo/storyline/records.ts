@@ -799,7 +799,7 @@ const harvest = volume(
 );
 volume('book', 'Algae in the kitchen', 'Gallander, Orla', 'Lanternhouse', 2022, 192, ['Cooking (Seaweed)'], {
   audience: 'general',
-  copies: [copy('fellgate', 'Level 1', 'TX 801 .G35 2022', out('2026-11-09'))],
+  copies: [copy('fellgate', 'Level 3', 'TX 801 .G35 2022', out('2026-11-09'))],
 });
 volume(
   'book',
