@@ -25,7 +25,7 @@ const FLOORS = {
   courses: ['model', 'words', 'references', 'access', 'plan'],
   requests: ['model', 'policy', 'access', 'coverage'],
   circulation: ['model', 'access', 'requests'],
-  formats: ['model', 'coverage', 'requests', 'references'],
+  formats: ['model', 'coverage', 'requests', 'references', 'courses'],
   sru: ['model', 'query', 'formats'],
   discovery: [
     'model',

@@ -6,6 +6,9 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { type BrowserContext, test as base, type Locator, type Page } from '@playwright/test';
 
+/** What the servers seal with. */
+export const SECRET = 'of the tests';
+
 export class AppServer {
   #child: ChildProcess | null = null;
   readonly port: number;
@@ -27,7 +30,7 @@ export class AppServer {
         LEGENDUM_LOG: 'error',
         LEGENDUM_WARMUP: '0',
         // Who is signed in stays so while a test stops the server and starts it again.
-        LEGENDUM_SECRET: 'of the tests',
+        LEGENDUM_SECRET: SECRET,
         ...this.#env,
       },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],

@@ -107,3 +107,32 @@ test('one’s own course: copied, changed, read for from a search, removed and b
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('link', { name: 'My seaweed' })).toBeVisible();
 });
+
+test('a course twice a week, at once; a syllabus that names chapters', async ({ page }) => {
+  await page.goto('/courses');
+  await page.getByRole('button', { name: /syllabus/i }).click();
+  await page
+    .getByLabel('The syllabus')
+    .fill(
+      [
+        'Seaweed as food, NUT 9',
+        'Week 1: 5 November 2026',
+        'Chapter 3 of Lindqvarn, T. (2019). The Edible Shore: A History of Seaweeds as Food. Tarnholm University Press.',
+      ].join('\n'),
+    );
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await page.getByRole('button', { name: 'Make it a course' }).click();
+  await expect(page.getByRole('region', { name: 'Meeting 1' })).toContainText('Chapter 3');
+  await page.getByRole('button', { name: 'Change', exact: true }).click();
+  await page.getByRole('button', { name: /^Meetings every week/ }).click();
+  await page.getByLabel('To', { exact: true }).fill('2026-11-20');
+  await page.getByLabel('To', { exact: true }).press('Tab');
+  await page.getByRole('checkbox', { name: 'Wed' }).check();
+  // Mondays and Wednesdays; the eleventh is Harbour Day.
+  await expect(page.getByText(/^5 meetings: Mon 2 Nov to Wed 18 Nov$/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'At', exact: true }).fill('14:15');
+  await page.getByRole('button', { name: 'Add them' }).click();
+  await expect(page.getByText('5 meetings added.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('group', { name: 'Meeting 2' })).toHaveCount(0);
+});

@@ -27,7 +27,8 @@ export function writeCsv(items: readonly CslItem[]): string {
   return `${Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { newline: '\r\n' })}\r\n`;
 }
 
-const readNames = (text: string): CslName[] =>
+/** `Vik, Ada; Ost, Bo`. */
+export const readNames = (text: string): CslName[] =>
   parted(text, ';')
     .filter(Boolean)
     .map((t) => {
@@ -43,7 +44,8 @@ export const csvHeadings = (text: string): string[] =>
  * Rows that say something, each with the line on which it begins: a cell in quotation marks may go over
  * several.
  */
-function rowsOf(text: string): { rows: { cells: string[]; line: number }[]; errors: Problem[] } {
+export function csvRows(written: string): { rows: { cells: string[]; line: number }[]; errors: Problem[] } {
+  const text = written.replace(/^\uFEFF/, '');
   const rows: { cells: string[]; line: number }[] = [];
   const errors: Problem[] = [];
   let [line, at] = [1, 0];
@@ -72,7 +74,7 @@ export function readCsv(
   columns?: Readonly<Record<string, CsvColumn | ''>>,
   before = 0,
 ): ReadItems {
-  const { rows: all, errors } = rowsOf(text.replace(/^\uFEFF/, ''));
+  const { rows: all, errors } = csvRows(text);
   const [{ cells: heading } = { cells: [] }, ...rows] = all;
   const meaning = heading.map((h) => (columns ? columns[h] || null : columnFor(h)));
   if (!meaning.includes('title'))

@@ -107,18 +107,21 @@ export class Desk {
     this.#count = 0;
   }
 
-  /** Asked once; a question that failed is asked again. */
+  /** Asked once; a question that failed is asked again: an index that has just begun may be slow. */
   #opened() {
-    this.#opening ??= this.#holdings.opening().then(
-      (account) => ({
-        account,
-        byCopy: new Map(account.loans.map((l) => [copyUri(l.copy), l])),
-      }),
-      (error: unknown) => {
-        this.#opening = null;
-        throw error;
-      },
-    );
+    const asked = () => this.#holdings.opening();
+    this.#opening ??= asked()
+      .catch(asked)
+      .then(
+        (account) => ({
+          account,
+          byCopy: new Map(account.loans.map((l) => [copyUri(l.copy), l])),
+        }),
+        (error: unknown) => {
+          this.#opening = null;
+          throw error;
+        },
+      );
     return this.#opening;
   }
   #rules(): LifeRules {

@@ -24,6 +24,7 @@ import { Undo } from '../kit/Undo';
 import { useTyped } from '../kit/useTyped';
 import { pileName, usePiles } from '../piles/usePiles';
 import styles from './courses.module.css';
+import { Weekly } from './Weekly';
 
 const WEEK = 7;
 
@@ -99,6 +100,15 @@ export function CourseEditor({
       const last = parseDay(c.meetings.at(-1)?.day ?? '');
       return { meetings: [...c.meetings, newMeeting(last === null ? '' : isoDay(addDays(last, WEEK)))] };
     });
+  const addWeekly = (meetings: readonly Meeting[]) =>
+    change(
+      (c) => ({
+        meetings: [...c.meetings, ...meetings]
+          .sort((a, b) => ((a.day || '9') < (b.day || '9') ? -1 : 1))
+          .slice(0, MEETINGS),
+      }),
+      say('courses.weekly.added', { n: meetings.length }),
+    );
   const fromPile = async (id: string) => {
     const items = await itemsOf(theStore(), id);
     const done = await addReadings(theStore(), which, items.map(readingOf));
@@ -238,6 +248,22 @@ export function CourseEditor({
         >
           {say('courses.addMeeting')}
         </button>
+        <Popover
+          className={kit.link}
+          label={say('courses.weekly.head')}
+          describe={say('courses.weekly.hint')}
+        >
+          {(close) => (
+            <Weekly
+              room={MEETINGS - course.meetings.length}
+              taken={course.meetings.map((m) => m.day)}
+              add={(meetings) => {
+                close();
+                addWeekly(meetings);
+              }}
+            />
+          )}
+        </Popover>
         <Popover className={kit.link} label={say('courses.fromPile')} describe={say('courses.fromPileHint')}>
           {(close) => (
             <ul className={styles.piles}>

@@ -5,6 +5,7 @@ import { newCourse, newReading, saveCourse } from '../../browser/courses';
 import { ReferenceReader } from '../../browser/references';
 import { theStore } from '../../browser/store';
 import { MEETINGS, NAME, NOTE, type OwnCourse, READINGS } from '../../core/courses/course';
+import { partOf } from '../../core/courses/part';
 import { type Syllabus as Read, readSyllabus, withDays } from '../../core/courses/syllabus';
 import type { ReferenceItem } from '../../core/model/record';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
@@ -26,6 +27,8 @@ interface Understood {
   readonly syllabus: Read;
   readonly items: readonly ReferenceItem[];
   readonly matches: readonly (ResolvedReference['match'] | null)[];
+  /** What of each is read; empty for all of it. */
+  readonly parts: readonly string[];
 }
 export default function Syllabus({ made }: { made: (course: OwnCourse) => void }) {
   const { reader, moment } = useHere();
@@ -48,7 +51,16 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
         further: list(say('courses.furtherWords')),
       });
       const syllabus = { ...read, meetings: withDays(read.meetings) };
-      const texts = syllabus.meetings.flatMap((m) => m.readings.map((r) => r.text));
+      const parts = {
+        chapter: list(say('courses.chapterWords')),
+        page: list(say('courses.pageWords')),
+        of: list(say('courses.ofWords')),
+        and: list(say('courses.andWords')),
+        read: list(say('courses.readWords')),
+      };
+      const written = syllabus.meetings.flatMap((m) => m.readings.map((r) => r.text));
+      const parted = written.map((t) => partOf(t, parts));
+      const texts = parted.map((p) => p.text);
       const refs: ReadReference[] = [];
       worker.current ??= new ReferenceReader();
       if (texts.length) await worker.current.read({ texts }, (p) => refs.push(...p.refs));
@@ -60,7 +72,11 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
             (r) => r.match,
           ),
         );
-      setFound({ syllabus, items, matches });
+      // A book has no pages of its own: those that were named are what is read of it.
+      const partsRead = parted.map(({ text: rest, part }, i) =>
+        part || (matches[i]?.kind ?? items[i]?.type) !== 'book' ? part : partOf(rest, parts, true).part,
+      );
+      setFound({ syllabus, items, matches, parts: partsRead });
     } catch (error) {
       setFailure(error);
     } finally {
@@ -71,7 +87,7 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
     event.preventDefault();
     if (text.trim() && !busy) void understand();
   };
-  const take = async ({ syllabus, items, matches }: Understood) => {
+  const take = async ({ syllabus, items, matches, parts }: Understood) => {
     let n = 0;
     const course: OwnCourse = {
       ...newCourse(reader.id, moment.at),
@@ -84,7 +100,7 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
         title: m.title.slice(0, NAME),
         readings: m.readings
           .map((r) => {
-            const [item, match] = [items[n], matches[n]];
+            const [item, match, part] = [items[n], matches[n], parts[n]];
             n++;
             const { abstract: _a, ...csl } = (match?.csl ??
               item ?? { type: 'document', title: r.text }) as ReferenceItem;
@@ -92,6 +108,7 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
               record: match?.id ?? '',
               csl: { ...csl, title: csl.title || r.text },
               need: r.need,
+              ...(part ? { part: part.slice(0, NAME) } : {}),
               ...(match ? { kind: match.kind } : {}),
             });
           })
