@@ -16,7 +16,7 @@ const PICTURES: readonly (readonly [
   ['item', 'item'],
   ['record', 'record'],
   ['references', 'references'],
-  ['ask', 'ask'],
+  ['hour', 'hour'],
   ['piles', 'piles'],
   ['cite', 'cite'],
   ['fetch-sheet', 'fetch sheet'],

@@ -60,6 +60,11 @@ const PARAMS: Readonly<Record<string, readonly string[]>> = {
   '/api/courses': ['q'],
   '/api/guidance': [],
   '/api/library': [],
+  '/api/hours': ['librarian', 'from', 'at'],
+  '/api/pass': ['place', 'at'],
+  '/places': [],
+  '/ask/hour': ['librarian', 'record', 'search', 'pile', 'start', 'from'],
+  '/standin/calendars/oddny': ['start', 'end', 'at'],
   '/api/account': ['campus', 'remote', 'at', 'need'],
   '/sign-in': ['to'],
   '/sign-in/back': ['code', 'state', 'error', 'iss'],
@@ -138,6 +143,10 @@ const VALID: Readonly<Record<string, readonly string[]>> = {
   version: ['1.1', '1.2', '2.0'],
   recordSchema: ['dc', 'marcxml'],
   at: ['2026-11-02T09:10', '2026-12-31T23:59'],
+  librarian: ['oddny', 'wendel'],
+  place: ['ostmere', 'coastarchive'],
+  start: ['20261102T081000Z'],
+  end: ['20261112T081000Z'],
   rft_val_fmt: ['info:ofi/fmt:kev:mtx:journal', 'info:ofi/fmt:kev:mtx:book'],
 };
 /** Broken pieces of percent encoding go as they are. */
@@ -156,7 +165,8 @@ export function shot(r: Random, known: Known): Shot {
   if (kind < 0.45) return asked(r, known);
   if (kind < 0.6) return page(r, known);
   if (kind < 0.9) return posted(r, known);
-  if (kind < 0.97) return references(r, known);
+  if (kind < 0.95) return references(r, known);
+  if (kind < 0.98) return calendar(r);
   return wrongMethod(r, known);
 }
 const accept = (r: Random): Record<string, string> => ({
@@ -203,6 +213,8 @@ function page(r: Random, known: Known): Shot {
     `/api/records/${encoded(r, id)}?format=${encoded(r, r.pick(['csl', 'ris', 'bibtex', 'marcxml', 'dc', text(r)]))}`,
     `/requests/${encoded(r, id)}`,
     `/guides/${encoded(r, id)}`,
+    `/pass/${encoded(r, id)}`,
+    `/standin/call/${encoded(r, id)}`,
     `/standin/database/${encoded(r, id)}?q=${encoded(r, text(r))}`,
     `/standin/publisher/${encoded(r, provider)}/${encoded(r, id)}`,
     `/standin/publisher/${encoded(r, provider)}/${encoded(r, id)}.pdf`,
@@ -263,6 +275,25 @@ function posted(r: Random, known: Known): Shot {
         moment,
       },
     },
+    {
+      path: '/api/hours/act',
+      body: {
+        what: r.pick(['take', 'stands', 'give-back']),
+        hours: [
+          {
+            id: 'H-fuzz0001',
+            sequence: r.int(0, 3),
+            librarian: 'oddny',
+            start: r.pick(['2026-11-05T09:00', '2026-11-05T09:30']),
+            campus: 'fellgate',
+            title: 'kelp',
+            attach: [],
+            note: phrase(r),
+          },
+        ],
+        moment,
+      },
+    },
     { path: '/api/live', body: { records: known.records.slice(0, 30).map((k) => k.id), moment, needBy: '' } },
     {
       path: '/standin/circulation/auth/login',
@@ -309,6 +340,32 @@ function references(r: Random, known: Known): Shot {
     method: 'POST',
     path: `/standin/lending${r.chance(0.1) ? `?at=${encoded(r, text(r))}` : ''}`,
     headers: { 'content-type': 'application/xml' },
+    body,
+  };
+}
+/** What a calendar is told: a message of ours with something in it that does not belong there. */
+function calendar(r: Random): Shot {
+  let body = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    `METHOD:${r.pick(['REQUEST', 'CANCEL', 'REPLY'])}`,
+    'BEGIN:VEVENT',
+    'UID:H-fuzz0002@legendum',
+    `DTSTART:20261105T0${r.int(0, 9)}0000Z`,
+    'DTEND:20261105T090000Z',
+    'ATTENDEE;PARTSTAT=ACCEPTED:mailto:oddny@library.example',
+    'END:VEVENT',
+    'END:VCALENDAR',
+    '',
+  ].join('\r\n');
+  for (let n = r.int(0, 3); n > 0; n--) {
+    const at = r.int(0, body.length);
+    body = `${body.slice(0, at)}${text(r).slice(0, 3000)}${body.slice(at + r.int(0, 20))}`;
+  }
+  return {
+    method: 'POST',
+    path: `/standin/calendars/${r.pick(['oddny', encoded(r, text(r))])}`,
+    headers: { 'content-type': 'text/calendar' },
     body,
   };
 }

@@ -30,6 +30,15 @@ declare module 'citeproc' {
   }
   const CSL: {
     Engine: typeof Engine;
+    /** Called on a processor: small letters by the languages of what is set. */
+    toLocaleLowerCase(
+      this: {
+        readonly tmp: { readonly lang_array?: readonly string[] };
+        readonly opt?: { readonly lang?: string };
+      },
+      text: string,
+    ): string;
+    readonly Output: { readonly Formats: { readonly html: { text_escape(text: string): string } } };
     /** A style or locale as a tree. */
     parseXml(xml: string): import('./style').StyleNode;
   };
