@@ -18,8 +18,10 @@ export const getHours = (
   librarian: string,
   from: string,
   moment: Moment,
+  /** The start of an hour that is moved. */
+  moving = '',
 ): Promise<{ readonly librarian: Librarian; readonly days: readonly FreeDay[] }> =>
-  ask(`/api/hours?${new URLSearchParams({ librarian, from, at: moment.at })}`);
+  ask(`/api/hours?${new URLSearchParams({ librarian, from, at: moment.at, ...(moving ? { moving } : {}) })}`);
 
 type Told = { readonly id: string } & (
   | {
@@ -37,22 +39,28 @@ export interface Attached {
   /** Whole addresses. */
   readonly attach: readonly string[];
 }
-type Asked = Pick<Appointment, 'id' | 'sequence' | 'librarian' | 'start' | 'campus' | 'note'>;
+type Asked = Pick<Appointment, 'id' | 'sequence' | 'librarian' | 'start' | 'campus' | 'note'> & {
+  /** When it was, where it is moved. */
+  readonly was?: string;
+};
 async function tell(
   what: 'take' | 'stands' | 'give-back',
   hours: readonly (Asked & Partial<Attached>)[],
   moment: Moment,
 ): Promise<readonly Told[]> {
-  const bodies = hours.map(({ id, sequence, librarian, start, campus, note, title = '', attach = [] }) => ({
-    id,
-    sequence,
-    librarian,
-    start,
-    campus,
-    note,
-    title,
-    attach,
-  }));
+  const bodies = hours.map(
+    ({ id, sequence, librarian, start, was, campus, note, title = '', attach = [] }) => ({
+      id,
+      sequence,
+      librarian,
+      start,
+      ...(was ? { was } : {}),
+      campus,
+      note,
+      title,
+      attach,
+    }),
+  );
   const { told } = await post<{ told: Told[] }>('/api/hours/act', { what, hours: bodies, moment });
   return told as readonly Told[];
 }
@@ -75,7 +83,20 @@ export async function takeHour(
 ): Promise<Appointment> {
   const id = before?.id ?? `H-${shortId()}`;
   const sequence = before ? before.sequence + 1 : 0;
-  const [told] = await tell('take', [{ ...wanted, id, sequence, title: wanted.title ?? '', attach }], moment);
+  const [told] = await tell(
+    'take',
+    [
+      {
+        ...wanted,
+        id,
+        sequence,
+        title: wanted.title ?? '',
+        attach,
+        ...(before?.state === 'taken' ? { was: before.start } : {}),
+      },
+    ],
+    moment,
+  );
   if (told?.state !== 'taken') throw new HourRefused(told?.state === 'refused' ? told.why : '');
   const { place, conference, comment } = told;
   const taken: Appointment = {

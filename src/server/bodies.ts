@@ -79,6 +79,8 @@ const hour = closed({
   sequence: whole(0, 1e6),
   librarian: filled(100),
   start: localTime(),
+  /** When it was, where it is moved. */
+  was: maybe(localTime()),
   /** Empty for online. */
   campus: text(100),
   /** What goes with it: its title, and where it is found. */

@@ -40,7 +40,8 @@ const act = async (what: string, ...hours: object[]) =>
 
 describe('an hour', () => {
   it('is free, taken, not free for others, moved, and free again where it was', async () => {
-    const [first, second, third] = await free();
+    const before = await free();
+    const [first, second, third] = before;
     if (!first || !second || !third) throw new Error('nothing is free');
     const mine = hour({ start: first.at, campus: first.campus ?? '' });
     expect(await act('take', mine)).toMatchObject(
@@ -53,7 +54,12 @@ describe('an hour', () => {
     expect(await act('take', hour({ start: first.at, campus: first.campus ?? '' }))).toMatchObject([
       { state: 'refused' },
     ]);
-    const moved = { ...mine, sequence: 1, start: third.at, campus: third.campus ?? '' };
+    // Half an hour later is not in its own way; of a moved hour its own start is free, too.
+    const own = await ok<Hours>(
+      await server.call(GET, `/api/hours?librarian=oddny&moving=${first.at}&at=${moment.at}`),
+    );
+    expect(own.days.flatMap((d) => d.starts)).toEqual(before);
+    const moved = { ...mine, sequence: 1, was: first.at, start: third.at, campus: third.campus ?? '' };
     expect(await act('take', moved)).toMatchObject([{ state: 'taken' }]);
     const now = (await free()).map((s) => s.at);
     expect(now).toContain(first.at);

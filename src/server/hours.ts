@@ -47,9 +47,13 @@ const days = async (
   from: DayNumber,
   n: number,
   at: string,
+  moving: string | null,
 ): Promise<readonly FreeDay[]> => {
   const busy = await calendars.busy(librarian, startOf(from), startOf(addDays(from, n)), at);
-  return freeHours(librarian, info, busy, { from, days: n, now: parseLocal(at) as Minutes });
+  // What is moved is not in its own way; the calendar, which knows whose it is, has the last word.
+  const [was, length] = [parseLocal(moving ?? ''), info.policy.appointments?.minutes ?? 0];
+  const others = busy.filter((b) => was === null || b.from !== was || b.to !== was + length);
+  return freeHours(librarian, info, others, { from, days: n, now: parseLocal(at) as Minutes });
 };
 export const freeOf = async (
   locals: Pick<App.Locals, 'info'>,
@@ -57,7 +61,11 @@ export const freeOf = async (
   librarian: Librarian,
   from: DayNumber,
   at: string,
-): Promise<Hours> => ({ librarian, days: await days(locals, calendars, librarian, from, DAYS_SHOWN, at) });
+  moving: string | null,
+): Promise<Hours> => ({
+  librarian,
+  days: await days(locals, calendars, librarian, from, DAYS_SHOWN, at, moving),
+});
 
 /**
  * Says one thing to a calendar. What is taken has to be one of the free hours; what stands already is asked
@@ -75,7 +83,7 @@ export async function tellCalendar(
   const start = parseLocal(hour.start) as Minutes;
   const place = info.campuses.find((c) => c.id === campus);
   if (what === 'take') {
-    const day = await days(locals, calendars, librarian, dayOf(start), 1, at);
+    const day = await days(locals, calendars, librarian, dayOf(start), 1, at, hour.was ?? null);
     const free = day[0]?.starts.find((s) => s.at === hour.start);
     const fits = free && (campus ? free.campus === campus : librarian.online || free.campus === null);
     if (!fits) return { id, state: 'refused', why: msg('hours.notFree') };

@@ -62,7 +62,7 @@ test('somebody else has it: said, nothing lost; an hour with a pile, told of the
   browser,
 }) => {
   await pile(page, 'Shore food', 'seaweed+food');
-  await page.getByRole('link', { name: 'Ask about it' }).click();
+  await page.getByRole('link', { name: 'Ask about this pile' }).click();
   await page.getByRole('link', { name: /^Or take an hour/ }).click();
   await expect(page.getByText('Shore food')).toBeVisible();
   const name = (await starts(page).nth(1).getAttribute('aria-label')) ?? '';

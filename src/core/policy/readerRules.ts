@@ -118,6 +118,15 @@ export function readerRules(policy: Policy): readonly Topic[] {
             ]
           : []),
         msg('houserules.questions', { days: policy.question.median }),
+        ...(policy.appointments
+          ? [
+              msg('houserules.hours', {
+                minutes: policy.appointments.minutes,
+                ahead: Math.ceil(policy.appointments.aheadMinutes / 60),
+                days: policy.appointments.days,
+              }),
+            ]
+          : []),
       ],
     },
   ];

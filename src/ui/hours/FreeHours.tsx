@@ -98,6 +98,7 @@ export function FreeHours({
   from,
   look,
   chosen,
+  moving,
   choose,
 }: {
   librarian: Librarian;
@@ -105,6 +106,8 @@ export function FreeHours({
   from: string;
   look: (from: string) => void;
   chosen: string;
+  /** The start of the hour that is moved; empty for none. */
+  moving: string;
   choose: (start: FreeStart) => void;
 }) {
   const { info, moment } = useHere();
@@ -112,8 +115,8 @@ export function FreeHours({
   const first = Math.max(parseDay(from) ?? today, today) as typeof today;
   const rule = info.policy.appointments;
   const hours = useQuery({
-    queryKey: ['hours', librarian.id, first, moment.at],
-    queryFn: () => getHours(librarian.id, isoDay(first), moment),
+    queryKey: ['hours', librarian.id, first, moment.at, moving],
+    queryFn: () => getHours(librarian.id, isoDay(first), moment, moving),
     placeholderData: (before) => (before?.librarian.id === librarian.id ? before : undefined),
   });
   if (!rule) return null;

@@ -275,6 +275,7 @@ function Hours() {
               from={choice.of('from')}
               look={(from) => choice.put({ from })}
               chosen={start?.at ?? ''}
+              moving={moving?.start ?? ''}
               choose={pick}
             />
             {start && (

@@ -271,7 +271,9 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
               {say('piles.fetchSheet')}
             </a>
             <SharePile pile={pile} lines={lines} />
-            <a href={`/ask?${new URLSearchParams({ pile: pile.id })}`}>{say('piles.askAboutIt')}</a>
+            <a href={`/ask?${new URLSearchParams({ pile: pile.id })}`} aria-label={say('piles.askAboutIt')}>
+              {say('piles.ask')}
+            </a>
           </div>
         )}
         {chosenHere.length > 0 && (

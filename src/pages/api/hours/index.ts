@@ -8,10 +8,12 @@ import { json, problem } from '../../../server/problem';
 const badTime = (form: 'moment' | 'day', label: string) =>
   msg('http.notAsWanted', { fault: msg(`shape.form.${form}`, { label }) });
 
-/** Free hours of a `librarian` over two weeks from a day on; `at` is the moment, `from` the day: today. */
+/** Free hours of a `librarian` over two weeks from a day on; `at` is the moment, `from` the day: today. An hour that is
+ * `moving` from a start is not in its own way.
+ */
 export const GET: APIRoute = ({ url: { searchParams: params }, locals }) =>
   guarded(async () => {
-    const unknown = unknownParameter(params, 'librarian', 'from', 'at');
+    const unknown = unknownParameter(params, 'librarian', 'from', 'at', 'moving');
     if (unknown) return unknown;
     const at = momentAt(params.get('at'), locals.info);
     const now = parseLocal(at);
@@ -23,6 +25,6 @@ export const GET: APIRoute = ({ url: { searchParams: params }, locals }) =>
       const librarian = librarians.find((l) => l.id === params.get('librarian'));
       if (!librarian) return problem('not-found', msg('http.noSuchLibrarian'), 'librarian');
       const first = Math.max(from, dayOf(now as Minutes)) as typeof from;
-      return json(await freeOf(locals, calendars, librarian, first, at));
+      return json(await freeOf(locals, calendars, librarian, first, at, params.get('moving')));
     });
   });
