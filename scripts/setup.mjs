@@ -1,8 +1,16 @@
 // What the commands need before they can run, each made only when it is missing or older than what it is made
 // from. Only Node's own modules here: this runs on a clone where nothing is installed yet.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 
 process.env.ASTRO_TELEMETRY_DISABLED = '1';
@@ -85,17 +93,36 @@ const SOURCES = [
   'astro.config.mjs',
   ...PACKAGES,
 ];
-export const ensureBuild = () => built('dist', 'Building (about half a minute)');
-/** The same in the pseudo-language of the tests. */
-export const ensurePseudoBuild = () => built('dist-pseudo', 'Building in the pseudo-language', '--pseudo');
-function built(folder, what, ...options) {
-  const stamp = join(folder, 'made-from');
+const BUILDS = { dist: [], 'dist-pseudo': ['--pseudo'] };
+const build = { env: { ...process.env, QUIET: '1' } };
+export function ensureBuild() {
   const digest = digestOf(...SOURCES);
-  if (stampOf(stamp) === digest) return;
-  step(what, () =>
-    run(process.execPath, ['scripts/build.mjs', ...options], { env: { ...process.env, QUIET: '1' } }),
+  if (stampOf('dist/made-from') === digest) return;
+  step('Building (about half a minute)', () => run(process.execPath, ['scripts/build.mjs'], build));
+  writeFileSync('dist/made-from', digest);
+}
+/** The build, and the same in the pseudo-language of the tests, side by side: each keeps one processor busy. */
+export async function ensureBuilds() {
+  const digest = digestOf(...SOURCES);
+  const due = Object.keys(BUILDS).filter((folder) => stampOf(join(folder, 'made-from')) !== digest);
+  if (!due.length) return;
+  ensureMessages();
+  const began = Date.now();
+  console.log('· Building, in the pseudo-language too (about a minute)');
+  const codes = await Promise.all(
+    due.map(
+      (folder) =>
+        new Promise((done) => {
+          const args = ['scripts/build.mjs', ...BUILDS[folder]];
+          spawn(process.execPath, args, { stdio: 'inherit', ...build }).once('close', done);
+        }),
+    ),
   );
-  writeFileSync(stamp, digest);
+  if (codes.some((code) => code !== 0)) process.exit(1);
+  // What public styles there are is looked through once for both.
+  copyFileSync('dist/app/styles.json', 'dist-pseudo/app/styles.json');
+  for (const folder of due) writeFileSync(join(folder, 'made-from'), digest);
+  console.log(`  done, ${((Date.now() - began) / 1000).toFixed(0)} s`);
 }
 
 const WORLD = ['src/demo', 'src/core', 'src/server/build.ts', 'src/cli/demoIndex.ts'];
