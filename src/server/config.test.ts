@@ -19,6 +19,7 @@ describe('configuration', () => {
       secret: expect.stringMatching(/^[0-9a-f]{64}$/),
       oidc: null,
       desk: null,
+      calendars: '',
       log: 'info',
       demo: false,
     });
@@ -37,6 +38,12 @@ describe('configuration', () => {
       workers: 4,
       log: 'silent',
     });
+  });
+  it('takes the librarians’ calendars, with the id of one in their address once', () => {
+    const calendars = 'https://calendars.example/{id}/inbox';
+    expect(readConfig({ LEGENDUM_CALENDARS: calendars }).calendars).toBe(calendars);
+    for (const wrong of ['https://calendars.example/inbox', 'calendars/{id}', 'https://x.example/{id}/{id}'])
+      expect(() => readConfig({ LEGENDUM_CALENDARS: wrong })).toThrow(/LEGENDUM_CALENDARS/);
   });
   it('takes the library’s own sign-in and desk, each thing’s name with its id in it once', () => {
     const own = readConfig({
