@@ -163,7 +163,7 @@ function Thread({
 
 function Ask() {
   const { info, reader, moment } = useHere();
-  const { brought, missing, leave } = useBrought();
+  const { brought, pending, missing, leave } = useBrought();
   const [gone, setGone] = useState<readonly Question[]>([]);
   const questions = useKept(() => questionsOf(theStore(), reader.id), [reader.id], []) ?? [];
   const answers = useQuery({
@@ -201,16 +201,18 @@ function Ask() {
           </p>
         )}
         {missing && <p className={styles.about}>{say('ask.theItemCouldNotBeFound')}</p>}
-        <Composer
-          label={say('ask.yourQuestion')}
-          hint={say('ask.sayWhatYouAreLookingFor')}
-          rows={5}
-          answers
-          send={(text) => {
-            const { title, ...as } = brought?.as ?? {};
-            return ask(text, { ...as, ...(title ? { subject: title } : {}) });
-          }}
-        />
+        {!pending && (
+          <Composer
+            label={say('ask.yourQuestion')}
+            hint={say('ask.sayWhatYouAreLookingFor')}
+            rows={5}
+            answers
+            send={(text) => {
+              const { title, ...as } = brought?.as ?? {};
+              return ask(text, { ...as, ...(title ? { subject: title } : {}) });
+            }}
+          />
+        )}
       </div>
       {answers.isError && <Failure error={answers.error} again={() => void answers.refetch()} />}
       <section aria-labelledby="asked">

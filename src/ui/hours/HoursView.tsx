@@ -197,7 +197,7 @@ function Hours() {
   const { info, reader, moment } = useHere();
   const client = useQueryClient();
   const choice = useChoice();
-  const { brought, missing, leave } = useBrought();
+  const { brought, pending, missing, leave } = useBrought();
   const map = useQuery({ queryKey: ['guidance'], queryFn: getGuidance, staleTime: Number.POSITIVE_INFINITY });
   const own = useKept(() => appointmentsOf(theStore(), reader.id), [reader.id], []) ?? [];
   const [movingId, setMoving] = useState('');
@@ -256,8 +256,8 @@ function Hours() {
         changed={() => void client.invalidateQueries({ queryKey: ['hours'] })}
       />
       {map.isError && <Failure error={map.error} again={() => void map.refetch()} />}
-      <div className={styles.choosing}>
-        {librarians.length > 0 && (
+      <div className={styles.choosing} aria-busy={pending}>
+        {!pending && librarians.length > 0 && (
           <Librarians
             librarians={moving ? librarians.filter((l) => l.id === moving.librarian) : librarians}
             fitting={fitting}
@@ -268,7 +268,7 @@ function Hours() {
             }}
           />
         )}
-        {librarian && (
+        {!pending && librarian && (
           <div>
             <FreeHours
               librarian={librarian}

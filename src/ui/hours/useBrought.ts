@@ -29,6 +29,7 @@ export interface Brought {
 }
 export interface Bringing {
   readonly brought: Brought | null;
+  /** Not known yet: what is taken now would go without it. */
   readonly pending: boolean;
   /** What was to go along is not there. */
   readonly missing: boolean;
@@ -106,7 +107,7 @@ export function useBrought(): Bringing {
   })();
   return {
     brought,
-    pending: item.isLoading,
+    pending: item.isLoading || found.isLoading || (pileId !== '' && pile === undefined),
     missing: item.isError || (pileId !== '' && pile !== null && pile?.pile === null),
     leave: () => setLeft(true),
   };
