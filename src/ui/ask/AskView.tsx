@@ -84,6 +84,7 @@ function Composer({
       <textarea
         id={id}
         ref={box}
+        className={kit.writing}
         value={text}
         maxLength={LONGEST}
         readOnly={busy}

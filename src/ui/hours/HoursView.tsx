@@ -124,6 +124,7 @@ function TakeIt({
       <label htmlFor={`${id}-note`}>{say('hours.note')}</label>
       <textarea
         id={`${id}-note`}
+        className={kit.writing}
         rows={3}
         maxLength={LONGEST}
         value={note}
