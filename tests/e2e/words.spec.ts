@@ -30,10 +30,10 @@ const TYPED = 'seaweed';
 const PLAIN = /[A-Za-z][A-Za-z’'-]+(?: +[A-Za-z][A-Za-z’'-]*)*/g;
 /**
  * What is a name or a sentence in some data. Bare words in small letters are left out: most are codes, as a
- * word of ours might be.
+ * word of ours might be; and single letters (the class of a call number), which stand in every word.
  */
 function wordsIn(value: unknown): string[] {
-  if (typeof value === 'string') return /\S\s+\S|[A-Z]|\d|@/.test(value) ? [value] : [];
+  if (typeof value === 'string') return value.length > 1 && /\S\s+\S|[A-Z]|\d|@/.test(value) ? [value] : [];
   return typeof value === 'object' && value !== null ? Object.values(value).flatMap(wordsIn) : [];
 }
 /** A JSON answer, or one that comes line by line; nothing when the page turned away from it. */
