@@ -33,31 +33,31 @@ type Told = { readonly id: string } & (
   | { readonly state: 'refused'; readonly why: string }
   | { readonly state: 'given-back' }
 );
-/** What goes along: under which title it stands in the calendar, and where it is found. */
-export interface Attached {
-  readonly title: string;
-  /** Whole addresses. */
-  readonly attach: readonly string[];
-}
-type Asked = Pick<Appointment, 'id' | 'sequence' | 'librarian' | 'start' | 'campus' | 'note'> & {
+/** Letters of a title that a calendar is given. */
+const LONGEST_TITLE = 2000;
+type Asked = Pick<
+  Appointment,
+  'id' | 'sequence' | 'librarian' | 'start' | 'minutes' | 'campus' | 'note' | 'title' | 'attach'
+> & {
   /** When it was, where it is moved. */
   readonly was?: string;
 };
 async function tell(
   what: 'take' | 'stands' | 'give-back',
-  hours: readonly (Asked & Partial<Attached>)[],
+  hours: readonly Asked[],
   moment: Moment,
 ): Promise<readonly Told[]> {
   const bodies = hours.map(
-    ({ id, sequence, librarian, start, was, campus, note, title = '', attach = [] }) => ({
+    ({ id, sequence, librarian, start, minutes, was, campus, note, title = '', attach }) => ({
       id,
       sequence,
       librarian,
       start,
+      minutes,
       ...(was ? { was } : {}),
       campus,
       note,
-      title,
+      title: title.slice(0, LONGEST_TITLE),
       attach,
     }),
   );
@@ -71,13 +71,11 @@ export class HourRefused extends Error {}
 /** What is wanted: a new hour, or one of those that there are at another time or place. */
 export interface Wanted
   extends Pick<Appointment, 'reader' | 'librarian' | 'name' | 'start' | 'minutes' | 'campus' | 'note'>,
-    Pick<Appointment, 'title' | 'record' | 'search' | 'pile'> {
-  readonly attach: readonly string[];
-}
+    Pick<Appointment, 'attach' | 'title' | 'record' | 'search' | 'pile'> {}
 /** Takes an hour, or moves one there. Rejects with `HourRefused`, and leaves what there was. */
 export async function takeHour(
   store: Store,
-  { attach, ...wanted }: Wanted,
+  wanted: Wanted,
   before: Appointment | null,
   moment: Moment,
 ): Promise<Appointment> {
@@ -90,8 +88,6 @@ export async function takeHour(
         ...wanted,
         id,
         sequence,
-        title: wanted.title ?? '',
-        attach,
         ...(before?.state === 'taken' ? { was: before.start } : {}),
       },
     ],

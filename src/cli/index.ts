@@ -54,7 +54,14 @@ function coursesFrom(file: string): readonly Course[] {
     for (const p of problems) problem(file, p.line, say(p.text));
     return courses;
   }
-  const { courses = [] } = JSON.parse(text) as { courses?: readonly unknown[] };
+  let courses: readonly unknown[] = [];
+  try {
+    const read = JSON.parse(text) as { readonly courses?: unknown } | null;
+    if (Array.isArray(read?.courses)) courses = read.courses;
+    else problem(file, 1, 'there is no list “courses” in this file');
+  } catch (error) {
+    problem(file, 1, error instanceof Error ? error.message : 'not JSON');
+  }
   return courses.flatMap((c, i) => {
     const wrong = wrongIn(courseShape, c);
     if (wrong !== null) problem(file, i + 1, `courses[${i}]${wrong && `.${wrong}`}`);

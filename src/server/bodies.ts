@@ -79,6 +79,7 @@ const hour = closed({
   sequence: whole(0, 1e6),
   librarian: filled(100),
   start: localTime(),
+  minutes: whole(1, 1440),
   /** When it was, where it is moved. */
   was: maybe(localTime()),
   /** Empty for online. */

@@ -29,6 +29,7 @@ const hour = (more: object = {}) => ({
   sequence: 0,
   librarian: 'oddny',
   start: '2026-11-05T09:00',
+  minutes: 60,
   campus: 'fellgate',
   title: 'Kelp',
   attach: [],
@@ -86,11 +87,12 @@ describe('an hour', () => {
     const told = await act(
       'take',
       hour({ start: '2026-11-05T03:00' }),
+      hour({ minutes: 120, start: starts[0]?.at, librarian: 'katla', campus: starts[0]?.campus ?? '' }),
       hour({ librarian: 'nobody' }),
       hour({ start: starts[0]?.at, librarian: 'katla', campus: 'saltmarsh' }),
       hour({ start: starts[0]?.at, librarian: 'katla', campus: starts[0]?.campus ?? '' }),
     );
-    expect(told.map((t) => t.state)).toEqual(['refused', 'refused', 'refused', 'taken']);
+    expect(told.map((t) => t.state)).toEqual(['refused', 'refused', 'refused', 'refused', 'taken']);
   });
   it('needs somebody; a silent calendar is said; nobody gives hours where there is none', async () => {
     const asNobody = { locals: { ...server.locals, who: async () => null } };

@@ -1,5 +1,5 @@
 /** Hours with a librarian, for the endpoints: what is free, and what is said to a calendar in the reader's name. */
-import { type FreeDay, freeHours } from '../core/appointments/free';
+import { DAYS_SHOWN, type FreeDay, freeHours } from '../core/appointments/free';
 import { type Calendars, DeskSilent, type HourAnswer, type SignedIn } from '../core/discovery/ports';
 import type { Librarian } from '../core/model/librarian';
 import { type Message, msg } from '../core/model/message';
@@ -7,9 +7,6 @@ import { addDays, type DayNumber, dayOf, type Minutes, parseLocal, startOf } fro
 import { say } from '../words/generated/hours';
 import type { HourBody } from './bodies';
 import { problem } from './problem';
-
-/** Days that are shown at once. */
-export const DAYS_SHOWN = 14;
 
 export interface Hours {
   readonly librarian: Librarian;
@@ -78,14 +75,17 @@ export async function tellCalendar(
   who: SignedIn,
   { what, hour, at }: { what: 'take' | 'stands' | 'give-back'; hour: HourBody; at: string },
 ): Promise<HourTold> {
-  const { id, sequence, campus, title, note } = hour;
+  const { id, sequence, minutes, campus, title, note } = hour;
   const { info, base } = locals;
   const start = parseLocal(hour.start) as Minutes;
   const place = info.campuses.find((c) => c.id === campus);
   if (what === 'take') {
     const day = await days(locals, calendars, librarian, dayOf(start), 1, at, hour.was ?? null);
     const free = day[0]?.starts.find((s) => s.at === hour.start);
-    const fits = free && (campus ? free.campus === campus : librarian.online || free.campus === null);
+    const fits =
+      free &&
+      minutes === info.policy.appointments?.minutes &&
+      (campus ? free.campus === campus : librarian.online || free.campus === null);
     if (!fits) return { id, state: 'refused', why: msg('hours.notFree') };
   }
   const { name } = who.reader;
@@ -95,7 +95,7 @@ export async function tellCalendar(
     librarian,
     reader: { name, email: who.reader.email },
     start,
-    minutes: info.policy.appointments?.minutes ?? 0,
+    minutes,
     summary: say('hours.calendarTitle', { name, title: title || 'none' }),
     description: note,
     location: place?.name ?? '',

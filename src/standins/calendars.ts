@@ -8,7 +8,6 @@ import type { Busy } from '../core/appointments/free';
 import { type HourMessage, readHour, writeBusy, writeReply } from '../core/appointments/itip';
 import type { Clock } from '../core/discovery/ports';
 import type { Librarian } from '../core/model/librarian';
-import type { Campus } from '../core/model/library';
 import {
   addDays,
   clock as clockIn,
@@ -35,11 +34,9 @@ const overlaps = (a: Busy, b: Busy): boolean => a.from < b.to && b.from < a.to;
 interface Taken extends Busy {
   readonly librarian: string;
   readonly sequence: number;
-  readonly location: string;
 }
 export interface CalendarWorld {
   readonly librarians: () => readonly Librarian[] | Promise<readonly Librarian[]>;
-  readonly campuses: readonly Campus[];
   readonly zone: () => Zone;
   readonly clock: Clock;
   /** Address of the simulated calls. */
@@ -54,9 +51,7 @@ export class StandinCalendars {
     this.#world = world;
   }
   #ill(librarian: Librarian, day: DayNumber, at: Minutes): boolean {
-    return (
-      fraction(`${librarian.id}/${day}/ill`) < 1 / ILL_ONE_IN && at >= startOf(day, ILL_KNOWN) && at >= 0
-    );
+    return fraction(`${librarian.id}/${day}/ill`) < 1 / ILL_ONE_IN && at >= startOf(day, ILL_KNOWN);
   }
   /** What else is in a calendar on a day, as far as it is known at a moment. */
   #own(librarian: Librarian, day: DayNumber, at: Minutes): readonly Busy[] {
@@ -120,7 +115,6 @@ export class StandinCalendars {
       from: hour.start,
       to: minutes(hour.start + hour.minutes),
       sequence,
-      location: hour.location,
     });
     return hour.location
       ? answer(true, `${hour.location}, room ${1 + Math.floor(fraction(`${librarian.id}/room`) * 9)}`)

@@ -94,7 +94,6 @@ export function standinWorld({
   const zone = () => info().policy.zone;
   const calendars = new StandinCalendars({
     librarians: async () => (await index.guidance()).librarians ?? [],
-    campuses: data.library.campuses,
     zone,
     clock,
     calls: '/standin/call/',

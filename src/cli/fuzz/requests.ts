@@ -285,6 +285,7 @@ function posted(r: Random, known: Known): Shot {
             sequence: r.int(0, 3),
             librarian: 'oddny',
             start: r.pick(['2026-11-05T09:00', '2026-11-05T09:30']),
+            minutes: 60,
             campus: 'fellgate',
             title: 'kelp',
             attach: [],

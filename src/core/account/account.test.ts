@@ -110,6 +110,7 @@ const anAccount: fc.Arbitrary<Account> = fc.record({
         place: '',
         conference: '',
         note: '',
+        attach: [],
       })),
   ),
   bibliography: fc.option(

@@ -1,12 +1,9 @@
 /** An hour with a librarian that a reader took, as it is kept in the browser and carried in an account file. */
 import { MAX_ID } from '../model/record';
-import { filled, localTime, maybe, oneOf, type Shaped, shape, text, whole } from '../model/shape';
+import { filled, listOf, localTime, maybe, oneOf, type Shaped, shape, text, whole } from '../model/shape';
 import { isoLocal, type Minutes, parseLocal } from '../model/time';
 
 const [ID, LINE, LONG] = [100, 2000, 1e6];
-/** Taken; given back by the reader; called off by the librarian. */
-export const HOUR_STATES = ['taken', 'given-back', 'called-off'] as const;
-export type HourState = (typeof HOUR_STATES)[number];
 
 export const appointmentShape = shape({
   /** The UID of its calendar entry, less our name. */
@@ -28,9 +25,12 @@ export const appointmentShape = shape({
   record: maybe(text(MAX_ID)),
   search: maybe(text(LONG)),
   pile: maybe(text(ID)),
+  /** The whole addresses that the librarian has of it. */
+  attach: listOf(text(LONG), 10),
   /** How often it was changed (RFC 5545, 3.8.7.4). */
   sequence: whole(0, 1e6),
-  state: oneOf(HOUR_STATES),
+  /** Given back by the reader, called off by the librarian. */
+  state: oneOf(['taken', 'given-back', 'called-off']),
   /** What the librarian said to it. */
   said: maybe(text(LINE)),
   changed: localTime(),

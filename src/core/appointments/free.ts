@@ -17,6 +17,9 @@ import {
   weekdayOf,
 } from '../model/time';
 
+/** Days that are looked at in one go. */
+export const DAYS_SHOWN = 14;
+
 /** A stretch of a calendar that is taken; `to` is outside it. */
 export interface Busy {
   readonly from: Minutes;

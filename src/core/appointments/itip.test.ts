@@ -1,4 +1,5 @@
 /** iTIP and VFREEBUSY: what we write is read back as it was, and what other programs write is read. */
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Minutes, parseLocal } from '../model/time';
 import { type HourMessage, readBusy, readHour, readReply, writeBusy, writeHour, writeReply } from './itip';
@@ -91,6 +92,25 @@ describe('messages to a calendar', () => {
     const busy = [{ from: at('2026-11-05T10:00'), to: at('2026-11-05T10:30') }];
     expect(readBusy(writeBusy(busy, at('2026-11-05T00:00'), at('2026-11-06T00:00'), 'CET'), 'CET')).toEqual(
       busy,
+    );
+  });
+  it('whatever is cut out of one or put into it is read or is none', () => {
+    const whole = writeHour(MESSAGE, 'CET');
+    const said = { uid: 'x', sequence: 0, accepted: true, location: '', conference: '', comment: '' };
+    const reply = writeReply(MESSAGE, said, 'CET');
+    const taken = [{ from: at('2026-11-05T10:00'), to: at('2026-11-05T10:30') }];
+    const busy = writeBusy(taken, at('2026-11-05T00:00'), at('2026-11-06T00:00'), 'CET');
+    const put = fc.oneof(
+      fc.string(),
+      fc.constantFrom('T25', '\r\nEND:VEVENT', ';TZID=Nowhere', '99999999999'),
+    );
+    fc.assert(
+      fc.property(fc.constantFrom(whole, reply, busy), fc.nat(900), fc.nat(60), put, (text, from, n, odd) => {
+        const cut = text.slice(0, from) + odd + text.slice(from + n);
+        for (const read of [readHour(cut, 'CET'), readReply(cut), readBusy(cut, 'CET')])
+          expect(read === null || typeof read === 'object').toBe(true);
+      }),
+      { numRuns: 400 },
     );
   });
   it.each([

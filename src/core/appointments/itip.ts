@@ -67,15 +67,21 @@ function addPerson(
   return property;
 }
 
-/** @returns the message as text/calendar */
-export function writeHour(m: HourMessage, zone: Zone): string {
+/** An event with what message and answer have in common. */
+function eventOf(m: HourMessage, sequence: number, zone: Zone) {
   const event = new ICAL.Component('vevent');
   const put = (name: string, value: unknown) => event.addPropertyWithValue(name, value as string);
   put('uid', m.uid);
-  put('sequence', m.sequence);
+  put('sequence', sequence);
   put('dtstamp', moment(zone, m.stamp));
   put('dtstart', moment(zone, m.start));
   put('dtend', moment(zone, minutes(m.start + m.minutes)));
+  return { event, put };
+}
+
+/** @returns the message as text/calendar */
+export function writeHour(m: HourMessage, zone: Zone): string {
+  const { event, put } = eventOf(m, m.sequence, zone);
   put('summary', m.summary);
   if (m.description) put('description', m.description);
   if (m.location) put('location', m.location);
@@ -88,14 +94,20 @@ export function writeHour(m: HourMessage, zone: Zone): string {
   return calendar(m.method, event);
 }
 
-/** The one component of a sort in a calendar, with its method; null for what is none. */
-function only(text: string, sort: string): { method: string; inner: ICAL.Component } | null {
+/**
+ * Reads the one component of a sort in a calendar; null for what is none. ical.js throws at what is no calendar,
+ * at whatever line or value it meets it.
+ */
+function within<T>(
+  text: string,
+  sort: string,
+  read: (inner: ICAL.Component, method: string) => T | null,
+): T | null {
   try {
     const whole = new ICAL.Component(ICAL.parse(text) as ConstructorParameters<typeof ICAL.Component>[0]);
     const inner = whole.getFirstSubcomponent(sort);
-    return inner && { method: String(whole.getFirstPropertyValue('method') ?? '').toUpperCase(), inner };
+    return inner && read(inner, String(whole.getFirstPropertyValue('method') ?? '').toUpperCase());
   } catch {
-    // ical.js throws at what is no calendar, at whatever line it meets it.
     return null;
   }
 }
@@ -113,40 +125,33 @@ function personOf(of: ICAL.Component, role: string): Person {
 }
 
 /** Reads what was asked of a calendar; null for what is no request or cancellation of one event in time. */
-export function readHour(text: string, zone: Zone): HourMessage | null {
-  const found = only(text, 'vevent');
-  if (!found || (found.method !== 'REQUEST' && found.method !== 'CANCEL')) return null;
-  const { method, inner } = found;
-  const [from, to] = [inner.getFirstPropertyValue('dtstart'), inner.getFirstPropertyValue('dtend')];
-  const uid = textOf(inner, 'uid');
-  if (!(from instanceof ICAL.Time) || !(to instanceof ICAL.Time) || !uid) return null;
-  const [start, end, stamp] = [local(zone, from), local(zone, to), inner.getFirstPropertyValue('dtstamp')];
-  if (!(start < end)) return null;
-  return {
-    method,
-    uid,
-    sequence: wholeOf(inner, 'sequence'),
-    organizer: personOf(inner, 'organizer'),
-    attendee: personOf(inner, 'attendee'),
-    start,
-    minutes: end - start,
-    summary: textOf(inner, 'summary'),
-    description: textOf(inner, 'description'),
-    location: textOf(inner, 'location'),
-    attach: inner.getAllProperties('attach').map((p) => String(p.getFirstValue())),
-    stamp: stamp instanceof ICAL.Time ? local(zone, stamp) : start,
-  };
-}
+export const readHour = (text: string, zone: Zone): HourMessage | null =>
+  within(text, 'vevent', (inner, method) => {
+    if (method !== 'REQUEST' && method !== 'CANCEL') return null;
+    const [from, to] = [inner.getFirstPropertyValue('dtstart'), inner.getFirstPropertyValue('dtend')];
+    const uid = textOf(inner, 'uid');
+    if (!(from instanceof ICAL.Time) || !(to instanceof ICAL.Time) || !uid) return null;
+    const [start, end, stamp] = [local(zone, from), local(zone, to), inner.getFirstPropertyValue('dtstamp')];
+    if (!(start < end)) return null;
+    return {
+      method,
+      uid,
+      sequence: wholeOf(inner, 'sequence'),
+      organizer: personOf(inner, 'organizer'),
+      attendee: personOf(inner, 'attendee'),
+      start,
+      minutes: end - start,
+      summary: textOf(inner, 'summary'),
+      description: textOf(inner, 'description'),
+      location: textOf(inner, 'location'),
+      attach: inner.getAllProperties('attach').map((p) => String(p.getFirstValue())),
+      stamp: stamp instanceof ICAL.Time ? local(zone, stamp) : start,
+    };
+  });
 
 /** @returns the calendar's answer as text/calendar (RFC 5546, 3.2.3) */
 export function writeReply(to: HourMessage, reply: HourReply, zone: Zone): string {
-  const event = new ICAL.Component('vevent');
-  const put = (name: string, value: unknown) => event.addPropertyWithValue(name, value as string);
-  put('uid', reply.uid);
-  put('sequence', reply.sequence);
-  put('dtstamp', moment(zone, to.stamp));
-  put('dtstart', moment(zone, to.start));
-  put('dtend', moment(zone, minutes(to.start + to.minutes)));
+  const { event, put } = eventOf(to, reply.sequence, zone);
   put('request-status', reply.accepted ? '2.0;Success' : '3.8;No authority');
   if (reply.location) put('location', reply.location);
   if (reply.conference) put('conference', reply.conference);
@@ -159,21 +164,19 @@ export function writeReply(to: HourMessage, reply: HourReply, zone: Zone): strin
   return calendar('REPLY', event);
 }
 /** Reads a calendar's answer; null for what is none, or none yet (NEEDS-ACTION). */
-export function readReply(text: string): HourReply | null {
-  const found = only(text, 'vevent');
-  if (found?.method !== 'REPLY') return null;
-  const { inner } = found;
-  const partstat = String(inner.getFirstProperty('attendee')?.getParameter('partstat') ?? '').toUpperCase();
-  if (!['ACCEPTED', 'DECLINED', 'TENTATIVE'].includes(partstat)) return null;
-  return {
-    uid: textOf(inner, 'uid'),
-    sequence: wholeOf(inner, 'sequence'),
-    accepted: partstat !== 'DECLINED',
-    location: textOf(inner, 'location'),
-    conference: textOf(inner, 'conference'),
-    comment: textOf(inner, 'comment'),
-  };
-}
+export const readReply = (text: string): HourReply | null =>
+  within(text, 'vevent', (inner, method) => {
+    const partstat = String(inner.getFirstProperty('attendee')?.getParameter('partstat') ?? '').toUpperCase();
+    if (method !== 'REPLY' || !['ACCEPTED', 'DECLINED', 'TENTATIVE'].includes(partstat)) return null;
+    return {
+      uid: textOf(inner, 'uid'),
+      sequence: wholeOf(inner, 'sequence'),
+      accepted: partstat !== 'DECLINED',
+      location: textOf(inner, 'location'),
+      conference: textOf(inner, 'conference'),
+      comment: textOf(inner, 'comment'),
+    };
+  });
 
 /** @returns a calendar's taken stretches as text/calendar */
 export function writeBusy(busy: readonly Busy[], from: Minutes, to: Minutes, zone: Zone): string {
@@ -190,15 +193,14 @@ export function writeBusy(busy: readonly Busy[], from: Minutes, to: Minutes, zon
   return calendar('PUBLISH', all);
 }
 /** What of a calendar is taken: everything but stretches said to be free. Null for what is no answer. */
-export function readBusy(text: string, zone: Zone): readonly Busy[] | null {
-  const found = only(text, 'vfreebusy');
-  if (!found) return null;
-  return found.inner
-    .getAllProperties('freebusy')
-    .filter((p) => String(p.getParameter('fbtype') ?? 'BUSY').toUpperCase() !== 'FREE')
-    .flatMap((p) => p.getValues() as readonly unknown[])
-    .flatMap((period): Busy[] => {
-      if (!(period instanceof ICAL.Period)) return [];
-      return [{ from: local(zone, period.start), to: local(zone, period.getEnd()) }];
-    });
-}
+export const readBusy = (text: string, zone: Zone): readonly Busy[] | null =>
+  within(text, 'vfreebusy', (inner) =>
+    inner
+      .getAllProperties('freebusy')
+      .filter((p) => String(p.getParameter('fbtype') ?? 'BUSY').toUpperCase() !== 'FREE')
+      .flatMap((p) => p.getValues() as readonly unknown[])
+      .flatMap((period): Busy[] => {
+        if (!(period instanceof ICAL.Period)) return [];
+        return [{ from: local(zone, period.start), to: local(zone, period.getEnd()) }];
+      }),
+  );

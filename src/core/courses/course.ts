@@ -98,3 +98,7 @@ export function neededBy(meeting: Pick<Meeting, 'day'>): DayNumber | null {
   const day = parseDay(meeting.day);
   return day === null ? null : addDays(day, -DAYS_TO_READ);
 }
+
+/** By day; those without one stay behind, as they came. */
+export const byDay = <M extends Pick<Meeting, 'day'>>(meetings: readonly M[]): M[] =>
+  [...meetings].sort((a, b) => (a.day || '9').localeCompare(b.day || '9', 'en'));

@@ -3,6 +3,7 @@
  * its first only. `docs/courses.md` names the columns.
  */
 import {
+  byDay,
   type Course,
   DESK_RULES,
   type DeskRule,
@@ -139,7 +140,7 @@ export function readCourseCsv(text: string, campuses: ReadonlySet<string>): Read
     if (desk && !known) odd(campuses.has(desk) ? 'rule' : 'desk');
     const year = Number.parseInt(value('year'), 10);
     meeting.readings.push({
-      id: `r${meeting.readings.length + 1}`,
+      id: `${meeting.id}-r${meeting.readings.length + 1}`,
       record: value('record') as RecordId,
       need: isOneOf(NEEDS, need) ? (need as Need) : 'required',
       ...(value('title')
@@ -173,9 +174,7 @@ export function readCourseCsv(text: string, campuses: ReadonlySet<string>): Read
       name: name || c.code || c.id,
       ...(subject ? { subject } : {}),
       // By day; those without one stay behind, as they came.
-      meetings: [...meetings.values()].sort((a, b) =>
-        (a.day || '9') < (b.day || '9') ? -1 : (a.day || '9') > (b.day || '9') ? 1 : 0,
-      ),
+      meetings: byDay([...meetings.values()]),
     })),
     problems,
   };

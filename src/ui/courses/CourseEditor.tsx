@@ -12,7 +12,7 @@ import {
 import { itemsOf } from '../../browser/piles';
 import { theStore } from '../../browser/store';
 import type { Meeting, Need, OwnCourse, Reading } from '../../core/courses/course';
-import { LECTURERS, MEETINGS, NAME, NEEDS, NOTE, READINGS } from '../../core/courses/course';
+import { byDay, LECTURERS, MEETINGS, NAME, NEEDS, NOTE, READINGS } from '../../core/courses/course';
 import { addDays, isoDay, parseDay } from '../../core/model/time';
 import { say } from '../../words/generated/courses';
 import { useHere } from '../kit/app';
@@ -103,9 +103,7 @@ export function CourseEditor({
   const addWeekly = (meetings: readonly Meeting[]) =>
     change(
       (c) => ({
-        meetings: [...c.meetings, ...meetings]
-          .sort((a, b) => ((a.day || '9') < (b.day || '9') ? -1 : 1))
-          .slice(0, MEETINGS),
+        meetings: byDay([...c.meetings, ...meetings]).slice(0, MEETINGS),
       }),
       say('courses.weekly.added', { n: meetings.length }),
     );

@@ -56,11 +56,12 @@ export function Weekly({
     (day) => closingOn(info.policy.holidays, day) !== undefined || taken.includes(isoDay(day)),
     room,
   );
+  const badTime = time !== '' && !TIME.test(time);
   const [first, last] = [days[0], days.at(-1)];
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (!days.length) return;
-    add(days.map((day) => ({ ...newMeeting(isoDay(day)), ...(TIME.test(time) ? { time } : {}) })));
+    if (!days.length || badTime) return;
+    add(days.map((day) => ({ ...newMeeting(isoDay(day)), ...(time ? { time } : {}) })));
   };
   return (
     <form className={styles.weekly} onSubmit={submit}>
@@ -91,20 +92,22 @@ export function Weekly({
           value={time}
           placeholder="14:15"
           maxLength={5}
-          aria-invalid={time !== '' && !TIME.test(time)}
+          aria-invalid={badTime}
           onChange={(e) => setTime(e.target.value)}
         />
       </label>
       <p role="status">
-        {first === undefined || last === undefined
-          ? say('courses.weekly.none')
-          : say('courses.weekly.would', {
-              n: days.length,
-              first: dayText(first, today),
-              last: dayText(last, today),
-            })}
+        {badTime
+          ? say('courses.weekly.badTime')
+          : first === undefined || last === undefined
+            ? say('courses.weekly.none')
+            : say('courses.weekly.would', {
+                n: days.length,
+                first: dayText(first, today),
+                last: dayText(last, today),
+              })}
       </p>
-      <button type="submit" className={kit.main} disabled={!days.length}>
+      <button type="submit" className={kit.main} disabled={!days.length || badTime}>
         {say('courses.weekly.add')}
       </button>
     </form>

@@ -1,7 +1,7 @@
 /** Two weeks of a librarian: a row a day on one axis of hours, what is free as things to press. */
 import { useQuery } from '@tanstack/react-query';
 import { getHours } from '../../browser/appointments';
-import type { FreeDay, FreeStart } from '../../core/appointments/free';
+import { DAYS_SHOWN, type FreeDay, type FreeStart } from '../../core/appointments/free';
 import type { Librarian } from '../../core/model/librarian';
 import {
   addDays,
@@ -21,7 +21,6 @@ import kit from '../kit/kit.module.css';
 import styles from './hours.module.css';
 
 const HOUR = 60;
-export const DAYS = 14;
 
 const clockIn = (iso: string): number => clockOf(parseLocal(iso) as Minutes);
 
@@ -127,7 +126,7 @@ export function FreeHours({
     from: Math.floor(Math.min(...sits.map((s) => s.from), 10 * HOUR) / HOUR) * HOUR,
     to: Math.ceil(Math.max(...sits.map((s) => s.to), 16 * HOUR) / HOUR) * HOUR,
   };
-  const last = addDays(first, DAYS - 1);
+  const last = addDays(first, DAYS_SHOWN - 1);
   const marks = Array.from({ length: (axis.to - axis.from) / HOUR }, (_, i) => axis.from + i * HOUR);
   const free = days.reduce((n, d) => n + d.starts.length, 0);
   return (
@@ -139,7 +138,7 @@ export function FreeHours({
             type="button"
             className={kit.link}
             disabled={first <= today}
-            onClick={() => look(isoDay(addDays(first, -DAYS)))}
+            onClick={() => look(isoDay(addDays(first, -DAYS_SHOWN)))}
           >
             {say('hours.earlier')}
           </button>{' '}
@@ -148,7 +147,7 @@ export function FreeHours({
             type="button"
             className={kit.link}
             disabled={last >= today + rule.days}
-            onClick={() => look(isoDay(addDays(first, DAYS)))}
+            onClick={() => look(isoDay(addDays(first, DAYS_SHOWN)))}
           >
             {say('hours.later')}
           </button>
@@ -173,6 +172,7 @@ export function FreeHours({
           {say('hours.found', { n: free })}
         </p>
       )}
+      {!hours.data && <p className={styles.quiet}>{say('hours.looking')}</p>}
       {hours.data && days.length === 0 && <p className={styles.quiet}>{say('hours.noneHere')}</p>}
     </section>
   );

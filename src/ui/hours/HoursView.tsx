@@ -12,6 +12,7 @@ import type { Appointment } from '../../core/appointments/appointment';
 import { byFit, type FreeStart } from '../../core/appointments/free';
 import { subjectsOf } from '../../core/discovery/guidance';
 import type { Librarian } from '../../core/model/librarian';
+import { parseLocal } from '../../core/model/time';
 import { say } from '../../words/generated/hours';
 import { sayList } from '../../words/say';
 import { useHere } from '../kit/app';
@@ -27,8 +28,24 @@ import { hourText, OwnHours } from './OwnHours';
 import { type Brought, useBrought } from './useBrought';
 
 const LONGEST = 4000;
-/** What was written stays while one signs in. */
+/** What was written stays while one signs in; in a browser that keeps nothing it does not. */
 const DRAFT = 'legendum.hour';
+const draft = {
+  read(): string {
+    try {
+      return sessionStorage.getItem(DRAFT) ?? '';
+    } catch {
+      return '';
+    }
+  },
+  keep(text: string): void {
+    try {
+      sessionStorage.setItem(DRAFT, text);
+    } catch {
+      // Site data is blocked; the page says so already.
+    }
+  },
+};
 
 /** What of the choice stands in the address: whom, which hour, from which day on it is looked. */
 function useChoice() {
@@ -66,7 +83,7 @@ function TakeIt({
   const minutes = info.policy.appointments?.minutes ?? 0;
   const campus = info.campuses.find((c) => c.id === start.campus);
   const [online, setOnline] = useState(moving ? moving.campus === '' : false);
-  const [note, setNote] = useState(() => moving?.note ?? sessionStorage.getItem(DRAFT) ?? '');
+  const [note, setNote] = useState(() => moving?.note ?? draft.read());
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState('');
   // biome-ignore lint/correctness/useExhaustiveDependencies: the focus goes along with every choice
@@ -88,13 +105,13 @@ function TakeIt({
           minutes,
           campus: !campus || (online && librarian.online) ? '' : campus.id,
           note,
-          ...(brought?.as ?? (moving ? alongOf(moving) : {})),
-          attach: brought?.attach ?? [],
+          // What is moved keeps what it is about.
+          ...(moving ? alongOf(moving) : { ...brought?.as, attach: brought?.attach ?? [] }),
         },
         moving,
         moment,
       );
-      sessionStorage.removeItem(DRAFT);
+      if (!moving) draft.keep('');
       done(taken);
     } catch (error) {
       setSaid(notKept(error));
@@ -130,7 +147,7 @@ function TakeIt({
         value={note}
         onChange={(e) => {
           setNote(e.target.value);
-          sessionStorage.setItem(DRAFT, e.target.value);
+          if (!moving) draft.keep(e.target.value);
         }}
       />
       <p className={styles.quiet}>{say('hours.whatTheyGet', { name: librarian.name })}</p>
@@ -152,7 +169,8 @@ function TakeIt({
     </form>
   );
 }
-const alongOf = ({ title, record, search, pile }: Appointment) => ({
+const alongOf = ({ title, record, search, pile, attach }: Appointment) => ({
+  attach,
   ...(title ? { title } : {}),
   ...(record ? { record } : {}),
   ...(search ? { search } : {}),
@@ -198,12 +216,14 @@ function Hours() {
   const { info, reader, moment } = useHere();
   const client = useQueryClient();
   const choice = useChoice();
-  const { brought, pending, missing, leave } = useBrought();
+  const { brought, pending, missing, leave } = useBrought(true);
   const map = useQuery({ queryKey: ['guidance'], queryFn: getGuidance, staleTime: Number.POSITIVE_INFINITY });
   const own = useKept(() => appointmentsOf(theStore(), reader.id), [reader.id], []) ?? [];
   const [movingId, setMoving] = useState('');
   const [start, setStart] = useState<FreeStart | null>(() =>
-    choice.of('start') ? { at: choice.of('start'), campus: choice.of('campus') || null } : null,
+    parseLocal(choice.of('start')) === null
+      ? null
+      : { at: choice.of('start'), campus: choice.of('campus') || null },
   );
   const [done, setDone] = useState('');
   const said = useRef<HTMLParagraphElement>(null);
@@ -256,6 +276,8 @@ function Hours() {
         move={change}
         changed={() => void client.invalidateQueries({ queryKey: ['hours'] })}
       />
+      {map.isPending && <p className={styles.quiet}>{say('hours.looking')}</p>}
+      {map.data && !librarians.length && <p className={styles.quiet}>{say('hours.nobody')}</p>}
       {map.isError && <Failure error={map.error} again={() => void map.refetch()} />}
       <div className={styles.choosing} aria-busy={pending}>
         {!pending && librarians.length > 0 && (

@@ -173,10 +173,9 @@ export function OwnHours({
   };
   const back = (hour: Appointment) => {
     move(null);
-    const again = { ...hour, attach: [] };
     void run(() => giveBack(theStore(), hour, moment), {
       said: say('hours.backSaid', { when: hourText(hour, moment.at) }),
-      back: () => takeHour(theStore(), again, { ...hour, sequence: hour.sequence + 1 }, moment),
+      back: () => takeHour(theStore(), hour, { ...hour, sequence: hour.sequence + 1 }, moment),
     });
   };
   if (!hours.length && !gone) return null;

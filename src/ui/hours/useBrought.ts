@@ -35,7 +35,8 @@ export interface Bringing {
   readonly missing: boolean;
   readonly leave: () => void;
 }
-export function useBrought(): Bringing {
+/** @param subjects whether it has to be known what subjects it is of */
+export function useBrought(subjects = false): Bringing {
   const { info, moment } = useHere();
   const [params] = useState(() => new URLSearchParams(window.location.search));
   const [left, setLeft] = useState(false);
@@ -50,7 +51,7 @@ export function useBrought(): Bringing {
   const found = useQuery({
     queryKey: ['search', 'headings', search],
     queryFn: () => getSearch(readRequest(new URLSearchParams(search)), moment, { offset: 0, limit: 1 }),
-    enabled: search !== '',
+    enabled: subjects && search !== '',
     staleTime: Number.POSITIVE_INFINITY,
   });
   const pile = useKept(
@@ -64,14 +65,14 @@ export function useBrought(): Bringing {
   const here = (path: string): string => new URL(path, window.location.origin).href;
   const brought = ((): Brought | null => {
     if (item.data) {
-      const { id, csl, subjects } = item.data.record;
+      const { id, csl, subjects: headings } = item.data.record;
       const href = recordHref(id);
       return {
         as: { title: csl.title, record: id },
         title: csl.title,
         href,
         words: csl.title,
-        headings: subjects,
+        headings,
         attach: [here(href)],
       };
     }
