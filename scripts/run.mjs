@@ -7,7 +7,12 @@ import { compileMessages } from './messages.mjs';
 await compileMessages();
 const [name, ...args] = process.argv.slice(2);
 /** Programs that come with another: a thread, an engine that a benchmark loads. */
-const WITH = { bench: ['peerEngine', 'worldWorker'], demoIndex: ['worldWorker'] };
+const WITH = {
+  bench: ['peerEngine', 'worldWorker'],
+  demoIndex: ['worldWorker'],
+ 
+  tool: ['materialWorker', 'trainWorker'],
+};
 const entries = Object.fromEntries([name, ...(WITH[name] ?? [])].map((n) => [n, `src/cli/${n}.ts`]));
 const out = await bundleNode(entries, '.cache/cli');
 const done = spawnSync(process.execPath, ['--max-old-space-size=12000', `${out}/${name}.mjs`, ...args], {

@@ -1,5 +1,7 @@
 /** The reader's bibliography: read in a worker, kept in the store, one a reader. */
 
+import type { ReadReference } from '../core/references/read';
+import type { Role } from '../core/references/roles';
 import { say } from '../words/generated/browser';
 import type { ReadingProgress, ReadingTask } from './reading';
 import type { WorkerAnswer, WorkerTask } from './references.worker';
@@ -56,6 +58,18 @@ export class ReferenceReader {
       worker.onerror = () => reject(new Error(say('browser.readerNotStarted')));
       worker.postMessage({ n, ...what } satisfies WorkerTask);
     });
+  }
+  /** Parts lists into references. */
+  async split(lists: readonly string[]): Promise<readonly (readonly string[])[]> {
+    let parted: readonly (readonly string[])[] = [];
+    if (lists.some((l) => l.trim())) await this.read({ lists }, (p) => (parted = p.parted ?? []));
+    return parted;
+  }
+  /** The reference with the words at [start, end) given a role by hand. */
+  async correct(ref: ReadReference, start: number, end: number, role: Role): Promise<ReadReference> {
+    let corrected = ref;
+    await this.read({ ref, start, end, role }, (p) => (corrected = p.refs[0] ?? ref));
+    return corrected;
   }
   stop(): void {
     this.#worker?.terminate();

@@ -17,6 +17,7 @@ export const benchOptions = () =>
       items: { type: 'string', default: '1000' },
       seconds: { type: 'string', default: '8' },
       connections: { type: 'string', default: '1,10,50,2500' },
+      tex: { type: 'string' },
       main: { type: 'string' },
       index: { type: 'string' },
       bench: { type: 'string' },

@@ -1,64 +1,67 @@
 /**
- * `tool train-references`: makes the weights with which references are read, from generated references to
- * records of the demo, and writes them to public/models/references.bin. Items whose id falls to the test are
- * left out.
+ * `tool train-references`: makes the weights of the reader of references and writes them to
+ * public/models/references.bin. Everything is made anew from seeds: things, set in the public styles, damaged,
+ * learnt from; a quarter of an hour with two processors. The outcome is the same wherever it is made.
  */
-import { mkdirSync, writeFileSync } from 'node:fs';
-import type { DiscoveryRecord } from '../core/model/record';
-import { fraction, random } from '../core/random';
-import { featuresOf } from '../core/references/features';
-import { ROLES } from '../core/references/roles';
-import { encodeModel, train } from '../core/references/tagger';
-import { tokenise } from '../core/references/tokens';
-import { composeReference, damagePieces, type Piece, textOf } from '../demo/references';
-import { makeWorld } from '../demo/world';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { deserialize, serialize } from 'node:v8';
+import { Worker } from 'node:worker_threads';
+import { gzipSync } from 'fflate';
+import type { Chain } from '../core/references/chain';
+import { encodeModel } from '../core/references/tagger';
+import { familiesOf, openStyles } from './references/families';
+import { type MaterialRow, material, stylesOf } from './references/material';
+import { type Job, type TrainOrder, wordsWorthKnowing } from './references/train';
 
 export const MODEL_FILE = 'public/models/references.bin';
-/** A fifth of all items is only ever tested with. */
-export const isTestItem = (id: string): boolean => fraction(`references ${id}`) < 0.2;
+const SEED = 17;
+/** Styles of one family at most, and things set in each. */
+const OF_A_FAMILY = 6;
+const EACH = 70;
+const WALKS = 5;
 
-/** Tokens of a composed reference with the state of each: the role of the piece that it stands in. */
-export function labelled(pieces: readonly Piece[]): { features: Uint16Array[]; states: Uint8Array } {
-  const tokens = tokenise(textOf(pieces));
-  const ends: number[] = [];
-  for (const x of pieces) ends.push((ends.at(-1) ?? 0) + x.text.length);
-  let k = 0;
-  const states = Uint8Array.from(tokens, (t) => {
-    while ((ends[k] as number) <= t.start) k++;
-    return ROLES.indexOf((pieces[k] as Piece).role);
+function run(script: URL, order: TrainOrder): Promise<Chain> {
+  return new Promise((done, fail) => {
+    const worker = new Worker(script, {
+      workerData: order,
+      resourceLimits: { maxOldGenerationSizeMb: 8000 },
+    });
+    worker.on('message', (m: { text?: string; chain?: Chain }) => {
+      if (m.text) console.error(`  ${m.text}`);
+      if (m.chain) done(m.chain);
+    });
+    worker.on('error', fail);
   });
-  return { features: featuresOf(tokens), states };
 }
-
-export function trainReferences(
-  records: readonly DiscoveryRecord[],
-  perRecord: number,
-  epochs: number,
-  say: (text: string) => void,
-) {
-  const r = random(41);
-  const rows = records.flatMap((record) =>
-    Array.from({ length: perRecord }, () => {
-      const pieces = composeReference(record, r);
-      return labelled(r.chance(0.3) ? damagePieces(pieces, r) : pieces);
-    }),
-  );
-  for (let i = rows.length - 1; i > 0; i--) {
-    const j = r.int(0, i);
-    [rows[i], rows[j]] = [rows[j] as (typeof rows)[number], rows[i] as (typeof rows)[number]];
-  }
-  const tokens = rows.reduce((n, row) => n + row.features.length, 0);
-  say(`${rows.length} references, ${tokens} tokens`);
-  return train(rows, epochs, (epoch, wrong) =>
-    say(`  walk ${epoch + 1}: ${((100 * wrong) / tokens).toFixed(2)} % of tokens wrong`),
-  );
-}
-
-export function runTraining(count = 9000, perRecord = 3, epochs = 8): void {
-  const records = [...makeWorld(count).records].filter((x) => x.kind !== 'journal' && !isTestItem(x.id));
+/** @param kept a file to keep what is learnt from in, for trying several ways of learning; none usually */
+export async function runTraining(kept = process.env.LEGENDUM_MATERIAL): Promise<void> {
   const began = Date.now();
-  const model = trainReferences(records, perRecord, epochs, (text) => console.error(text));
+  const say = (text: string): void => console.error(`${((Date.now() - began) / 1000).toFixed(0)} s: ${text}`);
+  let rows: MaterialRow[];
+  if (kept && existsSync(kept)) rows = deserialize(readFileSync(kept)) as MaterialRow[];
+  else {
+    const open = await openStyles();
+    const styles = stylesOf(familiesOf(open), false, OF_A_FAMILY);
+    say(`${styles.length} styles`);
+    const order = { styles, each: EACH, half: 'train', seed: SEED } as const;
+    rows = await material(new URL('./materialWorker.mjs', import.meta.url), order, 2);
+    if (kept) writeFileSync(kept, serialize(rows));
+  }
+  say(`${rows.length} references`);
+  const words = wordsWorthKnowing(rows);
+  say(`${words.size} words`);
+  const script = new URL('./trainWorker.mjs', import.meta.url);
+  const job = (name: Job, halves?: readonly [Chain, Chain]): Promise<Chain> =>
+    run(script, { rows, words, seed: SEED, job: name, walks: WALKS, ...(halves ? { halves } : {}) });
+  const halves = await Promise.all([job('half'), job('other half')]);
+  // Two at a time: each keeps a processor busy.
+  const [[again, lines], [roles, names, kinds]] = await Promise.all([
+    (async () => [await job('again', halves), await job('lines')] as const)(),
+    (async () => [await job('roles'), await job('names'), await job('kinds', halves)] as const)(),
+  ]);
+  if (kept) writeFileSync(`${kept}.chains`, serialize({ words, roles, again, names, kinds, lines }));
+  const bytes = encodeModel({ words, roles, again, names, kinds, lines });
   mkdirSync('public/models', { recursive: true });
-  writeFileSync(MODEL_FILE, encodeModel(model));
-  console.error(`${MODEL_FILE} written, ${((Date.now() - began) / 1000).toFixed(0)} s`);
+  writeFileSync(MODEL_FILE, bytes);
+  say(`${MODEL_FILE}: ${bytes.length >> 10} KB, ${gzipSync(bytes, { level: 9 }).length >> 10} KB compressed`);
 }

@@ -61,7 +61,7 @@ function referenceMethods(service: DiscoveryService, late: () => boolean): Metho
     return model;
   };
   return [
-    ['splitReferences', (text: string) => splitReferences(text).map((r) => r.text)],
+    ['splitReferences', (text: string) => splitReferences(text, theModel()).map((r) => r.text)],
     [
       'readReferences',
       async (texts: readonly string[], moment: Moment, needBy: string) => {

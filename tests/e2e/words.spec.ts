@@ -124,12 +124,16 @@ for (const part of [0, 1])
         });
         // Two of each sort: the lines of a list have the same again and again.
         const sorts = new Map<string, number>();
-        for (const button of await page.locator('button[aria-expanded="false"]:visible').all()) {
-          const sort = (await button.getAttribute('class', { timeout: 700 }).catch(() => null)) ?? '';
+        for (const button of await page.locator('button[aria-expanded="false"]:visible').elementHandles()) {
+          const sort = await button.evaluate((e) => (e as HTMLElement).className);
           const met = (sorts.get(sort) ?? 0) + 1;
           sorts.set(sort, met);
           if (met > (/_link/.test(sort) ? 6 : 2)) continue;
-          await button.click({ timeout: 700 }).catch(() => undefined);
+          // Nobody's hand: one that is covered or gone would be waited for.
+          await button.evaluate((e) => {
+            (e as HTMLElement).click();
+            return new Promise((done) => requestAnimationFrame(() => setTimeout(done, 40)));
+          });
           said.push(...(await textsOf(page)));
           await page.keyboard.press('Escape');
         }

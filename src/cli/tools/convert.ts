@@ -4,7 +4,7 @@
  */
 import { writeSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import type { ReadItems } from '../../core/formats/item';
+import { ProblemBundle, type ReadItems } from '../../core/formats/item';
 import { READ_FORMATS, type ReadFormat } from '../../core/formats/read';
 import { StreamReader, StreamWriter } from '../../core/formats/stream';
 import { WRITTEN_FORMATS, type WrittenFormat } from '../../core/formats/write';
@@ -22,6 +22,7 @@ if (!from || !to) {
 }
 const reader = new StreamReader(from);
 const writer = new StreamWriter(to);
+const bundle = new ProblemBundle();
 let [read, odd] = [0, 0];
 /** A pipe that is not being read fast enough says so; it is asked again. */
 function put(out: string | Uint8Array): void {
@@ -35,7 +36,7 @@ function put(out: string | Uint8Array): void {
   }
 }
 function take({ items, problems }: ReadItems): void {
-  for (const p of problems) console.error(`line ${p.line}: ${say(p.text)}`);
+  bundle.add(problems);
   read += items.length;
   odd += problems.length;
   put(writer.write(items));
@@ -43,5 +44,6 @@ function take({ items, problems }: ReadItems): void {
 for await (const chunk of process.stdin) take(reader.push(chunk as Uint8Array));
 take(reader.end());
 put(writer.end());
+for (const p of bundle.all()) console.error(`line ${p.line}: ${say(p.text)}`);
 console.error(`${read} read, ${odd} with something to say.`);
 process.exitCode = odd ? 1 : 0;

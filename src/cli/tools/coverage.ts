@@ -7,7 +7,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { decideCoverage } from '../../core/coverage/decide';
 import { readKbart } from '../../core/coverage/kbart';
-import { decodeText } from '../../core/formats/text';
+import { decodeText } from '../../core/decode';
 import { readIsbn, readIssn } from '../../core/model/identifiers';
 import { type DayNumber, parseDay } from '../../core/model/time';
 import type { KbartLine } from '../../core/model/titleList';

@@ -4,7 +4,7 @@
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { decodeText } from '../../core/formats/text';
+import { decodeText } from '../../core/decode';
 import { readReference } from '../../core/references/read';
 import { splitReferences } from '../../core/references/split';
 import { decodeModel } from '../../core/references/tagger';
@@ -21,7 +21,7 @@ const service = dir ? DiscoveryService.open(dir) : null;
 if (!service)
   console.error('There is no index yet (npm run demo makes one): references are read and not matched.');
 const model = decodeModel(readFileSync(MODEL_FILE));
-for (const { text } of splitReferences(decodeText(readFileSync(0)))) {
+for (const { text } of splitReferences(decodeText(readFileSync(0)), model)) {
   const { csl, parts } = readReference(text, model);
   console.log(
     JSON.stringify({ text, csl, parts, match: (await service?.matchReference(csl))?.match ?? null }),

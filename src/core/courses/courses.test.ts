@@ -1,12 +1,15 @@
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { moment, worldOf } from '../../../tests/fixtures/world';
 import { makeWorld } from '../../demo/world';
 import { wrongIn } from '../model/shape';
 import { type DayNumber, parseDay } from '../model/time';
+import { splitReferences } from '../references/split';
+import { decodeModel } from '../references/tagger';
 import { courseShape, neededBy, readingsOf } from './course';
 import { CourseFinder } from './find';
-import { readSyllabus, type SyllabusWords, withDays } from './syllabus';
+import { listsOf, readSyllabus, type SyllabusWords, withDays, withReadings } from './syllabus';
 import { isDueThisWeek, standingOfReading } from './weekPlan';
 
 const WORDS: SyllabusWords = {
@@ -41,7 +44,14 @@ const WORDS: SyllabusWords = {
   further: ['further', 'further reading', 'optional'],
 };
 const TODAY = parseDay('2026-11-02') as DayNumber;
-const read = (text: string, first: DayNumber | null = null) => readSyllabus(text, TODAY, first, WORDS);
+const model = decodeModel(readFileSync('public/models/references.bin'));
+const read = (text: string, first: DayNumber | null = null) => {
+  const outline = readSyllabus(text, TODAY, first, WORDS);
+  return withReadings(
+    outline,
+    listsOf(outline).map((list) => splitReferences(list, model).map((r) => r.text)),
+  );
+};
 
 describe('a pasted syllabus', () => {
   it('with dates: meetings, their titles, what is read for each', () => {

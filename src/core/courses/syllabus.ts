@@ -1,11 +1,10 @@
 /**
  * A pasted syllabus: meetings by their dates or week numbers, what is read for each under it. Total: what stands
- * before the first meeting is kept as a note, what stands under one is split as references are. The words that name weeks, months and what is required belong to a
+ * before the first meeting is kept as a note, what stands under one is to be split as references are, which takes a model that is elsewhere. The words that name weeks, months and what is required belong to a
  * language and are given.
  */
 import { type DayWords, readDayInput } from '../model/dayInput';
 import { addDays, type DayNumber, isoDay, parseDay } from '../model/time';
-import { splitReferences } from '../references/split';
 import type { Need } from './course';
 
 export interface SyllabusWords extends DayWords {
@@ -15,6 +14,7 @@ export interface SyllabusWords extends DayWords {
   readonly required: readonly string[];
   readonly further: readonly string[];
 }
+/** What stands under a meeting, as it was pasted: texts of `blocks` are lists, those of `readings` one reference each. */
 export interface SyllabusReading {
   readonly text: string;
   readonly need: Need;
@@ -27,6 +27,9 @@ export interface SyllabusMeeting {
   readonly title: string;
   readonly readings: readonly SyllabusReading[];
 }
+export type Outlined = Omit<SyllabusMeeting, 'readings'> & { readonly blocks: readonly SyllabusReading[] };
+/** A syllabus whose lists are not parted yet. */
+export type Outline = Omit<Syllabus, 'meetings'> & { readonly meetings: readonly Outlined[] };
 export interface Syllabus {
   /** What stands before the first meeting: its first line, and a code that stands in it. */
   readonly name: string;
@@ -115,7 +118,7 @@ const needOf = (line: string, words: SyllabusWords): Need | null => {
 };
 
 /**
- * Reads a syllabus.
+ * Reads a syllabus, but for the references: `withReadings` makes it whole.
  * @param today dates without a year are those of a term that has begun some months ago at most, or is to come
  * @param first the day of the first meeting, from which weeks are counted; null where it isn't known
  * @example readSyllabus('Week 2: Kelp', parseDay('2026-11-02'), parseDay('2026-11-05'), aSyllabus).meetings[0].day
@@ -126,7 +129,7 @@ export function readSyllabus(
   today: DayNumber,
   first: DayNumber | null,
   words: SyllabusWords,
-): Syllabus {
+): Outline {
   const base = addDays(today, -TERM_BACK);
   const before: string[] = [];
   const meetings: { head: Head; blocks: { need: Need; lines: string[] }[] }[] = [];
@@ -156,12 +159,24 @@ export function readSyllabus(
       day: dayOf(head, first),
       week: head.week,
       title: head.title,
-      readings: blocks.flatMap(({ need, lines: own }) =>
-        splitReferences(own.map((l) => l.replace(BULLET, '')).join('\n')).map((r) => ({
-          text: r.text,
-          need,
-        })),
-      ),
+      blocks: blocks.map(({ need, lines: own }) => ({
+        need,
+        text: own.map((l) => l.replace(BULLET, '')).join('\n'),
+      })),
+    })),
+  };
+}
+/** The lists of an outline, in order. */
+export const listsOf = ({ meetings }: Outline): string[] =>
+  meetings.flatMap((m) => m.blocks.map((b) => b.text));
+/** @param parted for each of the lists its references */
+export function withReadings(outline: Outline, parted: readonly (readonly string[])[]): Syllabus {
+  let at = 0;
+  return {
+    ...outline,
+    meetings: outline.meetings.map(({ blocks, ...meeting }) => ({
+      ...meeting,
+      readings: blocks.flatMap(({ need }) => (parted[at++] ?? []).map((text) => ({ text, need }))),
     })),
   };
 }

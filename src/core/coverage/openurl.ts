@@ -4,6 +4,7 @@
  * link sources still send.
  */
 
+import { decodeText } from '../decode';
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
 import { type Message, msg } from '../model/message';
 import type { CslName, ReferenceItem } from '../model/record';
@@ -40,6 +41,39 @@ export interface OpenUrl {
   readonly csl: ReferenceItem;
   /** Parts that could not be used. */
   readonly problems: readonly Message[];
+}
+
+/** Bytes of a percent-encoded text; characters beyond ASCII that stand in it as they are go as UTF-8. */
+function bytesIn(text: string): Uint8Array {
+  const encoded = new TextEncoder().encode(text.replaceAll('+', ' '));
+  const out: number[] = [];
+  for (let i = 0; i < encoded.length; i++) {
+    const hex = encoded[i] === 0x25 ? String.fromCharCode(encoded[i + 1] ?? 0, encoded[i + 2] ?? 0) : '';
+    if (/^[0-9a-f]{2}$/i.test(hex)) {
+      out.push(Number.parseInt(hex, 16));
+      i += 2;
+    } else out.push(encoded[i] as number);
+  }
+  return Uint8Array.from(out);
+}
+/**
+ * The keys and values of a query, in the characters that it says (`ctx_enc`): UTF-8 unless it says ISO-8859-1, or
+ * is no UTF-8, as older link sources send it.
+ * @param query without the question mark; of a POST its body
+ */
+export function openUrlParams(query: string): URLSearchParams {
+  const latin = /(?:^|&)ctx_enc=[^&]*8859-1/i.test(query);
+  const decode = (text: string): string => {
+    const bytes = bytesIn(text);
+    return latin ? Array.from(bytes, (b) => String.fromCharCode(b)).join('') : decodeText(bytes);
+  };
+  const out = new URLSearchParams();
+  for (const pair of query.split('&')) {
+    if (!pair) continue;
+    const at = pair.indexOf('=');
+    out.append(decode(at < 0 ? pair : pair.slice(0, at)), at < 0 ? '' : decode(pair.slice(at + 1)));
+  }
+  return out;
 }
 
 const yearMonthDay = (text: string): ReferenceItem['issued'] => {
@@ -106,7 +140,8 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
       : au.includes(' ')
         ? { family: au.split(' ').at(-1) as string, given: au.split(' ').slice(0, -1).join(' ') }
         : { family: au };
-    if (au && !people.some((p) => p.family === name.family)) people.push(name);
+    // The first author is often named twice, in parts and whole; two of one family are two.
+    if (au && !people.some((p) => isSame(p, name))) people.push(name);
   }
   const whole = get('btitle') || get('jtitle') || get('title') || get('stitle');
   const title = part ? atitle : atitle || whole;
@@ -132,9 +167,16 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
   const csl = Object.fromEntries(
     Object.entries(fields).filter(([, v]) => v !== undefined),
   ) as unknown as ReferenceItem;
-  const says = csl.title || csl['container-title'] || csl.DOI || csl.ISBN || csl.ISSN;
+  const pmid =
+    ids.map((v) => /^(?:info:pmid\/|pmid:?\s*)(\d{1,9})$/i.exec(v)?.[1]).find(Boolean) ??
+    (/^\d{1,9}$/.exec(get('pmid'))?.[0] || undefined);
+  if (pmid) (csl as { PMID?: string }).PMID = pmid;
+  const says = csl.title || csl['container-title'] || csl.DOI || csl.ISBN || csl.ISSN || pmid || csl.number;
   return says ? { csl, problems } : null;
 }
+
+const isSame = (a: CslName, b: CslName): boolean =>
+  a.family === b.family && (!a.given || !b.given || a.given.charAt(0) === b.given.charAt(0));
 
 /**
  * The same, with its longest values cut until it fits an address of so many characters: what stands in a
@@ -203,6 +245,8 @@ export function writeOpenUrl(csl: ReferenceItem): URLSearchParams {
   put('place', csl['publisher-place']);
   put('isbn', csl.ISBN);
   put('issn', csl.ISSN);
+  put('number', matrix === 'patent' ? csl.number : undefined);
   if (csl.DOI) out.append('rft_id', `info:doi/${csl.DOI}`);
+  if (csl.PMID) out.append('rft_id', `info:pmid/${csl.PMID}`);
   return out;
 }

@@ -20,6 +20,13 @@ export async function candidatesFor(said: ReferenceItem, engine: SearchEngine): 
   const asked: QueryNode[] = [...code('doi', said.DOI), ...code('isbn', said.ISBN)];
   if (container && place.length === 2)
     asked.push(join('and', [{ op: 'phrase', text: container, field: 'container' }, ...place]));
+  // A journal by its number, or a person and a place: enough where a style prints no title, or shortens the journal's.
+  const issn = code('issn', said.ISSN);
+  const person = words(said.author?.[0]?.family ?? '').map(
+    (text): QueryNode => ({ op: 'word', text, field: 'person' }),
+  );
+  if (issn.length && place.length) asked.push(join('and', [...issn, ...place]));
+  if (person.length && place.length === 2) asked.push(join('and', [...person, ...place]));
   const found = (await Promise.all(asked.map((tree) => engine.find(tree, BY_PLACE)))).flat();
   const title = await rarest(said.title, engine);
   const titled = title.length ? await engine.find({ op: 'closest', words: title }, BY_TITLE) : [];

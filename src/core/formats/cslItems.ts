@@ -1,12 +1,45 @@
 /** CSL-JSON: one array of items, one item, or an item a line. Bad items are named and left out. */
 
 import { CSL_NUMBERS, CSL_TEXTS } from '../model/cslTypes';
+import { readDoi } from '../model/identifiers';
 import { type Message, msg } from '../model/message';
-import type { CslItem } from '../model/record';
-import { errorText } from '../text';
+import type { CslItem, CslName } from '../model/record';
+import { errorText, parted } from '../text';
+import { cslDate } from './dates';
 import type { Problem, ReadItems } from './item';
 
 const NAMES = ['author', 'editor', 'translator'] as const;
+const textOf = (v: unknown): string =>
+  typeof v === 'string' ? v.replace(/\s+/g, ' ').trim() : typeof v === 'number' ? String(v) : '';
+/** `Family, Given`, or a whole name that nothing is known of. */
+const nameFrom = (raw: string): CslName => {
+  const [family = '', ...given] = parted(raw, ',');
+  return given.length ? { family, given: given.join(', ') } : { literal: raw };
+};
+/** A name, with its particles before the family name; null where it says none. */
+export function cslName(value: unknown): CslName | null {
+  if (typeof value === 'string') return value.trim() ? nameFrom(value.trim()) : null;
+  if (typeof value !== 'object' || value === null) return null;
+  const v = value as Record<string, unknown>;
+  const family = [v['dropping-particle'], v['non-dropping-particle'], v.family]
+    .map(textOf)
+    .filter(Boolean)
+    .join(' ');
+  const [given, suffix, literal, raw] = [v.given, v.suffix, v.literal, v.raw].map(textOf) as [
+    string,
+    string,
+    string,
+    string,
+  ];
+  if (family) return { family, ...(given ? { given } : {}), ...(suffix ? { suffix } : {}) };
+  if (literal || given) return { literal: literal || given };
+  return raw ? nameFrom(raw) : null;
+}
+/** HTML that CSL-JSON may have in titles says nothing to a search. */
+const plain = (t: string): string =>
+  t.includes('</')
+    ? t.replace(/<(i|b|em|strong|sup|sub|sc|span)(?:\s[^<>]{0,80})?>([^<>]*)<\/\1>/gi, '$2')
+    : t;
 /** An item with the fields we know, each of the sort that it must be; a message when it has no title. */
 export function cslItem(value: unknown, n: number): CslItem | Message {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return msg('file.isNotAnObject');
@@ -15,35 +48,19 @@ export function cslItem(value: unknown, n: number): CslItem | Message {
     id: typeof v.id === 'string' || typeof v.id === 'number' ? String(v.id) : `csl-${n}`,
     type: typeof v.type === 'string' ? v.type : 'document',
   };
-  for (const k of ['title', ...CSL_TEXTS, ...CSL_NUMBERS]) {
-    const t = v[k];
-    if (typeof t === 'string' && t.trim()) out[k] = t.replace(/\s+/g, ' ').trim();
-    else if (typeof t === 'number') out[k] = String(t);
+  for (const k of ['title', 'keyword', ...CSL_TEXTS, ...CSL_NUMBERS]) {
+    // Some write a list of titles, the first of which is the title.
+    const t = textOf(Array.isArray(v[k]) ? (v[k] as unknown[]).find((x) => textOf(x)) : v[k]);
+    if (t) out[k] = k.includes('title') ? plain(t) : t;
   }
+  const doi = readDoi(textOf(v.DOI));
+  if (doi) out.DOI = doi;
   for (const k of NAMES) {
-    const list = Array.isArray(v[k])
-      ? (v[k] as unknown[]).flatMap((x) => {
-          if (typeof x !== 'object' || x === null) return [];
-          const { family, given, literal, 'non-dropping-particle': particle } = x as Record<string, unknown>;
-          const text = (t: unknown): string => (typeof t === 'string' ? t.trim() : '');
-          const whole = [text(particle), text(family)].filter(Boolean).join(' ');
-          return whole || text(literal)
-            ? [
-                whole
-                  ? { family: whole, ...(text(given) ? { given: text(given) } : {}) }
-                  : { literal: text(literal) },
-              ]
-            : [];
-        })
-      : [];
+    const list = Array.isArray(v[k]) ? (v[k] as unknown[]).flatMap((x) => cslName(x) ?? []) : [];
     if (list.length) out[k] = list;
   }
-  const parts = (v.issued as { 'date-parts'?: unknown } | undefined)?.['date-parts'];
-  const first =
-    Array.isArray(parts) && Array.isArray(parts[0])
-      ? (parts[0] as unknown[]).map(Number).filter((x) => Number.isInteger(x))
-      : [];
-  if (first.length) out.issued = { 'date-parts': [first.slice(0, 3)] };
+  const issued = cslDate(v.issued);
+  if (issued) out.issued = issued;
   return typeof out.title === 'string' ? (out as unknown as CslItem) : msg('file.hasNoTitle');
 }
 

@@ -5,10 +5,11 @@
 
 import Papa from 'papaparse';
 import { fullName } from '../model/describe';
+import { readDoi } from '../model/identifiers';
 import { msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
 import { parted } from '../text';
-import { CSV_COLUMNS, type CsvColumn, columnFor } from './csvColumns';
+import { CSV_COLUMNS, type CsvColumn, columnFor, typeFor } from './csvColumns';
 import type { Problem, ReadItems } from './item';
 
 const names = (list: readonly CslName[] | undefined): string => (list ?? []).map(fullName).join('; ');
@@ -27,14 +28,40 @@ export function writeCsv(items: readonly CslItem[]): string {
   return `${Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { newline: '\r\n' })}\r\n`;
 }
 
-/** `Vik, Ada; Ost, Bo`. */
-export const readNames = (text: string): CslName[] =>
-  parted(text, ';')
-    .filter(Boolean)
+/** What parts names in a cell: the first of these that stands in it. */
+const BETWEEN = [/;/, /[\n|]/, /\s(?:and|und|&)\s/i, /(?<=\.),\s?(?=\p{Lu}[\p{Ll}’'-]{1,40},)/u] as const;
+/**
+ * `Vik, Ada; Ost, Bo`, and as other programs write them: `Vik, Ada and Ost, Bo`, `Ada Vik | Bo Ost`, `Vik, A., Ost, B.`.
+ */
+export function readNames(text: string): CslName[] {
+  const mark = BETWEEN.find((m) => m.test(text));
+  const whole = mark ? text.split(mark) : pairsIn(text);
+  return whole
+    .map((t) => withoutNumber(t.trim()))
+    .filter((t) => t && !/^(?:et al\.?|u\. ?a\.|others)$/i.test(t))
     .map((t) => {
       const [family = '', ...given] = parted(t, ',');
-      return given.length ? { family, given: given.join(', ') } : { literal: t };
+      if (given.length) return { family, given: given.join(', ') };
+      // Behind a mark that is not ours whole names stand as they are spoken.
+      const words = t.split(/\s+/);
+      return mark && mark !== BETWEEN[0] && words.length > 1 && words.length < 4
+        ? { family: words.at(-1) as string, given: words.slice(0, -1).join(' ') }
+        : { literal: t };
     });
+}
+/** Some exports number their authors: `Vik, Ada (12345)`. */
+function withoutNumber(name: string): string {
+  const at = name.lastIndexOf('(');
+  return at > 0 && /^\(\d[\d; ]*\)$/.test(name.slice(at)) ? name.slice(0, at).trim() : name;
+}
+/** `Vik, A., Ost, B.`: pairs, where every second is initials. */
+function pairsIn(text: string): string[] {
+  const parts = parted(text, ',').filter(Boolean);
+  const isInitials = (t: string): boolean => /^(?:\p{Lu}\.?[\s-]?){1,4}$/u.test(t);
+  if (parts.length < 4 || parts.length % 2 || !parts.every((p, i) => i % 2 === 0 || isInitials(p)))
+    return [text];
+  return parts.flatMap((p, i) => (i % 2 ? [] : [`${p}, ${parts[i + 1]}`]));
+}
 
 /** The headings of a CSV file. */
 export const csvHeadings = (text: string): string[] =>
@@ -101,11 +128,12 @@ export function readCsv(
       });
     const item: Record<string, unknown> = {
       id: value('id') || `csv-${before + items.length + 1}`,
-      type: value('type') || (value('container-title') ? 'article-journal' : 'book'),
+      type: value('type') ? typeFor(value('type')) : value('container-title') ? 'article-journal' : 'book',
     };
     for (const k of CSV_COLUMNS)
       if (!['id', 'type', 'author', 'editor', 'year'].includes(k) && value(k)) item[k] = value(k);
     for (const k of ['author', 'editor'] as const) if (value(k)) item[k] = readNames(value(k));
+    if (item.DOI) item.DOI = readDoi(String(item.DOI)) ?? item.DOI;
     if (year) item.issued = { 'date-parts': [[Number(year)]] };
     items.push(item as unknown as CslItem);
   });

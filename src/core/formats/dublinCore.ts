@@ -4,6 +4,7 @@ import type { DiscoveryRecord } from '../model/record';
 import { element, textElement, writeXml, type Xml } from '../xml';
 
 export const DC_SCHEMA = 'info:srw/schema/1/dc-v1.1';
+const DC_NAMESPACE = 'info:srw/schema/1/dc-schema';
 
 /** A record as unqualified Dublin Core in XML. */
 export const writeDublinCore = (r: DiscoveryRecord): string => writeXml(dublinCoreOf(r));
@@ -35,7 +36,7 @@ export function dublinCoreOf(r: DiscoveryRecord): Xml {
     ...r.languages.map((l) => textElement('dc:language', l)),
   ];
   return element('srw_dc:dc', body, {
-    'xmlns:srw_dc': DC_SCHEMA,
+    'xmlns:srw_dc': DC_NAMESPACE,
     'xmlns:dc': 'http://purl.org/dc/elements/1.1/',
   });
 }

@@ -3,6 +3,7 @@ import '@citation-js/plugin-bibtex';
 import '@citation-js/plugin-ris';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { decodeText } from '../decode';
 import type { CslItem } from '../model/record';
 import { readBibtex } from './bibtexRead';
 import { readCslItems } from './cslItems';
@@ -12,7 +13,6 @@ import type { Problem } from './item';
 import { formatOf, kindOfFile, READ_FORMATS, type ReadFormat, readAs } from './read';
 import { readRis } from './ris';
 import { StreamReader, StreamWriter } from './stream';
-import { decodeText } from './text';
 import { WRITTEN_FORMATS, writeItems } from './write';
 
 const bytes = (text: string | Uint8Array): Uint8Array =>

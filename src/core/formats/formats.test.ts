@@ -63,10 +63,27 @@ describe('SRU', () => {
     ['query=kelp', 'searchRetrieve', '2.0'],
     ['operation=searchRetrieve&version=1.2&query=kelp', 'searchRetrieve', '1.2'],
   ])('%j is %s in %s', (q, operation, version) => expect(read(q)).toMatchObject({ operation, version }));
+  it('sort keys of the older version are those of CQL', () => {
+    expect(read('version=1.2&operation=searchRetrieve&query=kelp&sortKeys=date,,0')).toMatchObject({
+      asked: { query: { sort: 'newest' } },
+    });
+    expect(read('query=kelp&sortKeys=dc.title')).toMatchObject({ asked: { query: { sort: 'title' } } });
+  });
+  it('what is explained as sortable is sorted by', () => {
+    const explained = sruExplain('2.0', { host: 'x', port: '80' }, 'X');
+    const sortable = [
+      ...explained.matchAll(/<index [^>]*sort="true"[^>]*>.*?<name set="(\w+)">(\w+)<\/name>/gs),
+    ].map((m) => `${m[1]}.${m[2]}`);
+    expect(sortable).toEqual(['dc.title', 'dc.date']);
+    for (const index of sortable)
+      expect(read(`query=${encodeURIComponent(`kelp sortBy ${index}`)}`).operation).toBe('searchRetrieve');
+  });
   it.each([
     ['version=3.0', 5],
     ['operation=scan', 7],
     ['operation=browse', 4],
+    ['operation=searchRetrieve&query=', 27],
+    ['query=kelp&sortKeys=author', 80],
     ['operation=scan&scanClause=dc.date%3D2019', 16],
     ['operation=scan&scanClause=nosuch%3Da', 16],
     ['operation=scan&scanClause=title%3D%22sea', 14],
@@ -78,7 +95,6 @@ describe('SRU', () => {
     ['query=kelp&recordSchema=cake', 66],
     ['query=kelp&recordXMLEscaping=zip', 71],
     ['query=kelp+and', 10],
-    ['query=kelp&sortKeys=title', 80],
   ])('%s is diagnostic %i', (q, code) => {
     const r = read(q);
     expect(r).toMatchObject({ operation: 'fault', diagnostics: [{ code }] });

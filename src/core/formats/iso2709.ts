@@ -1,13 +1,15 @@
 /**
  * MARC 21 in its exchange form (ISO 2709): leader, directory, fields, in bytes. Ours, since the packages for
  * it stand on Node's streams and the core runs in a browser's worker as well; the format is a leader, a table
- * and separators. UTF-8 (leader 09 = a); records in another encoding are read as Windows-1252, which says
- * what it can of MARC-8.
+ * and separators. UTF-8 where the leader says so (position 09 = a) or the bytes are; else MARC-8, or
+ * Windows-1252 where it can be no MARC-8: that of programs which write their own characters and say nothing.
  */
+
+import { decodeText } from '../decode';
 import { type Message, msg } from '../model/message';
 import type { Problem } from './item';
 import type { MarcField, MarcRecord, PlacedRecord } from './marc';
-import { decodeText } from './text';
+import { decodeMarc8 } from './marc8';
 
 /** The record terminator. */
 export const RECORD_END = 0x1d;
@@ -67,6 +69,26 @@ export function writeIso2709(m: MarcRecord): Uint8Array | null {
   return out;
 }
 
+const isUtf8 = (bytes: Uint8Array): boolean => {
+  try {
+    new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    return true;
+  } catch {
+    return false;
+  }
+};
+/** How the text of a record is to be read, by what its leader says and its bytes can be. */
+function decoderFor(leader: string, data: Uint8Array, unread: Set<string>): (bytes: Uint8Array) => string {
+  if (leader[9] === 'a' || (isUtf8(data) && !data.includes(ESCAPE))) return decodeText;
+  if (decodeMarc8(data).odd) return decodeText;
+  return (bytes) => {
+    const { text, unread: names } = decodeMarc8(bytes);
+    for (const name of names) unread.add(name);
+    return text;
+  };
+}
+const ESCAPE = 0x1b;
+
 /**
  * Reads records one after the other; a broken one is named by its number and left out, and reading goes on at
  * the next separator.
@@ -83,6 +105,7 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
     let end = bytes.indexOf(RECORD_END, start);
     const whole = end >= 0;
     if (!whole) end = bytes.length;
+    const unread = new Set<string>();
     const bad = (text: Message): void => void problems.push({ line: n, text });
     const leader = ascii(start, start + 24);
     const base = Number(leader.slice(12, 17));
@@ -90,6 +113,7 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
     else if (!/^\d{5}/.test(leader) || !Number.isInteger(base) || base < 25 || start + base > end)
       bad(msg('file.hasNoUsableLeader'));
     else {
+      const decode = decoderFor(leader, bytes.subarray(start + base, end), unread);
       const fields: MarcField[] = [];
       const control: (readonly [string, string])[] = [];
       let fault: Message | null = null;
@@ -108,7 +132,7 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
         }
         const own = bytes.subarray(from, from + length);
         const body = own.at(-1) === FIELD_END ? own.subarray(0, -1) : own;
-        if (tag < '010' && tag.startsWith('00')) control.push([tag, decodeText(body)]);
+        if (tag < '010' && tag.startsWith('00')) control.push([tag, decode(body)]);
         else {
           const cuts = [...body.keys()].filter((i) => body[i] === SUBFIELD);
           fields.push({
@@ -119,7 +143,7 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
               (c, i) =>
                 [
                   String.fromCharCode(body[c + 1] ?? 32),
-                  decodeText(body.subarray(c + 2, cuts[i + 1] ?? body.length)),
+                  decode(body.subarray(c + 2, cuts[i + 1] ?? body.length)),
                 ] as const,
             ),
           });
@@ -127,6 +151,7 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
       }
       if (fault) bad(fault);
       else records.push({ leader, control, fields, line: n });
+      for (const name of unread) bad(msg('file.characterSetUnread', { name }));
     }
     start = end + 1;
   }

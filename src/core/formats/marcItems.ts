@@ -5,7 +5,9 @@ import { LANGUAGE_LIST, LANGUAGES } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';
-import type { MarcRecord } from './marc';
+import type { MarcField, MarcRecord } from './marc';
+import { hostPlace } from './marcHost';
+import { isUnimarc, itemOfUnimarc } from './unimarc';
 
 /** Punctuation that cataloguing rules (ISBD) put between parts, not part of them. */
 const bare = (t: string): string =>
@@ -24,18 +26,42 @@ const TYPES = table<string>({
   j: 'song',
 });
 
+/** What somebody had to do with it, by relator code (MARC) or in words of the catalogue's language. */
+const EDITORS = /^(?:edt|edc|com|pbd|isb)\b|edit|hrsg|herausg|compil|\bred\b|redakt|toim|dir\./;
+const TRANSLATORS = /^trl\b|transl|übers|trad|övers|overs/;
+const OTHERS =
+  /^(?:ill|aui|aft|win|fnd|pbl|prt|dte|ctb|spn|own|his|bnd|rev|trc)\b|illus|foreword|preface|sponsor|print/;
+/** A linked field in its own script, of the field that it is linked to. */
+function linked(m: MarcRecord, tag: string): string[] {
+  return m.fields
+    .filter((f) => f.tag === '880' && f.subfields.some(([c, t]) => c === '6' && t.startsWith(tag)))
+    .map((f) => titleIn(f))
+    .filter(Boolean);
+}
+/** 245 with its rest of title, number and name of the part. */
+function titleIn(f: MarcField | undefined): string {
+  const of = (code: string): string[] =>
+    f?.subfields.filter(([c, t]) => c === code && t.trim()).map(([, t]) => bare(t)) ?? [];
+  const part = [...of('n'), ...of('p')].join(', ');
+  const main = [of('a')[0], part].filter(Boolean).join('. ');
+  return [main, of('b').join(': ')].filter(Boolean).join(': ');
+}
 /** A message instead of an item when there is no title. */
 export function itemOfMarc(m: MarcRecord, n: number): CslItem | Message {
+  if (isUnimarc(m)) return itemOfUnimarc(m, n);
   const fields = (...tags: string[]) => m.fields.filter((f) => tags.includes(f.tag));
   const get = (tag: string, code: string): string | undefined => {
     for (const f of fields(tag))
       for (const [c, t] of f.subfields) if (c === code && t.trim()) return t.trim();
     return undefined;
   };
-  const names = (role: (e: string) => boolean, ...tags: string[]): CslName[] | undefined => {
+  const names = (role: (said: readonly string[]) => boolean, ...tags: string[]): CslName[] | undefined => {
     const list = fields(...tags).flatMap((f): CslName[] => {
       const sub = (code: string): string => f.subfields.find(([c]) => c === code)?.[1] ?? '';
-      if (!role(sub('e').toLowerCase()) || !sub('a')) return [];
+      const roles = f.subfields
+        .filter(([c]) => c === 'e' || c === '4')
+        .map(([, t]) => t.toLowerCase().replace(/^.*\//, ''));
+      if (!role(roles) || !sub('a')) return [];
       if (f.tag.endsWith('10')) return [{ literal: bare(sub('a')) }];
       const [family = '', ...given] = bare(sub('a')).split(/,\s*/);
       return given.length
@@ -46,15 +72,22 @@ export function itemOfMarc(m: MarcRecord, n: number): CslItem | Message {
     });
     return list.length ? list : undefined;
   };
-  const title = [get('245', 'a'), get('245', 'b')]
-    .filter(Boolean)
-    .map((t) => bare(t as string))
-    .join(': ');
+  const ownScript = linked(m, '245')[0];
+  const title = titleIn(fields('245')[0]) || ownScript;
   if (!title) return msg('file.recordHasNo245');
   const level = m.leader[7] ?? 'm';
   const kind = m.leader[6] ?? 'a';
-  const container = get('773', 't');
-  const place = get('773', 'g') ?? '';
+  // Several may be named: the one with a title, and of these the one that says where in it.
+  const hosts = fields('773').filter((f) => f.subfields.some(([c]) => c === 't' || c === 'a'));
+  const host = hosts.find((f) => f.subfields.some(([c]) => c === 'g' || c === 'q')) ?? hosts[0];
+  const inHost = (code: string): string | undefined =>
+    host?.subfields.find(([c, t]) => c === code && t.trim())?.[1].trim();
+  const container = inHost('t') ?? inHost('a');
+  const related = host?.subfields.filter(([c]) => c === 'g').map(([, t]) => t) ?? [];
+  const place = hostPlace(related, inHost('q'));
+  const hostImprint = /^\s*(?:([^:]+?)\s*:\s*)?([^:,]+?)\s*(?:,\s*\[?c?((?:1[4-9]|20)\d\d).*)?\.?$/.exec(
+    inHost('d') ?? '',
+  );
   const thesis = fields('502').length > 0;
   const type = thesis
     ? 'thesis'
@@ -63,36 +96,35 @@ export function itemOfMarc(m: MarcRecord, n: number): CslItem | Message {
       : (TYPES.get(kind) ?? (container ? (level === 'b' ? 'article-journal' : 'chapter') : 'book'));
   const date =
     /(1[4-9]|20)\d\d/.exec(get('264', 'c') ?? get('260', 'c') ?? '')?.[0] ??
-    /(1[4-9]|20)\d\d/.exec(place)?.[0] ??
+    place.year ??
+    hostImprint?.[3] ??
     /^.{7}(\d{4})/.exec(m.control.find(([t]) => t === '008')?.[1] ?? '')?.[1];
-  const numbers = /^(\d+)(?:\(([^)]+)\))?/.exec(place);
-  const pages = /(\p{L}?\d+)[-–](\p{L}?\d+)|(?:p\.|pages?)\s*(\p{L}?\d+)/iu.exec(
-    place.replace(/^\d+(\([^)]*\))?,?\s*(\d{4})?,?/, ''),
-  );
   const marc = m.control.find(([t]) => t === '008')?.[1].slice(35, 38);
   const fieldsOf = {
     id: m.control.find(([t]) => t === '001')?.[1] || `marc-${n}`,
     type,
     title,
     author: names(
-      (e) => !/edit|transl|hrsg/.test(e),
+      (said) => said.every((e) => !EDITORS.test(e) && !TRANSLATORS.test(e) && !OTHERS.test(e)),
       '100',
       '110',
-      ...(fields('100', '110').length ? ['700', '710'] : ['700', '710']),
+      '700',
+      '710',
     ),
-    editor: names((e) => /edit|hrsg/.test(e), '100', '700', '710'),
-    translator: names((e) => /transl/.test(e), '100', '700'),
+    editor: names((said) => said.some((e) => EDITORS.test(e)), '100', '700', '710'),
+    translator: names((said) => said.some((e) => TRANSLATORS.test(e)), '100', '700'),
+    'event-title': get('111', 'a') && bare(get('111', 'a') as string),
+    'original-title': ownScript && ownScript !== title ? ownScript : undefined,
     issued: date ? { 'date-parts': [[Number(date)]] } : undefined,
     'container-title': container && bare(container),
     'collection-title': get('490', 'a') && bare(get('490', 'a') as string),
-    volume: numbers?.[1],
-    issue: numbers?.[2],
-    page: pages ? (pages[1] ? `${pages[1]}-${pages[2]}` : pages[3]) : undefined,
+    volume: place.volume,
+    issue: place.issue,
+    page: place.page,
     'number-of-pages': /\d+/.exec(get('300', 'a') ?? '')?.[0],
     edition: /\d+/.exec(get('250', 'a') ?? '')?.[0] ?? (get('250', 'a') && bare(get('250', 'a') as string)),
-    publisher: (get('264', 'b') ?? get('260', 'b')) && bare((get('264', 'b') ?? get('260', 'b')) as string),
-    'publisher-place':
-      (get('264', 'a') ?? get('260', 'a')) && bare((get('264', 'a') ?? get('260', 'a')) as string),
+    publisher: bare(get('264', 'b') ?? get('260', 'b') ?? hostImprint?.[2] ?? '') || undefined,
+    'publisher-place': bare(get('264', 'a') ?? get('260', 'a') ?? hostImprint?.[1] ?? '') || undefined,
     genre: get('502', 'b') && bare(get('502', 'b') as string),
     abstract: get('520', 'a'),
     language: LANGUAGE_LIST.find((l) => LANGUAGES[l].marc === marc),
@@ -104,7 +136,17 @@ export function itemOfMarc(m: MarcRecord, n: number): CslItem | Message {
             .flatMap(([, t]) => readIsbn(t.replace(/\s*\(.*$/, '')) ?? []),
         )
         .join(' ') || undefined,
-    ISSN: readIssn(get('022', 'a') ?? get('773', 'x') ?? '') ?? undefined,
+    ISSN: readIssn(get('022', 'a') ?? inHost('x') ?? '') ?? undefined,
+    keyword:
+      fields('650', '651', '653')
+        .map((f) =>
+          f.subfields
+            .filter(([c]) => /[axyz]/.test(c))
+            .map(([, t]) => bare(t))
+            .join(' -- '),
+        )
+        .filter(Boolean)
+        .join('; ') || undefined,
     DOI:
       readDoi(
         fields('024')

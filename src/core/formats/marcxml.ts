@@ -70,6 +70,8 @@ export function readMarcxml(xml: string): { records: PlacedRecord[]; problems: P
     attributeNamePrefix: '@',
     removeNSPrefix: true,
     trimValues: false,
+    // Letters by their numbers (`&#x41;`), too.
+    htmlEntities: true,
     parseTagValue: false,
     parseAttributeValue: false,
   });

@@ -1,4 +1,7 @@
 /** Files of references: which format one is, and its items. What is in no known format is text to be read. */
+
+import { decoded, decodeText } from '../decode';
+import { msg } from '../model/message';
 import type { CslItem } from '../model/record';
 import type { ReadReference } from '../references/read';
 import { readBibtex } from './bibtexRead';
@@ -12,7 +15,6 @@ import { itemOfMarc } from './marcItems';
 import { readMarcxml } from './marcxml';
 import { readOpenUrls } from './openurlList';
 import { readRis } from './ris';
-import { decodeText } from './text';
 
 export const READ_FORMATS = ['ris', 'bibtex', 'csl', 'marc', 'marcxml', 'csv', 'openurl'] as const;
 export type ReadFormat = (typeof READ_FORMATS)[number];
@@ -41,21 +43,32 @@ export type Columns = Readonly<Record<string, CsvColumn | ''>>;
  *   there
  */
 export function readAs(format: ReadFormat, bytes: Uint8Array, columns?: Columns, before = 0): ReadItems {
+  if (format === 'marc') return marcItems(readIso2709(bytes), before);
+  const { text, nuls } = decoded(bytes);
+  const { items, problems } = readText(format, text, columns, before);
+  return nuls
+    ? { items, problems: [{ line: 1, text: msg('file.nulsLeftOut', { count: nuls }) }, ...problems] }
+    : { items, problems };
+}
+function readText(
+  format: Exclude<ReadFormat, 'marc'>,
+  text: string,
+  columns: Columns | undefined,
+  before: number,
+): ReadItems {
   switch (format) {
     case 'ris':
-      return readRis(decodeText(bytes), before);
+      return readRis(text, before);
     case 'bibtex':
-      return readBibtex(decodeText(bytes));
+      return readBibtex(text);
     case 'csl':
-      return readCslItems(decodeText(bytes), before);
+      return readCslItems(text, before);
     case 'csv':
-      return readCsv(decodeText(bytes), columns, before);
+      return readCsv(text, columns, before);
     case 'openurl':
-      return readOpenUrls(decodeText(bytes), before);
+      return readOpenUrls(text, before);
     case 'marcxml':
-      return marcItems(readMarcxml(decodeText(bytes)), before);
-    case 'marc':
-      return marcItems(readIso2709(bytes), before);
+      return marcItems(readMarcxml(text), before);
   }
 }
 
@@ -66,7 +79,7 @@ export function readAs(format: ReadFormat, bytes: Uint8Array, columns?: Columns,
 export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
   const head = decodeText(bytes.subarray(0, 4000)).trimStart();
   if (/^\d{5}[a-z ][a-z][a-z ]/.test(head) && bytes.includes(0x1e)) return 'marc';
-  if (/^TY {1,2}- /m.test(head)) return 'ris';
+  if (/^\s*TY {0,3}-/im.test(head)) return 'ris';
   if (/^\S*(?:\?|^|&)(?:ctx_ver=Z39|rft[._]\w+=|url_ver=Z39)/m.test(head) && !/^</.test(head))
     return 'openurl';
   if (/^\s*@\w+\s*[{(]/m.test(head) && !/^[[{]/.test(head)) return 'bibtex';

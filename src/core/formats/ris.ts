@@ -5,6 +5,7 @@
  */
 
 import { fullName } from '../model/describe';
+import { readDoi, readIsbn, readIssn } from '../model/identifiers';
 import { msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';
@@ -30,7 +31,7 @@ const TYPE_TO = table<string>({
   webpage: 'ELEC',
 });
 const TYPE_FROM = table<string>({
-  ...Object.fromEntries(Object.entries(TYPE_TO).map(([csl, ris]) => [ris, csl])),
+  ...Object.fromEntries([...TYPE_TO].map(([csl, ris]) => [ris, csl])),
   JOUR: 'article-journal',
   EJOUR: 'article-journal',
   ABST: 'article-journal',
@@ -40,12 +41,29 @@ const TYPE_FROM = table<string>({
   ECHAP: 'chapter',
   CONF: 'paper-conference',
   GEN: 'document',
+  DATA: 'dataset',
+  COMP: 'software',
+  STAND: 'standard',
+  UNPB: 'manuscript',
+  BLOG: 'webpage',
+  ENCYC: 'entry-encyclopedia',
+  DICT: 'entry-dictionary',
+  CASE: 'legal_case',
+  STAT: 'legislation',
+  SER: 'book',
+  ADVS: 'motion_picture',
+  MPCT: 'motion_picture',
   ELEC: 'webpage',
 });
 
+/** `Lind, Ada, Jr.`: a suffix stands last. */
 const person = (text: string): CslName => {
   const [family = '', ...given] = parted(text, ',');
-  return given.length ? { family, given: given.join(', ') } : { literal: text };
+  const [first = '', suffix] = given;
+  if (!first) return { literal: family };
+  return suffix && /^(?:jr|sr|[ivx]+)\.?$/i.test(suffix)
+    ? { family, given: first, suffix }
+    : { family, given: given.join(', ') };
 };
 const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();
 
@@ -85,8 +103,15 @@ export function writeRis(items: readonly CslItem[]): string {
       put('M3', c.genre);
       put('AB', c.abstract);
       put('LA', c.language);
-      for (const n of (c.ISBN ?? c.ISSN ?? '').split(/[;,\s]+/)) put('SN', n);
+      for (const n of [c.ISBN, c.ISSN]
+        .filter(Boolean)
+        .join(' ')
+        .split(/[;,\s]+/))
+        put('SN', n);
       put('DO', c.DOI);
+      put('UR', c.URL);
+      put('M1', c.number);
+      for (const subject of parted(c.keyword ?? '', /[;,]/)) put('KW', subject);
       lines.push('ER  - ');
       return lines.join('\r\n');
     })
@@ -94,7 +119,23 @@ export function writeRis(items: readonly CslItem[]): string {
     .concat(items.length ? '\r\n' : '');
 }
 
-const TAG = /^([A-Z][A-Z0-9])\s{1,2}-(?:\s(.*)|)$/;
+/**
+ * A tag as programs write it: blanks before it, one or two behind it or none, small letters, nothing after the hyphen.
+ * In small letters only those that are known, since `in - ` may begin a line of text.
+ */
+const TAG = /^\s*([A-Za-z][A-Za-z0-9])\s{0,3}-(?:\s(.*)|(\S.*)|)$/;
+const KNOWN = new Set(
+  'TY ER ID A1 A2 A3 A4 AB AD AN AU BT C1 C2 C3 C4 C5 C6 C7 C8 CA CN CP CT CY DA DB DO DP ED EP ET ID IS J1 J2 JA JF JO KW L1 L2 L3 L4 LA LB LK M1 M2 M3 N1 N2 NV OP PB PP PY RI RN RP SE SN SP ST T1 T2 T3 TA TI TT U1 U2 U3 U4 U5 UR VL VO Y1 Y2'.split(
+    ' ',
+  ),
+);
+function tagOf(line: string): readonly [tag: string, value: string] | null {
+  const m = TAG.exec(line);
+  if (!m) return null;
+  const tag = (m[1] as string).toUpperCase();
+  // `A-level` is no tag: what follows without a blank must follow a known one.
+  return KNOWN.has(tag) || (m[1] === tag && m[3] === undefined) ? [tag, m[2] ?? m[3] ?? ''] : null;
+}
 
 /**
  * Reads RIS. Records that can't be used are named by the line on which they begin; the others come in.
@@ -125,7 +166,7 @@ export function readRis(text: string, before = 0): ReadItems {
     .replace(/^\uFEFF/, '')
     .split(/\r\n|\n|\r/)
     .forEach((raw, i) => {
-      const m = TAG.exec(raw.trimEnd());
+      const m = tagOf(raw.trimEnd());
       if (!m) {
         const rest = raw.trim();
         if (!rest) return;
@@ -139,7 +180,7 @@ export function readRis(text: string, before = 0): ReadItems {
           });
         return;
       }
-      const [, tag = '', value = ''] = m;
+      const [tag, value] = m;
       if (tag === 'TY') {
         finish(false);
         open = { line: i + 1, tags: new Map([['TY', [value.trim()]]]), last: null };
@@ -175,7 +216,7 @@ function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslI
   if (!title) return null;
   const dates = dateTags(tags);
   const parts =
-    firstMatch(/^(\d{4})(?:[/-](\d{1,2}))?(?:[/-](\d{1,2}))?/, dates) ??
+    firstMatch(/^(\d{4})(?:[/-](0?[1-9]|1[0-2])(?!\d))?(?:[/-]([0-3]?\d)(?!\d))?/, dates) ??
     firstMatch(/(?<!\d)(\d{4})(?!\d)/, dates);
   const inContainer = ![
     'book',
@@ -188,7 +229,18 @@ function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslI
     'periodical',
   ].includes(type);
   const [sp, ep] = [get('SP'), get('EP')];
-  const sn = tags.get('SN')?.filter(Boolean).join(' ');
+  const numbered = ['report', 'patent', 'webpage', 'dataset', 'software', 'document'].includes(type);
+  const doi = ['DO', 'DI', 'M3', 'L3', 'UR', 'N1']
+    .flatMap((t) => tags.get(t) ?? [])
+    .map((v) => readDoi(v))
+    .find((x) => x !== null);
+  const numbers = (tags.get('SN') ?? [])
+    .flatMap((v) => parted(v.replace(/\([^)]*\)/g, ' '), /[;,]|\s(?=97[89])/))
+    .filter(Boolean);
+  const isbn = numbers.flatMap((v) => readIsbn(v) ?? []);
+  const issn = numbers.flatMap((v) => readIssn(v) ?? []);
+  /** What is neither is a number of the publisher's own. */
+  const other = numbers.find((v) => readIsbn(v) === null && readIssn(v) === null);
   const fields = {
     id: get('ID') ?? `ris-${n}`,
     type,
@@ -199,25 +251,27 @@ function fromTags(tags: ReadonlyMap<string, readonly string[]>, n: number): CslI
     issued: parts
       ? { 'date-parts': [[Number(parts[1]), ...[parts[2], parts[3]].flatMap((x) => (x ? [Number(x)] : []))]] }
       : undefined,
-    'container-title': inContainer ? get('T2', 'JO', 'JF', 'JA', 'BT') : undefined,
+    'container-title': inContainer
+      ? get('T2', 'JO', 'JF', 'JA', 'J2', 'BT', ...(type === 'paper-conference' ? ['C3'] : []))
+      : undefined,
     'collection-title': inContainer ? get('T3') : get('T2', 'T3'),
     volume: get('VL'),
-    issue: get('IS'),
-    page: sp && ep && !sp.includes('-') ? `${sp}-${ep}` : sp?.replace('–', '-'),
+    issue: numbered ? undefined : get('IS', 'CP'),
+    page:
+      sp && ep && !sp.includes('-') && sp !== ep ? `${sp}-${ep}` : (sp ?? get('C7', 'AR'))?.replace('–', '-'),
     edition: get('ET'),
     publisher: get('PB'),
     'publisher-place': get('CY', 'PP'),
-    genre: get('M3'),
+    genre: tags.get('M3')?.find((v) => v && readDoi(v) === null),
     abstract: get('AB', 'N2'),
     language: get('LA'),
-    ...(sn
-      ? inContainer && type !== 'chapter'
-        ? { ISSN: sn }
-        : type === 'periodical'
-          ? { ISSN: sn }
-          : { ISBN: sn }
-      : {}),
-    DOI: get('DO')?.replace(/^(https?:\/\/(dx\.)?doi\.[a-z]+\/|doi:\s*)/i, ''),
+    number: numbered || type === 'report' ? (get('M1') ?? get('IS') ?? other) : undefined,
+    URL: tags.get('UR')?.find((u) => /^https?:/i.test(u) && readDoi(u) === null),
+    ISBN: isbn.length ? isbn.join(' ') : type === 'book' || type === 'chapter' ? other : undefined,
+    ISSN: issn[0] ?? (inContainer && type !== 'chapter' ? other : undefined),
+    keyword: tags.get('KW')?.filter(Boolean).join('; '),
+    'event-title': type === 'paper-conference' && get('T2') ? get('C3') : undefined,
+    DOI: doi,
   };
   return Object.fromEntries(
     Object.entries(fields).filter(([, v]) => v !== undefined && v !== ''),

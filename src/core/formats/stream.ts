@@ -26,7 +26,7 @@ function cutOf(format: ReadFormat, bytes: Uint8Array): number {
   };
   switch (format) {
     case 'ris':
-      return after(/^ER {1,2}-[^\n]*\n/gm);
+      return after(/^[ \t]*ER {0,3}-[^\n]*\n/gim);
     case 'marcxml':
       return after(/<\/(?:[\w-]+:)?record\s*>/g);
     case 'bibtex': {

@@ -30,7 +30,9 @@ export const CSL_TEXTS = [
   'ISBN',
   'ISSN',
   'DOI',
+  'URL',
+  'event-title',
   'original-title',
 ] as const;
 /** Variables that may be given as numbers. */
-export const CSL_NUMBERS = ['volume', 'issue', 'page', 'edition', 'number-of-pages'] as const;
+export const CSL_NUMBERS = ['volume', 'issue', 'page', 'edition', 'number', 'number-of-pages'] as const;

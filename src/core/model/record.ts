@@ -58,10 +58,17 @@ export interface CslItem {
   readonly ISSN?: string;
   readonly DOI?: string;
   readonly 'original-title'?: string;
+  readonly URL?: string;
+  /** Of a report, a patent, a standard. */
+  readonly number?: string;
+  readonly 'event-title'?: string;
+  readonly PMID?: string;
+  /** Subjects, with commas or semicolons between. */
+  readonly keyword?: string;
 }
 
 /** An item as a reference describes it. */
-export type ReferenceItem = Omit<CslItem, 'id'> & { readonly URL?: string };
+export type ReferenceItem = Omit<CslItem, 'id'>;
 
 /** in: on the shelf · out: on loan until `due` with `queue` readers waiting · transit · missing. */
 export type CopyStatus =

@@ -62,8 +62,29 @@ const ANYWHERE = new Set([
 ]);
 const SETS = new Set(['cql', 'dc', 'bib', 'bath', 'rec', 'sort']);
 
-function indexNamed(token: Token): FieldName | 'anywhere' | 'all' {
-  const name = token.text.toLowerCase();
+/** The context sets by their identifiers, whatever a query calls them. */
+const SET_OF = table<string>({
+  'info:srw/cql-context-set/1/cql-v1.1': 'cql',
+  'info:srw/cql-context-set/1/cql-v1.2': 'cql',
+  'info:srw/context-set/1/cql-v1.1': 'cql',
+  'info:srw/cql-context-set/1/dc-v1.1': 'dc',
+  'info:srw/context-set/1/dc-v1.1': 'dc',
+  'http://purl.org/dc/elements/1.1/': 'dc',
+  'info:srw/cql-context-set/1/bib-v1': 'bib',
+  'info:srw/cql-context-set/1/bib-v1.0': 'bib',
+  'http://zing.z3950.org/cql/bath/2.0/': 'bath',
+  'info:srw/cql-context-set/1/sort-v1.0': 'sort',
+  'info:srw/cql-context-set/2/rec-1.1': 'rec',
+});
+/** What a query calls its sets (`>x="info:…"`); the empty name is the set of indexes that name none. */
+type Prefixes = ReadonlyMap<string, string>;
+const NO_PREFIXES: Prefixes = new Map();
+
+function indexNamed(token: Token, prefixes: Prefixes = NO_PREFIXES): FieldName | 'anywhere' | 'all' {
+  const written = token.text.toLowerCase();
+  const dot = written.indexOf('.');
+  const called = prefixes.get(dot < 0 ? '' : written.slice(0, dot));
+  const name = called === undefined ? written : `${called}.${written.slice(dot + 1)}`;
   if (ANYWHERE.has(name)) return 'anywhere';
   if (name === 'cql.allrecords') return 'all';
   const found =
@@ -154,6 +175,7 @@ function parse(input: string): CqlQuery {
     return list;
   };
 
+  const prefixes = new Map<string, string>();
   let depth = 0;
   const clause = (): QueryNode => {
     const token = tokens[at];
@@ -187,7 +209,7 @@ function parse(input: string): CqlQuery {
     const value = tokens[at++];
     if (!value || (!value.quoted && (value.text === '(' || value.text === ')')))
       throw new Stop(27, msg('cql.aTermIsMissingAfterTheRelation'), '', value?.at ?? end());
-    return term(indexNamed(token), relation, value);
+    return term(indexNamed(token, prefixes), relation, value);
   };
 
   const scoped = (): QueryNode => {
@@ -218,7 +240,7 @@ function parse(input: string): CqlQuery {
     while (at < tokens.length) {
       const key = tokens[at++] as Token;
       const down = modifiers().some((m) => m.name === 'sort.descending' || m.name === 'descending');
-      const name = indexNamed(key);
+      const name = indexNamed(key, prefixes);
       const found: Sort | null =
         name === 'year' ? (down ? 'newest' : 'oldest') : name === 'title' && !down ? 'title' : null;
       if (!found) throw new Stop(80, msg('cql.sortingByThisIsNotSupported'), key.text, key.at);
@@ -227,11 +249,16 @@ function parse(input: string): CqlQuery {
     return sort;
   };
 
-  // Prefix assignments (>dc="info:…") name the sets that we know anyway.
+  // Prefix assignments: `>dc="info:…"`, or `>"info:…"` for what names no set.
   while (is('>')) {
     at++;
-    if (tokens[at + 1]?.text === '=') at += 3;
-    else at++;
+    const own = tokens[at + 1]?.text === '=' && !tokens[at + 1]?.quoted;
+    const uri = tokens[own ? at + 2 : at];
+    if (!uri) throw new Stop(10, msg('cql.aTermIsMissingAtTheEnd'), '', end());
+    const set = SET_OF.get(uri.text.toLowerCase());
+    if (!set) throw new Stop(15, msg('cql.unsupportedContextSet'), uri.text, uri.at);
+    prefixes.set(own ? (tokens[at]?.text.toLowerCase() ?? '') : '', set);
+    at += own ? 3 : 1;
   }
   if (!tokens.length) return { tree: { op: 'everything' }, sort: null };
   const tree = is('sortby') ? ({ op: 'everything' } as const) : scoped();
@@ -308,9 +335,11 @@ function term(index: FieldName | 'anywhere' | 'all', relation: string, value: To
 
 function yearTerm(relation: string, value: Token): QueryNode {
   const { text } = value;
+  // Days and months are taken for their years, which is all that can be searched by.
   const years = text
     .trim()
-    .split(/[\s-]+/)
+    .replace(/(?<!\d)(\d{4})-(?:0[1-9]|1[0-2])(?:-\d{2})?(?:T[\d:.]+Z?)?(?!\d)/g, '$1')
+    .split(/[\s/-]+/)
     .filter(Boolean)
     .map(Number);
   const [a, b] = years;

@@ -208,6 +208,13 @@ describe('CQL', () => {
     ['dc.date > 2012', 'year:2013-'],
     ['dc.title =/stem/relevant kelp', 'title:kelp'],
     ['> dc = "info:srw/context-set/1/dc-v1.1" dc.title = kelp', 'title:kelp'],
+    ['> x = "info:srw/context-set/1/dc-v1.1" x.title = kelp', 'title:kelp'],
+    ['> "info:srw/context-set/1/dc-v1.1" title = kelp', 'title:kelp'],
+    ['> dc = "info:srw/cql-context-set/1/bib-v1" dc.titleHost = kelp', 'in:kelp'],
+    ['bath.title = kelp', 'title:kelp'],
+    ['dc.date = 2019-03-05', 'year:2019'],
+    ['dc.date within "2012-01 2020-12-31"', 'year:2012-2020'],
+    ['dc.date = "2012-2020"', 'year:2012-2020'],
   ])('%s', (q, plain) => expect(read(q)).toBe(plain));
   it.each([
     ['kelp and', 10, 8],
@@ -221,6 +228,8 @@ describe('CQL', () => {
     ['dc.title = ""', 27, 11],
     ['k?lp', 28, 0],
     ['bib.isbn = 123', 36, 11],
+    ['> x = "info:nosuch" x.title = kelp', 15, 6],
+    ['> x =', 10, 5],
     ['kelp prox/unit=paragraph farm', 42, 10],
     ['kelp sortBy dc.creator', 80, 12],
   ])('%s is diagnostic %i at %i', (q, code, at) => expect(read(q)).toMatchObject({ code, at }));

@@ -5,6 +5,7 @@
  */
 import type { CslName, DiscoveryRecord, ReferenceItem } from '../model/record';
 import { fold, SMALL_WORDS, words } from '../words/fold';
+import { abbreviates } from './iso4';
 
 export const PARTS_COMPARED = [
   'title',
@@ -202,7 +203,16 @@ export function agreementOf(said: ReferenceItem, record: DiscoveryRecord['csl'])
   if (y !== undefined && ry !== undefined)
     judge('year', [String(y), String(ry)], y === ry, Math.abs(y - ry) === 1 ? WORTH.yearBeside : WORTH.year);
   const [c, rc] = [said['container-title'], record['container-title']];
-  judge('container', [c, rc], c !== undefined && rc !== undefined && containerFits(c, rc), WORTH.container);
+  // The number of a journal is as good as its name.
+  const [issn, ownIssn] = [said.ISSN, record.ISSN];
+  const numbered = Boolean(issn && ownIssn?.includes(issn));
+  const called = c ?? (numbered ? issn : undefined);
+  judge(
+    'container',
+    [called, rc],
+    numbered || (c !== undefined && rc !== undefined && containerFits(c, rc)),
+    WORTH.container,
+  );
   same('volume');
   same('issue');
   judge('page', [said.page, record.page], firstPage(said.page) === firstPage(record.page), WORTH.page);
@@ -222,16 +232,7 @@ function containerFits(a: string, b: string): boolean {
     string[],
   ];
   if (likeness(x.join(' '), y.join(' ')) > 0.7) return true;
-  const [short, long] = x.join('').length < y.join('').length ? [x, y] : [y, x];
-  let at = 0;
-  return (
-    short.length > 0 &&
-    short.every((w) => {
-      const k = long.findIndex((l, i) => i >= at && l.startsWith(w));
-      at = k + 1;
-      return k >= 0;
-    })
-  );
+  return x.join('').length < y.join('').length ? abbreviates(a, b) : abbreviates(b, a);
 }
 
 /** What it takes to link: a wrong link is worse than none. */
@@ -263,6 +264,10 @@ function isSure({ weight, title, agrees, disagreements }: Judged, ahead: number)
   const has = (part: PartCompared): boolean => agrees.includes(part);
   const onlyTitle = agrees.length === 1 && has('title') && disagreements.length === 0;
   if (onlyTitle && title > LINKED.bareTitle && ahead >= LINKED.bareAhead) return true;
+  // Where nothing else is said, what names one thing is enough: its number, or its place in its journal.
+  const untitled = !title && disagreements.length === 0 && ahead >= LINKED.ahead;
+  if (untitled && (has('DOI') || has('ISBN') || (has('container') && has('volume') && has('page'))))
+    return true;
   if (weight < LINKED.weight || ahead < LINKED.ahead) return false;
   const byNumber = has('DOI') || has('ISBN');
   const someoneElse = disagreements.some((d) => d.part === 'person');

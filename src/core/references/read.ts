@@ -1,13 +1,13 @@
 /** One reference, read: its parts with their places in the text, and the CSL item that they make. */
 
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
-import type { CslName, ReferenceItem } from '../model/record';
+import type { CslDate, CslName, ReferenceItem } from '../model/record';
 import { table } from '../table';
 import { trimmed } from '../text';
 import { readNames } from './names';
-import type { Role } from './roles';
-import { type Model, tag } from './tagger';
-import { tokenise } from './tokens';
+import { ROLES, type Role } from './roles';
+import { kindOf, type Model, tag } from './tagger';
+import { type Token, tokenise } from './tokens';
 
 export interface Part {
   readonly role: Role;
@@ -35,7 +35,6 @@ const bare = (text: string): string =>
  * text.
  */
 export const READ_AT_MOST = 5000;
-const MONTHS = 'jan feb mar apr may jun jul aug sep oct nov dec'.split(' ');
 
 const BLANKS = ' \t\n\r\u00a0';
 const ENDS = `${BLANKS},;:“”"`;
@@ -75,7 +74,9 @@ function runs(
     if (!known || p.end - p.start > known.end - known.start) longest.set(p.role, p);
   }
   return parts
-    .filter((p) => longest.get(p.role) === p || p.role === 'author' || p.role === 'editor')
+    .filter(
+      (p) => longest.get(p.role) === p || p.role === 'author' || p.role === 'editor' || p.role === 'year',
+    )
     .map(({ n: _, ...p }) => {
       // A part ends with its words, not with the mark behind them.
       const own = text.slice(p.start, p.end);
@@ -86,8 +87,54 @@ function runs(
     .filter((p) => p.end > p.start);
 }
 
+/** The role of each token by the parts that it stands in, as indices into ROLES. */
+function rolesIn(tokens: readonly Token[], parts: readonly Part[]): Uint8Array {
+  const roles = new Uint8Array(tokens.length);
+  let k = 0;
+  const order = [...parts].sort((a, b) => a.start - b.start);
+  for (const [i, t] of tokens.entries()) {
+    while (k < order.length && (order[k] as Part).end <= t.start) k++;
+    const own = order[k];
+    if (own && own.start <= t.start) roles[i] = ROLES.indexOf(own.role);
+  }
+  return roles;
+}
+/** `135(10`, `Bd. 12`: the number without what stands around it. `Suppl 4` and `S4` are numbers of their own. */
+const numberOf = (text: string | undefined): string | undefined => {
+  const own = text?.replace(
+    /^(?:(?:vols?|volumes?|bd|bde|band|jg|jahrgang|tomes?|t|tomo|v|årg|årgang|roč|cilt|no|nos|nr|nro|n|nº|n°|núm|num|number|heft|h|issue|iss|č|fasc|sayı|№)\b[.:°º]*|[.,:;°º#№])\s*/iu,
+    '',
+  );
+  return (own && /^[^()]*\([^()]*$/.test(own) ? own.replace(/\s*\(.*$/, '') : own) || undefined;
+};
+/** An ISO 8601 date, or what months are called in the languages of public styles, by three letters. */
+const MONTH_BEGINNINGS =
+  'jan feb mar|mär|maa apr|avr|abr may|mai|maj|mei|mag jun|giu|juin jul|lug|juil aug|aoû|aou|ago sep|set oct|okt|out|ott nov dec|dez|déc|dic'
+    .split(' ')
+    .map((list) => list.split('|'));
+function monthOf(text: string): number {
+  const word = /\p{L}{3,}/u.exec(text.toLowerCase())?.[0];
+  if (!word) return Number(/\d{4}[-./](\d{2})(?!\d)/.exec(text)?.[1] ?? 0) || 0;
+  const long = MONTH_BEGINNINGS.findIndex((list) => list.some((m) => m.length > 3 && word.startsWith(m)));
+  return (long >= 0 ? long : MONTH_BEGINNINGS.findIndex((list) => list.some((m) => word.startsWith(m)))) + 1;
+}
+/** A year, and month and day where they stand with it. */
+function dateOf(when: string): CslDate | undefined {
+  const year = Number(/(?<!\d)(?:1[0-9]|20)\d\d(?!\d)/.exec(when)?.[0] ?? 0);
+  if (!year) return undefined;
+  const month = monthOf(when);
+  const iso = /\d{4}[-./]\d{2}[-./](\d{2})(?!\d)/.exec(when)?.[1];
+  const day = Number(iso ?? /(?<!\d)([0-3]?\d)(?!\d)/.exec(when.replace(String(year), ' '))?.[1] ?? 0);
+  return {
+    'date-parts': [month && day && day < 32 ? [year, month, day] : month ? [year, month] : [year]],
+  };
+}
+/** `123--45`, `pp. 3–9` as `3-9`. */
+const pageOf = (text: string | undefined): string | undefined =>
+  text?.replace(/^(?:\p{L}{1,9}\.?\s+)+(?=\p{L}{0,4}\d)/u, '').replace(/\s*(?:--|[-–—‐‑−~])\s*/gu, '-');
+
 /** What the parts say, as a CSL item. */
-export function cslOf(text: string, parts: readonly Part[]): ReferenceItem {
+export function cslOf(text: string, parts: readonly Part[], model: Model): ReferenceItem {
   const of = (role: Role): string | undefined => {
     const own = parts.find((p) => p.role === role);
     return own && bare(text.slice(own.start, own.end));
@@ -95,47 +142,33 @@ export function cslOf(text: string, parts: readonly Part[]): ReferenceItem {
   const people = (role: Role): readonly CslName[] | undefined => {
     const names = parts
       .filter((p) => p.role === role)
-      .flatMap((p) => readNames(plain(text.slice(p.start, p.end))));
+      .flatMap((p) => readNames(plain(text.slice(p.start, p.end + (text[p.end] === '.' ? 1 : 0))), model));
     return names.length ? names : undefined;
   };
-  const when = of('year');
-  const year = /(1[4-9]|20)\d\d/.exec(when ?? '')?.[0];
-  const month = MONTHS.indexOf((/\p{L}{3,}/u.exec((when ?? '').toLowerCase())?.[0] ?? '').slice(0, 3)) + 1;
-  const day = Number(/(?<!\d)(\d{1,2})(?!\d)/.exec(when ?? '')?.[1] ?? 0);
-  const number = (role: Role): string | undefined => of(role)?.replace(/^\D+(?=\d)/u, '') || undefined;
-  const page = of('page')
-    ?.replace(/^\D*?(?=[\p{L}]?\d)/u, '')
-    .replace(/\s*(?:--|[-–—])\s*/u, '-');
-  const [container, publisher, genre, volume, issue] = [
-    of('container'),
-    of('publisher'),
-    of('genre'),
-    number('volume'),
-    number('issue'),
-  ];
-  const [author, editor, translator] = [people('author'), people('editor'), people('translator')];
+  const tokens = tokenise(text.slice(0, READ_AT_MOST));
   const all = {
-    type: typeOf({ container, publisher, genre, volume, issue, editor, month, text, page }),
+    type: kindOf(tokens, rolesIn(tokens, parts), model),
     title: of('title') ?? '',
-    author,
-    editor,
-    translator,
-    issued: year
-      ? {
-          'date-parts': [
-            month && day ? [Number(year), month, day] : month ? [Number(year), month] : [Number(year)],
-          ],
-        }
-      : undefined,
-    'container-title': container,
+    author: people('author'),
+    editor: people('editor'),
+    translator: people('translator'),
+    issued: dateOf(
+      parts
+        .filter((p) => p.role === 'year')
+        .map((p) => text.slice(p.start, p.end))
+        .join(' '),
+    ),
+    'container-title': of('container'),
     'collection-title': of('series'),
-    volume,
-    issue,
-    page,
+    'event-title': of('event'),
+    volume: numberOf(of('volume')),
+    issue: numberOf(of('issue')),
+    page: pageOf(of('page')),
+    number: of('number'),
     edition: /\d+/.exec(of('edition') ?? '')?.[0] ?? of('edition'),
-    publisher,
+    publisher: of('publisher'),
     'publisher-place': of('place'),
-    genre,
+    genre: of('genre'),
     DOI: readDoi((of('doi') ?? '').replace(/^doi:?\s*/i, '')) ?? undefined,
     URL: of('url'),
     ISBN: readIsbn(of('isbn') ?? '') ?? undefined,
@@ -146,38 +179,16 @@ export function cslOf(text: string, parts: readonly Part[]): ReferenceItem {
   ) as unknown as ReferenceItem;
 }
 
-function typeOf(x: {
-  container?: string;
-  publisher?: string;
-  genre?: string;
-  volume?: string;
-  issue?: string;
-  editor?: readonly CslName[];
-  month: number;
-  text: string;
-  page?: string;
-}): string {
-  if (x.genre) {
-    if (/thes|dissert|diss\b/i.test(x.genre)) return 'thesis';
-    if (/video|film|dvd|motion/i.test(x.genre)) return 'motion_picture';
-    if (/record|audio|cd\b/i.test(x.genre)) return 'song';
-    if (/map/i.test(x.genre)) return 'map';
-    if (/report|paper/i.test(x.genre)) return 'report';
-  }
-  if (!x.container) return 'book';
-  if (x.volume || x.issue) return 'article-journal';
-  if (x.publisher || x.editor || /\bin[:\s]/i.test(x.text)) return 'chapter';
-  return x.month > 0 ? 'article-newspaper' : x.page ? 'article-journal' : 'article-newspaper';
-}
-
+const BEFORE =
+  /^\s*(?:\[\d{1,4}\]|\(\d{1,3}\)|\d{1,3}[.)](?!\d)|\[[^\]\n]{1,60}\](?=\s*\p{L})|[^=\n]{3,80}\b\d{4}[a-z]?\s=(?=\s))\s*/u;
 /**
  * Reads one reference. The text is taken as it is; where lines were joined, `splitReferences` has done so.
  * @example readReference('Lind, A. (2019). Kelp on the plate. Row Press.', model).csl.title // 'Kelp on the
  *   plate'
  */
 export function readReference(text: string, model: Model): ReadReference {
-  // Its number in the list says nothing about it.
-  const skip = /^\s*(?:\[\d{1,3}\]|\(\d{1,3}\)|\d{1,3}[.)])\s+/.exec(text)?.[0].length ?? 0;
+  // Its number or label in the list says nothing about it: `[12]`, `12.`, `[Lind et al. 06]`, `Lind 2006 =`.
+  const skip = BEFORE.exec(text)?.[0].length ?? 0;
   const tokens = tokenise(text.slice(skip, READ_AT_MOST)).map((t) => ({
     ...t,
     start: t.start + skip,
@@ -185,13 +196,19 @@ export function readReference(text: string, model: Model): ReadReference {
   }));
   const { roles, sure } = tag(tokens, model);
   const parts = runs(text, tokens, roles, sure);
-  return { text, parts, csl: cslOf(text, parts) };
+  return { text, parts, csl: cslOf(text, parts, model) };
 }
 
 /**
  * The reference with the words at [start, end) given a role by hand: they leave whatever part they stood in.
  */
-export function withRole(ref: ReadReference, start: number, end: number, role: Role): ReadReference {
+export function withRole(
+  ref: ReadReference,
+  start: number,
+  end: number,
+  role: Role,
+  model: Model,
+): ReadReference {
   const kept = ref.parts.flatMap((p): Part[] => {
     if (p.end <= start || p.start >= end) {
       const single = role !== 'author' && role !== 'editor' && role !== 'translator';
@@ -203,5 +220,5 @@ export function withRole(ref: ReadReference, start: number, end: number, role: R
   });
   const own: Part[] = role === 'other' ? [] : [{ role, start, end, confidence: 1 }];
   const parts = [...kept, ...own].sort((a, b) => a.start - b.start);
-  return { text: ref.text, parts, csl: cslOf(ref.text, parts) };
+  return { text: ref.text, parts, csl: cslOf(ref.text, parts, model) };
 }

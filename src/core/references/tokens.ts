@@ -3,6 +3,8 @@
  * has a *shape*, which is all that the tagger knows of most words, so that it reads titles whose words it has
  * never met; only *cues* (in, eds., vol., press, journal, accessed …) are known by name.
  */
+import { textNumber } from './chain';
+
 export interface Token {
   readonly text: string;
   /** Place in the reference, UTF-16 units, `end` exclusive. */
@@ -10,6 +12,8 @@ export interface Token {
   readonly end: number;
   readonly shape: string;
   readonly cue: string;
+  /** In small letters, without accents. */
+  readonly key: string;
   /** White space before it. */
   readonly spaced: boolean;
 }
@@ -23,46 +27,65 @@ const IDENTIFIERS: readonly (readonly [shape: string, pattern: RegExp])[] = [
 ];
 const WORD = /[\p{L}\p{M}\p{N}]+(?:['’][\p{L}]+)*/uy;
 
+/** A word as it is known by: small letters without accents and apostrophes. */
+function keyOf(word: string): string {
+  return word
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[\p{M}'’]/gu, '');
+}
 /** Words known by name, several spellings under one cue. */
 const CUES: ReadonlyMap<string, string> = new Map(
   Object.entries({
-    in: 'in im dans',
-    eds: 'ed eds editor editors edited hrsg hg herausgegeben dir coord',
-    trans: 'trans translated translator translators übers trad',
-    by: 'by von par',
-    vol: 'vol vols volume volumes v bd band jg jahrgang tome',
-    no: 'no nr issue number heft núm num n',
-    pp: 'pp p pages page s seiten',
-    edn: 'edn edition aufl auflage ausgabe',
-    ordinal: '1st 2nd 3rd 4th 5th 6th 7th 8th 9th 10th second third fourth fifth revised rev',
+    in: 'in im dans en em inn i',
+    eds: 'ed eds éd éds editor editors edited edit hrsg hg hgg hrsgg herausgegeben herausgeber dir dirs coord coords coordinateur org orgs organizador red redaktör redigeret utg curatela comp compiler',
+    trans:
+      'trans transl tr translated translation translator translators übers übersetzt trad traduit traducido traduzione tradução övers overs oversat vert',
+    by: 'by von par por av af door',
+    vol: 'vol vols volume volumes v bd bde band jg jahrgang tome t tomo årg årgång deel årgang vol',
+    no: 'no nos nr issue number heft h núm num n número numéro nº iss fasc',
+    pp: 'pp p pages page pg pgs s seiten seite str sid sidor pág págs side sider blz',
+    edn: 'edn edition ed. aufl auflage ausgabe édition edición edição upplaga udgave utgave druk izd',
+    ordinal:
+      '1st 2nd 3rd 4th 5th 6th 7th 8th 9th 10th first second third fourth fifth revised rev überarb erw 2e 3e 4e 2a 3a',
     press:
-      'press verlag books publishing publishers publisher éditions editions forlag förlag kustantamo editorial edizioni uitgeverij yayınları house print',
-    univ: 'university college institute universität université universidad office ministry department bureau agency council centre center committee organisation organization society association',
+      'press verlag publishing publishers publisher publications éditions editions éditeur forlag förlag kustantamo editorial editora editore edizioni ediciones edições uitgeverij yayınları presses librairie wydawnictwo nakladatelství',
+    univ: 'university univ college institute universität université universidad universidade università universitet universiteit office ministry department bureau agency council centre center committee organisation organization society association academy ministère ministerio ministério amt institut instituto school faculty',
     journal:
-      'journal review annals quarterly proceedings studies transactions bulletin letters papers archives magazine notes questions gazette sentinel herald times courier record chronicle revue zeitschrift jahrbuch rivista quaderni cuadernos revista tidskrift tidsskrift cahiers annales acta studien annali mededelingen dergisi letters',
-    series: 'series',
-    thesis: 'thesis dissertation phd doctoral master masters diss',
-    report: 'report working paper',
-    review: 'review reviewed',
-    accessed: 'accessed retrieved viewed cited abgerufen consulté visited',
-    available: 'available online internet from at',
+      'journal review rev annals ann quarterly q proceedings proc studies stud transactions trans. bulletin bull letters lett papers archives arch magazine mag gazette sentinel herald times courier chronicle revue zeitschrift z jahrbuch jb rivista riv quaderni cuadernos cuad revista tidskrift tidsskrift cahiers annales acta studien annali mededelingen dergisi adv res sci int am eur archiv beiträge mitteilungen boletín boletim tijdschrift commun',
+    series: 'series ser reihe collection colección coleção serie',
+    thesis:
+      'thesis dissertation phd doctoral master masters diss thèse tesis tese habilitationsschrift diplomarbeit msc bachelor bachelors doktorarbeit avhandling afhandling inaugural',
+    report:
+      'report working paper technical rapport bericht informe relatório discussion preprint arbeitspapier tech',
+    review: 'reviewed',
+    accessed:
+      'accessed retrieved viewed cited abgerufen consulté visited consultado acesso accès access zugriff besucht hämtad hentet citado accedido geraadpleegd lest visto aufgerufen cit',
+    available:
+      'available online internet from at disponible disponível verfügbar ligne línea tillgänglig tilgængelig web website url',
     doi: 'doi',
     isbn: 'isbn',
     issn: 'issn',
-    url: 'url',
     et: 'et',
-    al: 'al others',
-    and: 'and und y e och og ja ve',
+    al: 'al others outros otros andere autres a',
+    and: 'and und y e och og ja ve & et',
     month:
-      'january february march april may june july august september october november december jan feb mar apr jun jul aug sept sep oct nov dec spring summer autumn winter fall',
-    the: 'the a an of on for to with der die das le la les de du des el los il lo gli di del della den det',
-    nd: 'nd undated forthcoming press',
-    video: 'video film dvd cd recording audiobook score map motion picture music',
-    particle: 'van von der den ter dos da af av zu',
-    paper: 'presented paper conference meeting symposium',
-    chapter: 'chapter chap ch',
-    newspaper: 'newspaper news',
-  }).flatMap(([cue, list]) => list.split(/\s+/).map((w): [string, string] => [w, cue])),
+      'january february march april may june july august september october november december jan feb mar apr jun jul aug sept sep oct nov dec spring summer autumn winter fall januar februar märz mai juni juli oktober dezember janvier février mars avril juin juillet août septembre octobre novembre décembre enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre janeiro fevereiro março maio junho julho setembro outubro dezembro januari februari augusti maj marts okt dez déc févr juil abr ago set dic gennaio febbraio aprile maggio giugno luglio settembre ottobre dicembre maart mei ene out',
+    the: 'the a an of on for to with der die das le la les de du des el los il lo gli di del della den det het zur zum des',
+    nd: 'nd undated forthcoming press n.d oj sd sf od',
+    video: 'video film dvd cd recording audiobook score map motion picture music movie directed director',
+    particle: 'van von der den ter dos da af av zu mac mc ní ó bin ibn al el ben st',
+    paper:
+      'presented conference conf meeting symposium symp workshop congress tagung congreso congresso kongress conférence int proceedings',
+    chapter: 'chapter chap ch kap capítulo chapitre kapitel',
+    newspaper: 'newspaper news times zeitung daily post tribune courrier',
+    patent: 'patent patents us ep wo',
+    software: 'software version data dataset set computer program',
+    standard: 'iso din std standard',
+    numbered: 'article art paper id e',
+    junior: 'jr sr junior filho neto ii iii iv',
+    none: 'sl sn anon anonymous',
+  }).flatMap(([cue, list]) => list.split(/\s+/).map((w): [string, string] => [keyOf(w), cue])),
 );
 
 function shapeOf(text: string): string {
@@ -116,12 +139,14 @@ export function tokenise(text: string): Token[] {
             : 1);
     }
     const word = text.slice(at, end);
+    const key = shape ? shape : keyOf(word);
     tokens.push({
       text: word,
+      key,
       start: at,
       end,
       shape: shape || shapeOf(word),
-      cue: CUES.get(word.toLowerCase()) ?? '',
+      cue: CUES.get(key) ?? '',
       spaced,
     });
     spaced = false;
@@ -129,3 +154,15 @@ export function tokenise(text: string): Token[] {
   }
   return tokens;
 }
+
+/**
+ * The tokens as a model knows them: words that it has not learnt, and that are no cue, are but of their shape. What
+ * it has never met must weigh nothing, or it weighs what chance gives it.
+ * @param words numbers of the words that it has learnt (`textNumber`)
+ */
+export const asKnown = (tokens: readonly Token[], words: ReadonlySet<number>): Token[] =>
+  tokens.map((t) =>
+    t.cue || !/^(?:Cap|Cp|CAPS|II|low|lo)$/.test(t.shape) || words.has(textNumber(t.key))
+      ? t
+      : { ...t, key: `~${t.shape}` },
+  );

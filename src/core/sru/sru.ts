@@ -120,10 +120,11 @@ export function readSru(params: URLSearchParams): SruRequest {
   if (operation !== 'searchRetrieve') return fault(4, msg('cql.unsupportedOperation'), operation);
   const query = params.get('query');
   if (query === null) return fault(7, msg('cql.mandatoryParameterNotSupplied'), 'query');
+  if (!query.trim()) return fault(27, msg('cql.emptyTermUnsupported'), 'query');
   if ((params.get('queryType') ?? 'cql') !== 'cql')
     return fault(6, msg('cql.unsupportedParameterValue'), 'queryType');
-  if (params.get('sortKeys'))
-    return fault(80, msg('cql.sortNotSupported'), 'sortKeys; use sortBy in the query');
+  const sorted = sortBy(params.get('sortKeys') ?? '');
+  if (sorted === null) return fault(80, msg('cql.sortNotSupported'), params.get('sortKeys') ?? '');
   const start = wholeIn(params, 'startRecord', 1);
   const count = wholeIn(params, 'maximumRecords', DEFAULT_COUNT);
   if (start === null || start < 1) return fault(6, msg('cql.unsupportedParameterValue'), 'startRecord');
@@ -134,12 +135,28 @@ export function readSru(params: URLSearchParams): SruRequest {
     version === '2.0' ? (params.get('recordXMLEscaping') ?? 'xml') : (params.get('recordPacking') ?? 'xml');
   if (packing !== 'xml' && packing !== 'string')
     return fault(71, msg('cql.unsupportedRecordPacking'), packing);
-  const asked = askedSearch({ ...NEW_SEARCH, drop: {}, q: query, syntax: 'cql' });
+  const asked = askedSearch({ ...NEW_SEARCH, drop: {}, q: `${query}${sorted}`, syntax: 'cql' });
   if ('problem' in asked) {
     const { code, text, details, at } = asked.problem;
     return fault(code, msg('cql.atCharacter', { text, at: at + 1 }), details);
   }
   return { operation, version, query, asked, start, count: Math.min(count, MOST_RECORDS), schema, packing };
+}
+
+/**
+ * Sort keys of SRU 1.1 and 1.2 (`title date,,0`: path, schema, ascending, …) as CQL has them; empty for none, null
+ * for one that can't be sorted by.
+ */
+function sortBy(keys: string): string | null {
+  const list = keys.trim().split(/\s+/).filter(Boolean);
+  const out = list.map((key) => {
+    const [path = '', , ascending = '1'] = key.split(',');
+    const down = ascending === '0' || ascending === 'false';
+    const name = path.replace(/^.*[/.:]/, '').toLowerCase();
+    if (name === 'title' && !down) return 'dc.title';
+    return /^(?:date|year|issued|dateissued)$/.test(name) ? `dc.date${down ? '/sort.descending' : ''}` : null;
+  });
+  return out.includes(null) ? null : out.length ? ` sortBy ${out.join(' ')}` : '';
 }
 
 function wholeIn(params: URLSearchParams, name: string, otherwise: number): number | null {
@@ -301,6 +318,7 @@ const CONTEXT_SETS = [
   ['dc', 'info:srw/cql-context-set/1/dc-v1.1'],
   ['bib', 'info:srw/cql-context-set/1/bib-v1'],
   ['sort', 'info:srw/cql-context-set/1/sort-v1.0'],
+  ['bath', 'http://zing.z3950.org/cql/bath/2.0/'],
 ] as const;
 const RECORD_SCHEMAS = [
   ['dc', DC_SCHEMA, 'Dublin Core'],
@@ -308,13 +326,15 @@ const RECORD_SCHEMAS = [
 ] as const;
 const ZEEREX = 'http://explain.z3950.org/dtd/2.0/';
 
+/** What can be sorted by. */
+const SORTED: ReadonlySet<FieldName> = new Set(['title', 'year']);
 function indexInfo(): Xml {
   const index = (field: FieldName): Xml => {
     const [set = '', title = ''] = FIELD_TABLE[field].cql.split('.');
     return element(
       'index',
       [textElement('title', field), element('map', [textElement('name', title, { set })])],
-      { search: 'true', scan: String(SCANNED[field] !== undefined), sort: 'false' },
+      { search: 'true', scan: String(SCANNED[field] !== undefined), sort: String(SORTED.has(field)) },
     );
   };
   return element('indexInfo', [
@@ -347,6 +367,12 @@ export function sruExplain(
       element('configInfo', [
         textElement('default', String(DEFAULT_COUNT), { type: 'numberOfRecords' }),
         textElement('setting', String(MOST_RECORDS), { type: 'maximumRecords' }),
+        ...['=', '==', 'any', 'all', 'adj', '<', '>', '<=', '>=', '<>', 'within'].map((r) =>
+          textElement('supports', r, { type: 'relation' }),
+        ),
+        ...['stem', 'relevant', 'word', 'string', 'ignoreCase', 'masked'].map((r) =>
+          textElement('supports', r, { type: 'relationModifier' }),
+        ),
         textElement('supports', 'prox', { type: 'booleanModifier' }),
       ]),
     ],

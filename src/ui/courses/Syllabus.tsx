@@ -6,7 +6,13 @@ import { ReferenceReader } from '../../browser/references';
 import { theStore } from '../../browser/store';
 import { MEETINGS, NAME, NOTE, type OwnCourse, READINGS } from '../../core/courses/course';
 import { partOf } from '../../core/courses/part';
-import { type Syllabus as Read, readSyllabus, withDays } from '../../core/courses/syllabus';
+import {
+  listsOf,
+  type Syllabus as Read,
+  readSyllabus,
+  withDays,
+  withReadings,
+} from '../../core/courses/syllabus';
 import type { ReferenceItem } from '../../core/model/record';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { ReadReference } from '../../core/references/read';
@@ -44,12 +50,14 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
     setFailure(null);
     try {
       const today = dayOf(parseLocal(moment.at) as Minutes);
-      const read = readSyllabus(text, today, parseDay(first), {
+      const outline = readSyllabus(text, today, parseDay(first), {
         ...dayWords(),
         session: list(say('courses.sessionWords')),
         required: list(say('courses.requiredWords')),
         further: list(say('courses.furtherWords')),
       });
+      worker.current ??= new ReferenceReader();
+      const read = withReadings(outline, await worker.current.split(listsOf(outline)));
       const syllabus = { ...read, meetings: withDays(read.meetings) };
       const parts = {
         chapter: list(say('courses.chapterWords')),
@@ -62,7 +70,6 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
       const parted = written.map((t) => partOf(t, parts));
       const texts = parted.map((p) => p.text);
       const refs: ReadReference[] = [];
-      worker.current ??= new ReferenceReader();
       if (texts.length) await worker.current.read({ texts }, (p) => refs.push(...p.refs));
       const items = refs.map((r) => r.csl);
       const matches: (ResolvedReference['match'] | null)[] = [];

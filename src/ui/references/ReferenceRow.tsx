@@ -1,15 +1,17 @@
 /** One reference: when it can be read, its text with the parts named, what it is, and what disagrees. */
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
+import { ReferenceReader } from '../../browser/references';
 import type { KeptReference } from '../../browser/rows';
 import { writeOpenUrl } from '../../core/coverage/openurl';
 import { matchOf, missingDetails } from '../../core/discovery/standing';
 import { recordHref } from '../../core/model/address';
 import type { Slip } from '../../core/model/slip';
 import { parseDay } from '../../core/model/time';
-import { type Part, withRole } from '../../core/references/read';
+import type { Part } from '../../core/references/read';
 import { ROLES, type Role } from '../../core/references/roles';
 import { table } from '../../core/table';
+import { errorText } from '../../core/text';
 import type { ResolvedMatch, ResolvedReference } from '../../words/answers';
 import '../../words/generated/keep';
 import { say } from '../../words/generated/references';
@@ -81,13 +83,15 @@ function Corrector({
   }));
   const [picked, setPicked] = useState<readonly [number, number] | null>(null);
   const [role, setRole] = useState<Role>('title');
+  const busy = useRef(false);
+  const [failed, setFailed] = useState('');
   const partAt = (start: number) => ref.parts.find((p) => p.start <= start + 1 && start < p.end)?.role;
   const pick = (i: number) =>
     setPicked(
       picked === null || picked[0] !== picked[1] ? [i, i] : [Math.min(picked[0], i), Math.max(picked[1], i)],
     );
   const give = () => {
-    if (!picked) return;
+    if (!picked || busy.current) return;
     const [a, b] = [words[picked[0]], words[picked[1]]];
     if (!a || !b) return;
     // Marks around the words are not part of what they say.
@@ -95,8 +99,21 @@ function Corrector({
     const head = /^[“"‘«([]+/.exec(raw)?.[0].length ?? 0;
     const tail = /[”"’»)\],.;:]+$/.exec(raw)?.[0].length ?? 0;
     const end = Math.max(a.start + head + 1, b.end - tail);
-    change({ ...row, ref: withRole(ref, a.start + head, end, role) });
-    setPicked(null);
+    busy.current = true;
+    setFailed('');
+    // What is behind in the thread is read as it was.
+    const reader = new ReferenceReader();
+    reader
+      .correct(ref, a.start + head, end, role)
+      .then((corrected) => {
+        change({ ...row, ref: corrected });
+        setPicked(null);
+      })
+      .catch((error: unknown) => setFailed(errorText(error)))
+      .finally(() => {
+        reader.stop();
+        busy.current = false;
+      });
   };
   return (
     <fieldset className={styles.corrector}>
@@ -133,6 +150,7 @@ function Corrector({
           {say('references.done')}
         </button>
       </div>
+      {failed && <p role="alert">{failed}</p>}
     </fieldset>
   );
 }

@@ -120,6 +120,9 @@ describe('a reference', () => {
 
 describe('correcting the parts', () => {
   it('the first and the last word are picked, then their part; marks around them stay outside', async () => {
+    vi.spyOn(ReferenceReader.prototype, 'read').mockImplementation((task, say) =>
+      readTask(task, { say, model: () => Promise.resolve(model) }),
+    );
     const had = await draw(rowOf('Ovesen, K. (1971). “Tides nobody wrote about.” Nowhere Press.'));
     fireEvent.click(screen.getByRole('button', { name: 'Correct the parts' }));
     const word = (text: string): HTMLElement => screen.getByRole('button', { name: text });
@@ -129,12 +132,12 @@ describe('correcting the parts', () => {
     expect(word('wrote').getAttribute('aria-pressed')).toBe('true');
     fireEvent.change(screen.getByRole('combobox'), { target: { value: 'container' } });
     fireEvent.click(screen.getByRole('button', { name: 'Set' }));
-    expect(had.at(-1)?.ref.csl['container-title']).toBe('Tides nobody wrote about');
+    await vi.waitFor(() => expect(had.at(-1)?.ref.csl['container-title']).toBe('Tides nobody wrote about'));
     fireEvent.click(word('“Tides'));
     fireEvent.click(word('about.”'));
     fireEvent.change(screen.getByRole('combobox'), { target: { value: 'title' } });
     fireEvent.click(screen.getByRole('button', { name: 'Set' }));
-    expect(had.at(-1)?.ref.csl.title).toBe('Tides nobody wrote about');
+    await vi.waitFor(() => expect(had.at(-1)?.ref.csl.title).toBe('Tides nobody wrote about'));
     expect(had.at(-1)?.ref.csl['container-title'] ?? '').toBe('');
     fireEvent.click(screen.getByRole('button', { name: 'Done' }));
     expect(screen.queryByRole('combobox')).toBeNull();

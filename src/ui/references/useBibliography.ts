@@ -57,6 +57,9 @@ function useReader() {
   return work;
 }
 
+/** What a bibliography is read from. */
+type Readable = Extract<ReadingTask, { text: string } | { file: Blob }>;
+
 export interface BibliographyUnderWay {
   readonly bib: Bibliography;
   readonly rows: readonly KeptReference[];
@@ -68,7 +71,7 @@ export interface BibliographyUnderWay {
   readonly columns: AskedColumns | null;
   readonly set: (next: Bibliography) => void;
   readonly tell: (...said: readonly string[]) => void;
-  readonly read: (what: Exclude<ReadingTask, { texts: readonly string[] }>) => Promise<void>;
+  readonly read: (what: Readable) => Promise<void>;
   readonly takeFile: (file: File | undefined) => Promise<void>;
   readonly stop: () => void;
   readonly clear: () => void;
@@ -91,7 +94,7 @@ export function useBibliography(reader: string): BibliographyUnderWay | null {
   if (!bib) return null;
   const { rows } = bib;
 
-  async function read(what: Exclude<ReadingTask, { texts: readonly string[] }>): Promise<void> {
+  async function read(what: Readable): Promise<void> {
     if (!bib) return;
     const before = { ...bib, text: bib.read };
     earlier.current = before;

@@ -1,0 +1,158 @@
+/**
+ * A linear chain over tokens: each has a state, scored by weights of what is seen at it and of the state before
+ * (structured perceptron: Collins 2002), the best chain found by Viterbi's algorithm. What the states are, and
+ * what is seen, is somebody else's matter: roles of a reference, parts of a name, beginnings of lines.
+ */
+export interface Chain {
+  readonly states: number;
+  /** Places in the table; a power of two. */
+  readonly table: number;
+  /** table × states weights of what is seen. */
+  readonly facts: Int8Array | Float32Array;
+  /** (states + 1) × states weights of a state after a state; the last row is the beginning. */
+  readonly steps: Int8Array | Float32Array;
+}
+/** What is seen at each token: places in the table, `width` of them a token. */
+export interface Seen {
+  readonly n: number;
+  readonly width: number;
+  readonly places: Uint32Array;
+}
+
+/** A place in a table, of a question and up to four answers to it. */
+export function placeOf(table: number, question: number, a: number, b = 0, c = 0, d = 0): number {
+  let h = Math.imul(question + 1, 0x9e3779b1);
+  h = Math.imul(h ^ a, 0x85ebca6b);
+  h ^= h >>> 13;
+  h = Math.imul(h ^ b, 0xc2b2ae35);
+  h ^= h >>> 16;
+  h = Math.imul(h ^ c, 0x27d4eb2f);
+  h ^= h >>> 15;
+  h = Math.imul(h ^ d, 0x165667b1);
+  return ((h ^ (h >>> 14)) >>> 0) & (table - 1);
+}
+/** A text as a number, the same everywhere (FNV-1a). */
+export function textNumber(text: string): number {
+  let h = 2166136261;
+  for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 16777619);
+  return h >>> 0;
+}
+
+/** Scores of each state at each token, before the best path is looked for: n × states. */
+export function scoresOf({ n, width, places }: Seen, { states, facts }: Chain): Float32Array {
+  const scores = new Float32Array(n * states);
+  for (let i = 0; i < n; i++) {
+    const row = i * states;
+    for (let k = i * width; k < (i + 1) * width; k++) {
+      const at = (places[k] as number) * states;
+      for (let s = 0; s < states; s++)
+        scores[row + s] = (scores[row + s] as number) + (facts[at + s] as number);
+    }
+  }
+  return scores;
+}
+
+/** The best path of states. */
+export function bestPath(scores: Float32Array, n: number, { states, steps }: Chain): Uint8Array {
+  const back = new Uint8Array(n * states);
+  let last = new Float32Array(states);
+  let next = new Float32Array(states);
+  for (let s = 0; s < states; s++) last[s] = (scores[s] as number) + (steps[states * states + s] as number);
+  for (let i = 1; i < n; i++) {
+    next.fill(Number.NEGATIVE_INFINITY);
+    for (let r = 0; r < states; r++) {
+      const own = last[r] as number;
+      const row = r * states;
+      for (let s = 0; s < states; s++) {
+        const v = own + (steps[row + s] as number);
+        if (v > (next[s] as number)) {
+          next[s] = v;
+          back[i * states + s] = r;
+        }
+      }
+    }
+    for (let s = 0; s < states; s++) next[s] = (next[s] as number) + (scores[i * states + s] as number);
+    [last, next] = [next, last];
+  }
+  const path = new Uint8Array(n);
+  if (!n) return path;
+  let best = 0;
+  for (let s = 1; s < states; s++) if ((last[s] as number) > (last[best] as number)) best = s;
+  for (let i = n - 1; i >= 0; i--) {
+    path[i] = best;
+    best = back[i * states + best] as number;
+  }
+  return path;
+}
+/** For each token, from 0 to 1: how far its state is ahead of the next best. */
+export function leads(scores: Float32Array, path: Uint8Array, states: number): number[] {
+  return Array.from(path, (own, i) => {
+    let second = Number.NEGATIVE_INFINITY;
+    let size = 1;
+    for (let s = 0; s < states; s++) {
+      const v = scores[i * states + s] as number;
+      size = Math.max(size, Math.abs(v));
+      if (s !== own && v > second) second = v;
+    }
+    return 1 / (1 + Math.exp((-8 * ((scores[i * states + own] as number) - second)) / size));
+  });
+}
+
+export interface Row {
+  readonly seen: Seen;
+  readonly states: Uint8Array;
+}
+/** Trains on labelled rows: averaged weights after so many walks over them. Deterministic. */
+export function trainChain(
+  rows: readonly Row[],
+  states: number,
+  table: number,
+  walks: number,
+  progress: (walk: number, wrong: number) => void = () => {},
+): Chain & { readonly facts: Float32Array; readonly steps: Float32Array } {
+  const facts = new Float32Array(table * states);
+  const steps = new Float32Array((states + 1) * states);
+  // Averaging without walking over the table each time: what a change will have weighed is kept beside it
+  // (Daumé 2006).
+  const factsAhead = new Float64Array(facts.length);
+  const stepsAhead = new Float64Array(steps.length);
+  const chain = { states, table, facts, steps };
+  let time = 1;
+  for (let walk = 0; walk < walks; walk++) {
+    let wrong = 0;
+    for (const { seen, states: right } of rows) {
+      const { n, width, places } = seen;
+      const path = bestPath(scoresOf(seen, chain), n, chain);
+      for (let i = 0; i < n; i++) {
+        const [own, ought] = [path[i] as number, right[i] as number];
+        const before = i ? (path[i - 1] as number) : states;
+        const beforeOught = i ? (right[i - 1] as number) : states;
+        if (own !== ought) {
+          wrong++;
+          for (let k = i * width; k < (i + 1) * width; k++) {
+            const at = (places[k] as number) * states;
+            facts[at + ought] = (facts[at + ought] as number) + 1;
+            facts[at + own] = (facts[at + own] as number) - 1;
+            factsAhead[at + ought] = (factsAhead[at + ought] as number) + time;
+            factsAhead[at + own] = (factsAhead[at + own] as number) - time;
+          }
+        }
+        if (own !== ought || before !== beforeOught) {
+          const [up, down] = [beforeOught * states + ought, before * states + own];
+          steps[up] = (steps[up] as number) + 1;
+          steps[down] = (steps[down] as number) - 1;
+          stepsAhead[up] = (stepsAhead[up] as number) + time;
+          stepsAhead[down] = (stepsAhead[down] as number) - time;
+        }
+      }
+      time++;
+    }
+    progress(walk, wrong);
+  }
+  return {
+    states,
+    table,
+    facts: facts.map((w, i) => w - (factsAhead[i] as number) / time),
+    steps: steps.map((w, i) => w - (stepsAhead[i] as number) / time),
+  };
+}
