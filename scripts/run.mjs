@@ -10,7 +10,7 @@ const [name, ...args] = process.argv.slice(2);
 const WITH = {
   bench: ['peerEngine', 'worldWorker'],
   demoIndex: ['worldWorker'],
- 
+
   tool: ['materialWorker', 'trainWorker'],
 };
 const entries = Object.fromEntries([name, ...(WITH[name] ?? [])].map((n) => [n, `src/cli/${n}.ts`]));

@@ -1,10 +1,11 @@
 /**
  * `tool references [--index DIR]`: text on standard input, split and read; one JSON line a reference, `{text,
- * csl, parts, match}`. `match` is null without an index, or where nothing is sure.
+ * csl, parts, identifiers, match}`: `identifiers` are all valid DOI, ISBN, ISSN and ORCID in it; `match` is null without an index, or where nothing is sure.
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { decodeText } from '../../core/decode';
+import { identifiersIn } from '../../core/model/identifiers';
 import { readReference } from '../../core/references/read';
 import { splitReferences } from '../../core/references/split';
 import { decodeModel } from '../../core/references/tagger';
@@ -24,6 +25,12 @@ const model = decodeModel(readFileSync(MODEL_FILE));
 for (const { text } of splitReferences(decodeText(readFileSync(0)), model)) {
   const { csl, parts } = readReference(text, model);
   console.log(
-    JSON.stringify({ text, csl, parts, match: (await service?.matchReference(csl))?.match ?? null }),
+    JSON.stringify({
+      text,
+      csl,
+      parts,
+      identifiers: identifiersIn(text),
+      match: (await service?.matchReference(csl))?.match ?? null,
+    }),
   );
 }

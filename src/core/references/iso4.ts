@@ -77,7 +77,7 @@ function shortened(word: string): string {
   const low = word.toLowerCase();
   for (let n = Math.min(LONGEST, low.length); n > 2; n--) {
     const cut = CUT.get(low.slice(0, n));
-    if (cut === undefined) continue;
+    if (cut === undefined || !(low.startsWith(cut) || contracts(cut, low))) continue;
     // What is not shorter is left whole.
     if (cut.length >= low.length - 1) return word;
     return `${/^\p{Lu}/u.test(word) ? cut.charAt(0).toUpperCase() + cut.slice(1) : cut}.`;
@@ -111,7 +111,12 @@ const telling = (text: string): string[] =>
  * Whether one can be the other's short form: each word begins a word of the full title, in order, or it is made of
  * their first letters.
  */
-export function abbreviates(short: string, full: string): boolean {
+export const abbreviates = (short: string, full: string): boolean => {
+  // What stands behind a colon is left out of the short form.
+  const main = full.split(/:\s/)[0] as string;
+  return shortens(short, full) || (main !== full && shortens(short, main));
+};
+function shortens(short: string, full: string): boolean {
   const [a, b] = [telling(short), telling(full)];
   if (!a.length || a.length > b.length) return a.length === 1 && b.length === 1 && a[0] === b[0];
   let at = 0;
@@ -124,9 +129,9 @@ export function abbreviates(short: string, full: string): boolean {
   const letters = fold(short).replace(/[^\p{L}]/gu, '');
   return a.length === 1 && b.length > 1 && letters === b.map((w) => w.charAt(0)).join('');
 }
-/** `Natl` of National, `Intl` of International: begins alike, and its letters come in order. */
+/** `Natl` of National, `Dtsch` of Deutsch: begins alike, and its letters come in order. */
 function contracts(short: string, long: string): boolean {
-  if (short.length < 3 || short.slice(0, 2) !== long.slice(0, 2)) return false;
+  if (short.length < 3 || short[0] !== long[0]) return false;
   let at = 0;
   for (const c of short) {
     at = long.indexOf(c, at) + 1;

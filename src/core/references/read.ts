@@ -179,6 +179,33 @@ export function cslOf(text: string, parts: readonly Part[], model: Model): Refer
   ) as unknown as ReferenceItem;
 }
 
+/** Numbers that say by themselves what they are, wherever they stand. */
+const NUMBERS: readonly (readonly [role: Role, pattern: RegExp, read: (text: string) => string | null])[] = [
+  ['doi', /10\.\d{4,9}\/[^\s"“”]+/g, readDoi],
+  ['isbn', /(?<![\d-])97[89][ -]?\d(?:[ -]?\d){8}[ -]?\d(?![\d-])/g, readIsbn],
+];
+/** What was not taken for a DOI or an ISBN and is one, where it stands in no other part than an address. */
+function withNumbers(text: string, parts: readonly Part[]): readonly Part[] {
+  let own = parts;
+  for (const [role, pattern, read] of NUMBERS) {
+    if (own.some((p) => p.role === role)) continue;
+    for (const m of text.slice(0, READ_AT_MOST).matchAll(pattern)) {
+      const value = read(m[0]);
+      if (!value) continue;
+      const start = m.index;
+      // The marks of the sentence behind it are none of it.
+      const end =
+        start + (role === 'doi' && m[0].toLowerCase().startsWith(value) ? value.length : m[0].length);
+      const over = own.filter((p) => p.start < end && p.end > start);
+      if (!over.every((p) => p.role === 'url')) continue;
+      own = [...own.filter((p) => !over.includes(p)), { role, start, end, confidence: SURE_OF_A_NUMBER }];
+      break;
+    }
+  }
+  return own === parts ? parts : [...own].sort((a, b) => a.start - b.start);
+}
+const SURE_OF_A_NUMBER = 0.95;
+
 const BEFORE =
   /^\s*(?:\[\d{1,4}\]|\(\d{1,3}\)|\d{1,3}[.)](?!\d)|\[[^\]\n]{1,60}\](?=\s*\p{L})|[^=\n]{3,80}\b\d{4}[a-z]?\s=(?=\s))\s*/u;
 /**
@@ -195,7 +222,7 @@ export function readReference(text: string, model: Model): ReadReference {
     end: t.end + skip,
   }));
   const { roles, sure } = tag(tokens, model);
-  const parts = runs(text, tokens, roles, sure);
+  const parts = withNumbers(text, runs(text, tokens, roles, sure));
   return { text, parts, csl: cslOf(text, parts, model) };
 }
 

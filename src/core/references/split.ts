@@ -46,7 +46,8 @@ function join(lines: readonly string[]): string {
 }
 
 /** Numbers within a paragraph: `… 341–359. 2. Ostholt N. …`; what stands behind one begins a reference. */
-const BEGINS = "(?=[\\p{Lu}“\"«‘„']|(?:van|von|de|der|den|del|della|di|da|du|la|le|el|al|ter|ten|af|av|zu|dos|das|do)\\s)";
+const BEGINS =
+  '(?=[\\p{Lu}“"«‘„\']|(?:van|von|de|der|den|del|della|di|da|du|la|le|el|al|ter|ten|af|av|zu|dos|das|do)\\s)';
 const WITHIN = [
   /(?<=^|\s)\[(\d{1,4})\]\s*(?=[\p{L}“"«‘„'])/gu,
   new RegExp(`(?<=^|\\s)\\((\\d{1,3})\\)\\s+${BEGINS}`, 'gu'),
