@@ -105,7 +105,7 @@ describe('addresses', () => {
         ...readFileSync(file, 'utf8').matchAll(/^export const (GET|POST|PUT|DELETE|PATCH|ALL)\b/gm),
       ].map((m) => m[1]);
       // Behind one address of the stand-ins stand many, each with a method of its own.
-      const many = path.startsWith('/standin/') && /\[\.\.\.|calendars/.test(path);
+      const many = path === '/openurl' || (path.startsWith('/standin/') && /\[\.\.\.|calendars/.test(path));
       expect([path, own]).toEqual([path, many ? ['GET', 'POST'] : POSTED.has(path) ? ['POST'] : ['GET']]);
     }
     expect(methodsOf('/api/slips/')).toEqual(['POST']);

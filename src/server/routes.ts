@@ -25,6 +25,8 @@ export const POSTED: ReadonlySet<string> = new Set([
   '/standin/counter/act',
 ]);
 /** What the simulated desk takes beside questions, in any account. */
+/** Link sources send short ones in the address and long ones as a form. */
+const OPENURL = '/openurl';
 const DESK_POSTED = /^\/standin\/circulation\/(?:auth\/\w+|core\/[^/]+\/(?:request|renew|cancel))$/;
 /** Simulated calendars are read and told something at the same address. */
 const CALENDAR = /^\/standin\/calendars\/[^/]+$/;
@@ -34,7 +36,11 @@ const WRITE = ['POST'];
 const bare = (path: string): string => (path.length > 1 && path.endsWith('/') ? path.slice(0, -1) : path);
 /** Methods that an address takes. */
 export const methodsOf = (path: string): readonly string[] =>
-  CALENDAR.test(path) ? [...READ, ...WRITE] : POSTED.has(bare(path)) || DESK_POSTED.test(path) ? WRITE : READ;
+  CALENDAR.test(path) || bare(path) === OPENURL
+    ? [...READ, ...WRITE]
+    : POSTED.has(bare(path)) || DESK_POSTED.test(path)
+      ? WRITE
+      : READ;
 
 /** Addresses of the framework's own that nobody needs: pictures made to measure, islands rendered alone. */
 export const isClosed = (path: string): boolean => path.startsWith('/_') && !path.startsWith('/_astro/');

@@ -77,7 +77,8 @@ function peopleIn({ text, roles, parts, whose }: Labelled, wanted: ReadonlySet<n
     const key = `${roles[at]} ${whose[at]}`;
     const own = by.get(key) ?? { family: [], given: '' };
     if (part === 'given') own.given ||= flat(m[0]).charAt(0);
-    else own.family.push(flat(m[0]));
+    // Named in a label of the list as well, they are named once.
+    else if (!own.family.includes(flat(m[0]))) own.family.push(flat(m[0]));
     by.set(key, own);
   }
   return [...by.values()]

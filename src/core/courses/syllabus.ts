@@ -47,7 +47,6 @@ const CODE = /\b[A-Z]{2,5}[ -]?\d{2,4}[A-Z]?\b/;
 const TERM_BACK = 150;
 const WEEK = 7;
 const DATE_TOKENS = 5;
-const BULLET = /^\s*(?:[-*•▪–—]|\(?\d{1,2}[.)])\s+/;
 const AFTER_HEAD = /^[\s:.,;)\]–—-]+/;
 
 const plain = (text: string): string =>
@@ -161,7 +160,7 @@ export function readSyllabus(
       title: head.title,
       blocks: blocks.map(({ need, lines: own }) => ({
         need,
-        text: own.map((l) => l.replace(BULLET, '')).join('\n'),
+        text: own.join('\n'),
       })),
     })),
   };

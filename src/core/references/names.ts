@@ -43,11 +43,13 @@ const JOINS = /^[\s\-‐‑'’]*$/u;
 const JOINS_GIVEN = /^[\s.\-‐‑'’]*$/u;
 const JOINS_BODY = /^[^;]*$/u;
 
-const BODY = /\s(?:of|for|the|de|für|on)\s|^(?:the|[A-Z]{2,})\b|&/i;
+/** Words that stand in the names of bodies, and hardly in people's. */
+const BODY =
+  /(?<!\p{L})(?:universi\p{L}+|office|minist\p{L}+|department|bureau|agency|council|cent(?:re|er)|committee|organi[sz]ation|society|association|institut\p{L}*|library|commission|board|foundation|group|network|team|union|federation|trust|services?|authority|programme|consortium|company|collaboration|alliance|forum|academy|college|press|inc|ltd|gmbh|corporation|labs|of|for|the|and|des|für)(?!\p{L})|&|\d/iu;
 /** A few words among people are one of them: `Qiang Can`, `Can, Qiang`, `Can Q`. */
-function asPerson(text: string): CslName {
+function asPerson(text: string, beside: boolean): CslName {
   const words = text.split(/\s+/);
-  if (words.length > 4 || words.length < 2) return { literal: text };
+  if (words.length > (beside ? 4 : 3) || words.length < 2) return { literal: text };
   const [family, given] = text.split(/,\s*/);
   if (given) return { family: lower(family as string), given: spaced(given) };
   const last = words.at(-1) as string;
@@ -61,7 +63,7 @@ function nameOf(person: Person, text: string, beside: boolean): CslName | null {
     runs.map((r) => text.slice(r.from, r.to).replace(/\s+/g, ' '));
   if (person.literal.length) {
     const body = trimmed(of(person.literal).join(' '), ' ,;.&', ' ,;&');
-    return beside && !BODY.test(body) ? asPerson(body) : { literal: body };
+    return BODY.test(body) ? { literal: body } : asPerson(body, beside);
   }
   const parts = of(person.family);
   // `Oost, N. van der`: particles that stand behind belong before the name.
@@ -76,7 +78,8 @@ function nameOf(person: Person, text: string, beside: boolean): CslName | null {
     .map(spaced)
     .join(' ');
   const suffix = of(person.suffix).join(' ');
-  if (!family) return given ? (beside && given.includes(' ') ? asPerson(given) : { family: given }) : null;
+  if (!family)
+    return given ? (beside && given.includes(' ') ? asPerson(given, true) : { family: given }) : null;
   return { family, ...(given ? { given } : {}), ...(suffix ? { suffix } : {}) };
 }
 const emptyPerson = (): Person => ({ family: [], given: [], literal: [], suffix: [] });

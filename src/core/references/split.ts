@@ -3,7 +3,7 @@
  * count up within one paragraph part it into lines before that.
  */
 import { bestPath, scoresOf } from './chain';
-import { LINE_STATES, type Line, linesOf, linesSeen, markerOf } from './lines';
+import { LINE_STATES, type Line, type LineState, linesOf, linesSeen, markerOf } from './lines';
 import type { Model } from './tagger';
 
 export interface SplitReference {
@@ -103,6 +103,30 @@ function countedWithin(line: Line): Line[] {
 }
 
 /**
+ * What is sure is not left to the chain: a range goes on over a line's end, and in a list that counts a higher number
+ * behind an end begins the next, though some between were left out.
+ */
+function surely(lines: readonly Line[], states: readonly LineState[]): LineState[] {
+  const last = new Map<string, number>();
+  return states.map((state, i) => {
+    const [before, own] = [lines[i - 1]?.text ?? '', lines[i] as Line];
+    if (/\d[-–]$/u.test(before) && /^\d/.test(own.text)) return 'goes on';
+    const { sort, number, length } = markerOf(own.text);
+    const counted = /^(?:stop|brackets|round)$/.test(sort);
+    const known = last.get(sort);
+    const next =
+      counted &&
+      known !== undefined &&
+      number > known &&
+      ENDED.test(before.slice(-4)) &&
+      /^[\p{Lu}“"«‘„]/u.test(own.text.slice(length, length + 2));
+    const sure = next ? 'begins' : state;
+    if (counted && sure === 'begins') last.set(sort, number);
+    return sure;
+  });
+}
+
+/**
  * Cuts pasted text into references; headings and page numbers are left out.
  * @example splitReferences('Lind, A. (2019). Kelp.\n\nOst, N. (2020). Dulse.', model).length // 2
  */
@@ -110,9 +134,10 @@ export function splitReferences(text: string, model: Model): SplitReference[] {
   const lines = linesOf(text).flatMap(countedWithin);
   if (!lines.length) return [];
   const seen = linesSeen(lines, model.words);
-  const states = Array.from(
-    bestPath(scoresOf(seen, model.lines), seen.n, model.lines),
-    (s) => LINE_STATES[s],
+  const path = bestPath(scoresOf(seen, model.lines), seen.n, model.lines);
+  const states = surely(
+    lines,
+    Array.from(path, (s) => LINE_STATES[s] ?? 'goes on'),
   );
   const groups: Line[][] = [];
   let begun = false;

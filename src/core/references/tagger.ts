@@ -32,6 +32,8 @@ const MAGIC = 0x4c524633;
 /** Bytes before the words: the magic word, and how many words there are. */
 const HEAD = 8;
 
+/** What is smaller goes: below one, where nothing that can be measured is lost; from two on it costs points. */
+const LEAST = 0.75;
 /**
  * Weights as signed bytes, all on one scale: what is cut off at the top (the steps are the largest) costs more than
  * what rounds to nothing at the bottom, which is most of them, and makes the file small.
@@ -39,14 +41,11 @@ const HEAD = 8;
 function asBytes(facts: Float32Array, steps: Float32Array): Int8Array {
   let most = 1e-9;
   for (const list of [facts, steps]) for (const w of list) most = Math.max(most, Math.abs(w));
-  const out = new Int8Array(steps.length + facts.length);
-  steps.forEach((w, i) => {
-    out[i] = Math.round((w * 127) / most);
-  });
-  facts.forEach((w, i) => {
-    out[steps.length + i] = Math.round((w * 127) / most);
-  });
-  return out;
+  const byte = (w: number): number => {
+    const own = (w * 127) / most;
+    return Math.abs(own) < LEAST ? 0 : Math.round(own);
+  };
+  return Int8Array.from([...Array.from(steps, byte), ...Array.from(facts, byte)]);
 }
 /** The file: a magic word, the words that are known, then for each chain its steps and its facts as signed bytes. */
 export function encodeModel(model: Model): Uint8Array {
