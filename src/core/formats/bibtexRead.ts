@@ -106,11 +106,11 @@ function bareOf(value: string | undefined): string {
   return held ? own.slice(1, -1).trim() : own;
 }
 /** What a part takes over from its whole, and under which name (BibLaTeX, appendix B). */
-const RENAMED: Readonly<Record<string, string>> = {
+const RENAMED = table<string>({
   title: 'booktitle',
   subtitle: 'booksubtitle',
   author: 'bookauthor',
-};
+});
 const NOT_TAKEN = new Set([
   'crossref',
   'xref',
@@ -139,7 +139,7 @@ function withParents(
     if (depth >= DEEPEST) return;
     for (const [name, value] of withParents(parent, byKey, lacking, depth + 1)) {
       if (NOT_TAKEN.has(name)) continue;
-      const own = whole && /^(?:in|supp|suppl|article)/.test(entry.kind) ? (RENAMED[name] ?? name) : name;
+      const own = whole && /^(?:in|supp|suppl|article)/.test(entry.kind) ? (RENAMED.get(name) ?? name) : name;
       if (!fields.has(own)) fields.set(own, value);
     }
   };
@@ -150,7 +150,7 @@ function withParents(
 }
 
 /** Letters that TeX has commands for, which the parser does not know with empty braces behind them. */
-const LETTERS: Readonly<Record<string, string>> = {
+const LETTERS = table<string>({
   AA: 'Å',
   aa: 'å',
   AE: 'Æ',
@@ -171,7 +171,7 @@ const LETTERS: Readonly<Record<string, string>> = {
   th: 'þ',
   NG: 'Ŋ',
   ng: 'ŋ',
-};
+});
 const texLetters = (value: string): string =>
   value
     // An accent on an i without its dot is on an i.
@@ -181,7 +181,7 @@ const texLetters = (value: string): string =>
     )
     .replace(
       /\\(AA|aa|AE|ae|OE|oe|SS|ss|DJ|dj|DH|dh|TH|th|NG|ng|O|o|L|l)(?:\s*\{\}|(?![A-Za-z])\s?)/g,
-      (_, name: string) => LETTERS[name] ?? '',
+      (_, name: string) => LETTERS.get(name) ?? '',
     );
 
 /** Bibstrings of BibLaTeX's types, as words. */

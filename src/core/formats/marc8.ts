@@ -3,6 +3,8 @@
  * sequences call in, combining marks before their letter. Latin, Greek, Cyrillic, Hebrew, raised and lowered signs
  * are here; what is written in Arabic or East Asian sets is named, and stands as U+FFFD.
  */
+import { table } from '../table';
+
 interface CharacterSet {
   readonly letters: ReadonlyMap<number, string>;
   readonly marks: ReadonlyMap<number, string>;
@@ -21,7 +23,7 @@ const ASCII = set(run(0x21, Array.from({ length: 94 }, (_, i) => String.fromChar
 /** Marks and figures, which the sets of other scripts have where ASCII has them. */
 const COMMON: [number, string][] = [...ASCII.letters].filter(([b]) => b < 0x40);
 /** By its final character in an escape sequence. Bytes are those of the low half. */
-const SETS: Readonly<Record<string, CharacterSet>> = {
+const SETS = table<CharacterSet>({
   B: ASCII,
   // ANSEL, the extended Latin set.
   E: set(
@@ -57,9 +59,9 @@ const SETS: Readonly<Record<string, CharacterSet>> = {
     ],
     run(0x40, '\u05b7\u05b8\u05b6\u05b5\u05b4\u05b9\u05bb\u05b0\u05b2\u05b3\u05b1\u05bc\u05bf\u05c1\ufb1e'),
   ),
-};
+});
 /** Sets that are called in and not had here. */
-const NAMES: Readonly<Record<string, string>> = { '3': 'Arabic', '4': 'Arabic', '1': 'East Asian' };
+const NAMES = table<string>({ '3': 'Arabic', '4': 'Arabic', '1': 'East Asian' });
 const ESCAPE = 0x1b;
 const UNKNOWN = '\ufffd';
 
@@ -100,9 +102,9 @@ export function decodeMarc8(bytes: Uint8Array): Marc8Text {
       continue;
     }
     const name = byte < 0x80 ? low : high;
-    const own = SETS[name];
+    const own = SETS.get(name);
     if (!own) {
-      unread.add(NAMES[name] ?? name);
+      unread.add(NAMES.get(name) ?? name);
       // East Asian letters are three bytes each.
       if (name === '1') i += 2;
       put(UNKNOWN);

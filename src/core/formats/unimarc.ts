@@ -3,6 +3,7 @@ import { readDoi, readIsbn, readIssn } from '../model/identifiers';
 import { LANGUAGE_LIST, LANGUAGES } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
+import { table } from '../table';
 import type { MarcField, MarcRecord } from './marc';
 import { hostPlace } from './marcHost';
 
@@ -23,6 +24,8 @@ const bare = (text: string): string =>
     .replace(/[\u0088\u0089\u0098\u009c]/g, '')
     .trim();
 
+/** Codes that ISO 639-2 has beside the bibliographic ones. */
+const TERMINOLOGICAL = table<string>({ fra: 'fr', deu: 'de', nld: 'nl' });
 /** A message instead of an item when there is no title. */
 export function itemOfUnimarc(m: MarcRecord, n: number): CslItem | Message {
   const fields = (...tags: string[]): MarcField[] => m.fields.filter((f) => tags.includes(f.tag));
@@ -93,9 +96,7 @@ export function itemOfUnimarc(m: MarcRecord, n: number): CslItem | Message {
     'publisher-place': bare(sub(imprint, 'a')) || undefined,
     genre: thesis ? bare(sub(thesis, 'b')) || bare(sub(thesis, 'a')) || undefined : undefined,
     abstract: sub(first('330'), 'a') || undefined,
-    language:
-      LANGUAGE_LIST.find((l) => LANGUAGES[l].marc === marc || l === marc) ??
-      ({ fra: 'fr', deu: 'de', nld: 'nl' } as Readonly<Record<string, string>>)[marc],
+    language: LANGUAGE_LIST.find((l) => LANGUAGES[l].marc === marc || l === marc) ?? TERMINOLOGICAL.get(marc),
     ISBN:
       fields('010')
         .flatMap((f) => readIsbn(sub(f, 'a')) ?? [])
