@@ -32,32 +32,45 @@ export class Stopped extends Error {
   override readonly name = 'Stopped';
 }
 
-/** A worker that reads; a new task takes the place of the one before. */
+/**
+ * A worker that reads; a new task takes the place of one under way. One that is done is asked again, since it has
+ * the model loaded.
+ */
 export class ReferenceReader {
   #worker: Worker | null = null;
   #n = 0;
+  #busy = false;
   #give: (error: Error) => void = () => undefined;
 
   /**
    * Reads text or a file; `progress` is called with each few references. Rejects with a message for people,
    * or with Stopped.
    */
-  read(what: ReadingTask, progress: (p: ReadingProgress) => void): Promise<void> {
-    this.stop();
-    const worker = new Worker(new URL('./references.worker.ts', import.meta.url), { type: 'module' });
-    this.#worker = worker;
+  async read(what: ReadingTask, progress: (p: ReadingProgress) => void): Promise<void> {
+    if (this.#busy) this.stop();
+    this.#worker ??= new Worker(new URL('./references.worker.ts', import.meta.url), { type: 'module' });
+    const worker = this.#worker;
     const n = ++this.#n;
-    return new Promise((resolve, reject) => {
-      this.#give = reject;
-      worker.onmessage = ({ data }: MessageEvent<WorkerAnswer>) => {
-        if (data.n !== this.#n) return;
-        if (data.failed !== undefined) reject(new Error(data.failed));
-        else if (data.end) resolve();
-        else if (data.progress) progress(data.progress);
-      };
-      worker.onerror = () => reject(new Error(say('browser.readerNotStarted')));
-      worker.postMessage({ n, ...what } satisfies WorkerTask);
-    });
+    this.#busy = true;
+    try {
+      await new Promise<void>((resolve, reject) => {
+        this.#give = reject;
+        worker.onmessage = ({ data }: MessageEvent<WorkerAnswer>) => {
+          if (data.n !== n) return;
+          if (data.failed !== undefined) reject(new Error(data.failed));
+          else if (data.end) resolve();
+          else if (data.progress) progress(data.progress);
+        };
+        worker.onerror = () => {
+          // It will not answer again.
+          this.#worker = null;
+          reject(new Error(say('browser.readerNotStarted')));
+        };
+        worker.postMessage({ n, ...what } satisfies WorkerTask);
+      });
+    } finally {
+      if (n === this.#n) this.#busy = false;
+    }
   }
   /** Parts lists into references. */
   async split(lists: readonly string[]): Promise<readonly (readonly string[])[]> {
@@ -74,6 +87,7 @@ export class ReferenceReader {
   stop(): void {
     this.#worker?.terminate();
     this.#worker = null;
+    this.#busy = false;
     this.#give(new Stopped());
   }
 }

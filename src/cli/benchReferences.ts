@@ -4,12 +4,10 @@
  * things: made-up ones whose words and names it has not met, the demo's, which another program makes, and those of
  * real bibliographies, where Debian's TeX is installed. Strangers come from a world made with another seed.
  */
-import { readFileSync } from 'node:fs';
 import type { DiscoveryRecord } from '../core/model/record';
 import { type Random, random } from '../core/random';
 import { readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
-import { decodeModel } from '../core/references/tagger';
 import { words } from '../core/words/fold';
 import { DEMO_START } from '../demo/clock';
 import { makeWorld } from '../demo/world';
@@ -21,14 +19,14 @@ import type { FullItem } from './references/items/items';
 import { FIELDS, type Field, type Verdict, verdictOf } from './references/judge';
 import { LAYOUT_NAMES, laidOut, textOf } from './references/layouts';
 import { type MaterialRow, rowsOf, setRows, stylesOf } from './references/material';
+import { theModel } from './references/modelFile';
 import { realItems, TEX_DIR } from './references/realWorld';
 import { NUMBER } from './references/train';
-import { MODEL_FILE } from './trainReferences';
 
 const { values } = benchOptions();
 const perStyle = Math.max(4, Math.min(Math.round(Number(values.items) / 50), 100));
 const r = random(99);
-const model = decodeModel(readFileSync(MODEL_FILE));
+const model = theModel();
 const open = await openStyles();
 const families = familiesOf(open);
 /** One style of each family that was held back. */

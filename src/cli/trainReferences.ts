@@ -11,9 +11,9 @@ import type { Chain } from '../core/references/chain';
 import { encodeModel } from '../core/references/tagger';
 import { familiesOf, openStyles } from './references/families';
 import { type MaterialRow, material, stylesOf } from './references/material';
+import { MODEL_FILE } from './references/modelFile';
 import { type Job, type TrainOrder, wordsWorthKnowing } from './references/train';
 
-export const MODEL_FILE = 'public/models/references.bin';
 const SEED = 17;
 /** Styles of one family at most, and things set in each. */
 const OF_A_FAMILY = 6;

@@ -12,7 +12,8 @@ import {
   writeOpenUrl,
 } from '../core/coverage/openurl';
 import { recordHref } from '../core/model/address';
-import { msg } from '../core/model/message';
+import { type Message, msg } from '../core/model/message';
+import { readBody } from '../server/body';
 import { guarded } from '../server/params';
 import { json, problem } from '../server/problem';
 import { withTexts } from '../words/inWords';
@@ -23,31 +24,27 @@ const MOST_IN_A_HEADER = 6000;
 export const GET: APIRoute = (context) => answer(context, openUrlParams(context.url.search.slice(1)));
 /** The same in a form, as long ones are sent. */
 export const POST: APIRoute = async (context) => {
-  const body = await context.request.text();
-  return body.length > LONGEST_FORM
-    ? problem(
-        'too-large',
-        msg('http.anOpenurlWithOverKeysIs', { openurl_keys_at_most: OPENURL_KEYS_AT_MOST }),
-      )
-    : answer(context, openUrlParams(body));
+  const body = await readBody(context.request, LONGEST_FORM);
+  if ('gone' in body) return new Response(null, { status: 499 });
+  if ('text' in body) return answer(context, openUrlParams(body.text));
+  return isPerson(context.request)
+    ? byHand()
+    : problem('too-large', msg('http.whatWasSentIsOverBytes', { max_body: LONGEST_FORM }));
 };
 
+/** Bytes. */
 const LONGEST_FORM = 100_000;
+/** A person always gets a page: a slip to be filled by hand where nothing was said that can be used. */
+const isPerson = (request: Request): boolean => (request.headers.get('accept') ?? '').includes('text/html');
+const byHand = (): Response => new Response(null, { status: 303, headers: { location: '/requests/new' } });
 const answer = ({ request, locals }: APIContext, params: URLSearchParams): Promise<Response> =>
   guarded(async () => {
-    // A person always gets a page: a slip to be filled by hand where nothing was said.
-    const isPerson = (request.headers.get('accept') ?? '').includes('text/html');
-    const byHand = (): Response =>
-      new Response(null, { status: 303, headers: { location: '/requests/new' } });
-    if ([...params.keys()].length > OPENURL_KEYS_AT_MOST && isPerson) return byHand();
+    const refused = (text: Message): Response =>
+      isPerson(request) ? byHand() : problem('bad-parameter', text);
     if ([...params.keys()].length > OPENURL_KEYS_AT_MOST)
-      return problem(
-        'bad-parameter',
-        msg('http.anOpenurlWithOverKeysIs', { openurl_keys_at_most: OPENURL_KEYS_AT_MOST }),
-      );
+      return refused(msg('http.anOpenurlWithOverKeysIs', { openurl_keys_at_most: OPENURL_KEYS_AT_MOST }));
     const read = readOpenUrl(params);
-    if (!read && isPerson) return byHand();
-    if (!read) return problem('bad-parameter', msg('http.thisOpenurlDoesntSayWhatIs'));
+    if (!read) return refused(msg('http.thisOpenurlDoesntSayWhatIs'));
     const { info } = locals;
     const situation = {
       campus: info.campuses[0]?.id as never,

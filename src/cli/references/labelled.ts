@@ -8,6 +8,7 @@ import CSL from 'citeproc';
 import type { StyleNode } from '../../core/citing/style';
 import type { CslName } from '../../core/model/record';
 import { ROLES, type Role } from '../../core/references/roles';
+import { table } from '../../core/table';
 import type { FullItem } from './items/items';
 
 /** Parts of a name. */
@@ -29,7 +30,7 @@ export interface SetReference extends Labelled {
   readonly style: string;
 }
 
-const ROLE_OF: Readonly<Record<string, Role>> = {
+const ROLE_OF = table<Role>({
   title: 'title',
   'title-short': 'title',
   'container-title': 'container',
@@ -55,7 +56,7 @@ const ROLE_OF: Readonly<Record<string, Role>> = {
   ISBN: 'isbn',
   ISSN: 'issn',
   accessed: 'accessed',
-};
+});
 const PEOPLE: readonly (readonly [variable: string, role: Role])[] = [
   ['author', 'author'],
   ['editor', 'editor'],
@@ -71,12 +72,12 @@ const NAME_VARIABLES = new Set(
 const NUMBERS = new Set(['volume', 'issue', 'page', 'page-first', 'number', 'edition']);
 
 const [OPEN, CLOSE, FIRST] = ['\uf100', '\uf101', 0xf200];
-const ENTITIES: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', nbsp: '\u00a0' };
+const ENTITIES = table<string>({ amp: '&', lt: '<', gt: '>', quot: '"', nbsp: '\u00a0' });
 const unescaped = (html: string): string =>
   html
     .replace(/<[^>]*>/g, (tag) => (/^<div class="csl-(?:right-inline|block|indent)/.test(tag) ? ' ' : ''))
     .replace(/&#(\d+);/g, (_, n: string) => String.fromCodePoint(Number(n)))
-    .replace(/&(\w+);/g, (all, name: string) => ENTITIES[name] ?? all);
+    .replace(/&(\w+);/g, (all, name: string) => ENTITIES.get(name) ?? all);
 
 interface Segment {
   readonly variable: string;
@@ -340,7 +341,7 @@ function labelsOf(text: string, segments: readonly Segment[], item: FullItem): L
       }
       continue;
     }
-    const role = ROLE_OF[s.variable];
+    const role = ROLE_OF.get(s.variable);
     if (!role) continue;
     const value =
       item[s.variable] ?? (s.variable === 'container-title-short' ? item['container-title'] : undefined);

@@ -1,6 +1,5 @@
 /** References set in public styles, many at once and in two threads, as rows that can be handed over. */
 import { Worker } from 'node:worker_threads';
-import type { CslName } from '../../core/model/record';
 import { fraction, type Random } from '../../core/random';
 import { ROLES, type Role } from '../../core/references/roles';
 import type { PublicStyles, StyleFamily } from './families';
@@ -27,9 +26,6 @@ export interface MaterialRow {
   readonly title: string;
   /** Whether the style prints the title. */
   readonly titled: boolean;
-  /** The thing's people, by the variable that most styles print. */
-  readonly author: readonly CslName[];
-  readonly editor: readonly CslName[];
 }
 /** Locales that styles are set in beside their own. */
 const OTHER_LOCALES = [
@@ -61,8 +57,6 @@ const rowOf = ({ item: own, style, text, roles, parts, whose }: SetReference): M
   type: own.type,
   title: own.title,
   titled: roles.includes(roleAt('title')),
-  author: own.author ?? [],
-  editor: own.editor ?? [],
 });
 const bare = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 /**

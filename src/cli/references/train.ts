@@ -11,28 +11,29 @@ import {
   textNumber,
   trainChain,
 } from '../../core/references/chain';
-import { featuresOf, TABLE } from '../../core/references/features';
+import { type Looks, looksAt, TABLE } from '../../core/references/features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from '../../core/references/kindSeen';
 import { LINE_STATES, LINE_TABLE, linesOf, linesSeen } from '../../core/references/lines';
 import { NAME_STATES, NAME_TABLE, nameSeen } from '../../core/references/nameParts';
 import { ROLES } from '../../core/references/roles';
 import { asKnown, type Token, tokenise } from '../../core/references/tokens';
+import { table } from '../../core/table';
 import { damaged } from './damage';
 import { NAME_PARTS } from './labelled';
 import { LAYOUT_NAMES, laidOut, statesOf, textOf } from './layouts';
 import type { MaterialRow } from './material';
 
 /** Kinds that a reference does not tell apart, as one. */
-const KIND_OF: Readonly<Record<string, KindRead>> = {
+const KIND_OF = table<KindRead>({
   'review-book': 'article-journal',
   'article-magazine': 'article-newspaper',
   'entry-encyclopedia': 'chapter',
   speech: 'paper-conference',
   legislation: 'legal_case',
   article: 'manuscript',
-};
+});
 export const kindOfType = (type: string): KindRead =>
-  KIND_OF[type] ?? KINDS_READ.find((k) => k === type) ?? 'book';
+  KIND_OF.get(type) ?? KINDS_READ.find((k) => k === type) ?? 'book';
 
 const PEOPLE = new Set((['author', 'editor', 'translator'] as const).map((r) => ROLES.indexOf(r)));
 
@@ -184,21 +185,23 @@ export function trainJob(
   const middle = all.length >> 1;
   const told = (walk: number, wrong: number): void => say(`${job}, walk ${walk + 1}: ${wrong} wrong`);
   /** What a first walk that has not met it takes a reference for. */
-  const taken = (p: Prepared, i: number): Uint8Array => {
+  const taken = ({ first }: Looks, i: number): Uint8Array => {
     const chain = (halves as readonly [Chain, Chain])[i < middle ? 1 : 0];
-    const seen = featuresOf(p.tokens);
-    return bestPath(scoresOf(seen, chain), seen.n, chain);
+    return bestPath(scoresOf(first, chain), first.n, chain);
   };
   switch (job) {
     case 'half':
     case 'other half':
     case 'roles': {
       const own = job === 'half' ? all.slice(0, middle) : job === 'other half' ? all.slice(middle) : all;
-      const made = own.map(({ tokens, states }) => ({ seen: featuresOf(tokens), states }));
+      const made = own.map(({ tokens, states }) => ({ seen: looksAt(tokens).first, states }));
       return trainChain(made, ROLES.length, TABLE, walks, told);
     }
     case 'again': {
-      const made = all.map((p, i) => ({ seen: featuresOf(p.tokens, taken(p, i)), states: p.states }));
+      const made = all.map((p, i) => {
+        const looks = looksAt(p.tokens);
+        return { seen: looks.again(taken(looks, i)), states: p.states };
+      });
       return trainChain(made, ROLES.length, TABLE, walks, told);
     }
     case 'lines':
@@ -207,7 +210,7 @@ export function trainJob(
       return trainChain(all.flatMap(nameRows), NAME_STATES.length, NAME_TABLE, walks, told);
     case 'kinds': {
       const made = all.map((p, i) => ({
-        seen: kindSeen(p.tokens, i % 2 ? p.states : taken(p, i)),
+        seen: kindSeen(p.tokens, i % 2 ? p.states : taken(looksAt(p.tokens), i)),
         states: Uint8Array.of(KINDS_READ.indexOf(kindOfType(p.row.type))),
       }));
       return trainChain(made, KINDS_READ.length, KIND_TABLE, walks * 2, told);

@@ -8,9 +8,8 @@ import { decodeText } from '../../core/decode';
 import { identifiersIn } from '../../core/model/identifiers';
 import { readReference } from '../../core/references/read';
 import { splitReferences } from '../../core/references/split';
-import { decodeModel } from '../../core/references/tagger';
 import { DiscoveryService } from '../../server/service';
-import { MODEL_FILE } from '../trainReferences';
+import { theModel } from '../references/modelFile';
 
 const { values } = parseArgs({ options: { index: { type: 'string' } }, allowPositionals: true });
 const dir = values.index ?? ['data/demo-100000', 'data/demo-20000'].find((d) => existsSync(`${d}/index.lgd`));
@@ -21,7 +20,7 @@ if (values.index && !existsSync(`${values.index}/index.lgd`)) {
 const service = dir ? DiscoveryService.open(dir) : null;
 if (!service)
   console.error('There is no index yet (npm run demo makes one): references are read and not matched.');
-const model = decodeModel(readFileSync(MODEL_FILE));
+const model = theModel();
 for (const { text } of splitReferences(decodeText(readFileSync(0)), model)) {
   const { csl, parts } = readReference(text, model);
   console.log(

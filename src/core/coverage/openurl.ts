@@ -146,6 +146,9 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
   const whole = get('btitle') || get('jtitle') || get('title') || get('stitle');
   const title = part ? atitle : atitle || whole;
   const pages = get('pages') || [get('spage'), get('epage')].filter(Boolean).join('-') || get('artnum');
+  const pmid =
+    ids.map((v) => /^(?:info:pmid\/|pmid:?\s*)(\d{1,9})$/i.exec(v)?.[1]).find(Boolean) ??
+    (/^\d{1,9}$/.exec(get('pmid'))?.[0] || undefined);
   const fields = {
     type,
     title,
@@ -160,6 +163,7 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
     'publisher-place': get('place') || undefined,
     'collection-title': get('series') || undefined,
     DOI: doi,
+    PMID: pmid,
     ISBN: isbn ?? undefined,
     ISSN: issn ?? undefined,
     number: type === 'patent' ? get('number') || undefined : undefined,
@@ -167,11 +171,8 @@ export function readOpenUrl(params: URLSearchParams): OpenUrl | null {
   const csl = Object.fromEntries(
     Object.entries(fields).filter(([, v]) => v !== undefined),
   ) as unknown as ReferenceItem;
-  const pmid =
-    ids.map((v) => /^(?:info:pmid\/|pmid:?\s*)(\d{1,9})$/i.exec(v)?.[1]).find(Boolean) ??
-    (/^\d{1,9}$/.exec(get('pmid'))?.[0] || undefined);
-  if (pmid) (csl as { PMID?: string }).PMID = pmid;
-  const says = csl.title || csl['container-title'] || csl.DOI || csl.ISBN || csl.ISSN || pmid || csl.number;
+  const says =
+    csl.title || csl['container-title'] || csl.DOI || csl.ISBN || csl.ISSN || csl.PMID || csl.number;
   return says ? { csl, problems } : null;
 }
 

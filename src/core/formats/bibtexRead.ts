@@ -92,8 +92,9 @@ function parsed({ kind, text }: Entry): Parsed {
   const [key = '', ...rest] = pieces;
   const fields: Fields = new Map();
   for (const piece of rest) {
-    const m = /^\s*([^\s=]{1,60})\s*=\s*([\s\S]+?)\s*$/.exec(piece);
-    if (m) fields.set((m[1] as string).toLowerCase(), m[2] as string);
+    const at = piece.indexOf('=');
+    const [name, value] = [piece.slice(0, Math.max(0, at)).trim().toLowerCase(), piece.slice(at + 1).trim()];
+    if (name && value && !/\s/.test(name)) fields.set(name, value);
   }
   return { kind, key: key.trim(), fields };
 }
@@ -123,24 +124,32 @@ const NOT_TAKEN = new Set([
   'abstract',
   'note',
 ]);
-/** Wholes within wholes that are followed. */
-const DEEPEST = 4;
+/** Letters that an entry takes over at most: a large whole with many parts would be read in the square of its length. */
+const TAKEN_AT_MOST = 20_000;
+/** @param met keys that are followed already: nothing is its own whole, or taken twice */
 function withParents(
   entry: Parsed,
   byKey: ReadonlyMap<string, Parsed>,
   lacking: (key: string) => void,
-  depth = 0,
+  met: Set<string> = new Set([entry.key.toLowerCase()]),
 ): Fields {
   const fields: Fields = new Map(entry.fields);
+  let taken = 0;
   const take = (key: string, whole: boolean): void => {
-    const parent = byKey.get(key.toLowerCase());
-    if (!parent) lacking(key);
-    if (!parent) return;
-    if (depth >= DEEPEST) return;
-    for (const [name, value] of withParents(parent, byKey, lacking, depth + 1)) {
-      if (NOT_TAKEN.has(name)) continue;
+    const low = key.toLowerCase();
+    if (met.has(low)) return;
+    met.add(low);
+    const parent = byKey.get(low);
+    if (!parent) {
+      lacking(key);
+      return;
+    }
+    for (const [name, value] of withParents(parent, byKey, lacking, met)) {
+      if (NOT_TAKEN.has(name) || taken + value.length > TAKEN_AT_MOST) continue;
       const own = whole && /^(?:in|supp|suppl|article)/.test(entry.kind) ? (RENAMED.get(name) ?? name) : name;
-      if (!fields.has(own)) fields.set(own, value);
+      if (fields.has(own)) continue;
+      fields.set(own, value);
+      taken += value.length;
     }
   };
   for (const key of bareOf(fields.get('xdata')).split(',')) if (key.trim()) take(key.trim(), false);
@@ -176,7 +185,7 @@ const texLetters = (value: string): string =>
   value
     // An accent on an i without its dot is on an i.
     .replace(
-      /(\\(?:[`'^"~=.]|[uvHckbdrt](?![A-Za-z])))\s*\{?\s*\\([ij])(?:\s*\{\}|(?![A-Za-z]))\s*\}?/g,
+      /(\\(?:[`'^"~=.]|[uvHckbdrt](?![A-Za-z])))\s{0,3}\{?\s{0,3}\\([ij])(?:\s{0,3}\{\}|(?![A-Za-z]))\s{0,3}\}?/g,
       '$1{$2}',
     )
     .replace(
@@ -230,6 +239,9 @@ function namesIn(value: string): string[] {
   return [...out, value.slice(from)].map((n) => n.trim()).filter(Boolean);
 }
 const PEOPLE = ['author', 'editor', 'translator'] as const;
+/** `… and others}`, at the end only, so that many blanks before it take no longer. */
+const withoutOthers = (value: string): string =>
+  value.slice(0, -30) + value.slice(-30).replace(/\sand\s+others\s*(?=[}"]$)/i, '');
 /** A name that is braced whole is no person's. */
 const isBody = (name: string): boolean => /^\{[^{}]*(?:\{[^{}]*\}[^{}]*)*\}$/.test(name);
 
@@ -316,7 +328,7 @@ export function readBibtex(text: string): ReadItems {
     );
     const written = [...fields].map(([name, value]) => {
       const clean = withoutUndefined(texLetters(value), strings, undefinedNames);
-      return `${name} = ${PEOPLE.some((p) => p === name) ? clean.replace(/\s+and\s+others\s*(?=[}"]$)/i, '') : clean}`;
+      return `${name} = ${PEOPLE.some((p) => p === name) ? withoutOthers(clean) : clean}`;
     });
     for (const name of new Set(undefinedNames))
       problems.push({ line: e.line, text: msg('file.stringUndefined', { name: name.slice(0, 60) }) });

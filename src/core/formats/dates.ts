@@ -59,9 +59,8 @@ export function cslDate(value: unknown): CslDate | undefined {
   const parts = (Array.isArray(first) ? first : first === undefined ? [] : [first])
     .slice(0, 3)
     .map((x) => (x === '' || x === null ? Number.NaN : Number(x)));
-  const known = parts
-    .slice(0, parts.findIndex((n) => !Number.isInteger(n)) + 1 || undefined)
-    .filter(Number.isInteger);
+  const unknown = parts.findIndex((n) => !Number.isInteger(n));
+  const known = unknown < 0 ? parts : parts.slice(0, unknown);
   if (known.length) return { 'date-parts': [known as Parts] };
   return text(value.raw) ?? text(value.literal) ?? text(value.edtf) ?? text(value.year);
 }

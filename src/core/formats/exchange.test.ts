@@ -400,6 +400,23 @@ describe('files that take long in the wrong hands', () => {
           `${'@string{ab = "b"}\n'.repeat(n / 100)}${'@book{a, title={T}, year=2001}\n'.repeat(n / 400)}`,
         ),
     ],
+    [
+      'blanks in a field of BibTeX',
+      (n: number) => () =>
+        readBibtex(`@book{a, title={x${' '.repeat(n)}y}, author={A and${' '.repeat(n)}B}}`),
+    ],
+    [
+      'what is shared, by itself again and again',
+      (n: number) => () =>
+        readBibtex(`@xdata{x, xdata={${'x,'.repeat(n / 2)}}}\n@book{a, title={T}, xdata={x}}`),
+    ],
+    [
+      'many parts of one large whole',
+      (n: number) => () =>
+        readBibtex(
+          `@book{w, title={W}, note={${'x'.repeat(n)}}, annote={${'x'.repeat(n)}}}\n${'@inbook{p, title={P}, crossref={w}}\n'.repeat(n / 1000)}`,
+        ),
+    ],
   ] as const)('%s: eight times as much does not take its square', (_what, make) => {
     make(8000)();
     const [short, long] = [took(make(8000)), took(make(64_000))];

@@ -182,8 +182,13 @@ const NOBODY: Stretch = {
 const [START, END] = [11, 13] as const;
 const side = (i: number, at: number): number => (at < 0 ? 0 : i < at ? 1 : i === at ? 2 : 3);
 
-/** @param taken what the first walk took each token for; null in the first walk */
-export function featuresOf(tokens: readonly Token[], taken: Uint8Array | null = null): Seen {
+/** A reference as the first walk sees it, and as the second does: the same, and what the first took it for. */
+export interface Looks {
+  readonly first: Seen;
+  /** @param taken the role of each token after the first walk, indices into ROLES */
+  readonly again: (taken: Uint8Array) => Seen;
+}
+export function looksAt(tokens: readonly Token[]): Looks {
   const look = new Looked(tokens);
   const {
     n,
@@ -208,7 +213,7 @@ export function featuresOf(tokens: readonly Token[], taken: Uint8Array | null = 
   const hasQuote = tokens.some((t) => /[“”„«»"]/.test(t.text)) ? 1 : 0;
   const hasIn = tokens.some((t) => t.cue === 'in' && t.shape === 'Cp') ? 1 : 0;
   const opening = placeOf(1 << 30, 0, at(shape, 0), at(shape, 1), at(shape, 2), at(shape, 3));
-  const second = taken && secondLook(taken);
+  const [sides, sizes] = [new Uint8Array(tokens.length), new Uint8Array(tokens.length)];
   const places: number[] = [];
   let width = 0;
   for (let i = 0; i < n; i++) {
@@ -307,20 +312,43 @@ export function featuresOf(tokens: readonly Token[], taken: Uint8Array | null = 
     ask(dotRun[i + 1] ?? 0, dotRun[i - 1] ?? 0, c1, c0);
     ask(bucket(look.years), side(i, firstYear), side(i, lastYear), s0);
     ask(
-      sentenceLength[sentence[i] as number] === undefined
-        ? 0
-        : bucket(sentenceLength[(sentence[i] as number) + 1] ?? 0),
+      bucket(sentenceLength[(sentence[i] as number) + 1] ?? 0),
       bucket(sentenceLength[(sentence[i] as number) - 1] ?? 0),
       bucket(sentenceLength[sentence[i] as number] as number),
       y,
     );
-    if (second) second(i, ask, w0, s0, c0, y, size);
+    sides[i] = y;
+    sizes[i] = size;
     width = q;
     if (t.cue === 'in' && (t.shape === 'Cp' || /^[,.:;]$/.test(text(i - 1)) || text(i + 1) === ':'))
       seenIn = 1;
     if (t.text === ')' || t.text === ']') round = Math.max(0, round - 1);
   }
-  return { n, width, places: Uint32Array.from(places) };
+  const first: Seen = { n, width, places: Uint32Array.from(places) };
+  const again = (taken: Uint8Array): Seen => {
+    const second = secondLook(taken);
+    const all: number[] = [];
+    let whole = width;
+    for (let i = 0; i < n; i++) {
+      for (let k = i * width; k < (i + 1) * width; k++) all.push(first.places[k] as number);
+      let q = width;
+      const ask = (a: number, b = 0, c = 0, d = 0): void => {
+        all.push(placeOf(TABLE, q++, a, b, c, d));
+      };
+      second(
+        i,
+        ask,
+        word[i] as number,
+        shape[i] as number,
+        cue[i] as number,
+        sides[i] as number,
+        sizes[i] as number,
+      );
+      whole = q;
+    }
+    return { n, width: whole, places: Uint32Array.from(all) };
+  };
+  return { first, again };
 }
 
 const NOT_SEEN = 30;

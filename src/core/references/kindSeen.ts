@@ -35,29 +35,8 @@ const WORDS_OF = new Set([
   role('edition'),
   role('year'),
 ]);
-const PRESENT = [
-  'author',
-  'editor',
-  'translator',
-  'title',
-  'container',
-  'series',
-  'event',
-  'volume',
-  'issue',
-  'page',
-  'number',
-  'edition',
-  'publisher',
-  'place',
-  'genre',
-  'doi',
-  'url',
-  'isbn',
-  'issn',
-  'accessed',
-  'year',
-] as const;
+/** All roles, the year last: their order is the model's. */
+const PRESENT = [...ROLES.filter((r) => r !== 'other' && r !== 'year'), 'year'] as const;
 
 /** One row of facts for a whole reference. */
 export function kindSeen(tokens: readonly Token[], roles: Uint8Array): Seen {

@@ -1,11 +1,11 @@
 /**
  * The model that reads references: five chains (`chain.ts`). The first gives each token of a reference a role; the
  * second does so again, seeing what the first took the whole for (stacked learning: Cohen and Carvalho 2005); one
- * parts people into names, one tells the kind of the thing, one parts a list into references. The weights are made by `npm run tool --
- * train-references` and know next to no words, so that titles are read that nobody has met.
+ * parts people into names, one tells the kind of the thing, one parts a list into references. The weights are made by
+ * `npm run tool -- train-references` and know few words, so that titles are read that nobody has met.
  */
 import { bestPath, type Chain, leads, scoresOf } from './chain';
-import { featuresOf, TABLE } from './features';
+import { looksAt, TABLE } from './features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from './kindSeen';
 import { LINE_STATES, LINE_TABLE } from './lines';
 import { NAME_STATES, NAME_TABLE, type NameState, nameSeen } from './nameParts';
@@ -101,17 +101,14 @@ export interface Tagged {
   /** For each token, from 0 to 1: how far the best role is ahead of the second. */
   readonly sure: readonly number[];
 }
-const path = (tokens: readonly Token[], chain: Chain, taken: Uint8Array | null) => {
-  const seen = featuresOf(tokens, taken);
-  const scores = scoresOf(seen, chain);
-  return { scores, states: bestPath(scores, seen.n, chain) };
-};
 /** The role of each token, and by how much it leads. */
 export function tag(written: readonly Token[], model: Model): Tagged {
   if (written.length === 0) return { roles: [], sure: [] };
   const tokens = asKnown(written, model.words);
-  const first = path(tokens, model.roles, null);
-  const { scores, states } = path(tokens, model.again, first.states);
+  const looks = looksAt(tokens);
+  const taken = bestPath(scoresOf(looks.first, model.roles), tokens.length, model.roles);
+  const scores = scoresOf(looks.again(taken), model.again);
+  const states = bestPath(scores, tokens.length, model.again);
   return {
     roles: Array.from(states, (s) => ROLES[s] as Role),
     sure: leads(scores, states, ROLES.length),

@@ -42,17 +42,17 @@ const CUES: ReadonlyMap<string, string> = new Map(
     trans:
       'trans transl tr translated translation translator translators übers übersetzt trad traduit traducido traduzione tradução övers overs oversat vert',
     by: 'by von par por av af door',
-    vol: 'vol vols volume volumes v bd bde band jg jahrgang tome t tomo årg årgång deel årgang vol',
+    vol: 'vol vols volume volumes v bd bde band jg jahrgang tome t tomo årg årgång deel årgang',
     no: 'no nos nr issue number heft h núm num n número numéro nº iss fasc',
     pp: 'pp p pages page pg pgs s seiten seite str sid sidor pág págs side sider blz',
-    edn: 'edn edition ed. aufl auflage ausgabe édition edición edição upplaga udgave utgave druk izd',
+    edn: 'edn edition aufl auflage ausgabe édition edición edição upplaga udgave utgave druk izd',
     ordinal:
       '1st 2nd 3rd 4th 5th 6th 7th 8th 9th 10th first second third fourth fifth revised rev überarb erw 2e 3e 4e 2a 3a',
     press:
       'press verlag publishing publishers publisher publications éditions editions éditeur forlag förlag kustantamo editorial editora editore edizioni ediciones edições uitgeverij yayınları presses librairie wydawnictwo nakladatelství',
     univ: 'university univ college institute universität université universidad universidade università universitet universiteit office ministry department bureau agency council centre center committee organisation organization society association academy ministère ministerio ministério amt institut instituto school faculty',
     journal:
-      'journal review rev annals ann quarterly q proceedings proc studies stud transactions trans. bulletin bull letters lett papers archives arch magazine mag gazette sentinel herald times courier chronicle revue zeitschrift z jahrbuch jb rivista riv quaderni cuadernos cuad revista tidskrift tidsskrift cahiers annales acta studien annali mededelingen dergisi adv res sci int am eur archiv beiträge mitteilungen boletín boletim tijdschrift commun',
+      'journal review rev annals ann quarterly q proceedings proc studies stud transactions bulletin bull letters lett papers archives arch magazine mag gazette sentinel herald times courier chronicle revue zeitschrift z jahrbuch jb rivista riv quaderni cuadernos cuad revista tidskrift tidsskrift cahiers annales acta studien annali mededelingen dergisi adv res sci int am eur archiv beiträge mitteilungen boletín boletim tijdschrift commun',
     series: 'series ser reihe collection colección coleção serie',
     thesis:
       'thesis dissertation phd doctoral master masters diss thèse tesis tese habilitationsschrift diplomarbeit msc bachelor bachelors doktorarbeit avhandling afhandling inaugural',
@@ -72,7 +72,7 @@ const CUES: ReadonlyMap<string, string> = new Map(
     month:
       'january february march april may june july august september october november december jan feb mar apr jun jul aug sept sep oct nov dec spring summer autumn winter fall januar februar märz mai juni juli oktober dezember janvier février mars avril juin juillet août septembre octobre novembre décembre enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre janeiro fevereiro março maio junho julho setembro outubro dezembro januari februari augusti maj marts okt dez déc févr juil abr ago set dic gennaio febbraio aprile maggio giugno luglio settembre ottobre dicembre maart mei ene out',
     the: 'the a an of on for to with der die das le la les de du des el los il lo gli di del della den det het zur zum des',
-    nd: 'nd undated forthcoming press n.d oj sd sf od',
+    nd: 'nd undated forthcoming press oj sd sf od',
     video: 'video film dvd cd recording audiobook score map motion picture music movie directed director',
     particle: 'van von der den ter dos da af av zu mac mc ní ó bin ibn al el ben st',
     paper:

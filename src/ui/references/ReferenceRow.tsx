@@ -1,7 +1,7 @@
 /** One reference: when it can be read, its text with the parts named, what it is, and what disagrees. */
 
-import { useRef, useState } from 'react';
-import { ReferenceReader } from '../../browser/references';
+import { useState } from 'react';
+import { ReferenceReader, Stopped } from '../../browser/references';
 import type { KeptReference } from '../../browser/rows';
 import { writeOpenUrl } from '../../core/coverage/openurl';
 import { matchOf, missingDetails } from '../../core/discovery/standing';
@@ -65,6 +65,8 @@ function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
   return <p className={styles.text}>{out}</p>;
 }
 
+/** One for all rows: what a part says is read in a thread of its own, which has the model. */
+let corrector: ReferenceReader | undefined;
 /** Words as buttons: the first and the last of a stretch are picked, then its role. */
 function Corrector({
   row,
@@ -83,7 +85,7 @@ function Corrector({
   }));
   const [picked, setPicked] = useState<readonly [number, number] | null>(null);
   const [role, setRole] = useState<Role>('title');
-  const busy = useRef(false);
+  const [busy, setBusy] = useState(false);
   const [failed, setFailed] = useState('');
   const partAt = (start: number) => ref.parts.find((p) => p.start <= start + 1 && start < p.end)?.role;
   const pick = (i: number) =>
@@ -91,7 +93,7 @@ function Corrector({
       picked === null || picked[0] !== picked[1] ? [i, i] : [Math.min(picked[0], i), Math.max(picked[1], i)],
     );
   const give = () => {
-    if (!picked || busy.current) return;
+    if (!picked || busy) return;
     const [a, b] = [words[picked[0]], words[picked[1]]];
     if (!a || !b) return;
     // Marks around the words are not part of what they say.
@@ -99,24 +101,22 @@ function Corrector({
     const head = /^[“"‘«([]+/.exec(raw)?.[0].length ?? 0;
     const tail = /[”"’»)\],.;:]+$/.exec(raw)?.[0].length ?? 0;
     const end = Math.max(a.start + head + 1, b.end - tail);
-    busy.current = true;
+    setBusy(true);
     setFailed('');
-    // What is behind in the thread is read as it was.
-    const reader = new ReferenceReader();
-    reader
+    corrector ??= new ReferenceReader();
+    corrector
       .correct(ref, a.start + head, end, role)
       .then((corrected) => {
         change({ ...row, ref: corrected });
         setPicked(null);
       })
-      .catch((error: unknown) => setFailed(errorText(error)))
-      .finally(() => {
-        reader.stop();
-        busy.current = false;
-      });
+      .catch((error: unknown) => {
+        if (!(error instanceof Stopped)) setFailed(errorText(error));
+      })
+      .finally(() => setBusy(false));
   };
   return (
-    <fieldset className={styles.corrector}>
+    <fieldset className={styles.corrector} aria-busy={busy}>
       <legend className="sr">{say('references.correctTheParts')}</legend>
       <p className={styles.hint}>{say('references.pickTheFirstAndTheLast')}</p>
       <p className={styles.words}>
