@@ -1,10 +1,10 @@
 /** Citations from a worker, and the reader's own styles. */
-import type { Cited } from '../core/citing/cite';
+import { type Cited, joined } from '../core/citing/cited';
 import { localeName } from '../core/citing/locale';
 import type { PackedNode } from '../core/citing/style';
 import { say } from '../words/generated/browser';
 import { say as sayCiting } from '../words/generated/citing';
-import type { CiteTask, CitingAnswer, CitingTask, StyleSource } from './citing.worker';
+import type { CiteTask, CitingAnswer, CitingTask, Stage, StyleSource } from './citing.worker';
 import { getLocale, getStyle } from './client';
 import { shortId } from './ids';
 import type { OwnStyle } from './rows';
@@ -52,38 +52,60 @@ async function localesFor(
   return Object.fromEntries(found.flat());
 }
 
-/** A worker that sets; a new task takes the place of the one before. */
+/** Lists longer than this are set by two workers, a half each. */
+const LONG = 24;
+const HANDS = 2;
+interface Told {
+  readonly answer: CitingAnswer;
+  /** Whose answer it is. */
+  readonly hand: number;
+}
+
+/** Workers that set; a new task takes the place of the one before. */
 export class Citer {
-  #worker: Worker | null = null;
+  #workers: Worker[] = [];
   #busy = false;
   #n = 0;
   /** The latest that was asked for. */
   #turn = 0;
-  #start(): Worker {
-    if (this.#busy) this.stop();
-    this.#worker ??= new Worker(new URL('./citing.worker.ts', import.meta.url), { type: 'module' });
-    return this.#worker;
+  /** The processor is on its way while nobody knows the style yet. */
+  prepare(): void {
+    this.#worker(0);
   }
-  #ask(task: Omit<CitingTask, 'n'>, told: (answer: CitingAnswer) => boolean): Promise<void> {
-    const worker = this.#start();
+  #worker(hand: number): Worker {
+    const made =
+      this.#workers[hand] ?? new Worker(new URL('./citing.worker.ts', import.meta.url), { type: 'module' });
+    this.#workers[hand] = made;
+    return made;
+  }
+  /**
+   * One task a worker.
+   * @param told with each answer; true when nothing more is waited for
+   */
+  #ask(tasks: readonly Omit<CitingTask, 'n'>[], told: (said: Told) => boolean): Promise<void> {
+    if (this.#busy) this.stop();
     const n = ++this.#n;
     this.#busy = true;
     return new Promise((resolve, reject) => {
-      worker.onmessage = ({ data }: MessageEvent<CitingAnswer>) => {
-        if (data.n !== this.#n) return;
-        if (data.failed) {
-          this.#busy = false;
-          reject(new Error(sayCiting(data.failed)));
-        } else if (told(data)) {
+      const fail = (why: string): void => {
+        this.stop();
+        reject(new Error(why));
+      };
+      for (const [hand, task] of tasks.entries()) {
+        this.#workers[hand] ??= new Worker(new URL('./citing.worker.ts', import.meta.url), {
+          type: 'module',
+        });
+        const worker = this.#workers[hand];
+        worker.onmessage = ({ data: answer }: MessageEvent<CitingAnswer>) => {
+          if (answer.n !== this.#n) return;
+          if (answer.failed) return fail(sayCiting(answer.failed));
+          if (!told({ answer, hand })) return;
           this.#busy = false;
           resolve();
-        }
-      };
-      worker.onerror = () => {
-        this.stop();
-        reject(new Error(say('browser.readerNotStarted')));
-      };
-      worker.postMessage({ n, ...task } as CitingTask);
+        };
+        worker.onerror = () => fail(say('browser.readerNotStarted'));
+        worker.postMessage({ n, ...task } as CitingTask);
+      }
     });
   }
   /**
@@ -94,29 +116,41 @@ export class Citer {
   async cite(store: Store, citing: Citing, told: (cited: Cited, all: boolean) => void): Promise<void> {
     const turn = ++this.#turn;
     const { style: id, ...rest } = citing;
+    // Asked for beside the style: nearly every one of them wants it. Whether it came is seen below.
+    void held(`locale ${FALLBACK}`, () => getLocale(FALLBACK)).catch(() => undefined);
     const xml = id.startsWith('own:') ? (await store.styles.get(id))?.xml : undefined;
     const style: StyleSource =
       xml === undefined ? { packed: await held(`style ${id}`, () => getStyle(id)) } : { xml };
-    const task = { do: 'cite', ...rest, style, locales: await localesFor(citing, style) } as const;
+    const locales = await localesFor(citing, style);
     if (turn !== this.#turn) return;
-    await this.#ask(task, ({ part, cited }) => {
-      if (part) told(part, false);
-      if (cited) told(cited, true);
-      return cited !== undefined;
+    const of = citing.items.length > LONG ? HANDS : 1;
+    const tasks = Array.from({ length: of }, (_, part) => {
+      return { do: 'cite', ...rest, style, locales, share: { part, of } } as const;
+    });
+    /** By stage: the shares that have come so far. */
+    const come = new Map<Stage, Map<number, Cited>>();
+    await this.#ask(tasks, ({ hand, answer: { stage, cited } }) => {
+      if (!stage || !cited) return false;
+      const shares = (come.get(stage) ?? new Map<number, Cited>()).set(hand, cited);
+      come.set(stage, shares);
+      const all = stage === 'all' && shares.size === of;
+      if (stage === 'first') told(cited, false);
+      else if (shares.size === of) told(joined(tasks.flatMap((t) => shares.get(t.share.part) ?? [])), all);
+      return all;
     });
   }
   /** The title of a style in a file. Rejects with what is wrong with one that can't be used. */
   async check(xml: string): Promise<string> {
     let title = '';
-    await this.#ask({ do: 'check', xml } as Omit<CitingTask, 'n'>, (answer) => {
+    await this.#ask([{ do: 'check', xml } as Omit<CitingTask, 'n'>], ({ answer }) => {
       title = answer.title ?? '';
       return true;
     });
     return title;
   }
   stop(): void {
-    this.#worker?.terminate();
-    this.#worker = null;
+    for (const worker of this.#workers) worker.terminate();
+    this.#workers = [];
     this.#busy = false;
   }
 }

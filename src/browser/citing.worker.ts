@@ -1,5 +1,6 @@
 /** Sets things in citation styles, in a thread of its own: the processor is large, and long lists take a while. */
-import { type Cited, Citer, citeAll, type Place } from '../core/citing/cite';
+import { Citer, citeAll } from '../core/citing/cite';
+import type { Cited, Place, Share } from '../core/citing/cited';
 import { type PackedNode, type StyleNode, styleFacts, unpacked } from '../core/citing/style';
 import { styleFromXml } from '../core/citing/styleXml';
 import { CodedError } from '../core/codedError';
@@ -16,20 +17,24 @@ export interface CiteTask {
   readonly locales: Readonly<Record<string, PackedNode>>;
   readonly byRecord: boolean;
   readonly place: Place | null;
+  /** The part of the list that is this worker's. */
+  readonly share: Share;
 }
 export type CitingTask =
   | ({ readonly n: number; readonly do: 'cite' } & CiteTask)
   | { readonly n: number; readonly do: 'check'; readonly xml: string };
+/** How far a list is: its first entries · the list · how its works are cited and what they lack, too. */
+export type Stage = 'first' | 'list' | 'all';
 export interface CitingAnswer {
   readonly n: number;
-  /** Before all is done: the first of many; then the list; then how its works are cited, too. */
-  readonly part?: Cited;
+  readonly stage?: Stage;
+  /** What is set so far of this worker's share. */
   readonly cited?: Cited;
   /** The title of a style that was looked over. */
   readonly title?: string;
   readonly failed?: Message;
 }
-/** So many are set at once when there are more than twice as many. */
+/** So many are set before the rest, of lists that are set in parts. */
 const FIRST = 12;
 const styleOf = (source: StyleSource): StyleNode =>
   'packed' in source ? unpacked(source.packed) : styleFromXml(source.xml);
@@ -53,16 +58,13 @@ function citerFor({ style, locale, locales, byRecord }: CiteTask): Citer {
 }
 function cite(n: number, task: CiteTask): void {
   const citer = citerFor(task);
-  const { items, place } = task;
-  const some = items.slice(0, FIRST);
-  const many = items.length > 2 * FIRST;
-  if (many) tell({ n, part: citer.list(some) });
-  const list = citer.list(items);
+  const { items, place, share } = task;
+  const many = share.of > 1;
+  if (many && !share.part) tell({ n, stage: 'first', cited: citer.list(items.slice(0, FIRST)) });
+  const list = citer.list(items, share);
   // The list is there before it is known how its works are cited, and what it lacks.
-  if (many) tell({ n, part: list });
-  const inText = citer.inText(list, place);
-  if (many) tell({ n, part: inText });
-  tell({ n, cited: citer.withHoles(inText, items) });
+  if (many) tell({ n, stage: 'list', cited: list });
+  tell({ n, stage: 'all', cited: citer.withHoles(citer.inText(list, place), items) });
 }
 /** An item with all that styles print, to see that a style can be used at all. */
 const TRIAL: CslItem = {

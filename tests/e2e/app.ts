@@ -78,6 +78,17 @@ export async function signIn(context: BrowserContext, address: string, account =
   if (!back.url().endsWith('/about')) throw new Error(`signing in led to ${back.url()}`);
 }
 
+/** What a page complains about, as it comes. */
+export function faultsOf(page: Page): string[] {
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(error.message));
+  page.on(
+    'console',
+    (message) => message.type() === 'error' && faults.push(`${message.text()} ${message.location().url}`),
+  );
+  return faults;
+}
+
 export const test = base.extend<
   { baseURL: string; faults: string[]; reader: string | null },
   { server: AppServer }
@@ -102,12 +113,7 @@ export const test = base.extend<
   // Anything that the page complains about fails the test, unless the test empties the list itself.
   faults: [
     async ({ page }, use) => {
-      const faults: string[] = [];
-      page.on('pageerror', (error) => faults.push(error.message));
-      page.on(
-        'console',
-        (message) => message.type() === 'error' && faults.push(`${message.text()} ${message.location().url}`),
-      );
+      const faults = faultsOf(page);
       await use(faults);
       base.expect(faults, 'errors in the page').toEqual([]);
     },

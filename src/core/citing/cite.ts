@@ -2,28 +2,15 @@
  * Citations: things set in a CSL style, in the list and in the text, with what the style asks and the records
  * lack. The setting is citeproc's (CPAL 1.0); here is what is asked of it.
  */
-import CSL, { type CitationItem, type Engine } from 'citeproc';
+import type { CitationItem, Engine, Section } from 'citeproc';
 import type { CslItem } from '../model/record';
+import { type Cited, type CitedEntry, type Place, shareOf, WHOLE } from './cited';
 import { couldLack, filledWith, type Lack, markedIn, piecesOf, signatureOf } from './lacking';
 import { localeName } from './locale';
+import { CSL, passPlainText } from './processor';
 import { type Run, runsOf } from './runs';
 import { hasList, type StyleNode } from './style';
 
-/** What a place in a work is counted in (CSL locator terms that people ask for). */
-export const PLACES = [
-  'page',
-  'chapter',
-  'section',
-  'paragraph',
-  'verse',
-  'line',
-  'note',
-  'timestamp',
-] as const;
-export interface Place {
-  readonly label: (typeof PLACES)[number];
-  readonly value: string;
-}
 /** How things are to be set. */
 export interface Setting {
   readonly style: StyleNode;
@@ -34,27 +21,6 @@ export interface Setting {
   /** Each entry in the language of its record, where a locale for it is there. */
   readonly byRecord?: boolean;
 }
-export interface CitedEntry {
-  readonly id: string;
-  /** As it stands in the list; in a style without one, the note. */
-  readonly runs: readonly Run[];
-  /** In the text, or in the note where the style cites in notes; null before it was asked for. */
-  readonly cited: readonly Run[] | null;
-  /** The note when the work was cited before; null where the style cites in the text. */
-  readonly again: readonly Run[] | null;
-  /** The entry with holes where something is missing; null where nothing is. */
-  readonly holes: readonly Run[] | null;
-  readonly missing: readonly Lack[];
-}
-export interface Cited {
-  readonly notes: boolean;
-  readonly list: boolean;
-  /** Lines after the first stand further in. */
-  readonly hanging: boolean;
-  /** In the order of the list. */
-  readonly entries: readonly CitedEntry[];
-}
-
 const FALLBACK = 'en-US';
 const NO_LOCALE: StyleNode = { name: 'locale', attrs: {}, children: [] };
 interface Made {
@@ -63,39 +29,6 @@ interface Made {
   readonly html: ReadonlyMap<string, string>;
   readonly hanging: boolean;
 }
-/** Text in which no quotation mark, apostrophe or tag can stand, in whatever language. */
-const PLAIN = /^[A-Za-z0-9 .,:;()/&\u00c0-\u024f–—-]*$/;
-/**
- * The processor looks for quotation marks and tags in every piece of text that it sets, with an expression made
- * anew each time: a tenth to a fifth of all its work. Text that has none is passed as it is, with the same result.
- */
-function passPlainText({ fun: { flipflopper } }: Engine): void {
-  const look = flipflopper.processTags;
-  flipflopper.processTags = (blob) => {
-    if (typeof blob.blobs !== 'string' || !PLAIN.test(blob.blobs)) look.call(flipflopper, blob);
-  };
-}
-/** Languages whose small letters are not everybody's (Unicode, SpecialCasing). */
-const OWN_CASE = /^(?:az|lt|tr)\b/i;
-/** Text in which HTML has to say nothing otherwise, and no raised letter stands. */
-const AS_IT_IS = /^(?!.*\s\s)[A-Za-z0-9 .,:;()/'\u00c0-\u024f\u2013-\u201d-]*$/;
-/**
- * The same for small letters, which it asks of the platform language by language, and for what HTML escapes: five
- * passes over each piece of text. Both are for all processors of this program, with the same results.
- */
-function passPlainLetters(): void {
-  const { toLocaleLowerCase } = CSL;
-  CSL.toLocaleLowerCase = function (text) {
-    return (this.tmp.lang_array ?? [this.opt?.lang ?? '']).some((l) => OWN_CASE.test(l))
-      ? toLocaleLowerCase.call(this, text)
-      : text.toLowerCase();
-  };
-  const { html } = CSL.Output.Formats;
-  const escaped = html.text_escape;
-  html.text_escape = (text) => (text && AS_IT_IS.test(text) ? text : escaped(text));
-}
-passPlainLetters();
-
 /** A style made ready, which takes long, and the things that are set in it at present. */
 class Setter {
   readonly #engine: Engine;
@@ -121,19 +54,45 @@ class Setter {
   get notes(): boolean {
     return this.#engine.opt.xclass === 'note' || this.#engine.opt.class === 'note';
   }
-  /** Sets other things; those before are forgotten. */
-  set(items: readonly CslItem[]): Made {
+  /**
+   * Sets other things; those before are forgotten.
+   * @param wanted of all in their order, those that are to be set; the others are known of all the same
+   */
+  set(
+    items: readonly CslItem[],
+    wanted: (order: readonly string[]) => readonly string[] = (all) => all,
+  ): Made {
     // Emptied first: things of the same id that differ would be taken for known.
     this.#engine.updateItems([]);
     this.#items = new Map(items.map((i) => [i.id, i]));
-    const order = [...this.#items.keys()];
-    this.#engine.updateItems(order);
-    const made = this.#list ? this.#engine.makeBibliography() : false;
+    this.#engine.updateItems([...this.#items.keys()]);
+    const all = this.#list ? this.#engine.registry.getSortedIds() : [...this.#items.keys()];
+    const order = wanted(all);
+    const made = this.#list ? this.#engine.makeBibliography(this.#section(all, new Set(order))) : false;
     if (!made) return { order, html: new Map(order.map((id) => [id, this.cite({ id })])), hanging: false };
     const [info, html] = made;
     // Styles may set several things as one entry; each of them is where the entry is.
     const pairs = info.entry_ids.flatMap((ids, i) => ids.map((id) => [id, html[i] ?? ''] as const));
-    return { order: pairs.map(([id]) => id), html: new Map(pairs), hanging: Boolean(info.hangingindent) };
+    const set = new Set(order);
+    return {
+      order: pairs.flatMap(([id]) => (set.has(id) ? id : [])),
+      html: new Map(pairs),
+      hanging: Boolean(info.hangingindent),
+    };
+  }
+  /** Those wanted, each with the one before it: styles say something else of one whose author was just named. */
+  #section(all: readonly string[], wanted: ReadonlySet<string>): Section | undefined {
+    if (wanted.size === all.length) return undefined;
+    const { exclude_types: types = [], exclude_with_fields: fields = [] } = this.#engine.bibliography.opt;
+    return {
+      exclude: [
+        ...types.map((value) => ({ field: 'type', value })),
+        ...fields.map((field) => ({ field, value: true })),
+        ...all.flatMap((id, i) =>
+          wanted.has(id) || wanted.has(all[i + 1] ?? '') ? [] : { field: 'id', value: id },
+        ),
+      ],
+    };
   }
   /** One of the things set, as it is cited. */
   cite(item: CitationItem): string {
@@ -192,11 +151,13 @@ export class Citer {
    * `withHoles`, which take as long again.
    * @param items ids all different
    */
-  list(items: readonly CslItem[]): Cited {
+  list(items: readonly CslItem[], share = WHOLE): Cited {
     const setter = this.#setter;
-    const { order, html, hanging } = setter.set(items);
+    const { order, html, hanging } = setter.set(items, (all) => shareOf(all, share));
     const { notes } = setter;
-    const own = this.#setting.byRecord ? inOwnLanguage(items, this.#setting) : new Map<string, string>();
+    const own = this.#setting.byRecord
+      ? inOwnLanguage(items, this.#setting, order)
+      : new Map<string, string>();
     return {
       notes,
       list: hasList(this.#setting.style),
@@ -228,22 +189,30 @@ export class Citer {
       })),
     };
   }
-  /** The same with what is missing, and holes in its place; another list has to be set before `inText` again. */
+  /**
+   * The same with what is missing, and holes in its place; another list has to be set before `inText` again.
+   * @param items all things of the list, also where this is a share of it
+   */
   withHoles(cited: Cited, items: readonly CslItem[]): Cited {
-    const asked = askedBy(items, this.#setter);
-    const lacking = items.flatMap((item): [CslItem, readonly Lack[]][] => {
-      const lacks = asked.get(signatureOf(item)) ?? [];
-      return lacks.length ? [[item, lacks]] : [];
-    });
-    if (!lacking.length) return cited;
-    const filled = lacking.map(([item, lacks]) =>
-      filledWith(
-        item,
-        lacks.map((l) => l.variable),
-      ),
+    const mine = new Set(cited.entries.map((e) => e.id));
+    const asked = askedBy(
+      items.filter((i) => mine.has(i.id)),
+      this.#setter,
     );
-    const { html } = this.#setter.set(filled);
-    const lacks = new Map(lacking.map(([item, list]) => [item.id, list]));
+    const lacks = new Map<string, readonly Lack[]>();
+    const filled = items.map((item, n) => {
+      const missing = asked.get(signatureOf(item));
+      if (!missing?.length) return item;
+      if (mine.has(item.id)) lacks.set(item.id, missing);
+      return filledWith(
+        item,
+        missing.map((l) => l.variable),
+        n,
+      );
+    });
+    if (!lacks.size) return cited;
+    // All of them are known of: numbers and letters are those of the list.
+    const { html } = this.#setter.set(filled, (all) => all.filter((id) => lacks.has(id)));
     const entries = cited.entries.map((entry): CitedEntry => {
       const missing = lacks.get(entry.id);
       if (!missing) return entry;
@@ -261,15 +230,24 @@ export function citeAll(items: readonly CslItem[], setting: Setting, place: Plac
   const citer = new Citer(setting);
   return citer.withHoles(citer.inText(citer.list(items), place), items);
 }
-/** Entries whose record is in another language than the list's, each set in that language. */
-function inOwnLanguage(items: readonly CslItem[], setting: Setting): ReadonlyMap<string, string> {
+/** Of those wanted, the ones whose record is in another language than the list's, each set in that language. */
+function inOwnLanguage(
+  items: readonly CslItem[],
+  setting: Setting,
+  wanted: readonly string[],
+): ReadonlyMap<string, string> {
   const out = new Map<string, string>();
-  const languages = new Set(items.flatMap((i) => (i.language ? [localeName(i.language)] : [])));
-  for (const language of languages) {
+  const set = new Set(wanted);
+  const byLanguage = new Map<string, Set<string>>();
+  for (const { id, language } of items)
+    if (language && set.has(id)) {
+      const name = localeName(language);
+      byLanguage.set(name, (byLanguage.get(name) ?? new Set()).add(id));
+    }
+  for (const [language, ids] of byLanguage) {
     if (language === setting.locale || !setting.localeOf(language)) continue;
-    const { html } = new Setter(setting, language).set(items);
-    for (const item of items)
-      if (item.language && localeName(item.language) === language) out.set(item.id, html.get(item.id) ?? '');
+    const { html } = new Setter(setting, language).set(items, (all) => all.filter((id) => ids.has(id)));
+    for (const id of ids) out.set(id, html.get(id) ?? '');
   }
   return out;
 }

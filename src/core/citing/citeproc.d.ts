@@ -11,6 +11,20 @@ declare module 'citeproc' {
     readonly hangingindent: boolean | number;
     readonly 'second-field-align': boolean | string;
   }
+  /** How it reads a tree. */
+  interface XmlReader {
+    /** @param called the attribute `name` that they have; all where it is not given */
+    getNodesByName(
+      node: import('./style').StyleNode | undefined,
+      name: string,
+      called?: string,
+      found?: import('./style').StyleNode[],
+    ): import('./style').StyleNode[];
+  }
+  /** Entries that one of these is true of are left out. */
+  interface Section {
+    readonly exclude: readonly { readonly field: string; readonly value: string | boolean }[];
+  }
   class Engine {
     constructor(
       sys: { retrieveLocale(lang: string): unknown; retrieveItem(id: string): unknown },
@@ -23,9 +37,17 @@ declare module 'citeproc' {
       readonly flipflopper: { processTags(blob: { blobs: unknown }): void };
     };
     readonly opt: { readonly class: string; readonly xclass: string };
+    readonly registry: { getSortedIds(): readonly string[] };
+    /** What the style leaves out of the list. */
+    readonly bibliography: {
+      readonly opt: {
+        readonly exclude_types?: readonly string[];
+        readonly exclude_with_fields?: readonly string[];
+      };
+    };
     updateItems(ids: readonly string[]): void;
     setOutputFormat(format: 'text' | 'html'): void;
-    makeBibliography(): [BibliographyInfo, string[]] | false;
+    makeBibliography(section?: Section): [BibliographyInfo, string[]] | false;
     makeCitationCluster(items: readonly CitationItem[]): string;
   }
   const CSL: {
@@ -38,11 +60,17 @@ declare module 'citeproc' {
       },
       text: string,
     ): string;
+    readonly XmlJSON: { readonly prototype: XmlReader };
+    /** The attributes that are forms of type, in the order in which they are set. */
+    readonly FORMAT_KEY_SEQUENCE: readonly string[];
+    /** Takes them out of the attributes. */
+    setDecorations(state: unknown, attributes: Record<string, string>): [string, string][];
+    readonly Stack: { readonly prototype: { readonly mystack: readonly unknown[]; value(): unknown } };
     readonly Output: { readonly Formats: { readonly html: { text_escape(text: string): string } } };
     /** A style or locale as a tree. */
     parseXml(xml: string): import('./style').StyleNode;
   };
 
-  export type { BibliographyInfo, CitationItem, Engine };
+  export type { BibliographyInfo, CitationItem, Engine, Section };
   export default CSL;
 }

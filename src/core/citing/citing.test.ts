@@ -6,7 +6,8 @@ import { Styles } from '../../server/styles';
 import { say } from '../../words/generated/citing';
 import { CodedError } from '../codedError';
 import type { CslItem } from '../model/record';
-import { citeAll, type Setting } from './cite';
+import { Citer, citeAll, type Setting } from './cite';
+import { joined } from './cited';
 import { corrected, fieldOf, fieldText } from './fill';
 import { couldLack, filledWith, markedIn, piecesOf } from './lacking';
 import { localeName } from './locale';
@@ -114,6 +115,34 @@ describe('a list', () => {
       for (const e of cited.entries) expect(asText(e.cited ?? []) || asText(e.runs), id).not.toBe('');
     }
   }, 120_000);
+  it('set in parts is the list set as a whole: letters behind years, numbers and dashes for names too', () => {
+    const many = Array.from({ length: 17 }, (_, i): CslItem => {
+      const { volume: _v, ...bare } = [kelp, shore, salt][i % 3] as CslItem;
+      const { author: _a, ...nobodys } = bare as CslItem;
+      return {
+        ...(i % 5 === 4 ? (nobodys as CslItem) : (bare as CslItem)),
+        id: `i${i}`,
+        title: `Thing ${i * 7}`,
+        ...(i % 6 === 5 ? { language: 'de' } : {}),
+      };
+    });
+    for (const id of [
+      'apa',
+      'modern-language-association',
+      'ieee',
+      'chicago-fullnote-bibliography',
+      'american-chemical-society',
+    ]) {
+      const setting = settingOf(nodeOf(id), { byRecord: true });
+      const of = 3;
+      const parts = Array.from({ length: of }, (_, part) => {
+        const citer = new Citer(setting);
+        return citer.withHoles(citer.inText(citer.list(many, { part, of })), many);
+      });
+      expect(parts.map((p) => p.entries.length)).toEqual([6, 5, 6]);
+      expect(joined(parts), id).toEqual(citeAll(many, setting));
+    }
+  }, 60_000);
   it('in another language than the style’s, or each entry in its own', () => {
     const german = citeAll([kelp], settingOf(nodeOf('chicago-author-date'), { locale: 'de-DE' }));
     expect(asText(german.entries[0]?.runs ?? [])).toContain('Okonedo-Falk, Ann, und Rolf Vellacott');
@@ -167,6 +196,23 @@ describe('what is missing', () => {
     expect(asText(citeAll([filled], settingOf(nodeOf('apa'))).entries[0]?.runs ?? [])).toBe(
       alone(nodeOf('apa'), [shore])[0],
     );
+  });
+  it('leaves numbers, letters and dashes as they are in the list', () => {
+    const { volume: _v, ...bare } = kelp;
+    const numbered = citeAll([shore, bare as CslItem], settingOf(nodeOf('ieee'))).entries;
+    expect(asText(numbered[1]?.holes ?? [])).toMatch(/^\[2\]/);
+    const { issued: _i, ...undated } = kelp;
+    const same = citeAll(
+      [kelp, { ...undated, id: 'again', title: 'Dulse', issued: kelp.issued, volume: '' } as CslItem],
+      settingOf(nodeOf('apa')),
+    ).entries;
+    expect(asText(same.find((e) => e.id === 'again')?.holes ?? [])).toContain('(2023a');
+    const { author: _a, ...nobodys } = shore;
+    const anonymous = citeAll(
+      [nobodys as CslItem, { ...(nobodys as CslItem), id: 'second', title: 'The other shore' }],
+      settingOf(nodeOf('modern-language-association')),
+    ).entries;
+    for (const { holes } of anonymous) expect(holes?.some((r) => r.gap === 'author')).toBe(true);
   });
   it('marks come out as they went in, and stand in no text of anybody’s', () => {
     const variables = couldLack({ id: 'x', type: 'chapter', title: '' }).map((l) => l.variable);

@@ -122,19 +122,24 @@ const codeOf = (variable: string): string => {
     ? String(NUMBER_FROM + at * STEP)
     : `${OPEN}${String.fromCharCode(DIGIT + at)}${CLOSE}`;
 };
+/** Bodies without a name are not all one body: each has a sign of its own behind the mark. */
+const [BODY, BODIES] = [0xe100, 0x1700];
 /** What stands in place of a variable, in the form that the processor takes it. */
-function standIn(variable: string): unknown {
+function standIn(variable: string, n: number): unknown {
   const code = codeOf(variable);
-  if (NAMES.has(variable)) return [{ literal: code }];
+  if (NAMES.has(variable)) return [{ literal: code + String.fromCharCode(BODY + (n % BODIES)) }];
   return DATES.has(variable) ? { literal: code } : code;
 }
-/** The item with marks in place of some of its variables. */
-export const filledWith = (item: CslItem, variables: readonly string[]): CslItem => ({
+/**
+ * The item with marks in place of some of its variables.
+ * @param n where it stands among others that are set with it
+ */
+export const filledWith = (item: CslItem, variables: readonly string[], n = 0): CslItem => ({
   ...item,
-  ...Object.fromEntries(variables.map((v) => [v, standIn(v)])),
+  ...Object.fromEntries(variables.map((v) => [v, standIn(v, n)])),
 });
 
-const MARKED = new RegExp(`${OPEN}(.)${CLOSE}|(87\\d{4}4)(?:st|nd|rd|th)?`, 'gsu');
+const MARKED = new RegExp(`${OPEN}(.)${CLOSE}[\\ue100-\\uf7ff]?|(87\\d{4}4)(?:st|nd|rd|th)?`, 'gsu');
 /** A text in pieces: text, and the variables whose marks stand in it. */
 export function piecesOf(
   text: string,

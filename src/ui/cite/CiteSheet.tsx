@@ -2,12 +2,12 @@
  * Cite: things set in a style, in the list and in the text. What the style asks for and a record lacks is a hole
  * in its place, filled there. Copies and files are of what was set.
  */
-import { useEffect, useMemo, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useState } from 'react';
 import { Citer } from '../../browser/citing';
 import { correctionsOf } from '../../browser/corrections';
 import { citedAs } from '../../browser/settings';
 import { theStore } from '../../browser/store';
-import { type Cited, PLACES, type Place } from '../../core/citing/cite';
+import { type Cited, PLACES, type Place } from '../../core/citing/cited';
 import { corrected } from '../../core/citing/fill';
 import { asHtml, asText, LIST_FORMS, type ListForm, listAs, type Run } from '../../core/citing/runs';
 import type { CslItem, ReferenceItem } from '../../core/model/record';
@@ -63,14 +63,20 @@ function useCited(
     all: false,
     failure: '',
   });
-  useEffect(() => () => citer.stop(), [citer]);
+  useEffect(() => {
+    citer.prepare();
+    return () => citer.stop();
+  }, [citer]);
   const { style, locale, byRecord } = how;
   useEffect(() => {
     if (!style) return;
     let left = false;
     const citing = { items, style, locale: locale || null, byRecord, place: place.value ? place : null };
     citer
-      .cite(theStore(), citing, (cited, all) => !left && setState({ cited, all, failure: '' }))
+      .cite(theStore(), citing, (cited, all) => {
+        // Hundreds of entries are drawn between whatever else there is to do.
+        if (!left) startTransition(() => setState({ cited, all, failure: '' }));
+      })
       .catch((error: unknown) => {
         if (!left)
           setState({
@@ -117,13 +123,19 @@ function Sheet({ things, close }: { things: readonly ToCite[]; close: () => void
   const entries = cited?.entries ?? [];
   const lacking = entries.filter((e) => e.missing.some((m) => m.why === 'always'));
   const shown = gapsOnly ? lacking : entries;
-  const done = (work: Promise<unknown>) =>
-    void work.then(
-      () => setSaid(say('cite.copied')),
-      () => setSaid(say('cite.notCopied')),
-    );
+  const done = useCallback(
+    (work: Promise<unknown>) =>
+      void work.then(
+        () => setSaid(say('cite.copied')),
+        () => setSaid(say('cite.notCopied')),
+      ),
+    [],
+  );
   const list = entries.map((e) => e.runs);
-  const copyOne = (runs: readonly Run[]) => done(copyFormatted(asHtml(runs), asText(runs)));
+  const copyOne = useCallback(
+    (runs: readonly Run[]) => done(copyFormatted(asHtml(runs), asText(runs))),
+    [done],
+  );
   return (
     <div className={styles.sheet}>
       <header className={styles.head}>

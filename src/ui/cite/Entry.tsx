@@ -1,8 +1,8 @@
 /** One entry, with holes where something is missing, each filled where it is. */
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type FormEvent, memo, type ReactNode, useState } from 'react';
 import { correct } from '../../browser/corrections';
 import { theStore } from '../../browser/store';
-import type { CitedEntry } from '../../core/citing/cite';
+import type { CitedEntry } from '../../core/citing/cited';
 import { fieldOf, fieldText } from '../../core/citing/fill';
 import type { Run } from '../../core/citing/runs';
 import type { ReferenceItem } from '../../core/model/record';
@@ -92,7 +92,8 @@ function Fill({
   );
 }
 
-export function Entry({
+/** The same entry is not drawn again when others come. */
+export const Entry = memo(function Entry({
   entry,
   thing,
   title,
@@ -184,4 +185,4 @@ export function Entry({
       )}
     </li>
   );
-}
+});

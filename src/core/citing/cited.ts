@@ -1,0 +1,56 @@
+/** What a citation is: things as they were set, whole lists or parts of one. The setting itself is in `cite.ts`. */
+import type { Lack } from './lacking';
+import type { Run } from './runs';
+
+/** What a place in a work is counted in (CSL locator terms that people ask for). */
+export const PLACES = [
+  'page',
+  'chapter',
+  'section',
+  'paragraph',
+  'verse',
+  'line',
+  'note',
+  'timestamp',
+] as const;
+export interface Place {
+  readonly label: (typeof PLACES)[number];
+  readonly value: string;
+}
+export interface CitedEntry {
+  readonly id: string;
+  /** As it stands in the list; in a style without one, the note. */
+  readonly runs: readonly Run[];
+  /** In the text, or in the note where the style cites in notes; null before it was asked for. */
+  readonly cited: readonly Run[] | null;
+  /** The note when the work was cited before; null where the style cites in the text. */
+  readonly again: readonly Run[] | null;
+  /** The entry with holes where something is missing; null where nothing is. */
+  readonly holes: readonly Run[] | null;
+  readonly missing: readonly Lack[];
+}
+export interface Cited {
+  readonly notes: boolean;
+  readonly list: boolean;
+  /** Lines after the first stand further in. */
+  readonly hanging: boolean;
+  /** In the order of the list. */
+  readonly entries: readonly CitedEntry[];
+}
+
+/** One of several parts of a list, of like length: what is set in parts is set at once. */
+export interface Share {
+  /** From 0. */
+  readonly part: number;
+  readonly of: number;
+}
+export const WHOLE: Share = { part: 0, of: 1 };
+export const shareOf = (all: readonly string[], { part, of }: Share): readonly string[] =>
+  all.slice(Math.round((all.length * part) / of), Math.round((all.length * (part + 1)) / of));
+/** The parts of a list, each as it was set, as one. */
+export const joined = (parts: readonly Cited[]): Cited => ({
+  notes: parts.some((p) => p.notes),
+  list: parts.some((p) => p.list),
+  hanging: parts.some((p) => p.hanging),
+  entries: parts.flatMap((p) => p.entries),
+});
