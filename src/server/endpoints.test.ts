@@ -143,6 +143,13 @@ describe('for other programs', () => {
   it('SRU explains itself, finds what a search finds, and says what it can’t read', async () => {
     const explained = await parsed(await call(sru.GET, '/sru'));
     expect(JSON.stringify(explained)).toContain('marcxml');
+    // Every name that explain tells is a name that can be asked by.
+    const names = [...(await (await call(sru.GET, '/sru')).text()).matchAll(/<name set="(\w+)">([^<]+)</g)];
+    expect(names.map(([, set]) => set)).toEqual(expect.arrayContaining(['dc', 'bib', 'bath', 'rec']));
+    for (const [, set, name] of names) {
+      const refused = await (await call(sru.GET, `/sru?query=${set}.${name}%3D1`)).text();
+      expect(refused, `${set}.${name}`).not.toMatch(/diagnostic\/1\/1[56]\b/);
+    }
     const answered = (await parsed(
       await call(sru.GET, '/sru?query=title%3Dkelp&maximumRecords=3&recordSchema=marcxml'),
     )) as Record<string, { numberOfRecords: string; records: { record: unknown[] } }>;

@@ -42,6 +42,12 @@ function peerText(keep: readonly string[]): string {
 const MOST = 160;
 const shortened = (text: string): string => (text.length > MOST ? `${text.slice(0, MOST - 1)}…` : text);
 
+/** A number as it is; a language and a kind by their names, where they are whole. */
+function codeValue({ code, value, prefix }: Extract<QueryNode, { op: 'code' }>): string {
+  if (prefix) return value;
+  if (code === 'lang') return languageLabel(value);
+  return code === 'kind' ? kindsName(value) : value;
+}
 const inField = (field: Field): string => say(`sentence.inField.${field}`);
 /** The query tree in words: what was understood, however it was written. */
 export function treeWords(node: QueryNode): string {
@@ -64,7 +70,7 @@ export function treeWords(node: QueryNode): string {
     case 'whole':
       return say('sentence.exactly', { text: node.text, in_field: inField(node.field) });
     case 'code':
-      return `${codeLabel(node.code)} ${node.value}${node.prefix ? '…' : ''}`;
+      return `${codeLabel(node.code)} ${codeValue(node)}${node.prefix ? '…' : ''}`;
     case 'years':
       return node.from === node.to
         ? say('sentence.year', { from: node.from })

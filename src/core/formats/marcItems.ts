@@ -1,7 +1,7 @@
 /** MARC 21 records as CSL items: the fields that a reference needs. */
 
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
-import { LANGUAGE_LIST, LANGUAGES } from '../model/kinds';
+import { languageNamed } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';
@@ -127,7 +127,7 @@ export function itemOfMarc(m: MarcRecord, n: number): CslItem | Message {
     'publisher-place': bare(get('264', 'a') ?? get('260', 'a') ?? hostImprint?.[1] ?? '') || undefined,
     genre: get('502', 'b') && bare(get('502', 'b') as string),
     abstract: get('520', 'a'),
-    language: LANGUAGE_LIST.find((l) => LANGUAGES[l].marc === marc),
+    language: languageNamed(marc ?? '') ?? undefined,
     ISBN:
       fields('020')
         .flatMap((f) =>

@@ -1,6 +1,6 @@
 /** UNIMARC records (IFLA, bibliographic format) as CSL items: the fields that a reference needs. */
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
-import { LANGUAGE_LIST, LANGUAGES } from '../model/kinds';
+import { languageNamed } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';
@@ -96,7 +96,7 @@ export function itemOfUnimarc(m: MarcRecord, n: number): CslItem | Message {
     'publisher-place': bare(sub(imprint, 'a')) || undefined,
     genre: thesis ? bare(sub(thesis, 'b')) || bare(sub(thesis, 'a')) || undefined : undefined,
     abstract: sub(first('330'), 'a') || undefined,
-    language: LANGUAGE_LIST.find((l) => LANGUAGES[l].marc === marc || l === marc) ?? TERMINOLOGICAL.get(marc),
+    language: languageNamed(marc) ?? TERMINOLOGICAL.get(marc),
     ISBN:
       fields('010')
         .flatMap((f) => readIsbn(sub(f, 'a')) ?? [])

@@ -47,6 +47,8 @@ export const slipItemShape = shape({
   isbn: text(LONG),
   issn: text(LONG),
   doi: text(LONG),
+  /** PubMed's number, where a link brought one. */
+  pmid: maybe(text(60)),
   /** For a chapter out of a book record: which chapter. */
   chapter: text(LONG),
   /** Pages of the whole book, where known. */

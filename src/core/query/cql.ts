@@ -39,7 +39,7 @@ const FREE_MODIFIERS = new Set([
 ]);
 
 /** Short and other names of the indexes, beside those of the table. */
-const INDEX_ALIASES = table<FieldName>({
+const ALIASES: Readonly<Record<string, FieldName>> = {
   'bib.title': 'title',
   'dc.contributor': 'by',
   'bib.name': 'by',
@@ -51,7 +51,14 @@ const INDEX_ALIASES = table<FieldName>({
   'bath.issn': 'issn',
   'bath.title': 'title',
   'bath.name': 'by',
-});
+  'rec.id': 'record',
+};
+const INDEX_ALIASES = table<FieldName>(ALIASES);
+/** All names of the index of a field, the first its own: what explain tells. */
+export const indexNames = (field: FieldName): readonly string[] => [
+  FIELD_TABLE[field].cql,
+  ...Object.keys(ALIASES).filter((name) => ALIASES[name] === field),
+];
 const ANYWHERE = new Set([
   'cql.serverchoice',
   'cql.anywhere',
@@ -318,10 +325,16 @@ function term(index: FieldName | 'anywhere' | 'all', relation: string, value: To
   if (/^(<|>|<=|>=|within|encloses)$/.test(relation))
     throw new Stop(22, msg('cql.unsupportedCombinationOfRelationAndIndex'), relation, value.at);
   if (target && 'code' in target) {
-    const { text, prefix } = unmask(value.text);
-    const key = codeKey(target.code, text);
-    if (key === null) throw new Stop(36, msg('cql.termInInvalidFormatNotAValid', { index }), text, value.at);
-    const node: QueryNode = { op: 'code', code: target.code, value: key, ...(prefix ? { prefix } : {}) };
+    const { code } = target;
+    const one = (written: string): QueryNode => {
+      const { text, prefix } = unmask(written);
+      const key = codeKey(code, text);
+      if (key === null)
+        throw new Stop(36, msg('cql.termInInvalidFormatNotAValid', { index }), text, value.at);
+      return { op: 'code', code, value: key, ...(prefix ? { prefix } : {}) };
+    };
+    const several = relation === 'any' ? 'or' : relation === 'all' ? 'and' : null;
+    const node = several ? join(several, value.text.trim().split(/\s+/).map(one)) : one(value.text);
     return relation === '<>' ? { op: 'not', of: node } : node;
   }
   const field = target && 'field' in target ? target.field : undefined;

@@ -23,7 +23,10 @@ export type FieldName =
   | 'callno'
   | 'volume'
   | 'issue'
-  | 'page';
+  | 'page'
+  | 'language'
+  | 'kind'
+  | 'record';
 export type FieldTarget = { readonly field: Field } | { readonly code: CodeKind } | { readonly years: true };
 export interface FieldEntry {
   /** CQL index; the sets are Dublin Core 1.1, bib 1.0 (Library of Congress context sets) and CQL's own. */
@@ -47,7 +50,14 @@ export const FIELD_TABLE: Readonly<Record<FieldName, FieldEntry>> = {
   volume: { cql: 'bib.volume', target: { code: 'vol' } },
   issue: { cql: 'bib.issue', target: { code: 'iss' } },
   page: { cql: 'bib.startPage', target: { code: 'page' } },
+  language: { cql: 'dc.language', target: { code: 'lang' } },
+  kind: { cql: 'dc.type', target: { code: 'kind' } },
+  record: { cql: 'rec.identifier', target: { code: 'rec' } },
 };
+/** Fields that readers search in by rows; the others have conditions of their own, or are for programs. */
+export const ROW_FIELDS: readonly FieldName[] = (Object.keys(FIELD_TABLE) as FieldName[]).filter(
+  (name) => !['language', 'kind', 'record'].includes(name),
+);
 export const FIELD_NAMES = Object.keys(FIELD_TABLE) as readonly FieldName[];
 
 /** Other words that readers may type for the same field. */

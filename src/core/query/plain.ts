@@ -236,8 +236,15 @@ export function readPlain(input: string): PlainQuery {
 
   const coded = (name: FieldName, code: CodeKind, { text, masks }: Leaf): QueryNode => {
     const prefix = masks.length > 0;
-    const key = codeKey(code, text);
+    // "Language: the basics", "Record: a life" are titles.
+    const word = code === 'lang' || code === 'kind' || code === 'rec';
+    const key = code === 'rec' && !/\d/.test(text) ? null : codeKey(code, text);
     if (key !== null) return { op: 'code', code, value: key, ...(prefix ? { prefix } : {}) };
+    if (word)
+      return join('and', [
+        { op: 'word', text: name },
+        { op: 'word', text, ...(prefix ? { prefix } : {}) },
+      ]);
     note('bad-number', msg('query.isNotAValidCheckIts', { text, label: msg(`label.field.${name}`) }));
     return { op: 'word', text, field: 'number', ...(prefix ? { prefix } : {}) };
   };

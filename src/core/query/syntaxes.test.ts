@@ -75,6 +75,9 @@ const leaf = fc.oneof(
     { op: 'code', code: 'doi', value: '10.5555/(a)b' },
     { op: 'code', code: 'call', value: 'qk570.5l56', prefix: true },
     { op: 'code', code: 'vol', value: '14' },
+    { op: 'code', code: 'lang', value: 'de' },
+    { op: 'code', code: 'kind', value: 'article-journal' },
+    { op: 'code', code: 'rec', value: 'tu0000044' },
   ),
   fc
     .record({
@@ -215,6 +218,12 @@ describe('CQL', () => {
     ['dc.date = 2019-03-05', 'year:2019'],
     ['dc.date within "2012-01 2020-12-31"', 'year:2012-2020'],
     ['dc.date = "2012-2020"', 'year:2012-2020'],
+    [
+      'dc.language = ger and dc.type any "book paper_conference"',
+      'language:de (kind:book OR kind:paper-conference)',
+    ],
+    ['rec.identifier = tu0000044', 'record:tu0000044'],
+    ['> r = "info:srw/cql-context-set/2/rec-1.1" r.identifier = a1', 'record:a1'],
   ])('%s', (q, plain) => expect(read(q)).toBe(plain));
   it.each([
     ['kelp and', 10, 8],
@@ -228,6 +237,8 @@ describe('CQL', () => {
     ['dc.title = ""', 27, 11],
     ['k?lp', 28, 0],
     ['bib.isbn = 123', 36, 11],
+    ['dc.language = klingon', 36, 14],
+    ['dc.type any "book spaceship"', 36, 12],
     ['> x = "info:nosuch" x.title = kelp', 15, 6],
     ['> x =', 10, 5],
     ['kelp prox/unit=paragraph farm', 42, 10],

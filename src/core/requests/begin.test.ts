@@ -85,6 +85,12 @@ describe('what a slip is filled from', () => {
   });
   it('an ISSN that no journal has is kept on the slip', () =>
     expect(begun('journal=1234-5679').item).toMatchObject({ container: '', issn: '1234-5679' }));
+  it('a number of a database that a link brought goes along', () =>
+    expect(
+      begun(
+        'rft.atitle=Kelp&rft.jtitle=Weeds&rft_val_fmt=info:ofi/fmt:kev:mtx:journal&rft_id=info:pmid/12345',
+      ).item,
+    ).toMatchObject({ title: 'Kelp', pmid: '12345' }));
   it('a described article is an article, something unheard of a book', () => {
     const { csl } = story('Kelp on the plate');
     expect(begun(String(writeOpenUrl(csl)))).toMatchObject({

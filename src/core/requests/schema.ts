@@ -42,6 +42,7 @@ const sendableItem = schemaOf(slipItemShape).keys({
   isbn: number(readIsbn),
   issn: number(readIssn),
   doi: upTo(300),
+  pmid: upTo(60).optional(),
   chapter: upTo(1000),
   totalPages: upTo(20),
 });

@@ -110,6 +110,7 @@ export function itemOf(record: Pick<DiscoveryRecord, 'csl' | 'kind'>): SlipItem 
     isbn: c.ISBN ?? '',
     issn: c.ISSN ?? '',
     doi: c.DOI ?? '',
+    ...(c.PMID ? { pmid: c.PMID } : {}),
     chapter: '',
     totalPages: c['number-of-pages'] ?? '',
   };
@@ -138,6 +139,7 @@ export function cslOfSlip(item: SlipItem): Omit<DiscoveryRecord['csl'], 'id'> {
     ISBN: item.isbn || undefined,
     ISSN: item.issn || undefined,
     DOI: item.doi || undefined,
+    PMID: item.pmid || undefined,
   };
   return Object.fromEntries(Object.entries(fields).filter(([, v]) => v !== undefined)) as unknown as Omit<
     DiscoveryRecord['csl'],

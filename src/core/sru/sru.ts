@@ -9,7 +9,7 @@ import { MARCXML_SCHEMA, marcxmlOf } from '../formats/marcxml';
 
 import { type Message, msg } from '../model/message';
 import type { DiscoveryRecord } from '../model/record';
-import { readScanClause } from '../query/cql';
+import { indexNames, readScanClause } from '../query/cql';
 import { FIELD_NAMES, FIELD_TABLE, type FieldName } from '../query/fields';
 import { type AskedSearch, askedSearch } from '../query/read';
 import { NEW_SEARCH } from '../query/request';
@@ -319,6 +319,7 @@ const CONTEXT_SETS = [
   ['bib', 'info:srw/cql-context-set/1/bib-v1'],
   ['sort', 'info:srw/cql-context-set/1/sort-v1.0'],
   ['bath', 'http://zing.z3950.org/cql/bath/2.0/'],
+  ['rec', 'info:srw/cql-context-set/2/rec-1.1'],
 ] as const;
 const RECORD_SCHEMAS = [
   ['dc', DC_SCHEMA, 'Dublin Core'],
@@ -330,12 +331,15 @@ const ZEEREX = 'http://explain.z3950.org/dtd/2.0/';
 const SORTED: ReadonlySet<FieldName> = new Set(['title', 'year']);
 function indexInfo(): Xml {
   const index = (field: FieldName): Xml => {
-    const [set = '', title = ''] = FIELD_TABLE[field].cql.split('.');
-    return element(
-      'index',
-      [textElement('title', field), element('map', [textElement('name', title, { set })])],
-      { search: 'true', scan: String(SCANNED[field] !== undefined), sort: String(SORTED.has(field)) },
-    );
+    const maps = indexNames(field).map((name) => {
+      const [set = '', title = ''] = name.split('.');
+      return element('map', [textElement('name', title, { set })]);
+    });
+    return element('index', [textElement('title', field), ...maps], {
+      search: 'true',
+      scan: String(SCANNED[field] !== undefined),
+      sort: String(SORTED.has(field)),
+    });
   };
   return element('indexInfo', [
     ...CONTEXT_SETS.map(([name, identifier]) => element('set', [], { name, identifier }, true)),

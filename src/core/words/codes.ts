@@ -4,11 +4,27 @@
  * the words.
  */
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
+import { KIND_FAMILIES, KIND_LIST, KINDS, languageNamed } from '../model/kinds';
 import type { DiscoveryRecord } from '../model/record';
+import { table } from '../table';
 import { fold } from './fold';
 
-/** isbn · issn · doi · call (call number) · vol · iss · page (first page) */
-export const CODE_KINDS = ['isbn', 'issn', 'doi', 'call', 'vol', 'iss', 'page'] as const;
+/**
+ * isbn · issn · doi · call (call number) · vol · iss · page (first page) · lang (ISO 639-1) · kind (ours, its family,
+ * or the CSL type that it is) · rec (the id of a record)
+ */
+export const CODE_KINDS = [
+  'isbn',
+  'issn',
+  'doi',
+  'call',
+  'vol',
+  'iss',
+  'page',
+  'lang',
+  'kind',
+  'rec',
+] as const;
 export type CodeKind = (typeof CODE_KINDS)[number];
 
 /** A call number without spaces, case and decoration: `QK 570.5 .L56 2019` → `qk570.5l562019`. */
@@ -17,6 +33,15 @@ export const callNumberKey = (text: string): string =>
     .replace(/[^\p{L}\p{N}.]+/gu, '')
     .replace(/\.(?=\p{L})/gu, '')
     .replace(/^\.+|\.+$/g, '');
+/** All that a thing can be asked for as: `book`, `grey`, `article-journal`, `paper_conference`; by itself, folded. */
+const KIND_KEYS = table<string>(
+  Object.fromEntries(
+    [
+      ...KIND_LIST.flatMap((kind) => [kind, KINDS[kind].csl]),
+      ...KIND_FAMILIES.map((family) => family.id),
+    ].map((name) => [name.replaceAll('_', '-'), name.replaceAll('_', '-')]),
+  ),
+);
 const plainNumber = (text: string): string => fold(text).replace(/[^\p{L}\p{N}]+/gu, '');
 
 /**
@@ -33,6 +58,12 @@ export function codeKey(kind: CodeKind, text: string): string | null {
       return readDoi(text);
     case 'call':
       return callNumberKey(text) || null;
+    case 'lang':
+      return languageNamed(text);
+    case 'kind':
+      return KIND_KEYS.get(fold(text.trim()).replace(/[\s_]+/g, '-')) ?? null;
+    case 'rec':
+      return text.trim() || null;
     case 'vol':
     case 'iss':
     case 'page':
@@ -42,7 +73,7 @@ export function codeKey(kind: CodeKind, text: string): string | null {
 /** A number as the term it is indexed by. */
 export const codeTerm = (kind: CodeKind, key: string): string => `${kind}:${key}`;
 
-/** All code terms of a record. */
+/** All code terms of a record but its own id, by which records are found without a term. */
 export function codesOf(r: DiscoveryRecord): string[] {
   const c = r.csl;
   const terms = new Set<string>();
@@ -57,5 +88,9 @@ export function codesOf(r: DiscoveryRecord): string[] {
   add('vol', c.volume);
   add('iss', c.issue);
   add('page', c.page);
+  for (const language of r.languages) add('lang', language);
+  add('kind', r.kind);
+  add('kind', KINDS[r.kind].csl);
+  add('kind', KIND_FAMILIES.find(({ kinds }) => kinds.includes(r.kind))?.id);
   return [...terms];
 }

@@ -11,7 +11,7 @@ import {
   type Carrier,
   LANGUAGE_LIST,
 } from '../../core/model/kinds';
-import { FIELD_NAMES, type FieldName } from '../../core/query/fields';
+import { type FieldName, ROW_FIELDS } from '../../core/query/fields';
 import { printPlain, readPlain } from '../../core/query/plain';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
 import {
@@ -104,7 +104,7 @@ export default function ByFields({ q, request, change, set }: Props) {
             onChange={(e) => edit(i, { field: e.target.value as Row['field'] })}
           >
             <option value="anywhere">{say('results.anywhere')}</option>
-            {FIELD_NAMES.map((f: FieldName) => (
+            {ROW_FIELDS.map((f: FieldName) => (
               <option key={f} value={f}>
                 {fieldLabel(f)}
               </option>

@@ -38,7 +38,7 @@ export function WhatItIs({ slip, set, setItem, record, doubt, fault, changeKind,
     <Field
       id={`f-item-${name}`}
       label={label}
-      value={slip.item[name]}
+      value={slip.item[name] ?? ''}
       change={setItem(name)}
       fault={fault(`item.${name}`)}
       {...more}
@@ -114,6 +114,7 @@ export function WhatItIs({ slip, set, setItem, record, doubt, fault, changeKind,
             number: 'doi',
             hint: free ? say('slip.beginsWith10') : undefined,
           })}
+        {slip.item.pmid && text('pmid', 'PMID', { mono: true })}
         {free && <LookUp slip={slip} set={set} />}
       </div>
     </fieldset>

@@ -5,7 +5,7 @@
  */
 import { type Message, msg } from '../../model/message';
 export const MAGIC = 'LEGENDUM';
-export const FORMAT_VERSION = 12;
+export const FORMAT_VERSION = 13;
 
 /** Marks in the forward index: the end of a field, and the end of a value inside one. */
 export const FIELD_END = 0;

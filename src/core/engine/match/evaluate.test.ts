@@ -70,7 +70,9 @@ function has(r: DiscoveryRecord, node: QueryNode): boolean {
       );
     case 'code': {
       const term = codeTerm(node.code, node.value);
-      return codesOf(r).some((c) => (node.prefix ? c.startsWith(term) : c === term));
+      return [...codesOf(r), codeTerm('rec', r.id)].some((c) =>
+        node.prefix ? c.startsWith(term) : c === term,
+      );
     }
     case 'years': {
       const y = r.csl.issued?.['date-parts'][0][0] ?? -1;
@@ -123,6 +125,11 @@ describe('what is found', () => {
     'doi:10.5555/s1.2023.101',
     'callno:QK*',
     'volume:14 page:101',
+    'language:de',
+    'kelp kind:article-journal',
+    'kind:books NOT kind:chapter language:fre',
+    'record:tu0000044',
+    'record:tu00000* kelp',
     'year:2010-2015 evidence',
     'year:-1920',
     '(kelp OR dulse) (taste OR price)',

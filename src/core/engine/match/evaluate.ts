@@ -303,6 +303,7 @@ export class Evaluator {
   }
 
   #code(node: Extract<QueryNode, { op: 'code' }>): Matches {
+    if (node.code === 'rec') return this.#record(node);
     const term = codeTerm(node.code, node.value);
     const { terms } = this.#data;
     const find = (): number[] => {
@@ -312,6 +313,20 @@ export class Evaluator {
     };
     const p = this.#remembered(`#${term}${node.prefix ? '*' : ''}`, find, undefined);
     return materialise({ ...p, idf: Math.max(CODE_IDF_LEAST, p.idf) });
+  }
+
+  /** By the ids themselves, for which no terms are kept. */
+  #record({ value, prefix }: Extract<QueryNode, { op: 'code' }>): Matches {
+    const { tables, idDoc } = this.#data;
+    const at = findString(tables.id, value);
+    const [from, to] = prefix ? prefixRange(tables.id, value) : at < 0 ? [0, 0] : [at, at + 1];
+    const docs = idDoc.slice(from, to).sort();
+    return {
+      n: docs.length,
+      docs,
+      score: new Float32Array(docs.length),
+      bits: new Uint8Array(docs.length).fill(255),
+    };
   }
 
   #and(of: readonly QueryNode[]): Matches {

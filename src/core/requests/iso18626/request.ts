@@ -54,9 +54,12 @@ function bibliographic(slip: Slip) {
     issue: item.issue,
     pagesRequested: isCopy(slip) ? item.pages : '',
     bibliographicItemId: [...ids('ISBN', item.isbn), ...ids('ISSN', item.issn), ...ids('DOI', item.doi)],
-    bibliographicRecordId: slip.record
-      ? [{ bibliographicRecordIdentifierCode: 'Local', bibliographicRecordIdentifier: slip.record }]
-      : [],
+    bibliographicRecordId: [
+      ['Local', slip.record],
+      ['PMID', item.pmid],
+    ].flatMap(([code, id]) =>
+      id ? [{ bibliographicRecordIdentifierCode: code, bibliographicRecordIdentifier: id }] : [],
+    ),
   };
 }
 /** Where it goes: an e-mail address, a postal address, or the desk where the reader collects it. */
@@ -133,6 +136,7 @@ export interface IsoRequest {
   readonly isbn: readonly string[];
   readonly issn: readonly string[];
   readonly doi: readonly string[];
+  readonly pmid: string;
   readonly record: string;
   readonly service: IsoService;
   readonly serviceLevel: string;
@@ -175,6 +179,13 @@ export function readRequest(xml: string, zone: Zone): IsoRequest | { readonly er
     listAt(info, 'bibliographicItemId')
       .filter((id) => textAt(id, 'bibliographicItemIdentifierCode').toUpperCase() === code)
       .map((id) => textAt(id, 'bibliographicItemIdentifier'));
+  const recordId = (code: string): string =>
+    textAt(
+      listAt(info, 'bibliographicRecordId').find(
+        (id) => textAt(id, 'bibliographicRecordIdentifierCode').toUpperCase() === code,
+      ),
+      'bibliographicRecordIdentifier',
+    );
   const money = textAt(r, 'billingInfo', 'maximumCosts', 'monetaryValue');
   return {
     requestId,
@@ -193,7 +204,8 @@ export function readRequest(xml: string, zone: Zone): IsoRequest | { readonly er
     isbn: numbers('ISBN'),
     issn: numbers('ISSN'),
     doi: numbers('DOI'),
-    record: textAt(listAt(info, 'bibliographicRecordId')[0], 'bibliographicRecordIdentifier'),
+    pmid: recordId('PMID'),
+    record: recordId('LOCAL'),
     service,
     serviceLevel: s('serviceLevel'),
     needBefore: dayOfStamp(zone, need),
