@@ -31,16 +31,37 @@ const browser: Browser = await chromium.launch({
 const median = (list: readonly number[]): number =>
   Math.round(([...list].sort((a, b) => a - b)[list.length >> 1] ?? 0) * 10) / 10;
 
+/** A frame that was long in coming, with what ran in it (W3C Long Animation Frames). */
+interface LongFrame extends PerformanceEntry {
+  readonly scripts: readonly {
+    readonly duration: number;
+    readonly invoker: string;
+    readonly sourceURL: string;
+    readonly sourceFunctionName: string;
+  }[];
+}
 /** What the page itself measures; put in before anything of ours runs. */
 function watch(): void {
-  const seen = { long: [] as number[], began: 0, painted: 0 };
+  const seen = { long: [] as number[], blamed: [] as string[] };
   Object.assign(window, { seen });
   new PerformanceObserver((list) => {
     for (const entry of list.getEntries()) seen.long.push(Math.round(entry.duration));
   }).observe({ type: 'longtask', buffered: true });
+  new PerformanceObserver((list) => {
+    for (const { duration, scripts } of list.getEntries() as LongFrame[])
+      seen.blamed.push(
+        [
+          `${Math.round(duration)} ms:`,
+          ...scripts.map(
+            (s) =>
+              `${Math.round(s.duration)} ${s.invoker} ${s.sourceURL.split('/').pop()} ${s.sourceFunctionName}`,
+          ),
+        ].join(' | '),
+      );
+  }).observe({ type: 'long-animation-frame', buffered: true });
 }
 interface Watched {
-  readonly seen: { readonly long: number[] };
+  readonly seen: { readonly long: number[]; readonly blamed: string[] };
 }
 /** From an event of a sort to the end of the frame after it. */
 const toNextFrame = (page: Page, sort: string, act: () => Promise<unknown>): Promise<number> =>
@@ -119,7 +140,9 @@ try {
   await page.waitForTimeout(4000);
   const first = await ask(page, 'seaweed');
   await page.evaluate(() => {
-    (window as unknown as Watched).seen.long.splice(0);
+    const { seen } = window as unknown as Watched;
+    seen.long.splice(0);
+    seen.blamed.splice(0);
   });
   const asked: Asked[] = [];
   for (const q of QUERIES) {
@@ -155,7 +178,7 @@ try {
     await page.mouse.up();
   }
   await page.waitForTimeout(500);
-  const long = await page.evaluate(() => (window as unknown as Watched).seen.long);
+  const { long, blamed } = await page.evaluate(() => (window as unknown as Watched).seen);
   const result = {
     enter: {
       first: Math.round(first.painted),
@@ -167,12 +190,12 @@ try {
     key: median(keys),
     open: median(opened),
     stroke: strokes.length ? median(strokes) : null,
-    longTasks: { n: long.length, worst: Math.max(0, ...long) },
+    longTasks: { n: long.length, worst: Math.max(0, ...long), frames: blamed },
   };
   console.log(
     values.json
       ? JSON.stringify(result, null, 2)
-      : `Enter to the painted list ${result.enter.painted} ms (leaves ${result.enter.leaves}, answer ${result.enter.answer}, draw ${result.enter.draw}; the first ${result.enter.first}); key ${result.key}, open ${result.open}, stroke ${result.stroke} ms; ${long.length} tasks over 50 ms, the longest ${result.longTasks.worst}`,
+      : `Enter to the painted list ${result.enter.painted} ms (leaves ${result.enter.leaves}, answer ${result.enter.answer}, draw ${result.enter.draw}; the first ${result.enter.first}); key ${result.key}, open ${result.open}, stroke ${result.stroke} ms; ${long.length} tasks over 50 ms, the longest ${result.longTasks.worst}${blamed.map((b) => `\n  a frame of ${b}`).join('')}`,
   );
 } finally {
   await browser.close();

@@ -1,9 +1,10 @@
 /**
- * `index FILES… [--out DIR]`: builds an index from a library's own CSL-JSON lines (one item a line).
- * Campuses, lenders and policy are the demo's until a library brings its own with `--library FILE` (a
- * library.json as an index directory has it), and courses with `--courses FILE` (.csv or .json, docs/courses.md).
+ * `index FILES… [--courses FILE] [--out DIR]`: builds an index from CSL-JSON lines (one item a line) with the demo's
+ * campuses, lenders and rules, for a first look. `index --library DIR [--check] [--report FILE] [--out DIR]`: from a
+ * library's folder (docs/library-data.md); `--check` reads all of it and writes nothing but the report. Ends with 1
+ * where something of a folder could not be used, with 2 where nothing can be built.
  */
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readFileSync, statSync } from 'node:fs';
 import { basename } from 'node:path';
 import { parseArgs } from 'node:util';
 import { type Course, courseShape } from '../core/courses/course';
@@ -12,6 +13,7 @@ import { wrongIn } from '../core/model/shape';
 import { makeWorld } from '../demo/world';
 import { buildIndex, type IndexSource } from '../server/build';
 import { say } from '../words/generated/file';
+import { indexFolder } from './folderIndex';
 import { cslRecords } from './jsonLines';
 
 const { values, positionals } = parseArgs({
@@ -19,25 +21,35 @@ const { values, positionals } = parseArgs({
     out: { type: 'string', default: 'data/own' },
     library: { type: 'string' },
     courses: { type: 'string' },
+    check: { type: 'boolean', default: false },
+    report: { type: 'string' },
   },
   allowPositionals: true,
 });
+const stop = (why: string): never => {
+  console.error(why);
+  process.exit(2);
+};
+const progress = (done: number, stage: string): void => {
+  if (stage === 'records' && done % 25_000 === 0) console.log(`  ${done.toLocaleString('en')} records`);
+};
+if (values.library) {
+  const { library: dir, check, out, report } = values;
+  if (!existsSync(dir) || !statSync(dir).isDirectory())
+    stop(`${dir} is no folder: a library is a folder with library.yaml in it (docs/library-data.md).`);
+  process.exit(indexFolder(dir, { check, out, report }, progress));
+}
+
 const files = positionals.filter((p) => p !== '--');
 const missing = [...files, ...(values.courses ? [values.courses] : [])].filter((f) => !existsSync(f));
-if (!files.length || missing.length) {
-  console.error(
+if (!files.length || missing.length)
+  stop(
     missing.length
       ? `There is no file ${missing[0]}.`
-      : 'Name at least one file of CSL-JSON lines: npm run index -- records.jsonl',
+      : 'Name a library’s folder, or at least one file of CSL-JSON lines: npm run index -- --library DIR, npm run index -- records.jsonl',
   );
-  process.exit(2);
-}
 const world = makeWorld(200);
-const own = values.library
-  ? (JSON.parse(readFileSync(values.library, 'utf8')) as Partial<IndexSource> & { lines?: [string, never][] })
-  : null;
 let bad = 0;
-const library = own?.library ?? world.library;
 const problem = (file: string, line: number, text: string) => {
   bad++;
   if (bad <= 50) console.error(`  ${basename(file)}:${line}: ${text}`);
@@ -50,7 +62,7 @@ function* records() {
 function coursesFrom(file: string): readonly Course[] {
   const text = readFileSync(file, 'utf8');
   if (/\.csv$/i.test(file)) {
-    const { courses, problems } = readCourseCsv(text, new Set(library.campuses.map((c) => c.id)));
+    const { courses, problems } = readCourseCsv(text, new Set(world.library.campuses.map((c) => c.id)));
     for (const p of problems) problem(file, p.line, say(p.text));
     return courses;
   }
@@ -73,16 +85,10 @@ const source: IndexSource = {
   ...world,
   journals: [],
   lines: new Map(),
-  ...(own ? { ...own, lines: new Map(own.lines as never) } : {}),
   ...(courses ? { courses: { saw: () => undefined, made: () => courses } } : {}),
   records: { [Symbol.iterator]: records },
 };
-const made = buildIndex(
-  source,
-  values.out,
-  (done, stage) =>
-    stage === 'records' && done % 25_000 === 0 && console.log(`  ${done.toLocaleString('en')} records`),
-);
+const made = buildIndex(source, values.out, progress);
 console.log(
   `  ${made.records.toLocaleString('en')} records in ${values.out}, ${bad.toLocaleString('en')} lines left out or not used whole. Start with LEGENDUM_INDEX=${values.out}`,
 );

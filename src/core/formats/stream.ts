@@ -68,9 +68,11 @@ export class StreamReader {
   /** What every later piece needs before it: a table's headings, BibTeX's abbreviations. */
   #head = '';
 
-  constructor(format: ReadFormat, columns?: Columns) {
+  /** @param before how many items other files gave: those without an id of their own are numbered on from there */
+  constructor(format: ReadFormat, columns?: Columns, before = 0) {
     this.#format = format;
     this.#columns = columns;
+    this.#items = before;
   }
 
   /** Takes the next bytes; gives what could be read of them so far. */

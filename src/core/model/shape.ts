@@ -24,7 +24,9 @@ export type Form =
   | 'offset'
   | 'rows'
   | 'limit'
-  | 'id';
+  | 'id'
+  | 'place'
+  | 'language';
 /** What holds of a value beyond its sort. */
 interface Holding<T> {
   readonly name: Form;

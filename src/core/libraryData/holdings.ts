@@ -1,0 +1,76 @@
+/** `holdings.csv`: the copies of the library, each by the record or the ISBN of what it is a copy of. */
+import type { Problem } from '../formats/item';
+import { readIsbn } from '../model/identifiers';
+import { msg } from '../model/message';
+import type { CampusId, Copy, CopyStatus } from '../model/record';
+import { parseDay } from '../model/time';
+import { anyText, type Cell, codeOf, readTable, someText } from './table';
+
+const none: Cell<string> = { read: (t) => (parseDay(t) === null ? null : t), want: 'day', otherwise: '' };
+const count: Cell<number> = {
+  read: (t) => (/^\d{1,4}$/.test(t) ? Number(t) : null),
+  want: 'number',
+  otherwise: 0,
+};
+const COPY = {
+  record: anyText,
+  isbn: anyText,
+  campus: someText,
+  level: anyText,
+  callNumber: anyText,
+  status: codeOf(['in', 'out', 'transit', 'missing'], 'status', 'in'),
+  due: none,
+  queue: count,
+  rule: codeOf(['loan', 'short-loan', 'premises'], 'rule', 'loan'),
+};
+export const HOLDING_COLUMNS = Object.keys(COPY);
+
+export interface Holdings {
+  /** Of a record, or of all records with an ISBN (in 13 digits): its copies with the line of each. */
+  readonly byRecord: ReadonlyMap<string, readonly PlacedCopy[]>;
+  readonly byIsbn: ReadonlyMap<string, readonly PlacedCopy[]>;
+  readonly copies: number;
+  readonly problems: readonly Problem[];
+}
+export interface PlacedCopy {
+  readonly copy: Copy;
+  readonly line: number;
+}
+
+/**
+ * Reads the copies. One that is on loan or on its way needs the day on which it is due back.
+ * @param campuses ids of library.yaml
+ */
+export function readHoldings(text: string, campuses: ReadonlySet<string>): Holdings {
+  const { rows, problems } = readTable(text, COPY);
+  const all = [...problems];
+  const [byRecord, byIsbn] = [new Map<string, PlacedCopy[]>(), new Map<string, PlacedCopy[]>()];
+  let copies = 0;
+  for (const { line, record, isbn, campus, level, callNumber, status, due, queue, rule } of rows) {
+    const number = readIsbn(isbn);
+    if (!campuses.has(campus)) {
+      all.push({ line, text: msg('libraryfolder.noSuchCampus', { id: campus.slice(0, 60) }) });
+      continue;
+    }
+    if (!record && !number) {
+      const value = isbn.slice(0, 60);
+      all.push({ line, text: value ? msg('libraryfolder.noIsbn', { value }) : msg('libraryfolder.neither') });
+      continue;
+    }
+    const stands: CopyStatus =
+      status === 'out'
+        ? { state: 'out', due, queue }
+        : status === 'transit'
+          ? { state: 'transit', due }
+          : { state: status };
+    if ((status === 'out' || status === 'transit') && !due) {
+      all.push({ line, text: msg('libraryfolder.noDue', { status }) });
+      continue;
+    }
+    const copy: Copy = { campus: campus as CampusId, location: level, callNumber, status: stands, rule };
+    const [by, key] = record ? ([byRecord, record] as const) : ([byIsbn, number as string] as const);
+    by.set(key, [...(by.get(key) ?? []), { copy, line }]);
+    copies++;
+  }
+  return { byRecord, byIsbn, copies, problems: all };
+}

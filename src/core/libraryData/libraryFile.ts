@@ -1,0 +1,188 @@
+/**
+ * `library.yaml`: what a library says of itself, its places, partners and providers. Rules are in `policy.yaml`,
+ * lenders in `lenders.csv`. What is left out has a plain default, so that a name, an agency and one campus are enough
+ * to begin with.
+ */
+import {
+  type Campus,
+  type Elsewhere,
+  EXAMPLE_SORTS,
+  type Lender,
+  type Library,
+  type Week,
+} from '../model/library';
+import { type Message, msg } from '../model/message';
+import type { Policy } from '../model/policy';
+import { schemaOf, shapeFault } from '../model/schema';
+import {
+  byName,
+  closed,
+  either,
+  filled,
+  formed,
+  listOf,
+  maybe,
+  notBelow,
+  oneOf,
+  otherwise,
+  type Shaped,
+  whole,
+  yesOrNo,
+} from '../model/shape';
+import { readWeek } from './week';
+
+const [SHORT, LONG, MANY] = [200, 4000, 500];
+const name = () => filled(SHORT);
+const said = () => filled(LONG);
+/** Ids stand in addresses. */
+const id = () => formed(/^[a-z0-9][a-z0-9-]{0,59}$/, 'place');
+/** Hours by days, as `week.ts` reads them. */
+const hours = () => byName(filled(SHORT));
+const minutes = () => byName(whole(0, 100_000));
+const days = () => whole(0, 365);
+/** Working days to the median and to the 90th percentile. */
+const spread = () => closed({ median: days(), likely: notBelow('median', days()) });
+const weekdays = () => listOf(whole(0, 6), 7);
+const shelves = () => closed({ from: name(), to: name() });
+const closing = () => closed({ from: name(), to: name(), name: name() });
+
+const campus = closed({
+  id: id(),
+  name: name(),
+  about: otherwise(filled(SHORT), ''),
+  hours: hours(),
+  vacationHours: maybe(hours()),
+  closings: maybe(listOf(closing(), MANY)),
+  scanWeekdays: maybe(weekdays()),
+  courierWeekdays: maybe(weekdays()),
+  address: maybe(said()),
+  directions: maybe(said()),
+  levels: maybe(
+    listOf(
+      closed({ name: name(), about: otherwise(said(), ''), shelves: maybe(listOf(shelves(), MANY)) }),
+      MANY,
+    ),
+  ),
+  pickup: maybe(said()),
+  seats: maybe(whole(0, 100_000)),
+  access: maybe(said()),
+  travel: otherwise(minutes(), {}),
+  fetchesHolds: otherwise(yesOrNo(), true),
+  agency: maybe(name()),
+});
+const partner = closed({
+  id: id(),
+  name: name(),
+  agency: name(),
+  loanDays: otherwise(spread(), { median: 2, likely: 4 }),
+  copyDays: otherwise(spread(), { median: 1, likely: 3 }),
+  access: otherwise(said(), ''),
+});
+const provider = closed({
+  id: id(),
+  name: name(),
+  /** all · open · the campuses that have it. */
+  entitlement: otherwise(either(oneOf(['all', 'open']), listOf(id(), MANY, 1)), 'all'),
+  repository: maybe(yesOrNo()),
+  link: maybe(said()),
+});
+const elsewhere = closed({
+  id: id(),
+  name: name(),
+  sort: oneOf(['library', 'archive']),
+  partner: maybe(id()),
+  address: said(),
+  directions: maybe(said()),
+  hours: hours(),
+  travel: otherwise(minutes(), {}),
+  bring: otherwise(listOf(said(), MANY), []),
+  conditions: otherwise(listOf(said(), MANY), []),
+  passDays: maybe(whole(1, 3660)),
+  appointment: maybe(closed({ email: name(), days: days(), asks: otherwise(listOf(said(), MANY), []) })),
+});
+const words = closed({
+  country: otherwise(name(), ''),
+  partnership: otherwise(name(), ''),
+  desk: otherwise(name(), ''),
+  counter: maybe(said()),
+  footer: otherwise(said(), ''),
+  about: otherwise(listOf(said(), MANY), []),
+  examples: otherwise(closed(Object.fromEntries(EXAMPLE_SORTS.map((sort) => [sort, maybe(said())]))), {}),
+});
+export const libraryFileShape = closed({
+  name: name(),
+  agency: name(),
+  language: maybe(formed(/^[a-z]{2}$/, 'language')),
+  campuses: listOf(campus, 200, 1),
+  partners: otherwise(listOf(partner, MANY), []),
+  providers: otherwise(listOf(provider, MANY), []),
+  elsewhere: otherwise(listOf(elsewhere, MANY), []),
+  links: maybe(closed({ doi: maybe(said()), proxy: maybe(said()) })),
+  words: maybe(words),
+});
+export type LibraryFile = Shaped<typeof libraryFileShape>;
+
+/** The first of each id, and a word for the others. */
+function once<T extends { readonly id: string }>(list: readonly T[], what: string, problems: Message[]): T[] {
+  const seen = new Set<string>();
+  return list.filter((one) => {
+    const again = seen.has(one.id);
+    if (again) problems.push(msg('libraryfolder.idTwice', { what, id: one.id }));
+    seen.add(one.id);
+    return !again;
+  });
+}
+
+/**
+ * The library that the file describes.
+ * @param value what YAML made of the file
+ * @returns null instead of a library where the file can't be used; what is wrong, by its path
+ */
+export function readLibraryFile(
+  value: unknown,
+  policy: Policy,
+  lenders: readonly Lender[],
+): { readonly library: Library | null; readonly problems: readonly Message[] } {
+  const { value: checked, error } = schemaOf(libraryFileShape).validate(value, {
+    abortEarly: false,
+    convert: false,
+  });
+  if (error) return { library: null, problems: error.details.map(shapeFault) };
+  const file = checked as LibraryFile;
+  const problems: Message[] = [];
+  const week = (written: Readonly<Record<string, string>>, where: string): Week => {
+    const read = readWeek(written, where);
+    problems.push(...read.problems);
+    return read.week;
+  };
+  const campuses = once(file.campuses, 'campuses', problems).map(
+    (c) =>
+      ({
+        ...c,
+        agency: c.agency ?? file.agency,
+        hours: week(c.hours, `campuses.${c.id}.hours`),
+        ...(c.vacationHours
+          ? { vacationHours: week(c.vacationHours, `campuses.${c.id}.vacationHours`) }
+          : {}),
+      }) as unknown as Campus,
+  );
+  const elsewheres = once(file.elsewhere, 'elsewhere', problems).map(
+    (e) => ({ ...e, hours: week(e.hours, `elsewhere.${e.id}.hours`) }) as unknown as Elsewhere,
+  );
+  return {
+    library: {
+      name: file.name,
+      agency: file.agency,
+      ...(file.language ? { language: file.language } : {}),
+      campuses,
+      partners: once(file.partners, 'partners', problems) as unknown as Library['partners'],
+      providers: once(file.providers, 'providers', problems) as unknown as Library['providers'],
+      lenders,
+      policy,
+      ...(file.links ? { links: file.links } : {}),
+      ...(file.words ? { words: file.words } : {}),
+      elsewhere: elsewheres,
+    },
+    problems,
+  };
+}
