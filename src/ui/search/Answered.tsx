@@ -3,7 +3,16 @@
  * before.
  */
 
-import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  lazy,
+  Suspense,
+  startTransition,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { AskError } from '../../browser/client';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
@@ -17,7 +26,7 @@ import {
   withConditionOf,
 } from '../../core/query/request';
 import { own } from '../../core/table';
-import type { Hit } from '../../words/answers';
+import type { Hit, SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/results';
 import { conditionText } from '../../words/sentence';
 import { CiteOpen } from '../cite/Cite';
@@ -71,6 +80,23 @@ export const askAhead = (request: SearchRequest, moment: Moment): void =>
   void client.prefetchQuery(pageQuery(request, moment, 0));
 
 const DeskSilent = lazy(() => import('../kit/DeskSilent').then((m) => ({ default: m.DeskSilent })));
+/** The chart is drawn after the bars beside it: each is a good part of what a frame has room for. */
+function Years({ request, answer, change }: Pick<Props, 'request' | 'change'> & { answer: SearchAnswer }) {
+  const given = useMemo(() => ({ request, answer }), [request, answer]);
+  const [drawn, setDrawn] = useState(given);
+  useEffect(() => startTransition(() => setDrawn(given)), [given]);
+  return useMemo(
+    () => (
+      <YearsChart
+        years={drawn.answer.years}
+        from={drawn.request.from}
+        to={drawn.request.to}
+        pick={(from, to) => change({ ...drawn.request, from, to })}
+      />
+    ),
+    [drawn, change],
+  );
+}
 export default function Answered(props: Props) {
   return (
     <Queries>
@@ -96,12 +122,7 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
         <>
           <Breakdown request={beside.request} answer={beside.answer} change={change}>
             <Suspense fallback={<div className={breakdownStyles.chartToCome} />}>
-              <YearsChart
-                years={beside.answer.years}
-                from={beside.request.from}
-                to={beside.request.to}
-                pick={(from, to) => change({ ...beside.request, from, to })}
-              />
+              <Years {...beside} change={change} />
             </Suspense>
           </Breakdown>
           <Suspense>

@@ -3,7 +3,7 @@
  * the search follows when it is let go. Loaded when the Breakdown is shown, since the chart library is heavy.
  */
 
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import { Area, AreaChart, ReferenceArea, Tooltip, XAxis } from 'recharts';
 import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/model/time';
 import { say } from '../../words/generated/results';
@@ -66,7 +66,8 @@ export default function YearsChart({ years, from, to, pick }: Props) {
   const span = stroke && ([Math.min(...stroke), Math.max(...stroke)] as const);
   const finish = () => {
     if (span) pick(span[0], span[1] === now ? null : span[1]);
-    setStroke(null);
+    // The chart is not drawn anew within the gesture: that it was taken is seen beside it.
+    startTransition(() => setStroke(null));
   };
   return (
     <section className={`${styles.group} ${styles.years}`}>
