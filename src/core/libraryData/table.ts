@@ -45,12 +45,12 @@ export function readTable<const C extends Cells>(
     }
   const out: RowOf<C>[] = [];
   for (const { cells: row, line } of body) {
-    const own: Record<string, unknown> = { line };
+    const own = new Map<string, unknown>([['line', line]]);
     let wrong: Message | null = null;
     for (const [column, { read, want, otherwise }] of Object.entries(cells)) {
       const value = (row[at.get(plain(column)) ?? -1] ?? '').trim();
       const got = value === '' && otherwise !== undefined ? otherwise : read(value);
-      own[column] = got;
+      own.set(column, got);
       if (got === null && otherwise !== null)
         wrong ??= msg('libraryfolder.cell', {
           column,
@@ -59,7 +59,7 @@ export function readTable<const C extends Cells>(
         });
     }
     if (wrong) problems.push({ line, text: wrong });
-    else out.push(own as RowOf<C>);
+    else out.push(Object.fromEntries(own) as RowOf<C>);
   }
   return { rows: out, problems };
 }

@@ -62,7 +62,7 @@ export function readWeek(
 }
 /** The same, as it is written: days of the same hours together. */
 export function writeWeek(week: Week): Record<string, string> {
-  const out: Record<string, string> = {};
+  const out: [string, string][] = [];
   // From Monday on, as weeks are read.
   for (let k = 0; k < DAYS.length; ) {
     const at = (i: number): readonly [string, string] | null => week[(i + 1) % DAYS.length] ?? null;
@@ -70,8 +70,8 @@ export function writeWeek(week: Week): Record<string, string> {
     let end = k;
     while (end + 1 < DAYS.length && String(at(end + 1)) === String(at(k))) end++;
     const hours = at(k);
-    if (hours) out[end > k ? `${name(k)}-${name(end)}` : name(k)] = hours.join('-');
+    if (hours) out.push([end > k ? `${name(k)}-${name(end)}` : name(k), hours.join('-')]);
     k = end + 1;
   }
-  return out;
+  return Object.fromEntries(out);
 }

@@ -44,7 +44,7 @@ function ruleOf(rule: Rule): JsonSchema {
       return { anyOf: rule.of.map(jsonSchemaOf) };
   }
 }
-/** @example jsonSchemaOf(whole(0, 9)) // { type: 'integer', minimum: 0, maximum: 9 } */
+/** @example jsonSchemaOf({ rule: { sort: 'code', codes: ['a', 'b'] } }) // { enum: ['a', 'b'] } */
 export function jsonSchemaOf({ rule, orNull, otherwise }: Value<unknown>): JsonSchema {
   const own = ruleOf(rule);
   return {

@@ -39,25 +39,25 @@ const FREE_MODIFIERS = new Set([
 ]);
 
 /** Short and other names of the indexes, beside those of the table. */
-const ALIASES: Readonly<Record<string, FieldName>> = {
-  'bib.title': 'title',
-  'dc.contributor': 'by',
-  'bib.name': 'by',
-  'bib.namepersonal': 'by',
-  'bib.subjecttopical': 'subject',
-  'bib.dateissued': 'year',
-  'dc.issued': 'year',
-  'bath.isbn': 'isbn',
-  'bath.issn': 'issn',
-  'bath.title': 'title',
-  'bath.name': 'by',
-  'rec.id': 'record',
-};
-const INDEX_ALIASES = table<FieldName>(ALIASES);
+const ALIASES: readonly (readonly [name: string, field: FieldName])[] = [
+  ['bib.title', 'title'],
+  ['dc.contributor', 'by'],
+  ['bib.name', 'by'],
+  ['bib.namepersonal', 'by'],
+  ['bib.subjecttopical', 'subject'],
+  ['bib.dateissued', 'year'],
+  ['dc.issued', 'year'],
+  ['bath.isbn', 'isbn'],
+  ['bath.issn', 'issn'],
+  ['bath.title', 'title'],
+  ['bath.name', 'by'],
+  ['rec.id', 'record'],
+];
+const INDEX_ALIASES = table<FieldName>(Object.fromEntries(ALIASES));
 /** All names of the index of a field, the first its own: what explain tells. */
 export const indexNames = (field: FieldName): readonly string[] => [
   FIELD_TABLE[field].cql,
-  ...Object.keys(ALIASES).filter((name) => ALIASES[name] === field),
+  ...ALIASES.flatMap(([name, of]) => (of === field ? [name] : [])),
 ];
 const ANYWHERE = new Set([
   'cql.serverchoice',
