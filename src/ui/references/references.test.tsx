@@ -83,7 +83,7 @@ describe('a reference', () => {
     expect(had.at(-1)?.chosen).toBeNull();
     // It is still offered, but nothing of the reference is timed by it any more.
     expect(screen.getByText(/^It may be/)).toBeTruthy();
-    expect(screen.getByText('unknown')).toBeTruthy();
+    expect(screen.getByText('Not known')).toBeTruthy();
     // A slip can still be made, with all that was read in it.
     const href = new URL(
       screen.getByRole('link', { name: /^Make slip/ }).getAttribute('href') ?? '',
@@ -92,7 +92,7 @@ describe('a reference', () => {
     expect([href.pathname, href.searchParams.get('rft.atitle')]).toEqual(['/requests/new', csl.title]);
     fireEvent.click(screen.getByRole('button', { name: 'As found' }));
     expect(had.at(-1)?.chosen).toBeUndefined();
-    expect(screen.queryByText('unknown')).toBeNull();
+    expect(screen.queryByText('Not known')).toBeNull();
   });
   it('carries the day it is needed to its slip', async () => {
     await draw(rowOf('Ovesen, K. (1971). Tides nobody wrote about. Nowhere Press.'), '2026-11-20');
