@@ -2,6 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import type { DiscoveryRecord } from '../core/model/record';
 import { buildIndex, type Progress } from '../server/build';
+import { machineClock } from '../server/clock';
 import { type FolderProblem, openLibraryFolder, recordsOf } from '../server/libraryFolder';
 import { say } from '../words/generated/libraryfolder';
 import '../words/generated/file';
@@ -95,7 +96,7 @@ export function indexFolder(dir: string, { check, out, report }: Options, progre
         journals: folder.titles.journals,
         lines: folder.titles.lines,
         readers: [],
-        built: new Date().toISOString().slice(0, 16),
+        built: machineClock(() => folder.library.policy.zone).now(),
         courses: { saw: () => undefined, made: () => folder.courses },
         records: { [Symbol.iterator]: records },
       },

@@ -140,6 +140,10 @@ it('that is damaged loses what is damaged: a packed file cut off, a torn record,
   expect(openLibraryFolder(torn, (p) => void fatal.push(p))).toBeNull();
   expect(fatal.every((p) => p.fatal)).toBe(true);
   expect(new Set(fatal.map((p) => p.file))).toEqual(new Set(['library.yaml', 'policy.yaml']));
+  writeFileSync(join(torn, 'library.yaml'), 'name: &a Gralsund\nagency: *a\n');
+  const aliases: FolderProblem[] = [];
+  expect(openLibraryFolder(torn, (p) => void aliases.push(p))).toBeNull();
+  expect(codesOf(aliases)).toContain('library.yaml:0 libraryfolder.notYaml');
   const report = join(root, 'report.json');
   expect(indexFolder(torn, { check: true, out: '', report }, () => {})).toBe(2);
 });

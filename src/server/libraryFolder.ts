@@ -65,7 +65,6 @@ function yamlIn(dir: string, file: string, told: Told): unknown {
     told({ file, line: 0, text: msg('libraryfolder.missing', { file, dir }), fatal: true });
     return undefined;
   }
-  // Names that stand for others are left alone: a few lines of them may be made into a billion.
   const document = parseDocument(text, { prettyErrors: true, merge: false });
   const [error] = document.errors;
   if (error) {
@@ -78,7 +77,14 @@ function yamlIn(dir: string, file: string, told: Told): unknown {
     });
     return undefined;
   }
-  return document.toJS({ maxAliasCount: 0 });
+  try {
+    // A few lines of aliases can stand for a billion: there are none in such a file.
+    return document.toJS({ maxAliasCount: 0 });
+  } catch (refused) {
+    const said = refused instanceof Error ? refused.message : String(refused);
+    told({ file, line: 0, text: msg('libraryfolder.notYaml', { said }), fatal: true });
+    return undefined;
+  }
 }
 function rulesIn(dir: string, told: Told): Policy | null {
   const value = yamlIn(dir, 'policy.yaml', told);
@@ -111,8 +117,9 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
   };
   const policy = rulesIn(dir, told);
   const value = yamlIn(dir, 'library.yaml', told);
-  const lenders = readLenders(textIn(dir, 'lenders.csv') ?? '');
-  if (textIn(dir, 'lenders.csv') !== null) all('lenders.csv', lenders.problems);
+  const lending = textIn(dir, 'lenders.csv');
+  const lenders = lending === null ? { lenders: [], problems: [] } : readLenders(lending);
+  all('lenders.csv', lenders.problems);
   if (!policy || value === undefined) return null;
   const { library, problems } = readLibraryFile(value, policy, lenders.lenders);
   for (const text of problems)

@@ -190,6 +190,16 @@ it('title lists make journals of lines that share an ISSN, and e-books of those 
   );
   expect(journals).toMatchObject([{ id: '1234-5679', eissn: '7000-9910', from: 1990, language: 'de' }]);
   expect([...lines.values()].map((l) => l.length)).toEqual([3]);
+  const joined = titlesOf(
+    [
+      line({ print_identifier: '1234-5679' }),
+      line({ online_identifier: '7000-9910' }),
+      line({ print_identifier: '7000-9910', online_identifier: '1234-5679' }),
+    ],
+    'de',
+  );
+  expect([joined.journals.length, [...joined.lines.values()].map((l) => l.length)]).toEqual([1, [3]]);
+  expect(new Set(joined.byIssn.values()).size).toBe(1);
   expect(byIssn.get('7000-9910')).toBe('1234-5679');
   expect(ebooks.get('9789900000525')).toHaveLength(1);
 });

@@ -12,7 +12,7 @@ import {
   type Week,
 } from '../model/library';
 import { type Message, msg } from '../model/message';
-import type { Policy } from '../model/policy';
+import { type Policy, span, spread } from '../model/policy';
 import { schemaOf, shapeFault } from '../model/schema';
 import {
   byName,
@@ -22,7 +22,6 @@ import {
   formed,
   listOf,
   maybe,
-  notBelow,
   oneOf,
   otherwise,
   type Shaped,
@@ -40,11 +39,8 @@ const id = () => formed(/^[a-z0-9][a-z0-9-]{0,59}$/, 'place');
 const hours = () => byName(filled(SHORT));
 const minutes = () => byName(whole(0, 100_000));
 const days = () => whole(0, 365);
-/** Working days to the median and to the 90th percentile. */
-const spread = () => closed({ median: days(), likely: notBelow('median', days()) });
 const weekdays = () => listOf(whole(0, 6), 7);
 const shelves = () => closed({ from: name(), to: name() });
-const closing = () => closed({ from: name(), to: name(), name: name() });
 
 const campus = closed({
   id: id(),
@@ -52,7 +48,7 @@ const campus = closed({
   about: otherwise(filled(SHORT), ''),
   hours: hours(),
   vacationHours: maybe(hours()),
-  closings: maybe(listOf(closing(), MANY)),
+  closings: maybe(listOf(span, MANY)),
   scanWeekdays: maybe(weekdays()),
   courierWeekdays: maybe(weekdays()),
   address: maybe(said()),

@@ -51,7 +51,7 @@ export function readTable<const C extends Cells>(
       const value = (row[at.get(plain(column)) ?? -1] ?? '').trim();
       const got = value === '' && otherwise !== undefined ? otherwise : read(value);
       own.set(column, got);
-      if (got === null && otherwise !== null)
+      if (got === null)
         wrong ??= msg('libraryfolder.cell', {
           column,
           value: value.slice(0, 100),

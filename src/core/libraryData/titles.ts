@@ -35,16 +35,24 @@ export function titlesOf(all: readonly KbartLine[], language: string): Titles {
     }
     const [first, second] = issns as [string, string?];
     const id = byIssn.get(first) ?? (second ? byIssn.get(second) : undefined) ?? (first as JournalId);
+    // Two that were taken for different journals so far turn out to be one.
+    const other = issns.flatMap((issn) => byIssn.get(issn) ?? []).find((j) => j !== id);
+    if (other) {
+      for (const [issn, of] of byIssn) if (of === other) byIssn.set(issn, id);
+      lines.set(id, [...(lines.get(id) ?? []), ...(lines.get(other) ?? [])]);
+      lines.delete(other);
+      journals.delete(other);
+    }
     for (const issn of issns) byIssn.set(issn, id);
     lines.set(id, [...(lines.get(id) ?? []), line]);
     const known = journals.get(id);
     const from = yearIn(line.date_first_issue_online) ?? 0;
-    const other = issns.find((i) => i !== (known?.issn ?? first));
+    const alsoAs = issns.find((i) => i !== (known?.issn ?? first));
     journals.set(id, {
       id,
       title: known?.title ?? line.publication_title ?? first,
       issn: known?.issn ?? first,
-      ...(known?.eissn || other ? { eissn: known?.eissn ?? other } : {}),
+      ...(known?.eissn || alsoAs ? { eissn: known?.eissn ?? alsoAs } : {}),
       publisher: known?.publisher || (line.publisher_name ?? ''),
       language,
       discipline: '',

@@ -30,10 +30,11 @@ const [TEXT, STATEMENT, SPANS, NAMES] = [500, 20_000, 1000, 300];
 const country = () => formed(/^[A-Za-z]{2}$/, 'country');
 
 const spreadFields = { median: days(), likely: notBelow('median', days()) };
-const spread = () => closed(spreadFields);
 /** Working days to the median and to the 90th percentile. */
+export const spread = () => closed(spreadFields);
 export type Spread = Shaped<ReturnType<typeof spread>>;
-const span = also(
+/** Days, both taken in, with what they are. */
+export const span = also(
   closed({ from: isoDay(), to: isoDay(), name: filled(TEXT) }),
   'span',
   ({ from, to }) => from <= to,
