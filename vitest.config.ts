@@ -1,13 +1,33 @@
 import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
 
+/** Views and what the browser keeps: each file has a document and a store of its own. */
+const APART = ['src/ui/**', 'src/browser/**'];
+
 export default defineConfig({
   test: {
-    include: ['src/**/*.test.{ts,tsx}'],
     // By itself it leaves one processor unused: on two that is half of the time.
     maxWorkers: Math.max(2, availableParallelism() - 1),
-    testTimeout: 20_000,
-    setupFiles: ['tests/fixtures/patience.ts'],
     reporters: ['default', ['json', { outputFile: '.cache/vitest.json' }]],
+    projects: [
+      {
+        test: {
+          name: 'views',
+          include: APART.map((folder) => `${folder}/*.test.{ts,tsx}`),
+          testTimeout: 20_000,
+          setupFiles: ['tests/fixtures/patience.ts'],
+        },
+      },
+      {
+        // What has no state between its files shares what it has loaded: the made-up university is built once.
+        test: {
+          name: 'the rest',
+          include: ['src/**/*.test.{ts,tsx}'],
+          exclude: APART,
+          testTimeout: 20_000,
+          isolate: false,
+        },
+      },
+    ],
   },
 });

@@ -1,6 +1,6 @@
 // `npm test`: installs, formats checked, lints, layers, types, unit tests, build, end-to-end tests. Goes on
 // after a failure, so that one run tells everything; the last line counts.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { ensureMessages, ensurePackages } from './setup.mjs';
 
@@ -11,45 +11,50 @@ let passed = 0;
 let failed = 0;
 
 /** One check is one program; when it writes a report, that is counted instead. */
-function check(name, args, report, count) {
+async function check(name, args, report, count) {
   const began = Date.now();
-  console.log(`\n— ${name}`);
   if (report) rmSync(report, { force: true });
-  const done = spawnSync(process.execPath, args, { stdio: 'inherit' });
+  const status = await new Promise((done) => {
+    spawn(process.execPath, args, { stdio: 'inherit' }).once('close', done);
+  });
   const seconds = ((Date.now() - began) / 1000).toFixed(0);
   const [good, bad] =
     report && existsSync(report)
       ? count(JSON.parse(readFileSync(report, 'utf8')))
-      : done.status === 0
+      : status === 0
         ? [1, 0]
         : [0, 1];
   passed += good;
   // A program that fails with no failed test in its report (a crash, an unhandled error) is a failure all the
   // same.
-  failed += bad || (done.status === 0 ? 0 : 1);
-  console.log(`  ${name}: ${done.status === 0 ? 'passed' : 'failed'}, ${seconds} s`);
+  failed += bad || (status === 0 ? 0 : 1);
+  console.log(`  ${name}: ${status === 0 ? 'passed' : 'failed'}, ${seconds} s`);
 }
 
-check('format and lint', ['node_modules/@biomejs/biome/bin/biome', 'check', '.']);
-check('layers', [
-  'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
-  'src',
-  '--config',
-  '.dependency-cruiser.cjs',
+// Each of these keeps one processor busy: two at a time.
+await Promise.all([
+  check('types', [
+    'node_modules/astro/astro.js',
+    'check',
+    '--minimumFailingSeverity',
+    'error',
+    '--minimumSeverity',
+    'error',
+  ]),
+  check('format and lint', ['node_modules/@biomejs/biome/bin/biome', 'check', '.']).then(() =>
+    check('layers', [
+      'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+      'src',
+      '--config',
+      '.dependency-cruiser.cjs',
+    ]),
+  ),
 ]);
-check('types', [
-  'node_modules/astro/astro.js',
-  'check',
-  '--minimumFailingSeverity',
-  'error',
-  '--minimumSeverity',
-  'error',
-]);
-check('unit tests', ['node_modules/vitest/vitest.mjs', 'run'], '.cache/vitest.json', (r) => [
+await check('unit tests', ['node_modules/vitest/vitest.mjs', 'run'], '.cache/vitest.json', (r) => [
   r.numPassedTests,
   r.numFailedTests,
 ]);
-check('end-to-end tests', ['scripts/e2e.mjs'], '.cache/playwright.json', (r) => [
+await check('end-to-end tests', ['scripts/e2e.mjs'], '.cache/playwright.json', (r) => [
   r.stats.expected,
   r.stats.unexpected + r.stats.flaky,
 ]);

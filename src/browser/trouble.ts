@@ -11,6 +11,7 @@ const FULL = say('browser.thisBrowserHasNoRoomLeft');
 const BLOCKED = say('browser.thisBrowserKeepsNothingForThis');
 
 const SILENT = say('browser.thisBrowsersStoreDoesNotAnswer');
+const UNFETCHED = say('browser.partNotFetched');
 
 const UNOPENED = new Set([
   'DatabaseClosedError',
@@ -70,6 +71,13 @@ export function noteSilence(): void {
 }
 export function noteAnswer(): void {
   if (current?.text === SILENT) tell(null);
+}
+/** Notes that a part of the page could not be fetched; taken back by `noteFetched`. */
+export function noteUnfetched(): void {
+  if (current === null) tell({ text: UNFETCHED });
+}
+export function noteFetched(): void {
+  if (current?.text === UNFETCHED) tell(null);
 }
 export const trouble = (): Trouble | null => current;
 /** Why news of the slips under way could not be had; null when they were. Told where slips are shown. */

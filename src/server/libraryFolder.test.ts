@@ -11,7 +11,8 @@ import { writeItems } from '../core/formats/write';
 import type { CslItem } from '../core/model/record';
 import { NEW_SEARCH } from '../core/query/request';
 import { POLICY } from '../demo/policy';
-import { type FolderProblem, openLibraryFolder, recordsOf } from './libraryFolder';
+import { descriptionsOf } from './folderRecords';
+import { type FolderProblem, openLibraryFolder } from './libraryFolder';
 import { DiscoveryService } from './service';
 
 const ISBN = '9789900000525';
@@ -76,7 +77,7 @@ it('reads records of every sort, and says what of the folder can’t be used', (
   const folder = openLibraryFolder(dir, told);
   expect(codesOf(problems)).toEqual([]);
   if (!folder) throw new Error('no folder');
-  const records = [...recordsOf(dir, folder, told)];
+  const records = [...descriptionsOf(dir, folder, told)];
   expect(records.map((r) => r.csl.title)).toEqual(
     ['m1', 'r1', 'r2', 'b1', 'a1', 'j1', 'x1'].map((id) => `Watt ${id}`),
   );
@@ -93,7 +94,7 @@ it('reads records of every sort, and says what of the folder can’t be used', (
 
 it('is built, and searched with its own ways and nobody else’s', async () => {
   const out = join(root, 'index');
-  expect(indexFolder(dir, { check: false, out, report: undefined }, () => {})).toBe(1);
+  expect(indexFolder(dir, { check: false, out, reports: [] }, () => {})).toBe(1);
   const service = DiscoveryService.open(out);
   try {
     expect(service.library.name).toBe('Bibliothek Gralsund');
@@ -129,7 +130,7 @@ it('that is damaged loses what is damaged: a packed file cut off, a torn record,
   const told = (p: FolderProblem) => void problems.push(p);
   const folder = openLibraryFolder(torn, told);
   if (!folder) throw new Error('no folder');
-  const titles = new Set([...recordsOf(torn, folder, told)].map((r) => r.csl.title));
+  const titles = new Set([...descriptionsOf(torn, folder, told)].map((r) => r.csl.title));
   expect(titles.has('Watt k100') && titles.has('Watt t2') && titles.has('Watt m1')).toBe(true);
   expect(problems.map((p) => p.text.code)).toEqual(
     expect.arrayContaining(['libraryfolder.cutOff', 'libraryfolder.idBefore']),
@@ -145,5 +146,5 @@ it('that is damaged loses what is damaged: a packed file cut off, a torn record,
   expect(openLibraryFolder(torn, (p) => void aliases.push(p))).toBeNull();
   expect(codesOf(aliases)).toContain('library.yaml:0 libraryfolder.notYaml');
   const report = join(root, 'report.json');
-  expect(indexFolder(torn, { check: true, out: '', report }, () => {})).toBe(2);
+  expect(indexFolder(torn, { check: true, out: '', reports: [report] }, () => {})).toBe(2);
 });

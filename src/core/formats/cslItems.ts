@@ -65,15 +65,23 @@ export function cslItem(value: unknown, n: number): CslItem | Message {
 }
 
 /**
- * Reads CSL-JSON: an array, one item, or an item a line. `before` is how many items were read before these.
+ * Reads CSL-JSON: an array, one item, or an item a line. `before` is how many items were read before these;
+ * `origins` notes what each was as it came.
  */
-export function readCslItems(text: string, before = 0): ReadItems {
+export function readCslItems(
+  text: string,
+  before = 0,
+  origins?: { set(item: CslItem, origin: { readonly csl: unknown }): unknown },
+): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];
   const take = (value: unknown, line: number): void => {
     const item = cslItem(value, before + items.length + 1);
     if ('code' in item) problems.push({ line, text: item });
-    else items.push(item);
+    else {
+      items.push(item);
+      origins?.set(item, { csl: value });
+    }
   };
   try {
     const whole: unknown = JSON.parse(text);

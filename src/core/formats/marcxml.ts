@@ -78,7 +78,8 @@ export function readMarcxml(xml: string): { records: PlacedRecord[]; problems: P
   const records: PlacedRecord[] = [];
   const problems: Problem[] = [];
   const lineAt = lineCounter(xml);
-  const opening = /<(?:[\w-]+:)?record[\s>]/g;
+  // Within an answer of OAI-PMH there is a record around each, with a header of its own.
+  const opening = /<(?:[\w-]+:)?record(?=[\s>])(?![^<>]*>\s*<(?:[\w-]+:)?header[\s>])/g;
   for (let m = opening.exec(xml); m; m = opening.exec(xml)) {
     const line = lineAt(m.index);
     const close = /<\/(?:[\w-]+:)?record\s*>/g;

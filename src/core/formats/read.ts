@@ -8,30 +8,37 @@ import { readBibtex } from './bibtexRead';
 import { readCslItems } from './cslItems';
 import { csvHeadings, readCsv } from './csv';
 import { type CsvColumn, columnFor } from './csvColumns';
+import { readDublinCore } from './dublinCoreRead';
 import { readIso2709 } from './iso2709';
 import type { Problem, ReadItems } from './item';
-import type { PlacedRecord } from './marc';
+import type { MarcRecord, PlacedRecord } from './marc';
 import { itemOfMarc } from './marcItems';
 import { readMarcxml } from './marcxml';
 import { readOpenUrls } from './openurlList';
 import { readRis } from './ris';
 
-export const READ_FORMATS = ['ris', 'bibtex', 'csl', 'marc', 'marcxml', 'csv', 'openurl'] as const;
+export const READ_FORMATS = ['ris', 'bibtex', 'csl', 'marc', 'marcxml', 'csv', 'openurl', 'oai_dc'] as const;
 export type ReadFormat = (typeof READ_FORMATS)[number];
 
 function marcItems(
   { records, problems }: { records: readonly PlacedRecord[]; problems: readonly Problem[] },
   before: number,
+  origins: Origins | undefined,
 ): ReadItems {
   const items: CslItem[] = [];
   const all = [...problems];
   for (const m of records) {
     const item = itemOfMarc(m, before + items.length + 1);
     if ('code' in item) all.push({ line: m.line, text: item });
-    else items.push(item);
+    else {
+      items.push(item);
+      origins?.set(item, { marc: m });
+    }
   }
   return { items, problems: all };
 }
+/** What items were made of, for who needs more of it than a reference does. */
+export type Origins = WeakMap<CslItem, { readonly marc: MarcRecord } | { readonly csl: unknown }>;
 
 /** What the columns of a CSV file are, by their headings. */
 export type Columns = Readonly<Record<string, CsvColumn | ''>>;
@@ -41,11 +48,18 @@ export type Columns = Readonly<Record<string, CsvColumn | ''>>;
  * @param columns for CSV: what the columns are where their headings don't say it
  * @param before how many items were read before these: those without an id of their own are numbered on from
  *   there
+ * @param origins where to note what the items were made of
  */
-export function readAs(format: ReadFormat, bytes: Uint8Array, columns?: Columns, before = 0): ReadItems {
-  if (format === 'marc') return marcItems(readIso2709(bytes), before);
+export function readAs(
+  format: ReadFormat,
+  bytes: Uint8Array,
+  columns?: Columns,
+  before = 0,
+  origins?: Origins,
+): ReadItems {
+  if (format === 'marc') return marcItems(readIso2709(bytes), before, origins);
   const { text, nuls } = decoded(bytes);
-  const { items, problems } = readText(format, text, columns, before);
+  const { items, problems } = readText(format, text, columns, before, origins);
   return nuls
     ? { items, problems: [{ line: 1, text: msg('file.nulsLeftOut', { count: nuls }) }, ...problems] }
     : { items, problems };
@@ -55,6 +69,7 @@ function readText(
   text: string,
   columns: Columns | undefined,
   before: number,
+  origins: Origins | undefined,
 ): ReadItems {
   switch (format) {
     case 'ris':
@@ -62,13 +77,15 @@ function readText(
     case 'bibtex':
       return readBibtex(text);
     case 'csl':
-      return readCslItems(text, before);
+      return readCslItems(text, before, origins);
     case 'csv':
       return readCsv(text, columns, before);
     case 'openurl':
       return readOpenUrls(text, before);
     case 'marcxml':
-      return marcItems(readMarcxml(text), before);
+      return marcItems(readMarcxml(text), before, origins);
+    case 'oai_dc':
+      return readDublinCore(text, before);
   }
 }
 
@@ -84,7 +101,8 @@ export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
     return 'openurl';
   if (/^\s*@\w+\s*[{(]/m.test(head) && !/^[[{]/.test(head)) return 'bibtex';
   if (/^[[{]/.test(head) && /"(?:title|type)"\s*:/.test(head)) return 'csl';
-  if (/^<(\?xml|!DOCTYPE|(\w+:)?(collection|record))/i.test(head)) return 'marcxml';
+  if (/^</.test(head) && /<(?:[\w-]+:)?dc[\s>]/.test(head)) return 'oai_dc';
+  if (/^<(\?xml|!DOCTYPE|(\w+:)?(collection|record|OAI-PMH))/i.test(head)) return 'marcxml';
   const columns = (head.split('\n')[0] ?? '').split(/[,;\t]/).map((h) => columnFor(h.replace(/"/g, '')));
   if (columns.includes('title') && columns.filter(Boolean).length > 1) return 'csv';
   const ending = /\.(ris|bib|mrc|csv)$/i.exec(name)?.[1]?.toLowerCase();

@@ -5,7 +5,7 @@
 import type { CslItem } from '../model/record';
 import { RECORD_END } from './iso2709';
 import type { Problem, ReadItems } from './item';
-import { type Columns, type ReadFormat, readAs } from './read';
+import { type Columns, type Origins, type ReadFormat, readAs } from './read';
 import { type WrittenFormat, writeItems } from './write';
 
 /** Less than this is not worth a cut. */
@@ -29,6 +29,8 @@ function cutOf(format: ReadFormat, bytes: Uint8Array): number {
       return after(/^[ \t]*ER {0,3}-[^\n]*\n/gim);
     case 'marcxml':
       return after(/<\/(?:[\w-]+:)?record\s*>/g);
+    case 'oai_dc':
+      return after(/<\/(?:[\w-]+:)?(?:record|dc)\s*>(?!\s*<\/(?:[\w-]+:)?metadata)/g);
     case 'bibtex': {
       // Before the last entry that begins a line.
       const at = text.lastIndexOf('\n@');
@@ -67,12 +69,17 @@ export class StreamReader {
   #whole: boolean | null = null;
   /** What every later piece needs before it: a table's headings, BibTeX's abbreviations. */
   #head = '';
+  readonly #origins: Origins | undefined;
 
-  /** @param before how many items other files gave: those without an id of their own are numbered on from there */
-  constructor(format: ReadFormat, columns?: Columns, before = 0) {
+  /**
+   * @param before how many items other files gave: those without an id of their own are numbered on from there
+   * @param origins where to note what the items were made of
+   */
+  constructor(format: ReadFormat, columns?: Columns, before = 0, origins?: Origins) {
     this.#format = format;
     this.#columns = columns;
     this.#items = before;
+    this.#origins = origins;
   }
 
   /** Takes the next bytes; gives what could be read of them so far. */
@@ -93,7 +100,7 @@ export class StreamReader {
     this.#rest = new Uint8Array(0);
     const blank =
       this.#begun &&
-      /^\s*(?:<\/[\w:-]+>\s*)?$/.test(decoder.decode(rest.subarray(0, 200))) &&
+      /^\s*(?:<\/[\w:-]+>\s*)*$/.test(decoder.decode(rest.subarray(0, 200))) &&
       rest.length < 200;
     return blank ? { items: [], problems: [] } : this.#read(rest);
   }
@@ -103,7 +110,7 @@ export class StreamReader {
     const bytes = new Uint8Array(head.length + piece.length);
     bytes.set(head);
     bytes.set(piece, head.length);
-    const { items, problems } = readAs(this.#format, bytes, this.#columns, this.#items);
+    const { items, problems } = readAs(this.#format, bytes, this.#columns, this.#items, this.#origins);
     this.#items += items.length;
     const shift =
       this.#format === 'marc'

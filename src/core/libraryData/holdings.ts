@@ -1,10 +1,14 @@
-/** `holdings.csv`: the copies of the library, each by the record or the ISBN of what it is a copy of. */
+/**
+ * `holdings.csv`: the copies of the library, each by the record or the ISBN of what it is a copy of; and its printed
+ * volumes of journals, by ISSN and their years.
+ */
 import type { Problem } from '../formats/item';
-import { readIsbn } from '../model/identifiers';
+import { readIsbn, readIssn } from '../model/identifiers';
 import { msg } from '../model/message';
 import type { CampusId, Copy, CopyStatus } from '../model/record';
 import { parseDay } from '../model/time';
-import { anyText, type Cell, codeOf, readTable, someText } from './table';
+import type { PrintedVolumes } from './journals';
+import { anyText, type Cell, codeOf, readTable, someText, yearOf } from './table';
 
 const none: Cell<string> = { read: (t) => (parseDay(t) === null ? null : t), want: 'day', otherwise: '' };
 const count: Cell<number> = {
@@ -15,6 +19,7 @@ const count: Cell<number> = {
 const COPY = {
   record: anyText,
   isbn: anyText,
+  issn: anyText,
   campus: someText,
   level: anyText,
   callNumber: anyText,
@@ -22,6 +27,8 @@ const COPY = {
   due: none,
   queue: count,
   rule: codeOf(['loan', 'short-loan', 'premises'], 'rule', 'loan'),
+  from: yearOf(0),
+  to: yearOf(0),
 };
 export const HOLDING_COLUMNS = Object.keys(COPY);
 
@@ -30,6 +37,7 @@ export interface Holdings {
   readonly byRecord: ReadonlyMap<string, readonly PlacedCopy[]>;
   readonly byIsbn: ReadonlyMap<string, readonly PlacedCopy[]>;
   readonly copies: number;
+  readonly print: readonly PrintedVolumes[];
   readonly problems: readonly Problem[];
 }
 export interface PlacedCopy {
@@ -41,15 +49,37 @@ export interface PlacedCopy {
  * Reads the copies. One that is on loan or on its way needs the day on which it is due back.
  * @param campuses ids of library.yaml
  */
-export function readHoldings(text: string, campuses: ReadonlySet<string>): Holdings {
+export function readHoldings(text: string | null, campuses: ReadonlySet<string>): Holdings {
   const { rows, problems } = readTable(text, COPY);
   const all = [...problems];
   const [byRecord, byIsbn] = [new Map<string, PlacedCopy[]>(), new Map<string, PlacedCopy[]>()];
+  const print: PrintedVolumes[] = [];
   let copies = 0;
-  for (const { line, record, isbn, campus, level, callNumber, status, due, queue, rule } of rows) {
+  for (const {
+    line,
+    record,
+    isbn,
+    issn,
+    campus,
+    level,
+    callNumber,
+    status,
+    due,
+    queue,
+    rule,
+    from,
+    to,
+  } of rows) {
     const number = readIsbn(isbn);
     if (!campuses.has(campus)) {
       all.push({ line, text: msg('libraryfolder.noSuchCampus', { id: campus.slice(0, 60) }) });
+      continue;
+    }
+    if (!record && !isbn && issn) {
+      const serial = readIssn(issn);
+      if (!serial || !from)
+        all.push({ line, text: msg('libraryfolder.noVolumes', { value: issn.slice(0, 60) }) });
+      else print.push({ issn: serial, campus, run: { from, ...(to ? { to } : {}), callNumber, rule }, line });
       continue;
     }
     if (!record && !number) {
@@ -72,5 +102,5 @@ export function readHoldings(text: string, campuses: ReadonlySet<string>): Holdi
     by.set(key, [...(by.get(key) ?? []), { copy, line }]);
     copies++;
   }
-  return { byRecord, byIsbn, copies, problems: all };
+  return { byRecord, byIsbn, copies, print, problems: all };
 }

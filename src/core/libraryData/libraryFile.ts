@@ -115,6 +115,8 @@ export const libraryFileShape = closed({
   elsewhere: otherwise(listOf(elsewhere, MANY), []),
   links: maybe(closed({ doi: maybe(said()), proxy: maybe(said()) })),
   words: maybe(words),
+  /** More problems than these end a check with status 1. */
+  check: otherwise(closed({ warnings: otherwise(whole(0, 1_000_000), 0) }), { warnings: 0 }),
 });
 export type LibraryFile = Shaped<typeof libraryFileShape>;
 
@@ -138,12 +140,16 @@ export function readLibraryFile(
   value: unknown,
   policy: Policy,
   lenders: readonly Lender[],
-): { readonly library: Library | null; readonly problems: readonly Message[] } {
+): {
+  readonly library: Library | null;
+  readonly warnings: number;
+  readonly problems: readonly Message[];
+} {
   const { value: checked, error } = schemaOf(libraryFileShape).validate(value, {
     abortEarly: false,
     convert: false,
   });
-  if (error) return { library: null, problems: error.details.map(shapeFault) };
+  if (error) return { library: null, warnings: 0, problems: error.details.map(shapeFault) };
   const file = checked as LibraryFile;
   const problems: Message[] = [];
   const week = (written: Readonly<Record<string, string>>, where: string): Week => {
@@ -166,6 +172,7 @@ export function readLibraryFile(
     (e) => ({ ...e, hours: week(e.hours, `elsewhere.${e.id}.hours`) }) as unknown as Elsewhere,
   );
   return {
+    warnings: file.check.warnings,
     library: {
       name: file.name,
       agency: file.agency,

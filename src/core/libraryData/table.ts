@@ -21,11 +21,15 @@ export type RowOf<C extends Cells> = { readonly [K in keyof C]: C[K] extends Cel
 };
 
 const plain = (name: string): string => name.toLowerCase().replace(/[\s_-]+/g, '');
-/** Columns are found in whatever order, case and joining; what is wrong is named by line. */
+/**
+ * Columns are found in whatever order, case and joining; what is wrong is named by line.
+ * @param text null where there is no such file: it has no rows, and no problems
+ */
 export function readTable<const C extends Cells>(
-  text: string,
+  text: string | null,
   cells: C,
 ): { readonly rows: readonly RowOf<C>[]; readonly problems: readonly Problem[] } {
+  if (text === null) return { rows: [], problems: [] };
   const { rows, errors } = csvRows(text);
   const [{ cells: heading } = { cells: [] as string[] }, ...body] = rows;
   const problems: Problem[] = [...errors];
@@ -73,4 +77,10 @@ export const codeOf = <T extends string>(codes: readonly T[], want: string, othe
   read: (t) => codes.find((c) => c === t.toLowerCase()) ?? null,
   want,
   ...(otherwise === undefined ? {} : { otherwise }),
+});
+/** A year, or what stands for none. */
+export const yearOf = (otherwise: number): Cell<number> => ({
+  read: (t) => (/^\d{4}$/.test(t) ? Number(t) : null),
+  want: 'year',
+  otherwise,
 });

@@ -26,7 +26,9 @@ export type Form =
   | 'limit'
   | 'id'
   | 'place'
-  | 'language';
+  | 'language'
+  | 'tag'
+  | 'subfield';
 /** What holds of a value beyond its sort. */
 interface Holding<T> {
   readonly name: Form;

@@ -1,10 +1,11 @@
 /** The button that opens the sheet, which comes with it. */
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { part } from '../../browser/parts';
 import { say } from '../../words/generated/keep';
 import kit from '../kit/kit.module.css';
 import type { ToCite } from './CiteSheet';
 
-const CiteSheet = lazy(() => import('./CiteSheet'));
+const CiteSheet = part(() => import('./CiteSheet'));
 
 export function CiteOpen({ things, close }: { things: readonly ToCite[]; close: () => void }) {
   return (

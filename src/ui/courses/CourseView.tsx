@@ -1,6 +1,7 @@
 /** One course: its meetings down the page, what is read for each, and the week plan on top. */
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { type CourseUndo, newCourse, saveCourse } from '../../browser/courses';
+import { part } from '../../browser/parts';
 import { theStore } from '../../browser/store';
 import type { Course, OwnCourse } from '../../core/courses/course';
 import { isDueThisWeek, READING_STANDINGS } from '../../core/courses/weekPlan';
@@ -21,7 +22,7 @@ import styles from './courses.module.css';
 import { type Axis, axisOf, ReadingRow } from './ReadingRow';
 import { type MeetingLines, type ReadingLine, useReadings } from './useReadings';
 
-const BulkSlips = lazy(() => import('../references/BulkSlips'));
+const BulkSlips = part(() => import('../references/BulkSlips'));
 
 /** What a slip is written from. */
 const thingOf = ({ reading, csl, ask }: ReadingLine): Thing => ({

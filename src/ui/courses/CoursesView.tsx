@@ -1,8 +1,9 @@
 /** Courses: found by lecturer, name, code or what is read; the reader's own; one of them with its plan. */
 import { useQuery } from '@tanstack/react-query';
-import { type FormEvent, lazy, Suspense, useState } from 'react';
+import { type FormEvent, Suspense, useState } from 'react';
 import { AskError, getCourse, getCourses } from '../../browser/client';
 import { type CourseUndo, coursesOf, newCourse, saveCourse } from '../../browser/courses';
+import { part } from '../../browser/parts';
 import { theStore } from '../../browser/store';
 import { type OwnCourse, readingsOf } from '../../core/courses/course';
 import { parseDay } from '../../core/model/time';
@@ -19,7 +20,7 @@ import { useKept } from '../kit/useKept';
 import { CourseView } from './CourseView';
 import styles from './courses.module.css';
 
-const Syllabus = lazy(() => import('./Syllabus'));
+const Syllabus = part(() => import('./Syllabus'));
 const NONE: OwnCourse[] = [];
 const goTo = (params: Readonly<Record<string, string>>): void => go(new URLSearchParams(params));
 const dayOf = (iso: string, now: string): string => {

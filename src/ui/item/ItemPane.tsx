@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { lazy, type ReactNode, Suspense } from 'react';
+import { type ReactNode, Suspense } from 'react';
 import { AskError, getRecord } from '../../browser/client';
+import { part } from '../../browser/parts';
 import { recordHref } from '../../core/model/address';
 import type { Kind } from '../../core/model/kinds';
 import type { DayNumber } from '../../core/model/time';
@@ -16,7 +17,7 @@ import { TitleBlock } from './TitleBlock';
 import { Ways } from './Ways';
 import { WhatElse } from './WhatElse';
 
-const ReadyAnswers = lazy(() => import('../ask/ReadyAnswers'));
+const ReadyAnswers = part(() => import('../ask/ReadyAnswers'));
 
 interface Props {
   readonly id: string;

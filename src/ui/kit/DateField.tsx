@@ -2,8 +2,9 @@
  * A day, typed as people write it or picked from a calendar that shows when the library is closed. What can't
  * be read stays where it is, with what is wrong; an empty field is no day.
  */
-import { type KeyboardEvent, lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
+import { type KeyboardEvent, Suspense, useEffect, useId, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
+import { part } from '../../browser/parts';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/kit';
@@ -15,7 +16,7 @@ const reading = () => import('./readDay');
 type Reading = Awaited<ReturnType<typeof reading>>;
 /** Fetched ahead of time: what did not come is fetched when it is needed. */
 const notYet = (): void => undefined;
-const Calendar = lazy(() => import('./Calendar'));
+const Calendar = part(() => import('./Calendar'));
 
 export interface DateFieldProps {
   readonly id?: string;

@@ -2,8 +2,9 @@
  * Loans: what is with the reader and until when, what renewing would gain, what is waited for, owed, and what was
  * brought back. What slips brought from elsewhere stands among what the desk lent.
  */
-import { lazy, Suspense, useRef, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { tellDesk } from '../../browser/desk';
+import { part } from '../../browser/parts';
 import { doAct } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
@@ -26,7 +27,7 @@ import { type Answer, LoanRow } from './LoanRow';
 import styles from './loans.module.css';
 import { useAccount, useLookAgain, wantsSignIn } from './useAccount';
 
-const Beside = lazy(() => import('./Beside'));
+const Beside = part(() => import('./Beside'));
 
 type Answers = ReadonlyMap<string, Answer>;
 const NO_ANSWERS: Answers = new Map();

@@ -3,8 +3,9 @@
  * their price and the reasons for what is left out. One gesture writes the slips.
  */
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { getPlan } from '../../browser/client';
+import { part } from '../../browser/parts';
 import type { Thing } from '../../core/discovery/manySlips';
 import { isOpen } from '../../core/model/slipStates';
 import { parseDay } from '../../core/model/time';
@@ -25,7 +26,7 @@ import nextStyles from './next.module.css';
 import styles from './piles.module.css';
 import type { PileLine } from './usePileLines';
 
-const BulkSlips = lazy(() => import('../references/BulkSlips'));
+const BulkSlips = part(() => import('../references/BulkSlips'));
 /** As many as can be weighed exactly, and asked in one question. */
 const PLANNED = 200;
 /** Where nothing is done yet, and something could be. */

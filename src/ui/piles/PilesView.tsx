@@ -1,5 +1,6 @@
 /** Piles: things kept for a purpose, each pile a timetable of its own, with what to do next beside it. */
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { part } from '../../browser/parts';
 import { binOf, change, clearOld, newPile, throwAway } from '../../browser/piles';
 import { theStore } from '../../browser/store';
 import type { Thing } from '../../core/discovery/manySlips';
@@ -42,8 +43,8 @@ import { matching, type PileLine, usePileLines } from './usePileLines';
 import { pileName, usePiles } from './usePiles';
 import { usePlacing } from './usePlacing';
 
-const BulkSlips = lazy(() => import('../references/BulkSlips'));
-const FetchSheet = lazy(() => import('./FetchSheet').then((m) => ({ default: m.FetchSheet })));
+const BulkSlips = part(() => import('../references/BulkSlips'));
+const FetchSheet = part(() => import('./FetchSheet').then((m) => ({ default: m.FetchSheet })));
 
 /** Without what the reader said of it, which the sheet adds and can take back. */
 const toCite = ({ item, found }: PileLine): ToCite => ({

@@ -1,7 +1,8 @@
 /**
  * References: a pasted bibliography on the left, each of its references read, matched and timed on the right.
  */
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { part } from '../../browser/parts';
 import { matchOf, type Standing, standingOf } from '../../core/discovery/standing';
 import { isOpen } from '../../core/model/slipStates';
 import { parseDay } from '../../core/model/time';
@@ -20,7 +21,7 @@ import { type BibliographyUnderWay, useBibliography } from './useBibliography';
 import { useResolved } from './useResolved';
 import { YourText } from './YourText';
 
-const BulkSlips = lazy(() => import('./BulkSlips'));
+const BulkSlips = part(() => import('./BulkSlips'));
 /** Standings of what has to be asked for. */
 const WANTING: readonly Standing[] = ['slip', 'ask', 'unlikely'];
 

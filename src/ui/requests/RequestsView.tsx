@@ -3,7 +3,8 @@
  * axis, and finished.
  */
 
-import { lazy, Suspense, useState, useSyncExternalStore } from 'react';
+import { Suspense, useState, useSyncExternalStore } from 'react';
+import { part } from '../../browser/parts';
 import { dropOdd, oddSlips } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { newsFailure, onTrouble } from '../../browser/trouble';
@@ -31,7 +32,7 @@ import { Outgoing } from './Outgoing';
 import styles from './requests.module.css';
 import { Tracks } from './Tracks';
 
-const TookChart = lazy(() => import('./TookChart'));
+const TookChart = part(() => import('./TookChart'));
 
 function Here({ slips }: { slips: readonly Slip[] }) {
   const { moment } = useHere();

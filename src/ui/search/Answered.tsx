@@ -3,17 +3,9 @@
  * before.
  */
 
-import {
-  lazy,
-  Suspense,
-  startTransition,
-  useDeferredValue,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-} from 'react';
+import { Suspense, startTransition, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { AskError } from '../../browser/client';
+import { part } from '../../browser/parts';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import type { Moment } from '../../core/discovery/answers';
@@ -50,8 +42,8 @@ import { pageQuery, useResults } from './useResults';
 import styles from './view.module.css';
 import { WaitBar } from './WaitBar';
 
-const YearsChart = lazy(() => import('./YearsChart'));
-const Beside = lazy(() => import('./Beside'));
+const YearsChart = part(() => import('./YearsChart'));
+const Beside = part(() => import('./Beside'));
 
 /** Conditions that did not come along to other words. */
 export interface LeftBehind {
@@ -79,7 +71,7 @@ interface Props {
 export const askAhead = (request: SearchRequest, moment: Moment): void =>
   void client.prefetchQuery(pageQuery(request, moment, 0));
 
-const DeskSilent = lazy(() => import('../kit/DeskSilent').then((m) => ({ default: m.DeskSilent })));
+const DeskSilent = part(() => import('../kit/DeskSilent').then((m) => ({ default: m.DeskSilent })));
 /** The chart is drawn after the bars beside it: each is a good part of what a frame has room for. */
 function Years({ request, answer, change }: Pick<Props, 'request' | 'change'> & { answer: SearchAnswer }) {
   const given = useMemo(() => ({ request, answer }), [request, answer]);

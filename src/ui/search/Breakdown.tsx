@@ -1,6 +1,7 @@
 /** The picture of the results: every bar can be kept or left out, and says how many it would leave. */
 
-import { lazy, type ReactNode, Suspense, useState } from 'react';
+import { type ReactNode, Suspense, useState } from 'react';
+import { part } from '../../browser/parts';
 import { KIND_FAMILIES } from '../../core/model/kinds';
 import { choiceOf, choose, type Group, type SearchRequest } from '../../core/query/request';
 import type { BreakdownValue, SearchAnswer } from '../../words/answers';
@@ -13,7 +14,7 @@ import { type Bar, BarRow } from './Bar';
 import styles from './breakdown.module.css';
 import shared from './shared.module.css';
 
-const AllValues = lazy(() => import('./AllValues'));
+const AllValues = part(() => import('./AllValues'));
 
 const SHOWN: readonly (readonly [group: Group, label: string, most: number])[] = [
   ['peer', say('results.peerReview'), 3],

@@ -1,6 +1,7 @@
 /** Before the first search: what the box takes, and what of the reader's is under way. */
 
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
+import { part } from '../../browser/parts';
 import { pastOf, standingSearches } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { EXAMPLE_SORTS } from '../../core/model/library';
@@ -11,9 +12,9 @@ import styles from './first.module.css';
 import shared from './shared.module.css';
 
 const loadYours = () => import('./Yours');
-const UnderWay = lazy(() => loadYours().then((m) => ({ default: m.UnderWay })));
-const Standing = lazy(() => loadYours().then((m) => ({ default: m.Standing })));
-const Earlier = lazy(() => loadYours().then((m) => ({ default: m.Earlier })));
+const UnderWay = part(() => loadYours().then((m) => ({ default: m.UnderWay })));
+const Standing = part(() => loadYours().then((m) => ({ default: m.Standing })));
+const Earlier = part(() => loadYours().then((m) => ({ default: m.Earlier })));
 
 const EXAMPLES: Readonly<Record<(typeof EXAMPLE_SORTS)[number], readonly [what: string, says: string]>> = {
   topic: [say('search.aTopic'), say('search.wordsAreJoinedQuotationMarksHold')],

@@ -1,4 +1,5 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
+import { part } from '../../browser/parts';
 import { writeOpenUrl } from '../../core/coverage/openurl';
 import { isoDay } from '../../core/model/time';
 import {
@@ -18,7 +19,7 @@ import kit from '../kit/kit.module.css';
 import { looksLikeReference } from './pasted';
 import styles from './timetable.module.css';
 
-const ReadyAnswers = lazy(() => import('../ask/ReadyAnswers'));
+const ReadyAnswers = part(() => import('../ask/ReadyAnswers'));
 
 /** What was typed as the title of what is wanted, marks of the query left out. */
 function slipFor({ q, needBy }: SearchRequest): URLSearchParams {

@@ -1,7 +1,8 @@
 /** One wide box, its suggestions, the day by which the thing is needed, and the three ways of asking. */
 
-import { type FormEvent, lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
+import { type FormEvent, Suspense, useEffect, useId, useRef, useState } from 'react';
 import { getSuggestions } from '../../browser/client';
+import { part } from '../../browser/parts';
 import { pastOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
@@ -17,8 +18,8 @@ import { useKept } from '../kit/useKept';
 import styles from './box.module.css';
 import shared from './shared.module.css';
 
-const ByFields = lazy(() => import('./ByFields'));
-const Commands = lazy(() => import('./Commands'));
+const ByFields = part(() => import('./ByFields'));
+const Commands = part(() => import('./Commands'));
 
 interface Choice {
   readonly kind: 'title' | 'person' | 'subject' | 'journal' | 'past';

@@ -1,6 +1,7 @@
 /** The search view: one address is one state; everything seen here can be shared and comes back with Back. */
 
-import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
+import { Suspense, useCallback, useEffect, useRef, useState } from 'react';
+import { part } from '../../browser/parts';
 import type { Moment } from '../../core/discovery/answers';
 import {
   leftBehind,
@@ -22,7 +23,7 @@ import { SearchBox, type WayOfAsking } from './SearchBox';
 import styles from './view.module.css';
 
 const loadAnswered = () => import('./Answered');
-const Answered = lazy(loadAnswered);
+const Answered = part(loadAnswered);
 /** The question leaves at once; what did not come is said where it is drawn. */
 let answered: Awaited<ReturnType<typeof loadAnswered>> | null = null;
 function ahead(request: SearchRequest, moment: Moment): void {

@@ -1,6 +1,7 @@
 /** The right side of the shell: the demo clock, who is reading, the theme, the keys, the command palette. */
 
-import { lazy, Suspense, useEffect, useLayoutEffect, useState } from 'react';
+import { Suspense, useEffect, useLayoutEffect, useState } from 'react';
+import { part } from '../../browser/parts';
 import { clockOf, clockText, dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/shell';
@@ -11,12 +12,12 @@ import { Notice } from './Notice';
 import styles from './shell.module.css';
 
 const loadPalette = () => import('./Palette');
-const Palette = lazy(loadPalette);
-const ClockMenu = lazy(() => import('./ClockMenu'));
-const Readers = lazy(() => import('./Readers'));
-const NoticeCount = lazy(() => import('../notices/NoticeCount'));
-const SlipTraffic = lazy(() => import('../kit/SlipTraffic'));
-const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
+const Palette = part(loadPalette);
+const ClockMenu = part(() => import('./ClockMenu'));
+const Readers = part(() => import('./Readers'));
+const NoticeCount = part(() => import('../notices/NoticeCount'));
+const SlipTraffic = part(() => import('../kit/SlipTraffic'));
+const KeysHelp = part(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 const PALETTE_AFTER = 3000;
 
 function Clock() {

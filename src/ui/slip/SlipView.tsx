@@ -1,6 +1,7 @@
 /** A slip at its address: in the editor while it is a draft, with its messages once it has left. */
 
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
+import { part } from '../../browser/parts';
 import { slipById } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { say } from '../../words/generated/slip';
@@ -50,7 +51,7 @@ function AtAddress({ id }: { id: string }) {
   );
 }
 
-const ReadyAnswers = lazy(() => import('../ask/ReadyAnswers'));
+const ReadyAnswers = part(() => import('../ask/ReadyAnswers'));
 
 export default function SlipView({ id }: { id: string }) {
   return (
