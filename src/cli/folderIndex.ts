@@ -123,7 +123,7 @@ export function indexFolder(dir: string, { check, out, reports }: Options, progr
         library: folder.library,
         journals: folder.serials.journals,
         lines: folder.serials.lines,
-        readers: [],
+        readers: folder.readers,
         built: machineClock(() => folder.library.policy.zone).now(),
         guidance: folder.guidance,
         courses: { saw: () => undefined, made: () => folder.courses },

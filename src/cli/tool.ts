@@ -1,5 +1,5 @@
 /**
- * `tool query|references|coverage|convert|cite|shelf|check|schemas|train-references`: each tool is a module that works when it
+ * `tool query|references|coverage|convert|cite|shelf|check|schemas|gralsund|train-references`: each tool is a module that works when it
  * is loaded.
  */
 import { table } from '../core/table';
@@ -13,6 +13,7 @@ const TOOLS = table<() => Promise<unknown>>({
   shelf: () => import('./tools/shelf'),
   check: () => import('./tools/check'),
   schemas: () => import('./tools/schemas'),
+  gralsund: () => import('./tools/gralsund'),
   'train-references': () => import('./trainReferences').then((m) => m.runTraining()),
 });
 const what = process.argv.slice(2).find((a) => a !== '--') ?? '';

@@ -14,7 +14,7 @@ import { cleanItem } from '../core/libraryData/clean';
 import { readCustom } from '../core/libraryData/custom';
 import type { Holdings, PlacedCopy } from '../core/libraryData/holdings';
 import { copiesOfMarc } from '../core/libraryData/marcCopies';
-import { detailsOf, hostsOf, withDetails } from '../core/libraryData/marcDetails';
+import { detailsOf, hostsOf, ledTo, withDetails } from '../core/libraryData/marcDetails';
 import { isbnsOf, joinedRecord, SameFinder } from '../core/libraryData/same';
 import { readIssn } from '../core/model/identifiers';
 import { msg } from '../core/model/message';
@@ -118,7 +118,14 @@ export function* descriptionsOf(dir: string, folder: LibraryFolder, told: Told):
         const renamed = record.subjects.flatMap((s) => mapping.subject(s) ?? []);
         const { own, problem } = readCustom(raw?.custom, lenders);
         if (problem) told({ file, line, text: problem });
-        record = { ...record, subjects: renamed, ...own };
+        const { URL } = record.csl;
+        const led = URL ? ledTo([URL], record.csl.title, hosts) : {};
+        record = {
+          ...record,
+          subjects: renamed,
+          ...(Object.keys(led).length ? { ...led, carrier: 'online' as const } : {}),
+          ...own,
+        };
       }
       if (seen.has(record.id)) {
         let n = 2;

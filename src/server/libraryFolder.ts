@@ -22,6 +22,7 @@ import { type Titles, titlesOf } from '../core/libraryData/titles';
 import type { Library } from '../core/model/library';
 import { type Message, msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
+import type { Reader } from '../core/model/reader';
 import type { KbartLine } from '../core/model/titleList';
 import { placesProblem, readPolicy } from '../core/policy/schema';
 
@@ -42,6 +43,8 @@ export interface LibraryFolder {
   readonly owners: Owners;
   readonly mapping: Mapping;
   readonly guidance: Guidance;
+  /** Whom the simulated sign-in knows. */
+  readonly readers: readonly Reader[];
   /** How many problems may be there before checking ends with 1. */
   readonly warnings: number;
   readonly courses: readonly Course[];
@@ -171,6 +174,7 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
     holdings,
     owners,
     guidance: help.guidance,
+    readers: help.readers,
     courses: courses.courses,
     recordFiles: listed(dir, 'records'),
   };

@@ -1,6 +1,7 @@
 /**
  * What a library says where its index ends: `questions.yaml` (ready answers), `databases.yaml`, `guides.yaml`,
- * `subjects.yaml` (which words and headings speak for which subject) and `librarians.yaml`. Each is a list; an entry
+ * `subjects.yaml` (which words and headings speak for which subject) and `librarians.yaml`; and for trying out
+ * `readers.yaml`. Each is a list; an entry
  * that can't be used is named, and the others stand.
  */
 import {
@@ -11,8 +12,10 @@ import {
   type StudyGuide,
   type Topic,
 } from '../discovery/guidance';
+import { CATEGORIES } from '../model/codes';
 import type { Librarian } from '../model/librarian';
 import { type Message, msg } from '../model/message';
+import type { Reader } from '../model/reader';
 import { schemaOf, shapeFault } from '../model/schema';
 import {
   closed,
@@ -74,6 +77,18 @@ export const librarianShape = closed({
   ),
 });
 
+/** Whom the simulated sign-in knows, for trying a library out; nobody is signed in by it in earnest. */
+export const readerEntryShape = closed({
+  id: id(),
+  name: name(),
+  category: oneOf(CATEGORIES),
+  campus: id(),
+  email: name(),
+  address: otherwise(said(), ''),
+  remote: otherwise(yesOrNo(), false),
+  registered: otherwise(yesOrNo(), true),
+});
+
 /** The files, by the shape of one entry. */
 export const HELP_FILES = {
   'questions.yaml': questionShape,
@@ -81,6 +96,7 @@ export const HELP_FILES = {
   'guides.yaml': guideShape,
   'subjects.yaml': subjectShape,
   'librarians.yaml': librarianShape,
+  'readers.yaml': readerEntryShape,
 } as const satisfies Readonly<Record<string, Value<unknown>>>;
 export type HelpFile = keyof typeof HELP_FILES;
 export const HELP_LIST = Object.keys(HELP_FILES) as readonly HelpFile[];
@@ -113,6 +129,7 @@ export function readHelp(
   campuses: ReadonlySet<string>,
 ): {
   readonly guidance: Guidance;
+  readonly readers: readonly Reader[];
   readonly problems: readonly { readonly file: HelpFile; readonly text: Message }[];
 } {
   const problems: { file: HelpFile; text: Message }[] = [];
@@ -133,7 +150,17 @@ export function readHelp(
       return known;
     }),
   }));
+  const readers = read<Reader>('readers.yaml').filter((r) => {
+    const known = campuses.has(r.campus);
+    if (!known)
+      problems.push({
+        file: 'readers.yaml',
+        text: msg('libraryfolder.studiesNowhere', { name: r.name, id: r.campus.slice(0, 60) }),
+      });
+    return known;
+  });
   return {
+    readers,
     guidance: {
       answers: read<ReadyAnswer>('questions.yaml'),
       databases: read<Database>('databases.yaml'),

@@ -124,12 +124,6 @@ export function detailsOf(m: MarcRecord, csl: CslItem, mapping: Mapping, hosts: 
     .filter((f) => f.ind2 !== '2')
     .flatMap((f) => all(f, 'u'))
     .filter((u) => /^https?:\/\//i.test(u));
-  const led = addresses.flatMap((url) => {
-    const provider = hosts.byHost(hostOf(url));
-    return provider === undefined ? [] : [{ url, provider: provider as ProviderId }];
-  });
-  const open = led.filter((l) => hosts.open(l.provider));
-  const held = led.filter((l) => !hosts.open(l.provider));
   return {
     carrier,
     languages,
@@ -139,11 +133,27 @@ export function detailsOf(m: MarcRecord, csl: CslItem, mapping: Mapping, hosts: 
     ...(audience ? { audience } : {}),
     ...(contents.length ? { contents } : {}),
     ...(about.length ? { about } : {}),
+    ...ledTo(addresses, csl.title, hosts),
+  };
+}
+/** Where texts can be read, by addresses that lead to a provider of the library's. */
+export function ledTo(
+  addresses: readonly string[],
+  title: string,
+  hosts: Hosts,
+): Pick<DiscoveryRecord, 'openCopies' | 'ebook'> {
+  const led = addresses.flatMap((url) => {
+    const provider = hosts.byHost(hostOf(url));
+    return provider === undefined ? [] : [{ url, provider: provider as ProviderId }];
+  });
+  const open = led.filter((l) => hosts.open(l.provider));
+  const held = led.filter((l) => !hosts.open(l.provider));
+  return {
     ...(open.length
       ? { openCopies: open.map((l) => ({ ...l, version: 'version-of-record' as const })) }
       : {}),
     ...(held.length
-      ? { ebook: held.map((l) => ({ provider: l.provider, publication_title: csl.title, title_url: l.url })) }
+      ? { ebook: held.map((l) => ({ provider: l.provider, publication_title: title, title_url: l.url })) }
       : {}),
   };
 }

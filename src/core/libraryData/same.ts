@@ -1,12 +1,13 @@
 /**
  * Which descriptions are of the same thing, and which things are of one work, when a library's records come from
  * several sources. The same by a number that only one thing has (DOI, PMID), or by what two people would compare:
- * whole title, first person, year, kind and carrier, with nothing in their numbers that speaks against it. One work
+ * whole title, first person, year, kind, carrier or place in a whole, with nothing in their numbers that speaks against it. One work
  * are editions and carriers of a book: whole title and first person.
  *
  * Only digests are kept, so that a million records take some hundred megabytes less than their texts.
  */
 import { readDoi, readIsbn } from '../model/identifiers';
+import { KINDS } from '../model/kinds';
 import { type DiscoveryRecord, yearOfRecord } from '../model/record';
 import { fold } from '../words/fold';
 
@@ -42,7 +43,9 @@ function keysOf(r: DiscoveryRecord): { readonly sure: readonly string[]; readonl
   const place = [csl.volume, csl.issue, csl.page?.split(/[-–]/)[0], flat(csl['container-title'] ?? '')]
     .map((t) => t ?? '')
     .join('|');
-  const part = r.kind === 'book' || r.kind === 'thesis' || r.kind === 'report' ? (csl.edition ?? '') : place;
+  // A part is the same on paper and on the screen; of a volume those are two things.
+  const { family } = KINDS[r.kind];
+  const part = family === 'article' || family === 'chapter' ? place : `${r.carrier} ${csl.edition ?? ''}`;
   return {
     sure: [...(doi ? [`doi ${doi.toLowerCase()}`] : []), ...(csl.PMID ? [`pmid ${csl.PMID}`] : [])].map(
       (key) => `${key} ${r.kind}`,
@@ -50,7 +53,7 @@ function keysOf(r: DiscoveryRecord): { readonly sure: readonly string[]; readonl
     likely:
       title.length < TELLING && !person
         ? null
-        : `${r.kind} ${r.carrier} ${title} ${person} ${yearOfRecord(csl) ?? ''} ${part}`,
+        : `${r.kind} ${title} ${person} ${yearOfRecord(csl) ?? ''} ${part}`,
   };
 }
 
