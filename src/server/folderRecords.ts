@@ -76,6 +76,7 @@ function* itemsIn(
     told({ file, line: 0, text: msg('libraryfolder.cutOff', { said }) });
   }
   if (reader) yield* taken(reader.end());
+  else told({ file, line: 0, text: msg('libraryfolder.emptyFile') });
 }
 
 /** Every description of the folder, with the copies and lists that belong to it. */

@@ -298,7 +298,12 @@ function mended(item: CslItem, { kind }: Parsed, fields: Fields): CslItem {
 export function readBibtex(text: string): ReadItems {
   const items: CslItem[] = [];
   const problems: Problem[] = [];
-  const entries = entriesOf(text.replace(/\r\n?/g, '\n'));
+  const plain = text.replace(/\r\n?/g, '\n');
+  const entries = entriesOf(plain);
+  // What stands between entries is a comment, but not the fields of one that has lost its head.
+  const before = plain.slice(0, Math.max(0, plain.search(/@\w+\s*[{(]/)));
+  if (/^[ \t]*\w{2,20}[ \t]*=[ \t]*[{"\d]/m.test(before))
+    problems.push({ line: 1, text: msg('file.entryWithoutHead') });
   // Abbreviations (@string) hold for all entries; each is handed on with those entries that use it, else many
   // of both would be read in the square of their number.
   const strings = new Map(

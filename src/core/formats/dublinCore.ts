@@ -9,11 +9,25 @@ const DC_NAMESPACE = 'info:srw/schema/1/dc-schema';
 /** A record as unqualified Dublin Core in XML. */
 export const writeDublinCore = (r: DiscoveryRecord): string => writeXml(dublinCoreOf(r));
 /** The same as a piece of an answer. */
-export function dublinCoreOf(r: DiscoveryRecord): Xml {
+export const dublinCoreOf = (r: DiscoveryRecord): Xml =>
+  element('srw_dc:dc', elementsOf(r), {
+    'xmlns:srw_dc': DC_NAMESPACE,
+    'xmlns:dc': 'http://purl.org/dc/elements/1.1/',
+  });
+const OAI_DC = 'http://www.openarchives.org/OAI/2.0/oai_dc/';
+/** The same as OAI-PMH has it (Implementation Guidelines, `oai_dc`). */
+export const oaiDcOf = (r: DiscoveryRecord): Xml =>
+  element('oai_dc:dc', elementsOf(r), {
+    'xmlns:oai_dc': OAI_DC,
+    'xmlns:dc': 'http://purl.org/dc/elements/1.1/',
+    'xmlns:xsi': 'http://www.w3.org/2001/XMLSchema-instance',
+    'xsi:schemaLocation': `${OAI_DC} http://www.openarchives.org/OAI/2.0/oai_dc.xsd`,
+  });
+function elementsOf(r: DiscoveryRecord): readonly Xml[] {
   const { csl } = r;
   const by = creators(csl).names;
   const date = csl.issued?.['date-parts'][0].map((n) => String(n).padStart(2, '0')).join('-');
-  const body = [
+  return [
     textElement('dc:title', csl.title),
     ...by.map((n) => textElement('dc:creator', fullName(n))),
     ...(csl.author?.length ? (csl.editor ?? []) : []).map((n) => textElement('dc:contributor', fullName(n))),
@@ -35,8 +49,4 @@ export function dublinCoreOf(r: DiscoveryRecord): Xml {
     ),
     ...r.languages.map((l) => textElement('dc:language', l)),
   ];
-  return element('srw_dc:dc', body, {
-    'xmlns:srw_dc': DC_NAMESPACE,
-    'xmlns:dc': 'http://purl.org/dc/elements/1.1/',
-  });
 }

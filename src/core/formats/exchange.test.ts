@@ -158,9 +158,19 @@ describe('what is broken', () => {
     const good = writeItems('marc', [{ id: 'a', type: 'book', title: 'Kelp' } as CslItem]) as Uint8Array;
     const bad = good.slice();
     bad.set(bytes('99999'), 24 + 7);
-    const { items, problems } = readAs('marc', Uint8Array.from([...bad, ...good, ...good.subarray(0, 60)]));
-    expect(items.map((i) => i.title)).toEqual(['Kelp']);
-    expect(problems.map((p) => p.line)).toEqual([1, 3]);
+    const none = good.slice();
+    none.set(bytes('9x999'), 24 + 7);
+    const { items, problems } = readAs(
+      'marc',
+      Uint8Array.from([...bad, ...good, ...none, ...good.subarray(0, 60)]),
+    );
+    // Lengths that are wrong don't matter where the separators are right.
+    expect(items.map((i) => i.title)).toEqual(['Kelp', 'Kelp']);
+    expect(problems.map((p) => `${p.line} ${p.text.code}`)).toEqual([
+      '1 file.lengthsAreWrong',
+      '3 file.hasADirectoryThatPointsOutside',
+      '4 file.isCutShort',
+    ]);
   });
   it('CSL-JSON: one array, or a line each; what is no item is named', () => {
     expect(readCslItems('[{"title":"A"},{"x":1},3]')).toMatchObject({

@@ -89,6 +89,86 @@ function decoderFor(leader: string, data: Uint8Array, unread: Set<string>): (byt
 }
 const ESCAPE = 0x1b;
 
+interface Entry {
+  readonly tag: string;
+  readonly length: number;
+  readonly at: number;
+}
+/** A shorter record than this there is none. */
+const ANOTHER = 40;
+/** The entries of a directory; null where it is none. */
+function entriesIn(directory: string): Entry[] | null {
+  const entries: Entry[] = [];
+  for (let d = 0; d + 12 <= directory.length; d += 12) {
+    const entry = directory.slice(d, d + 12);
+    if (!/^[0-9A-Za-z]{3}\d{9}$/.test(entry)) return null;
+    entries.push({ tag: entry.slice(0, 3), length: Number(entry.slice(3, 7)), at: Number(entry.slice(7)) });
+  }
+  return entries;
+}
+interface Found {
+  readonly entries: readonly { readonly tag: string; readonly body: Uint8Array }[];
+  readonly exact: boolean;
+}
+/** Fields by the lengths that the directory gives; null where one does not end where a field ends. */
+function byLengths(entries: readonly Entry[], data: Uint8Array): Found | null {
+  const found: { tag: string; body: Uint8Array }[] = [];
+  for (const { tag, length, at } of entries) {
+    if (at + length > data.length || data[at + length - 1] !== FIELD_END) return null;
+    found.push({ tag, body: data.subarray(at, at + length - 1) });
+  }
+  return { entries: found, exact: true };
+}
+/**
+ * Fields by their separators, in the order in which the directory has them: lengths are wrong where somebody has put
+ * the file into another encoding, or edited it.
+ */
+function bySeparators(entries: readonly Entry[], data: Uint8Array): Found | null {
+  const pieces: Uint8Array[] = [];
+  let from = 0;
+  for (let at = data.indexOf(FIELD_END); at >= 0; at = data.indexOf(FIELD_END, from)) {
+    pieces.push(data.subarray(from, at));
+    from = at + 1;
+  }
+  if (pieces.length !== entries.length) return null;
+  // Directories stand in the order of the fields but for a few, whose places are to be believed then.
+  const within = entries.every((e) => e.at < data.length);
+  const order = entries
+    .map((e, i) => [within ? e.at : i, i] as const)
+    .sort(([a, i], [b, j]) => a - b || i - j);
+  const found = entries.map(({ tag }) => ({ tag, body: new Uint8Array(0) }));
+  for (const [k, [, i]] of order.entries()) (found[i] as { body: Uint8Array }).body = pieces[k] as Uint8Array;
+  return { entries: found, exact: false };
+}
+function fieldsOf(
+  entries: Found['entries'],
+  decode: (bytes: Uint8Array) => string,
+): Pick<MarcRecord, 'control' | 'fields'> {
+  const fields: MarcField[] = [];
+  const control: (readonly [string, string])[] = [];
+  for (const { tag, body } of entries) {
+    if (tag.startsWith('00')) {
+      control.push([tag, decode(body)]);
+      continue;
+    }
+    const cuts: number[] = [];
+    for (let i = body.indexOf(SUBFIELD); i >= 0; i = body.indexOf(SUBFIELD, i + 1)) cuts.push(i);
+    fields.push({
+      tag,
+      ind1: String.fromCharCode(body[0] ?? 32),
+      ind2: String.fromCharCode(body[1] ?? 32),
+      subfields: cuts.map(
+        (c, i) =>
+          [
+            String.fromCharCode(body[c + 1] ?? 32),
+            decode(body.subarray(c + 2, cuts[i + 1] ?? body.length)),
+          ] as const,
+      ),
+    });
+  }
+  return { control, fields };
+}
+
 /**
  * Reads records one after the other; a broken one is named by its number and left out, and reading goes on at
  * the next separator.
@@ -113,44 +193,19 @@ export function readIso2709(bytes: Uint8Array): { records: PlacedRecord[]; probl
     else if (!/^\d{5}/.test(leader) || !Number.isInteger(base) || base < 25 || start + base > end)
       bad(msg('file.hasNoUsableLeader'));
     else {
-      const decode = decoderFor(leader, bytes.subarray(start + base, end), unread);
-      const fields: MarcField[] = [];
-      const control: (readonly [string, string])[] = [];
-      let fault: Message | null = null;
-      for (let d = start + 24; d + 12 <= start + base - 1; d += 12) {
-        const entry = ascii(d, d + 12);
-        const [tag, length, at] = [entry.slice(0, 3), Number(entry.slice(3, 7)), Number(entry.slice(7, 12))];
-        const from = start + base + at;
-        if (
-          !/^[0-9A-Za-z]{3}$/.test(tag) ||
-          !Number.isInteger(length) ||
-          !Number.isInteger(at) ||
-          from + length > end
-        ) {
-          fault = msg('file.hasADirectoryThatPointsOutside');
-          break;
-        }
-        const own = bytes.subarray(from, from + length);
-        const body = own.at(-1) === FIELD_END ? own.subarray(0, -1) : own;
-        if (tag < '010' && tag.startsWith('00')) control.push([tag, decode(body)]);
-        else {
-          const cuts = [...body.keys()].filter((i) => body[i] === SUBFIELD);
-          fields.push({
-            tag,
-            ind1: String.fromCharCode(body[0] ?? 32),
-            ind2: String.fromCharCode(body[1] ?? 32),
-            subfields: cuts.map(
-              (c, i) =>
-                [
-                  String.fromCharCode(body[c + 1] ?? 32),
-                  decode(body.subarray(c + 2, cuts[i + 1] ?? body.length)),
-                ] as const,
-            ),
-          });
-        }
+      const data = bytes.subarray(start + base, end);
+      const decode = decoderFor(leader, data, unread);
+      const entries = entriesIn(ascii(start + 24, start + base - 1));
+      const own = entries && (byLengths(entries, data) ?? bySeparators(entries, data));
+      if (!own) bad(msg('file.hasADirectoryThatPointsOutside'));
+      else {
+        const read = fieldsOf(own.entries, decode);
+        records.push({ leader, ...read, line: n });
+        if (!own.exact) bad(msg('file.lengthsAreWrong'));
+        // Two records whose separator was lost are one now.
+        else if (/^\d{5}/.test(leader) && end + 1 - start > Number(leader.slice(0, 5)) + ANOTHER)
+          bad(msg('file.moreThanItSays'));
       }
-      if (fault) bad(fault);
-      else records.push({ leader, control, fields, line: n });
       for (const name of unread) bad(msg('file.characterSetUnread', { name }));
     }
     start = end + 1;

@@ -101,7 +101,11 @@ export function formatOf(name: string, bytes: Uint8Array): ReadFormat | null {
     return 'openurl';
   if (/^\s*@\w+\s*[{(]/m.test(head) && !/^[[{]/.test(head)) return 'bibtex';
   if (/^[[{]/.test(head) && /"(?:title|type)"\s*:/.test(head)) return 'csl';
-  if (/^</.test(head) && /<(?:[\w-]+:)?dc[\s>]/.test(head)) return 'oai_dc';
+  // A file that has lost its beginning is known by what comes behind it.
+  if (/^\{.*"(?:title|type)"\s*:/m.test(head)) return 'csl';
+  if (/<(?:[\w-]+:)?dc[\s>]/.test(head) && /<dc:title[\s>]|<(?:[\w-]+:)?metadata[\s>]/.test(head))
+    return 'oai_dc';
+  if (/<(?:[\w-]+:)?datafield\s/.test(head)) return 'marcxml';
   if (/^<(\?xml|!DOCTYPE|(\w+:)?(collection|record|OAI-PMH))/i.test(head)) return 'marcxml';
   const columns = (head.split('\n')[0] ?? '').split(/[,;\t]/).map((h) => columnFor(h.replace(/"/g, '')));
   if (columns.includes('title') && columns.filter(Boolean).length > 1) return 'csv';
