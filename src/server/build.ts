@@ -162,6 +162,7 @@ export function buildIndex(
         journals: world.journals,
         lines: [...world.lines],
         readers: world.readers,
+        built: world.built,
         guidance: world.guidance ?? { databases: [], guides: [], topics: [] },
       }),
     );

@@ -113,7 +113,7 @@ const DAMAGES: readonly (readonly [string, (bytes: Buffer) => Buffer, local: boo
   ],
   [
     'in another encoding',
-    (b) => Buffer.from(b.toString('utf8').replace(/[^\u0000-\u00ff]/g, '?'), 'latin1'),
+    (b) => Buffer.from(b.toString('utf8').replace(/[^\t-\u00ff]/g, '?'), 'latin1'),
     true,
   ],
   [

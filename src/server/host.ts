@@ -58,6 +58,7 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   searchText: SearchText['searchText'] = (asked, moment, slice, signal) =>
     this.#text('search', [asked, moment, slice], signal);
   retrieve: DiscoveryIndex['retrieve'] = (...args) => this.ask('retrieve', ...args);
+  harvest: DiscoveryIndex['harvest'] = (...args) => this.ask('harvest', ...args);
   values: DiscoveryIndex['values'] = (...args) => this.ask('values', ...args);
   suggest: DiscoveryIndex['suggest'] = (...args) => this.ask('suggest', ...args);
   journals: DiscoveryIndex['journals'] = (...args) => this.ask('journals', ...args);

@@ -15,7 +15,7 @@ import { HELP_LIST, type HelpFile, readHelp } from '../core/libraryData/help';
 import { type Holdings, readHoldings } from '../core/libraryData/holdings';
 import { type Serials, serialsOf } from '../core/libraryData/journals';
 import { readLenders } from '../core/libraryData/lenders';
-import { readLibraryFile } from '../core/libraryData/libraryFile';
+import { type HarvestedSource, readLibraryFile } from '../core/libraryData/libraryFile';
 import { type Mapping, readMapping } from '../core/libraryData/mapping';
 import { type Owners, readOwners } from '../core/libraryData/owners';
 import { type Titles, titlesOf } from '../core/libraryData/titles';
@@ -47,6 +47,8 @@ export interface LibraryFolder {
   readonly readers: readonly Reader[];
   /** How many problems may be there before checking ends with 1. */
   readonly warnings: number;
+  /** Where records are gathered from. */
+  readonly harvest: readonly HarvestedSource[];
   readonly courses: readonly Course[];
   /** Files of records, in the order of their names. */
   readonly recordFiles: readonly string[];
@@ -123,7 +125,7 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
   const lenders = lending === null ? { lenders: [], problems: [] } : readLenders(lending);
   all('lenders.csv', lenders.problems);
   if (!policy || value === undefined) return null;
-  const { library, warnings, problems } = readLibraryFile(value, policy, lenders.lenders);
+  const { library, warnings, harvest, problems } = readLibraryFile(value, policy, lenders.lenders);
   for (const text of problems)
     told({ file: 'library.yaml', line: 0, text, ...(library ? {} : { fatal: true as const }) });
   if (!library) return null;
@@ -169,6 +171,7 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
   return {
     library,
     warnings,
+    harvest,
     mapping,
     serials: { ...known, journals },
     holdings,

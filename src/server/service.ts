@@ -25,8 +25,11 @@ interface StoredLibrary {
   readonly journals: readonly Journal[];
   readonly lines: readonly (readonly [string, readonly KbartLine[]])[];
   readonly guidance: Guidance;
+  readonly built?: string;
 }
 
+/** When an index was built that does not say so. */
+const SOME_DAY = '2000-01-01';
 /**
  * The library's data of an index directory. Throws with a message for people when its rules can't be used.
  */
@@ -40,6 +43,7 @@ export function readLibraryFile(dir: string): LibraryFile {
     lines: new Map(file.lines),
     guidance: file.guidance,
     courses: readCourses(dir),
+    built: (file.built ?? SOME_DAY).slice(0, 10),
   };
 }
 

@@ -85,6 +85,7 @@ const PARAMS: Readonly<Record<string, readonly string[]>> = {
     'scanClause',
     'stylesheet',
   ],
+  '/oai': ['verb', 'metadataPrefix', 'from', 'until', 'set', 'resumptionToken', 'identifier'],
   '/openurl': [
     'genre',
     'title',

@@ -354,6 +354,22 @@ export interface CoursesAnswer {
   readonly courses: readonly CourseLine[];
 }
 
+/** A stretch of records in the order in which they came: ISO days taken in, from a place in the order on. */
+export interface HarvestAsked {
+  readonly from: string;
+  readonly until: string;
+  /** What says that it comes later is not there yet. */
+  readonly today: string;
+  readonly place: number;
+  readonly limit: number;
+}
+export interface HarvestAnswer {
+  readonly records: readonly DiscoveryRecord[];
+  /** Null at the end of the list. */
+  readonly next: number | null;
+  /** The day on which those came that say no other. */
+  readonly built: string;
+}
 export interface DiscoveryIndex {
   health(): Promise<{
     readonly records: number;
@@ -367,6 +383,8 @@ export interface DiscoveryIndex {
     moment: Moment,
     slice: Slice,
   ): Promise<{ readonly total: number; readonly records: readonly DiscoveryRecord[] }>;
+  /** Records by the day on which they came, a stretch of them; `next` is where the list goes on. */
+  harvest(asked: HarvestAsked): Promise<HarvestAnswer>;
   /** All values of one group among the results, `contains` narrowing them. */
   values(asked: AskedSearch, moment: Moment, group: Group, contains: string): Promise<ValuesAnswer>;
   suggest(typed: string): Promise<SuggestAnswer>;

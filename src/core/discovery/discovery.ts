@@ -45,6 +45,8 @@ import type {
   BreakdownValue,
   BrowseAnswer,
   CoursesAnswer,
+  HarvestAnswer,
+  HarvestAsked,
   JournalsAnswer,
   KeptAnswer,
   Moment,
@@ -95,8 +97,9 @@ export interface LibraryFile {
   readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
   readonly guidance: Guidance;
   readonly courses: readonly Course[];
+  /** ISO day on which the index was built: those of its records came then that say no other. */
+  readonly built: string;
 }
-
 export class Discovery {
   readonly #engine: SearchEngine;
   readonly file: LibraryFile;
@@ -231,6 +234,30 @@ export class Discovery {
     const asked = engineQuery(request, query.tree, moment, query.sort ?? request.sort);
     const { total, slice: found } = await this.#engine.search({ ...asked, ...slice, apart: true });
     return { total, records: await this.#items.records(found.map((line) => line.id)) };
+  }
+
+  /** Records by the day on which they came into the index, and where the list goes on; null at its end. */
+  async harvest({ from, until, today, place, limit }: HarvestAsked): Promise<HarvestAnswer> {
+    const { built } = this.file;
+    const cameOn = ({ added }: { readonly added?: string }): string => added ?? built;
+    let start = place;
+    if (place === 0) {
+      // They stand in the order of these days: the first of them is found by halving.
+      let end = await this.#engine.size();
+      while (start < end) {
+        const middle = (start + end) >> 1;
+        const [record] = await this.#engine.inOrder(middle, 1);
+        if (record && cameOn(record) < from) start = middle + 1;
+        else end = middle;
+      }
+    }
+    const ahead = await this.#engine.inOrder(start, limit + 1);
+    const fitting = ahead.filter((r) => cameOn(r) <= until && (r.added ?? '') <= today);
+    return {
+      records: fitting.slice(0, limit),
+      next: fitting.length > limit ? start + limit : null,
+      built,
+    };
   }
 
   #labelled(group: Group, v: { value: string; count: number }): BreakdownValue {

@@ -101,6 +101,12 @@ export class EmbeddedSearch implements SearchEngine {
     return this.#engine.values(query, group, contains, limit);
   }
 
+  async inOrder(place: number, limit: number): Promise<readonly DiscoveryRecord[]> {
+    const size = this.#engine.size;
+    const out: DiscoveryRecord[] = [];
+    for (let doc = place; doc < Math.min(size, place + limit); doc++) out.push(this.#recordAt(doc));
+    return out;
+  }
   async records(ids: readonly string[]): Promise<readonly (DiscoveryRecord | null)[]> {
     return ids.map((id) => {
       const doc = this.#doc(id);

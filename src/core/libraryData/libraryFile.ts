@@ -105,6 +105,14 @@ const words = closed({
   about: otherwise(listOf(said(), MANY), []),
   examples: otherwise(closed(Object.fromEntries(EXAMPLE_SORTS.map((sort) => [sort, maybe(said())]))), {}),
 });
+/** Where records are gathered from (OAI-PMH 2.0). */
+const harvested = closed({
+  id: id(),
+  address: formed(/^https?:\/\/\S{3,2000}$/, 'web'),
+  prefix: otherwise(oneOf(['oai_dc', 'marcxml']), 'oai_dc'),
+  set: maybe(name()),
+});
+export type HarvestedSource = Shaped<typeof harvested>;
 export const libraryFileShape = closed({
   name: name(),
   agency: name(),
@@ -115,6 +123,7 @@ export const libraryFileShape = closed({
   elsewhere: otherwise(listOf(elsewhere, MANY), []),
   links: maybe(closed({ doi: maybe(said()), proxy: maybe(said()) })),
   words: maybe(words),
+  harvest: otherwise(listOf(harvested, 50), []),
   /** More problems than these end a check with status 1. */
   check: otherwise(closed({ warnings: otherwise(whole(0, 1_000_000), 0) }), { warnings: 0 }),
 });
@@ -143,13 +152,14 @@ export function readLibraryFile(
 ): {
   readonly library: Library | null;
   readonly warnings: number;
+  readonly harvest: readonly HarvestedSource[];
   readonly problems: readonly Message[];
 } {
   const { value: checked, error } = schemaOf(libraryFileShape).validate(value, {
     abortEarly: false,
     convert: false,
   });
-  if (error) return { library: null, warnings: 0, problems: error.details.map(shapeFault) };
+  if (error) return { library: null, warnings: 0, harvest: [], problems: error.details.map(shapeFault) };
   const file = checked as LibraryFile;
   const problems: Message[] = [];
   const week = (written: Readonly<Record<string, string>>, where: string): Week => {
@@ -173,6 +183,7 @@ export function readLibraryFile(
   );
   return {
     warnings: file.check.warnings,
+    harvest: once(file.harvest, 'harvest', problems),
     library: {
       name: file.name,
       agency: file.agency,

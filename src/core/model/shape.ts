@@ -28,6 +28,7 @@ export type Form =
   | 'place'
   | 'language'
   | 'tag'
+  | 'web'
   | 'subfield';
 /** What holds of a value beyond its sort. */
 interface Holding<T> {

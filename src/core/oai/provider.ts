@@ -55,7 +55,7 @@ const ARGUMENTS = new Map([
 ]);
 const isPrefix = (text: string): text is OaiPrefix => (PREFIXES as readonly string[]).includes(text);
 const fault = (error: OaiError, about = ''): OaiRequest => ({ verb: 'fault', error, about });
-const FIRST_DAY = '0001-01-01';
+const FIRST_DAY = '1000-01-01';
 const LAST_DAY = '9999-12-31';
 
 /** A place in a list that was begun: `oai_dc~2026-01-01~9999-12-31~200`. */

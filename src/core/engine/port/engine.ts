@@ -218,6 +218,8 @@ export interface SearchEngine {
     contains: string,
     limit: number,
   ): Promise<{ readonly values: readonly ValueCount[]; readonly distinct: number }>;
+  /** Records in the order in which they came into the index, from a place in it (from 0) on; at most so many. */
+  inOrder(place: number, limit: number): Promise<readonly DiscoveryRecord[]>;
   /** Records by id, in the order asked; null for one that there isn't. */
   records(ids: readonly string[]): Promise<readonly (DiscoveryRecord | null)[]>;
   /** Null for a record that there isn't. At most so many of each. */
