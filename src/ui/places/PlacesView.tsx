@@ -67,9 +67,9 @@ function Place({ campus }: { campus: Campus }) {
   const at = parseLocal(moment.at) as Minutes;
   const today = dayOf(at);
   const term = termOn(info.policy, today);
-  const closings = [...info.policy.holidays, ...(campus.closings ?? [])].filter(
-    (c) => c.to >= moment.at.slice(0, 10),
-  );
+  const closings = [...info.policy.holidays, ...(campus.closings ?? [])]
+    .filter((c) => c.to >= moment.at.slice(0, 10))
+    .sort((a, b) => (a.from < b.from ? -1 : 1));
   const facts: readonly Fact[] = [
     [say('places.address'), campus.address],
     [say('places.directions'), campus.directions],

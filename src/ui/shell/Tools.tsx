@@ -55,7 +55,9 @@ function ReaderSwitch() {
       label={
         <span className={styles.reader}>
           {info.reader ? reader.name : say('shell.signIn')}
-          <span className={styles.place}>, {place(reader.campus)}</span>
+          <span className={styles.at}>
+            , <span className={styles.place}>{place(reader.campus)}</span>
+          </span>
         </span>
       }
       className={styles.tool}
