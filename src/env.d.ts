@@ -26,6 +26,19 @@ declare namespace App {
     circulation: import('./core/discovery/ports').Circulation | null;
     /** Whether who asks may send another mail now. */
     mayMail: () => boolean;
+    /** What the library desk knows. */
+    desk: {
+      readonly log: import('./server/deskLog').DeskLog;
+      readonly loaded: {
+        readonly report: import('./server/deskReport').DeskReport | null;
+        readonly since: string;
+      };
+      /** When the server started, ISO, UTC. */
+      readonly started: string;
+      opens(token: string): boolean;
+      readonly index: import('./server/pool').PoolState;
+    };
+    services: import('./server/services').Services;
     mail: import('./core/discovery/ports').Mail | null;
     calendars: import('./core/discovery/ports').Calendars | null;
     /** What the pages of the simulated world are made with; null where nothing is simulated. */

@@ -1,12 +1,12 @@
 /** A library's folder, checked or built: what was read, what is missing for what, and every problem by its place. */
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import type { DiscoveryRecord } from '../core/model/record';
 import { buildIndex, type Progress } from '../server/build';
 import { machineClock } from '../server/clock';
 import { descriptionsOf, type Joined, joinedRecords } from '../server/folderRecords';
 import { type LibraryFolder, openLibraryFolder } from '../server/libraryFolder';
-import { type Found, Problems, writeReport } from './folderReport';
+import { deskReport, type Found, Problems, writeReport } from './folderReport';
 import '../words/generated/file';
 import '../words/generated/policyfile';
 import '../words/generated/shape';
@@ -116,6 +116,22 @@ export function indexFolder(dir: string, { check, out, reports }: Options, progr
       : all;
     for (const record of whole) yield counts.saw(record);
   }
+  const found = (): Omit<Found, 'folder'> => ({
+    name: folder.library.name,
+    usable: true,
+    counts: {
+      records: counts.records,
+      joined: joined.joined,
+      works: joined.works,
+      copies: counts.copies,
+      journals: folder.serials.journals.length,
+      lenders: folder.library.lenders.length,
+      courses: folder.courses.length,
+      problems: problems.count,
+    },
+    kinds: Object.fromEntries([...counts.kinds].sort(([, a], [, b]) => b - a)),
+    gaps: counts.gaps(folder),
+  });
   if (check) for (const _ of records());
   else
     buildIndex(
@@ -128,28 +144,14 @@ export function indexFolder(dir: string, { check, out, reports }: Options, progr
         guidance: folder.guidance,
         courses: { saw: () => undefined, made: () => folder.courses },
         records: { [Symbol.iterator]: records },
+        report: () => deskReport({ folder: resolve(dir), ...found() }, problems),
       },
       out,
       progress,
     );
   problems.print();
   const gaps = counts.gaps(folder);
-  report({
-    name: folder.library.name,
-    usable: true,
-    counts: {
-      records: counts.records,
-      'descriptions joined with another’s record': joined.joined,
-      'works with several editions or carriers': joined.works,
-      copies: counts.copies,
-      journals: folder.serials.journals.length,
-      lenders: folder.library.lenders.length,
-      courses: folder.courses.length,
-      problems: problems.count,
-    },
-    kinds: Object.fromEntries([...counts.kinds].sort(([, a], [, b]) => b - a)),
-    gaps,
-  });
+  report(found());
   console.log(
     `${folder.library.name}: ${n(counts.records, 'record')}${joined.joined ? ` (${n(joined.joined, 'description')} joined with another’s)` : ''}, ${n(counts.copies, 'copy', 'copies')}, ${n(folder.serials.journals.length, 'journal')}, ${n(folder.library.lenders.length, 'lender')}`,
   );

@@ -1,5 +1,6 @@
 /** What a library's folder was found to be: problems by sort, for the terminal and for a report in JSON or HTML. */
 import { writeFileSync } from 'node:fs';
+import type { DeskReport } from '../server/deskReport';
 import type { FolderProblem } from '../server/libraryFolder';
 import { say } from '../words/generated/libraryfolder';
 
@@ -48,6 +49,11 @@ export interface Found {
   readonly gaps: readonly string[];
 }
 
+/** Counts that are not said by their own name. */
+const COUNTED: ReadonlyMap<string, string> = new Map([
+  ['joined', 'descriptions joined with another’s record'],
+  ['works', 'works with several editions or carriers'],
+]);
 const escaped = (text: string): string =>
   text.replace(/[&<>"]/g, (c) => (c === '&' ? '&amp;' : c === '<' ? '&lt;' : c === '>' ? '&gt;' : '&quot;'));
 const table = (rows: readonly (readonly [string, string | number])[]): string =>
@@ -73,13 +79,21 @@ function html(found: Found, problems: Problems): string {
 <style>body{font:16px/1.5 sans-serif;max-width:70rem;margin:2rem auto;padding:0 1rem}table{border-collapse:collapse;margin:.5rem 0 1.5rem}th,td{text-align:left;vertical-align:top;padding:.2rem .9rem .2rem 0;border-bottom:1px solid #ccc}summary{cursor:pointer;padding:.3rem 0}</style></head>
 <body><h1>${escaped(title)}</h1>
 ${found.usable ? '' : '<p><strong>Nothing can be built of this folder until what is listed here is mended.</strong></p>'}
-<h2>What there is</h2>${table(Object.entries(found.counts))}
+<h2>What there is</h2>${table(Object.entries(found.counts).map(([name, n]) => [COUNTED.get(name) ?? name, n]))}
 <h2>Kinds</h2>${table(Object.entries(found.kinds))}
 <h2>What is missing for what</h2>${found.gaps.length ? `<ul>${found.gaps.map((g) => `<li>${escaped(g)}</li>`).join('')}</ul>` : '<p>Nothing.</p>'}
 <h2>Problems</h2>${sections.length ? sections.join('\n') : '<p>None.</p>'}
 </body></html>
 `;
 }
+/** What the library desk shows of it: of each sort the first, and how many. */
+export const deskReport = (found: Found, problems: Problems): DeskReport => ({
+  ...found,
+  sorts: problems.sorts().map(({ kept, count }) => ({
+    count,
+    first: kept.slice(0, PRINTED).map(({ file, line, text }) => ({ file, line, text: say(text) })),
+  })),
+});
 /** Writes all of it: as HTML where the file is called so, else as JSON. */
 export function writeReport(file: string, found: Found, problems: Problems): void {
   if (/\.html?$/i.test(file)) {

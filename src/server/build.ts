@@ -51,6 +51,8 @@ export interface IndexSource {
   readonly courses?: { saw(record: DiscoveryRecord): void; made(): readonly Course[] };
   /** Hosts come before the chapters that stand in them. */
   readonly records: Iterable<DiscoveryRecord>;
+  /** What was found of the source when all its records were read, for the library desk. */
+  readonly report?: () => object;
   /** A record as JSON, where the source has it as text already. */
   readonly textOf?: (record: DiscoveryRecord) => string | undefined;
 }
@@ -167,6 +169,7 @@ export function buildIndex(
       }),
     );
     writeFileSync(join(making, 'courses.json'), JSON.stringify({ courses: source.courses?.made() ?? [] }));
+    if (source.report) writeFileSync(join(making, 'report.json'), JSON.stringify(source.report()));
     // The rules once more as a file of their own: the one to edit, looked at while the server runs.
     const rules = `${JSON.stringify(source.library.policy, null, 2)}\n`;
     writeFileSync(join(making, 'policy.json'), edited?.policy ? edited.text : rules);

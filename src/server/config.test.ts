@@ -21,13 +21,23 @@ describe('configuration', () => {
       desk: null,
       calendars: '',
       log: 'info',
+      deskToken: expect.stringMatching(/^[\w-]{24}$/),
+      staff: null,
       demo: false,
     });
     // An empty variable is one that was not set.
     expect(readConfig({ PORT: '', LEGENDUM_INDEX: '', LEGENDUM_LOG: '' })).toEqual({
       ...readConfig({}),
       secret: expect.any(String),
+      deskToken: expect.any(String),
     });
+  });
+  it('takes who is staff as a claim and its value', () => {
+    expect(readConfig({ LEGENDUM_STAFF: 'groups=library staff' }).staff).toEqual({
+      claim: 'groups',
+      value: 'library staff',
+    });
+    expect(() => readConfig({ LEGENDUM_STAFF: 'staff' })).toThrow(/LEGENDUM_STAFF/);
   });
   it('takes what is given', () => {
     expect(

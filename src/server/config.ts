@@ -46,6 +46,10 @@ export interface Config {
   } | null;
   /** A librarian's calendar, `{id}` standing for their id; empty for none, or the demo's. */
   readonly calendars: string;
+  /** What opens the library desk (`/desk`); drawn at every start where none is said. */
+  readonly deskToken: string;
+  /** A claim of the sign-in that makes somebody staff, and its value; null for none. */
+  readonly staff: { readonly claim: string; readonly value: string } | null;
   /** The made-up university: its clock starts on a set day and is moved by hand. */
   readonly demo: boolean;
 }
@@ -116,6 +120,15 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
         }
       : null,
     calendars: address('LEGENDUM_CALENDARS') && template('LEGENDUM_CALENDARS'),
+    deskToken: env.LEGENDUM_DESK_TOKEN || randomBytes(18).toString('base64url'),
+    staff: staffOf(env.LEGENDUM_STAFF ?? ''),
     demo: env.LEGENDUM_DEMO === '1',
   };
+}
+/** `groups=library-staff`. Throws where it is neither that nor nothing. */
+function staffOf(said: string): Config['staff'] {
+  if (!said) return null;
+  const [, claim, value] = /^([\w:./-]{1,200})=(.{1,200})$/.exec(said) ?? [];
+  if (!claim || !value) throw new Error(say('config.notClaim', { name: 'LEGENDUM_STAFF', said }));
+  return { claim, value };
 }

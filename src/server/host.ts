@@ -16,22 +16,36 @@ export type IndexGreeting = Awaited<ReturnType<DiscoveryIndex['health']>>;
 const REFERENCES_AT_ONCE = 40;
 
 export class IndexHost implements DiscoveryIndex, SearchText {
-  readonly #pool: WorkerPool;
+  #pool: WorkerPool;
+  readonly #options: HostOptions;
 
-  private constructor(pool: WorkerPool) {
+  private constructor(pool: WorkerPool, options: HostOptions) {
     this.#pool = pool;
+    this.#options = options;
+  }
+  static #workers({ dir, warmup = 0, ...options }: HostOptions): Promise<WorkerPool> {
+    return WorkerPool.open({
+      ...options,
+      workerData: { dir, shared: readShared(dir), limit: options.limit, warmup },
+    });
   }
 
   /**
    * Starts the workers and waits until each has opened the index. Rejects with their message when they can't.
    */
-  static async open({ dir, warmup = 0, ...options }: HostOptions): Promise<IndexHost> {
-    return new IndexHost(
-      await WorkerPool.open({
-        ...options,
-        workerData: { dir, shared: readShared(dir), limit: options.limit, warmup },
-      }),
-    );
+  static async open(options: HostOptions): Promise<IndexHost> {
+    return new IndexHost(await IndexHost.#workers(options), options);
+  }
+  /**
+   * Goes over to the index that lies in the directory now: others start beside those at work, and take the next
+   * question when all of them can answer. What was asked before is answered by the old ones. Rejects where the new
+   * index can't be opened; the old one stays then. Rules that were told have to be told again.
+   */
+  async takeOver(): Promise<void> {
+    const next = await IndexHost.#workers(this.#options);
+    const before = this.#pool;
+    this.#pool = next;
+    await before.drain();
   }
 
   get state(): PoolState {

@@ -185,4 +185,13 @@ describe('questions', () => {
       'Gone',
     ]);
   });
+  it('given up lets what was asked be answered, then ends', async () => {
+    const own = await open({ workers: 2 });
+    const asked = Array.from({ length: 8 }, (_, i) => own.ask('wait', [20 + i]));
+    const drained = own.drain();
+    expect((await Promise.all(asked)).length).toBe(8);
+    await drained;
+    expect(own.state.ready).toBe(0);
+    await expect(own.ask('wait', [1])).rejects.toThrow();
+  });
 });

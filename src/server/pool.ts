@@ -54,6 +54,8 @@ export interface PoolState {
 const GRACE = 1000;
 /** Milliseconds that a worker may take to start: a large index is read meanwhile. */
 const START_LIMIT = 120_000;
+/** Milliseconds between two looks whether a pool that is given up has answered all. */
+const DRAINING = 20;
 const FIRST_PAUSE = 200;
 const LONGEST_PAUSE = 30_000;
 
@@ -293,6 +295,12 @@ export class WorkerPool {
     for (const { worker } of this.#slots) worker.postMessage({ n: -1, method, args } satisfies Job);
   }
 
+  /** Lets what was asked be answered, then closes. Nobody asks any more. */
+  async drain(): Promise<void> {
+    while (this.#queue.length || [...this.#slots].some((s) => s.handed.length))
+      await new Promise((done) => setTimeout(done, DRAINING));
+    await this.close();
+  }
   async close(): Promise<void> {
     this.#closed = true;
     for (const one of this.#queue.splice(0))

@@ -3,7 +3,7 @@
  * gracefully. What stands behind the ports is the caller's choice.
  */
 import '../words/generated/config';
-import { randomBytes } from 'node:crypto';
+import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -16,7 +16,10 @@ import { type Message, msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
 import { say } from '../words/generated/policyfile';
 import { baseAddress, clientOf } from './base';
+import { BuiltAgain } from './builtAgain';
 import type { Config } from './config';
+import { DeskLog } from './deskLog';
+import { readDeskReport } from './deskReport';
 import { IndexHost } from './host';
 import { readLibraryData } from './libraryInfo';
 import { HOUR, letThrough, MINUTE } from './limits';
@@ -55,6 +58,7 @@ export interface Surroundings extends Outside {
    */
   readonly standins: App.Locals['standins'];
   readonly passes: App.Locals['passes'];
+  readonly services: App.Locals['services'];
   close(): Promise<void>;
 }
 
@@ -81,6 +85,7 @@ const HEADERS: Readonly<Record<string, string>> = {
   'Permissions-Policy': 'camera=(), microphone=(), geolocation=(), payment=()',
 };
 
+const digestOf = (text: string): Buffer => createHash('sha256').update(text).digest();
 /** Serves until it is told to stop. Rejects with a message for people when it can't start. */
 export async function serve(config: Config, parts: Parts): Promise<void> {
   const log = pino({ level: config.log, base: null, timestamp: pino.stdTimeFunctions.isoTime });
@@ -97,7 +102,9 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   });
   let data = readLibraryData(config.index);
   let policyProblem: Message | null = null;
-  const rules = new PolicyFile(config.policy || join(config.index, 'policy.json'), data.policy, data);
+  const rulesOf = (): PolicyFile =>
+    new PolicyFile(config.policy || join(config.index, 'policy.json'), data.policy, data);
+  let rules = rulesOf();
   const take = ({ policy, problem }: PolicyState): void => {
     if (policy !== data.policy) index.setPolicy(policy);
     data = { ...data, policy };
@@ -106,7 +113,34 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     else log.info({ version: policy.version }, 'policy in force');
   };
   take(rules.state);
-  rules.watch(take);
+  const deskLog = new DeskLog(`${config.index.replace(/\/$/, '')}.desk.jsonl`, (error) =>
+    log.error({ err: scrubbed(error) }, 'the desk’s log can’t be written'),
+  );
+  const takeOther = (state: PolicyState): void => {
+    take(state);
+    if (!state.problem) deskLog.done(outside.clock.now(), 'policy', state.policy.version);
+  };
+  rules.watch(takeOther);
+  /** Goes over to another index that was built meanwhile, without dropping a question. */
+  const goOver = async (): Promise<void> => {
+    const began = performance.now();
+    await index.takeOver();
+    data = readLibraryData(config.index);
+    rules.close();
+    rules = rulesOf();
+    take(rules.state);
+    rules.watch(takeOther);
+    loaded = loadedNow();
+    deskLog.done(outside.clock.now(), 'takenOver');
+    log.info({ ms: Math.round(performance.now() - began) }, 'another index is in force');
+  };
+  const loadedNow = () => ({ report: readDeskReport(config.index), since: new Date().toISOString() });
+  let loaded = loadedNow();
+  const started = loaded.since;
+  const built = new BuiltAgain(config.index, goOver, (error) => {
+    deskLog.done(outside.clock.now(), 'notTakenOver');
+    log.error({ err: scrubbed(error) }, 'another index could not be taken over; the one before stays');
+  });
   const info = (): LibraryInfo => ({
     ...data,
     reader: null,
@@ -284,6 +318,14 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       failure,
       breached,
       mayMail: () => mayMail(client),
+      desk: {
+        log: deskLog,
+        loaded,
+        started,
+        // Compared by digests of one length: how long it takes says nothing.
+        opens: (token) => timingSafeEqual(digestOf(token), digestOf(config.deskToken)),
+        index: index.state,
+      },
       base,
     };
     const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);
@@ -328,6 +370,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   // many seconds.
   server.listen({ port: config.port, host: config.host, backlog: 4096 }, () => {
     log.info({ address: ownAddress }, 'listening');
+    log.info({ desk: `${config.base || ownAddress}/desk?token=${config.deskToken}` }, 'the library desk');
     process.send?.(ownAddress);
   });
   /** Takes nobody new, lets what was begun be finished, then goes. */
@@ -336,6 +379,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     stopping = true;
     log.info('stopping');
     rules.close();
+    built.close();
     server.close(() => void Promise.all([index.close(), outside.close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
     // By then every question has been answered or given up.

@@ -7,17 +7,19 @@ import { parse, serialize } from 'cookie';
 import { EncryptJWT, jwtDecrypt } from 'jose';
 import type { SignedIn } from '../core/discovery/ports';
 import { readerShape } from '../core/model/readerShapes';
-import { filled, orNull, shape, wrongIn } from '../core/model/shape';
+import { filled, maybe, orNull, shape, wrongIn, yesOrNo } from '../core/model/shape';
 
 /** Seconds after which one signs in again; a sign-in that was begun is finished within minutes. */
 const [LASTS, BEGUN_LASTS] = [12 * 3600, 600];
 export const SESSION = 'legendum';
 export const BEGUN = 'legendum-sign-in';
+export const DESK = 'legendum-desk';
 
 const signedInShape = shape({
   reader: readerShape,
   patron: filled(2000),
   refresh: orNull(filled(3000)),
+  staff: maybe(yesOrNo()),
 });
 export interface Begun {
   /** Where the reader goes on, a path here. */
@@ -58,11 +60,19 @@ export class Sessions {
   }
   /** Header lines that set the cookies. */
   async write(who: SignedIn, base: string): Promise<string> {
-    const { reader, patron, refresh } = who;
-    return line(SESSION, await this.#seal({ reader, patron, refresh }, LASTS), base, LASTS);
+    const { reader, patron, refresh, staff } = who;
+    const sealed = await this.#seal({ reader, patron, refresh, ...(staff ? { staff } : {}) }, LASTS);
+    return line(SESSION, sealed, base, LASTS);
   }
   async writeBegun(begun: Begun, base: string): Promise<string> {
     return line(BEGUN, await this.#seal(begun, BEGUN_LASTS), base, BEGUN_LASTS);
+  }
+  /** Whether who asks has shown the desk's token lately. */
+  async atDesk(cookies: string | null): Promise<boolean> {
+    return ((await this.#open(cookies, DESK)) as { desk?: unknown } | null)?.desk === true;
+  }
+  async writeDesk(base: string): Promise<string> {
+    return line(DESK, await this.#seal({ desk: true }, LASTS), base, LASTS);
   }
   /** The header line that forgets a cookie. */
   forget(name: string, base: string): string {

@@ -18,6 +18,8 @@ export interface Provider {
   readonly fetch?: typeof fetch;
   /** It may be reached without encryption: on this machine. */
   readonly insecure?: boolean;
+  /** A claim that makes somebody staff, and what it, or one of its values, has to be. */
+  readonly staff?: { readonly claim: string; readonly value: string } | null;
 }
 interface Held {
   readonly token: string;
@@ -95,7 +97,11 @@ export class OidcSignIn implements SignIn {
     const refresh = tokens.refresh_token ?? null;
     this.#keep(refresh ?? claims.sub, tokens);
     const { reader, patron } = this.#readerOf(claims);
-    return { reader, patron, refresh };
+    return { reader, patron, refresh, ...(this.#isStaff(claims) ? { staff: true } : {}) };
+  }
+  #isStaff(claims: Readonly<Record<string, unknown>>): boolean {
+    const { staff } = this.#provider;
+    return staff ? [claims[staff.claim]].flat().includes(staff.value) : false;
   }
   #keep(
     key: string,

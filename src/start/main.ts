@@ -2,6 +2,7 @@
  * The program: reads the configuration, chooses what stands behind each port, serves. The one place that
  * knows every adapter.
  */
+import { SignInAgain } from '../core/discovery/ports';
 import { DEMO_START } from '../demo/clock';
 import { HttpCalendars } from '../server/calendars';
 import { HttpCirculation } from '../server/circulation';
@@ -9,6 +10,7 @@ import { machineClock } from '../server/clock';
 import { readConfig } from '../server/config';
 import { Passes } from '../server/pass';
 import { serve } from '../server/serve';
+import { Services } from '../server/services';
 import { OidcSignIn } from '../server/signIn';
 import { movableClock } from '../standins/clock';
 import { pdfMaker } from './pdfs';
@@ -33,22 +35,34 @@ serve(config, {
       secret: config.secret,
     });
     const { oidc, desk: own, calendars } = config;
+    const services = new Services();
+    // A library's own systems stand where they are named.
+    const signIn = oidc
+      ? new OidcSignIn(
+          {
+            ...oidc,
+            issuer: () => oidc.issuer,
+            insecure: oidc.issuer.startsWith('http:'),
+            staff: config.staff,
+          },
+          () => info().campuses,
+        )
+      : world.signIn;
+    const circulation = own ? new HttpCirculation(own) : world.circulation;
+    const calendar = calendars
+      ? new HttpCalendars({ calendar: calendars, zone: () => policy().zone })
+      : world.calendars;
+    const signsAgain = (error: unknown): boolean => error instanceof SignInAgain;
     return {
       ...world,
+      services,
+      network: services.watch('lending', world.network, null),
+      askDesk: services.watch('askDesk', world.askDesk, null),
       passes: new Passes(config.secret, pdfs.pass),
-      // A library's own systems stand where they are named.
-      ...(oidc
-        ? {
-            signIn: new OidcSignIn(
-              { ...oidc, issuer: () => oidc.issuer, insecure: oidc.issuer.startsWith('http:') },
-              () => info().campuses,
-            ),
-          }
-        : {}),
-      ...(own ? { circulation: new HttpCirculation(own) } : {}),
-      ...(calendars
-        ? { calendars: new HttpCalendars({ calendar: calendars, zone: () => policy().zone }) }
-        : {}),
+      signIn: signIn && services.watch('signIn', signIn, oidc?.issuer ?? null),
+      circulation: circulation && services.watch('circulation', circulation, own?.core ?? null, signsAgain),
+      calendars: calendar && services.watch('calendars', calendar, calendars || null),
+      mail: world.mail && services.watch('mail', world.mail, null),
       standins: { pdf: pdfs.make, habitOf: data.habitOf, ...standins },
       close: pdfs.close,
     };

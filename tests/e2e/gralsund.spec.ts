@@ -1,10 +1,16 @@
-/** Another library, from its folder alone: checked, built, searched, read, held, borrowed from elsewhere. */
-import { execFileSync } from 'node:child_process';
+/**
+ * Another library, from its folder alone: checked, built, searched, read, held, borrowed from elsewhere, seen from its
+ * desk, and built again while it runs.
+ */
+import { execFile, execFileSync } from 'node:child_process';
+import { cpSync, rmSync, writeFileSync } from 'node:fs';
+import { promisify } from 'node:util';
 import { AppServer, dayByDay, expect, faultsOf, freePort, lines, moveClock, signIn, test } from './app';
 import { draft, send } from './views';
 
-const OUT = '.cache/gralsund';
-test('a library from its folder: search, read, hold, loan from elsewhere; nothing of the first shows', async ({
+const [OUT, FOLDER] = ['.cache/gralsund', '.cache/gralsund-folder'];
+const TOKEN = 'of-the-test';
+test('a library from its folder: search, read, hold, loan from elsewhere, desk; nothing of the first shows', async ({
   browser,
 }) => {
   test.setTimeout(180_000);
@@ -15,8 +21,9 @@ test('a library from its folder: search, read, hold, loan from elsewhere; nothin
   expect(command('--check')).toMatch(
     /2,940 records \(191 descriptions joined with another’s\), 2,459 copies[\s\S]*0 problems/,
   );
+  for (const old of [`${OUT}.desk.jsonl`, FOLDER]) rmSync(old, { recursive: true, force: true });
   command('--out', OUT);
-  const server = new AppServer(await freePort(), 'dist', { LEGENDUM_INDEX: OUT });
+  const server = new AppServer(await freePort(), 'dist', { LEGENDUM_INDEX: OUT, LEGENDUM_DESK_TOKEN: TOKEN });
   await server.start();
   try {
     const context = await browser.newContext({ baseURL: server.address });
@@ -82,6 +89,61 @@ test('a library from its folder: search, read, hold, loan from elsewhere; nothin
     ).toEqual([]);
     expect(faults).toEqual([]);
     await context.close();
+
+    // The desk is closed to readers, and opens with its token.
+    const shut = await browser.newContext({ baseURL: server.address });
+    await signIn(shut, server.address, 'tamme');
+    expect((await shut.request.get('/desk')).status()).toBe(403);
+    const wrong = await shut.request.get('/desk?token=guessed');
+    expect([wrong.status(), await wrong.text()]).toEqual([
+      403,
+      expect.stringContaining('not the desk’s token'),
+    ]);
+    const desk = await shut.newPage();
+    await desk.goto(`/desk?token=${TOKEN}`);
+    await expect(desk).toHaveURL(/\/desk$/);
+    const loaded = desk.getByRole('region', { name: 'What is loaded' });
+    await expect(loaded).toContainText('From ');
+    await expect(loaded).toContainText('145 books have no copy and no e-book');
+    await expect(desk.getByRole('row', { name: /^Loan desk/ })).toContainText('fine');
+    await expect(desk.getByRole('row', { name: /^Mon 2 Nov/ })).toContainText('2');
+
+    // Built again in its place while readers search: taken over by itself, and nobody’s question is lost.
+    cpSync('examples/gralsund', FOLDER, { recursive: true });
+    const added = {
+      id: 'neu1',
+      type: 'book',
+      title: 'Quellfluren am Deichfuß',
+      author: [{ family: 'Ost', given: 'Nele' }],
+      language: 'de',
+    };
+    writeFileSync(`${FOLDER}/records/7-neu.jsonl`, `${JSON.stringify(added)}\n`);
+    const total = async (q: string): Promise<number> => {
+      const answer = await shut.request.get(`/api/search?q=${q}&campus=haus&at=2026-11-02T09%3A10`);
+      expect(answer.status()).toBe(200);
+      return ((await answer.json()) as { total: number }).total;
+    };
+    expect(await total('Quellfluren')).toBe(0);
+    let building = true;
+    const built = promisify(execFile)(process.execPath, [
+      'scripts/run.mjs',
+      'index',
+      '--library',
+      FOLDER,
+      '--out',
+      OUT,
+    ]).finally(() => {
+      building = false;
+    });
+    const patience = Date.now() + 60_000;
+    while ((building || (await total('Quellfluren')) === 0) && Date.now() < patience)
+      expect(await total('Deichbau')).toBe(147);
+    await built;
+    expect(await total('Quellfluren')).toBe(1);
+    await desk.reload();
+    await expect(loaded).toContainText('2,941');
+    await expect(desk.getByText('Another index was taken over')).toBeVisible();
+    await shut.close();
   } finally {
     await server.stop();
   }

@@ -63,6 +63,8 @@ export interface SignedIn {
   readonly reader: Reader;
   readonly patron: string;
   readonly refresh: string | null;
+  /** Whether the sign-in says that they work at the library. */
+  readonly staff?: boolean;
 }
 /** Signing in elsewhere and coming back (OpenID Connect Core 1.0, code flow with PKCE). */
 export interface SignIn {

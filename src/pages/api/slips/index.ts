@@ -30,7 +30,13 @@ export const POST: APIRoute = ({ request, locals }) =>
         promise: withTexts(now),
       });
     const promised = promisedFrom(now);
-    if (!isForOthers(slip)) return json({ documents: [], promised });
+    const counted = (): void => locals.desk.log.slip(moment.at, slip.route, slip.id);
+    if (!isForOthers(slip)) {
+      counted();
+      return json({ documents: [], promised });
+    }
     const xml = requestFor(slip, agencyAsked(slip, info), correspondent(info), moment.at);
-    return json({ documents: [xml, await network.receive(xml, moment.at)], promised });
+    const confirmed = await network.receive(xml, moment.at);
+    counted();
+    return json({ documents: [xml, confirmed], promised });
   });

@@ -1,0 +1,118 @@
+/**
+ * What the library desk remembers: how many slips went which way on a day, and what staff did or what happened to the
+ * server. Lines of JSON behind each other in a file beside the index, without anything of readers; read at the start,
+ * cut when it is long.
+ */
+import { appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { LRUCache } from 'lru-cache';
+import { parseDay } from '../core/model/time';
+
+export type Done = 'opened' | 'takenOver' | 'notTakenOver' | 'policy';
+const DONE: readonly Done[] = ['opened', 'takenOver', 'notTakenOver', 'policy'];
+export interface DoneEntry {
+  /** ISO local time. */
+  readonly at: string;
+  readonly what: Done;
+  readonly of: string;
+}
+interface Line {
+  readonly at: string;
+  readonly what: 'slip' | Done;
+  readonly of: string;
+}
+/** Days of slips and entries that are kept; bytes beyond which the file is cut to them. */
+const [DAYS, ENTRIES, LONG] = [60, 500, 2_000_000];
+/** Slips that are known to be counted; in memory only. */
+const REMEMBERED = 10_000;
+
+function lineOf(text: string): Line | null {
+  try {
+    const line = JSON.parse(text) as Partial<Line> | null;
+    return line &&
+      typeof line.at === 'string' &&
+      parseDay(line.at.slice(0, 10)) !== null &&
+      typeof line.of === 'string' &&
+      (line.what === 'slip' || DONE.includes(line.what as Done))
+      ? (line as Line)
+      : null;
+  } catch {
+    return null;
+  }
+}
+
+export class DeskLog {
+  readonly #path: string;
+  readonly #failed: (error: unknown) => void;
+  #slips = new Map<string, Map<string, number>>();
+  #done: DoneEntry[] = [];
+  readonly #counted = new LRUCache<string, true>({ max: REMEMBERED });
+
+  /** @param failed hears that the file can't be written; what is counted stands in memory then */
+  constructor(path: string, failed: (error: unknown) => void = () => undefined) {
+    this.#path = path;
+    this.#failed = failed;
+    if (!existsSync(path)) return;
+    const text = readFileSync(path, 'utf8');
+    for (const line of text.split('\n')) {
+      const read = lineOf(line);
+      if (read) this.#take(read);
+    }
+    if (text.length > LONG) this.#cut();
+  }
+  #take({ at, what, of }: Line): void {
+    if (what !== 'slip') {
+      this.#done.push({ at, what, of });
+      if (this.#done.length > ENTRIES) this.#done.shift();
+      return;
+    }
+    const day = at.slice(0, 10);
+    const own = this.#slips.get(day) ?? new Map<string, number>();
+    own.set(of, (own.get(of) ?? 0) + 1);
+    this.#slips.set(day, own);
+    if (this.#slips.size > DAYS) this.#slips.delete([...this.#slips.keys()].sort()[0] as string);
+  }
+  #cut(): void {
+    const lines: Line[] = [
+      ...[...this.#slips].flatMap(([at, ways]) =>
+        [...ways].flatMap(([of, n]) => Array.from({ length: n }, () => ({ at, what: 'slip' as const, of }))),
+      ),
+      ...this.#done,
+    ];
+    try {
+      writeFileSync(`${this.#path}.making`, `${lines.map((l) => JSON.stringify(l)).join('\n')}\n`);
+      renameSync(`${this.#path}.making`, this.#path);
+    } catch (error) {
+      this.#failed(error);
+    }
+  }
+  #add(line: Line): void {
+    this.#take(line);
+    try {
+      appendFileSync(this.#path, `${JSON.stringify(line)}\n`);
+    } catch (error) {
+      this.#failed(error);
+    }
+  }
+
+  /**
+   * @param at ISO local time
+   * @param route by which it goes
+   * @param id of the slip: one that is sent again counts once, for as long as it is remembered
+   */
+  slip(at: string, route: string, id: string): void {
+    if (this.#counted.has(id)) return;
+    this.#counted.set(id, true);
+    this.#add({ at: at.slice(0, 10), what: 'slip', of: route });
+  }
+  done(at: string, what: Done, of = ''): void {
+    this.#add({ at, what, of });
+  }
+  /** The latest days first; of each how many went which way. */
+  slips(): readonly { readonly day: string; readonly ways: ReadonlyMap<string, number> }[] {
+    return [...this.#slips].map(([day, ways]) => ({ day, ways })).sort((a, b) => (a.day < b.day ? 1 : -1));
+  }
+  /** The latest first. */
+  entries(): readonly DoneEntry[] {
+    return [...this.#done].reverse();
+  }
+}
