@@ -21,6 +21,7 @@ import {
   whole,
   yesOrNo,
 } from '../core/model/shape';
+import { RULES } from '../demo/gralsund/texts';
 import { POLICY } from '../demo/policy';
 import { SCHEMA_FILES } from './schemaFiles';
 
@@ -72,6 +73,12 @@ it('the rules of a library are fine to theirs, and a rule left out is not', () =
   expect(check(POLICY), JSON.stringify(check.errors)).toBe(true);
   const { wait: _wait, ...less } = POLICY;
   expect(check(less)).toBe(false);
+  // In a folder they may leave out what is customary, and nothing else.
+  const folder = ajv.compile(JSON.parse(SCHEMA_FILES.get('policy.schema.json') as string));
+  expect(folder(RULES), JSON.stringify(folder.errors)).toBe(true);
+  expect(folder({ ...RULES, currency: undefined })).toBe(false);
+  expect(folder({ ...RULES, copyright: {} })).toBe(false);
+  expect(folder({ ...RULES, loans: { renewals: { staff: 'many' } } })).toBe(false);
   const library = ajv.compile(jsonSchemaOf(libraryFileShape));
   const campus = { id: 'main', name: 'Main', hours: { mon: '08:00-20:00' } };
   expect(library({ name: 'A', agency: 'B', campuses: [campus] })).toBe(true);

@@ -24,6 +24,7 @@ import { type Message, msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
 import type { Reader } from '../core/model/reader';
 import type { KbartLine } from '../core/model/titleList';
+import { completed } from '../core/policy/defaults';
 import { placesProblem, readPolicy } from '../core/policy/schema';
 
 export interface FolderProblem {
@@ -90,10 +91,19 @@ function yamlIn(dir: string, file: string, told: Told, optional = false): unknow
     return undefined;
   }
 }
-function rulesIn(dir: string, told: Told): Policy | null {
+/** Ids of a list in a file that was not checked yet. */
+const idsIn = (value: unknown, list: string): string[] => {
+  const entries = (value as { readonly [name: string]: unknown } | null | undefined)?.[list];
+  return (Array.isArray(entries) ? entries : []).flatMap((e: { readonly id?: unknown } | null) =>
+    typeof e?.id === 'string' ? [e.id] : [],
+  );
+};
+/** @param library what `library.yaml` says, unchecked: between its places parcels go */
+function rulesIn(dir: string, library: unknown, told: Told): Policy | null {
   const value = yamlIn(dir, 'policy.yaml', told);
   if (value === undefined) return null;
-  const read = readPolicy(value);
+  const places = { campuses: idsIn(library, 'campuses'), partners: idsIn(library, 'partners') };
+  const read = readPolicy(completed(value, places));
   if ('policy' in read) return read.policy;
   told({ file: 'policy.yaml', line: 0, text: read.problem, fatal: true });
   return null;
@@ -119,16 +129,18 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
   const all = (file: string, problems: readonly Problem[]): void => {
     for (const problem of problems) told({ file, ...problem });
   };
-  const policy = rulesIn(dir, told);
   const value = yamlIn(dir, 'library.yaml', told);
+  const policy = rulesIn(dir, value, told);
   const lending = textIn(dir, 'lenders.csv');
   const lenders = lending === null ? { lenders: [], problems: [] } : readLenders(lending);
   all('lenders.csv', lenders.problems);
-  if (!policy || value === undefined) return null;
-  const { library, warnings, harvest, problems } = readLibraryFile(value, policy, lenders.lenders);
+  if (value === undefined) return null;
+  // What is wrong with it is said, whether there are rules or not.
+  const rules = policy ?? ({} as Policy);
+  const { library, warnings, harvest, problems } = readLibraryFile(value, rules, lenders.lenders);
   for (const text of problems)
     told({ file: 'library.yaml', line: 0, text, ...(library ? {} : { fatal: true as const }) });
-  if (!library) return null;
+  if (!library || !policy) return null;
   const gaps = placesProblem(policy, library);
   if (gaps) {
     told({ file: 'policy.yaml', line: 0, text: gaps, fatal: true });

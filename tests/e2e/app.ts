@@ -8,6 +8,8 @@ import { type BrowserContext, test as base, type Locator, type Page } from '@pla
 
 /** What the servers seal with. */
 export const SECRET = 'of the tests';
+/** What opens their library desk. */
+export const DESK_TOKEN = 'of-the-tests';
 
 export class AppServer {
   #child: ChildProcess | null = null;
@@ -31,6 +33,7 @@ export class AppServer {
         LEGENDUM_WARMUP: '0',
         // Who is signed in stays so while a test stops the server and starts it again.
         LEGENDUM_SECRET: SECRET,
+        LEGENDUM_DESK_TOKEN: DESK_TOKEN,
         ...this.#env,
       },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],

@@ -5,11 +5,21 @@
 import { execFile, execFileSync } from 'node:child_process';
 import { cpSync, rmSync, writeFileSync } from 'node:fs';
 import { promisify } from 'node:util';
-import { AppServer, dayByDay, expect, faultsOf, freePort, lines, moveClock, signIn, test } from './app';
+import {
+  AppServer,
+  DESK_TOKEN,
+  dayByDay,
+  expect,
+  faultsOf,
+  freePort,
+  lines,
+  moveClock,
+  signIn,
+  test,
+} from './app';
 import { draft, send } from './views';
 
 const [OUT, FOLDER] = ['.cache/gralsund', '.cache/gralsund-folder'];
-const TOKEN = 'of-the-test';
 test('a library from its folder: search, read, hold, loan from elsewhere, desk; nothing of the first shows', async ({
   browser,
 }) => {
@@ -23,7 +33,7 @@ test('a library from its folder: search, read, hold, loan from elsewhere, desk; 
   );
   for (const old of [`${OUT}.desk.jsonl`, FOLDER]) rmSync(old, { recursive: true, force: true });
   command('--out', OUT);
-  const server = new AppServer(await freePort(), 'dist', { LEGENDUM_INDEX: OUT, LEGENDUM_DESK_TOKEN: TOKEN });
+  const server = new AppServer(await freePort(), 'dist', { LEGENDUM_INDEX: OUT });
   await server.start();
   try {
     const context = await browser.newContext({ baseURL: server.address });
@@ -100,7 +110,7 @@ test('a library from its folder: search, read, hold, loan from elsewhere, desk; 
       expect.stringContaining('not the desk’s token'),
     ]);
     const desk = await shut.newPage();
-    await desk.goto(`/desk?token=${TOKEN}`);
+    await desk.goto(`/desk?token=${DESK_TOKEN}`);
     await expect(desk).toHaveURL(/\/desk$/);
     const loaded = desk.getByRole('region', { name: 'What is loaded' });
     await expect(loaded).toContainText('From ');

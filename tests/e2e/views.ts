@@ -1,6 +1,6 @@
 /** The main views, each as a way of getting there, for tests and pictures that go through all of them. */
 import type { Page } from '@playwright/test';
-import { dayByDay, lines, moveClock } from './app';
+import { DESK_TOKEN, dayByDay, lines, moveClock } from './app';
 
 /** Makes a draft for a record and leaves the page in its editor. */
 export async function draft(page: Page, query: string): Promise<void> {
@@ -291,6 +291,15 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
       page
         .goto('/browse?list=people&from=Lind')
         .then(() => page.getByRole('heading', { name: 'Browse' }).waitFor()),
+  ],
+  [
+    'desk',
+    async (page) => {
+      await page.goto('/loans');
+      await page.getByRole('heading', { name: 'Reminders' }).waitFor();
+      await page.goto(`/desk?token=${DESK_TOKEN}`);
+      await page.getByRole('heading', { name: 'Library desk' }).waitFor();
+    },
   ],
   [
     'databases',

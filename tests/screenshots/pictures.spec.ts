@@ -12,7 +12,6 @@ const PICTURES: readonly (readonly [
 ])[] = [
   ['first-visit', 'first visit'],
   ['search', 'search'],
-  ['search-dark', 'search', { dark: true }],
   ['item', 'item'],
   ['record', 'record'],
   ['references', 'references'],
@@ -24,6 +23,7 @@ const PICTURES: readonly (readonly [
   ['sent-slip', 'sent slip'],
   ['requests', 'requests'],
   ['loans', 'loans'],
+  ['desk', 'desk', { dark: true }],
   ['narrow', 'search', { width: 360, height: 740 }],
   ['notices', 'notices'],
   ['course', 'course'],

@@ -226,7 +226,7 @@ export function gralsundFolder(): ReadonlyMap<string, string | Uint8Array> {
     ['library.yaml', texts.LIBRARY_YAML],
     [
       'policy.yaml',
-      `# Die Regeln. Beträge in Hundertsteln, Dauern in Werktagen.\n${stringify(texts.RULES, { lineWidth: 100 })}`,
+      `# Die Regeln, soweit sie nicht die üblichen sind. Beträge in Hundertsteln, Dauern in Werktagen.\n${stringify(texts.RULES, { lineWidth: 100 })}`,
     ],
     ['mapping.yaml', texts.MAPPING_YAML],
     ['lenders.csv', texts.LENDERS_CSV],

@@ -1,13 +1,10 @@
 /** What the second made-up library writes by hand: the files of its folder that are no tables of records. */
 import { stringify } from 'yaml';
-import { POLICY } from '../policy';
 import { SERIALS } from './records';
 import { SUBJECTS } from './vocabulary';
 
-const { shelf, lending, copyright, price, loans, mediated, files } = POLICY;
-/** Its rules: other currency, zone, prices and terms, and shorter loans. */
+/** Its rules, as far as they are not what is customary: other currency, zone, prices and terms. */
 export const RULES = {
-  ...POLICY,
   version: '2026-10',
   zone: 'EET',
   currency: { code: 'XGM', sign: 'Mk' },
@@ -19,25 +16,15 @@ export const RULES = {
     { from: '2026-09-21', to: '2027-01-29', name: 'Wintersemester' },
     { from: '2027-03-15', to: '2027-07-09', name: 'Sommersemester' },
   ],
-  shelf: { ...shelf, fetchMinutes: 30, pickupDays: 7 },
-  courier: { cutoff: '13:00', transit: { haus: { haus: { median: 0, likely: 0 } } } },
-  lending: {
-    ...lending,
-    country: 'XG',
-    region: ['XG', 'XV'],
-    desk: 'haus',
-    unrecordedShare: 0.45,
-    askAtMost: 2,
-  },
+  shelf: { fetchMinutes: 30, pickupDays: 7 },
+  courier: { cutoff: '13:00' },
+  lending: { country: 'XG', region: ['XG', 'XV'], unrecordedShare: 0.45, askAtMost: 2 },
   copyright: {
-    ...copyright,
-    royaltyPerCopy: 0,
     copiesPerJournalYear: 20,
     statement:
       'Die Kopie dient dem eigenen wissenschaftlichen Gebrauch und wird nicht weitergegeben. Von diesem Werk wurde bisher keine Kopie geliefert. Das Werk bleibt urheberrechtlich geschützt.',
   },
   price: {
-    ...price,
     interlibrary: { loan: 450, copy: 300 },
     fast: 400,
     post: 350,
@@ -49,13 +36,13 @@ export const RULES = {
       staff: { loan: 450, copy: 300 },
     },
   },
-  mediated: { ...mediated, above: 1200, kinds: [] },
-  loans: { ...loans, ownDays: { undergraduate: 28, postgraduate: 28, distance: 42, staff: 56 } },
+  mediated: { above: 1200 },
   files: {
-    ...files,
+    encrypted: ['ill-copy'],
     software: 'jedes Programm für PDF, das AES kennt; das Kennwort ist die Nummer des Zettels',
   },
   openSlips: 15,
+  appointments: { minutes: 30, every: 30, aheadMinutes: 120, days: 28 },
 };
 
 export const LIBRARY_YAML = `# Die Bibliothek der Hochschule Gralsund. Alles erfunden.
