@@ -4,38 +4,58 @@ import type { DeskReport } from '../server/deskReport';
 import type { FolderProblem } from '../server/libraryFolder';
 import { say } from '../words/generated/libraryfolder';
 
-/** Of one sort of problem, so many are printed. */
-const PRINTED = 20;
-/** Of one sort, so many are kept for the report; the others are counted. */
-const KEPT = 10_000;
+/** Of one sort of problem, so many are printed; of one that is the same at many places, so many places. */
+const [PRINTED, PLACES] = [20, 6];
+/** Of one sort, so many are kept for the report, and so many places of each; the others are counted. */
+const [KEPT, PLACES_KEPT] = [10_000, 100_000];
 
-/** Problems as they come, by sort. */
+/** The same problem wherever it stands in a file. */
+interface Met {
+  readonly file: string;
+  readonly text: FolderProblem['text'];
+  /** Lines, or numbers of records; none for the whole file. */
+  readonly lines: number[];
+  count: number;
+}
+export interface Sort {
+  readonly met: readonly Met[];
+  readonly count: number;
+}
+/** Problems as they come, by sort, the same ones together. */
 export class Problems {
-  readonly #sorts = new Map<string, { readonly kept: FolderProblem[]; count: number }>();
+  readonly #sorts = new Map<string, { readonly met: Map<string, Met>; count: number }>();
   count = 0;
-  readonly told = (problem: FolderProblem): void => {
-    const sort = this.#sorts.get(problem.text.code) ?? { kept: [], count: 0 };
-    this.#sorts.set(problem.text.code, sort);
+  readonly told = ({ file, line, text }: FolderProblem): void => {
+    const sort = this.#sorts.get(text.code) ?? { met: new Map<string, Met>(), count: 0 };
+    this.#sorts.set(text.code, sort);
     sort.count++;
     this.count++;
-    if (sort.kept.length < KEPT) sort.kept.push(problem);
+    const key = `${file} ${JSON.stringify(text)}`;
+    const met = sort.met.get(key) ?? { file, text, lines: [], count: 0 };
+    if (met.count === 0 && sort.met.size < KEPT) sort.met.set(key, met);
+    met.count++;
+    if (line && met.lines.length < PLACES_KEPT) met.lines.push(line);
   };
-  sorts(): readonly {
-    readonly code: string;
-    readonly kept: readonly FolderProblem[];
-    readonly count: number;
-  }[] {
-    return [...this.#sorts].map(([code, { kept, count }]) => ({ code, kept, count }));
+  /** Those with the most places first: they are mended in one place. */
+  sorts(): readonly Sort[] {
+    return [...this.#sorts.values()]
+      .map(({ met, count }) => ({ met: [...met.values()].sort((a, b) => b.count - a.count), count }))
+      .sort((a, b) => b.count - a.count);
   }
   /** The first of each sort, and how many more there are. */
   print(): void {
-    for (const { kept, count } of this.sorts()) {
-      for (const { file, line, text } of kept.slice(0, PRINTED))
-        console.error(`  ${file}${line ? `:${line}` : ''}: ${say(text)}`);
-      if (count > PRINTED)
-        console.error(`  and ${(count - PRINTED).toLocaleString('en')} more of the same kind`);
+    for (const { met } of this.sorts()) {
+      for (const one of met.slice(0, PRINTED)) console.error(`  ${placeOf(one)}: ${say(one.text)}`);
+      if (met.length > PRINTED)
+        console.error(`  and ${(met.length - PRINTED).toLocaleString('en')} more of the same kind`);
     }
   }
+}
+/** `owners.csv:2`, or `owners.csv, 500 times (2, 3, 4, …)`. */
+function placeOf({ file, lines, count }: Met): string {
+  if (count === 1) return lines.length ? `${file}:${lines[0]}` : file;
+  const some = lines.slice(0, PLACES).join(', ');
+  return `${file}, ${count.toLocaleString('en')} times${some ? ` (${some}${count > PLACES ? ', …' : ''})` : ''}`;
 }
 /** What the report says beside the problems. */
 export interface Found {
@@ -60,19 +80,17 @@ const table = (rows: readonly (readonly [string, string | number])[]): string =>
   `<table>${rows.map(([a, b]) => `<tr><th scope="row">${escaped(a)}</th><td>${escaped(typeof b === 'number' ? b.toLocaleString('en') : b)}</td></tr>`).join('')}</table>`;
 function html(found: Found, problems: Problems): string {
   const title = `${found.name ?? found.folder}: what was read`;
-  const sections = problems.sorts().map(({ kept, count }) => {
-    const [first] = kept;
-    const rows = kept
-      .map(
-        ({ file, line, text }) =>
-          `<tr><td>${escaped(file)}</td><td>${line || ''}</td><td>${escaped(say(text))}</td></tr>`,
-      )
+  const sections = problems.sorts().map(({ met, count }) => {
+    const rows = met
+      .map(({ file, lines, count: times, text }) => {
+        const where = lines.slice(0, PRINTED).join(', ') + (times > PRINTED ? ', …' : '');
+        return `<tr><td>${escaped(file)}</td><td>${where}</td><td>${times > 1 ? times.toLocaleString('en') : ''}</td><td>${escaped(say(text))}</td></tr>`;
+      })
       .join('\n');
-    const more =
-      count > kept.length ? `<p>${(count - kept.length).toLocaleString('en')} more are not listed.</p>` : '';
-    return `<details${count <= PRINTED ? ' open' : ''}><summary>${count.toLocaleString('en')} × ${escaped(first ? say(first.text) : '')}</summary>
-<table><thead><tr><th scope="col">File</th><th scope="col">Line or record</th><th scope="col">What was wrong, and what was done</th></tr></thead>
-<tbody>${rows}</tbody></table>${more}</details>`;
+    const [first] = met;
+    return `<details${met.length <= PRINTED ? ' open' : ''}><summary><b>${count.toLocaleString('en')} ×</b> ${escaped(first ? say(first.text) : '')}</summary>
+<table><thead><tr><th scope="col">File</th><th scope="col">Lines or records</th><th scope="col">Times</th><th scope="col">What was wrong, and what was done</th></tr></thead>
+<tbody>${rows}</tbody></table></details>`;
   });
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><title>${escaped(title)}</title>
@@ -89,9 +107,11 @@ ${found.usable ? '' : '<p><strong>Nothing can be built of this folder until what
 /** What the library desk shows of it: of each sort the first, and how many. */
 export const deskReport = (found: Found, problems: Problems): DeskReport => ({
   ...found,
-  sorts: problems.sorts().map(({ kept, count }) => ({
+  sorts: problems.sorts().map(({ met, count }) => ({
     count,
-    first: kept.slice(0, PRINTED).map(({ file, line, text }) => ({ file, line, text: say(text) })),
+    first: met
+      .slice(0, PRINTED)
+      .map(({ file, lines, text }) => ({ file, line: lines[0] ?? 0, text: say(text) })),
   })),
 });
 /** Writes all of it: as HTML where the file is called so, else as JSON. */
@@ -100,10 +120,10 @@ export function writeReport(file: string, found: Found, problems: Problems): voi
     writeFileSync(file, html(found, problems));
     return;
   }
-  const sorts = problems.sorts().map(({ code, kept, count }) => ({
-    code,
+  const sorts = problems.sorts().map(({ met, count }) => ({
+    code: met[0]?.text.code,
     count,
-    problems: kept.map(({ text, ...place }) => ({ ...place, text: say(text) })),
+    problems: met.map(({ text, ...place }) => ({ ...place, text: say(text) })),
   }));
   writeFileSync(file, `${JSON.stringify({ ...found, sorts }, null, 1)}\n`);
 }

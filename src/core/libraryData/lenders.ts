@@ -17,8 +17,13 @@ const spread = (otherwise: Spread): Cell<Spread> => ({
   want: 'spread',
   otherwise,
 });
+/** `0.82`, `0,82` or `82 %`. */
 const shareOf = (otherwise: number): Cell<number> => ({
-  read: (t) => (/^(0([.,]\d+)?|1([.,]0+)?)$/.test(t) ? Number(t.replace(',', '.')) : null),
+  read: (t) => {
+    const m = /^(\d{1,3}(?:[.,]\d{1,6})?)\s*(%?)$/.exec(t);
+    const n = Number(m?.[1]?.replace(',', '.')) / (m?.[2] ? 100 : 1);
+    return m && n <= 1 ? n : null;
+  },
   want: 'share',
   otherwise,
 });

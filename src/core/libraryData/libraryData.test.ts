@@ -128,6 +128,17 @@ describe('lenders.csv', () => {
       },
     ]);
   });
+  it.each([
+    ['0.8', 0.8],
+    ['82 %', 0.82],
+    ['100%', 1],
+    ['1', 1],
+    ['1.2', null],
+    ['120 %', null],
+  ])('a share is written as %s', (text, share) => {
+    const { lenders } = readLenders(`id;agency;name;country;fillRate\nn;LGD:N;Nordhav;XV;${text}\n`);
+    expect(lenders[0]?.fillRate ?? null).toBe(share);
+  });
   it('leaves out what can’t be used, and says why', () => {
     const { lenders, problems } = readLenders(
       'id,agency,name,country,loanDays,colour\na,A,One,XV,6/3,x\nb,B,,XV,,\nc,C,Three,XV,2/4,\nc,C,Again,XV,,\n',
