@@ -38,6 +38,8 @@ declare namespace App {
       opens(token: string): boolean;
       readonly index: import('./server/pool').PoolState;
     };
+    /** Where a real lending partner's messages come in; null where lending is simulated. */
+    peer: import('./server/peer').PeerLending | null;
     services: import('./server/services').Services;
     mail: import('./core/discovery/ports').Mail | null;
     calendars: import('./core/discovery/ports').Calendars | null;

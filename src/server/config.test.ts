@@ -19,6 +19,7 @@ describe('configuration', () => {
       secret: expect.stringMatching(/^[0-9a-f]{64}$/),
       oidc: null,
       desk: null,
+      lending: null,
       calendars: '',
       log: 'info',
       deskToken: expect.stringMatching(/^[\w-]{24}$/),
@@ -30,6 +31,14 @@ describe('configuration', () => {
       ...readConfig({}),
       secret: expect.any(String),
       deskToken: expect.any(String),
+    });
+  });
+  it('takes the lending partner with the secret that was agreed on', () => {
+    const lending = { LEGENDUM_LENDING: 'https://supply.example/iso18626' };
+    expect(() => readConfig(lending)).toThrow(/LEGENDUM_LENDING_SECRET/);
+    expect(readConfig({ ...lending, LEGENDUM_LENDING_SECRET: 's' }).lending).toEqual({
+      address: 'https://supply.example/iso18626',
+      secret: 's',
     });
   });
   it('takes who is staff as a claim and its value', () => {

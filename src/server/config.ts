@@ -44,6 +44,8 @@ export interface Config {
     readonly edition: string;
     readonly place: string;
   } | null;
+  /** The peer that interlibrary requests go to; null for none, or the demo's. */
+  readonly lending: { readonly address: string; readonly secret: string } | null;
   /** A librarian's calendar, `{id}` standing for their id; empty for none, or the demo's. */
   readonly calendars: string;
   /** What opens the library desk (`/desk`); drawn at every start where none is said. */
@@ -87,6 +89,10 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     return said;
   };
   const [issuer, core] = [address('LEGENDUM_OIDC'), address('LEGENDUM_PAIA')];
+  const lending = address('LEGENDUM_LENDING');
+  // Without it anybody could speak to us as the supplier.
+  if (lending && !env.LEGENDUM_LENDING_SECRET)
+    throw new Error(say('config.needs', { name: 'LEGENDUM_LENDING', other: 'LEGENDUM_LENDING_SECRET' }));
   const proxies = (env.LEGENDUM_PROXIES ?? '').split(/[\s,]+/).filter(Boolean);
   const strange = proxies.find((p) => isIP(p) === 0);
   if (strange) throw new Error(say('config.notIp', { name: 'LEGENDUM_PROXIES', said: strange }));
@@ -119,6 +125,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
           place: template('LEGENDUM_DESK_PLACE'),
         }
       : null,
+    lending: lending ? { address: lending, secret: env.LEGENDUM_LENDING_SECRET ?? '' } : null,
     calendars: address('LEGENDUM_CALENDARS') && template('LEGENDUM_CALENDARS'),
     deskToken: env.LEGENDUM_DESK_TOKEN || randomBytes(18).toString('base64url'),
     staff: staffOf(env.LEGENDUM_STAFF ?? ''),

@@ -59,6 +59,7 @@ export interface Surroundings extends Outside {
   readonly standins: App.Locals['standins'];
   readonly passes: App.Locals['passes'];
   readonly services: App.Locals['services'];
+  readonly peer: App.Locals['peer'];
   close(): Promise<void>;
 }
 

@@ -15,8 +15,10 @@ import * as ways from '../pages/api/ways';
 import * as back from '../pages/sign-in/back';
 import * as begin from '../pages/sign-in/index';
 import * as out from '../pages/sign-out';
+import { CLIENT } from '../standins/identity';
 import { LiveDesk } from './live';
 import { Sessions, safePath } from './session';
+import { OidcSignIn } from './signIn';
 
 const server = serverOf(1500);
 const { call, post } = server;
@@ -69,6 +71,59 @@ describe('signing in', () => {
     const again = (await server.locals.sessions.read(cookieOf(other, 'legendum') ?? '')) as SignedIn;
     expect(await server.locals.signIn?.token(BASE, { ...again, refresh: 'made up' })).toBeNull();
     expect(await server.locals.signIn?.token(BASE, { ...again, refresh: null })).toBeNull();
+  });
+  it('says who works at the library where a claim does, and the cookie keeps it', async () => {
+    const { identity } = server.locals.standins as NonNullable<App.Locals['standins']>;
+    const signIn = (staff: { readonly claim: string; readonly value: string } | null) =>
+      new OidcSignIn(
+        {
+          issuer: (base) => `${base}/standin/identity`,
+          client: CLIENT,
+          secret: '',
+          scope: 'openid profile email offline_access',
+          insecure: true,
+          staff,
+          fetch: (address, init) => {
+            const request = new Request(address as string, init);
+            return identity.answer(
+              request,
+              `${BASE}/standin/identity`,
+              new URL(request.url).pathname.slice('/standin/identity/'.length),
+            );
+          },
+        },
+        () => server.info.campuses,
+      );
+    const who = async (staff: Parameters<typeof signIn>[0]): Promise<SignedIn> => {
+      const own = signIn(staff);
+      const { address, kept } = await own.begin(BASE);
+      const form = new URLSearchParams(new URL(address).search);
+      form.set('username', 'imke');
+      form.set('password', 'demo');
+      const answered = await identity.answer(
+        new Request(`${BASE}/standin/identity/login`, { method: 'POST', body: form }),
+        `${BASE}/standin/identity`,
+        'login',
+      );
+      return own.complete(BASE, new URL(answered.headers.get('location') ?? ''), kept);
+    };
+    expect((await who(null)).staff).toBeUndefined();
+    expect((await who({ claim: 'category', value: 'staff' })).staff).toBeUndefined();
+    const staff = await who({ claim: 'category', value: 'undergraduate' });
+    expect(staff.staff).toBe(true);
+    const { sessions } = server.locals;
+    const cookie = (line: string): string => line.split(';')[0] ?? '';
+    expect((await sessions.read(cookie(await sessions.write(staff, BASE))))?.staff).toBe(true);
+    // The desk's own cookie is another, and no other opens it.
+    const desk = cookie(await sessions.writeDesk(BASE));
+    expect([
+      await sessions.atDesk(desk),
+      await sessions.atDesk(desk.replace('legendum-desk', 'legendum')),
+      await sessions.atDesk(null),
+    ]).toEqual([true, false, false]);
+    expect(
+      await sessions.atDesk(cookie(await sessions.write(staff, BASE)).replace('legendum=', 'legendum-desk=')),
+    ).toBe(false);
   });
   it('signs nobody in by a wrong password, another state, a code used twice, or a cookie that is not there', async () => {
     expect((await through('/', { password: 'other' })).refused).toMatch(/^authorize\?.*wrong=1/);

@@ -8,7 +8,9 @@ import { HttpCalendars } from '../server/calendars';
 import { HttpCirculation } from '../server/circulation';
 import { machineClock } from '../server/clock';
 import { readConfig } from '../server/config';
+import { Inbox } from '../server/inbox';
 import { Passes } from '../server/pass';
+import { PeerLending } from '../server/peer';
 import { serve } from '../server/serve';
 import { Services } from '../server/services';
 import { OidcSignIn } from '../server/signIn';
@@ -52,11 +54,17 @@ serve(config, {
     const calendar = calendars
       ? new HttpCalendars({ calendar: calendars, zone: () => policy().zone })
       : world.calendars;
+    const peer = config.lending
+      ? new PeerLending(config.lending, new Inbox(`${config.index.replace(/\/$/, '')}.inbox.jsonl`), info)
+      : null;
     const signsAgain = (error: unknown): boolean => error instanceof SignInAgain;
     return {
       ...world,
       services,
-      network: services.watch('lending', world.network, null),
+      // What is told of slips is a supplier's or the simulated network's, never both.
+      ...(peer ? { loanDesk: { notices: async () => [] } } : {}),
+      peer,
+      network: services.watch('lending', peer ?? world.network, config.lending?.address ?? null),
       askDesk: services.watch('askDesk', world.askDesk, null),
       passes: new Passes(config.secret, pdfs.pass),
       signIn: signIn && services.watch('signIn', signIn, oidc?.issuer ?? null),

@@ -142,6 +142,12 @@ export function messageIn(
   return { name, node };
 }
 
+/** The number of the request that a message is about; empty where it says none. */
+export function requestIdIn(xml: string): string {
+  const found = messageIn(xml);
+  return 'error' in found ? '' : textAt(found.node, 'header', 'requestingAgencyRequestId');
+}
+
 /**
  * The text of received bytes: by their mark, by UTF-16's empty bytes, by what the XML declaration says; UTF-8
  * else.

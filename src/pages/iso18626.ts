@@ -1,0 +1,26 @@
+import type { APIRoute } from 'astro';
+import { msg } from '../core/model/message';
+import { xmlText } from '../core/requests/iso18626';
+import { readBytes } from '../server/body';
+import { guarded } from '../server/params';
+import { problem } from '../server/problem';
+
+const MOST_BYTES = 200_000;
+
+/**
+ * Our door for the supplier: an ISO 18626 supplying agency message in, its confirmation out, also for one that is
+ * refused. Only for whom we agreed a secret with.
+ */
+export const POST: APIRoute = ({ request, locals }) =>
+  guarded(async () => {
+    const { peer } = locals;
+    if (!peer) return problem('not-found', msg('http.thereIsNothingAtThisAddress'));
+    if (!peer.knows(request.headers.get('authorization')))
+      return problem('sign-in', msg('http.peerNotKnown'));
+    const body = await readBytes(request, MOST_BYTES);
+    if ('gone' in body) return new Response(null, { status: 499 });
+    if ('over' in body) return problem('too-large', msg('http.aMessageIsAtMostBytes', { most: MOST_BYTES }));
+    return new Response(peer.pushed(xmlText(body.bytes), locals.info.now), {
+      headers: { 'content-type': 'application/xml; charset=utf-8', 'cache-control': 'no-store' },
+    });
+  });

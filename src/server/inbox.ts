@@ -1,0 +1,105 @@
+/**
+ * What suppliers have pushed to us, until the reader's browser asks for it: the numbers of requests that have left,
+ * and behind each the messages that came. No names, and nothing else of readers. An append-only file beside the
+ * index, read at the start; what is old goes, and it never grows beyond its bound.
+ */
+import { appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+
+/** Days for which a request is remembered after its last message; messages of one; letters of all. */
+const [DAYS, MESSAGES, LETTERS] = [400, 200, 50_000_000];
+const DAY = 86_400_000;
+
+interface Line {
+  /** Number of the request. */
+  readonly id: string;
+  /** Milliseconds since 1970 at which it left, or the message came. */
+  readonly at: number;
+  /** The message as it came; none where the request left. */
+  readonly xml?: string;
+}
+interface Kept {
+  at: number;
+  readonly xml: string[];
+}
+const lineOf = (text: string): Line | null => {
+  try {
+    const { id, at, xml } = JSON.parse(text) as Partial<Line>;
+    return typeof id === 'string' && typeof at === 'number' && (xml === undefined || typeof xml === 'string')
+      ? { id, at, ...(xml === undefined ? {} : { xml }) }
+      : null;
+  } catch {
+    return null;
+  }
+};
+
+export class Inbox {
+  readonly #path: string;
+  readonly #clock: () => number;
+  readonly #kept = new Map<string, Kept>();
+  #letters = 0;
+
+  constructor(path: string, clock: () => number = Date.now) {
+    this.#path = path;
+    this.#clock = clock;
+    if (!existsSync(path)) return;
+    const lines = readFileSync(path, 'utf8').split('\n');
+    for (const text of lines) {
+      const line = lineOf(text);
+      if (line) this.#take(line);
+    }
+    if (this.#forget() || lines.length > 2 * this.#kept.size + MESSAGES) this.#rewrite();
+  }
+  #take({ id, at, xml }: Line): void {
+    const own = this.#kept.get(id) ?? { at, xml: [] };
+    this.#kept.set(id, own);
+    own.at = Math.max(own.at, at);
+    if (xml === undefined) return;
+    own.xml.push(xml);
+    this.#letters += xml.length;
+  }
+  /** What nobody has spoken of for long goes; where there is too much, the oldest. */
+  #forget(): boolean {
+    const before = this.#kept.size;
+    const oldest = [...this.#kept].sort(([, a], [, b]) => a.at - b.at);
+    for (const [id, { at, xml }] of oldest) {
+      if (at > this.#clock() - DAYS * DAY && this.#letters <= LETTERS) break;
+      this.#kept.delete(id);
+      for (const text of xml) this.#letters -= text.length;
+    }
+    return this.#kept.size < before;
+  }
+  #rewrite(): void {
+    const lines = [...this.#kept].flatMap(([id, { at, xml }]): Line[] => [
+      { id, at },
+      ...xml.map((text) => ({ id, at, xml: text })),
+    ]);
+    writeFileSync(`${this.#path}.making`, lines.map((l) => `${JSON.stringify(l)}\n`).join(''));
+    renameSync(`${this.#path}.making`, this.#path);
+  }
+  #add(line: Line): void {
+    appendFileSync(this.#path, `${JSON.stringify(line)}\n`);
+    this.#take(line);
+    if (this.#letters > LETTERS && this.#forget()) this.#rewrite();
+  }
+
+  /** A request has left: of it messages may come. */
+  left(id: string): void {
+    if (!this.#kept.has(id)) this.#add({ id, at: this.#clock() });
+  }
+  /**
+   * A message that came. One that is there already is taken as the same.
+   * @returns false where no such request left, or too much was said of it
+   */
+  came(id: string, xml: string): boolean {
+    const own = this.#kept.get(id);
+    if (!own) return false;
+    if (own.xml.includes(xml)) return true;
+    if (own.xml.length >= MESSAGES) return false;
+    this.#add({ id, at: this.#clock(), xml });
+    return true;
+  }
+  /** Messages about a request, as they came. */
+  of(id: string): readonly string[] {
+    return this.#kept.get(id)?.xml ?? [];
+  }
+}
