@@ -50,6 +50,8 @@ const has = (r: DiscoveryRecord, word: string): boolean => {
 };
 
 describe.each(SERVICES)('over the %s engine', (name) => {
+  // The plain engine looks at every record for every question: a quarter of them is enough there.
+  const few = (n: number): number => (name === 'plain' ? Math.ceil(n / 4) : n);
   beforeAll(() => {
     discovery = services[name];
   });
@@ -178,7 +180,7 @@ describe.each(SERVICES)('over the %s engine', (name) => {
       );
     });
     it('a whole title comes first', async () => {
-      for (const r of records.slice(0, 60)) {
+      for (const r of records.slice(0, few(60))) {
         const first = (await search({ q: r.csl.title })).hits[0];
         expect(fold(first?.csl.title ?? ''), r.csl.title).toContain(fold(r.csl.title));
       }
@@ -264,7 +266,7 @@ describe.each(SERVICES)('over the %s engine', (name) => {
         'audience',
         'wait',
       ] as const) {
-        for (const v of free.breakdown[group].slice(0, 4)) {
+        for (const v of free.breakdown[group].slice(0, few(4))) {
           expect((await search({ q, keep: { [group]: [v.value] } })).total, `${group} ${v.value}`).toBe(
             v.count,
           );
