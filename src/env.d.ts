@@ -26,6 +26,8 @@ declare namespace App {
     circulation: import('./core/discovery/ports').Circulation | null;
     /** Whether who asks may send another mail now. */
     mayMail: () => boolean;
+    /** Hears of a search that found nothing; where the library does not ask for it, nobody listens. */
+    foundNothing: (query: string) => void;
     /** What the library desk knows. */
     desk: {
       readonly log: import('./server/deskLog').DeskLog;
@@ -33,6 +35,8 @@ declare namespace App {
         readonly report: import('./server/deskReport').DeskReport | null;
         readonly since: string;
       };
+      /** Words that found nothing; null where they are not counted. */
+      readonly nothing: import('./server/foundNothing').FoundNothing | null;
       /** When the server started, ISO, UTC. */
       readonly started: string;
       opens(token: string): boolean;

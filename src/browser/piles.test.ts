@@ -6,6 +6,8 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { asideId } from '../core/piles/ids';
 import { newAside, type Pile } from '../core/piles/pile';
 import {
+  alterItem,
+  alterPile,
   binOf,
   bringBackFrom,
   type Change,
@@ -46,6 +48,27 @@ const everything = async () => ({
   piles: await store.piles.toArray(),
   items: await store.pileItems.toArray(),
   bin: await store.bin.toArray(),
+});
+
+it('a field that is changed leaves the others, however old what its view last saw is', async () => {
+  const seen = await made('For Friday');
+  await Promise.all([
+    alterPile(store, seen, { spend: '20' }),
+    alterPile(store, seen, { note: 'l' }),
+    alterPile(store, seen, { note: 'la' }),
+  ]);
+  expect(await store.piles.get(seen.id)).toMatchObject({ name: 'For Friday', spend: '20', note: 'la' });
+  await keep(store, seen, [thing('a')], NOW);
+  const [item] = await itemsOf(store, seen.id);
+  if (!item) throw new Error();
+  await alterItem(store, item, { got: true });
+  const undo = await alterItem(store, item, { note: 'on the second floor' });
+  expect((await itemsOf(store, seen.id))[0]).toMatchObject({ got: true, note: 'on the second floor' });
+  await change(store, undo);
+  expect((await itemsOf(store, seen.id))[0]).toMatchObject({ got: true, note: '' });
+  // Aside need not be there yet.
+  await alterPile(store, aside, { note: 'loose' });
+  expect((await store.piles.get(aside.id))?.note).toBe('loose');
 });
 
 describe('keeping', () => {

@@ -69,6 +69,26 @@ export const change = (store: Store, c: Change): Promise<Change> =>
     };
   });
 
+/** A row as it stands now with some fields changed; as it was last seen where it is not there. */
+const altered = async <T extends Row>(table: Table<T, string>, seen: T, fields: Partial<T>): Promise<T> => ({
+  ...seen,
+  ...(await table.get(seen.id)),
+  ...fields,
+});
+/**
+ * Changes some fields of a pile, and leaves what else was changed since it was drawn: letters come faster than the
+ * store tells of the last.
+ */
+export const alterPile = (store: Store, seen: Pile, fields: Partial<Pile>): Promise<Change> =>
+  store.transaction('rw', [store.piles, store.pileItems, store.bin], async () =>
+    change(store, { piles: [await altered(store.piles, seen, fields)] }),
+  );
+/** The same for a thing in a pile. */
+export const alterItem = (store: Store, seen: PileItem, fields: Partial<PileItem>): Promise<Change> =>
+  store.transaction('rw', [store.piles, store.pileItems, store.bin], async () =>
+    change(store, { items: [await altered(store.pileItems, seen, fields)] }),
+  );
+
 /** The reader's piles: Aside first, then by need-by, those without a day last; equal ones by name. */
 export async function pilesOf(store: Store, reader: string, now: string): Promise<Pile[]> {
   const kept = (await store.piles.where('reader').equals(reader).toArray()).filter(

@@ -24,6 +24,7 @@ describe('configuration', () => {
       log: 'info',
       deskToken: expect.stringMatching(/^[\w-]{24}$/),
       staff: null,
+      nothingFound: false,
       demo: false,
     });
     // An empty variable is one that was not set.

@@ -52,6 +52,8 @@ export interface Config {
   readonly deskToken: string;
   /** A claim of the sign-in that makes somebody staff, and its value; null for none. */
   readonly staff: { readonly claim: string; readonly value: string } | null;
+  /** Whether words of searches that found nothing are counted for the library desk. */
+  readonly nothingFound: boolean;
   /** The made-up university: its clock starts on a set day and is moved by hand. */
   readonly demo: boolean;
 }
@@ -129,6 +131,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     calendars: address('LEGENDUM_CALENDARS') && template('LEGENDUM_CALENDARS'),
     deskToken: env.LEGENDUM_DESK_TOKEN || randomBytes(18).toString('base64url'),
     staff: staffOf(env.LEGENDUM_STAFF ?? ''),
+    nothingFound: env.LEGENDUM_NOTHING_FOUND === '1',
     demo: env.LEGENDUM_DEMO === '1',
   };
 }

@@ -20,6 +20,7 @@ import { BuiltAgain } from './builtAgain';
 import type { Config } from './config';
 import { DeskLog } from './deskLog';
 import { readDeskReport } from './deskReport';
+import { FoundNothing } from './foundNothing';
 import { IndexHost } from './host';
 import { readLibraryData } from './libraryInfo';
 import { HOUR, letThrough, MINUTE } from './limits';
@@ -188,6 +189,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   };
   const sessions = new Sessions(config.secret);
   const live = new LiveDesk();
+  const nothing = config.nothingFound ? new FoundNothing() : null;
   const mayMail = letThrough(MAILS, HOUR);
   // Anybody may send reports, and nobody shall fill the log with them.
   const mayLog = letThrough(REPORTS, MINUTE);
@@ -319,8 +321,10 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       failure,
       breached,
       mayMail: () => mayMail(client),
+      foundNothing: (query) => nothing?.asked(client, query),
       desk: {
         log: deskLog,
+        nothing,
         loaded,
         started,
         // Compared by digests of one length: how long it takes says nothing.

@@ -2,9 +2,16 @@ import type { APIRoute } from 'astro';
 import { guarded, readSearchInput } from '../../server/params';
 import { jsonText } from '../../server/problem';
 
+/** How an answer begins that has nothing. */
+const NOTHING = '{"total":0,';
+
 export const GET: APIRoute = async ({ url, request: http, locals }) => {
   const input = readSearchInput(url.searchParams, locals.info);
   if ('refused' in input) return input.refused;
   const { asked, moment, slice } = input.ok;
-  return guarded(async () => jsonText(await locals.index.searchText(asked, moment, slice, http.signal)));
+  return guarded(async () => {
+    const text = await locals.index.searchText(asked, moment, slice, http.signal);
+    if (text.startsWith(NOTHING)) locals.foundNothing(asked.request.q);
+    return jsonText(text);
+  });
 };

@@ -5,7 +5,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { getWays } from '../../browser/client';
-import { change } from '../../browser/piles';
+import { alterItem } from '../../browser/piles';
 import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
 import { parseDay } from '../../core/model/time';
@@ -22,7 +22,7 @@ import sheetStyles from './sheet.module.css';
 import { type PileLine, shelvesOf } from './usePileLines';
 import { pileName } from './usePiles';
 
-const put = (item: PileItem): void => void change(theStore(), { items: [item] });
+const put = (item: PileItem, fields: Partial<PileItem>): void => void alterItem(theStore(), item, fields);
 
 /** What else would bring what was not on its shelf. */
 function NextBest({ line, needBy }: { line: PileLine; needBy: string }) {
@@ -70,7 +70,7 @@ function Stop({ stop, line }: { stop: FetchStop; line: PileLine }) {
         aria-label={say('piles.gotIt', { title: csl.title })}
         onChange={(e) => {
           setGot(e.target.checked);
-          put({ ...item, got: e.target.checked });
+          put(item, { got: e.target.checked });
         }}
       />
       <b className={sheetStyles.callNumber}>{stop.shelf.callNumber}</b>
@@ -95,7 +95,7 @@ function Stop({ stop, line }: { stop: FetchStop; line: PileLine }) {
           type="button"
           className={`${kit.link} ${sheetStyles.noPrint}`}
           aria-label={say('piles.notThereOf', { title: csl.title })}
-          onClick={() => put({ ...item, notAt: [...(item.notAt ?? []), shelfId(stop.shelf)] })}
+          onClick={() => put(item, { notAt: [...(item.notAt ?? []), shelfId(stop.shelf)] })}
         >
           {say('piles.notThere')}
         </button>
@@ -172,7 +172,7 @@ export function FetchSheet({
                 <p className={styles.quiet}>
                   <NextBest line={line} needBy={pile.needBy} />
                   {' · '}
-                  <button type="button" className={kit.link} onClick={() => put({ ...line.item, notAt: [] })}>
+                  <button type="button" className={kit.link} onClick={() => put(line.item, { notAt: [] })}>
                     {say('piles.lookAgain')}
                   </button>
                 </p>

@@ -18,7 +18,7 @@ export interface LineActs {
   readonly open: (record: string | null) => void;
   readonly choose: (id: string, range: boolean) => void;
   /** Writes what was changed; `settled` once it is done with, so that it can be undone as one. */
-  readonly edit: (item: PileItem, settled: PileItem | null) => void;
+  readonly edit: (item: PileItem, fields: Partial<PileItem>, settled: PileItem | null) => void;
 }
 interface Props {
   readonly line: PileLine;
@@ -49,10 +49,10 @@ function Note({ item, edit, end }: { item: PileItem; edit: LineActs['edit']; end
       onFocus={() => setBefore(item)}
       onChange={(e) => {
         setText(e.target.value);
-        edit({ ...item, note: e.target.value }, null);
+        edit(item, { note: e.target.value }, null);
       }}
       onBlur={() => {
-        if (before && before.note !== text) edit({ ...item, note: text }, before);
+        if (before && before.note !== text) edit(item, { note: text }, before);
         setBefore(null);
         end();
       }}
@@ -187,7 +187,7 @@ export const PileLineView = memo(function PileLineView(props: Props) {
               className={styles.state}
               value={item.state}
               aria-label={say('piles.stateOf', { title: csl.title })}
-              onChange={(e) => acts.edit({ ...item, state: e.target.value as ReadingState }, item)}
+              onChange={(e) => acts.edit(item, { state: e.target.value as ReadingState }, item)}
             >
               {READING_STATES.map((s) => (
                 <option key={s} value={s}>

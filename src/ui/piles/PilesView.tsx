@@ -1,7 +1,7 @@
 /** Piles: things kept for a purpose, each pile a timetable of its own, with what to do next beside it. */
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { part } from '../../browser/parts';
-import { binOf, change, clearOld, newPile, throwAway } from '../../browser/piles';
+import { alterItem, alterPile, binOf, change, clearOld, newPile, throwAway } from '../../browser/piles';
 import { theStore } from '../../browser/store';
 import type { Thing } from '../../core/discovery/manySlips';
 import { recordHref } from '../../core/model/address';
@@ -64,8 +64,8 @@ function PileHead({ pile, n, acts }: { pile: Pile; n: number; acts: Acts }) {
   const { moment } = useHere();
   const needBy = parseDay(pile.needBy);
   const save = (said: PileSaid) => {
-    const next = { ...pile, ...said, name: isAside(pile) ? '' : said.name, changed: moment.at };
-    return acts.act(say('piles.saved'), change(theStore(), { piles: [next] }));
+    const fields = { ...said, name: isAside(pile) ? '' : said.name, changed: moment.at };
+    return acts.act(say('piles.saved'), alterPile(theStore(), pile, fields));
   };
   return (
     <header className={styles.pileHead}>
@@ -109,7 +109,7 @@ function PileNote({ pile }: { pile: Pile }) {
   const { moment } = useHere();
   const { type, ...field } = useTyped(
     pile.note,
-    (note) => void change(theStore(), { piles: [{ ...pile, note, changed: moment.at }] }),
+    (note) => void alterPile(theStore(), pile, { note, changed: moment.at }),
   );
   return (
     <label className={nextStyles.pileNote}>
@@ -139,9 +139,7 @@ function Order({ pile, acts }: { pile: Pile; acts: Acts }) {
                 name="order"
                 checked={pile.order === order}
                 onChange={() =>
-                  void acts
-                    .act(say('piles.saved'), change(theStore(), { piles: [{ ...pile, order }] }))
-                    .then(close)
+                  void acts.act(say('piles.saved'), alterPile(theStore(), pile, { order })).then(close)
                 }
               />
               {say(`piles.order.${order}`)}
@@ -222,8 +220,8 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
     (): LineActs => ({
       open: (record) => latestShow.current(record),
       choose: turn,
-      edit: (item, settled) => {
-        const written = change(theStore(), { items: [item] });
+      edit: (item, fields, settled) => {
+        const written = alterItem(theStore(), item, fields);
         // What was typed letter by letter is taken back as one.
         if (settled)
           void act(
@@ -335,9 +333,7 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
               <NextSteps
                 pile={pile}
                 lines={all}
-                setSpend={(spend) =>
-                  void change(theStore(), { piles: [{ ...pile, spend, changed: moment.at }] })
-                }
+                setSpend={(spend) => void alterPile(theStore(), pile, { spend, changed: moment.at })}
               />
             </section>
           )
