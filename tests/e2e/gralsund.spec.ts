@@ -23,7 +23,7 @@ const [OUT, FOLDER] = ['.cache/gralsund', '.cache/gralsund-folder'];
 test('a library from its folder: search, read, hold, loan from elsewhere, desk; nothing of the first shows', async ({
   browser,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   const command = (...args: string[]): string =>
     execFileSync(process.execPath, ['scripts/run.mjs', 'index', '--library', 'examples/gralsund', ...args], {
       encoding: 'utf8',
@@ -145,7 +145,7 @@ test('a library from its folder: search, read, hold, loan from elsewhere, desk; 
     ]).finally(() => {
       building = false;
     });
-    const patience = Date.now() + 60_000;
+    const patience = Date.now() + 120_000;
     while ((building || (await total('Quellfluren')) === 0) && Date.now() < patience)
       expect(await total('Deichbau')).toBe(147);
     await built;
