@@ -170,8 +170,12 @@ export async function dayByDay(page: Page, there: Locator): Promise<void> {
   }
   await there.waitFor();
 }
-/** Waits until a text that was typed stands in the reader's store, so that leaving the page loses nothing. */
-export async function kept(page: Page, table: 'slips' | 'settings', text: string): Promise<void> {
+/** Waits until what was typed or ticked stands in the reader's store, so that leaving the page loses nothing. */
+export async function kept(
+  page: Page,
+  table: 'slips' | 'settings' | 'pileItems',
+  text: string,
+): Promise<void> {
   await expect
     .poll(() =>
       page.evaluate(

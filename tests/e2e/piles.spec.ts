@@ -1,7 +1,7 @@
 /** Piles from end to end: kept, planned, fetched, cited, given away, carried to another browser, cleared away. */
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, lines, search, signIn, still, test } from './app';
+import { expect, kept, lines, search, signIn, still, test } from './app';
 import { pile } from './views';
 
 const items = (page: Page) => page.getByRole('list', { name: 'What is in it' }).getByRole('listitem');
@@ -136,6 +136,7 @@ test('what stands on shelves is fetched in walking order; what is not there goes
   const stops = sheet.getByRole('listitem');
   const before = await stops.count();
   await stops.first().getByRole('checkbox').check();
+  await kept(page, 'pileItems', '"got":true');
   await page.reload();
   await expect(stops.first().getByRole('checkbox')).toBeChecked();
   await stops
