@@ -27,6 +27,8 @@ const FLOORS = {
   circulation: ['model', 'access', 'requests'],
   formats: ['model', 'coverage', 'requests', 'references', 'courses'],
   sru: ['model', 'query', 'formats'],
+  oai: ['model', 'formats'],
+  libraryData: ['model', 'words', 'policy', 'access', 'formats', 'discovery'],
   discovery: [
     'model',
     'words',

@@ -1,5 +1,5 @@
-// `npm run demo [-- --records N] [-- --port P]`: installs, builds, makes the demo index, starts the server,
-// prints the address.
+// `npm run demo [-- --records N | --index DIR] [-- --port P]`: installs, builds, makes the demo index (or takes one that
+// is there), starts the server, prints the address.
 import { fork } from 'node:child_process';
 import { parseArgs } from 'node:util';
 import { withLargePages } from './memory.mjs';
@@ -9,6 +9,7 @@ const { values } = parseArgs({
   options: {
     records: { type: 'string', default: '100000' },
     port: { type: 'string', default: process.env.PORT ?? '4321' },
+    index: { type: 'string' },
   },
 });
 for (const [name, low, high] of [
@@ -26,7 +27,7 @@ for (const [name, low, high] of [
 
 ensurePackages();
 ensureBuild();
-const index = ensureIndex(values.records);
+const index = values.index ?? ensureIndex(values.records);
 const env = {
   LEGENDUM_LOG: 'warn',
   LEGENDUM_DEMO: '1',

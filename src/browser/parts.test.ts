@@ -31,6 +31,16 @@ describe('parts that are fetched', () => {
     expect(trouble()).toBeNull();
   });
 
+  it('that fail by themselves are not asked for again', async () => {
+    let asked = 0;
+    const broken = () => {
+      asked++;
+      return Promise.reject(new RangeError('of its own'));
+    };
+    await expect(persistently(broken)).rejects.toThrow('of its own');
+    expect(asked).toBe(1);
+  });
+
   it('come at once when the browser is connected again', async () => {
     const { load, asked } = failing(1);
     const part = persistently(load);

@@ -22,14 +22,18 @@ const connected = (wait: number): Promise<void> =>
     window.addEventListener('online', go);
   });
 
-/** What `load` brings, however often it must be asked; never rejects. */
+/**
+ * What `load` brings, however often it must be asked. Rejects with what is wrong in the part itself: only what could
+ * not be fetched (a TypeError in every browser) is asked for again.
+ */
 export async function persistently<T>(load: () => Promise<T>): Promise<T> {
   for (let wait = FIRST; ; wait = Math.min(LAST, wait * 2)) {
     try {
       const brought = await load();
       noteFetched();
       return brought;
-    } catch {
+    } catch (error) {
+      if (!(error instanceof TypeError)) throw error;
       noteUnfetched();
       await connected(wait);
     }

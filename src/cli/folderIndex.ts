@@ -1,6 +1,7 @@
 /** A library's folder, checked or built: what was read, what is missing for what, and every problem by its place. */
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { UNKNOWN_OWNERS } from '../core/access/chance';
 import type { DiscoveryRecord } from '../core/model/record';
 import { buildIndex, type Progress } from '../server/build';
 import { machineClock } from '../server/clock';
@@ -51,7 +52,7 @@ class Counts {
     if (journal && this.#refereedUnknown.has(journal)) this.unrefereed++;
     if (!csl.issued) this.withoutYear++;
     if (!record.subjects.length) this.withoutHeadings++;
-    if (record.owners === '?') this.ownersUnknown++;
+    if (record.owners === UNKNOWN_OWNERS) this.ownersUnknown++;
     return record;
   }
   /** What is missing for which capability, as sentences. */

@@ -66,6 +66,13 @@ describe('searching', () => {
     }
     expect((await call(search.GET, '/api/search?limit=0')).status).toBe(400);
   });
+  it('tells who listens which searches found nothing, and no others', async () => {
+    const heard: string[] = [];
+    const locals = { ...server.locals, foundNothing: (q: string) => void heard.push(q) };
+    for (const q of ['kelp', 'zzyzzx', 'title:zzyzzx'])
+      await call(search.GET, `/api/search?q=${encodeURIComponent(q)}`, {}, {}, { locals });
+    expect(heard).toEqual(['zzyzzx', 'title:zzyzzx']);
+  });
   it('a group’s values: all, those that begin so, and none for a group there is not', async () => {
     const all = await ok<{ values: { value: string; count: number }[]; distinct: number }>(
       await call(values.GET, '/api/values?group=subject&q=kelp'),

@@ -87,6 +87,8 @@ export function* descriptionsOf(dir: string, folder: LibraryFolder, told: Told):
   const hosts = hostsOf(mapping, library.providers);
   const listed = new Set<string>(serials.journals.map((j) => j.id));
   const seen = new Set<string>();
+  /** By an id that came again: the number behind it that is free next. */
+  const again = new Map<string, number>();
   const used = new Set<readonly PlacedCopy[]>();
   let items = 0;
   for (const file of folder.recordFiles) {
@@ -129,8 +131,9 @@ export function* descriptionsOf(dir: string, folder: LibraryFolder, told: Told):
         };
       }
       if (seen.has(record.id)) {
-        let n = 2;
+        let n = again.get(record.id) ?? 2;
         while (seen.has(`${record.id}~${n}`)) n++;
+        again.set(record.id, n + 1);
         const as = recordId(`${record.id}~${n}`);
         told({ file, line, text: msg('libraryfolder.idBefore', { id: record.id, as }) });
         record = { ...record, id: as, csl: { ...record.csl, id: as } };

@@ -20,6 +20,7 @@ import { join } from 'node:path';
 import { oaiRecordsIn } from '../core/formats/dublinCoreRead';
 import type { HarvestedSource } from '../core/libraryData/libraryFile';
 import { harvest, type OaiAnswer, type Politeness } from '../core/oai/harvest';
+import { xmlText } from '../core/requests/iso18626';
 import { element, textElement, writeXml } from '../core/xml';
 
 const HEAD =
@@ -41,7 +42,9 @@ export const overHttp = async (address: string): Promise<OaiAnswer> => {
     headers: { accept: 'text/xml, application/xml', 'user-agent': 'Legendum' },
     signal: AbortSignal.timeout(TIME),
   });
-  return { status: answer.status, retryAfter: answer.headers.get('retry-after'), text: await answer.text() };
+  // By what the document says of its encoding, not always UTF-8.
+  const text = xmlText(new Uint8Array(await answer.arrayBuffer()));
+  return { status: answer.status, retryAfter: answer.headers.get('retry-after'), text };
 };
 const pausing = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 

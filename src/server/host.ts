@@ -45,7 +45,7 @@ export class IndexHost implements DiscoveryIndex, SearchText {
     const next = await IndexHost.#workers(this.#options);
     const before = this.#pool;
     this.#pool = next;
-    await before.drain();
+    void before.drain();
   }
 
   get state(): PoolState {

@@ -44,6 +44,9 @@ export class PeerLending implements LendingNetwork {
 
   async receive(xml: string): Promise<string> {
     const { address, secret } = this.#peer;
+    // Before it leaves: a supplier may speak before it has confirmed.
+    const id = requestIdIn(xml);
+    if (id) this.#inbox.left(id);
     let answer: Response;
     let text: string;
     try {
@@ -65,8 +68,6 @@ export class PeerLending implements LendingNetwork {
     // A refusal is confirmed, too, with ERROR: only what is no confirmation is no answer.
     if (!found || 'error' in found || !found.name.endsWith('Confirmation'))
       throw new PeerSilent(`status ${answer.status}`);
-    const id = requestIdIn(xml);
-    if (id) this.#inbox.left(id);
     return text;
   }
   async messages(slip: Slip, moment: Moment): Promise<readonly HeardMessage[]> {

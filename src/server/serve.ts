@@ -104,9 +104,9 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   });
   let data = readLibraryData(config.index);
   let policyProblem: Message | null = null;
-  const rulesOf = (): PolicyFile =>
-    new PolicyFile(config.policy || join(config.index, 'policy.json'), data.policy, data);
-  let rules = rulesOf();
+  const rulesOf = (library: typeof data): PolicyFile =>
+    new PolicyFile(config.policy || join(config.index, 'policy.json'), library.policy, library);
+  let rules = rulesOf(data);
   const take = ({ policy, problem }: PolicyState): void => {
     if (policy !== data.policy) index.setPolicy(policy);
     data = { ...data, policy };
@@ -126,10 +126,13 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   /** Goes over to another index that was built meanwhile, without dropping a question. */
   const goOver = async (): Promise<void> => {
     const began = performance.now();
+    // What can't be used is met before anything has changed.
+    const next = readLibraryData(config.index);
+    const nextRules = rulesOf(next);
     await index.takeOver();
-    data = readLibraryData(config.index);
+    data = next;
     rules.close();
-    rules = rulesOf();
+    rules = nextRules;
     take(rules.state);
     rules.watch(takeOther);
     loaded = loadedNow();

@@ -69,6 +69,7 @@ import type {
 import { candidatesFor } from './candidates';
 import { Courses } from './courses';
 import { AnswerFinder, type AnswerPlace, type Guidance } from './guidance';
+import { harvested } from './harvest';
 import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
@@ -237,27 +238,8 @@ export class Discovery {
   }
 
   /** Records by the day on which they came into the index, and where the list goes on; null at its end. */
-  async harvest({ from, until, today, place, limit }: HarvestAsked): Promise<HarvestAnswer> {
-    const { built } = this.file;
-    const cameOn = ({ added }: { readonly added?: string }): string => added ?? built;
-    let start = place;
-    if (place === 0) {
-      // They stand in the order of these days: the first of them is found by halving.
-      let end = await this.#engine.size();
-      while (start < end) {
-        const middle = (start + end) >> 1;
-        const [record] = await this.#engine.inOrder(middle, 1);
-        if (record && cameOn(record) < from) start = middle + 1;
-        else end = middle;
-      }
-    }
-    const ahead = await this.#engine.inOrder(start, limit + 1);
-    const fitting = ahead.filter((r) => cameOn(r) <= until && (r.added ?? '') <= today);
-    return {
-      records: fitting.slice(0, limit),
-      next: fitting.length > limit ? start + limit : null,
-      built,
-    };
+  harvest(asked: HarvestAsked): Promise<HarvestAnswer> {
+    return harvested(this.#engine, this.file.built, asked);
   }
 
   #labelled(group: Group, v: { value: string; count: number }): BreakdownValue {

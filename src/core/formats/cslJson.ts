@@ -6,11 +6,10 @@
 
 import Joi from 'joi';
 import { CSL_NUMBERS, CSL_TEXTS, kindOfCsl } from '../model/cslTypes';
-import { LANGUAGE_LIST, LANGUAGES } from '../model/kinds';
+import { languageNamed } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import { type CslItem, type DiscoveryRecord, type JournalId, recordId } from '../model/record';
 import { shapeFault } from '../model/schema';
-import { table } from '../table';
 import { parted } from '../text';
 
 const text = Joi.string().allow('').max(20_000);
@@ -38,20 +37,9 @@ const schema = Joi.object({
   'number-of-pages': number,
 }).unknown(true);
 
-/**
- * ISO 639-2 codes that catalogues use, to ISO 639-1: the bibliographic ones from our table, and the
- * terminological.
- */
-const ISO_639_1 = table<string>({
-  ...Object.fromEntries(LANGUAGE_LIST.map((l) => [LANGUAGES[l].marc, l])),
-  deu: 'de',
-  fra: 'fr',
-  nld: 'nl',
-  nor: 'nb',
-});
 const languageCode = (tag: string | undefined): string => {
   const code = (tag ?? 'en').toLowerCase().split(/[-_]/)[0] ?? 'en';
-  return ISO_639_1.get(code) ?? code;
+  return languageNamed(code) ?? code;
 };
 
 /** One item as a record; `source` names the file it came from. */

@@ -3,12 +3,12 @@
  * elements may be repeated and say much by custom: the DOI is an identifier, the journal a source, the full text an
  * identifier that is an address.
  */
+import { decodeXML } from 'entities';
 import { XMLParser } from 'fast-xml-parser';
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
 import { KINDS, type Kind, languageNamed } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
-import { table } from '../table';
 import { errorText, parted } from '../text';
 import { partsOfText } from './dates';
 import { lineCounter, type Problem, type ReadItems } from './item';
@@ -51,7 +51,6 @@ const nameOf = (said: string): CslName => {
   const [family = '', ...given] = parted(said, ',');
   return given.length ? { family, given: given.join(', ') } : { literal: said };
 };
-const TERMINOLOGICAL = table<string>({ deu: 'de', fra: 'fr', nld: 'nl', nor: 'nb' });
 
 /**
  * One record's elements as an item.
@@ -82,7 +81,7 @@ function itemOf(dc: Node, id: string, n: number): CslItem | Message {
       .map((d) => partsOfText(d))
       .find((d) => d !== null) ?? (place.year ? [Number(place.year)] : null);
   const language = all('language')
-    .map((l) => languageNamed(l.split(/[-_]/)[0] ?? '') ?? TERMINOLOGICAL.get(l.toLowerCase()))
+    .map((l) => languageNamed(l.split(/[-_]/)[0] ?? ''))
     .find(Boolean);
   const fields = {
     id: id || all('identifier')[0] || `dc-${n}`,
@@ -126,7 +125,7 @@ export interface OaiRecord {
 const inside = (xml: string, name: string): string =>
   new RegExp(`<(?:[\\w-]+:)?${name}(?:\\s[^>]*)?>([\\s\\S]*?)</(?:[\\w-]+:)?${name}\\s*>`).exec(xml)?.[1] ??
   '';
-const unescaped = (t: string): string => text((parser.parse(`<t>${t}</t>`) as Node).t);
+const unescaped = (t: string): string => decodeXML(t).trim();
 /** The records of an answer to ListRecords or GetRecord, one by one, so that a broken one costs the others nothing. */
 export function oaiRecordsIn(xml: string): { readonly records: OaiRecord[]; readonly problems: Problem[] } {
   const [records, problems]: [OaiRecord[], Problem[]] = [[], []];
@@ -166,6 +165,29 @@ export function itemOfDublinCore(xml: string, id: string, n: number): CslItem | 
   }
 }
 
+/** Records that stand in no answer; each is looked for from where the one before ended. */
+function aloneIn(
+  xml: string,
+  lineAt: (at: number) => number,
+  problems: Problem[],
+): { readonly id: string; readonly metadata: string; readonly line: number }[] {
+  const found: { id: string; metadata: string; line: number }[] = [];
+  const opening = /<(?:[\w-]+:)?dc(?=[\s>])/g;
+  const closing = /<\/(?:[\w-]+:)?dc\s*>/g;
+  for (let m = opening.exec(xml); m; m = opening.exec(xml)) {
+    const line = lineAt(m.index);
+    closing.lastIndex = m.index;
+    const end = closing.exec(xml);
+    if (!end) {
+      problems.push({ line, text: msg('file.isCutShort') });
+      break;
+    }
+    opening.lastIndex = closing.lastIndex;
+    found.push({ id: '', metadata: xml.slice(m.index, closing.lastIndex), line });
+  }
+  return found;
+}
+
 /** Dublin Core in OAI-PMH answers (one or several behind each other), or records of it alone. */
 export function readDublinCore(xml: string, before = 0): ReadItems {
   const doctype = xml.search(/<!DOCTYPE|<!ENTITY/i);
@@ -183,11 +205,7 @@ export function readDublinCore(xml: string, before = 0): ReadItems {
   const records: readonly { id: string; metadata: string; line: number }[] =
     answers.records.length || answers.problems.length
       ? answers.records.filter((r) => !r.deleted)
-      : [...xml.matchAll(/<((?:[\w-]+:)?dc)(?=[\s>])[\s\S]*?<\/\1\s*>/g)].map((m) => ({
-          id: '',
-          metadata: m[0],
-          line: lineAt(m.index),
-        }));
+      : aloneIn(xml, lineAt, problems);
   problems.push(...answers.problems);
   for (const { id, metadata, line } of records) {
     const item = itemOfDublinCore(metadata, id, before + items.length + 1);

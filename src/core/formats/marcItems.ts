@@ -5,16 +5,10 @@ import { languageNamed } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
 import { table } from '../table';
+import { withoutIsbd as bare } from './isbd';
 import type { MarcField, MarcRecord } from './marc';
 import { hostPlace } from './marcHost';
 import { isUnimarc, itemOfUnimarc } from './unimarc';
-
-/** Punctuation that cataloguing rules (ISBD) put between parts, not part of them. */
-const bare = (t: string): string =>
-  t
-    .replace(/\s*[/:;,=]\s*$/, '')
-    .replace(/(?<!\b\p{L})\.$/u, '')
-    .trim();
 
 const TYPES = table<string>({
   c: 'musical_score',

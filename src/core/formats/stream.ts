@@ -6,7 +6,7 @@ import type { CslItem } from '../model/record';
 import { RECORD_END } from './iso2709';
 import type { Problem, ReadItems } from './item';
 import { type Columns, type Origins, type ReadFormat, readAs } from './read';
-import { type WrittenFormat, writeItems } from './write';
+import { joinedBytes, type WrittenFormat, writeItems } from './write';
 
 /** Less than this is not worth a cut. */
 const PIECE = 1 << 20;
@@ -84,9 +84,7 @@ export class StreamReader {
 
   /** Takes the next bytes; gives what could be read of them so far. */
   push(bytes: Uint8Array): ReadItems {
-    const all = new Uint8Array(this.#rest.length + bytes.length);
-    all.set(this.#rest);
-    all.set(bytes, this.#rest.length);
+    const all = joinedBytes([this.#rest, bytes]);
     this.#rest = all;
     this.#whole ??= all.length >= 64 ? wholeOnly(this.#format, all) : null;
     if (this.#whole !== false || all.length < PIECE) return { items: [], problems: [] };
@@ -107,9 +105,7 @@ export class StreamReader {
 
   #read(piece: Uint8Array): ReadItems {
     const head = new TextEncoder().encode(this.#head);
-    const bytes = new Uint8Array(head.length + piece.length);
-    bytes.set(head);
-    bytes.set(piece, head.length);
+    const bytes = joinedBytes([head, piece]);
     const { items, problems } = readAs(this.#format, bytes, this.#columns, this.#items, this.#origins);
     this.#items += items.length;
     const shift =

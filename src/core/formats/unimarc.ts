@@ -3,7 +3,7 @@ import { readDoi, readIsbn, readIssn } from '../model/identifiers';
 import { languageNamed } from '../model/kinds';
 import { type Message, msg } from '../model/message';
 import type { CslItem, CslName } from '../model/record';
-import { table } from '../table';
+import { withoutIsbd } from './isbd';
 import type { MarcField, MarcRecord } from './marc';
 import { hostPlace } from './marcHost';
 
@@ -18,14 +18,10 @@ const AUTHOR = /^(?:070|100|300|330|)$/;
 const sub = (f: MarcField | undefined, code: string): string =>
   f?.subfields.find(([c, t]) => c === code && t.trim())?.[1].trim() ?? '';
 const bare = (text: string): string =>
-  text
-    .replace(/\s*[/:;,=]\s*$/, '')
-    .replace(/(?<!\b\p{L})\.$/u, '')
+  withoutIsbd(text)
     .replace(/[\u0088\u0089\u0098\u009c]/g, '')
     .trim();
 
-/** Codes that ISO 639-2 has beside the bibliographic ones. */
-const TERMINOLOGICAL = table<string>({ fra: 'fr', deu: 'de', nld: 'nl' });
 /** A message instead of an item when there is no title. */
 export function itemOfUnimarc(m: MarcRecord, n: number): CslItem | Message {
   const fields = (...tags: string[]): MarcField[] => m.fields.filter((f) => tags.includes(f.tag));
@@ -96,7 +92,7 @@ export function itemOfUnimarc(m: MarcRecord, n: number): CslItem | Message {
     'publisher-place': bare(sub(imprint, 'a')) || undefined,
     genre: thesis ? bare(sub(thesis, 'b')) || bare(sub(thesis, 'a')) || undefined : undefined,
     abstract: sub(first('330'), 'a') || undefined,
-    language: languageNamed(marc) ?? TERMINOLOGICAL.get(marc),
+    language: languageNamed(marc) ?? undefined,
     ISBN:
       fields('010')
         .flatMap((f) => readIsbn(sub(f, 'a')) ?? [])

@@ -17,8 +17,8 @@ const marcSource = (csl: CslItem): MarcSource => ({
   languages: csl.language ? [csl.language] : [],
   subjects: [],
 });
-function writeMarc(items: readonly CslItem[]): Uint8Array {
-  const parts = items.flatMap((c) => writeIso2709(marcOf(marcSource(c))) ?? []);
+/** Bytes behind each other. */
+export function joinedBytes(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
   const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
   let at = 0;
   for (const p of parts) {
@@ -27,6 +27,8 @@ function writeMarc(items: readonly CslItem[]): Uint8Array {
   }
   return out;
 }
+const writeMarc = (items: readonly CslItem[]): Uint8Array =>
+  joinedBytes(items.flatMap((c) => writeIso2709(marcOf(marcSource(c))) ?? []));
 const WRITERS = {
   ris: writeRis,
   bibtex: writeBibtex,

@@ -41,7 +41,7 @@ export function plainText(text: string): string {
 }
 /** Years of a life behind a given name (MARC $d that was run into it): `Ada, 1950-`, `Bo (1890-1961)`. */
 const YEARS =
-  /\s*[,(]?\s*(?:b\.|d\.|ca\.?|fl\.|geb\.|né e?n)?\s*(?:1\d|20)\d\d\??\s*(?:[-–]\s*(?:(?:1\d|20)\d\d\??)?)?\)?\s*\.?$/u;
+  /\s*[,(]?\s*(?:b\.|d\.|ca\.?|fl\.|geb\.|née?)?\s*(?:1\d|20)\d\d\??\s*(?:[-–]\s*(?:(?:1\d|20)\d\d\??)?)?\)?\s*\.?$/u;
 function cleanName(name: CslName): CslName {
   const part = (text: string | undefined): string | undefined =>
     text === undefined ? undefined : trimmed(plainText(text).replace(YEARS, ''), ' ,;', ' ,;:/');

@@ -2,6 +2,7 @@
  * `journals.csv`: what a library knows of journals beside their title lists. `refereed.csv`: in which years one was
  * refereed. `holdings.csv` says which volumes stand in print (`holdings.ts`). All by ISSN, either one of a journal.
  */
+import { UNKNOWN_OWNERS } from '../access/chance';
 import type { Problem } from '../formats/item';
 import { readIssn } from '../model/identifiers';
 import { type Message, msg } from '../model/message';
@@ -74,7 +75,7 @@ export function serialsOf(
       refereed: 'unknown',
       print: [],
       partnerPrint: [],
-      owners: '?',
+      owners: UNKNOWN_OWNERS,
     } as Journal);
     return { ...row, id };
   });

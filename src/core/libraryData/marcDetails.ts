@@ -3,6 +3,7 @@
  * about, for whom it is, and where it can be read. MARC 21 by its Format for Bibliographic Data, UNIMARC by its
  * manual; words of local cataloguing by the library's mapping.
  */
+import { withoutIsbd as ends } from '../formats/isbd';
 import type { MarcField, MarcRecord } from '../formats/marc';
 import { isUnimarc } from '../formats/unimarc';
 import { type Audience, type Carrier, type Kind, languageNamed } from '../model/kinds';
@@ -11,18 +12,11 @@ import { table } from '../table';
 import { parted } from '../text';
 import type { Mapping } from './mapping';
 
-/** ISO 639-2 in its terminological form, where that is another, and 639-1 as it is. */
-const TERMINOLOGICAL = table<string>({ fra: 'fr', deu: 'de', nld: 'nl', nor: 'nb' });
 /** Carriers of RDA (field 338 $b). */
 const CARRIERS = table<Carrier>({ cr: 'online', sd: 'cd', vd: 'dvd', nc: 'print' });
 /** Target audience (MARC 21: 008/22 of books). */
 const AUDIENCES = table<Audience>({ e: 'general', f: 'research', g: 'general' });
 
-const ends = (t: string): string =>
-  t
-    .replace(/\s*[/:;,=]\s*$/, '')
-    .replace(/(?<!\b\p{L})\.$/u, '')
-    .trim();
 const all = (f: MarcField, codes: string): string[] =>
   f.subfields.filter(([c, t]) => codes.includes(c) && t.trim()).map(([, t]) => t.trim());
 
@@ -54,7 +48,7 @@ export function detailsOf(m: MarcRecord, csl: CslItem, mapping: Mapping, hosts: 
   const type = m.leader[6] ?? 'a';
 
   const language = (code: string): string | undefined =>
-    mapping.languages(code) ?? languageNamed(code) ?? TERMINOLOGICAL.get(code.toLowerCase());
+    mapping.languages(code) ?? languageNamed(code) ?? undefined;
   const languages = [
     ...new Set(
       [

@@ -2,6 +2,7 @@
  * What a thing is (kind) and in which form it comes (carrier): the closed lists, whose words stand in the
  * catalogue.
  */
+import { table } from '../table';
 
 export const KINDS = {
   'research-article': {
@@ -75,10 +76,14 @@ export const LANGUAGE_LIST = Object.keys(LANGUAGES) as readonly Language[];
 export const isLanguage = (value: string): value is Language => Object.hasOwn(LANGUAGES, value);
 /** The MARC code of a language; a code that we don’t index stays as it is. */
 export const marcLanguage = (code: string): string => (isLanguage(code) ? LANGUAGES[code].marc : code);
-/** The language that a code means: ISO 639-1, or 639-2/B as MARC has it; null for one that is not indexed. */
+/** ISO 639-2 in its terminological form, where that is another; and Norwegian without saying which. */
+const TERMINOLOGICAL = table<Language>({ deu: 'de', fra: 'fr', nld: 'nl', nor: 'nb' });
+/** The language that a code means: ISO 639-1, or 639-2 in either form; null for one that is not indexed. */
 export const languageNamed = (code: string): Language | null => {
   const said = code.trim().toLowerCase();
-  return LANGUAGE_LIST.find((l) => l === said || LANGUAGES[l].marc === said) ?? null;
+  return (
+    LANGUAGE_LIST.find((l) => l === said || LANGUAGES[l].marc === said) ?? TERMINOLOGICAL.get(said) ?? null
+  );
 };
 export const AUDIENCE_LIST = ['general', 'student', 'research', 'practice'] as const;
 export type Audience = (typeof AUDIENCE_LIST)[number];

@@ -3,6 +3,7 @@
  * is busy says so (503 with Retry-After) and is waited for; one that fails is asked again, a few times, at growing
  * distances; what had been got by then stands.
  */
+import { decodeXML } from 'entities';
 import { type OaiRecord, oaiRecordsIn } from '../formats/dublinCoreRead';
 import type { Problem } from '../formats/item';
 
@@ -40,11 +41,6 @@ export class HarvestError extends Error {
 }
 
 const first = (xml: string, pattern: RegExp): string => pattern.exec(xml)?.[1]?.trim() ?? '';
-const unescaped = (t: string): string =>
-  t.replace(
-    /&(?:lt|gt|amp|quot|apos);/g,
-    (e) => ({ '&lt;': '<', '&gt;': '>', '&amp;': '&', '&quot;': '"', '&apos;': "'" })[e] ?? e,
-  );
 /** Milliseconds of a Retry-After: seconds, or a date. */
 function waitOf(said: string | null, now: number): number | null {
   if (said === null) return null;
@@ -88,11 +84,11 @@ export async function* harvest(
       yield { records: [], problems: [], responseDate: first(xml, /<responseDate>([^<]*)</) };
       return;
     }
-    if (code) throw new HarvestError(`${code}: ${unescaped(error?.[2] ?? '').trim()}`);
+    if (code) throw new HarvestError(`${code}: ${decodeXML(error?.[2] ?? '').trim()}`);
     if (!/<(?:[\w-]+:)?OAI-PMH[\s>]/.test(xml)) throw new HarvestError('no answer of OAI-PMH');
     const { records, problems } = oaiRecordsIn(xml);
     yield { records, problems, responseDate: first(xml, /<responseDate>([^<]*)</) };
-    token = unescaped(first(xml, /<resumptionToken[^>]*>([^<]*)</));
+    token = decodeXML(first(xml, /<resumptionToken[^>]*>([^<]*)</));
     if (!token) return;
     // A source that hands out the same place again would be asked for ever.
     if (tokens.has(token)) throw new HarvestError(`the resumption token ${token.slice(0, 60)} came again`);

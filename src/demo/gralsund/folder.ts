@@ -7,7 +7,7 @@ import { gzipSync, strToU8 } from 'fflate';
 import { stringify } from 'yaml';
 import { writeIso2709 } from '../../core/formats/iso2709';
 import type { MarcField, MarcRecord } from '../../core/formats/marc';
-import { writeItems } from '../../core/formats/write';
+import { joinedBytes, writeItems } from '../../core/formats/write';
 import type { CslItem } from '../../core/model/record';
 import {
   type Article,
@@ -108,16 +108,8 @@ function unimarcOfBook(b: Book): MarcRecord {
     ],
   };
 }
-const iso2709 = (records: readonly MarcRecord[]): Uint8Array => {
-  const parts = records.flatMap((m) => writeIso2709(m) ?? []);
-  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
-  let at = 0;
-  for (const p of parts) {
-    out.set(p, at);
-    at += p.length;
-  }
-  return out;
-};
+const iso2709 = (records: readonly MarcRecord[]): Uint8Array =>
+  joinedBytes(records.flatMap((m) => writeIso2709(m) ?? []));
 
 const itemOfArticle = (a: Article): CslItem => ({
   id: a.id,
