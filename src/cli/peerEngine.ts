@@ -46,7 +46,7 @@ export async function build({ corpus, dir }: { corpus: string; dir: string }): P
     { ...world, journals: [], lines: new Map(), records: { [Symbol.iterator]: records } },
     `${dir}/index`,
     () => {},
-    'words',
+    { analysis: 'words' },
   );
   return null;
 }

@@ -22,7 +22,7 @@ import { rowLayout } from '../core/access/summary';
 import type { Course } from '../core/courses/course';
 import { writeKbart } from '../core/coverage/kbart';
 import type { Guidance } from '../core/discovery/guidance';
-import { IndexBuilder } from '../core/engine/build/builder';
+import { type Again, IndexBuilder } from '../core/engine/build/builder';
 import { layoutIndex, type Section } from '../core/engine/format/format';
 import type { Library } from '../core/model/library';
 import { msg } from '../core/model/message';
@@ -36,6 +36,7 @@ import { say } from '../words/generated/policyfile';
 import { FileSpool } from './fileSpool';
 import { digestOfText, readManifest, writeManifest } from './manifest';
 import { makingPlace, replaceWith, tidy } from './replace';
+import { openStanding, type StandingIndex } from './standing';
 
 /** Where records and the library's data come from: the made-up world, or a library's own files. */
 export interface IndexSource {
@@ -61,16 +62,29 @@ const CHUNK = 4 << 20;
 /** Chapters follow their book at once; a few books back is far enough. */
 const HOSTS_KEPT = 64;
 
+/** What came of a build. */
+export interface Built {
+  readonly records: number;
+  /** Of the records, without what is made of them. */
+  readonly bytes: number;
+  readonly policy: 'new' | 'kept' | 'set-aside';
+  /** Records that stood in the directory before, unchanged. */
+  readonly again: number;
+  /** Records that stood there and stand there no more, or otherwise. */
+  readonly dropped: number;
+}
 /**
  * Builds an index directory. The rules that somebody has edited in the directory that is there are kept and
  * built with; where they don't fit the new library they are set beside the new ones, as policy.edited.json.
+ * What has not changed since the index that is there is taken over from it, unless it is to be made afresh: the
+ * same comes of both, to the byte.
  */
 export function buildIndex(
   source: IndexSource,
   dir: string,
   progress: Progress = () => {},
-  analysis: Analysis = 'stems',
-): { records: number; bytes: number; policy: 'new' | 'kept' | 'set-aside' } {
+  { analysis = 'stems', afresh = false }: { readonly analysis?: Analysis; readonly afresh?: boolean } = {},
+): Built {
   const checked = readPolicy(source.library.policy);
   const problem = 'problem' in checked ? checked.problem : placesProblem(checked.policy, source.library);
   if (problem) throw new Error(say(problem));
@@ -85,10 +99,12 @@ export function buildIndex(
   const making = makingPlace(dir);
   rmSync(making, { recursive: true, force: true });
   mkdirSync(join(making, 'kbart'), { recursive: true });
+  const before = afresh ? null : openStanding(dir, world, analysis);
   try {
     const journals = new Map(world.journals.map((j) => [j.id, j]));
     const spool = new FileSpool(join(making, 'words.tmp'));
-    const builder = new IndexBuilder(world.library, analysis, spool);
+    const builder = new IndexBuilder(world.library, analysis, spool, before?.standing);
+    const standing = before && new Unchanged(before);
     const hosts = new Map<string, DiscoveryRecord>();
     const ebooks: KbartLine[] = [];
     const fd = openSync(join(making, 'records.jsonl'), 'w');
@@ -130,11 +146,12 @@ export function buildIndex(
         ...(record.journal ? { journal: journals.get(record.journal) } : {}),
         ...(record.host ? { host: hosts.get(record.host) } : {}),
       };
-      builder.add(item, bytes.length);
+      builder.add(item, bytes.length, standing?.of(record, bytes) ?? null);
       if (builder.count % 5000 === 0) progress(builder.count, 'records');
     }
     flush();
     closeSync(fd);
+    for (const dropped of standing?.left() ?? []) builder.dropped(dropped);
     progress(builder.count, 'index');
     const records = builder.count;
     const meta = { layout: rowLayout(world.library), records, built: world.built, analysis };
@@ -177,10 +194,47 @@ export function buildIndex(
     writeManifest(making, rules);
     replaceWith(dir, making);
     progress(records, 'done');
-    return { records, bytes: total, policy: !edited ? 'new' : edited.policy ? 'kept' : 'set-aside' };
+    return {
+      records,
+      bytes: total,
+      policy: !edited ? 'new' : edited.policy ? 'kept' : 'set-aside',
+      again: standing?.again ?? 0,
+      dropped: standing?.dropped ?? 0,
+    };
   } catch (error) {
     rmSync(making, { recursive: true, force: true });
     throw inWords(error, dir);
+  } finally {
+    before?.close();
+  }
+}
+/** Which records of the index that stands come again as they were. */
+class Unchanged {
+  readonly #before: StandingIndex;
+  readonly #came: Uint8Array;
+  again = 0;
+  dropped = 0;
+  constructor(before: StandingIndex) {
+    this.#before = before;
+    this.#came = new Uint8Array(before.standing.size);
+  }
+  /** The document that a record was, where nothing of it has changed. */
+  of(record: DiscoveryRecord, text: Buffer): Again | null {
+    const { standing, sameContext, textAt } = this.#before;
+    const doc = standing.find(record.id);
+    if (doc < 0 || this.#came[doc] || !textAt(doc).equals(text)) return null;
+    this.#came[doc] = 1;
+    this.again++;
+    // What stands in another is read by that one's copies: they may be others.
+    return { doc, facts: sameContext && !record.host };
+  }
+  /** The records that did not come again so. */
+  *left(): Generator<DiscoveryRecord> {
+    for (let doc = 0; doc < this.#came.length; doc++)
+      if (!this.#came[doc]) {
+        this.dropped++;
+        yield JSON.parse(this.#before.textAt(doc).toString('utf8')) as DiscoveryRecord;
+      }
   }
 }
 /**

@@ -14,6 +14,7 @@ import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../../model/kinds';
 import type { Library } from '../../model/library';
 import { msg } from '../../model/message';
 import { PEER_LIST, peerReviewOf } from '../../model/peerReview';
+import type { DiscoveryRecord } from '../../model/record';
 import { yearOfRecord } from '../../model/record';
 import { parseDay } from '../../model/time';
 import { FIELDS } from '../../query/tree';
@@ -35,6 +36,7 @@ import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
 import { ListCollector } from './lists';
 import { byLikeness, inOrder, listsInOrder } from './neighbours';
 import { relationsOf } from './relations';
+import type { NextNumbers, Standing } from './standing';
 
 const NO_REFERENCES: readonly string[] = [];
 
@@ -44,6 +46,13 @@ const NO_REFERENCES: readonly string[] = [];
  */
 const mainWords = (title: string): number =>
   words(title.split(/[:?–—](?=\s)/)[0] ?? '').filter((w) => !SMALL_WORDS.has(w)).length;
+
+/** A document of the index that stands with the same record. */
+export interface Again {
+  readonly doc: number;
+  /** What its waits and its refereeing depend on has not changed either: library, lists, journals, host. */
+  readonly facts: boolean;
+}
 
 /** Tuples of numbers, each kept once and numbered as they came. */
 class Tuples {
@@ -116,14 +125,44 @@ export class IndexBuilder {
 
   readonly #termOf: (word: string, language: string) => string;
 
-  /** @param spool where the words of the records are put until they are turned round */
-  constructor(library: Library, analysis: Analysis = 'stems', spool: WordSpool = new MemorySpool()) {
+  /** What can be taken over: words and facts of documents that stand, and how often their words stood as written. */
+  readonly #again: {
+    readonly words: ReturnType<Standing['wordsOf']>;
+    readonly cells: ReturnType<Standing['cellsOf']>;
+    readonly standing: Standing;
+    readonly spelt: Map<string, number>;
+  } | null;
+
+  /**
+   * @param spool where the words of the records are put until they are turned round
+   * @param standing an index of the same analysis, language and layout that documents may be taken over from
+   */
+  constructor(
+    library: Library,
+    analysis: Analysis = 'stems',
+    spool: WordSpool = new MemorySpool(),
+    standing: Standing | null = null,
+  ) {
     this.#library = library;
     this.#stream = spool;
     this.#termOf = ANALYSES[analysis].termOf;
     this.#layout = rowLayout(library);
     this.#journals.id('');
     this.#lists = new ListCollector(library);
+    const next: NextNumbers = {
+      term: (text) => this.#id(text),
+      row: (row) => this.#rows.id(row),
+      placeSet: (set) => this.#placeSets.id(set),
+      language: (text) => this.#languages.id(text),
+      source: (text) => this.#sources.id(text),
+      combo: (values) => this.#combo(values),
+    };
+    this.#again = standing && {
+      words: standing.wordsOf(next),
+      cells: standing.cellsOf(next),
+      standing,
+      spelt: standing.spelt(),
+    };
   }
 
   get count(): number {
@@ -133,8 +172,9 @@ export class IndexBuilder {
   /**
    * Adds one record. `bytes` is the length of its stored form, records standing one behind the other in the
    * order added.
+   * @param again the document of the index that stands that this record was, unchanged
    */
-  add(item: AccessItem, bytes: number): void {
+  add(item: AccessItem, bytes: number, again: Again | null = null): void {
     const { record: r } = item;
     const c = this.#columns;
     c.recordAt.push(this.#end);
@@ -142,6 +182,41 @@ export class IndexBuilder {
     this.#end += bytes;
     this.#ids.push(r.id);
     this.#docStart.push(this.#stream.length);
+    if (again) this.#wordsAgain(again.doc);
+    else this.#wordsOf(r);
+    this.#references.push(r.references ?? NO_REFERENCES);
+    if (r.work) this.#works.set(r.work, [...(this.#works.get(r.work) ?? []), this.#ids.length - 1]);
+    this.#titles.push(titleKey(r.csl.title));
+    this.#lists.add(r);
+    c.year.push(yearOfRecord(r.csl) ?? -1);
+    c.journal.push(this.#journals.id(r.csl['container-title'] ?? ''));
+    c.subjectStart.push(c.subject.length);
+    for (const s of new Set(r.subjects)) c.subject.push(this.#subjects.id(s));
+    c.personStart.push(c.person.length);
+    for (const n of new Set([...(r.csl.author ?? []), ...(r.csl.editor ?? [])].map(fullName)))
+      c.person.push(this.#persons.id(n));
+    const day = r.added ? (parseDay(r.added) ?? 0) : 0;
+    if (day < this.#lastDay) throw new CodedError(msg('indexfile.order', { id: r.id, added: r.added }));
+    this.#lastDay = day;
+    c.added.push(day);
+    const facts = again?.facts ? this.#again?.cells(again.doc) : undefined;
+    if (facts) {
+      c.row.push(facts.row);
+      c.combo.push(facts.combo);
+    } else this.#facts(item);
+  }
+  /** A record of the index that stands that is not in this one, or not as it was there. */
+  dropped(record: DiscoveryRecord): void {
+    if (!this.#again) return;
+    const { standing, spelt } = this.#again;
+    for (const word of standing.spellingOf(record)) {
+      const count = spelt.get(word);
+      if (count !== undefined) spelt.set(word, count - 1);
+    }
+  }
+
+  #wordsOf(r: DiscoveryRecord): void {
+    const c = this.#columns;
     let titleLength = 0;
     const fields = fieldTexts(r, this.#library.language);
     fields.forEach((values, f) => {
@@ -164,26 +239,24 @@ export class IndexBuilder {
       this.#stream.push(FIELD_END);
       this.#lengths.push(Math.min(255, length));
     });
-    this.#references.push(r.references ?? NO_REFERENCES);
-    if (r.work) this.#works.set(r.work, [...(this.#works.get(r.work) ?? []), this.#ids.length - 1]);
-    this.#titles.push(titleKey(r.csl.title));
-    this.#lists.add(r);
     c.titleLength.push(Math.min(255, titleLength));
     c.mainLength.push(Math.min(255, mainWords(r.csl.title)));
-    c.year.push(yearOfRecord(r.csl) ?? -1);
-    c.journal.push(this.#journals.id(r.csl['container-title'] ?? ''));
-    c.subjectStart.push(c.subject.length);
-    for (const s of new Set(r.subjects)) c.subject.push(this.#subjects.id(s));
-    c.personStart.push(c.person.length);
-    for (const n of new Set([...(r.csl.author ?? []), ...(r.csl.editor ?? [])].map(fullName)))
-      c.person.push(this.#persons.id(n));
+  }
+  #wordsAgain(doc: number): void {
+    if (!this.#again) throw new RangeError('There is no index to take a document over from.');
+    const { words } = this.#again;
+    words.each(doc, (term) => this.#stream.push(term));
+    const lengths = words.lengths(doc);
+    for (let f = 0; f < FIELDS.length; f++) this.#lengths.push(lengths[f] as number);
+    const [length, main] = words.title(doc);
+    this.#columns.titleLength.push(length);
+    this.#columns.mainLength.push(main);
+  }
+  #facts(item: AccessItem): void {
+    const { record: r } = item;
     const row = summarise(item, this.#library, this.#layout);
-    c.row.push(this.#rows.id(row));
-    const day = r.added ? (parseDay(r.added) ?? 0) : 0;
-    if (day < this.#lastDay) throw new CodedError(msg('indexfile.order', { id: r.id, added: r.added }));
-    this.#lastDay = day;
-    c.added.push(day);
-    c.combo.push(
+    this.#columns.row.push(this.#rows.id(row));
+    this.#columns.combo.push(
       this.#combo({
         kind: KIND_LIST.indexOf(r.kind),
         language: r.languages[0] ? this.#languages.id(r.languages[0]) : NONE,
@@ -238,9 +311,10 @@ export class IndexBuilder {
 
   /** The words as they are written, with their counts, for the speller. */
   #spelling(): Record<string, Section> {
-    const counts = new Map<string, number>();
+    const counts = this.#again?.spelt ?? new Map<string, number>();
     for (const words of this.#tokens.values())
       for (const [word, n] of words) counts.set(word, (counts.get(word) ?? 0) + this.#uses.at(n));
+    for (const [word, count] of counts) if (count <= 0) counts.delete(word);
     return buildSpelling(counts);
   }
 
@@ -377,6 +451,7 @@ export class IndexBuilder {
         where: { type: 'u16', length: size },
         forward: { type: 'u32', length: words },
         docStart: wordsFrom,
+        fieldLengths: lengths,
       },
       fill,
     };

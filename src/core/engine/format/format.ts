@@ -5,7 +5,7 @@
  */
 import { type Message, msg } from '../../model/message';
 export const MAGIC = 'LEGENDUM';
-export const FORMAT_VERSION = 13;
+export const FORMAT_VERSION = 14;
 
 /** Marks in the forward index: the end of a field, and the end of a value inside one. */
 export const FIELD_END = 0;
@@ -92,6 +92,15 @@ export function decodeIndex(
     }),
   );
   return { header, sections };
+}
+
+/** One section of a file by what the header says of it. @param read bytes from a place behind the header */
+export function sectionOf(
+  { type, offset, length }: Header['sections'][string],
+  read: (from: number, size: number) => ArrayBuffer,
+): Section {
+  const Type = TYPES[type];
+  return new Type(read(offset, length * Type.BYTES_PER_ELEMENT), 0, length);
 }
 
 /**
