@@ -1,5 +1,5 @@
 /**
- * `bench search|quality|references|ways|cite|lending|peers|load|interface|related [--records N] [--json]`: each bench is a module
+ * `bench search|quality|references|ways|cite|lending|peers|load|interface|related|change [--records N] [--json]`: each bench is a module
  * that measures when it is loaded.
  */
 
@@ -17,6 +17,7 @@ const BENCHES = table<() => Promise<unknown>>({
   load: () => import('./benchLoad'),
   interface: () => import('./benchInterface'),
   related: () => import('./benchRelated'),
+  change: () => import('./benchChange'),
 });
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');
 const bench = BENCHES.get(what);

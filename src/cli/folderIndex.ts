@@ -1,10 +1,12 @@
 /** A library's folder, checked or built: what was read, what is missing for what, and every problem by its place. */
+import { rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { UNKNOWN_OWNERS } from '../core/access/chance';
 import type { DiscoveryRecord } from '../core/model/record';
-import { buildIndex, type Progress } from '../server/build';
+import { type Built, buildIndex, type Progress } from '../server/build';
 import { machineClock } from '../server/clock';
+import { FolderItems } from '../server/folderItems';
 import { descriptionsOf, type Joined, joinedRecords } from '../server/folderRecords';
 import { type LibraryFolder, openLibraryFolder } from '../server/libraryFolder';
 import { deskReport, type Found, Problems, writeReport } from './folderReport';
@@ -17,6 +19,8 @@ interface Options {
   readonly out: string;
   /** Files that the report is written to, each by its ending: JSON or HTML. */
   readonly reports: readonly string[];
+  /** Nothing is taken over of what was read and built before. */
+  readonly afresh: boolean;
 }
 const n = (count: number, one: string, many = `${one}s`): string =>
   `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
@@ -92,7 +96,11 @@ class Counts {
 }
 
 /** @returns the exit status: 0, 1 where more could not be used than is let pass, 2 where nothing can be built */
-export function indexFolder(dir: string, { check, out, reports }: Options, progress: Progress): number {
+export function indexFolder(
+  dir: string,
+  { check, out, reports, afresh }: Options,
+  progress: Progress,
+): number {
   const problems = new Problems();
   const folder = openLibraryFolder(dir, problems.told);
   const report = (found: Omit<Found, 'folder'>): void => {
@@ -105,11 +113,14 @@ export function indexFolder(dir: string, { check, out, reports }: Options, progr
     return 2;
   }
   const counts = new Counts(folder);
+  const kept = check ? null : `${out}.read`;
+  if (kept && afresh) rmSync(kept, { recursive: true, force: true });
+  const files = new FolderItems(dir, folder, kept);
   let joined: Joined = { joined: 0, works: 0 };
   const place = join(tmpdir(), `legendum-records-${process.pid}.tmp`);
   function* records(): Generator<DiscoveryRecord> {
     if (!folder) return;
-    const all = descriptionsOf(dir, folder, problems.told);
+    const all = descriptionsOf(dir, folder, problems.told, files);
     const whole = folder.mapping.join
       ? joinedRecords(all, place, (came) => {
           joined = came;
@@ -133,9 +144,10 @@ export function indexFolder(dir: string, { check, out, reports }: Options, progr
     kinds: Object.fromEntries([...counts.kinds].sort(([, a], [, b]) => b - a)),
     gaps: counts.gaps(folder),
   });
+  let built: Built | null = null;
   if (check) for (const _ of records());
   else
-    buildIndex(
+    built = buildIndex(
       {
         library: folder.library,
         journals: folder.serials.journals,
@@ -149,6 +161,7 @@ export function indexFolder(dir: string, { check, out, reports }: Options, progr
       },
       out,
       progress,
+      { afresh },
     );
   problems.print();
   const gaps = counts.gaps(folder);
@@ -158,6 +171,10 @@ export function indexFolder(dir: string, { check, out, reports }: Options, progr
   );
   for (const gap of gaps) console.log(`  ${gap}`);
   console.log(`  ${n(problems.count, 'problem')}${reports.length ? `, all in ${reports.join(', ')}` : ''}`);
+  if (built && (files.unchanged || built.again))
+    console.log(
+      `  Taken over as they were: ${n(files.unchanged, 'file')} of ${(folder.recordFiles.length + folder.changeFiles.length).toLocaleString('en')}, ${n(built.again, 'record')}; ${n(built.records - built.again, 'record')} new or changed`,
+    );
   if (!check) console.log(`  The index is in ${out}: start with LEGENDUM_INDEX=${out}`);
   return problems.count > folder.warnings ? 1 : 0;
 }

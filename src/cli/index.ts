@@ -1,7 +1,8 @@
 /**
  * `index FILES… [--courses FILE] [--out DIR]`: builds an index from CSL-JSON lines (one item a line) with the demo's
- * campuses, lenders and rules, for a first look. `index --library DIR [--check] [--report FILE] [--out DIR]`: from a
- * library's folder (docs/library-data.md); `--check` reads all of it and writes nothing but the report. Ends with 1
+ * campuses, lenders and rules, for a first look. `index --library DIR [--check] [--afresh] [--report FILE] [--out DIR]`: from
+ * a library's folder (docs/library-data.md); `--check` reads all of it and writes nothing but the report, `--afresh`
+ * takes nothing over of what was read and built before. Ends with 1
  * where more of a folder could not be used than its library.yaml lets pass, with 2 where nothing can be built. A report
  * is JSON, or HTML where its file is called so; there may be several.
  */
@@ -23,6 +24,7 @@ const { values, positionals } = parseArgs({
     library: { type: 'string' },
     courses: { type: 'string' },
     check: { type: 'boolean', default: false },
+    afresh: { type: 'boolean', default: false },
     report: { type: 'string', multiple: true, default: [] },
   },
   allowPositionals: true,
@@ -35,10 +37,10 @@ const progress = (done: number, stage: string): void => {
   if (stage === 'records' && done % 25_000 === 0) console.log(`  ${done.toLocaleString('en')} records`);
 };
 if (values.library) {
-  const { library: dir, check, out, report: reports } = values;
+  const { library: dir, check, out, report: reports, afresh } = values;
   if (!existsSync(dir) || !statSync(dir).isDirectory())
     stop(`${dir} is no folder: a library is a folder with library.yaml in it (docs/library-data.md).`);
-  process.exit(indexFolder(dir, { check, out, reports }, progress));
+  process.exit(indexFolder(dir, { check, out, reports, afresh }, progress));
 }
 
 const files = positionals.filter((p) => p !== '--');

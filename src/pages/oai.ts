@@ -22,7 +22,7 @@ export const GET: APIRoute = ({ url, locals }) =>
     const asked = readOai(url.searchParams);
     const today = locals.info.now.slice(0, 10);
     const list = asked.verb === 'ListRecords' || asked.verb === 'ListIdentifiers' ? asked : null;
-    const { records, next, built } = await locals.index.harvest({
+    const { entries, next, since } = await locals.index.harvest({
       from: list?.from ?? '',
       until: list?.until ?? '',
       today,
@@ -33,7 +33,7 @@ export const GET: APIRoute = ({ url, locals }) =>
       address: `${locals.base}/oai`,
       name: locals.info.name,
       mail: locals.info.words.desk || `library@${new URL(locals.base).hostname}`,
-      earliest: built,
+      earliest: since,
       now: `${new Date().toISOString().slice(0, 19)}Z`,
     };
     switch (asked.verb) {
@@ -43,22 +43,22 @@ export const GET: APIRoute = ({ url, locals }) =>
         return xml(oaiIdentify(source));
       case 'ListMetadataFormats': {
         const id = asked.identifier;
-        if (id && !(await locals.index.record(idIn(source, id))))
+        if (id && !(await locals.index.harvestOne(idIn(source, id))))
           return xml(oaiFault(source, 'idDoesNotExist', id));
         return xml(oaiFormats(source));
       }
       case 'GetRecord': {
-        const found = await locals.index.record(idIn(source, asked.identifier));
+        const found = await locals.index.harvestOne(idIn(source, asked.identifier));
         return xml(
-          found && (found.record.added ?? '') <= today
-            ? oaiRecord(source, found.record, asked.prefix, asked.identifier)
+          found && (found.record?.added ?? '') <= today
+            ? oaiRecord(source, found, asked.prefix, asked.identifier)
             : oaiFault(source, 'idDoesNotExist', asked.identifier),
         );
       }
       default:
         return xml(
-          records.length
-            ? oaiList(source, asked, records, next)
+          entries.length
+            ? oaiList(source, asked, entries, next)
             : asked.place
               ? oaiFault(source, 'badResumptionToken', '')
               : oaiFault(source, 'noRecordsMatch', ''),

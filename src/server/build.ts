@@ -30,11 +30,14 @@ import type { Policy } from '../core/model/policy';
 import type { Reader } from '../core/model/reader';
 import { type DiscoveryRecord, type Journal, type JournalId, MAX_ID } from '../core/model/record';
 import type { KbartLine } from '../core/model/titleList';
+import { nextHistory } from '../core/oai/history';
 import { parsePolicy, placesProblem, readPolicy } from '../core/policy/schema';
 import type { Analysis } from '../core/words/analysis';
 import { say } from '../words/generated/policyfile';
 import { FileSpool } from './fileSpool';
+import { readHistory, writeHistory } from './historyFile';
 import { digestOfText, readManifest, writeManifest } from './manifest';
+import { programDigest } from './program';
 import { makingPlace, replaceWith, tidy } from './replace';
 import { openStanding, type StandingIndex } from './standing';
 
@@ -154,7 +157,13 @@ export function buildIndex(
     for (const dropped of standing?.left() ?? []) builder.dropped(dropped);
     progress(builder.count, 'index');
     const records = builder.count;
-    const meta = { layout: rowLayout(world.library), records, built: world.built, analysis };
+    const meta = {
+      layout: rowLayout(world.library),
+      records,
+      built: world.built,
+      analysis,
+      program: programDigest(),
+    };
     const { sections, fill } = builder.finish();
     const { prefix, placeOf, size } = layoutIndex(meta, sections);
     const out = openSync(join(making, 'index.lgd'), 'w');
@@ -191,6 +200,14 @@ export function buildIndex(
     const rules = `${JSON.stringify(source.library.policy, null, 2)}\n`;
     writeFileSync(join(making, 'policy.json'), edited?.policy ? edited.text : rules);
     if (edited && !edited.policy) writeFileSync(join(making, 'policy.edited.json'), edited.text);
+    writeHistory(
+      making,
+      nextHistory(before && readHistory(dir), world.built.slice(0, 10), {
+        changed: standing?.changed ?? null,
+        gone: standing?.gone ?? [],
+        size: records,
+      }),
+    );
     writeManifest(making, rules);
     replaceWith(dir, making);
     progress(records, 'done');
@@ -208,11 +225,15 @@ export function buildIndex(
     before?.close();
   }
 }
+const [SAME, OTHERWISE] = [1, 2];
 /** Which records of the index that stands come again as they were. */
 class Unchanged {
   readonly #before: StandingIndex;
   readonly #came: Uint8Array;
   again = 0;
+  /** Ids of what is new, or not as it was. */
+  readonly changed = new Set<string>();
+  readonly gone: string[] = [];
   dropped = 0;
   constructor(before: StandingIndex) {
     this.#before = before;
@@ -222,18 +243,24 @@ class Unchanged {
   of(record: DiscoveryRecord, text: Buffer): Again | null {
     const { standing, sameContext, textAt } = this.#before;
     const doc = standing.find(record.id);
-    if (doc < 0 || this.#came[doc] || !textAt(doc).equals(text)) return null;
-    this.#came[doc] = 1;
+    if (doc < 0 || this.#came[doc] || !textAt(doc).equals(text)) {
+      this.changed.add(record.id);
+      if (doc >= 0 && !this.#came[doc]) this.#came[doc] = OTHERWISE;
+      return null;
+    }
+    this.#came[doc] = SAME;
     this.again++;
     // What stands in another is read by that one's copies: they may be others.
     return { doc, facts: sameContext && !record.host };
   }
-  /** The records that did not come again so. */
+  /** The records that did not come again as they were. */
   *left(): Generator<DiscoveryRecord> {
-    for (let doc = 0; doc < this.#came.length; doc++)
-      if (!this.#came[doc]) {
+    for (const [doc, came] of this.#came.entries())
+      if (came !== SAME) {
         this.dropped++;
-        yield JSON.parse(this.#before.textAt(doc).toString('utf8')) as DiscoveryRecord;
+        const record = JSON.parse(this.#before.textAt(doc).toString('utf8')) as DiscoveryRecord;
+        if (came !== OTHERWISE) this.gone.push(record.id);
+        yield record;
       }
   }
 }

@@ -1,182 +1,146 @@
 /**
- * The records of a library's folder: read from files of every sort, described by the library's mapping, with the
+ * The records of a library's folder: what its files say (`folderItems.ts`), with the changes that came since and the
  * copies and lists that belong to them; then what is the same joined, and editions and carriers of a work together.
  * Between the two they stand in a file, so that memory holds digests of them only.
  */
 import { closeSync, openSync, readSync, rmSync, writeSync } from 'node:fs';
-import { join } from 'node:path';
-import { Gunzip } from 'fflate';
 import { UNKNOWN_OWNERS } from '../core/access/chance';
-import { readCslRecord } from '../core/formats/cslJson';
-import { formatOf, type Origins } from '../core/formats/read';
-import { StreamReader } from '../core/formats/stream';
-import { cleanItem } from '../core/libraryData/clean';
-import { readCustom } from '../core/libraryData/custom';
 import type { Holdings, PlacedCopy } from '../core/libraryData/holdings';
-import { copiesOfMarc } from '../core/libraryData/marcCopies';
-import { detailsOf, hostsOf, ledTo, withDetails } from '../core/libraryData/marcDetails';
 import { isbnsOf, joinedRecord, SameFinder } from '../core/libraryData/same';
 import { readIssn } from '../core/model/identifiers';
 import { msg } from '../core/model/message';
-import { type CslItem, type DiscoveryRecord, type RecordId, recordId } from '../core/model/record';
+import { type DiscoveryRecord, type RecordId, recordId } from '../core/model/record';
+import { FolderItems, type ReadItem } from './folderItems';
 import type { LibraryFolder, Told } from './libraryFolder';
 
 const PIECE = 1 << 20;
-/** A file's bytes, piece by piece, unpacked where it is packed. */
-function* piecesOf(path: string): Generator<Uint8Array> {
-  const fd = openSync(path, 'r');
-  let out: Uint8Array[] = [];
-  const unpack = path.endsWith('.gz') ? new Gunzip((piece) => out.push(piece)) : null;
-  try {
-    const buffer = Buffer.allocUnsafe(PIECE);
-    for (let n = readSync(fd, buffer); n > 0; n = readSync(fd, buffer)) {
-      const piece = Uint8Array.from(buffer.subarray(0, n));
-      if (!unpack) yield piece;
-      else {
-        unpack.push(piece);
-        yield* out;
-        out = [];
-      }
-    }
-    if (unpack) {
-      unpack.push(new Uint8Array(0), true);
-      yield* out;
-    }
-  } finally {
-    closeSync(fd);
-  }
-}
-function* itemsIn(
-  dir: string,
-  file: string,
-  before: number,
-  origins: Origins,
-  told: Told,
-): Generator<CslItem> {
-  let reader: StreamReader | null = null;
-  const taken = function* ({ items, problems }: ReturnType<StreamReader['end']>): Generator<CslItem> {
-    for (const problem of problems) told({ file, ...problem });
-    yield* items;
-  };
-  try {
-    for (const piece of piecesOf(join(dir, file))) {
-      if (!reader) {
-        const format = formatOf(file.replace(/\.gz$/, ''), piece);
-        if (!format) {
-          told({ file, line: 0, text: msg('libraryfolder.notKnownFile') });
-          return;
-        }
-        reader = new StreamReader(format, undefined, before, origins);
-      }
-      yield* taken(reader.push(piece));
-    }
-  } catch (error) {
-    // A packed file that was cut off: what came before the cut is there.
-    const said = error instanceof Error ? error.message : String(error);
-    told({ file, line: 0, text: msg('libraryfolder.cutOff', { said }) });
-  }
-  if (reader) yield* taken(reader.end());
-  else told({ file, line: 0, text: msg('libraryfolder.emptyFile') });
-}
+/** Things without an id are numbered: those of changes from here on, so that the others keep their numbers. */
+const CHANGES_FROM = 10_000_000;
 
 /** Every description of the folder, with the copies and lists that belong to it. */
-export function* descriptionsOf(dir: string, folder: LibraryFolder, told: Told): Generator<DiscoveryRecord> {
-  const { holdings, serials, mapping, library, owners } = folder;
-  const campuses = new Set<string>(library.campuses.map((c) => c.id));
-  const lenders = new Map(library.lenders.map((l, n) => [l.id, n]));
-  const hosts = hostsOf(mapping, library.providers);
-  const listed = new Set<string>(serials.journals.map((j) => j.id));
-  const seen = new Set<string>();
-  /** By an id that came again: the number behind it that is free next. */
-  const again = new Map<string, number>();
-  const used = new Set<readonly PlacedCopy[]>();
-  let items = 0;
-  for (const file of folder.recordFiles) {
-    const origins: Origins = new WeakMap();
-    let line = 0;
-    for (const item of itemsIn(dir, file, items, origins, told)) {
-      items++;
-      line++;
-      const origin = origins.get(item);
-      const raw = origin && 'csl' in origin ? (origin.csl as CslItem & { custom?: unknown }) : null;
-      // As it came where it came as CSL: names have parts there that other formats don't.
-      const asCame = raw ? readCslRecord(raw, file) : null;
-      const clean = cleanItem(asCame && 'record' in asCame ? asCame.record.csl : item);
-      const read = readCslRecord(
-        asCame && 'record' in asCame && raw ? { keyword: raw.keyword, ...clean } : clean,
-        file,
-      );
-      if ('problem' in read) {
-        told({ file, line, text: read.problem });
-        continue;
-      }
-      let { record } = read;
-      const copies: DiscoveryRecord['copies'] & object[] = [];
-      if (origin && 'marc' in origin) {
-        record = withDetails(record, detailsOf(origin.marc, record.csl, mapping, hosts));
-        const own = copiesOfMarc(origin.marc, mapping, campuses);
-        copies.push(...own.copies);
-        for (const text of own.problems) told({ file, line, text });
-      } else {
-        const renamed = record.subjects.flatMap((s) => mapping.subject(s) ?? []);
-        const { own, problem } = readCustom(raw?.custom, lenders);
-        if (problem) told({ file, line, text: problem });
-        const { URL } = record.csl;
-        const led = URL ? ledTo([URL], record.csl.title, hosts) : {};
-        record = {
-          ...record,
-          subjects: renamed,
-          ...(Object.keys(led).length ? { ...led, carrier: 'online' as const } : {}),
-          ...own,
-        };
-      }
-      if (seen.has(record.id)) {
-        let n = again.get(record.id) ?? 2;
-        while (seen.has(`${record.id}~${n}`)) n++;
-        again.set(record.id, n + 1);
-        const as = recordId(`${record.id}~${n}`);
-        told({ file, line, text: msg('libraryfolder.idBefore', { id: record.id, as }) });
-        record = { ...record, id: as, csl: { ...record.csl, id: as } };
-      }
-      seen.add(record.id);
-      const isbns = isbnsOf(record);
-      const placed = [
-        holdings.byRecord.get(record.id),
-        ...new Set(isbns.map((isbn) => holdings.byIsbn.get(isbn))),
-      ].flatMap((list) => {
-        if (list) used.add(list);
-        return list ?? [];
-      });
-      const all = [...(record.copies ?? []), ...copies, ...placed.map((p) => p.copy)];
-      const ebook = [
-        ...(record.ebook ?? []),
-        ...new Set(isbns.flatMap((isbn) => serials.ebooks.get(isbn) ?? [])),
-      ];
-      const issns = (record.csl.ISSN ?? '').split(/[;,\s]+/).flatMap((n) => readIssn(n) ?? []);
-      const journal =
-        (record.journal && listed.has(record.journal) ? record.journal : undefined) ??
-        issns.flatMap((issn) => serials.byIssn.get(issn) ?? [])[0] ??
-        record.journal;
-      const inJournal = journal !== undefined && listed.has(journal);
-      const owned = record.owners ?? owners.of(record.id, isbns);
-      yield {
-        ...record,
-        ...(all.length ? { copies: all } : {}),
-        ...(ebook.length ? { ebook } : {}),
-        ...(journal ? { journal } : {}),
-        // Parts have the owners of their whole, where that is known.
-        ...((inJournal || record.host) && owned === UNKNOWN_OWNERS ? {} : { owners: owned }),
-      };
-    }
-  }
-  const left = (what: string, by: Holdings['byRecord']): void => {
-    for (const [value, list] of by)
-      if (!used.has(list))
-        for (const { line } of list)
-          told({ file: 'holdings.csv', line, text: msg('libraryfolder.fitsNothing', { what, value }) });
+export function* descriptionsOf(
+  dir: string,
+  folder: LibraryFolder,
+  told: Told,
+  files = new FolderItems(dir, folder),
+): Generator<DiscoveryRecord> {
+  const all = (file: string, item: ReadItem): ReadItem => {
+    for (const problem of item.problems) told({ file, ...problem });
+    return item;
   };
-  left('number', holdings.byRecord);
-  left('ISBN', holdings.byIsbn);
+  let changed = CHANGES_FROM;
+  /** What came later of a record: it stands in the place of what it was; null where it is gone. */
+  const changes = new Map<string, Placed | null>();
+  for (const file of folder.changeFiles)
+    for (const item of files.in(file, changed)) {
+      changed++;
+      const { record, gone, n } = all(file, item);
+      const id = gone ?? record?.id;
+      if (id === undefined) continue;
+      // The last word stands; what comes anew comes behind what has come before.
+      changes.delete(id);
+      changes.set(id, record ? { file, n, record } : null);
+    }
+  const place = new Placing(folder, told);
+  let items = 0;
+  for (const file of folder.recordFiles)
+    for (const item of files.in(file, items)) {
+      items++;
+      const { record, n } = all(file, item);
+      if (!record) continue;
+      const change = changes.get(record.id);
+      if (change === undefined) yield place.placed({ file, n, record });
+      else if (change) {
+        yield place.placed(change);
+        changes.set(record.id, null);
+      }
+    }
+  for (const change of changes.values()) if (change) yield place.placed(change);
+  place.end();
+  files.tidy();
+}
+
+interface Placed {
+  readonly file: string;
+  readonly n: number;
+  readonly record: DiscoveryRecord;
+}
+/** Records with what other files of the folder say of them: copies, lists, owners; and an id that none had before. */
+class Placing {
+  readonly #folder: LibraryFolder;
+  readonly #told: Told;
+  readonly #listed: ReadonlySet<string>;
+  readonly #seen = new Set<string>();
+  /** By an id that came again: the number behind it that is free next. */
+  readonly #again = new Map<string, number>();
+  readonly #used = new Set<readonly PlacedCopy[]>();
+
+  constructor(folder: LibraryFolder, told: Told) {
+    this.#folder = folder;
+    this.#told = told;
+    this.#listed = new Set(folder.serials.journals.map((j) => j.id));
+  }
+  #named({ file, n, record }: Placed): DiscoveryRecord {
+    const seen = this.#seen;
+    if (!seen.has(record.id)) {
+      seen.add(record.id);
+      return record;
+    }
+    let free = this.#again.get(record.id) ?? 2;
+    while (seen.has(`${record.id}~${free}`)) free++;
+    this.#again.set(record.id, free + 1);
+    const as = recordId(`${record.id}~${free}`);
+    seen.add(as);
+    this.#told({ file, line: n, text: msg('libraryfolder.idBefore', { id: record.id, as }) });
+    return { ...record, id: as, csl: { ...record.csl, id: as } };
+  }
+  placed(one: Placed): DiscoveryRecord {
+    const { holdings, serials, owners } = this.#folder;
+    const record = this.#named(one);
+    const isbns = isbnsOf(record);
+    const placed = [
+      holdings.byRecord.get(record.id),
+      ...new Set(isbns.map((isbn) => holdings.byIsbn.get(isbn))),
+    ].flatMap((list) => {
+      if (list) this.#used.add(list);
+      return list ?? [];
+    });
+    const copies = [...(record.copies ?? []), ...placed.map((p) => p.copy)];
+    const ebook = [
+      ...(record.ebook ?? []),
+      ...new Set(isbns.flatMap((isbn) => serials.ebooks.get(isbn) ?? [])),
+    ];
+    const issns = (record.csl.ISSN ?? '').split(/[;,\s]+/).flatMap((n) => readIssn(n) ?? []);
+    const journal =
+      (record.journal && this.#listed.has(record.journal) ? record.journal : undefined) ??
+      issns.flatMap((issn) => serials.byIssn.get(issn) ?? [])[0] ??
+      record.journal;
+    const inJournal = journal !== undefined && this.#listed.has(journal);
+    const owned = record.owners ?? owners.of(record.id, isbns);
+    return {
+      ...record,
+      ...(copies.length ? { copies } : {}),
+      ...(ebook.length ? { ebook } : {}),
+      ...(journal ? { journal } : {}),
+      // Parts have the owners of their whole, where that is known.
+      ...((inJournal || record.host) && owned === UNKNOWN_OWNERS ? {} : { owners: owned }),
+    };
+  }
+  /** When all have come: copies that belong to none of them. */
+  end(): void {
+    const left = (what: string, by: Holdings['byRecord']): void => {
+      for (const [value, list] of by)
+        if (!this.#used.has(list))
+          for (const { line } of list)
+            this.#told({
+              file: 'holdings.csv',
+              line,
+              text: msg('libraryfolder.fitsNothing', { what, value }),
+            });
+    };
+    left('number', this.#folder.holdings.byRecord);
+    left('ISBN', this.#folder.holdings.byIsbn);
+  }
 }
 
 /** Records behind each other in a file, each to be had again by its number. */

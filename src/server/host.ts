@@ -73,6 +73,7 @@ export class IndexHost implements DiscoveryIndex, SearchText {
     this.#text('search', [asked, moment, slice], signal);
   retrieve: DiscoveryIndex['retrieve'] = (...args) => this.ask('retrieve', ...args);
   harvest: DiscoveryIndex['harvest'] = (...args) => this.ask('harvest', ...args);
+  harvestOne: DiscoveryIndex['harvestOne'] = (...args) => this.ask('harvestOne', ...args);
   values: DiscoveryIndex['values'] = (...args) => this.ask('values', ...args);
   suggest: DiscoveryIndex['suggest'] = (...args) => this.ask('suggest', ...args);
   journals: DiscoveryIndex['journals'] = (...args) => this.ask('journals', ...args);

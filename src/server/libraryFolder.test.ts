@@ -94,7 +94,7 @@ it('reads records of every sort, and says what of the folder can’t be used', (
 
 it('is built, and searched with its own ways and nobody else’s', async () => {
   const out = join(root, 'index');
-  expect(indexFolder(dir, { check: false, out, reports: [] }, () => {})).toBe(1);
+  expect(indexFolder(dir, { check: false, out, reports: [], afresh: false }, () => {})).toBe(1);
   const service = DiscoveryService.open(out);
   try {
     expect(service.library.name).toBe('Bibliothek Gralsund');
@@ -146,5 +146,5 @@ it('that is damaged loses what is damaged: a packed file cut off, a torn record,
   expect(openLibraryFolder(torn, (p) => void aliases.push(p))).toBeNull();
   expect(codesOf(aliases)).toContain('library.yaml:0 libraryfolder.notYaml');
   const report = join(root, 'report.json');
-  expect(indexFolder(torn, { check: true, out: '', reports: [report] }, () => {})).toBe(2);
+  expect(indexFolder(torn, { check: true, out: '', reports: [report], afresh: false }, () => {})).toBe(2);
 });

@@ -51,8 +51,11 @@ export interface LibraryFolder {
   /** Where records are gathered from. */
   readonly harvest: readonly HarvestedSource[];
   readonly courses: readonly Course[];
-  /** Files of records, in the order of their names. */
+  /** Files of records, in the order of their names; and of what has changed since, the latest last. */
   readonly recordFiles: readonly string[];
+  readonly changeFiles: readonly string[];
+  /** What files of records are read by: other words here, and they are read otherwise. */
+  readonly readBy: string;
 }
 
 /** A file's text; null where there is none. */
@@ -192,5 +195,12 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
     readers: help.readers,
     courses: courses.courses,
     recordFiles: listed(dir, 'records'),
+    changeFiles: listed(dir, 'changes'),
+    readBy: JSON.stringify([
+      textIn(dir, 'mapping.yaml'),
+      library.campuses.map((c) => c.id),
+      library.providers,
+      lenders.lenders.map((l) => l.id),
+    ]),
   };
 }

@@ -16,6 +16,7 @@ import { wrongIn } from '../core/model/shape';
 import type { KbartLine } from '../core/model/titleList';
 import { readPolicy } from '../core/policy/schema';
 import { say } from '../words/generated/policyfile';
+import { readHistory } from './historyFile';
 import { Records } from './records';
 import { readShared, type SharedIndex } from './shared';
 
@@ -43,7 +44,7 @@ export function readLibraryFile(dir: string): LibraryFile {
     lines: new Map(file.lines),
     guidance: file.guidance,
     courses: readCourses(dir),
-    built: (file.built ?? SOME_DAY).slice(0, 10),
+    history: readHistory(dir) ?? { since: (file.built ?? SOME_DAY).slice(0, 10), changed: [], gone: [] },
   };
 }
 

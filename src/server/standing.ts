@@ -12,8 +12,11 @@ import type { Journal } from '../core/model/record';
 import type { KbartLine } from '../core/model/titleList';
 import type { Analysis } from '../core/words/analysis';
 import { damage } from './manifest';
+import { programDigest } from './program';
 
 const WINDOW = 4 << 20;
+/** Read where a stretch is asked for that is not near the last. */
+const ALONE = 64 << 10;
 /** Stretches of a file, mostly asked for one behind the other. A stretch is good until the next is asked for. */
 export class Stretches {
   readonly #fd: number;
@@ -26,16 +29,12 @@ export class Stretches {
   at(from: number, size: number): Buffer {
     if (from < this.#from || from + size > this.#from + this.#held) {
       if (size > this.#buffer.length) this.#buffer = Buffer.alloc(size);
+      const near = from >= this.#from && from < this.#from + this.#held + WINDOW;
+      const wanted = near ? this.#buffer.length : Math.max(size, ALONE);
       this.#from = from;
       this.#held = 0;
-      for (let got = 1; got > 0 && this.#held < this.#buffer.length; this.#held += got)
-        got = readSync(
-          this.#fd,
-          this.#buffer,
-          this.#held,
-          this.#buffer.length - this.#held,
-          from + this.#held,
-        );
+      for (let got = 1; got > 0 && this.#held < wanted; this.#held += got)
+        got = readSync(this.#fd, this.#buffer, this.#held, wanted - this.#held, from + this.#held);
     }
     return this.#buffer.subarray(from - this.#from, from - this.#from + size);
   }
@@ -120,6 +119,7 @@ export function openStanding(
     if (
       !read ||
       read.header.meta.analysis !== analysis ||
+      read.header.meta.program !== programDigest() ||
       JSON.stringify(read.header.meta.layout) !== JSON.stringify(layout) ||
       stored.library.language !== library.language
     )

@@ -30,6 +30,7 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ],
   ['retrieve', service.retrieve.bind(service)],
   ['harvest', service.harvest.bind(service)],
+  ['harvestOne', service.harvestOne.bind(service)],
   ['values', service.values.bind(service)],
   ['suggest', service.suggest.bind(service)],
   ['journals', service.journals.bind(service)],

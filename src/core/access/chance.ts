@@ -8,6 +8,7 @@
  * published policies and past turnaround.
  */
 
+import { LRUCache } from 'lru-cache';
 import type { Cents, Service, Speed } from '../model/codes';
 import { type Carrier, KINDS, type Kind } from '../model/kinds';
 import type { Lender } from '../model/library';
@@ -179,14 +180,60 @@ export function planLending(
   const of = (l: Lender): Known => about.get(l) as Known;
   able.sort((a, b) => of(a).rank - of(b).rank);
 
+  return {
+    service,
+    owners: unknown ? null : owning.length,
+    able: able.length,
+    refused,
+    excluded,
+    ...round(able.slice(0, policy.lending.askAtMost), { share, speed }, about, policy),
+  };
+}
+
+/** What comes of asking some lenders one after the other. */
+type Round = Pick<LendingPlan, 'asked' | 'chance' | 'days' | 'mean' | 'cost'>;
+interface RoundOptions {
+  readonly share: number;
+  readonly speed: Speed;
+}
+const ROUNDS_KEPT = 20_000;
+/** Millions of records are asked for at few rounds of lenders. */
+const rounds = new WeakMap<ReadonlyMap<Lender, Known>, LRUCache<string, Round>>();
+
+function round(
+  lenders: readonly Lender[],
+  options: RoundOptions,
+  about: ReadonlyMap<Lender, Known>,
+  policy: Policy,
+): Round {
+  let kept = rounds.get(about);
+  if (!kept) {
+    kept = new LRUCache({ max: ROUNDS_KEPT });
+    rounds.set(about, kept);
+  }
+  let key = `${options.share} ${options.speed}`;
+  for (const l of lenders) key += ` ${about.get(l)?.rank}`;
+  let found = kept.get(key);
+  if (!found) {
+    found = roundOf(lenders, options, about, policy);
+    kept.set(key, found);
+  }
+  return found;
+}
+function roundOf(
+  lenders: readonly Lender[],
+  { share, speed }: RoundOptions,
+  about: ReadonlyMap<Lender, Known>,
+  policy: Policy,
+): Round {
   let missed = 1;
   let waited = daysOf(policy.lending.processingDays);
   let cost = 0;
   const asked: AskedLender[] = [];
   const arrivals = new Float64Array(512);
   const saved = speed === 'fast' ? policy.lending.fastSaves : 0;
-  for (const lender of able.slice(0, policy.lending.askAtMost)) {
-    const { supply, answer, p: own, cost: charge } = of(lender);
+  for (const lender of lenders) {
+    const { supply, answer, p: own, cost: charge } = about.get(lender) as Known;
     const p = own * share;
     const days = convolve(waited, supply);
     mix(arrivals, days, missed * p);
@@ -197,11 +244,6 @@ export function planLending(
   }
   const chance = asked.length ? 1 - missed : 0;
   return {
-    service,
-    owners: unknown ? null : owning.length,
-    able: able.length,
-    refused,
-    excluded,
     asked,
     chance,
     days: sooner(chance > 0 ? spreadOf(arrivals) : NOTHING, saved),

@@ -363,12 +363,19 @@ export interface HarvestAsked {
   readonly place: number;
   readonly limit: number;
 }
+export interface HarvestEntry {
+  readonly id: string;
+  /** ISO day of the last change. */
+  readonly day: string;
+  /** Null: it is gone. */
+  readonly record: DiscoveryRecord | null;
+}
 export interface HarvestAnswer {
-  readonly records: readonly DiscoveryRecord[];
+  readonly entries: readonly HarvestEntry[];
   /** Null at the end of the list. */
   readonly next: number | null;
-  /** The day on which those came that say no other. */
-  readonly built: string;
+  /** The day from which on changes are known. */
+  readonly since: string;
 }
 export interface DiscoveryIndex {
   health(): Promise<{
@@ -385,6 +392,8 @@ export interface DiscoveryIndex {
   ): Promise<{ readonly total: number; readonly records: readonly DiscoveryRecord[] }>;
   /** Records by the day on which they came, a stretch of them; `next` is where the list goes on. */
   harvest(asked: HarvestAsked): Promise<HarvestAnswer>;
+  /** One record as it is gathered; null where there was none of this id. */
+  harvestOne(id: string): Promise<HarvestEntry | null>;
   /** All values of one group among the results, `contains` narrowing them. */
   values(asked: AskedSearch, moment: Moment, group: Group, contains: string): Promise<ValuesAnswer>;
   suggest(typed: string): Promise<SuggestAnswer>;

@@ -29,6 +29,7 @@ import { type Minutes, parseDay, parseLocal } from '../model/time';
 import type { KbartLine } from '../model/titleList';
 import { WAIT_CLASSES } from '../model/waits';
 import type { WaysAnswer } from '../model/ways';
+import type { History } from '../oai/history';
 import { type AskBy, askBy } from '../plan/askBy';
 import type { PlanLimits } from '../plan/choose';
 import type { QueryNote } from '../query/plain';
@@ -47,6 +48,7 @@ import type {
   CoursesAnswer,
   HarvestAnswer,
   HarvestAsked,
+  HarvestEntry,
   JournalsAnswer,
   KeptAnswer,
   Moment,
@@ -69,7 +71,7 @@ import type {
 import { candidatesFor } from './candidates';
 import { Courses } from './courses';
 import { AnswerFinder, type AnswerPlace, type Guidance } from './guidance';
-import { harvested } from './harvest';
+import { dayOf as dayOfChange, harvested } from './harvest';
 import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
@@ -98,8 +100,8 @@ export interface LibraryFile {
   readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
   readonly guidance: Guidance;
   readonly courses: readonly Course[];
-  /** ISO day on which the index was built: those of its records came then that say no other. */
-  readonly built: string;
+  /** What has changed since when. */
+  readonly history: History;
 }
 export class Discovery {
   readonly #engine: SearchEngine;
@@ -239,7 +241,13 @@ export class Discovery {
 
   /** Records by the day on which they came into the index, and where the list goes on; null at its end. */
   harvest(asked: HarvestAsked): Promise<HarvestAnswer> {
-    return harvested(this.#engine, this.file.built, asked);
+    return harvested(this.#engine, this.file.history, asked);
+  }
+  async harvestOne(id: string): Promise<HarvestEntry | null> {
+    const { history } = this.file;
+    const [record = null] = await this.#engine.records([id]);
+    const known = record !== null || history.gone.some(([other]) => other === id);
+    return known ? { id, day: dayOfChange(history, id, record), record } : null;
   }
 
   #labelled(group: Group, v: { value: string; count: number }): BreakdownValue {

@@ -1,33 +1,77 @@
-/** Records by the day on which they came into the index, for who gathers them: from any engine. */
+/**
+ * Records by the day of their last change, for who gathers them: from any engine. First those that stand as they came,
+ * in the order of the index, then those that have changed since, then those that are gone; a place is one in all three.
+ */
 import type { SearchEngine } from '../engine/port/engine';
-import type { HarvestAnswer, HarvestAsked } from './answers';
+import type { History } from '../oai/history';
+import type { HarvestAnswer, HarvestAsked, HarvestEntry } from './answers';
 
 interface Come {
   readonly added?: string;
 }
-/** @param built the day on which those came that say no other */
+/** The first of so many that does not come before. */
+async function firstFrom(
+  count: number,
+  isBefore: (n: number) => boolean | Promise<boolean>,
+): Promise<number> {
+  let [low, high] = [0, count];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (await isBefore(middle)) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 export async function harvested(
-  engine: Pick<SearchEngine, 'inOrder' | 'size'>,
-  built: string,
+  engine: Pick<SearchEngine, 'inOrder' | 'size' | 'records'>,
+  history: History,
   { from, until, today, place, limit }: HarvestAsked,
 ): Promise<HarvestAnswer> {
-  const cameOn = ({ added }: Come): string => added ?? built;
-  let start = place;
-  if (place === 0) {
-    // They stand in the order of these days: the first of them is found by halving.
-    let end = await engine.size();
-    while (start < end) {
-      const middle = (start + end) >> 1;
-      const [record] = await engine.inOrder(middle, 1);
-      if (record && cameOn(record) < from) start = middle + 1;
-      else end = middle;
-    }
+  const { since, changed, gone } = history;
+  const cameOn = ({ added }: Come): string => (added !== undefined && added > since ? added : since);
+  const moved = new Set(changed.map(([id]) => id));
+  const size = await engine.size();
+  const found: (HarvestEntry & { readonly place: number })[] = [];
+  const full = (): boolean => found.length > limit;
+
+  // They stand in the order of these days: the first of them is found by halving.
+  const start =
+    place > 0
+      ? place
+      : await firstFrom(size, async (n) => {
+          const [record] = await engine.inOrder(n, 1);
+          return record !== undefined && cameOn(record) < from;
+        });
+  for (let at = start; at < size && !full(); ) {
+    const ahead = await engine.inOrder(at, limit + 1);
+    const fitting = ahead.filter((r) => cameOn(r) <= until && (r.added ?? '') <= today);
+    for (const [i, record] of ahead.entries())
+      if (!moved.has(record.id) && cameOn(record) <= until && (record.added ?? '') <= today)
+        found.push({ id: record.id, day: cameOn(record), record, place: at + i });
+    at = fitting.length < ahead.length ? size : at + ahead.length;
   }
-  const ahead = await engine.inOrder(start, limit + 1);
-  const fitting = ahead.filter((r) => cameOn(r) <= until && (r.added ?? '') <= today);
+  const fits = ([, day]: readonly [string, string]): boolean => day >= from && day <= until;
+  for (let n = Math.max(0, start - size); n < changed.length && !full(); n++) {
+    const one = changed[n] as readonly [string, string];
+    if (!fits(one)) continue;
+    const [record] = await engine.records([one[0]]);
+    if (record) found.push({ id: one[0], day: one[1], record, place: size + n });
+  }
+  const behind = size + changed.length;
+  for (let n = Math.max(0, start - behind); n < gone.length && !full(); n++) {
+    const [id, day] = gone[n] as readonly [string, string];
+    if (fits([id, day])) found.push({ id, day, record: null, place: behind + n });
+  }
   return {
-    records: fitting.slice(0, limit),
-    next: fitting.length > limit ? start + limit : null,
-    built,
+    entries: found.slice(0, limit).map(({ place: _, ...entry }) => entry),
+    next: found[limit]?.place ?? null,
+    since,
   };
+}
+/** The day on which a record was changed last, or went. */
+export function dayOf(history: History, id: string, record: Come | null): string {
+  const said = [...history.changed, ...history.gone].find(([other]) => other === id)?.[1];
+  const added = record?.added;
+  return said ?? (added !== undefined && added > history.since ? added : history.since);
 }

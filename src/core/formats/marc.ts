@@ -150,3 +150,7 @@ export function marcOf(r: MarcSource): MarcRecord {
     fields: fields.filter((f) => f.subfields.length > 0),
   };
 }
+
+/** Record status d, or s and x of its kin: the record is no longer there (MARC 21, leader 05). */
+export const isDeleted = ({ leader }: Pick<MarcRecord, 'leader'>): boolean =>
+  'dsx'.includes(leader[5] || '-');

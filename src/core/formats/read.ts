@@ -11,7 +11,7 @@ import { type CsvColumn, columnFor } from './csvColumns';
 import { readDublinCore } from './dublinCoreRead';
 import { readIso2709 } from './iso2709';
 import type { Problem, ReadItems } from './item';
-import type { MarcRecord, PlacedRecord } from './marc';
+import { isDeleted, type MarcRecord, type PlacedRecord } from './marc';
 import { itemOfMarc } from './marcItems';
 import { readMarcxml } from './marcxml';
 import { readOpenUrls } from './openurlList';
@@ -28,7 +28,12 @@ function marcItems(
   const items: CslItem[] = [];
   const all = [...problems];
   for (const m of records) {
-    const item = itemOfMarc(m, before + items.length + 1);
+    const id = m.control.find(([tag]) => tag === '001')?.[1];
+    // Who looks behind the items is told of what is deleted, too: often nothing but its number is left.
+    const item: ReturnType<typeof itemOfMarc> =
+      origins && id && isDeleted(m)
+        ? { id, type: 'book', title: '' }
+        : itemOfMarc(m, before + items.length + 1);
     if ('code' in item) all.push({ line: m.line, text: item });
     else {
       items.push(item);

@@ -24,7 +24,7 @@ const SOURCE: OaiSource = {
   earliest: '2026-11-02',
   now: '2026-11-05T09:10:00Z',
 };
-const record = (n: number, added?: string): DiscoveryRecord =>
+const record = (n: number): DiscoveryRecord =>
   ({
     id: `r${n}`,
     csl: { id: `r${n}`, type: 'book', title: `Watt <${n}>`, author: [{ family: 'Ost', given: 'Nele' }] },
@@ -33,8 +33,8 @@ const record = (n: number, added?: string): DiscoveryRecord =>
     languages: ['de'],
     subjects: ['Siele'],
     source: 's',
-    ...(added ? { added } : {}),
   }) as unknown as DiscoveryRecord;
+const entry = (n: number, day = '2026-11-02') => ({ id: `r${n}`, day, record: record(n) });
 const asked = (query: string) => readOai(new URLSearchParams(query));
 
 describe('what is asked', () => {
@@ -84,15 +84,15 @@ describe('what is answered', () => {
       oaiIdentify(SOURCE),
       oaiFormats(SOURCE),
       oaiFault(SOURCE, 'badVerb', '<x>'),
-      oaiRecord(SOURCE, record(1), 'marcxml', oaiId(SOURCE, 'r1')),
-      oaiList(SOURCE, list, [record(1), record(2, '2026-11-04')], 2),
+      oaiRecord(SOURCE, entry(1), 'marcxml', oaiId(SOURCE, 'r1')),
+      oaiList(SOURCE, list, [entry(1), { ...entry(2, '2026-11-04'), record: null }], 2),
     ])
       expect(XMLValidator.validate(xml)).toBe(true);
-    expect(oaiList(SOURCE, list, [record(1)], 1)).toMatch(
+    expect(oaiList(SOURCE, list, [entry(1)], 1)).toMatch(
       /<datestamp>2026-11-02<.*<resumptionToken>oai_dc~1000-01-01~9999-12-31~1</s,
     );
-    expect(oaiList(SOURCE, { ...list, place: 1 }, [record(2)], null)).toMatch(/<resumptionToken\s*\/>/);
-    expect(oaiList(SOURCE, list, [record(2)], null)).not.toContain('resumptionToken');
+    expect(oaiList(SOURCE, { ...list, place: 1 }, [entry(2)], null)).toMatch(/<resumptionToken\s*\/>/);
+    expect(oaiList(SOURCE, list, [entry(2)], null)).not.toContain('resumptionToken');
   });
   it('ids come back as they went', () => {
     expect(idIn(SOURCE, oaiId(SOURCE, 'a:b/c'))).toBe('a:b/c');
@@ -112,7 +112,7 @@ function source(count: number, faults: readonly (OaiAnswer | Error)[] = []) {
     if (fault) return fault;
     const list = readOai(new URL(address).searchParams);
     if (list.verb !== 'ListRecords') throw new Error('not a list');
-    const all = Array.from({ length: count }, (_, i) => record(i)).slice(list.place, list.place + 2);
+    const all = Array.from({ length: count }, (_, i) => entry(i)).slice(list.place, list.place + 2);
     const text = all.length
       ? oaiList(SOURCE, list, all, list.place + 2 < count ? list.place + 2 : null)
       : oaiFault(SOURCE, 'noRecordsMatch', '');

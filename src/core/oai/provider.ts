@@ -1,7 +1,7 @@
 /**
  * OAI-PMH 2.0, the side that is asked: what a request means, and what an answer says. Records come in the order of
- * the days on which they came into the index, so that a resumption token is a place in that order. There are no sets,
- * and deletions are not kept (`no`).
+ * the days on which they came into the index, then what has changed since, so that a resumption token is a place in
+ * that order. There are no sets; what is gone is remembered (`persistent`).
  */
 import { oaiDcOf } from '../formats/dublinCore';
 import { marcxmlOf } from '../formats/marcxml';
@@ -118,6 +118,12 @@ export interface OaiSource {
   /** UTC, to the second: `2026-11-02T09:10:00Z`. */
   readonly now: string;
 }
+/** A record by its id, with the day of its last change; null where it is gone since then. */
+export interface OaiEntry {
+  readonly id: string;
+  readonly day: string;
+  readonly record: DiscoveryRecord | null;
+}
 /** Identifiers of records: `oai:host:id` (OAI identifier format). */
 export const oaiId = (source: OaiSource, id: string): string =>
   `oai:${new URL(source.address).hostname}:${id}`;
@@ -125,16 +131,18 @@ export function idIn(source: OaiSource, identifier: string): string {
   const head = oaiId(source, '');
   return identifier.startsWith(head) ? identifier.slice(head.length) : '';
 }
-const stampOf = (r: DiscoveryRecord, source: OaiSource): string => r.added ?? source.earliest;
-const headerOf = (r: DiscoveryRecord, source: OaiSource): Xml =>
-  element('header', [
-    textElement('identifier', oaiId(source, r.id)),
-    textElement('datestamp', stampOf(r, source)),
-  ]);
-const recordOf = (r: DiscoveryRecord, prefix: OaiPrefix, source: OaiSource): Xml =>
+const headerOf = ({ id, day, record }: OaiEntry, source: OaiSource): Xml =>
+  element(
+    'header',
+    [textElement('identifier', oaiId(source, id)), textElement('datestamp', day)],
+    record ? {} : { status: 'deleted' },
+  );
+const recordOf = (entry: OaiEntry, prefix: OaiPrefix, source: OaiSource): Xml =>
   element('record', [
-    headerOf(r, source),
-    element('metadata', [prefix === 'oai_dc' ? oaiDcOf(r) : marcxmlOf(r)]),
+    headerOf(entry, source),
+    entry.record
+      ? element('metadata', [prefix === 'oai_dc' ? oaiDcOf(entry.record) : marcxmlOf(entry.record)])
+      : [],
   ]);
 
 function answer(source: OaiSource, attributes: Readonly<Record<string, string>>, body: Xml): string {
@@ -165,7 +173,7 @@ export const oaiIdentify = (source: OaiSource): string =>
       textElement('protocolVersion', '2.0'),
       textElement('adminEmail', source.mail),
       textElement('earliestDatestamp', source.earliest),
-      textElement('deletedRecord', 'no'),
+      textElement('deletedRecord', 'persistent'),
       textElement('granularity', 'YYYY-MM-DD'),
     ]),
   );
@@ -186,14 +194,14 @@ export const oaiFormats = (source: OaiSource): string =>
   );
 export const oaiRecord = (
   source: OaiSource,
-  record: DiscoveryRecord,
+  entry: OaiEntry,
   prefix: OaiPrefix,
   identifier: string,
 ): string =>
   answer(
     source,
     { verb: 'GetRecord', identifier, metadataPrefix: prefix },
-    element('GetRecord', [recordOf(record, prefix, source)]),
+    element('GetRecord', [recordOf(entry, prefix, source)]),
   );
 /**
  * A piece of a list.
@@ -202,7 +210,7 @@ export const oaiRecord = (
 export function oaiList(
   source: OaiSource,
   asked: OaiList,
-  records: readonly DiscoveryRecord[],
+  entries: readonly OaiEntry[],
   next: number | null,
 ): string {
   // At the end of a list that was given in pieces stands an empty token (3.5).
@@ -216,8 +224,8 @@ export function oaiList(
     source,
     { verb: asked.verb, ...(asked.place ? {} : { metadataPrefix: asked.prefix }) },
     element(asked.verb, [
-      ...records.map((r) =>
-        asked.verb === 'ListRecords' ? recordOf(r, asked.prefix, source) : headerOf(r, source),
+      ...entries.map((e) =>
+        asked.verb === 'ListRecords' ? recordOf(e, asked.prefix, source) : headerOf(e, source),
       ),
       token,
     ]),

@@ -1,0 +1,82 @@
+/**
+ * `bench change [--records N] [--json]`: what a day's changes (a hundredth of the records: half of them other words,
+ * a quarter gone, a quarter new) take until the index stands that has them, built upon the one that was there, and
+ * until a server has taken it over; beside it the same afresh. Records come as a library's do: as text that is read.
+ */
+import { cpSync, existsSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { openIndex } from '../core/engine/format/data';
+import type { DiscoveryRecord, RecordId } from '../core/model/record';
+import { random } from '../core/random';
+import { buildIndex, type IndexSource } from '../server/build';
+import { machineClock } from '../server/clock';
+import { readLibraryFile } from '../server/service';
+import { readShared } from '../server/shared';
+import { Stretches } from '../server/standing';
+import { benchIndex, benchOptions } from './benchIndex';
+
+const { values } = benchOptions();
+const count = Number(values.records);
+const { dir } = benchIndex(count);
+const work = `${dir}-changing`;
+rmSync(work, { recursive: true, force: true });
+cpSync(dir, work, { recursive: true });
+const { library, journals, lines, guidance } = readLibraryFile(dir);
+const shared = readShared(dir);
+const data = openIndex(shared.index);
+if ('problem' in data) throw new Error('The index can’t be opened.');
+const places = [...data.recordAt].map((at, doc) => [at, data.recordSize[doc] as number] as const);
+places.sort(([a], [b]) => a - b);
+
+/** The records as they stand, changed by a day that is drawn by a seed. */
+function* changed(seed: number): Generator<DiscoveryRecord> {
+  const texts = new Stretches(join(dir, 'records.jsonl'));
+  const r = random(seed);
+  let fresh = 0;
+  for (const [at, size] of places) {
+    const record = JSON.parse(texts.at(at, size).toString('utf8')) as DiscoveryRecord;
+    const lot = r();
+    if (lot < 0.0025 && !record.work) continue;
+    const { csl } = record;
+    yield lot > 0.995 ? { ...record, csl: { ...csl, title: `${csl.title}, reconsidered` } } : record;
+    if (lot >= 0.0025 && lot < 0.005) {
+      const id = `new-${seed}-${fresh++}` as RecordId;
+      yield { ...record, id, csl: { ...csl, id, title: `On ${csl.title}` } };
+    }
+  }
+  texts.close();
+}
+const source = (seed: number): IndexSource => ({
+  library,
+  journals: [...journals.values()],
+  lines: lines as IndexSource['lines'],
+  readers: [],
+  built: machineClock(() => library.policy.zone).now(),
+  guidance,
+  records: { [Symbol.iterator]: () => changed(seed) },
+});
+const timed = <T>(work: () => T): readonly [T, number] => {
+  const began = performance.now();
+  const made = work();
+  return [made, (performance.now() - began) / 1000];
+};
+const [upon, uponSeconds] = timed(() => buildIndex(source(1), work));
+const [, openSeconds] = timed(() => readShared(work));
+const memory = process.resourceUsage().maxRSS / 1024;
+const [, afreshSeconds] = timed(() => buildIndex(source(1), work, undefined, { afresh: true }));
+if (existsSync(work)) rmSync(work, { recursive: true, force: true });
+const figures = {
+  records: upon.records,
+  changed: upon.dropped,
+  again: upon.again,
+  uponSeconds,
+  openSeconds,
+  afreshSeconds,
+  ratio: afreshSeconds / uponSeconds,
+  memoryMb: memory,
+};
+if (values.json) console.log(JSON.stringify(figures));
+else
+  console.log(
+    `${upon.records.toLocaleString('en')} records, ${upon.dropped.toLocaleString('en')} of them changed or gone: ${uponSeconds.toFixed(1)} s upon the index that stood, ${openSeconds.toFixed(1)} s to read it; ${afreshSeconds.toFixed(1)} s afresh (${figures.ratio.toFixed(1)} times as long)`,
+  );

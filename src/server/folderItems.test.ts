@@ -1,0 +1,124 @@
+/** A folder that changes: what is built upon what was read before is what is built afresh. */
+import {
+  appendFileSync,
+  cpSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { indexFolder } from '../cli/folderIndex';
+import { writeIso2709 } from '../core/formats/iso2709';
+import type { DiscoveryRecord } from '../core/model/record';
+import { readHistory } from './historyFile';
+
+let root: string;
+let dir: string;
+let said: string[];
+beforeEach(() => {
+  root = mkdtempSync(join(tmpdir(), 'legendum-items-'));
+  dir = join(root, 'library');
+  cpSync('examples/gralsund', dir, { recursive: true });
+  said = [];
+  vi.spyOn(console, 'log').mockImplementation((text: string) => void said.push(text));
+  vi.spyOn(console, 'error').mockImplementation((text: string) => void said.push(text));
+});
+afterEach(() => {
+  vi.restoreAllMocks();
+  rmSync(root, { recursive: true, force: true });
+});
+const build = (out: string, afresh = false): number =>
+  indexFolder(dir, { check: false, out: join(root, out), reports: [], afresh }, () => {});
+const recordsIn = (out: string): DiscoveryRecord[] =>
+  readFileSync(join(root, out, 'records.jsonl'), 'utf8')
+    .trimEnd()
+    .split('\n')
+    .map((line) => JSON.parse(line) as DiscoveryRecord);
+/** Builds upon what stands and afresh, and holds one against the other. @returns what was said to be taken over */
+function both(): string {
+  said = [];
+  build('upon');
+  const taken = said.find((text) => text.includes('Taken over')) ?? '';
+  build('afresh', true);
+  for (const file of ['index.lgd', 'records.jsonl', 'report.json'])
+    expect(
+      readFileSync(join(root, 'upon', file)).equals(readFileSync(join(root, 'afresh', file))),
+      file,
+    ).toBe(true);
+  return taken;
+}
+const bookOf = (list: readonly DiscoveryRecord[], n: number): DiscoveryRecord =>
+  list.filter((r) => r.kind === 'book' && !r.id.includes('~'))[n] as DiscoveryRecord;
+const marc = (id: string, title: string, status = 'n') =>
+  writeIso2709({
+    leader: `00000${status}am a2200000 a 4500`,
+    control: [['001', id]],
+    fields: [
+      { tag: '100', ind1: '1', ind2: ' ', subfields: [['a', 'Ebbesen, Telse']] },
+      { tag: '245', ind1: '1', ind2: '0', subfields: [['a', title]] },
+    ],
+  } as never) as Uint8Array;
+
+describe('a folder that is built again', () => {
+  it('is read where a file has changed, and nowhere else', () => {
+    build('upon');
+    expect(both()).toContain('6 files of 6');
+    const csv = join(dir, 'holdings.csv');
+    writeFileSync(csv, readFileSync(csv, 'utf8').split('\n').slice(0, -40).join('\n'));
+    expect(both()).toContain('6 files of 6');
+    const [first = ''] = readdirSync(join(dir, 'records')).filter((f) => /\.(ris|bib|jsonl|json)$/.test(f));
+    const list = join(dir, 'records', first);
+    writeFileSync(list, readFileSync(list, 'utf8').split('\n').slice(5).join('\n'));
+    // Those behind it whose items are numbered on are read again where their number is another.
+    expect(both()).toMatch(/Taken over as they were: [1-5] files of 6/);
+  });
+  it('reads again what was kept and is damaged, and all by another mapping', () => {
+    build('upon');
+    const kept = join(root, 'upon.read');
+    const [one = '', two = ''] = readdirSync(kept).sort();
+    truncateSync(join(kept, one), 3000);
+    appendFileSync(join(kept, two), 'x');
+    expect(both()).toContain('4 files of 6');
+    appendFileSync(join(dir, 'mapping.yaml'), "leave: ['520']\n");
+    expect(both()).toContain(' 0 files of 6');
+    rmSync(join(dir, 'records', readdirSync(join(dir, 'records')).sort().at(-1) as string));
+    both();
+    expect(readdirSync(kept).length).toBe(5);
+  });
+  it('has what has changed in the place of what was, new things behind, and not what is gone', () => {
+    build('upon');
+    const before = recordsIn('upon');
+    const [changed, gone, both1] = [bookOf(before, 3), bookOf(before, 9), bookOf(before, 12)];
+    mkdirSync(join(dir, 'changes'));
+    writeFileSync(
+      join(dir, 'changes/2026-11-03.mrc'),
+      Buffer.concat([
+        marc(changed.id, 'Deichbau an stillen Tagen'),
+        marc(gone.id, '', 'd'),
+        marc('neu-1', 'Warften im Wind'),
+        marc(both1.id, 'Zwischenstand'),
+      ]),
+    );
+    expect(both()).toContain('6 files of 7');
+    writeFileSync(join(dir, 'changes/2026-11-04.txt'), `# gone\n${both1.id}\nneu-9\n`);
+    expect(both()).toContain('7 files of 8');
+    const after = recordsIn('upon');
+    const place = (list: readonly DiscoveryRecord[], id: string): number =>
+      list.findIndex((r) => r.id === id);
+    expect(after[place(after, changed.id)]?.csl.title).toBe('Deichbau an stillen Tagen');
+    expect(place(after, gone.id)).toBe(-1);
+    expect(place(after, both1.id)).toBe(-1);
+    expect(after.at(-1)?.id).toBe('neu-1');
+    const history = readHistory(join(root, 'upon'));
+    const ids = (list: readonly (readonly [string, string])[] = []): string[] => list.map(([id]) => id);
+    expect(ids(history?.changed)).toEqual(expect.arrayContaining([changed.id, 'neu-1']));
+    expect(ids(history?.gone)).toEqual(expect.arrayContaining([gone.id, both1.id]));
+    expect(ids(history?.changed).length).toBeLessThan(20);
+  });
+});
