@@ -1,8 +1,8 @@
 /** What has changed in an index directory since when: `history.json`, written with each build. */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { History } from '../core/discovery/history';
 import { parseDay } from '../core/model/time';
-import type { History } from '../core/oai/history';
 
 const NAME = 'history.json';
 const isDated = (list: unknown): boolean =>

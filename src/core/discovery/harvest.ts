@@ -3,8 +3,8 @@
  * in the order of the index, then those that have changed since, then those that are gone; a place is one in all three.
  */
 import type { SearchEngine } from '../engine/port/engine';
-import type { History } from '../oai/history';
 import type { HarvestAnswer, HarvestAsked, HarvestEntry } from './answers';
+import type { History } from './history';
 
 interface Come {
   readonly added?: string;
