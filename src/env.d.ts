@@ -26,6 +26,8 @@ declare namespace App {
     circulation: import('./core/discovery/ports').Circulation | null;
     /** Whether who asks may send another mail now. */
     mayMail: () => boolean;
+    /** The library's own logo, as a file; null where it has none. */
+    logo: () => { readonly name: string; readonly bytes: Buffer } | null;
     /** Hears of a search that found nothing; where the library does not ask for it, nobody listens. */
     foundNothing: (query: string) => void;
     /** What the library desk knows. */

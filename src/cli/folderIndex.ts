@@ -144,6 +144,7 @@ export function indexFolder(
     kinds: Object.fromEntries([...counts.kinds].sort(([, a], [, b]) => b - a)),
     gaps: counts.gaps(folder),
   });
+  const logo = folder.library.appearance?.logo;
   let built: Built | null = null;
   if (check) for (const _ of records());
   else
@@ -155,6 +156,8 @@ export function indexFolder(
         readers: folder.readers,
         built: machineClock(() => folder.library.policy.zone).now(),
         guidance: folder.guidance,
+        services: folder.services,
+        ...(logo ? { logo: join(dir, logo) } : {}),
         courses: { saw: () => undefined, made: () => folder.courses },
         records: { [Symbol.iterator]: records },
         report: () => deskReport({ folder: resolve(dir), ...found() }, problems),

@@ -7,6 +7,7 @@ import { CodedError } from '../core/codedError';
 import '../words/generated/indexfile';
 import {
   closeSync,
+  copyFileSync,
   existsSync,
   ftruncateSync,
   mkdirSync,
@@ -16,7 +17,7 @@ import {
   writeFileSync,
   writeSync,
 } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
 import { rowLayout } from '../core/access/summary';
 import type { Course } from '../core/courses/course';
@@ -25,6 +26,7 @@ import type { Guidance } from '../core/discovery/guidance';
 import { nextHistory } from '../core/discovery/history';
 import { type Again, IndexBuilder } from '../core/engine/build/builder';
 import { layoutIndex, type Section } from '../core/engine/format/format';
+import type { ServicesFile } from '../core/libraryData/services';
 import type { Library } from '../core/model/library';
 import { msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
@@ -39,6 +41,7 @@ import { readHistory, writeHistory } from './historyFile';
 import { digestOfText, readManifest, writeManifest } from './manifest';
 import { programDigest } from './program';
 import { makingPlace, replaceWith, tidy } from './replace';
+import { writeServices } from './servicesFile';
 import { openStanding, type StandingIndex } from './standing';
 
 /** Where records and the library's data come from: the made-up world, or a library's own files. */
@@ -57,6 +60,10 @@ export interface IndexSource {
   readonly records: Iterable<DiscoveryRecord>;
   /** What was found of the source when all its records were read, for the library desk. */
   readonly report?: () => object;
+  /** Where the library's own systems stand. */
+  readonly services?: ServicesFile;
+  /** Path of the file that `library.appearance.logo` names. */
+  readonly logo?: string;
   /** A record as JSON, where the source has it as text already. */
   readonly textOf?: (record: DiscoveryRecord) => string | undefined;
 }
@@ -195,6 +202,8 @@ export function buildIndex(
       }),
     );
     writeFileSync(join(making, 'courses.json'), JSON.stringify({ courses: source.courses?.made() ?? [] }));
+    if (source.services) writeServices(making, source.services);
+    if (source.logo) copyFileSync(source.logo, join(making, basename(source.logo)));
     if (source.report) writeFileSync(join(making, 'report.json'), JSON.stringify(source.report()));
     // The rules once more as a file of their own: the one to edit, looked at while the server runs.
     const rules = `${JSON.stringify(source.library.policy, null, 2)}\n`;

@@ -88,10 +88,10 @@ export class HttpCalendars implements Calendars {
       comment: reply.comment,
     };
   }
-  take(hour: HourAsk, at: string): Promise<HourAnswer> {
+  async take(hour: HourAsk, at: string): Promise<HourAnswer> {
     return this.#tell('REQUEST', hour, at);
   }
-  giveBack(hour: HourAsk, at: string): Promise<HourAnswer> {
+  async giveBack(hour: HourAsk, at: string): Promise<HourAnswer> {
     return this.#tell('CANCEL', hour, at);
   }
 }

@@ -1,5 +1,6 @@
 /** The configuration: defaults that work, and a start that stops with the name of what can't be used. */
 import { describe, expect, it } from 'vitest';
+import { settingsOf } from '../core/libraryData/services';
 import { readConfig } from './config';
 
 describe('configuration', () => {
@@ -20,6 +21,8 @@ describe('configuration', () => {
       oidc: null,
       desk: null,
       lending: null,
+      supplies: false,
+      mail: null,
       calendars: '',
       log: 'info',
       deskToken: expect.stringMatching(/^[\w-]{24}$/),
@@ -109,5 +112,34 @@ describe('configuration', () => {
     ['LEGENDUM_BASE', 'https://read.example/library'],
   ])('%s=%s stops with its name', (name, value) => {
     expect(() => readConfig({ [name]: value })).toThrow(`${name}=${value}`);
+  });
+  it('takes a mail server with a sender, and says what is wrong with another', () => {
+    const mail = (env: Record<string, string>) =>
+      readConfig({ LEGENDUM_SMTP: 'smtp://mail.example:25', ...env }).mail;
+    expect(
+      mail({ LEGENDUM_MAIL_FROM: 'a@b.example', LEGENDUM_SMTP_USER: 'u', LEGENDUM_SMTP_SECRET: 's' }),
+    ).toEqual({
+      server: 'smtp://mail.example:25',
+      from: 'a@b.example',
+      login: { user: 'u', pass: 's' },
+    });
+    expect(() => mail({})).toThrow('LEGENDUM_MAIL_FROM');
+    expect(() => mail({ LEGENDUM_SMTP: 'mail.example' })).toThrow('smtp://mail.example:25');
+  });
+  it('is what library.yaml says where the environment says nothing', () => {
+    const said = settingsOf({
+      base: 'https://read.example',
+      signIn: { issuer: 'https://id.example', staff: 'groups=library' },
+      circulation: { paia: 'https://desk.example/paia' },
+      mail: { server: 'smtps://mail.example', from: 'a@b.example' },
+      proxies: ['127.0.0.1'],
+    });
+    const config = readConfig({ ...Object.fromEntries(said), LEGENDUM_PAIA: 'https://other.example' });
+    expect(config.base).toBe('https://read.example');
+    expect(config.oidc?.issuer).toBe('https://id.example');
+    expect(config.staff).toEqual({ claim: 'groups', value: 'library' });
+    expect(config.desk).toMatchObject({ core: 'https://other.example', daia: 'https://other.example/daia' });
+    expect(config.mail?.server).toBe('smtps://mail.example');
+    expect(config.proxies).toEqual(['127.0.0.1']);
   });
 });

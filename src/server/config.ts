@@ -46,6 +46,14 @@ export interface Config {
   } | null;
   /** The peer that interlibrary requests go to; null for none, or the demo's. */
   readonly lending: { readonly address: string; readonly secret: string } | null;
+  /** Whether requests of that peer are answered: it may borrow from us. */
+  readonly supplies: boolean;
+  /** The mail server, and the sender that undelivered mail goes back to; null for none, or the demo's. */
+  readonly mail: {
+    readonly server: string;
+    readonly from: string;
+    readonly login: { readonly user: string; readonly pass: string } | null;
+  } | null;
   /** A librarian's calendar, `{id}` standing for their id; empty for none, or the demo's. */
   readonly calendars: string;
   /** What opens the library desk (`/desk`); drawn at every start where none is said. */
@@ -128,12 +136,26 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
         }
       : null,
     lending: lending ? { address: lending, secret: env.LEGENDUM_LENDING_SECRET ?? '' } : null,
+    supplies: env.LEGENDUM_SUPPLIES === '1',
+    mail: mailOf(env),
     calendars: address('LEGENDUM_CALENDARS') && template('LEGENDUM_CALENDARS'),
     deskToken: env.LEGENDUM_DESK_TOKEN || randomBytes(18).toString('base64url'),
     staff: staffOf(env.LEGENDUM_STAFF ?? ''),
     nothingFound: env.LEGENDUM_NOTHING_FOUND === '1',
     demo: env.LEGENDUM_DEMO === '1',
   };
+}
+/** Throws where the server is named otherwise than `smtp://host:25`, or without a sender. */
+function mailOf(env: Readonly<Record<string, string | undefined>>): Config['mail'] {
+  const server = env.LEGENDUM_SMTP ?? '';
+  if (!server) return null;
+  if (!/^smtps?:\/\/[\w.-]+(:\d{1,5})?\/?$/.test(server))
+    throw new Error(say('config.notMailServer', { name: 'LEGENDUM_SMTP', said: server }));
+  const from = env.LEGENDUM_MAIL_FROM ?? '';
+  if (!/^\S+@\S+$/.test(from))
+    throw new Error(say('config.needs', { name: 'LEGENDUM_SMTP', other: 'LEGENDUM_MAIL_FROM' }));
+  const user = env.LEGENDUM_SMTP_USER ?? '';
+  return { server, from, login: user ? { user, pass: env.LEGENDUM_SMTP_SECRET ?? '' } : null };
 }
 /** `groups=library-staff`. Throws where it is neither that nor nothing. */
 function staffOf(said: string): Config['staff'] {

@@ -18,6 +18,7 @@ import { readLenders } from '../core/libraryData/lenders';
 import { type HarvestedSource, readLibraryFile } from '../core/libraryData/libraryFile';
 import { type Mapping, readMapping } from '../core/libraryData/mapping';
 import { type Owners, readOwners } from '../core/libraryData/owners';
+import type { ServicesFile } from '../core/libraryData/services';
 import { type Titles, titlesOf } from '../core/libraryData/titles';
 import type { Library } from '../core/model/library';
 import { type Message, msg } from '../core/model/message';
@@ -51,6 +52,8 @@ export interface LibraryFolder {
   /** Where records are gathered from. */
   readonly harvest: readonly HarvestedSource[];
   readonly courses: readonly Course[];
+  /** Where the library's own systems stand. */
+  readonly services: ServicesFile;
   /** Files of records, in the order of their names; and of what has changed since, the latest last. */
   readonly recordFiles: readonly string[];
   readonly changeFiles: readonly string[];
@@ -127,6 +130,15 @@ function titlesIn(dir: string, library: Library, told: Told): Titles {
   return titlesOf(lines, library.language ?? 'en');
 }
 
+/** Without a logo where there is no such file. */
+function withLogo(dir: string, library: Library, told: Told): Library {
+  const logo = library.appearance?.logo;
+  if (!logo || existsSync(join(dir, logo))) return library;
+  told({ file: 'library.yaml', line: 0, text: msg('libraryfolder.noLogo', { logo }) });
+  const { logo: _, ...appearance } = library.appearance ?? {};
+  return { ...library, appearance };
+}
+
 /** Reads all but the records. Null where there is no library or no rules to build with. */
 export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null {
   const all = (file: string, problems: readonly Problem[]): void => {
@@ -140,10 +152,17 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
   if (value === undefined) return null;
   // What is wrong with it is said, whether there are rules or not.
   const rules = policy ?? ({} as Policy);
-  const { library, warnings, harvest, problems } = readLibraryFile(value, rules, lenders.lenders);
+  const {
+    library: described,
+    warnings,
+    harvest,
+    services,
+    problems,
+  } = readLibraryFile(value, rules, lenders.lenders);
   for (const text of problems)
-    told({ file: 'library.yaml', line: 0, text, ...(library ? {} : { fatal: true as const }) });
-  if (!library || !policy) return null;
+    told({ file: 'library.yaml', line: 0, text, ...(described ? {} : { fatal: true as const }) });
+  if (!described || !policy) return null;
+  const library = withLogo(dir, described, told);
   const gaps = placesProblem(policy, library);
   if (gaps) {
     told({ file: 'policy.yaml', line: 0, text: gaps, fatal: true });
@@ -194,6 +213,7 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
     guidance: help.guidance,
     readers: help.readers,
     courses: courses.courses,
+    services,
     recordFiles: listed(dir, 'records'),
     changeFiles: listed(dir, 'changes'),
     readBy: JSON.stringify([

@@ -30,6 +30,7 @@ export function readLibraryData(dir: string): LibraryData {
     partners: library.partners.map(({ id, name, agency }) => ({ id, name, agency })),
     policy: library.policy,
     words: library.words ?? NO_WORDS,
+    ...(library.appearance ? { appearance: library.appearance } : {}),
     elsewhere: library.elsewhere ?? [],
   };
 }

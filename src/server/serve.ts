@@ -4,6 +4,7 @@
  */
 import '../words/generated/config';
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -128,9 +129,10 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     const began = performance.now();
     // What can't be used is met before anything has changed.
     const next = readLibraryData(config.index);
-    const nextRules = rulesOf(next);
+    const [nextRules, nextLogo] = [rulesOf(next), logoOf(next)];
     await index.takeOver();
     data = next;
+    logo = nextLogo;
     rules.close();
     rules = nextRules;
     take(rules.state);
@@ -139,6 +141,11 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     deskLog.done(outside.clock.now(), 'takenOver');
     log.info({ ms: Math.round(performance.now() - began) }, 'another index is in force');
   };
+  const logoOf = ({ appearance }: typeof data) =>
+    appearance?.logo
+      ? { name: appearance.logo, bytes: readFileSync(join(config.index, appearance.logo)) }
+      : null;
+  let logo = logoOf(data);
   const loadedNow = () => ({ report: readDeskReport(config.index), since: new Date().toISOString() });
   let loaded = loadedNow();
   const started = loaded.since;
@@ -324,6 +331,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       failure,
       breached,
       mayMail: () => mayMail(client),
+      logo: () => logo,
       foundNothing: (query) => nothing?.asked(client, query),
       desk: {
         log: deskLog,

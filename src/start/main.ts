@@ -2,7 +2,7 @@
  * The program: reads the configuration, chooses what stands behind each port, serves. The one place that
  * knows every adapter.
  */
-import { SignInAgain } from '../core/discovery/ports';
+import { DeskSilent, SignInAgain } from '../core/discovery/ports';
 import { DEMO_START } from '../demo/clock';
 import { HttpCalendars } from '../server/calendars';
 import { HttpCirculation } from '../server/circulation';
@@ -10,15 +10,18 @@ import { machineClock } from '../server/clock';
 import { readConfig } from '../server/config';
 import { Inbox } from '../server/inbox';
 import { Passes } from '../server/pass';
-import { PeerLending } from '../server/peer';
+import { PeerLending, PeerSilent } from '../server/peer';
 import { serve } from '../server/serve';
 import { Services } from '../server/services';
+import { servicesIn } from '../server/servicesFile';
 import { OidcSignIn } from '../server/signIn';
+import { SmtpMail } from '../server/smtp';
 import { movableClock } from '../standins/clock';
 import { pdfMaker } from './pdfs';
 import { standinData, standinWorld } from './standins';
 
-const config = readConfig(process.env);
+// What library.yaml says of services stands in the index; the environment goes before it.
+const config = readConfig({ ...servicesIn(process.env), ...process.env });
 const data = standinData(config.index);
 
 serve(config, {
@@ -57,6 +60,9 @@ serve(config, {
     const peer = config.lending
       ? new PeerLending(config.lending, new Inbox(`${config.index.replace(/\/$/, '')}.inbox.jsonl`), info)
       : null;
+    const mail = config.mail
+      ? new SmtpMail(config.mail.server, config.mail.login, config.mail.from)
+      : world.mail;
     const signsAgain = (error: unknown): boolean => error instanceof SignInAgain;
     return {
       ...world,
@@ -64,13 +70,27 @@ serve(config, {
       // What is told of slips is a supplier's or the simulated network's, never both.
       ...(peer ? { loanDesk: { notices: async () => [] } } : {}),
       peer,
-      network: services.watch('lending', peer ?? world.network, config.lending?.address ?? null),
+      network: services.watch('lending', peer ?? world.network, config.lending?.address ?? null, {
+        again: ['messages', 'receive'],
+        silent: () => new PeerSilent('paused'),
+      }),
       askDesk: services.watch('askDesk', world.askDesk, null),
       passes: new Passes(config.secret, pdfs.pass),
       signIn: signIn && services.watch('signIn', signIn, oidc?.issuer ?? null),
-      circulation: circulation && services.watch('circulation', circulation, own?.core ?? null, signsAgain),
-      calendars: calendar && services.watch('calendars', calendar, calendars || null),
-      mail: world.mail && services.watch('mail', world.mail, null),
+      circulation:
+        circulation &&
+        services.watch('circulation', circulation, own?.core ?? null, {
+          again: ['account', 'copies'],
+          expected: signsAgain,
+          silent: () => new DeskSilent('paused'),
+        }),
+      calendars:
+        calendar &&
+        services.watch('calendars', calendar, calendars || null, {
+          again: ['busy'],
+          silent: () => new DeskSilent('paused'),
+        }),
+      mail: mail && services.watch('mail', mail, config.mail?.server ?? null),
       standins: { pdf: pdfs.make, habitOf: data.habitOf, ...standins },
       close: pdfs.close,
     };

@@ -9,7 +9,7 @@ import type { Course } from '../courses/course';
 import type { BrowsePiece, BrowseRow, EngineAnswer, EngineTree, ShelfPiece } from '../engine/port/engine';
 import type { Cents, Wanted } from '../model/codes';
 import type { Carrier, Kind } from '../model/kinds';
-import type { Campus, Elsewhere, LibraryWords } from '../model/library';
+import type { Appearance, Campus, Elsewhere, LibraryWords } from '../model/library';
 import type { Message } from '../model/message';
 import type { PeerReview } from '../model/peerReview';
 import type { Policy } from '../model/policy';
@@ -252,6 +252,8 @@ export interface LibraryInfo {
   /** Whether hours with a librarian can be taken. */
   readonly hours: boolean;
   readonly words: LibraryWords;
+  /** The library's own colours and logo, where it has some. */
+  readonly appearance?: Appearance;
   /** Where else one may go and read. */
   readonly elsewhere: readonly Elsewhere[];
 }

@@ -4,6 +4,7 @@
  * to begin with.
  */
 import {
+  type Appearance,
   type Campus,
   type Elsewhere,
   EXAMPLE_SORTS,
@@ -28,6 +29,8 @@ import {
   whole,
   yesOrNo,
 } from '../model/shape';
+import { tintOf } from './appearance';
+import { type ServicesFile, servicesShape } from './services';
 import { readWeek } from './week';
 
 const [SHORT, LONG, MANY] = [200, 4000, 500];
@@ -112,6 +115,9 @@ const harvested = closed({
   prefix: otherwise(oneOf(['oai_dc', 'marcxml']), 'oai_dc'),
   set: maybe(name()),
 });
+/** `#0b4f5c`; and a file that stands beside `library.yaml`. */
+const colour = () => formed(/^#[0-9a-f]{6}$/i, 'colour');
+const file = () => formed(/^[\w-]{1,60}\.(?:svg|png)$/, 'logo');
 export type HarvestedSource = Shaped<typeof harvested>;
 export const libraryFileShape = closed({
   name: name(),
@@ -124,11 +130,25 @@ export const libraryFileShape = closed({
   links: maybe(closed({ doi: maybe(said()), proxy: maybe(said()) })),
   words: maybe(words),
   harvest: otherwise(listOf(harvested, 50), []),
+  appearance: maybe(closed({ light: maybe(colour()), dark: maybe(colour()), logo: maybe(file()) })),
+  services: otherwise(servicesShape, {}),
   /** More problems than these end a check with status 1. */
   check: otherwise(closed({ warnings: otherwise(whole(0, 1_000_000), 0) }), { warnings: 0 }),
 });
 export type LibraryFile = Shaped<typeof libraryFileShape>;
 
+/** What of it can be read; what can't is said, and ours stands there. */
+function appearanceOf(
+  { light, dark, logo }: NonNullable<LibraryFile['appearance']>,
+  problems: Message[],
+): Appearance {
+  const tint = (theme: 'light' | 'dark', said: string | undefined): Appearance => {
+    const made = said === undefined ? null : tintOf(said, theme);
+    if (made && 'code' in made) problems.push(made);
+    return made && 'tint' in made ? { [theme]: made } : {};
+  };
+  return { ...tint('light', light), ...tint('dark', dark), ...(logo ? { logo } : {}) };
+}
 /** The first of each id, and a word for the others. */
 function once<T extends { readonly id: string }>(list: readonly T[], what: string, problems: Message[]): T[] {
   const seen = new Set<string>();
@@ -153,13 +173,15 @@ export function readLibraryFile(
   readonly library: Library | null;
   readonly warnings: number;
   readonly harvest: readonly HarvestedSource[];
+  readonly services: ServicesFile;
   readonly problems: readonly Message[];
 } {
   const { value: checked, error } = schemaOf(libraryFileShape).validate(value, {
     abortEarly: false,
     convert: false,
   });
-  if (error) return { library: null, warnings: 0, harvest: [], problems: error.details.map(shapeFault) };
+  if (error)
+    return { library: null, warnings: 0, harvest: [], services: {}, problems: error.details.map(shapeFault) };
   const file = checked as LibraryFile;
   const problems: Message[] = [];
   const week = (written: Readonly<Record<string, string>>, where: string): Week => {
@@ -184,6 +206,7 @@ export function readLibraryFile(
   return {
     warnings: file.check.warnings,
     harvest: once(file.harvest, 'harvest', problems),
+    services: file.services,
     library: {
       name: file.name,
       agency: file.agency,
@@ -196,6 +219,7 @@ export function readLibraryFile(
       ...(file.links ? { links: file.links } : {}),
       ...(file.words ? { words: file.words } : {}),
       elsewhere: elsewheres,
+      ...(file.appearance ? { appearance: appearanceOf(file.appearance, problems) } : {}),
     },
     problems,
   };

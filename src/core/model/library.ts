@@ -172,6 +172,18 @@ export interface Elsewhere {
 }
 
 /** Everything about the library that ways to read are computed from. */
+/** A colour of the library's own, as `#rrggbb`: of links and buttons, pressed, and what is written on it. */
+export interface Tint {
+  readonly tint: string;
+  readonly strong: string;
+  readonly on: string;
+}
+export interface Appearance {
+  readonly light?: Tint;
+  readonly dark?: Tint;
+  /** File of the logo beside the index. */
+  readonly logo?: string;
+}
 export interface Library {
   readonly name: string;
   readonly agency: string;
@@ -186,6 +198,7 @@ export interface Library {
   readonly words?: LibraryWords;
   /** Where else one may go and read. */
   readonly elsewhere?: readonly Elsewhere[];
+  readonly appearance?: Appearance;
 }
 /** KBART lines of each journal. */
 export type SerialCoverage = ReadonlyMap<JournalId, readonly import('./titleList').KbartLine[]>;

@@ -29,6 +29,8 @@ export type Form =
   | 'language'
   | 'tag'
   | 'web'
+  | 'colour'
+  | 'logo'
   | 'subfield';
 /** What holds of a value beyond its sort. */
 interface Holding<T> {
