@@ -46,6 +46,10 @@ declare namespace App {
     };
     /** Where a real lending partner's messages come in; null where lending is simulated. */
     peer: import('./server/peer').PeerLending | null;
+    /** Requests that staff answer; null where all is simulated. */
+    supplies: import('./server/supplyDesk').SupplyDesk | null;
+    /** Whether the lending partner may borrow from us. */
+    lendsOut: boolean;
     services: import('./server/services').Services;
     mail: import('./core/discovery/ports').Mail | null;
     calendars: import('./core/discovery/ports').Calendars | null;

@@ -249,11 +249,20 @@ export const sendMail = (
   moment: Moment,
 ): Promise<{ readonly id: string }> => post('/api/mail', { ...mail, moment });
 export const getAnswers = (
-  questions: readonly { id: string; kind: 'question' | 'link'; subject: string; asked: string }[],
+  questions: readonly {
+    id: string;
+    kind: 'question' | 'link';
+    subject: string;
+    text: string;
+    asked: string;
+  }[],
   moment: Moment,
 ): Promise<readonly { id: string; time: string; text: string }[]> =>
   post('/api/ask', {
-    questions: questions.slice(0, 200).map(({ id, kind, subject, asked }) => ({ id, kind, subject, asked })),
+    questions: questions.slice(0, 200).map(({ id, kind, subject, text, asked }) => ({
+      ...{ id, kind, subject, asked },
+      text: text.slice(0, 4000),
+    })),
     moment,
   });
 export const resolveReferences = (

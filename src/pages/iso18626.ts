@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { msg } from '../core/model/message';
-import { xmlText } from '../core/requests/iso18626';
+import { messageIn, xmlText } from '../core/requests/iso18626';
 import { readBytes } from '../server/body';
 import { guarded } from '../server/params';
 import { problem } from '../server/problem';
@@ -8,8 +8,9 @@ import { problem } from '../server/problem';
 const MOST_BYTES = 200_000;
 
 /**
- * Our door for the supplier: an ISO 18626 supplying agency message in, its confirmation out, also for one that is
- * refused. Only for whom we agreed a secret with.
+ * Our door for the lending partner: an ISO 18626 message in, its confirmation out, also for one that is refused. What
+ * it says of our requests waits in the inbox; what it asks for, where we lend to it, on the library desk. Only for whom
+ * we agreed a secret with.
  */
 export const POST: APIRoute = ({ request, locals }) =>
   guarded(async () => {
@@ -20,7 +21,14 @@ export const POST: APIRoute = ({ request, locals }) =>
     const body = await readBytes(request, MOST_BYTES);
     if ('gone' in body) return new Response(null, { status: 499 });
     if ('over' in body) return problem('too-large', msg('http.aMessageIsAtMostBytes', { most: MOST_BYTES }));
-    return new Response(peer.pushed(xmlText(body.bytes), locals.info.now), {
+    const xml = xmlText(body.bytes);
+    const found = messageIn(xml);
+    const asks =
+      !('error' in found) && (found.name === 'request' || found.name === 'requestingAgencyMessage');
+    const { now } = locals.info;
+    const answer =
+      asks && locals.lendsOut && locals.supplies ? locals.supplies.received(xml, now) : peer.pushed(xml, now);
+    return new Response(answer, {
       headers: { 'content-type': 'application/xml; charset=utf-8', 'cache-control': 'no-store' },
     });
   });

@@ -60,6 +60,7 @@ const history: Value<CopyHistory> = closed({
   open: otherwise(count(), 0),
 });
 const question: Value<DeskQuestion> = closed({
+  text: otherwise(text(4000), ''),
   id: formed(/^Q-[A-Za-z0-9-]{6,40}$/, 'id'),
   kind: oneOf(['question', 'link']),
   subject: filled(2000),

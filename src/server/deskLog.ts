@@ -7,8 +7,8 @@ import { appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } f
 import { LRUCache } from 'lru-cache';
 import { parseDay } from '../core/model/time';
 
-export type Done = 'opened' | 'takenOver' | 'notTakenOver' | 'policy';
-const DONE: readonly Done[] = ['opened', 'takenOver', 'notTakenOver', 'policy'];
+const DONE = ['opened', 'takenOver', 'notTakenOver', 'policy', 'answered', 'built', 'notBuilt'] as const;
+export type Done = (typeof DONE)[number];
 export interface DoneEntry {
   /** ISO local time. */
   readonly at: string;

@@ -13,6 +13,7 @@ import {
   messageIn,
   readSupplyingMessage,
   requestIdIn,
+  textAt,
 } from '../core/requests/iso18626';
 import type { HeardMessage } from '../core/requests/lifecycle';
 import { say } from '../words/generated/iso';
@@ -32,6 +33,23 @@ export interface PeerAddress {
 }
 const digest = (text: string): Buffer => createHash('sha256').update(text).digest();
 
+/** What an inbox has of a request up to a moment, in the order of time. */
+export function heardIn(inbox: Inbox, id: string, info: LibraryInfo, at: string): HeardMessage[] {
+  const us = correspondent(info);
+  const names = new Map([...info.partners, ...info.campuses].map((p) => [p.agency, p.name]));
+  return inbox
+    .of(id)
+    .flatMap((xml): HeardMessage[] => {
+      const read = readSupplyingMessage(xml, us.zone);
+      if ('error' in read) return [];
+      const { supplyingAgency } = read;
+      const own = supplyingAgency === info.agency ? info.name : supplyingAgency;
+      return [{ ...read, supplierName: names.get(supplyingAgency) ?? own, xml }];
+    })
+    .filter((m) => m.timestamp <= at)
+    .sort((a, b) => (a.timestamp < b.timestamp ? -1 : a.timestamp > b.timestamp ? 1 : 0));
+}
+
 export class PeerLending implements LendingNetwork {
   readonly #peer: PeerAddress;
   readonly #inbox: Inbox;
@@ -43,10 +61,19 @@ export class PeerLending implements LendingNetwork {
   }
 
   async receive(xml: string): Promise<string> {
-    const { address, secret } = this.#peer;
     // Before it leaves: a supplier may speak before it has confirmed.
     const id = requestIdIn(xml);
     if (id) this.#inbox.left(id);
+    return this.#posted(xml);
+  }
+  /** Tells the partner what we do about its request. Rejects where it does not take it. */
+  async tell(xml: string): Promise<void> {
+    const found = messageIn(await this.#posted(xml));
+    const status = 'error' in found ? '' : textAt(found.node, 'confirmationHeader', 'messageStatus');
+    if (status !== 'OK') throw new PeerSilent(status || 'unknown');
+  }
+  async #posted(xml: string): Promise<string> {
+    const { address, secret } = this.#peer;
     let answer: Response;
     let text: string;
     try {
@@ -71,20 +98,7 @@ export class PeerLending implements LendingNetwork {
     return text;
   }
   async messages(slip: Slip, moment: Moment): Promise<readonly HeardMessage[]> {
-    if (!isForOthers(slip)) return [];
-    const info = this.#info();
-    const us = correspondent(info);
-    const names = new Map([...info.partners, ...info.campuses].map((p) => [p.agency, p.name]));
-    return this.#inbox
-      .of(slip.id)
-      .flatMap((xml): HeardMessage[] => {
-        const read = readSupplyingMessage(xml, us.zone);
-        if ('error' in read) return [];
-        const { supplyingAgency } = read;
-        return [{ ...read, supplierName: names.get(supplyingAgency) ?? supplyingAgency, xml }];
-      })
-      .filter((m) => m.timestamp <= moment.at)
-      .sort((a, b) => (a.timestamp < b.timestamp ? -1 : a.timestamp > b.timestamp ? 1 : 0));
+    return isForOthers(slip) ? heardIn(this.#inbox, slip.id, this.#info(), moment.at) : [];
   }
   /** Whether it is too late the supplier says in its answer. */
   async hinders(): Promise<null> {

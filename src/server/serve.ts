@@ -62,6 +62,8 @@ export interface Surroundings extends Outside {
   readonly passes: App.Locals['passes'];
   readonly services: App.Locals['services'];
   readonly peer: App.Locals['peer'];
+  readonly supplies: App.Locals['supplies'];
+  readonly lendsOut: boolean;
   close(): Promise<void>;
 }
 

@@ -13,7 +13,13 @@ import { makePdf } from './pdf';
 import '../words/spoken';
 
 describe('the ask desk', () => {
-  const q = (asked: string, id = 'Q-1234567') => ({ id, kind: 'question' as const, subject: 's', asked });
+  const q = (asked: string, id = 'Q-1234567') => ({
+    id,
+    kind: 'question' as const,
+    text: '',
+    subject: 's',
+    asked,
+  });
   const HARBOUR_DAY = [{ from: '2026-11-11', to: '2026-11-11' }];
   const time = (asked: string, at = '2027-01-01T00:00') => deskAnswer(q(asked), HARBOUR_DAY, at)?.time ?? '';
   it('answers in its hours only, never on closing days', () => {

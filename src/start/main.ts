@@ -8,6 +8,7 @@ import { HttpCalendars } from '../server/calendars';
 import { HttpCirculation } from '../server/circulation';
 import { machineClock } from '../server/clock';
 import { readConfig } from '../server/config';
+import { DeskNetwork, OwnAskDesk } from '../server/deskNetwork';
 import { Inbox } from '../server/inbox';
 import { Passes } from '../server/pass';
 import { PeerLending, PeerSilent } from '../server/peer';
@@ -16,6 +17,7 @@ import { Services } from '../server/services';
 import { servicesIn } from '../server/servicesFile';
 import { OidcSignIn } from '../server/signIn';
 import { SmtpMail } from '../server/smtp';
+import { SupplyDesk } from '../server/supplyDesk';
 import { movableClock } from '../standins/clock';
 import { pdfMaker } from './pdfs';
 import { standinData, standinWorld } from './standins';
@@ -32,16 +34,10 @@ serve(config, {
   async outside({ index, info, policy, log }) {
     const clock = config.demo ? movableClock(DEMO_START) : machineClock(() => policy().zone);
     const pdfs = await pdfMaker({ script: new URL('./pdf.worker.mjs', import.meta.url), log });
-    const { own: standins, ...world } = standinWorld({
-      index,
-      info,
-      clock,
-      data,
-      secret: config.secret,
-    });
     const { oidc, desk: own, calendars } = config;
+    // Nothing is simulated for a library's own readers: what does not stand where it is named is not there.
+    const simulated = config.demo ? standinWorld({ index, info, clock, data, secret: config.secret }) : null;
     const services = new Services();
-    // A library's own systems stand where they are named.
     const signIn = oidc
       ? new OidcSignIn(
           {
@@ -52,36 +48,50 @@ serve(config, {
           },
           () => info().campuses,
         )
-      : world.signIn;
-    const circulation = own ? new HttpCirculation(own) : world.circulation;
+      : (simulated?.signIn ?? null);
+    const circulation = own ? new HttpCirculation(own) : (simulated?.circulation ?? null);
     const calendar = calendars
       ? new HttpCalendars({ calendar: calendars, zone: () => policy().zone })
-      : world.calendars;
-    const peer = config.lending
-      ? new PeerLending(config.lending, new Inbox(`${config.index.replace(/\/$/, '')}.inbox.jsonl`), info)
-      : null;
+      : (simulated?.calendars ?? null);
     const mail = config.mail
       ? new SmtpMail(config.mail.server, config.mail.login, config.mail.from)
-      : world.mail;
-    const signsAgain = (error: unknown): boolean => error instanceof SignInAgain;
+      : (simulated?.mail ?? null);
+    const beside = config.index.replace(/\/$/, '');
+    const inbox = new Inbox(`${beside}.inbox.jsonl`);
+    const peer = config.lending ? new PeerLending(config.lending, inbox, info) : null;
+    const isOurs = (agency: string): boolean =>
+      agency === info().agency || info().campuses.some((c) => c.agency === agency);
+    const supplies =
+      simulated && !config.supplies
+        ? null
+        : new SupplyDesk(`${beside}.requests.jsonl`, info, async (xml, agency, id) => {
+            if (isOurs(agency)) inbox.came(id, xml);
+            else if (peer) await peer.tell(xml);
+            else throw new PeerSilent('no partner');
+          });
+    const staffed = supplies && !simulated ? new DeskNetwork(supplies, inbox, info, peer) : null;
+    const network = staffed ?? peer ?? simulated?.network;
+    if (!network) throw new Error('Nobody answers requests.');
     return {
-      ...world,
+      clock,
       services,
-      // What is told of slips is a supplier's or the simulated network's, never both.
-      ...(peer ? { loanDesk: { notices: async () => [] } } : {}),
+      // What is told of slips is staff's, a supplier's or the simulated network's, never two of them.
+      loanDesk: staffed ?? (peer || !simulated ? { notices: async () => [] } : simulated.loanDesk),
       peer,
-      network: services.watch('lending', peer ?? world.network, config.lending?.address ?? null, {
+      supplies,
+      lendsOut: config.supplies,
+      network: services.watch('lending', network, config.lending?.address ?? null, {
         again: ['messages', 'receive'],
         silent: () => new PeerSilent('paused'),
       }),
-      askDesk: services.watch('askDesk', world.askDesk, null),
+      askDesk: services.watch('askDesk', simulated?.askDesk ?? new OwnAskDesk(supplies, info), null),
       passes: new Passes(config.secret, pdfs.pass),
       signIn: signIn && services.watch('signIn', signIn, oidc?.issuer ?? null),
       circulation:
         circulation &&
         services.watch('circulation', circulation, own?.core ?? null, {
           again: ['account', 'copies'],
-          expected: signsAgain,
+          expected: (error) => error instanceof SignInAgain,
           silent: () => new DeskSilent('paused'),
         }),
       calendars:
@@ -91,8 +101,11 @@ serve(config, {
           silent: () => new DeskSilent('paused'),
         }),
       mail: mail && services.watch('mail', mail, config.mail?.server ?? null),
-      standins: { pdf: pdfs.make, habitOf: data.habitOf, ...standins },
-      close: pdfs.close,
+      standins: simulated && { pdf: pdfs.make, habitOf: data.habitOf, ...simulated.own },
+      close: async () => {
+        supplies?.close();
+        await pdfs.close();
+      },
     };
   },
 }).catch((error: unknown) => {

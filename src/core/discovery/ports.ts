@@ -32,6 +32,11 @@ export interface LendingNetwork {
   messages(slip: Slip, moment: Moment): Promise<readonly HeardMessage[]>;
   /** May the reader still do this? Null: yes; else why not. */
   hinders(slip: Slip, what: ReaderAct, moment: Moment): Promise<Message | null>;
+  /**
+   * Hands a suggestion or a question to our own staff, or takes it back: what is no message between libraries. Left
+   * out where nobody has to be told.
+   */
+  forDesk?(slip: Slip, at: string, cancelled: boolean): Promise<void>;
 }
 
 export interface LoanDesk {
@@ -44,6 +49,8 @@ export interface DeskQuestion {
   readonly id: string;
   readonly kind: 'question' | 'link';
   readonly subject: string;
+  /** What was asked, in the reader's words. */
+  readonly text: string;
   /** ISO local time. */
   readonly asked: string;
 }

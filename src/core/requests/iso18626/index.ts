@@ -22,4 +22,4 @@ export {
   supplyingMessage,
 } from './messages';
 export { type Correspondent, type IsoRequest, isForOthers, readRequest, requestFor } from './request';
-export { messageIn, requestIdIn, xmlText } from './xml';
+export { messageIn, requestIdIn, textAt, xmlText } from './xml';

@@ -28,7 +28,10 @@ export const POST: APIRoute = ({ request, locals }) =>
     };
     const hindered = await locals.network.hinders(slip, act, moment);
     if (hindered) return problem('refused', hindered, 'act');
-    if (!isForOthers(slip)) return json({ documents: [] });
+    if (!isForOthers(slip)) {
+      if (act === 'cancel') await locals.network.forDesk?.(slip, moment.at, true);
+      return json({ documents: [] });
+    }
     const xml = requestingMessage(said, correspondent(locals.info));
     return json({ documents: [xml, await locals.network.receive(xml, moment.at)] });
   });

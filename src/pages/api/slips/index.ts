@@ -32,6 +32,7 @@ export const POST: APIRoute = ({ request, locals }) =>
     const promised = promisedFrom(now);
     const counted = (): void => locals.desk.log.slip(moment.at, slip.route, slip.id);
     if (!isForOthers(slip)) {
+      await network.forDesk?.(slip, moment.at, false);
       counted();
       return json({ documents: [], promised });
     }
