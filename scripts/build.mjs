@@ -27,6 +27,9 @@ await bundleNode(
     main: 'src/start/main.ts',
     'index.worker': 'src/start/index.worker.ts',
     'pdf.worker': 'src/start/pdf.worker.ts',
+    // What the library desk begins by hand.
+    indexing: 'src/cli/index.ts',
+    harvesting: 'src/cli/harvest.ts',
   },
   join(OUT, 'app'),
   PSEUDO ? 'pseudo' : undefined,

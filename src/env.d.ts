@@ -43,6 +43,10 @@ declare namespace App {
       readonly started: string;
       opens(token: string): boolean;
       readonly index: import('./server/pool').PoolState;
+      /** What was begun by hand last; null for nothing. */
+      readonly building: import('./server/building').BuildingState | null;
+      /** Begins to build again or to gather; false where that goes on, or there is no folder. */
+      begin(work: import('./server/building').Work): boolean;
     };
     /** Where a real lending partner's messages come in; null where lending is simulated. */
     peer: import('./server/peer').PeerLending | null;

@@ -28,6 +28,8 @@ export const POSTED: ReadonlySet<string> = new Set([
 /** What the simulated desk takes beside questions, in any account. */
 /** Link sources send short ones in the address and long ones as a form. */
 const OPENURL = '/openurl';
+/** Pages of the library desk that are forms. */
+const DESK_FORMS: ReadonlySet<string> = new Set(['/desk', '/desk/requests']);
 const DESK_POSTED = /^\/standin\/circulation\/(?:auth\/\w+|core\/[^/]+\/(?:request|renew|cancel))$/;
 /** Simulated calendars are read and told something at the same address. */
 const CALENDAR = /^\/standin\/calendars\/[^/]+$/;
@@ -37,7 +39,7 @@ const WRITE = ['POST'];
 const bare = (path: string): string => (path.length > 1 && path.endsWith('/') ? path.slice(0, -1) : path);
 /** Methods that an address takes. */
 export const methodsOf = (path: string): readonly string[] =>
-  CALENDAR.test(path) || bare(path) === OPENURL
+  CALENDAR.test(path) || bare(path) === OPENURL || DESK_FORMS.has(bare(path))
     ? [...READ, ...WRITE]
     : POSTED.has(bare(path)) || DESK_POSTED.test(path)
       ? WRITE

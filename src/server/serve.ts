@@ -17,6 +17,7 @@ import { type Message, msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
 import { say } from '../words/generated/policyfile';
 import { baseAddress, clientOf } from './base';
+import { Building, hasWorked } from './building';
 import { BuiltAgain } from './builtAgain';
 import type { Config } from './config';
 import { DeskLog } from './deskLog';
@@ -43,6 +44,8 @@ export interface Parts {
   readonly pages: URL;
   /** Where it is written down what public citation styles there are. */
   readonly styles: URL;
+  /** The programs that build an index of a folder, and gather records into it. */
+  readonly programs: { readonly index: URL; readonly harvest: URL };
   /** The outside world, once the index is open. */
   outside(inside: Inside): Promise<Surroundings>;
 }
@@ -155,6 +158,13 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     deskLog.done(outside.clock.now(), 'notTakenOver');
     log.error({ err: scrubbed(error) }, 'another index could not be taken over; the one before stays');
   });
+  const building = new Building(parts.programs, (state) =>
+    deskLog.done(
+      outside.clock.now(),
+      hasWorked(state) ? 'built' : 'notBuilt',
+      hasWorked(state) ? state.work : (state.lines.at(-1) ?? ''),
+    ),
+  );
   const info = (): LibraryInfo => ({
     ...data,
     reader: null,
@@ -343,6 +353,8 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
         // Compared by digests of one length: how long it takes says nothing.
         opens: (token) => timingSafeEqual(digestOf(token), digestOf(config.deskToken)),
         index: index.state,
+        building: building.state,
+        begin: (work) => loaded.report !== null && building.start(work, loaded.report.folder, config.index),
       },
       base,
     };
@@ -398,6 +410,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     log.info('stopping');
     rules.close();
     built.close();
+    building.close();
     server.close(() => void Promise.all([index.close(), outside.close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
     // By then every question has been answered or given up.

@@ -31,6 +31,10 @@ serve(config, {
   files: new URL('../client', import.meta.url),
   pages: new URL('../server/entry.mjs', import.meta.url),
   styles: new URL('./styles.json', import.meta.url),
+  programs: {
+    index: new URL('./indexing.mjs', import.meta.url),
+    harvest: new URL('./harvesting.mjs', import.meta.url),
+  },
   async outside({ index, info, policy, log }) {
     const clock = config.demo ? movableClock(DEMO_START) : machineClock(() => policy().zone);
     const pdfs = await pdfMaker({ script: new URL('./pdf.worker.mjs', import.meta.url), log });

@@ -153,7 +153,65 @@ test('a library from its folder: search, read, hold, loan from elsewhere, desk; 
     await desk.reload();
     await expect(loaded).toContainText('2,941');
     await expect(desk.getByText('Another index was taken over')).toBeVisible();
+    // Once more by hand: nothing has changed, and all of it is taken over.
+    await desk.getByRole('button', { name: 'Build by what has changed' }).click();
+    await expect(desk.getByRole('status')).toContainText('done,', { timeout: 120_000 });
+    await expect(desk.getByRole('status')).toContainText('2,941 records');
     await shut.close();
+  } finally {
+    await server.stop();
+  }
+});
+
+test('a library without other systems: nothing is simulated, staff answer, and the reader hears of it', async ({
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  const out = '.cache/gralsund-alone';
+  for (const old of ['', '.read', '.desk.jsonl', '.requests.jsonl', '.inbox.jsonl'])
+    rmSync(`${out}${old}`, { recursive: true, force: true });
+  execFileSync(process.execPath, [
+    ...['scripts/run.mjs', 'index', '--library', 'examples/gralsund', '--out', out],
+  ]);
+  const server = new AppServer(await freePort(), 'dist', { LEGENDUM_INDEX: out, LEGENDUM_DEMO: '' });
+  await server.start();
+  try {
+    const context = await browser.newContext({ baseURL: server.address });
+    const page = await context.newPage();
+    const faults = faultsOf(page);
+    expect((await context.request.get('/standin/identity/authorize')).status()).toBe(404);
+    expect((await context.request.get('/sign-in')).status()).toBe(404);
+    await page.goto('/?q=Deichbau');
+    await lines(page);
+    await expect(page.getByText('Sign in', { exact: true })).toHaveCount(0);
+    await draft(page, 'record=gs000059&route=ill-loan&from=lending');
+    await page.getByRole('textbox', { name: 'E-mail' }).fill('leser@gralsund.example');
+    await page.getByRole('textbox', { name: 'Address' }).fill('Am Siel 1, Gralsund');
+    await page.getByRole('checkbox', { name: /^Register me/ }).check();
+    await send(page);
+    const slip = page.url();
+
+    const desk = await (await browser.newContext({ baseURL: server.address })).newPage();
+    await desk.goto(`/desk?token=${DESK_TOKEN}`);
+    await desk.getByRole('link', { name: '1 waits for an answer' }).click();
+    const asked = desk.getByRole('article').first();
+    await expect(asked).toContainText('our own reader');
+    // Without a reason it can't be refused, and says so.
+    await asked.getByRole('button', { name: 'We can’t supply it' }).click();
+    await expect(asked.getByRole('alert')).toContainText('Say why');
+    await asked.getByRole('button', { name: 'We will supply it' }).click();
+    await expect(asked).toContainText('accepted');
+    await asked.getByRole('button', { name: 'It stands on the pickup shelf' }).click();
+    await expect(asked).toContainText('sent');
+    await page.goto(slip);
+    await expect(page.getByText(/Ready for you at Bibliothekshaus/).first()).toBeVisible();
+    // What is told to the desk from elsewhere is no word of staff.
+    const strange = await desk.request.post('/desk/requests', {
+      headers: { 'sec-fetch-site': 'cross-site' },
+      form: { act: 'complete', key: 'x' },
+    });
+    expect(strange.status()).toBe(403);
+    expect(faults).toEqual([]);
   } finally {
     await server.stop();
   }

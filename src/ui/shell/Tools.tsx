@@ -54,7 +54,7 @@ function ReaderSwitch() {
       describe={info.reader ? say('shell.readingAsChange', { name: reader.name }) : say('shell.notSignedIn')}
       label={
         <span className={styles.reader}>
-          {info.reader ? reader.name : say('shell.signIn')}
+          {info.reader ? reader.name : say(info.signsIn ? 'shell.signIn' : 'shell.reading')}
           <span className={styles.at}>
             , <span className={styles.place}>{place(reader.campus)}</span>
           </span>
