@@ -52,6 +52,8 @@ declare namespace App {
     peer: import('./server/peer').PeerLending | null;
     /** Requests that staff answer; null where all is simulated. */
     supplies: import('./server/supplyDesk').SupplyDesk | null;
+    /** What becomes of requests, and what was learnt of lenders; null where all is simulated. */
+    learning: import('./server/learning').Learning | null;
     /** Whether the lending partner may borrow from us. */
     lendsOut: boolean;
     services: import('./server/services').Services;

@@ -1,5 +1,5 @@
 /**
- * `bench search|quality|references|ways|cite|lending|peers|load|interface|related|change [--records N] [--json]`: each bench is a module
+ * `bench search|quality|references|ways|cite|lending|peers|load|interface|related|change|learning [--records N] [--json]`: each bench is a module
  * that measures when it is loaded.
  */
 
@@ -18,6 +18,7 @@ const BENCHES = table<() => Promise<unknown>>({
   interface: () => import('./benchInterface'),
   related: () => import('./benchRelated'),
   change: () => import('./benchChange'),
+  learning: () => import('./benchLearning'),
 });
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');
 const bench = BENCHES.get(what);

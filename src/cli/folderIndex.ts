@@ -2,13 +2,17 @@
 import { rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { learnt } from '../core/access/calibration';
 import { UNKNOWN_OWNERS } from '../core/access/chance';
+import type { Lender } from '../core/model/library';
 import type { DiscoveryRecord } from '../core/model/record';
+import { dayOf, type Minutes, parseLocal } from '../core/model/time';
 import { type Built, buildIndex, type Progress } from '../server/build';
 import { machineClock } from '../server/clock';
 import { FolderItems } from '../server/folderItems';
 import { descriptionsOf, type Joined, joinedRecords } from '../server/folderRecords';
 import { type LibraryFolder, openLibraryFolder } from '../server/libraryFolder';
+import { Outcomes } from '../server/outcomes';
 import { deskReport, type Found, Problems, writeReport } from './folderReport';
 import '../words/generated/file';
 import '../words/generated/policyfile';
@@ -95,6 +99,16 @@ class Counts {
   }
 }
 
+/** What a server has learnt of the lenders beside the index that stands; nothing where it has learnt nothing. */
+function learntOf(out: string, { library }: LibraryFolder): { readonly learnt?: readonly Lender[] } {
+  if (library.policy.lending.frozen) return {};
+  const now = machineClock(() => library.policy.zone).now();
+  const outcomes = new Outcomes(`${out.replace(/\/$/, '')}.outcomes.jsonl`, now.slice(0, 10));
+  const today = dayOf(parseLocal(now) as Minutes);
+  const known = learnt(library.lenders, outcomes.lending(), today);
+  return known.some((l) => l.weight > 0) ? { learnt: known.map((l) => l.lender) } : {};
+}
+
 /** @returns the exit status: 0, 1 where more could not be used than is let pass, 2 where nothing can be built */
 export function indexFolder(
   dir: string,
@@ -157,6 +171,7 @@ export function indexFolder(
         built: machineClock(() => folder.library.policy.zone).now(),
         guidance: folder.guidance,
         services: folder.services,
+        ...learntOf(out, folder),
         ...(logo ? { logo: join(dir, logo) } : {}),
         courses: { saw: () => undefined, made: () => folder.courses },
         records: { [Symbol.iterator]: records },

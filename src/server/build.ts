@@ -27,7 +27,7 @@ import { nextHistory } from '../core/discovery/history';
 import { type Again, IndexBuilder } from '../core/engine/build/builder';
 import { layoutIndex, type Section } from '../core/engine/format/format';
 import type { ServicesFile } from '../core/libraryData/services';
-import type { Library } from '../core/model/library';
+import type { Lender, Library } from '../core/model/library';
 import { msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
 import type { Reader } from '../core/model/reader';
@@ -62,6 +62,8 @@ export interface IndexSource {
   readonly report?: () => object;
   /** Where the library's own systems stand. */
   readonly services?: ServicesFile;
+  /** Lenders as they are reckoned with, where that is not what they publish: the waits are worked out by them. */
+  readonly learnt?: readonly Lender[];
   /** Path of the file that `library.appearance.logo` names. */
   readonly logo?: string;
   /** A record as JSON, where the source has it as text already. */
@@ -109,11 +111,13 @@ export function buildIndex(
   const making = makingPlace(dir);
   rmSync(making, { recursive: true, force: true });
   mkdirSync(join(making, 'kbart'), { recursive: true });
-  const before = afresh ? null : openStanding(dir, world, analysis);
+  // By what was learnt of lenders; what stands in the index is what they publish.
+  const reckoned = source.learnt ? { ...world.library, lenders: source.learnt } : world.library;
+  const before = afresh ? null : openStanding(dir, { ...world, library: reckoned }, analysis);
   try {
     const journals = new Map(world.journals.map((j) => [j.id, j]));
     const spool = new FileSpool(join(making, 'words.tmp'));
-    const builder = new IndexBuilder(world.library, analysis, spool, before?.standing);
+    const builder = new IndexBuilder(reckoned, analysis, spool, before?.standing);
     const standing = before && new Unchanged(before);
     const hosts = new Map<string, DiscoveryRecord>();
     const ebooks: KbartLine[] = [];
@@ -194,6 +198,7 @@ export function buildIndex(
       join(making, 'library.json'),
       JSON.stringify({
         library: world.library,
+        ...(source.learnt ? { learnt: source.learnt } : {}),
         journals: world.journals,
         lines: [...world.lines],
         readers: world.readers,

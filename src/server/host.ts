@@ -1,5 +1,6 @@
 /** The index port over a pool of worker threads, which share one copy of the index. */
 import type { DiscoveryIndex, PastedReference, SearchText } from '../core/discovery/answers';
+import type { Lender } from '../core/model/library';
 import type { Policy } from '../core/model/policy';
 import { type Answer, type PoolOptions, type PoolState, WorkerPool } from './pool';
 import { readShared } from './shared';
@@ -113,6 +114,11 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   /** Other rules from now on, in every worker; what is asked before the answer still goes by the old ones. */
   setPolicy(policy: Policy): void {
     this.#pool.tell('setPolicy', policy);
+  }
+
+  /** Lenders as they are reckoned with from now on, in every worker. */
+  setLenders(lenders: readonly Lender[]): void {
+    this.#pool.tell('setLenders', lenders);
   }
 
   close(): Promise<void> {

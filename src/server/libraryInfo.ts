@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { LibraryInfo } from '../core/discovery/answers';
-import type { Library, LibraryWords } from '../core/model/library';
+import type { Lender, Library, LibraryWords } from '../core/model/library';
 
 /** What a library that says nothing of itself is called by. */
 const NO_WORDS: LibraryWords = {
@@ -19,6 +19,12 @@ export type LibraryData = Omit<
   LibraryInfo,
   'reader' | 'signsIn' | 'desk' | 'now' | 'movable' | 'mails' | 'hours'
 >;
+
+/** The lenders as they are published. */
+export function readLenders(dir: string): readonly Lender[] {
+  return (JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as { library: Library }).library
+    .lenders;
+}
 
 /** Throws when the directory has no readable library.json. */
 export function readLibraryData(dir: string): LibraryData {

@@ -24,7 +24,8 @@ import { DeskLog } from './deskLog';
 import { readDeskReport } from './deskReport';
 import { FoundNothing } from './foundNothing';
 import { IndexHost } from './host';
-import { readLibraryData } from './libraryInfo';
+import { Learning } from './learning';
+import { readLenders, readLibraryData } from './libraryInfo';
 import { HOUR, letThrough, MINUTE } from './limits';
 import { LiveDesk } from './live';
 import { scrubbed, silence } from './logging';
@@ -75,6 +76,7 @@ export interface Surroundings extends Outside {
  * digits, and room.
  */
 const MAX_HEADER = 64 << 10;
+const DAY_MS = 86_400_000;
 /** Mails that a client may send in an hour. */
 const MAILS = 20;
 /** Reports about the content security policy that go into the log in a minute. */
@@ -113,9 +115,11 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   const rulesOf = (library: typeof data): PolicyFile =>
     new PolicyFile(config.policy || join(config.index, 'policy.json'), library.policy, library);
   let rules = rulesOf(data);
+  let learning: Learning | null = null;
   const take = ({ policy, problem }: PolicyState): void => {
     if (policy !== data.policy) index.setPolicy(policy);
     data = { ...data, policy };
+    learning?.again();
     policyProblem = problem;
     if (problem) log.warn({ policy: say(problem) });
     else log.info({ version: policy.version }, 'policy in force');
@@ -142,6 +146,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     rules = nextRules;
     take(rules.state);
     rules.watch(takeOther);
+    learning?.publish(readLenders(config.index));
     loaded = loadedNow();
     deskLog.done(outside.clock.now(), 'takenOver');
     log.info({ ms: Math.round(performance.now() - began) }, 'another index is in force');
@@ -180,6 +185,16 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   const { handler } = (await import(parts.pages.href)) as {
     handler: (...args: unknown[]) => Promise<void>;
   };
+  if (outside.standins === null) {
+    learning = new Learning(
+      `${config.index.replace(/\/$/, '')}.outcomes.jsonl`,
+      () => data.policy,
+      (lenders) => index.setLenders(lenders),
+      () => outside.clock.now(),
+    );
+    learning.publish(readLenders(config.index));
+    setInterval(() => learning?.again(), DAY_MS).unref();
+  }
   silence(console, (level) => log[level]({ from: 'framework' }));
   const files = sirv(fileURLToPath(parts.files), {
     etag: true,
@@ -340,6 +355,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       policyProblem,
       styles,
       ...outside,
+      learning,
       failure,
       breached,
       mayMail: () => mayMail(client),

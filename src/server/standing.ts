@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { rowLayout } from '../core/access/summary';
 import { Standing, TAKEN_OVER } from '../core/engine/build/standing';
 import { FORMAT_VERSION, type Header, MAGIC, sectionOf } from '../core/engine/format/format';
-import type { Library } from '../core/model/library';
+import type { Lender, Library } from '../core/model/library';
 import type { Journal } from '../core/model/record';
 import type { KbartLine } from '../core/model/titleList';
 import type { Analysis } from '../core/words/analysis';
@@ -111,6 +111,7 @@ export function openStanding(
   try {
     const stored = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {
       readonly library: Library;
+      readonly learnt?: readonly Lender[];
       readonly journals: readonly Journal[];
       readonly lines: readonly (readonly [string, readonly KbartLine[]])[];
     };
@@ -135,7 +136,11 @@ export function openStanding(
     return {
       standing,
       sameContext:
-        contextOf(stored.library, stored.journals, stored.lines) === contextOf(library, journals, lines),
+        contextOf(
+          stored.learnt ? { ...stored.library, lenders: stored.learnt } : stored.library,
+          stored.journals,
+          stored.lines,
+        ) === contextOf(library, journals, lines),
       textAt: (doc) => {
         const { at, size } = standing.placeOf(doc);
         return texts.at(at, size);

@@ -52,6 +52,7 @@ const methodsOf = (service: DiscoveryService): Methods => [
   ['kept', service.kept.bind(service)],
   ['plan', service.plan.bind(service)],
   ['setPolicy', service.setPolicy.bind(service)],
+  ['setLenders', service.setLenders.bind(service)],
 ];
 
 /** Splitting and reading pasted references; `late` says when a question's time is over. */

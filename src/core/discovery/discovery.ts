@@ -19,7 +19,7 @@ import type {
   SearchEngine,
 } from '../engine/port/engine';
 import type { Wanted } from '../model/codes';
-import type { Library } from '../model/library';
+import type { Lender, Library } from '../model/library';
 import { type Message, msg } from '../model/message';
 import type { Policy } from '../model/policy';
 import { type Journal, NO_RECORD, type ReferenceItem } from '../model/record';
@@ -132,6 +132,12 @@ export class Discovery {
     this.#library = { ...this.#library, policy };
     this.#lines.forget();
     await this.#engine.setPolicy(policy);
+  }
+
+  /** Lenders as they are reckoned with from now on; the counts of waits follow as with other rules. */
+  setLenders(lenders: readonly Lender[]): void {
+    this.#library = { ...this.#library, lenders };
+    this.#lines.forget();
   }
 
   /**

@@ -102,6 +102,8 @@ export const policyShape = closed({
      * hundredths.
      */
     order: closed({ worth: cents(), day: cents(), load: share() }),
+    /** Promises go by what lenders publish, and learn nothing of what they do. */
+    frozen: maybe(yesOrNo()),
   }),
   copyright: closed({
     articlesPerIssue: few(),

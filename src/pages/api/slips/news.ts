@@ -10,11 +10,12 @@ export const POST: APIRoute = ({ request, locals }) =>
   withBody(request, BODIES.news, locals.info, async ({ slips, moment }) =>
     json(
       await Promise.all(
-        slips.map(async (slip) => ({
-          slip: slip.id,
-          messages: await locals.network.messages(slip, moment),
-          notices: await locals.loanDesk.notices(slip, moment),
-        })),
+        slips.map(async (slip) => {
+          const messages = await locals.network.messages(slip, moment);
+          const notices = await locals.loanDesk.notices(slip, moment);
+          locals.learning?.heard(slip, messages, notices);
+          return { slip: slip.id, messages, notices };
+        }),
       ),
     ),
   );

@@ -1,0 +1,96 @@
+/**
+ * What became of requests, for promises that learn and for the library desk: which lender was asked on which day,
+ * whether it supplied and how long it took; how promises were kept. An append-only file beside the index; of a request
+ * it has a digest of its number, so that it is counted once, and nothing of readers.
+ */
+import { createHash } from 'node:crypto';
+import { appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import type { LendingOutcome } from '../core/access/calibration';
+import { type DayNumber, parseDay } from '../core/model/time';
+
+/** Days for which what happened is remembered: by then it counts next to nothing. */
+const DAYS = 1000;
+export const KEPT = ['intime', 'late', 'unfilled'] as const;
+export type Kept = (typeof KEPT)[number];
+
+type Line =
+  | (Omit<LendingOutcome, 'day'> & { readonly of: string; readonly day: number })
+  | { readonly of: string; readonly day: number; readonly kept: Kept; readonly way: string };
+const digest = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 16);
+
+function lineOf(text: string): Line | null {
+  try {
+    const line = JSON.parse(text) as Partial<Record<string, unknown>> | null;
+    if (typeof line?.of !== 'string' || !Number.isInteger(line.day)) return null;
+    if (typeof line.kept === 'string')
+      return KEPT.includes(line.kept as Kept) && typeof line.way === 'string'
+        ? (line as unknown as Line)
+        : null;
+    return typeof line.lender === 'string' &&
+      (line.service === 'loan' || line.service === 'copy') &&
+      typeof line.supplied === 'boolean' &&
+      typeof line.days === 'number'
+      ? (line as unknown as Line)
+      : null;
+  } catch {
+    return null;
+  }
+}
+
+export class Outcomes {
+  readonly #path: string;
+  readonly #seen = new Set<string>();
+  #lines: Line[] = [];
+
+  /** @param today an ISO day */
+  constructor(path: string, today: string) {
+    this.#path = path;
+    if (!existsSync(path)) return;
+    const texts = readFileSync(path, 'utf8').split('\n').filter(Boolean);
+    const least = (parseDay(today) ?? 0) - DAYS;
+    for (const text of texts) {
+      const line = lineOf(text);
+      if (line && line.day >= least) this.#take(line);
+    }
+    if (this.#lines.length < texts.length) {
+      writeFileSync(`${path}.making`, this.#lines.map((l) => `${JSON.stringify(l)}\n`).join(''));
+      renameSync(`${path}.making`, path);
+    }
+  }
+  #take(line: Line): boolean {
+    const key = `${line.of} ${'kept' in line ? 'kept' : `${line.lender} ${line.day}`}`;
+    if (this.#seen.has(key)) return false;
+    this.#seen.add(key);
+    this.#lines.push(line);
+    return true;
+  }
+  #add(line: Line): boolean {
+    if (!this.#take(line)) return false;
+    appendFileSync(this.#path, `${JSON.stringify(line)}\n`);
+    return true;
+  }
+  /** @returns whether anything was new */
+  settled(request: string, outcomes: readonly LendingOutcome[]): boolean {
+    const of = digest(request);
+    return outcomes.map((o) => this.#add({ ...o, of })).some(Boolean);
+  }
+  /** @param day ISO */
+  promise(request: string, way: string, kept: Kept, day: string): void {
+    this.#add({ of: digest(request), way, kept, day: parseDay(day) ?? 0 });
+  }
+  *lending(): Generator<LendingOutcome> {
+    for (const line of this.#lines) if ('lender' in line) yield { ...line, day: line.day as DayNumber };
+  }
+  /** How promises were kept by each way, since a day (ISO). */
+  kept(since: string): ReadonlyMap<string, Readonly<Record<Kept, number>>> {
+    const from = parseDay(since) ?? 0;
+    const ways = new Map<string, Record<Kept, number>>();
+    for (const line of this.#lines) {
+      if (!('kept' in line) || line.day < from) continue;
+      const own = ways.get(line.way) ?? { intime: 0, late: 0, unfilled: 0 };
+      own[line.kept]++;
+      ways.set(line.way, own);
+    }
+    return ways;
+  }
+}
