@@ -1,6 +1,7 @@
 // `npm run demo [-- --records N | --index DIR] [-- --port P]`: installs, builds, makes the demo index (or takes one that
-// is there), starts the server, prints the address.
-import { fork } from 'node:child_process';
+// is there), starts the server, prints the address. `npm run demo -- --export DIR [--records N]`: writes the made-up
+// university as a library's folder instead (docs/library-data.md).
+import { fork, spawnSync } from 'node:child_process';
 import { parseArgs } from 'node:util';
 import { withLargePages } from './memory.mjs';
 import { ensureBuild, ensureIndex, ensurePackages } from './setup.mjs';
@@ -10,6 +11,7 @@ const { values } = parseArgs({
     records: { type: 'string', default: '100000' },
     port: { type: 'string', default: process.env.PORT ?? '4321' },
     index: { type: 'string' },
+    export: { type: 'string' },
   },
 });
 for (const [name, low, high] of [
@@ -26,6 +28,10 @@ for (const [name, low, high] of [
 }
 
 ensurePackages();
+if (values.export !== undefined) {
+  const args = ['scripts/run.mjs', 'demoExport', '--out', values.export, '--records', values.records];
+  process.exit(spawnSync(process.execPath, args, { stdio: 'inherit' }).status ?? 1);
+}
 ensureBuild();
 const index = values.index ?? ensureIndex(values.records);
 const env = {

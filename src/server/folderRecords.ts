@@ -133,7 +133,7 @@ class Placing {
         if (!this.#used.has(list))
           for (const { line } of list)
             this.#told({
-              file: 'holdings.csv',
+              file: this.#folder.holdingsFile,
               line,
               text: msg('libraryfolder.fitsNothing', { what, value }),
             });

@@ -1,5 +1,5 @@
 /** A library out of its folder alone: records of every sort of file, copies and lists on them, found with their ways. */
-import { cpSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync, strToU8 } from 'fflate';
@@ -14,6 +14,7 @@ import { POLICY } from '../demo/policy';
 import { descriptionsOf } from './folderRecords';
 import { type FolderProblem, openLibraryFolder } from './libraryFolder';
 import { DiscoveryService } from './service';
+import { servicesIn } from './servicesFile';
 
 const ISBN = '9789900000525';
 const item = (id: string, more: Partial<CslItem> = {}): CslItem => ({
@@ -147,4 +148,61 @@ it('that is damaged loses what is damaged: a packed file cut off, a torn record,
   expect(codesOf(aliases)).toContain('library.yaml:0 libraryfolder.notYaml');
   const report = join(root, 'report.json');
   expect(indexFolder(torn, { check: true, out: '', reports: [report], afresh: false }, () => {})).toBe(2);
+});
+
+it('tables and courses in other formats say the same; of two, one is read and the other named', () => {
+  const other = join(root, 'formats');
+  cpSync(dir, other, { recursive: true });
+  const told: FolderProblem[] = [];
+  const read = () => {
+    told.length = 0;
+    const folder = openLibraryFolder(other, (p) => void told.push(p));
+    if (!folder) throw new Error('no folder');
+    return folder;
+  };
+  const before = read();
+  const lender = { id: 'x', agency: 'LGD:X', name: 'X', country: 'DE', loanDays: '3/6' };
+  writeFileSync(join(other, 'lenders.yaml'), `- ${JSON.stringify(lender)}\n`);
+  expect(read().library.lenders).toEqual(before.library.lenders);
+  expect(codesOf(told)).toContain('lenders.yaml:0 libraryfolder.notThere');
+  rmSync(join(other, 'lenders.csv'));
+  expect(read().library.lenders).toMatchObject([{ id: 'x', loanDays: { median: 3, likely: 6 } }]);
+  rmSync(join(other, 'lenders.yaml'));
+  writeFileSync(join(other, 'lenders.jsonl'), `${JSON.stringify(lender)}\nno json\n`);
+  expect(read().library.lenders.length).toBe(1);
+  expect(codesOf(told)).toContain('lenders.jsonl:2 libraryfolder.noEntry');
+  writeFileSync(join(other, 'journals.json'), '{"not": "a list"}');
+  rmSync(join(other, 'journals.csv'), { force: true });
+  read();
+  expect(codesOf(told)).toContain('journals.json:0 libraryfolder.noList');
+  rmSync(join(other, 'courses.csv'), { force: true });
+  writeFileSync(join(other, 'courses.json'), JSON.stringify({ courses: [{ id: 'no course' }] }));
+  expect(read().courses).toEqual([]);
+  expect(codesOf(told)).toContain('courses.json:1 libraryfolder.entry');
+});
+it('has colours that can be read, a logo that is there, and services by their addresses', () => {
+  const own = join(root, 'own');
+  cpSync(dir, own, { recursive: true });
+  const yaml = readFileSync(join(own, 'library.yaml'), 'utf8');
+  writeFileSync(
+    join(own, 'library.yaml'),
+    `${yaml}\nappearance: {light: '#7a1f3d', dark: '#222222', logo: logo.svg}\nservices: {base: 'https://read.example', mail: {server: 'smtp://m.example', from: a@b.example}}\n`,
+  );
+  const told: FolderProblem[] = [];
+  const folder = openLibraryFolder(own, (p) => void told.push(p));
+  expect(folder?.library.appearance).toEqual({ light: expect.objectContaining({ tint: '#7a1f3d' }) });
+  expect(codesOf(told)).toEqual(
+    expect.arrayContaining(['library.yaml:0 libraryfolder.contrast', 'library.yaml:0 libraryfolder.noLogo']),
+  );
+  expect(folder?.services.mail?.server).toBe('smtp://m.example');
+  writeFileSync(join(own, 'logo.svg'), '<svg xmlns="http://www.w3.org/2000/svg"/>');
+  expect(openLibraryFolder(own, () => undefined)?.library.appearance?.logo).toBe('logo.svg');
+  const out = join(root, 'own-index');
+  indexFolder(own, { check: false, out, reports: [], afresh: false }, () => {});
+  expect(existsSync(join(out, 'logo.svg'))).toBe(true);
+  expect(servicesIn({ LEGENDUM_INDEX: out })).toMatchObject({
+    LEGENDUM_SMTP: 'smtp://m.example',
+    LEGENDUM_BASE: 'https://read.example',
+  });
+  expect(servicesIn({ LEGENDUM_INDEX: join(root, 'nowhere') })).toEqual({});
 });

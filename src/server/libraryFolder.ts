@@ -5,7 +5,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseDocument } from 'yaml';
-import type { Course } from '../core/courses/course';
+import { type Course, courseShape } from '../core/courses/course';
 import { readKbart } from '../core/coverage/kbart';
 import { decodeText } from '../core/decode';
 import type { Guidance } from '../core/discovery/guidance';
@@ -19,11 +19,13 @@ import { type HarvestedSource, readLibraryFile } from '../core/libraryData/libra
 import { type Mapping, readMapping } from '../core/libraryData/mapping';
 import { type Owners, readOwners } from '../core/libraryData/owners';
 import type { ServicesFile } from '../core/libraryData/services';
+import type { TableSource } from '../core/libraryData/table';
 import { type Titles, titlesOf } from '../core/libraryData/titles';
 import type { Library } from '../core/model/library';
 import { type Message, msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
 import type { Reader } from '../core/model/reader';
+import { wrongIn } from '../core/model/shape';
 import type { KbartLine } from '../core/model/titleList';
 import { completed } from '../core/policy/defaults';
 import { placesProblem, readPolicy } from '../core/policy/schema';
@@ -42,6 +44,8 @@ export interface LibraryFolder {
   readonly library: Library;
   readonly serials: Serials;
   readonly holdings: Holdings;
+  /** The file that they stand in. */
+  readonly holdingsFile: string;
   readonly owners: Owners;
   readonly mapping: Mapping;
   readonly guidance: Guidance;
@@ -61,6 +65,38 @@ export interface LibraryFolder {
   readonly readBy: string;
 }
 
+/** Endings that a table may have, the first that is there is read. */
+const TABLES = ['csv', 'tsv', 'yaml', 'yml', 'json', 'jsonl'] as const;
+interface Table {
+  /** Its name; that of a CSV file where there is none. */
+  readonly file: string;
+  readonly source: TableSource;
+}
+/** A table of the folder, in whichever format it stands there. */
+function tableIn(dir: string, name: string, told: Told): Table {
+  const [file, ...more] = TABLES.map((ending) => `${name}.${ending}`).filter((f) => existsSync(join(dir, f)));
+  if (!file) return { file: `${name}.csv`, source: null };
+  for (const other of more)
+    told({ file: other, line: 0, text: msg('libraryfolder.notThere', { file: other, first: file }) });
+  const text = textIn(dir, file) ?? '';
+  if (/\.[ct]sv$/.test(file)) return { file, source: text };
+  if (file.endsWith('.jsonl')) {
+    const entries = text.split(/\r?\n/).filter((l) => l.trim());
+    return { file, source: entries.map((line) => jsonOf(line)) };
+  }
+  const value = file.endsWith('.json') ? jsonOf(text) : yamlIn(dir, file, told, true);
+  if (Array.isArray(value)) return { file, source: value };
+  told({ file, line: 0, text: msg('libraryfolder.noList') });
+  return { file, source: [] };
+}
+/** Undefined for what is no JSON. */
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
 /** A file's text; null where there is none. */
 const textIn = (dir: string, file: string): string | null =>
   existsSync(join(dir, file)) ? decodeText(readFileSync(join(dir, file))) : null;
@@ -130,6 +166,32 @@ function titlesIn(dir: string, library: Library, told: Told): Titles {
   return titlesOf(lines, library.language ?? 'en');
 }
 
+/** `courses.csv`, or `courses.json` as an index has it: a list, or a list under `courses`. */
+function coursesIn(dir: string, campuses: ReadonlySet<string>, told: Told): readonly Course[] {
+  const table = textIn(dir, 'courses.csv');
+  if (table !== null) {
+    const { courses, problems } = readCourseCsv(table, campuses);
+    for (const problem of problems) told({ file: 'courses.csv', ...problem });
+    return courses;
+  }
+  const file = 'courses.json';
+  const text = textIn(dir, file);
+  if (text === null) return [];
+  const value = jsonOf(text);
+  const list = Array.isArray(value) ? value : (value as { readonly courses?: unknown } | undefined)?.courses;
+  if (!Array.isArray(list)) {
+    told({ file, line: 0, text: msg('libraryfolder.noList') });
+    return [];
+  }
+  return list.flatMap((course: unknown, i): Course[] => {
+    const wrong = wrongIn(courseShape, course);
+    if (wrong === null) return [course as Course];
+    const fault = msg('libraryfolder.field', { field: wrong });
+    told({ file, line: i + 1, text: msg('libraryfolder.entry', { n: i + 1, fault }) });
+    return [];
+  });
+}
+
 /** Without a logo where there is no such file. */
 function withLogo(dir: string, library: Library, told: Told): Library {
   const logo = library.appearance?.logo;
@@ -146,9 +208,9 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
   };
   const value = yamlIn(dir, 'library.yaml', told);
   const policy = rulesIn(dir, value, told);
-  const lending = textIn(dir, 'lenders.csv');
-  const lenders = lending === null ? { lenders: [], problems: [] } : readLenders(lending);
-  all('lenders.csv', lenders.problems);
+  const lending = tableIn(dir, 'lenders', told);
+  const lenders = readLenders(lending.source);
+  all(lending.file, lenders.problems);
   if (value === undefined) return null;
   // What is wrong with it is said, whether there are rules or not.
   const rules = policy ?? ({} as Policy);
@@ -171,22 +233,25 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
   const campuses = new Set<string>(library.campuses.map((c) => c.id));
   const { mapping, problems: unmapped } = readMapping(yamlIn(dir, 'mapping.yaml', told, true));
   for (const text of unmapped) told({ file: 'mapping.yaml', line: 0, text });
-  const holdings = readHoldings(textIn(dir, 'holdings.csv'), campuses);
-  all('holdings.csv', holdings.problems);
+  const [held, owned, serials, reviewed] = (['holdings', 'owners', 'journals', 'refereed'] as const).map(
+    (name) => tableIn(dir, name, told),
+  ) as [Table, Table, Table, Table];
+  const holdings = readHoldings(held.source, campuses, new Set(library.partners.map((p) => p.id)));
+  all(held.file, holdings.problems);
   const owners = readOwners(
-    textIn(dir, 'owners.csv'),
+    owned.source,
     lenders.lenders.map((l) => l.id),
   );
-  all('owners.csv', owners.problems);
+  all(owned.file, owners.problems);
   const known = serialsOf(
     titlesIn(dir, library, told),
-    { journals: textIn(dir, 'journals.csv'), refereed: textIn(dir, 'refereed.csv') },
+    { journals: serials.source, refereed: reviewed.source },
     holdings.print,
     library.language ?? 'en',
   );
-  all('journals.csv', known.problems.journals);
-  all('refereed.csv', known.problems.refereed);
-  all('holdings.csv', known.problems.print);
+  all(serials.file, known.problems.journals);
+  all(reviewed.file, known.problems.refereed);
+  all(held.file, known.problems.print);
   const journals = known.journals.map((j) => ({
     ...j,
     owners: owners.ofJournal([j.issn, ...(j.eissn ? [j.eissn] : [])]),
@@ -199,9 +264,7 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
     campuses,
   );
   for (const { file, text } of help.problems) told({ file, line: 0, text });
-  const table = textIn(dir, 'courses.csv');
-  const courses = table === null ? { courses: [], problems: [] } : readCourseCsv(table, campuses);
-  all('courses.csv', courses.problems);
+  const courses = coursesIn(dir, campuses, told);
   return {
     library,
     warnings,
@@ -209,10 +272,11 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
     mapping,
     serials: { ...known, journals },
     holdings,
+    holdingsFile: held.file,
     owners,
     guidance: help.guidance,
     readers: help.readers,
-    courses: courses.courses,
+    courses,
     services,
     recordFiles: listed(dir, 'records'),
     changeFiles: listed(dir, 'changes'),

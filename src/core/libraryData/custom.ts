@@ -100,10 +100,12 @@ export function readCustom(
       ...(peerReviewed ? { statedPeerReviewed: true } : {}),
       ...(owners
         ? {
-            owners: ownerSet(
-              owners.flatMap((o) => lenders.get(o) ?? []),
-              lenders.size,
-            ),
+            owners: owners.length
+              ? ownerSet(
+                  owners.flatMap((o) => lenders.get(o) ?? []),
+                  lenders.size,
+                )
+              : '',
           }
         : {}),
     },
@@ -122,7 +124,8 @@ export function itemWithCustom(record: DiscoveryRecord, lenders: readonly string
     custom: {
       ...rest,
       ...(statedPeerReviewed ? { peerReviewed: true } : {}),
-      ...(owners === undefined || owners === UNKNOWN_OWNERS
+      // A part without owners has those of its whole; anything else without any is nobody's.
+      ...(owners === UNKNOWN_OWNERS || (owners === undefined && (rest.host || rest.journal))
         ? {}
         : { owners: ownersIn(owners).flatMap((n) => lenders[n] ?? []) }),
     },

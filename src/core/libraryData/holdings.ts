@@ -8,7 +8,7 @@ import { msg } from '../model/message';
 import type { CampusId, Copy, CopyStatus } from '../model/record';
 import { parseDay } from '../model/time';
 import type { PrintedVolumes } from './journals';
-import { anyText, type Cell, codeOf, readTable, someText, yearOf } from './table';
+import { anyText, type Cell, codeOf, readTable, type TableSource, yearOf } from './table';
 
 const none: Cell<string> = { read: (t) => (parseDay(t) === null ? null : t), want: 'day', otherwise: '' };
 const count: Cell<number> = {
@@ -20,7 +20,9 @@ const COPY = {
   record: anyText,
   isbn: anyText,
   issn: anyText,
-  campus: someText,
+  /** Where it stands: a campus, or of a journal's volumes a partner. */
+  campus: anyText,
+  partner: anyText,
   level: anyText,
   callNumber: anyText,
   status: codeOf(['in', 'out', 'transit', 'missing'], 'status', 'in'),
@@ -47,9 +49,13 @@ export interface PlacedCopy {
 
 /**
  * Reads the copies. One that is on loan or on its way needs the day on which it is due back.
- * @param campuses ids of library.yaml
+ * @param campuses ids of library.yaml, and partners
  */
-export function readHoldings(text: string | null, campuses: ReadonlySet<string>): Holdings {
+export function readHoldings(
+  text: TableSource,
+  campuses: ReadonlySet<string>,
+  partners: ReadonlySet<string> = new Set(),
+): Holdings {
   const { rows, problems } = readTable(text, COPY);
   const all = [...problems];
   const [byRecord, byIsbn] = [new Map<string, PlacedCopy[]>(), new Map<string, PlacedCopy[]>()];
@@ -61,6 +67,7 @@ export function readHoldings(text: string | null, campuses: ReadonlySet<string>)
     isbn,
     issn,
     campus,
+    partner,
     level,
     callNumber,
     status,
@@ -71,15 +78,23 @@ export function readHoldings(text: string | null, campuses: ReadonlySet<string>)
     to,
   } of rows) {
     const number = readIsbn(isbn);
-    if (!campuses.has(campus)) {
-      all.push({ line, text: msg('libraryfolder.noSuchCampus', { id: campus.slice(0, 60) }) });
+    const serials = !record && !isbn && issn !== '';
+    if (serials && partner && !campus ? !partners.has(partner) : !campuses.has(campus)) {
+      all.push({ line, text: msg('libraryfolder.noSuchCampus', { id: (campus || partner).slice(0, 60) }) });
       continue;
     }
-    if (!record && !isbn && issn) {
+    if (serials) {
       const serial = readIssn(issn);
       if (!serial || !from)
         all.push({ line, text: msg('libraryfolder.noVolumes', { value: issn.slice(0, 60) }) });
-      else print.push({ issn: serial, campus, run: { from, ...(to ? { to } : {}), callNumber, rule }, line });
+      else
+        print.push({
+          issn: serial,
+          campus,
+          partner: campus ? '' : partner,
+          run: { from, ...(to ? { to } : {}), callNumber, rule },
+          line,
+        });
       continue;
     }
     if (!record && !number) {

@@ -6,7 +6,7 @@ import { CARRIER_LIST, KIND_LIST } from '../model/kinds';
 import type { Lender } from '../model/library';
 import { msg } from '../model/message';
 import type { Spread } from '../model/policy';
-import { type Cell, codeOf, readTable, someText } from './table';
+import { type Cell, codeOf, readTable, someText, type TableSource } from './table';
 
 const spread = (otherwise: Spread): Cell<Spread> => ({
   read: (t) => {
@@ -80,7 +80,7 @@ const LENDER = {
 export const LENDER_COLUMNS = Object.keys(LENDER);
 
 /** Lenders in the order of the file; what can't be used is named, and the lender left out. */
-export function readLenders(text: string): {
+export function readLenders(text: TableSource): {
   readonly lenders: readonly Lender[];
   readonly problems: readonly Problem[];
 } {

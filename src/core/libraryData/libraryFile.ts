@@ -84,6 +84,8 @@ const provider = closed({
   entitlement: otherwise(either(oneOf(['all', 'open']), listOf(id(), MANY, 1)), 'all'),
   repository: maybe(yesOrNo()),
   link: maybe(said()),
+  /** How the simulated provider behaves, for trying out. */
+  habit: maybe(oneOf(['pdf', 'page', 'sign-in', 'faulty'])),
 });
 const elsewhere = closed({
   id: id(),
@@ -106,7 +108,12 @@ const words = closed({
   counter: maybe(said()),
   footer: otherwise(said(), ''),
   about: otherwise(listOf(said(), MANY), []),
-  examples: otherwise(closed(Object.fromEntries(EXAMPLE_SORTS.map((sort) => [sort, maybe(said())]))), {}),
+  examples: otherwise(
+    closed(
+      Object.fromEntries([...EXAMPLE_SORTS, 'bibliography' as const].map((sort) => [sort, maybe(said())])),
+    ),
+    {},
+  ),
 });
 /** Where records are gathered from (OAI-PMH 2.0). */
 const harvested = closed({

@@ -7,7 +7,7 @@ import type { Problem } from '../formats/item';
 import { readIsbn, readIssn } from '../model/identifiers';
 import { msg } from '../model/message';
 import { ownerSet } from '../model/record';
-import { anyText, readTable, someText } from './table';
+import { anyText, readTable, someText, type TableSource } from './table';
 
 const OWNERS = { record: anyText, isbn: anyText, issn: anyText, lenders: someText };
 export const OWNER_COLUMNS = Object.keys(OWNERS);
@@ -19,7 +19,7 @@ export interface Owners {
   readonly problems: readonly Problem[];
 }
 /** @param lenders ids in the order of `lenders.csv` */
-export function readOwners(text: string | null, lenders: readonly string[]): Owners {
+export function readOwners(text: TableSource, lenders: readonly string[]): Owners {
   const place = new Map(lenders.map((id, n) => [id, n]));
   const { rows, problems } = readTable(text, OWNERS);
   const all: Problem[] = [...problems];

@@ -1,5 +1,6 @@
 /**
- * The tables of a library's folder (CSV, RFC 4180): rows whose cells are each read as something, and left out with a
+ * The tables of a library's folder (CSV, RFC 4180; or a list of YAML or JSON, whose entries have the columns as their
+ * names): rows whose cells are each read as something, and left out with a
  * word where one can't be.
  */
 import { csvRows } from '../formats/csv';
@@ -21,16 +22,37 @@ export type RowOf<C extends Cells> = { readonly [K in keyof C]: C[K] extends Cel
 };
 
 const plain = (name: string): string => name.toLowerCase().replace(/[\s_-]+/g, '');
+/** The text of a CSV file, or the entries of a list; null where there is no such file. */
+export type TableSource = string | readonly unknown[] | null;
+type Rows = ReturnType<typeof csvRows>;
+
+/** A list as a table would have it: the names of all entries are its columns, a list in one has blanks between. */
+function listRows(list: readonly unknown[]): Rows {
+  const entries = list.map((e) =>
+    typeof e === 'object' && e !== null && !Array.isArray(e) ? new Map(Object.entries(e)) : null,
+  );
+  const columns = [...new Set(entries.flatMap((e) => [...(e?.keys() ?? [])]))];
+  const cell = (v: unknown): string =>
+    Array.isArray(v) ? v.map(String).join(' ') : v === null || v === undefined ? '' : String(v);
+  return {
+    rows: [
+      { cells: columns, line: 0 },
+      ...entries.flatMap((e, i) => (e ? [{ cells: columns.map((c) => cell(e.get(c))), line: i + 1 }] : [])),
+    ],
+    errors: entries.flatMap((e, i) => (e ? [] : [{ line: i + 1, text: msg('libraryfolder.noEntry') }])),
+  };
+}
+
 /**
- * Columns are found in whatever order, case and joining; what is wrong is named by line.
- * @param text null where there is no such file: it has no rows, and no problems
+ * Columns are found in whatever order, case and joining; what is wrong is named by line, or by the number of an entry.
+ * @param source null where there is no such file: it has no rows, and no problems
  */
 export function readTable<const C extends Cells>(
-  text: string | null,
+  source: TableSource,
   cells: C,
 ): { readonly rows: readonly RowOf<C>[]; readonly problems: readonly Problem[] } {
-  if (text === null) return { rows: [], problems: [] };
-  const { rows, errors } = csvRows(text);
+  if (source === null) return { rows: [], problems: [] };
+  const { rows, errors } = typeof source === 'string' ? csvRows(source) : listRows(source);
   const [{ cells: heading } = { cells: [] as string[] }, ...body] = rows;
   const problems: Problem[] = [...errors];
   const columns = { joined: Object.keys(cells), by: ', ' };

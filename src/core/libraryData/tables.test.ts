@@ -1,6 +1,7 @@
 /** Journals, what was refereed, owners, and what a library says where its index ends. */
 import { describe, expect, it } from 'vitest';
 import { readHelp } from './help';
+import { readHoldings } from './holdings';
 import { serialsOf } from './journals';
 import { readOwners } from './owners';
 import { titlesOf } from './titles';
@@ -18,7 +19,15 @@ describe('journals, what was refereed, and owners', () => {
           'issn,eissn,title,from,continues\n1234-5679,7000-9910,Wattblätter,1980,\n6000-0015,,Koog,1990,1234-5679\n',
         refereed: 'issn,from,to\n7000-9910,1999,\n9999-9994,1999,\n1234-5679,2005,2001\n',
       },
-      [{ issn: '7000-9910', campus: 'h', run: { from: 1980, callNumber: 'Z 1', rule: 'premises' }, line: 2 }],
+      [
+        {
+          issn: '7000-9910',
+          partner: '',
+          campus: 'h',
+          run: { from: 1980, callNumber: 'Z 1', rule: 'premises' },
+          line: 2,
+        },
+      ],
       'de',
     );
     expect(problems.journals).toEqual([]);
@@ -77,4 +86,60 @@ it('help is read entry by entry', () => {
     'guides.yaml entry',
     'guides.yaml entry',
   ]);
+});
+
+it('a table may be a list: the same rows, what is no entry is named', () => {
+  const rows = [
+    { issn: '1234-5679', lenders: ['a', 'c'] },
+    { record: 'r1', lenders: 'b' },
+    'no entry',
+    null,
+    { isbn: '9789900000525', lenders: ['a'] },
+  ];
+  const owners = readOwners(rows, ['a', 'b', 'c']);
+  expect(owners.ofJournal(['1234-5679'])).toBe('5');
+  expect(owners.of('r1', [])).toBe('2');
+  expect(owners.of('x', ['9789900000525'])).toBe('1');
+  expect(owners.problems.map((p) => [p.line, p.text.code.split('.')[1]])).toEqual([
+    [3, 'noEntry'],
+    [4, 'noEntry'],
+  ]);
+});
+it('journals have the names that the library gives them; volumes stand at partners, too', () => {
+  const list = titlesOf(
+    [
+      {
+        provider: 'p',
+        publication_title: 'Wattblätter',
+        print_identifier: '1234-5679',
+        online_identifier: '7000-9910',
+      },
+    ],
+    'de',
+  );
+  const holdings = readHoldings(
+    'issn,campus,partner,callNumber,rule,from,to\n1234-5679,h,,Z 1,premises,1980,1990\n7000-9910,,q,Z 2,loan,1991,\n1234-5679,,moon,Z 3,loan,1991,\n',
+    new Set(['h']),
+    new Set(['q']),
+  );
+  const { journals, lines, byIssn } = serialsOf(
+    list,
+    {
+      journals: [
+        { id: 'watt', issn: '1234-5679', title: 'Wattblätter' },
+        { issn: '6000-0015', title: 'Koog' },
+      ],
+      refereed: 'issn,from,to,known\n1234-5679,,,no\n',
+    },
+    holdings.print,
+    'de',
+  );
+  expect([...lines.keys()]).toEqual(['watt']);
+  expect(byIssn.get('7000-9910')).toBe('watt');
+  const [watt, koog] = [journals.find((j) => j.id === 'watt'), journals.find((j) => j.title === 'Koog')];
+  expect(watt?.refereed).toBe('unknown');
+  expect(koog?.refereed).toEqual([]);
+  expect(watt?.print.map((r) => [r.campus, r.from])).toEqual([['h', 1980]]);
+  expect(watt?.partnerPrint.map((r) => [r.partner, r.callNumber])).toEqual([['q', 'Z 2']]);
+  expect(holdings.problems.map((p) => p.line)).toEqual([4]);
 });

@@ -171,7 +171,6 @@ export interface Elsewhere {
   };
 }
 
-/** Everything about the library that ways to read are computed from. */
 /** A colour of the library's own, as `#rrggbb`: of links and buttons, pressed, and what is written on it. */
 export interface Tint {
   readonly tint: string;
@@ -184,6 +183,7 @@ export interface Appearance {
   /** File of the logo beside the index. */
   readonly logo?: string;
 }
+/** Everything about the library that ways to read are computed from. */
 export interface Library {
   readonly name: string;
   readonly agency: string;
