@@ -122,13 +122,15 @@ describe('questions', () => {
       id: 'Q-1',
       kind: 'question' as const,
       subject: 'Is it in?',
+      text: 'The second edition, I mean.',
       asked: '2026-11-02T09:10',
       answer: 'private',
     };
     await client.getAnswers(Array(250).fill(question), moment);
     const { questions } = JSON.parse(String(sent[0]?.init?.body)) as { questions: unknown[] };
     expect(questions).toHaveLength(200);
-    expect(Object.keys(questions[0] as object)).toEqual(['id', 'kind', 'subject', 'asked']);
+    expect(Object.keys(questions[0] as object)).toEqual(['id', 'kind', 'subject', 'asked', 'text']);
+    expect((questions as { text: string }[]).filter((q) => q.text).length).toBe(20);
   });
 });
 

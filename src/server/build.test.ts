@@ -114,6 +114,7 @@ describe('building', () => {
     expect(bytes).toBe(readFileSync(join(out, 'records.jsonl')).length);
     expect(readdirSync(out).sort()).toEqual([
       'courses.json',
+      'history.json',
       'index.lgd',
       'kbart',
       'library.json',

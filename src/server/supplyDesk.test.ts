@@ -4,6 +4,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { serverOf } from '../../tests/fixtures/server';
 import { slip as slipOf } from '../../tests/fixtures/slips';
@@ -230,6 +231,42 @@ describe('two libraries that lend to each other', () => {
     expect(other.desk.received('<junk', other.now)).toContain('<messageStatus>ERROR</messageStatus>');
     expect(other.desk.all()).toEqual([]);
   });
+});
+
+it('takes whatever comes, in pieces or in disorder, and answers with a confirmation', () => {
+  const info = world.info;
+  const desk = new SupplyDesk(
+    join(dir, 'any.jsonl'),
+    () => info,
+    async () => undefined,
+  );
+  const whole = requestFor(slipOf('S-any-00001'), info.agency, correspondent(info), '2026-11-02T09:10');
+  const about = requestingMessage(
+    {
+      requestId: 'S-any-00001',
+      supplyingAgency: info.agency,
+      timestamp: '2026-11-02T09:10',
+      action: 'Renew',
+      note: '',
+    },
+    correspondent(info),
+  );
+  const edit = fc.tuple(fc.nat(whole.length), fc.nat(60), fc.string({ maxLength: 12, unit: 'binary' }));
+  fc.assert(
+    fc.property(fc.constantFrom(whole, about), fc.array(edit, { maxLength: 4 }), (xml, edits) => {
+      let text = xml;
+      for (const [at, n, put] of edits) text = text.slice(0, at) + put + text.slice(at + n);
+      expect(desk.received(text, '2026-11-02T09:10')).toMatch(/<messageStatus>(OK|ERROR)</);
+    }),
+    { numRuns: 300 },
+  );
+  const kept = new SupplyDesk(
+    join(dir, 'any.jsonl'),
+    () => info,
+    async () => undefined,
+  );
+  expect(kept.all()).toEqual(desk.all());
+  for (const d of [desk, kept]) d.close();
 });
 
 describe('a library without other systems', () => {

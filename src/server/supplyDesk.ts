@@ -163,7 +163,7 @@ export class SupplyDesk {
   asked({ id, subject, text, asked }: DeskQuestion, now: string): void {
     const { agency } = this.#info();
     const key = `${agency} ${id}`;
-    if (this.#kept.has(key) || this.#open() >= OPEN) return;
+    if (!text || this.#kept.has(key) || this.#open() >= OPEN) return;
     const request: IsoRequest = {
       ...{ requestId: id, requestingAgency: agency, supplyingAgency: agency, timestamp: asked },
       ...{ title: subject, author: '', part: '', authorOfPart: '', volume: '', issue: '', pages: '' },

@@ -98,6 +98,8 @@ test('one’s own course: copied, changed, read for from a search, removed and b
     .getByRole('button', { name: /^Choose a pile/ })
     .click();
   await page.getByRole('button', { name: 'NUT 214 My seaweed' }).click();
+  // It is kept when that is said.
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
   await page.goto('/courses');
   await page.getByRole('link', { name: 'My seaweed' }).click();
   await expect(page.getByRole('region', { name: 'Meeting 4' })).toContainText(title.slice(0, 30));
