@@ -12,6 +12,7 @@ import { parseArgs } from 'node:util';
 import { type Course, courseShape } from '../core/courses/course';
 import { readCourseCsv } from '../core/formats/courseCsv';
 import { wrongIn } from '../core/model/shape';
+import { errorText } from '../core/text';
 import { makeWorld } from '../demo/world';
 import { buildIndex, type IndexSource } from '../server/build';
 import { say } from '../words/generated/file';
@@ -40,7 +41,12 @@ if (values.library) {
   const { library: dir, check, out, report: reports, afresh } = values;
   if (!existsSync(dir) || !statSync(dir).isDirectory())
     stop(`${dir} is no folder: a library is a folder with library.yaml in it (docs/library-data.md).`);
-  process.exit(indexFolder(dir, { check, out, reports, afresh }, progress));
+  try {
+    process.exit(indexFolder(dir, { check, out, reports, afresh }, progress));
+  } catch (error) {
+    // No room, no right to write: what was there stands.
+    stop(errorText(error));
+  }
 }
 
 const files = positionals.filter((p) => p !== '--');

@@ -20,7 +20,7 @@ const program = (name: string, text: string): URL => {
 it('is one at a time; what it prints is there, and how it ended', async () => {
   const index = program(
     'index',
-    "console.log(process.argv.slice(2).join(' ')); console.log(process.env.LEGENDUM_SECRET ?? 'no secret'); for (let i = 0; i < 200; i++) console.log("line " + i); console.error('last'); process.exitCode = process.argv.includes('--afresh') ? 2 : 1;",
+    "console.log(process.argv.slice(2).join(' ')); console.log(process.env.LEGENDUM_SECRET ?? 'no secret'); for (let i = 0; i < 200; i++) console.log('line ' + i); console.error('last'); process.exitCode = process.argv.includes('--afresh') ? 2 : 1;",
   );
   const harvest = program('harvest', 'process.kill(process.pid, "SIGKILL")');
   process.env.LEGENDUM_SECRET = 'of the server';

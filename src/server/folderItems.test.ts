@@ -93,6 +93,24 @@ describe('a folder that is built again', () => {
     both();
     expect(readdirSync(kept).length).toBe(3);
   });
+  it('takes what comes behind records that say on which day they came', () => {
+    const item = (id: string, added?: string) =>
+      JSON.stringify({ id, type: 'book', title: `Siel ${id}`, ...(added ? { custom: { added } } : {}) });
+    writeFileSync(
+      join(dir, 'records/7-spaet.jsonl'),
+      `${item('s1', '2026-12-02')}\n${item('s2', '2026-12-01')}\n`,
+    );
+    mkdirSync(join(dir, 'changes'));
+    writeFileSync(join(dir, 'changes/neu.jsonl'), `${item('s3')}\n`);
+    build('upon');
+    const last = recordsIn('upon').slice(-3);
+    expect(last.map((r) => [r.id, r.added])).toEqual([
+      ['s1', '2026-12-02'],
+      ['s2', '2026-12-02'],
+      ['s3', '2026-12-02'],
+    ]);
+    both();
+  });
   it('has what has changed in the place of what was, new things behind, and not what is gone', () => {
     build('upon');
     const before = recordsIn('upon');

@@ -74,6 +74,8 @@ class Placing {
   /** By an id that came again: the number behind it that is free next. */
   readonly #again = new Map<string, number>();
   readonly #used = new Set<readonly PlacedCopy[]>();
+  /** The latest day on which a record so far came in, where records say one. */
+  #latest = '';
 
   constructor(folder: LibraryFolder, told: Told) {
     this.#folder = folder;
@@ -117,8 +119,12 @@ class Placing {
       record.journal;
     const inJournal = journal !== undefined && this.#listed.has(journal);
     const owned = record.owners ?? owners.of(record.id, isbns);
+    const { added = '' } = record;
+    // Days never fall: what stands behind others came in no earlier.
+    if (added > this.#latest) this.#latest = added;
     return {
       ...record,
+      ...(added < this.#latest ? { added: this.#latest } : {}),
       ...(copies.length ? { copies } : {}),
       ...(ebook.length ? { ebook } : {}),
       ...(journal ? { journal } : {}),
