@@ -37,7 +37,7 @@ it('is read without a word, and the same index comes of it', () => {
   vi.spyOn(console, 'log').mockImplementation((text: string) => void said.push(text));
   vi.spyOn(console, 'error').mockImplementation((text: string) => void said.push(text));
   const dir = join(root, 'folder');
-  for (const [path, text] of worldFolder(makeWorld(2500))) {
+  for (const [path, text] of worldFolder(makeWorld(1500))) {
     mkdirSync(dirname(join(dir, path)), { recursive: true });
     appendFileSync(join(dir, path), text);
   }
@@ -45,7 +45,7 @@ it('is read without a word, and the same index comes of it', () => {
     0,
   );
   expect(said.join('\n')).toContain('0 problems');
-  buildIndex(makeWorld(2500), join(root, 'a'));
+  buildIndex(makeWorld(1500), join(root, 'a'));
 
   expect(recordsIn('b')).toEqual(recordsIn('a'));
   const [a, b] = [jsonIn('a', 'library.json'), jsonIn('b', 'library.json')];

@@ -88,7 +88,7 @@ describe('an index built upon the one that stands', () => {
         }
       }),
       {
-        numRuns: 12,
+        numRuns: 6,
         examples: [[[Object.keys(CHANGES).map((name, i): [string, number] => [name, 20 * i])]]],
       },
     );
