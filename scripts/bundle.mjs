@@ -1,5 +1,7 @@
 // One place for how our Node code is bundled: ESM, packages left outside.
-import { resolve } from 'node:path';
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
 import { build } from 'esbuild';
 
 /** Takes the words of another language than the first, for esbuild and for Vite. */
@@ -11,6 +13,16 @@ const otherWords = (language) => ({
       path: resolve(resolveDir, path.replace(FIRST, `/${language}/$1.js`)),
     })),
 });
+
+/** Of all that reads a library's folder and builds its index: the same in whichever program it is bundled. */
+function programDigest() {
+  const hash = createHash('sha1');
+  for (const folder of ['src/core', 'src/server'])
+    for (const name of readdirSync(folder, { recursive: true }).sort())
+      if (/\.ts$/.test(name) && !/\.test\.ts$/.test(name))
+        hash.update(name).update(readFileSync(join(folder, name)));
+  return hash.update(readFileSync('package-lock.json')).digest('hex');
+}
 
 export async function bundleNode(entryPoints, outdir, words = undefined, logLevel = 'error') {
   await build({
@@ -24,6 +36,7 @@ export async function bundleNode(entryPoints, outdir, words = undefined, logLeve
     packages: 'external',
     outExtension: { '.js': '.mjs' },
     sourcemap: 'linked',
+    define: { PROGRAM_DIGEST: JSON.stringify(programDigest()) },
     plugins: words ? [otherWords(words)] : [],
     logLevel,
   });
