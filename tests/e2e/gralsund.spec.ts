@@ -17,6 +17,7 @@ import {
   signIn,
   test,
 } from './app';
+import { everyWay } from './everyWay';
 import { draft, send } from './views';
 
 const [OUT, FOLDER] = ['.cache/gralsund', '.cache/gralsund-folder'];
@@ -196,6 +197,7 @@ test('a library without other systems: nothing is simulated, staff answer, and t
     await desk.getByRole('link', { name: '1 waits for an answer' }).click();
     const asked = desk.getByRole('article').first();
     await expect(asked).toContainText('our own reader');
+    await everyWay(desk, 'requests to answer');
     // Without a reason it can't be refused, and says so.
     await asked.getByRole('button', { name: 'We can’t supply it' }).click();
     await expect(asked.getByRole('alert')).toContainText('Say why');
