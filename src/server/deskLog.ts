@@ -3,9 +3,9 @@
  * server. Lines of JSON behind each other in a file beside the index, without anything of readers; read at the start,
  * cut when it is long.
  */
-import { appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { LRUCache } from 'lru-cache';
 import { parseDay } from '../core/model/time';
+import { LineFile } from './lineFile';
 
 const DONE = ['opened', 'takenOver', 'notTakenOver', 'policy', 'answered', 'built', 'notBuilt'] as const;
 export type Done = (typeof DONE)[number];
@@ -25,23 +25,19 @@ const [DAYS, ENTRIES, LONG] = [60, 500, 2_000_000];
 /** Slips that are known to be counted; in memory only. */
 const REMEMBERED = 10_000;
 
-function lineOf(text: string): Line | null {
-  try {
-    const line = JSON.parse(text) as Partial<Line> | null;
-    return line &&
-      typeof line.at === 'string' &&
-      parseDay(line.at.slice(0, 10)) !== null &&
-      typeof line.of === 'string' &&
-      (line.what === 'slip' || DONE.includes(line.what as Done))
-      ? (line as Line)
-      : null;
-  } catch {
-    return null;
-  }
+function lineOf(value: unknown): Line | null {
+  const line = value as Partial<Line> | null;
+  return line &&
+    typeof line.at === 'string' &&
+    parseDay(line.at.slice(0, 10)) !== null &&
+    typeof line.of === 'string' &&
+    (line.what === 'slip' || DONE.includes(line.what as Done))
+    ? (line as Line)
+    : null;
 }
 
 export class DeskLog {
-  readonly #path: string;
+  readonly #file: LineFile<Line>;
   readonly #failed: (error: unknown) => void;
   #slips = new Map<string, Map<string, number>>();
   #done: DoneEntry[] = [];
@@ -49,15 +45,10 @@ export class DeskLog {
 
   /** @param failed hears that the file can't be written; what is counted stands in memory then */
   constructor(path: string, failed: (error: unknown) => void = () => undefined) {
-    this.#path = path;
+    this.#file = new LineFile(path, lineOf);
     this.#failed = failed;
-    if (!existsSync(path)) return;
-    const text = readFileSync(path, 'utf8');
-    for (const line of text.split('\n')) {
-      const read = lineOf(line);
-      if (read) this.#take(read);
-    }
-    if (text.length > LONG) this.#cut();
+    for (const line of this.#file.lines()) this.#take(line);
+    if (this.#file.bytes > LONG) this.#cut();
   }
   #take({ at, what, of }: Line): void {
     if (what !== 'slip') {
@@ -79,8 +70,7 @@ export class DeskLog {
       ...this.#done,
     ];
     try {
-      writeFileSync(`${this.#path}.making`, `${lines.map((l) => JSON.stringify(l)).join('\n')}\n`);
-      renameSync(`${this.#path}.making`, this.#path);
+      this.#file.rewrite(lines);
     } catch (error) {
       this.#failed(error);
     }
@@ -88,7 +78,7 @@ export class DeskLog {
   #add(line: Line): void {
     this.#take(line);
     try {
-      appendFileSync(this.#path, `${JSON.stringify(line)}\n`);
+      this.#file.add(line);
     } catch (error) {
       this.#failed(error);
     }

@@ -6,7 +6,7 @@ import type { LibraryInfo, Moment } from '../core/discovery/answers';
 import type { AskDesk, DeskAnswer, DeskQuestion, LendingNetwork, LoanDesk } from '../core/discovery/ports';
 import type { Slip } from '../core/model/slip';
 import { addDays, dayOf, isoDay, type Minutes, parseLocal } from '../core/model/time';
-import { correspondent } from '../core/requests/correspondent';
+import { correspondent, isOurAgency } from '../core/requests/correspondent';
 import { messageIn, requestFor, requestIdIn, requestingMessage, textAt } from '../core/requests/iso18626';
 import type { DeskNotice, HeardMessage } from '../core/requests/lifecycle';
 import { isOver } from '../core/requests/supply';
@@ -30,9 +30,7 @@ export class DeskNetwork implements LendingNetwork, LoanDesk {
   async receive(xml: string, at: string): Promise<string> {
     const found = messageIn(xml);
     const asked = 'error' in found ? '' : textAt(found.node, 'header', 'supplyingAgencyId', 'agencyIdValue');
-    const { agency, campuses } = this.#info();
-    const ours = asked === agency || campuses.some((c) => c.agency === asked);
-    if (this.#peer && !ours) return this.#peer.receive(xml);
+    if (this.#peer && !isOurAgency(this.#info(), asked)) return this.#peer.receive(xml);
     const id = requestIdIn(xml);
     if (id) this.#inbox.left(id);
     return this.#desk.received(xml, at);
@@ -70,7 +68,7 @@ export class DeskNetwork implements LendingNetwork, LoanDesk {
     const campus = slip.delivery.to === 'pickup' ? slip.delivery.campus : '';
     const at = campuses.find((c) => c.id === campus);
     const until = addDays(dayOf(parseLocal(time) as Minutes), policy.shelf.pickupDays);
-    const place = at?.name ?? '';
+    const place = at?.name ?? say('deskrequests.yourAddress');
     return [
       {
         slip: slip.id,
@@ -79,7 +77,9 @@ export class DeskNetwork implements LendingNetwork, LoanDesk {
         place,
         campus: at?.id ?? null,
         until: isoDay(until),
-        text: say('deskrequests.readyFor', { place, day: dayText(until) }),
+        text: at
+          ? say('deskrequests.readyFor', { place, day: dayText(until) })
+          : say('deskrequests.deliveredTo', { place }),
       },
     ];
   }
@@ -87,17 +87,17 @@ export class DeskNetwork implements LendingNetwork, LoanDesk {
 
 /** Questions to our own staff, answered at the library desk. Nobody's name comes with them. */
 export class OwnAskDesk implements AskDesk {
-  readonly #desk: SupplyDesk | null;
+  readonly #desk: SupplyDesk;
   readonly #info: () => LibraryInfo;
-  constructor(desk: SupplyDesk | null, info: () => LibraryInfo) {
+  constructor(desk: SupplyDesk, info: () => LibraryInfo) {
     this.#desk = desk;
     this.#info = info;
   }
   async answers(questions: readonly DeskQuestion[], at: string): Promise<readonly DeskAnswer[]> {
     const { agency } = this.#info();
     return questions.flatMap((q): DeskAnswer[] => {
-      this.#desk?.asked(q, at);
-      const supply = this.#desk?.of(agency, q.id);
+      this.#desk.asked(q, at);
+      const supply = this.#desk.of(agency, q.id);
       const text = supply && isOver(supply) ? supply.answer : '';
       return supply && text && supply.changed <= at ? [{ id: q.id, time: supply.changed, text }] : [];
     });

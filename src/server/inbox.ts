@@ -3,7 +3,7 @@
  * and behind each the messages that came. No names, and nothing else of readers. An append-only file beside the
  * index, read at the start; what is old goes, and it never grows beyond its bound.
  */
-import { appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { LineFile } from './lineFile';
 
 /** Days for which a request is remembered after its last message; messages of one; letters of all. */
 const [DAYS, MESSAGES, LETTERS] = [400, 200, 50_000_000];
@@ -21,33 +21,24 @@ interface Kept {
   at: number;
   readonly xml: string[];
 }
-const lineOf = (text: string): Line | null => {
-  try {
-    const { id, at, xml } = JSON.parse(text) as Partial<Line>;
-    return typeof id === 'string' && typeof at === 'number' && (xml === undefined || typeof xml === 'string')
-      ? { id, at, ...(xml === undefined ? {} : { xml }) }
-      : null;
-  } catch {
-    return null;
-  }
-};
+function lineOf(value: unknown): Line | null {
+  const { id, at, xml } = value as Partial<Line>;
+  return typeof id === 'string' && typeof at === 'number' && (xml === undefined || typeof xml === 'string')
+    ? { id, at, ...(xml === undefined ? {} : { xml }) }
+    : null;
+}
 
 export class Inbox {
-  readonly #path: string;
+  readonly #file: LineFile<Line>;
   readonly #clock: () => number;
   readonly #kept = new Map<string, Kept>();
   #letters = 0;
 
   constructor(path: string, clock: () => number = Date.now) {
-    this.#path = path;
+    this.#file = new LineFile(path, lineOf);
     this.#clock = clock;
-    if (!existsSync(path)) return;
-    const lines = readFileSync(path, 'utf8').split('\n');
-    for (const text of lines) {
-      const line = lineOf(text);
-      if (line) this.#take(line);
-    }
-    if (this.#forget() || lines.length > 2 * this.#kept.size + MESSAGES) this.#rewrite();
+    for (const line of this.#file.lines()) this.#take(line);
+    if (this.#forget() || this.#file.count > 2 * this.#kept.size + MESSAGES) this.#rewrite();
   }
   #take({ id, at, xml }: Line): void {
     const own = this.#kept.get(id) ?? { at, xml: [] };
@@ -73,11 +64,10 @@ export class Inbox {
       { id, at },
       ...xml.map((text) => ({ id, at, xml: text })),
     ]);
-    writeFileSync(`${this.#path}.making`, lines.map((l) => `${JSON.stringify(l)}\n`).join(''));
-    renameSync(`${this.#path}.making`, this.#path);
+    this.#file.rewrite(lines);
   }
   #add(line: Line): void {
-    appendFileSync(this.#path, `${JSON.stringify(line)}\n`);
+    this.#file.add(line);
     this.#take(line);
     if (this.#letters > LETTERS && this.#forget()) this.#rewrite();
   }

@@ -27,8 +27,9 @@ export class Learning {
     policy: () => Policy,
     told: (lenders: readonly Lender[]) => void,
     now: () => string,
+    failed: (error: unknown) => void = () => undefined,
   ) {
-    this.outcomes = new Outcomes(path, now().slice(0, 10));
+    this.outcomes = new Outcomes(path, now().slice(0, 10), failed);
     this.#policy = policy;
     this.#told = told;
     this.#now = now;

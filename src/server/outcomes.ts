@@ -4,9 +4,9 @@
  * it has a digest of its number, so that it is counted once, and nothing of readers.
  */
 import { createHash } from 'node:crypto';
-import { appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import type { LendingOutcome } from '../core/access/calibration';
 import { type DayNumber, parseDay } from '../core/model/time';
+import { LineFile } from './lineFile';
 
 /** Days for which what happened is remembered: by then it counts next to nothing. */
 const DAYS = 1000;
@@ -18,43 +18,44 @@ type Line =
   | { readonly of: string; readonly day: number; readonly kept: Kept; readonly way: string };
 const digest = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 16);
 
-function lineOf(text: string): Line | null {
-  try {
-    const line = JSON.parse(text) as Partial<Record<string, unknown>> | null;
-    if (typeof line?.of !== 'string' || !Number.isInteger(line.day)) return null;
-    if (typeof line.kept === 'string')
-      return KEPT.includes(line.kept as Kept) && typeof line.way === 'string'
-        ? (line as unknown as Line)
-        : null;
-    return typeof line.lender === 'string' &&
-      (line.service === 'loan' || line.service === 'copy') &&
-      typeof line.supplied === 'boolean' &&
-      typeof line.days === 'number'
+function lineOf(value: unknown): Line | null {
+  const line = value as Partial<Record<string, unknown>> | null;
+  if (typeof line?.of !== 'string' || !Number.isInteger(line.day)) return null;
+  if (typeof line.kept === 'string')
+    return KEPT.includes(line.kept as Kept) && typeof line.way === 'string'
       ? (line as unknown as Line)
       : null;
-  } catch {
-    return null;
-  }
+  return typeof line.lender === 'string' &&
+    (line.service === 'loan' || line.service === 'copy') &&
+    typeof line.supplied === 'boolean' &&
+    typeof line.days === 'number'
+    ? (line as unknown as Line)
+    : null;
 }
 
 export class Outcomes {
-  readonly #path: string;
+  readonly #file: LineFile<Line>;
+  readonly #failed: (error: unknown) => void;
   readonly #seen = new Set<string>();
   #lines: Line[] = [];
 
-  /** @param today an ISO day */
-  constructor(path: string, today: string) {
-    this.#path = path;
-    if (!existsSync(path)) return;
-    const texts = readFileSync(path, 'utf8').split('\n').filter(Boolean);
+  /**
+   * @param today an ISO day
+   * @param failed hears that the file can't be written; what has happened stands in memory then
+   */
+  constructor(path: string, today: string, failed: (error: unknown) => void = () => undefined) {
+    this.#file = new LineFile(path, lineOf);
+    this.#failed = failed;
     const least = (parseDay(today) ?? 0) - DAYS;
-    for (const text of texts) {
-      const line = lineOf(text);
-      if (line && line.day >= least) this.#take(line);
-    }
-    if (this.#lines.length < texts.length) {
-      writeFileSync(`${path}.making`, this.#lines.map((l) => `${JSON.stringify(l)}\n`).join(''));
-      renameSync(`${path}.making`, path);
+    for (const line of this.#file.lines()) if (line.day >= least) this.#take(line);
+    if (this.#lines.length < this.#file.count) this.#writing(() => this.#file.rewrite(this.#lines));
+  }
+  /** Readers hear of their slips whether it can be written or not. */
+  #writing(write: () => void): void {
+    try {
+      write();
+    } catch (error) {
+      this.#failed(error);
     }
   }
   #take(line: Line): boolean {
@@ -66,7 +67,7 @@ export class Outcomes {
   }
   #add(line: Line): boolean {
     if (!this.#take(line)) return false;
-    appendFileSync(this.#path, `${JSON.stringify(line)}\n`);
+    this.#writing(() => this.#file.add(line));
     return true;
   }
   /** @returns whether anything was new */

@@ -191,6 +191,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       () => data.policy,
       (lenders) => index.setLenders(lenders),
       () => outside.clock.now(),
+      (error) => log.error({ err: scrubbed(error) }, 'what became of requests can’t be written'),
     );
     learning.publish(readLenders(config.index));
     setInterval(() => learning?.again(), DAY_MS).unref();

@@ -81,6 +81,18 @@ it('a real one that fails is asked once more for what may be asked twice, then l
   expect(await port.write()).toBe('read');
   expect(services.states()[0]).toMatchObject({ paused: false, failed: 5 });
 });
+it('what does not go out is there, however often the rest has failed', async () => {
+  const services = new Services();
+  const port = services.watch(
+    'peer',
+    { out: async () => Promise.reject(new Error('no answer')), inside: async () => 'here' },
+    'https://peer.example',
+    { out: ['out'] },
+  );
+  for (let i = 0; i < 8; i++) await expect(port.out()).rejects.toThrow();
+  expect(services.states()[0]?.paused).toBe(true);
+  expect(await port.inside()).toBe('here');
+});
 it('what is to be expected leaves a real one in no peace', async () => {
   const services = new Services();
   const port = services.watch(

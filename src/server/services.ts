@@ -40,6 +40,8 @@ const [FAILURES, PEACE, AGAIN] = [5, 30_000, 300];
 
 /** How a real service is dealt with. */
 export interface Dealing {
+  /** What of it goes out; the rest is only listened to. Left out: all. */
+  readonly out?: readonly string[];
   /** What of it may be asked for twice. */
   readonly again?: readonly string[];
   /** An error that says something of what was asked, and nothing against the service. */
@@ -72,7 +74,13 @@ export class Services {
    * @param address null for a simulated one
    */
   watch<T extends object>(name: string, port: T, address: string | null, dealing: Dealing = {}): T {
-    const { again = [], expected = () => false, silent = () => new Error('paused'), peace = PEACE } = dealing;
+    const {
+      out,
+      again = [],
+      expected = () => false,
+      silent = () => new Error('paused'),
+      peace = PEACE,
+    } = dealing;
     const against = handleWhen((error) => !expected(error));
     const breaker = circuitBreaker(against, {
       halfOpenAfter: peace,
@@ -122,7 +130,8 @@ export class Services {
         if (typeof value !== 'function') return value;
         return (...args: unknown[]): unknown => {
           const ask = (): unknown => Reflect.apply(value, target, args);
-          if (address === null || !(value instanceof AsyncFunction)) {
+          const goesOut = address !== null && (out?.includes(String(key)) ?? value instanceof AsyncFunction);
+          if (!goesOut) {
             const answer = ask();
             return answer instanceof Promise ? heard(() => answer) : answer;
           }

@@ -107,8 +107,8 @@ export function openStanding(
   },
   analysis: Analysis,
 ): StandingIndex | null {
-  if (!existsSync(join(dir, 'index.lgd')) || damage(dir)) return null;
   try {
+    if (!existsSync(join(dir, 'index.lgd')) || damage(dir)) return null;
     const stored = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {
       readonly library: Library;
       readonly learnt?: readonly Lender[];
@@ -129,7 +129,6 @@ export function openStanding(
     const standing = new Standing(read.sections, {
       width,
       presenceWords,
-      analysis,
       language: library.language,
     });
     const texts = new Stretches(join(dir, 'records.jsonl'));

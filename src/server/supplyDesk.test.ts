@@ -1,5 +1,5 @@
 /** Two libraries, each with a server of its own, lend to each other over HTTP; and one that serves its own readers. */
-import { appendFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { appendFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -267,6 +267,23 @@ it('takes whatever comes, in pieces or in disorder, and answers with a confirmat
   );
   expect(kept.all()).toEqual(desk.all());
   for (const d of [desk, kept]) d.close();
+});
+
+it('what can’t be kept has not come: it is refused, and comes again', () => {
+  const info = world.info;
+  const path = join(dir, 'full', 'a.jsonl');
+  const desk = new SupplyDesk(
+    path,
+    () => info,
+    async () => undefined,
+  );
+  const xml = requestFor(slipOf('S-full-0001'), info.agency, correspondent(info), '2026-11-02T09:10');
+  expect(() => desk.received(xml, '2026-11-02T09:10')).toThrow('ENOENT');
+  expect(desk.all()).toEqual([]);
+  mkdirSync(join(dir, 'full'));
+  expect(desk.received(xml, '2026-11-02T09:11')).toContain('<messageStatus>OK<');
+  expect(desk.all().length).toBe(1);
+  desk.close();
 });
 
 describe('a library without other systems', () => {

@@ -4,10 +4,9 @@
  * was said; no addresses and no readers. Staff answer at `/desk/requests`; what they say goes to who asked, and again
  * until it was confirmed.
  */
-import { appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import type { LibraryInfo } from '../core/discovery/answers';
 import type { DeskQuestion } from '../core/discovery/ports';
-import { correspondent } from '../core/requests/correspondent';
+import { correspondent, isOurAgency } from '../core/requests/correspondent';
 import {
   confirmationOf,
   type IsoRequest,
@@ -23,6 +22,7 @@ import {
   begunSupply,
   heard,
   isOver,
+  type Lacking,
   lackingFor,
   NO_WORDS,
   type Supply,
@@ -32,6 +32,7 @@ import {
   saidOf,
 } from '../core/requests/supply';
 import { say } from '../words/generated/iso';
+import { LineFile } from './lineFile';
 
 /** Days for which what is over is remembered; requests that are open at a time; milliseconds until a next attempt. */
 const [DAYS, OPEN, AGAIN] = [120, 5000, 60_000];
@@ -54,6 +55,11 @@ type Line =
       readonly xml: readonly string[];
     }
   | { readonly key: string; readonly at: string; readonly told: number };
+/** Ours, as they were written; what a damaged one says is not looked into. */
+const lineOf = (value: unknown): Line | null =>
+  typeof (value as Partial<Line> | null)?.key === 'string' && typeof (value as Partial<Line>).at === 'string'
+    ? (value as Line)
+    : null;
 interface Kept {
   supply: Supply;
   readonly lines: Line[];
@@ -69,7 +75,7 @@ export interface Supplied extends Supply {
 export type Tell = (xml: string, agency: string, requestId: string) => Promise<void>;
 
 export class SupplyDesk {
-  readonly #path: string;
+  readonly #file: LineFile<Line>;
   readonly #info: () => LibraryInfo;
   readonly #tell: Tell;
   readonly #kept = new Map<string, Kept>();
@@ -78,27 +84,17 @@ export class SupplyDesk {
 
   /** @param tell says something to who has asked; rejects where that is not confirmed */
   constructor(path: string, info: () => LibraryInfo, tell: Tell, clock: () => number = Date.now) {
-    this.#path = path;
+    this.#file = new LineFile(path, lineOf);
     this.#info = info;
     this.#tell = tell;
-    if (existsSync(path)) {
-      const lines = readFileSync(path, 'utf8').split('\n');
-      for (const text of lines) this.#read(text);
-      const long = new Date(clock() - DAYS * DAY).toISOString().slice(0, 10);
-      for (const [key, { supply }] of this.#kept)
-        if (isOver(supply) && supply.changed.slice(0, 10) < long) this.#kept.delete(key);
-      const kept = [...this.#kept.values()].flatMap((k) => k.lines);
-      if (kept.length < lines.length - 1) this.#rewrite(kept);
-    }
+    for (const line of this.#file.lines()) this.#take(line);
+    const long = new Date(clock() - DAYS * DAY).toISOString().slice(0, 10);
+    for (const [key, { supply }] of this.#kept)
+      if (isOver(supply) && supply.changed.slice(0, 10) < long) this.#kept.delete(key);
+    const kept = [...this.#kept.values()].flatMap((k) => k.lines);
+    if (kept.length < this.#file.count) this.#file.rewrite(kept);
     this.#timer = setInterval(() => void this.push(), AGAIN);
     this.#timer.unref();
-  }
-  #read(text: string): void {
-    try {
-      if (text) this.#take(JSON.parse(text) as Line);
-    } catch {
-      // A line that was cut off, or can't be: the others stand.
-    }
   }
   #take(line: Line): void {
     const own = this.#kept.get(line.key);
@@ -114,6 +110,7 @@ export class SupplyDesk {
     }
     if (!own) return;
     if ('act' in line) {
+      if (!actsFor(own.supply).includes(line.act)) return;
       own.supply = acted(own.supply, line.act, line.words, line.at);
       own.said.push(...line.xml);
     } else if ('told' in line) own.told = line.told;
@@ -121,12 +118,9 @@ export class SupplyDesk {
     own.lines.push(line);
   }
   #add(line: Line): void {
+    // What can't be kept has not come: who sent it says it again.
+    this.#file.add(line);
     this.#take(line);
-    appendFileSync(this.#path, `${JSON.stringify(line)}\n`);
-  }
-  #rewrite(lines: readonly Line[]): void {
-    writeFileSync(`${this.#path}.making`, lines.map((l) => `${JSON.stringify(l)}\n`).join(''));
-    renameSync(`${this.#path}.making`, this.#path);
   }
 
   /**
@@ -154,7 +148,13 @@ export class SupplyDesk {
       if (!again) this.#add({ key, at: read.timestamp, action: read.action });
     } else if (!own) {
       if (this.#open() >= OPEN) return refused('UnrecognisedDataValue', 'too many open requests');
-      this.#add({ key, at: now, request: read, ours: this.#isOurs(read.requestingAgency), sort });
+      this.#add({
+        key,
+        at: now,
+        request: read,
+        ours: isOurAgency(this.#info(), read.requestingAgency),
+        sort,
+      });
     }
     return confirmationOf(xml, us, now);
   }
@@ -175,10 +175,6 @@ export class SupplyDesk {
   #open(): number {
     return [...this.#kept.values()].filter((k) => !isOver(k.supply)).length;
   }
-  #isOurs(agency: string): boolean {
-    const { agency: own, campuses } = this.#info();
-    return agency === own || campuses.some((c) => c.agency === agency);
-  }
   /** One request, by who asked and its number; null where there is none. */
   of(agency: string, requestId: string): Supply | null {
     return this.#kept.get(`${agency} ${requestId}`)?.supply ?? null;
@@ -197,7 +193,7 @@ export class SupplyDesk {
    * Does something about a request, and tells who has asked.
    * @returns what is missing or why it can't be, by a code; null where it was done
    */
-  act(key: string, act: SupplyAct, words: SupplyWords, now: string): 'gone' | 'due' | 'why' | 'note' | null {
+  act(key: string, act: SupplyAct, words: SupplyWords, now: string): 'gone' | Lacking | null {
     const own = this.#kept.get(key);
     if (!own || !actsFor(own.supply).includes(act)) return 'gone';
     const lacking = lackingFor(own.supply, act, words);

@@ -3,6 +3,7 @@
  * knows every adapter.
  */
 import { DeskSilent, SignInAgain } from '../core/discovery/ports';
+import { isOurAgency } from '../core/requests/correspondent';
 import { DEMO_START } from '../demo/clock';
 import { HttpCalendars } from '../server/calendars';
 import { HttpCirculation } from '../server/circulation';
@@ -38,7 +39,7 @@ serve(config, {
   async outside({ index, info, policy, log }) {
     const clock = config.demo ? movableClock(DEMO_START) : machineClock(() => policy().zone);
     const pdfs = await pdfMaker({ script: new URL('./pdf.worker.mjs', import.meta.url), log });
-    const { oidc, desk: own, calendars } = config;
+    const { oidc, desk, calendars } = config;
     // Nothing is simulated for a library's own readers: what does not stand where it is named is not there.
     const simulated = config.demo ? standinWorld({ index, info, clock, data, secret: config.secret }) : null;
     const services = new Services();
@@ -53,7 +54,7 @@ serve(config, {
           () => info().campuses,
         )
       : (simulated?.signIn ?? null);
-    const circulation = own ? new HttpCirculation(own) : (simulated?.circulation ?? null);
+    const circulation = desk ? new HttpCirculation(desk) : (simulated?.circulation ?? null);
     const calendar = calendars
       ? new HttpCalendars({ calendar: calendars, zone: () => policy().zone })
       : (simulated?.calendars ?? null);
@@ -62,38 +63,42 @@ serve(config, {
       : (simulated?.mail ?? null);
     const beside = config.index.replace(/\/$/, '');
     const inbox = new Inbox(`${beside}.inbox.jsonl`);
-    const peer = config.lending ? new PeerLending(config.lending, inbox, info) : null;
-    const isOurs = (agency: string): boolean =>
-      agency === info().agency || info().campuses.some((c) => c.agency === agency);
-    const supplies =
-      simulated && !config.supplies
-        ? null
-        : new SupplyDesk(`${beside}.requests.jsonl`, info, async (xml, agency, id) => {
-            if (isOurs(agency)) inbox.came(id, xml);
-            else if (peer) await peer.tell(xml);
-            else throw new PeerSilent('no partner');
-          });
-    const staffed = supplies && !simulated ? new DeskNetwork(supplies, inbox, info, peer) : null;
-    const network = staffed ?? peer ?? simulated?.network;
-    if (!network) throw new Error('Nobody answers requests.');
+    const own = config.lending && new PeerLending(config.lending, inbox, info);
+    // What goes out is sheltered; what has come in is there whether the partner answers or not.
+    const peer =
+      own &&
+      services.watch('lending', own, config.lending?.address ?? null, {
+        out: ['receive', 'tell'],
+        silent: () => new PeerSilent('paused'),
+      });
+    const requests = new SupplyDesk(`${beside}.requests.jsonl`, info, async (xml, agency, id) => {
+      if (isOurAgency(info(), agency)) inbox.came(id, xml);
+      else if (peer) await peer.tell(xml);
+      else throw new PeerSilent('no partner');
+    });
+    // What is told of slips is staff's, a supplier's or the simulated network's, never two of them.
+    const staffed = new DeskNetwork(requests, inbox, info, peer);
+    const said = simulated
+      ? {
+          network: peer ?? simulated.network,
+          loanDesk: peer ? { notices: async () => [] } : simulated.loanDesk,
+          askDesk: simulated.askDesk,
+        }
+      : { network: staffed, loanDesk: staffed, askDesk: new OwnAskDesk(requests, info) };
     return {
       clock,
       services,
-      // What is told of slips is staff's, a supplier's or the simulated network's, never two of them.
-      loanDesk: staffed ?? (peer || !simulated ? { notices: async () => [] } : simulated.loanDesk),
-      peer,
-      supplies,
+      peer: own,
+      network: peer ? said.network : services.watch('lending', said.network, null),
+      loanDesk: said.loanDesk,
+      askDesk: services.watch('askDesk', said.askDesk, null),
+      supplies: simulated && !config.supplies ? null : requests,
       lendsOut: config.supplies,
-      network: services.watch('lending', network, config.lending?.address ?? null, {
-        again: ['messages', 'receive'],
-        silent: () => new PeerSilent('paused'),
-      }),
-      askDesk: services.watch('askDesk', simulated?.askDesk ?? new OwnAskDesk(supplies, info), null),
       passes: new Passes(config.secret, pdfs.pass),
       signIn: signIn && services.watch('signIn', signIn, oidc?.issuer ?? null),
       circulation:
         circulation &&
-        services.watch('circulation', circulation, own?.core ?? null, {
+        services.watch('circulation', circulation, desk?.core ?? null, {
           again: ['account', 'copies'],
           expected: (error) => error instanceof SignInAgain,
           silent: () => new DeskSilent('paused'),
@@ -107,7 +112,7 @@ serve(config, {
       mail: mail && services.watch('mail', mail, config.mail?.server ?? null),
       standins: simulated && { pdf: pdfs.make, habitOf: data.habitOf, ...simulated.own },
       close: async () => {
-        supplies?.close();
+        requests.close();
         await pdfs.close();
       },
     };

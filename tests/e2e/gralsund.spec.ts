@@ -207,6 +207,12 @@ test('a library without other systems: nothing is simulated, staff answer, and t
     await expect(asked).toContainText('sent');
     await page.goto(slip);
     await expect(page.getByText(/Ready for you at Bibliothekshaus/).first()).toBeVisible();
+    // What is over is not answered once more, and that is said.
+    const late = await desk.request.post('/desk/requests', {
+      headers: { 'sec-fetch-site': 'same-origin' },
+      form: { act: 'accept', key: 'nothing of this name' },
+    });
+    expect([late.status(), await late.text()]).toEqual([422, expect.stringContaining('answered meanwhile')]);
     // What is told to the desk from elsewhere is no word of staff.
     const strange = await desk.request.post('/desk/requests', {
       headers: { 'sec-fetch-site': 'cross-site' },

@@ -23,6 +23,14 @@ async function firstFrom(
   return low;
 }
 
+/** Ids of what has changed, once for each history: a list is asked for in many pieces. */
+const moved = new WeakMap<History, ReadonlySet<string>>();
+function movedIn(history: History): ReadonlySet<string> {
+  const known = moved.get(history) ?? new Set(history.changed.map(([id]) => id));
+  moved.set(history, known);
+  return known;
+}
+
 export async function harvested(
   engine: Pick<SearchEngine, 'inOrder' | 'size' | 'records'>,
   history: History,
@@ -30,7 +38,7 @@ export async function harvested(
 ): Promise<HarvestAnswer> {
   const { since, changed, gone } = history;
   const cameOn = ({ added }: Come): string => (added !== undefined && added > since ? added : since);
-  const moved = new Set(changed.map(([id]) => id));
+  const others = movedIn(history);
   const size = await engine.size();
   const found: (HarvestEntry & { readonly place: number })[] = [];
   const full = (): boolean => found.length > limit;
@@ -47,7 +55,7 @@ export async function harvested(
     const ahead = await engine.inOrder(at, limit + 1);
     const fitting = ahead.filter((r) => cameOn(r) <= until && (r.added ?? '') <= today);
     for (const [i, record] of ahead.entries())
-      if (!moved.has(record.id) && cameOn(record) <= until && (record.added ?? '') <= today)
+      if (!others.has(record.id) && cameOn(record) <= until && (record.added ?? '') <= today)
         found.push({ id: record.id, day: cameOn(record), record, place: at + i });
     at = fitting.length < ahead.length ? size : at + ahead.length;
   }

@@ -20,6 +20,10 @@ export const correspondent = ({ agency, campuses, policy }: Us): Correspondent =
   currency: policy.currency.code,
 });
 
+/** Whether an agency symbol is ours: the library's, or one of its campuses'. */
+export const isOurAgency = ({ agency, campuses }: Pick<Us, 'agency' | 'campuses'>, symbol: string): boolean =>
+  symbol === agency || campuses.some((c) => c.agency === symbol);
+
 interface Neighbour {
   readonly id: string;
   readonly agency: string;

@@ -58,6 +58,9 @@ describe('a request of somebody else', () => {
     expect(saidOf(s, 'ready', NO_WORDS, us).map((m) => m.status)).toEqual(['ExpectToSupply', 'WillSupply']);
     const ready = acted(s, 'ready', NO_WORDS, AT);
     expect([ready.state, ready.ready, actsFor(ready)]).toEqual(['sent', AT, ['complete']]);
+    // Ours open a copy where it stands; to others it may go by mail.
+    expect(lackingFor(begunSupply(request('Copy'), AT, true), 'send', NO_WORDS)).toBe('url');
+    expect(lackingFor(begunSupply(request('Copy'), AT), 'send', NO_WORDS)).toBeNull();
     expect(lackingFor(begunSupply(request('Loan'), AT, true, 'question'), 'complete', NO_WORDS)).toBe('note');
   });
   it('never does what can’t be done, ends once, and every act says what it did', () => {

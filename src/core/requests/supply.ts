@@ -140,15 +140,21 @@ export function acted(supply: Supply, act: SupplyAct, words: SupplyWords, at: st
   return act === 'send' || act === 'renew' ? { ...next, due: words.due } : next;
 }
 
-/** What is missing for an act: a volume is lent to others until a day, a renewal too; a refusal has a reason, a question an answer. */
+/**
+ * What is missing for an act: a volume is lent to others until a day, a renewal too; a refusal has a reason, a question an answer; our
+ * own readers open a copy where it stands.
+ */
+export type Lacking = 'due' | 'why' | 'note' | 'url';
+
 export function lackingFor(
   supply: Supply,
   act: SupplyAct,
-  { due, why, note }: SupplyWords,
-): 'due' | 'why' | 'note' | null {
+  { due, why, note, url }: SupplyWords,
+): Lacking | null {
   if (supply.sort === 'question') return note ? null : 'note';
   // How long our own readers keep it the loan desk knows.
   if ((act === 'send' && !isCopyAsked(supply) && !supply.ours) || act === 'renew') return due ? null : 'due';
+  if (act === 'send' && isCopyAsked(supply) && supply.ours) return url ? null : 'url';
   return act === 'refuse' && !why ? 'why' : null;
 }
 

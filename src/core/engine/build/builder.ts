@@ -32,11 +32,13 @@ import { buildSpelling } from '../help/spelling';
 import { buildSuggestions } from '../help/suggest';
 import { ownWorth } from '../rank/weights';
 import { growF64, growI16, growU8, growU16, growU32 } from './growable';
+import { identitiesIn } from './identities';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
 import { ListCollector } from './lists';
 import { byLikeness, inOrder, listsInOrder } from './neighbours';
 import { relationsOf } from './relations';
 import type { NextNumbers, Standing } from './standing';
+import { Tuples } from './tuples';
 
 const NO_REFERENCES: readonly string[] = [];
 
@@ -52,26 +54,6 @@ export interface Again {
   readonly doc: number;
   /** What its waits and its refereeing depend on has not changed either: library, lists, journals, host. */
   readonly facts: boolean;
-}
-
-/** Tuples of numbers, each kept once and numbered as they came. */
-class Tuples {
-  readonly #values = growU16();
-  readonly #ids = new Map<string, number>();
-  id(values: ArrayLike<number>): number {
-    const key = Array.prototype.join.call(values);
-    let id = this.#ids.get(key);
-    if (id === undefined) {
-      id = this.#ids.size;
-      this.#ids.set(key, id);
-      for (let i = 0; i < values.length; i++) this.#values.push(values[i] as number);
-    }
-    return id;
-  }
-  /** One behind the other. */
-  view(): Uint16Array {
-    return this.#values.view();
-  }
 }
 
 export class IndexBuilder {
@@ -340,7 +322,7 @@ export class IndexBuilder {
     // added.
     const { order, ...by } = this.#byLikeness(values);
     const words = this.#wordsIn(order);
-    const { allIds, titleRank, ...identities } = this.#identitiesIn(order);
+    const { allIds, titleRank, ...identities } = identitiesIn(order, this.#ids, this.#titles);
     const { work, ...relations } = relationsOf(allIds, order, this.#references, this.#works.values());
     const combos = this.#combosBy(values);
     const counts = {
@@ -455,24 +437,6 @@ export class IndexBuilder {
       },
       fill,
     };
-  }
-
-  /** Ids, to be found by; and the order of the titles. */
-  #identitiesIn(order: Uint32Array) {
-    const allIds = Array.from(order, (d) => this.#ids[d] as string);
-    const titles = Array.from(order, (d) => this.#titles[d] as string);
-    const idDoc = Uint32Array.from(allIds.keys()).sort((a, b) =>
-      byCodePoint(allIds[a] as string, allIds[b] as string),
-    );
-    const ids = packStrings([...idDoc].map((i) => allIds[i] as string));
-    const titleOrder = Uint32Array.from(titles.keys()).sort(
-      (a, b) => byCodePoint(titles[a] as string, titles[b] as string) || a - b,
-    );
-    const titleRank = new Uint32Array(order.length);
-    titleOrder.forEach((doc, rank) => {
-      titleRank[doc] = rank;
-    });
-    return { allIds, titleRank, idBytes: ids.bytes, idOffsets: ids.offsets, idDoc, titleOrder };
   }
 
   /** The combinations, with sources and languages by their sorted numbers. */

@@ -4,7 +4,6 @@
  */
 import type { DiscoveryRecord } from '../../model/record';
 import { FIELDS } from '../../query/tree';
-import type { Analysis } from '../../words/analysis';
 import { fieldTexts } from '../../words/fieldTexts';
 import { words } from '../../words/fold';
 import { COMBO_GROUPS, COMBO_WIDTH, NONE } from '../format/columns';
@@ -23,7 +22,6 @@ export interface StandingOptions {
   /** Of `rowLayout`: how many numbers a row has, and how many of them say where something stands. */
   readonly width: number;
   readonly presenceWords: number;
-  readonly analysis: Analysis;
   /** The library's language, in which texts of no language are read. */
   readonly language: string | undefined;
 }
