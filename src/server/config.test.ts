@@ -6,6 +6,7 @@ import { readConfig } from './config';
 describe('configuration', () => {
   it('has a default for everything, on loopback', () => {
     expect(readConfig({})).toEqual({
+      cluster: null,
       host: '127.0.0.1',
       port: 4321,
       index: 'data/demo-100000',

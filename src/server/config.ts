@@ -6,6 +6,7 @@
 import { randomBytes } from 'node:crypto';
 import { isIP } from 'node:net';
 import { say } from '../words/generated/config';
+import type { ClusterAddress } from './opensearch/cluster';
 
 export interface Config {
   readonly host: string;
@@ -14,6 +15,8 @@ export interface Config {
   readonly index: string;
   /** The policy file; beside the index when not set. */
   readonly policy: string;
+  /** Where the distributed engine stands; null for the embedded one. */
+  readonly cluster: ClusterAddress | null;
   readonly workers: number;
   /** Searches that each worker asks itself once it is ready, a piece at a time, so that the first readers need not wait. */
   readonly warmup: number;
@@ -66,6 +69,7 @@ export interface Config {
   readonly demo: boolean;
 }
 
+const ENGINES = ['embedded', 'opensearch'] as const;
 const LOG_LEVELS = ['debug', 'info', 'warn', 'error', 'silent'];
 
 /** Reads the environment. Throws with the variable's name when a value can't be used. */
@@ -114,6 +118,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     port: whole('PORT', 4321, 1, 65535),
     index: env.LEGENDUM_INDEX || 'data/demo-100000',
     policy: env.LEGENDUM_POLICY || '',
+    cluster: clusterOf(env, whole('LEGENDUM_TIME_LIMIT', 5000, 100, 60_000)),
     workers: whole('LEGENDUM_WORKERS', 2, 1, 16),
     warmup: whole('LEGENDUM_WARMUP', 150, 0, 10_000),
     timeLimit: whole('LEGENDUM_TIME_LIMIT', 5000, 100, 60_000),
@@ -143,6 +148,37 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     staff: staffOf(env.LEGENDUM_STAFF ?? ''),
     nothingFound: env.LEGENDUM_NOTHING_FOUND === '1',
     demo: env.LEGENDUM_DEMO === '1',
+  };
+}
+/** Throws where the engine is none of those there are, or stands nowhere. */
+export function clusterOf(
+  env: Readonly<Record<string, string | undefined>>,
+  limit: number,
+): ClusterAddress | null {
+  const engine = env.LEGENDUM_ENGINE || ENGINES[0];
+  if (!(ENGINES as readonly string[]).includes(engine))
+    throw new Error(
+      say('config.notAmong', { name: 'LEGENDUM_ENGINE', said: engine, list: { joined: ENGINES, by: ', ' } }),
+    );
+  if (engine !== 'opensearch') return null;
+  const nodes = (env.LEGENDUM_OPENSEARCH ?? '')
+    .split(',')
+    .map((n) => n.trim())
+    .filter(Boolean);
+  if (nodes.length === 0)
+    throw new Error(say('config.needs', { name: 'LEGENDUM_ENGINE', other: 'LEGENDUM_OPENSEARCH' }));
+  const odd = nodes.find((n) => !/^https?:\/\/[^/\s?#@]+\/?$/.test(n));
+  if (odd) throw new Error(say('config.notAddress', { name: 'LEGENDUM_OPENSEARCH', said: odd }));
+  const alias = env.LEGENDUM_OPENSEARCH_ALIAS || 'legendum';
+  if (!/^[a-z][a-z0-9_]{0,60}$/.test(alias))
+    throw new Error(say('config.notAlias', { name: 'LEGENDUM_OPENSEARCH_ALIAS', said: alias }));
+  const user = env.LEGENDUM_OPENSEARCH_USER ?? '';
+  return {
+    nodes,
+    login: user ? { username: user, password: env.LEGENDUM_OPENSEARCH_SECRET ?? '' } : null,
+    authority: env.LEGENDUM_OPENSEARCH_CA || null,
+    alias,
+    limit,
   };
 }
 /** Throws where the server is named otherwise than `smtp://host:25`, or without a sender. */

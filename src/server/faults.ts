@@ -14,9 +14,13 @@ export class Gone extends Error {
 export class Busy extends Error {
   override readonly name = 'Busy';
 }
+/** The search engine, which is not of this process, does not answer. */
+export class EngineAway extends Error {
+  override readonly name = 'EngineAway';
+}
 
-const FAULTS: ReadonlySet<string> = new Set(['TooSlow', 'Gone', 'Busy']);
-export type Fault = 'TooSlow' | 'Gone' | 'Busy';
+const FAULTS: ReadonlySet<string> = new Set(['TooSlow', 'Gone', 'Busy', 'EngineAway']);
+export type Fault = 'TooSlow' | 'Gone' | 'Busy' | 'EngineAway';
 /** Which of these an error is; null for anything that nobody expected. */
 export const faultOf = (error: unknown): Fault | null =>
   error instanceof Error && FAULTS.has(error.name) ? (error.name as Fault) : null;

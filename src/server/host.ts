@@ -2,11 +2,14 @@
 import type { DiscoveryIndex, PastedReference, SearchText } from '../core/discovery/answers';
 import type { Lender } from '../core/model/library';
 import type { Policy } from '../core/model/policy';
+import type { ClusterAddress } from './opensearch/cluster';
 import { type Answer, type PoolOptions, type PoolState, WorkerPool } from './pool';
 import { readShared } from './shared';
 
 export type HostOptions = Pick<PoolOptions, 'script' | 'workers' | 'limit' | 'queue' | 'log'> & {
   readonly dir: string;
+  /** Where the distributed engine stands; null for the embedded one. */
+  readonly cluster?: ClusterAddress | null;
   /** Searches that a worker asks itself when it has opened the index. */
   readonly warmup?: number;
 };
@@ -24,10 +27,10 @@ export class IndexHost implements DiscoveryIndex, SearchText {
     this.#pool = pool;
     this.#options = options;
   }
-  static #workers({ dir, warmup = 0, ...options }: HostOptions): Promise<WorkerPool> {
+  static #workers({ dir, warmup = 0, cluster = null, ...options }: HostOptions): Promise<WorkerPool> {
     return WorkerPool.open({
       ...options,
-      workerData: { dir, shared: readShared(dir), limit: options.limit, warmup },
+      workerData: { dir, shared: cluster ? null : readShared(dir), cluster, limit: options.limit, warmup },
     });
   }
 

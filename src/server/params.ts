@@ -253,6 +253,8 @@ export function expectedFailure(error: unknown): Response | null {
       return problem('too-slow', msg('http.thisTookTooLongToLook'));
     case 'Busy':
       return problem('too-busy', BUSY);
+    case 'EngineAway':
+      return problem('away', msg('http.theEngineIsAway'));
     case null:
       return null;
   }

@@ -10,7 +10,7 @@
  * - more than a queue's worth of questions is refused at once, since they would only wait in vain.
  */
 import { Worker } from 'node:worker_threads';
-import { Busy, Gone, TooSlow } from './faults';
+import { Busy, EngineAway, Gone, TooSlow } from './faults';
 
 /** Number -1 is for what is told to every worker and not answered. */
 export interface Job {
@@ -25,7 +25,7 @@ export interface Job {
 export type Reply =
   | { readonly n: number; readonly json: string }
   | { readonly n: number; readonly bytes: Uint8Array }
-  | { readonly n: number; readonly error: string; readonly slow: boolean };
+  | { readonly n: number; readonly error: string; readonly slow: boolean; readonly away?: boolean };
 export type Answer = string | Uint8Array;
 
 export interface PoolOptions {
@@ -79,6 +79,8 @@ const HANDED_AHEAD = 8;
 const MANY_WAIT = 4;
 
 /** Takes off our own listeners; the platform has some on it as well. */
+const failureOf = ({ error, slow, away }: Extract<Reply, { error: string }>): Error =>
+  slow ? new TooSlow(error) : away ? new EngineAway(error) : new Error(error);
 const deaf = (worker: Worker): void => {
   for (const event of ['message', 'error', 'messageerror', 'exit']) worker.removeAllListeners(event);
 };
@@ -215,7 +217,7 @@ export class WorkerPool {
     this.#settle(busy.one, () => {
       if ('json' in reply) busy.one.resolve(reply.json);
       else if ('bytes' in reply) busy.one.resolve(reply.bytes);
-      else busy.one.reject(reply.slow ? new TooSlow(reply.error) : new Error(reply.error));
+      else busy.one.reject(failureOf(reply));
     });
   }
 

@@ -13,6 +13,7 @@ export type ProblemType =
   | 'bad-type'
   | 'too-slow'
   | 'too-busy'
+  | 'away'
   | 'refused'
   | 'sign-in'
   | 'gone'
@@ -28,6 +29,7 @@ const STATUS: Record<ProblemType, number> = {
   'bad-type': 415,
   'too-slow': 503,
   'too-busy': 503,
+  away: 503,
   refused: 409,
   'sign-in': 401,
   gone: 410,
@@ -38,6 +40,7 @@ const STATUS: Record<ProblemType, number> = {
 const RETRY_AFTER = 2;
 const HEADERS: Partial<Record<ProblemType, Readonly<Record<string, string>>>> = {
   'too-busy': { 'retry-after': String(RETRY_AFTER) },
+  away: { 'retry-after': String(RETRY_AFTER) },
   'too-slow': { 'retry-after': String(RETRY_AFTER) },
   // What is left of the body is not waited for.
   'too-large': { connection: 'close' },

@@ -105,6 +105,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     script: parts.worker,
     dir: config.index,
     warmup: config.warmup,
+    cluster: config.cluster,
     workers: config.workers,
     limit: config.timeLimit,
     queue: config.queue,

@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
 import type { Moment, Slice } from '../core/discovery/answers';
+import type { Discovery } from '../core/discovery/discovery';
 import { TimeUp } from '../core/engine/match/timeUp';
 import { type AskedSearch, askedSearch } from '../core/query/read';
 import { NEW_SEARCH } from '../core/query/request';
@@ -11,6 +12,8 @@ import { decodeModel, type Model } from '../core/references/tagger';
 import { words } from '../core/words/fold';
 import { jsonWithTexts } from '../words/inWords';
 import { sentence } from '../words/sentence';
+import { faultOf } from './faults';
+import type { ClusterAddress } from './opensearch/cluster';
 import type { Job, Reply } from './pool';
 import { DiscoveryService } from './service';
 import type { SharedIndex } from './shared';
@@ -20,7 +23,7 @@ type Method = (...args: never[]) => unknown;
 type Methods = readonly (readonly [name: string, method: Method])[];
 
 /** The service's methods, by the names that the host asks them by. */
-const methodsOf = (service: DiscoveryService): Methods => [
+const methodsOf = (service: Discovery): Methods => [
   [
     'search',
     async (asked: AskedSearch, moment: Moment, slice: Slice) => ({
@@ -56,7 +59,7 @@ const methodsOf = (service: DiscoveryService): Methods => [
 ];
 
 /** Splitting and reading pasted references; `late` says when a question's time is over. */
-function referenceMethods(service: DiscoveryService, late: () => boolean): Methods {
+function referenceMethods(service: Discovery, late: () => boolean): Methods {
   let model: Model | undefined;
   /** The model for reading references stands among the files that browsers load, too. */
   const theModel = (): Model => {
@@ -80,24 +83,47 @@ function referenceMethods(service: DiscoveryService, late: () => boolean): Metho
   ];
 }
 
+/** The application over the engine that was chosen. */
+async function opened(
+  dir: string,
+  {
+    shared,
+    cluster,
+    late,
+  }: { shared: SharedIndex | null; cluster: ClusterAddress | null; late: () => boolean },
+) {
+  if (cluster) {
+    // The client is loaded by those who ask it.
+    const { ClusterDiscovery } = await import('./opensearch/service');
+    const service = await ClusterDiscovery.open(dir, cluster);
+    return { service, health: service.health(), before: () => service.fresh(), warm: null };
+  }
+  const service = DiscoveryService.open(dir, shared ?? undefined);
+  service.engine.evaluator.expired = late;
+  return { service, health: service.health(), before: async () => {}, warm: service };
+}
+
 /**
  * Opens the index and answers questions for as long as the thread lives. Throws when this is no worker
  * thread.
  * @param more methods beside the service's own, for those who answer from the same data: the stand-ins
  */
-export function answerQuestions(more: (service: DiscoveryService) => Methods = () => []): void {
+export function answerQuestions(more: (service: Discovery) => Methods = () => []): void {
+  void serveFrom(more);
+}
+async function serveFrom(more: (service: Discovery) => Methods): Promise<void> {
   if (!parentPort) throw new Error('This runs in a worker thread.');
   const port = parentPort;
-  const { dir, shared, limit, warmup } = workerData as {
+  const { dir, shared, cluster, limit, warmup } = workerData as {
     dir: string;
-    shared: SharedIndex;
+    shared: SharedIndex | null;
+    cluster: ClusterAddress | null;
     limit: number;
     warmup: number;
   };
   let until = Number.POSITIVE_INFINITY;
   const late = (): boolean => performance.now() > until;
-  const service = DiscoveryService.open(dir, shared);
-  service.engine.evaluator.expired = late;
+  const { service, health, before, warm } = await opened(dir, { shared, cluster, late });
   /** A Map: what stands on every object's prototype is no method of ours. */
   const methods = new Map<string, Method>([
     ...methodsOf(service),
@@ -109,12 +135,14 @@ export function answerQuestions(more: (service: DiscoveryService) => Methods = (
     try {
       const work = methods.get(method);
       if (!work) throw new Error(`There is no method ${method}.`);
+      await before();
       return { n, json: jsonWithTexts(await work(...(args as never[]))) };
     } catch (error) {
       return {
         n,
         error: error instanceof Error ? (error.stack ?? error.message) : String(error),
-        slow: error instanceof TimeUp,
+        slow: error instanceof TimeUp || faultOf(error) === 'TooSlow',
+        away: faultOf(error) === 'EngineAway',
       };
     }
   };
@@ -123,10 +151,11 @@ export function answerQuestions(more: (service: DiscoveryService) => Methods = (
       if (question.n >= 0) port.postMessage(answer);
     });
   });
-  port.postMessage({ ready: service.health() });
-  warmUp(service, warmup, () => {
-    until = performance.now() + limit;
-  });
+  port.postMessage({ ready: health });
+  if (warm)
+    warmUp(warm, warmup, () => {
+      until = performance.now() + limit;
+    });
 }
 
 /** Milliseconds between two searches of the warm-up: who asks meanwhile waits for one of them at most. */

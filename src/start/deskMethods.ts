@@ -1,10 +1,10 @@
 /** What the simulated loan desk asks an index worker. */
+import type { Discovery } from '../core/discovery/discovery';
 import { OPENING } from '../demo/desk';
 import { STORYLINE } from '../demo/storyline/records';
-import type { DiscoveryService } from '../server/service';
 import { copiesOf, openingFrom } from '../standins/circulation/opening';
 
-export const deskMethods = (service: DiscoveryService) =>
+export const deskMethods = (service: Discovery) =>
   [
     [
       'deskCopies',

@@ -22,7 +22,7 @@ import type { Wanted } from '../model/codes';
 import type { Lender, Library } from '../model/library';
 import { type Message, msg } from '../model/message';
 import type { Policy } from '../model/policy';
-import { type Journal, NO_RECORD, type ReferenceItem } from '../model/record';
+import { type DiscoveryRecord, type Journal, NO_RECORD, type ReferenceItem } from '../model/record';
 import type { Slip } from '../model/slip';
 import type { DayNumber } from '../model/time';
 import { type Minutes, parseDay, parseLocal } from '../model/time';
@@ -329,6 +329,15 @@ export class Discovery {
           null,
         ),
     });
+  }
+
+  /** Records in the index, whenever they came. */
+  size(): Promise<number> {
+    return this.#engine.size();
+  }
+  /** Records in the order in which they came, from a place in it on. */
+  inOrder(place: number, limit: number): Promise<readonly DiscoveryRecord[]> {
+    return this.#engine.inOrder(place, limit);
   }
 
   /** A record with all that decides how it can be had; null when there is none. */

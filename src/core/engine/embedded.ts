@@ -13,7 +13,7 @@ import { Best } from './count/best';
 import type { IndexData } from './format/data';
 import { personsAt } from './format/facts';
 import { countStrings, stringAt } from './format/strings';
-import { type Akin, akinTo } from './help/akin';
+import { type Akin, akinTo, citationsIn } from './help/akin';
 import { Browser } from './help/browse';
 import { type ShelfPosition, shelfAround } from './help/shelf';
 import { spellingsOf } from './help/spelling';
@@ -175,12 +175,13 @@ export class EmbeddedSearch implements SearchEngine {
     if (doc < 0) return null;
     const { work } = this.#data;
     const end = this.#engine.sizeAt(at);
-    const { sharing, together } = akinTo(this.#data, doc, {
+    const { sharing, together } = akinTo(citationsIn(this.#data), doc, {
       most,
       without: without === null ? null : this.#doc(without),
       fits: (d) => d !== doc && d < end && (work[doc] === 0 || work[d] !== work[doc]),
+      compare: (a, b) => a - b,
     });
-    const named = (list: readonly Akin[]): AkinRecord[] =>
+    const named = (list: readonly Akin<number>[]): AkinRecord[] =>
       list.map(({ doc: d, n }) => ({ id: this.#id(d), n }));
     return { sharing: named(sharing), together: named(together) };
   }

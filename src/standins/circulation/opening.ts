@@ -26,8 +26,9 @@ export interface OpeningWish {
 /** What of an index is looked through. */
 export interface Looked {
   readonly library: Library;
-  readonly engine: { readonly size: number };
-  recordAt(doc: number): DiscoveryRecord;
+  size(): Promise<number>;
+  /** Records in the order in which they came, from a place in it on. */
+  inOrder(place: number, limit: number): Promise<readonly DiscoveryRecord[]>;
   item(id: string): Promise<{ readonly record: DiscoveryRecord } | null>;
   search(asked: AskedSearch, moment: Moment, slice: Slice): Promise<Pick<SearchAnswer, 'hits'>>;
 }
@@ -57,8 +58,8 @@ async function* candidates(looked: Looked, topic: string): AsyncGenerator<Discov
     }
   }
   const r = random(SEED);
-  const { size } = looked.engine;
-  for (let n = 0; size > 0 && n < MOST_LOOKED; n++) yield looked.recordAt(r.int(0, size - 1));
+  const size = await looked.size();
+  for (let n = 0; size > 0 && n < MOST_LOOKED; n++) yield* await looked.inOrder(r.int(0, size - 1), 1);
 }
 
 /**

@@ -7,7 +7,7 @@ import { type Minutes, parseLocal } from '../../model/time';
 import { alphabetOf, bareLetter, filedName, filedTitle } from '../../words/filing';
 import { EmbeddedSearch } from '../embedded';
 import { BROWSE_LISTS, type BrowseAsked, type SearchEngine, type ShelfAsked } from '../port/engine';
-import { akinTo } from './akin';
+import { akinTo, citationsIn } from './akin';
 
 const world = worldOf(700);
 const AT = parseLocal('2026-11-02T09:10') as Minutes;
@@ -192,7 +192,12 @@ it('finds by citations what looking at every pair finds', () => {
       const citing = lists.map((_, x) => lists.flatMap((list, d) => (list.includes(x) ? [d] : [])));
       const [a, b] = [flat(lists), flat(citing)];
       const data = { citeStart: a.start, cite: a.values, citedStart: b.start, cited: b.values };
-      const found = akinTo(data, doc, { without, most: 99, fits: (d) => d !== doc });
+      const found = akinTo(citationsIn(data), doc, {
+        without,
+        most: 99,
+        fits: (d) => d !== doc,
+        compare: (x, y) => x - y,
+      });
       const own = (lists[doc] ?? []).filter((x) => x !== without);
       const shared = lists.map((list) => list.filter((x) => own.includes(x)).length);
       expect(new Map(found.sharing.map((f) => [f.doc, f.n]))).toEqual(

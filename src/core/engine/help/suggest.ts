@@ -17,6 +17,18 @@ export interface SuggestSource {
   readonly counts: ArrayLike<number>;
 }
 
+const BEGINNING = 40;
+/** What a key can be found by the beginnings of: itself from each of its words on, and where in it that is. */
+export function beginningsIn(key: string): { readonly text: string; readonly at: number }[] {
+  const found: { text: string; at: number }[] = [];
+  for (let at = 0; at >= 0 && at < key.length; ) {
+    found.push({ text: key.slice(at, at + BEGINNING), at });
+    const space = key.indexOf(' ', at);
+    at = space < 0 ? -1 : space + 1;
+  }
+  return found;
+}
+
 /** Packs the entries and their sorted beginnings as sections `sug…`. */
 export function buildSuggestions(sources: readonly SuggestSource[]): Record<string, Section> {
   const texts: string[] = [];
@@ -35,11 +47,7 @@ export function buildSuggestions(sources: readonly SuggestSource[]): Record<stri
   }
   const starts: { text: string; entry: number; at: number }[] = [];
   texts.forEach((t, entry) => {
-    for (let at = 0; at >= 0 && at < t.length; ) {
-      starts.push({ text: t.slice(at, at + 40), entry, at });
-      const space = t.indexOf(' ', at);
-      at = space < 0 ? -1 : space + 1;
-    }
+    for (const { text, at } of beginningsIn(t)) starts.push({ text, entry, at });
   });
   starts.sort((a, b) => (a.text < b.text ? -1 : a.text > b.text ? 1 : a.entry - b.entry));
   const bytes = texts.map((t) => encoder.encode(t));

@@ -9,7 +9,8 @@ import { type Facts, titleLengthAt } from '../format/facts';
 import { EMPTY, type Matches, type Postings } from '../format/postings';
 import type { Closest } from '../port/engine';
 
-const COVERED = 0.6;
+/** So much of the words, or of the title, has to be met. */
+export const COVERED = 0.6;
 
 export class ClosestTitles {
   readonly #data: Facts & { readonly n: number };

@@ -25,18 +25,6 @@ export function titleJudge(
   if (!sequence.length) return null;
   const small = new Set(strong.length ? smallTerms(data) : []);
   const { forward, docStart } = data;
-  const standsAt = (ids: readonly (readonly number[])[], title: readonly number[], at: number): boolean =>
-    ids.every((terms, k) => terms.includes(title[at + k] as number));
-  const inOrder = (title: readonly number[], doc: number): { gain: number; main: boolean } => {
-    for (let at = 0; at + sequence.length <= title.length; at++) {
-      if (!standsAt(sequence, title, at)) continue;
-      if (at > 0) return { gain: TITLE_SHARES.within, main: false };
-      if (title.length === sequence.length) return { gain: TITLE_SHARES.whole, main: true };
-      const main = mainLengthAt(data, doc) === sequence.length;
-      return { gain: main ? TITLE_SHARES.main : TITLE_SHARES.begins, main };
-    }
-    return { gain: 0, main: false };
-  };
   return (doc) => {
     const whole: number[] = [];
     for (let p = docStart[doc] as number, end = docStart[doc + 1] as number; p < end; p++) {
@@ -44,24 +32,57 @@ export function titleJudge(
       if (t <= VALUE_END) break;
       whole.push(t);
     }
-    const title = whole.filter((t) => !small.has(t));
-    const { gain, main } = inOrder(title, doc);
-    const has = sequence.filter((terms) => title.some((t) => terms.includes(t))).length / sequence.length;
-    const close = sequence.length / Math.max(sequence.length, titleLengthAt(data, doc));
-    const taken =
-      !main && has === 1 && mainLengthAt(data, doc) === sequence.length && close < TITLE_SHARES.mainTitle;
-    const back = taken
-      ? (1 + TITLE_SHARES.gain + TITLE_SHARES.close * close * close) /
-        (1 + TITLE_SHARES.gain + TITLE_SHARES.close * TITLE_SHARES.mainTitle * TITLE_SHARES.mainTitle)
-      : 1;
-    return (
-      back *
-      (1 +
-        gain +
-        TITLE_SHARES.words * has +
-        (gain > 0 && standsAt(letter, whole, 0) ? TITLE_SHARES.letter : 0))
+    return titleFactor(
+      { sequence, letter },
+      {
+        whole,
+        title: whole.filter((t) => !small.has(t)),
+        titleLength: titleLengthAt(data, doc),
+        mainLength: mainLengthAt(data, doc),
+      },
     );
   };
+}
+
+/** What was asked for: the terms of each word that counts, and of each word at all. */
+export interface Sequence<T> {
+  readonly sequence: readonly (readonly T[])[];
+  readonly letter: readonly (readonly T[])[];
+}
+export interface JudgedTitle<T> {
+  readonly whole: readonly T[];
+  /** Without the small words, where they don't count. */
+  readonly title: readonly T[];
+  readonly titleLength: number;
+  readonly mainLength: number;
+}
+/** The factor by which a title that has the words in the order asked beats one that has not. */
+export function titleFactor<T>({ sequence, letter }: Sequence<T>, own: JudgedTitle<T>): number {
+  const { whole, title, titleLength, mainLength } = own;
+  const standsAt = (sets: readonly (readonly T[])[], list: readonly T[], at: number): boolean =>
+    sets.every((terms, k) => terms.includes(list[at + k] as T));
+  const inOrder = (): { gain: number; main: boolean } => {
+    for (let at = 0; at + sequence.length <= title.length; at++) {
+      if (!standsAt(sequence, title, at)) continue;
+      if (at > 0) return { gain: TITLE_SHARES.within, main: false };
+      if (title.length === sequence.length) return { gain: TITLE_SHARES.whole, main: true };
+      const main = mainLength === sequence.length;
+      return { gain: main ? TITLE_SHARES.main : TITLE_SHARES.begins, main };
+    }
+    return { gain: 0, main: false };
+  };
+  const { gain, main } = inOrder();
+  const has = sequence.filter((terms) => title.some((t) => terms.includes(t))).length / sequence.length;
+  const close = sequence.length / Math.max(sequence.length, titleLength);
+  const taken = !main && has === 1 && mainLength === sequence.length && close < TITLE_SHARES.mainTitle;
+  const back = taken
+    ? (1 + TITLE_SHARES.gain + TITLE_SHARES.close * close * close) /
+      (1 + TITLE_SHARES.gain + TITLE_SHARES.close * TITLE_SHARES.mainTitle * TITLE_SHARES.mainTitle)
+    : 1;
+  return (
+    back *
+    (1 + gain + TITLE_SHARES.words * has + (gain > 0 && standsAt(letter, whole, 0) ? TITLE_SHARES.letter : 0))
+  );
 }
 
 const smallKept = new WeakMap<IndexData, readonly number[]>();

@@ -1,0 +1,143 @@
+/**
+ * One index of the cluster, and what is asked of it again and again: words with the forms that occur, trees as
+ * queries, records by their ids.
+ */
+import { LRUCache } from 'lru-cache';
+import type { AccessMoment, EngineTree } from '../../core/engine/port/engine';
+import type { DiscoveryRecord } from '../../core/model/record';
+import { dayOf } from '../../core/model/time';
+import { termsFor } from '../../core/words/analysis';
+import { SMALL_WORDS } from '../../core/words/fold';
+import type { Cluster, SearchBody, SearchHit, SearchReply } from './cluster';
+import { countIn, partsFor } from './counting';
+import { type Clause, closest, matchOf, scored, type Weighed, weightyWords, wordIn } from './queries';
+
+/** The index that is asked, and what has to be known of it. */
+export interface FilledIndex {
+  readonly name: string;
+  /** Where its access rows stand. */
+  readonly rows: string;
+  readonly size: number;
+  /** About how many values each open-ended field has. */
+  readonly values: Readonly<Record<string, number>>;
+}
+const RECORDS_KEPT = 4000;
+const WORDS_KEPT = 20_000;
+export const IDS_AT_ONCE = 5000;
+
+export const idOf = (h: SearchHit): string => String(h.fields?.id?.[0]);
+export const orderOf = (h: SearchHit): number => Number(h.fields?.order?.[0]);
+/** What is in the index at a moment, and came after a day. */
+export const presentAt = ({ at, since }: Pick<AccessMoment, 'at' | 'since'>): Clause => ({
+  range: { added: { lte: dayOf(at), ...(since === null ? {} : { gt: since }) } },
+});
+
+export class Asking {
+  readonly cluster: Cluster;
+  readonly index: FilledIndex;
+  readonly #records = new LRUCache<string, DiscoveryRecord>({ max: RECORDS_KEPT });
+  readonly #weighed = new LRUCache<string, Weighed>({ max: WORDS_KEPT });
+
+  constructor(cluster: Cluster, index: FilledIndex) {
+    this.cluster = cluster;
+    this.index = index;
+  }
+
+  one(body: SearchBody): Promise<SearchReply> {
+    return this.cluster.search(this.index.name, body);
+  }
+  all(bodies: readonly SearchBody[]): Promise<readonly SearchReply[]> {
+    return this.cluster.searches(this.index.name, bodies);
+  }
+  /** Lists that a field's values have to be asked for in. */
+  parts(field: string): number {
+    return partsFor(this.index.values[field] ?? 0);
+  }
+
+  /** Words with the forms that occur and how many records have them; what is not known yet is asked at once. */
+  async weigh(list: readonly string[]): Promise<ReadonlyMap<string, Weighed>> {
+    const found = new Map<string, Weighed>();
+    const unknown: string[] = [];
+    for (const word of new Set(list)) {
+      const known = this.#weighed.get(word);
+      if (known) found.set(word, known);
+      else unknown.push(word);
+    }
+    if (unknown.length === 0) return found;
+    const terms = [...new Set(unknown.flatMap(termsFor))];
+    const count = (at: readonly string[]): Record<string, Clause> =>
+      Object.fromEntries(at.map((t) => [t, { terms: { any: [t] } }]));
+    const reply = await this.one({
+      size: 0,
+      track_total_hits: false,
+      aggs: {
+        terms: { filters: { filters: count(terms) } },
+        words: {
+          filters: {
+            filters: Object.fromEntries(
+              unknown.map((w) => [w, wordIn({ word: w, prefix: false }, undefined)]),
+            ),
+          },
+        },
+      },
+    });
+    const counted = (name: string, key: string): number => countIn(reply, name, 'buckets', key);
+    for (const word of unknown) {
+      const made: Weighed = {
+        word,
+        df: counted('words', word),
+        terms: [...new Set(termsFor(word))].filter((t) => counted('terms', t) > 0),
+      };
+      this.#weighed.set(word, made);
+      found.set(word, made);
+    }
+    return found;
+  }
+  async #closest(list: readonly string[]): Promise<Clause> {
+    const known = await this.weigh(list.filter((w) => !SMALL_WORDS.has(w)));
+    return closest([...known.values()], this.index.size);
+  }
+  /** What a tree matches. */
+  async matched(tree: EngineTree): Promise<Clause> {
+    return tree.op === 'closest' ? this.#closest(tree.words) : matchOf(tree);
+  }
+  /** The same with what each match is worth. */
+  async scored(tree: EngineTree): Promise<Clause> {
+    if (tree.op === 'closest') return this.#closest(tree.words);
+    const known = await this.weigh(weightyWords(tree).flatMap((w) => (w.prefix ? [] : [w.word])));
+    return scored(tree, known);
+  }
+  async counts(query: Clause, filters: readonly Clause[]): Promise<readonly number[]> {
+    if (filters.length === 0) return [];
+    const reply = await this.one({
+      query,
+      size: 0,
+      track_total_hits: false,
+      aggs: { each: { filters: { filters: Object.fromEntries(filters.map((f, i) => [i, f])) } } },
+    });
+    return filters.map((_, i) => countIn(reply, 'each', 'buckets', String(i)));
+  }
+  async records(ids: readonly string[]): Promise<readonly (DiscoveryRecord | null)[]> {
+    const missing = [...new Set(ids.filter((id) => !this.#records.has(id)))];
+    const got = new Map<string, DiscoveryRecord>();
+    for (let at = 0; at < missing.length; at += IDS_AT_ONCE) {
+      const some = missing.slice(at, at + IDS_AT_ONCE);
+      const { hits } = await this.one({
+        query: { terms: { id: some } },
+        size: some.length,
+        track_total_hits: false,
+        _source: ['record'],
+      });
+      for (const h of hits.hits) {
+        const { record } = h._source as { readonly record: DiscoveryRecord };
+        got.set(record.id, record);
+        this.#records.set(record.id, record);
+      }
+    }
+    return ids.map((id) => got.get(id) ?? this.#records.get(id) ?? null);
+  }
+  /** What came with an answer need not be asked for. */
+  remember(record: DiscoveryRecord): void {
+    this.#records.set(record.id, record);
+  }
+}

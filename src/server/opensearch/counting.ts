@@ -1,0 +1,92 @@
+/**
+ * The counting rule in the distributed engine's terms: a value of a group is counted over the records that pass
+ * all conditions but that group's own. One request has the words as its query, a filter a condition beside each
+ * other, and the counts below them; what is too many for one list is asked for in parts.
+ */
+import type { EngineConditions } from '../../core/engine/port/engine';
+import { REACHES } from '../../core/model/waits';
+import { type Condition, GROUPS, type Group } from '../../core/query/request';
+import type { AccessRows } from './accessRows';
+import type { Bucket, BucketList, SearchBody, SearchReply } from './cluster';
+import { both, type Clause } from './queries';
+import { ofGroup } from './shape';
+
+/** Values that one list of counts may have: the engine refuses more than some ten thousand. */
+export const LIST_MOST = 20_000;
+/** Values of an open-ended group that are looked at in each part of the index, before the counts are exact. */
+export const LOOKED_AT = 5000;
+export const EVERY_VALUE = 2_000_000;
+export const SHOWN = 20;
+
+/** A condition that was made, and what it asks of a record. */
+export interface Made {
+  readonly condition: Condition;
+  readonly filter: Clause;
+}
+/** The conditions of a question in the order in which their costs are said. */
+export function conditionsOf(q: EngineConditions, rows: AccessRows): readonly Made[] {
+  const chosen = GROUPS.filter((g) => q.keep[g]?.length || q.drop[g]?.length);
+  const conditions: Condition[] = [
+    ...chosen,
+    ...(q.from !== null || q.to !== null ? (['years'] as const) : []),
+    ...(REACHES.indexOf(q.reach) < REACHES.length - 1 ? (['reach'] as const) : []),
+  ];
+  return conditions.map((condition) => ({
+    condition,
+    filter:
+      rows.filter(condition, q) ?? (condition === 'years' ? yearsOf(q) : chosenIn(condition as Group, q)),
+  }));
+}
+const yearsOf = ({ from, to }: EngineConditions): Clause => ({
+  range: { year: { ...(from === null ? {} : { gte: from }), ...(to === null ? {} : { lte: to }) } },
+});
+function chosenIn(group: Group, { keep, drop }: EngineConditions): Clause {
+  const at = ofGroup(group);
+  const [kept, dropped] = [keep[group] ?? [], drop[group] ?? []];
+  return {
+    bool: {
+      ...(kept.length ? { filter: [{ terms: { [at]: kept } }] } : {}),
+      ...(dropped.length ? { must_not: [{ terms: { [at]: dropped } }] } : {}),
+    },
+  };
+}
+/** All conditions, or all but one. */
+export const allBut = (made: readonly Made[], but?: Condition): Clause =>
+  both(made.filter((m) => m.condition !== but).map((m) => m.filter));
+
+/** A list of counts of a field's values in parts that are small enough, one request each. */
+export function inParts(
+  query: Clause,
+  field: string,
+  parts: number,
+  { least = 1, countOnly = false }: { readonly least?: number; readonly countOnly?: boolean } = {},
+): SearchBody[] {
+  return Array.from({ length: parts }, (_, partition) => ({
+    query,
+    size: 0,
+    track_total_hits: false,
+    aggs: {
+      list: {
+        terms: {
+          field,
+          size: LIST_MOST * 2,
+          shard_size: EVERY_VALUE,
+          min_doc_count: least,
+          ...(parts > 1 ? { include: { partition, num_partitions: parts } } : {}),
+        },
+      },
+      ...(countOnly ? { all: { stats_bucket: { buckets_path: 'list>_count' } } } : {}),
+    },
+  }));
+}
+export const partsFor = (values: number): number => Math.max(1, Math.ceil(values / LIST_MOST));
+
+export const listIn = (reply: SearchReply, ...path: readonly string[]): BucketList => {
+  let at: unknown = reply.aggregations;
+  for (const step of path) at = (at as Record<string, unknown> | undefined)?.[step];
+  return (at as BucketList | undefined) ?? { buckets: [] };
+};
+export const countIn = (reply: SearchReply, ...path: readonly string[]): number =>
+  (listIn(reply, ...path) as unknown as { readonly doc_count?: number }).doc_count ?? 0;
+export const bucketsOf = (replies: readonly SearchReply[]): readonly Bucket[] =>
+  replies.flatMap((r) => listIn(r, 'list').buckets);

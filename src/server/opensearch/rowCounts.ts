@@ -1,0 +1,84 @@
+/** How many records have which access row, as a reader sees the rows. */
+import type { AccessMoment, EngineAnswer, EngineConditions, ValueCount } from '../../core/engine/port/engine';
+import { REACHES, WAIT_CLASSES, type WaitClass } from '../../core/model/waits';
+import type { Condition } from '../../core/query/request';
+import type { AccessRows, TimedRow } from './accessRows';
+import type { Asking } from './asking';
+import type { SearchReply } from './cluster';
+import { bucketsOf, type Made } from './counting';
+
+export interface RowCount {
+  readonly n: number;
+  readonly row: TimedRow;
+  readonly count: number;
+}
+
+export class RowCounts {
+  readonly #asking: Asking;
+  readonly #rows: AccessRows;
+  constructor(asking: Asking, rows: AccessRows) {
+    this.#asking = asking;
+    this.#rows = rows;
+  }
+
+  /** Counted rows as the reader sees them. Rows that came since the start are learnt first. */
+  async timed(replies: readonly SearchReply[], q: AccessMoment): Promise<readonly RowCount[]> {
+    const buckets = bucketsOf(replies);
+    if (buckets.some((b) => Number(b.key) >= this.#rows.size)) await this.#learn();
+    const rows = this.#rows.at(q);
+    return buckets.flatMap((b) => {
+      const row = rows[Number(b.key)];
+      return row ? [{ n: Number(b.key), row, count: b.doc_count }] : [];
+    });
+  }
+  /** Reads the access rows that are not known yet. */
+  async #learn(): Promise<void> {
+    for (;;) {
+      const { hits } = await this.#asking.cluster.search(this.#asking.index.rows, {
+        query: { range: { from: { gte: this.#rows.size } } },
+        sort: [{ from: 'asc' }],
+        size: 50,
+      });
+      if (hits.hits.length === 0) return;
+      for (const h of hits.hits) {
+        const { from, rows } = h._source as { readonly from: number; readonly rows: readonly string[] };
+        this.#rows.learn(from, rows);
+      }
+    }
+  }
+}
+
+export const sum = (rows: readonly RowCount[], fits: (row: TimedRow) => boolean): number =>
+  rows.reduce((total, r) => total + (fits(r.row) ? r.count : 0), 0);
+export function countsBy(rows: readonly RowCount[], group: 'wait' | 'open'): ValueCount[] {
+  const counts = new Map<string, number>();
+  for (const { row, count } of rows) counts.set(row[group], (counts.get(row[group]) ?? 0) + count);
+  return [...counts].map(([value, count]) => ({ value, count }));
+}
+/** Of which sets of conditions the rows are counted: all of them, and all but those that rows decide. */
+export const rowsWanted = (made: readonly Made[]): (Condition | undefined)[] => [
+  undefined,
+  ...(['wait', 'open', 'reach'] as const).filter((c) => made.some((m) => m.condition === c)),
+];
+/** For each reach wider than the one asked for, how long what it adds would take. */
+export function widerOf(q: EngineConditions, rows: readonly RowCount[]): EngineAnswer['wider'] {
+  const own = REACHES.indexOf(q.reach);
+  if (own === REACHES.length - 1) return {};
+  return Object.fromEntries(
+    REACHES.flatMap((r, i) =>
+      i > own
+        ? [
+            [
+              r,
+              Object.fromEntries(
+                WAIT_CLASSES.map((w) => [
+                  w,
+                  sum(rows, (row) => row.wait === w && row.reach > own && row.reach <= i),
+                ]),
+              ) as Record<WaitClass, number>,
+            ],
+          ]
+        : [],
+    ),
+  );
+}
