@@ -7,6 +7,9 @@ describe('configuration', () => {
   it('has a default for everything, on loopback', () => {
     expect(readConfig({})).toEqual({
       cluster: null,
+      rate: { perSecond: 50, burst: 500 },
+      drain: 0,
+      counters: [],
       host: '127.0.0.1',
       port: 4321,
       index: 'data/demo-100000',

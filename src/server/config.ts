@@ -30,6 +30,12 @@ export interface Config {
   readonly base: string;
   /** Addresses of proxies whose forwarded headers are believed. */
   readonly proxies: readonly string[];
+  /** Questions that one client may ask of the index in a second, and at once; 0 in a second for any number. */
+  readonly rate: { readonly perSecond: number; readonly burst: number };
+  /** Milliseconds between saying that the server stops, and letting nobody new in. */
+  readonly drain: number;
+  /** Addresses, beside this machine, that may read `/metrics`. */
+  readonly counters: readonly string[];
   readonly log: string;
   /** What sessions are sealed with; servers beside each other have the same. */
   readonly secret: string;
@@ -107,12 +113,21 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
   // Without it anybody could speak to us as the supplier.
   if (lending && !env.LEGENDUM_LENDING_SECRET)
     throw new Error(say('config.needs', { name: 'LEGENDUM_LENDING', other: 'LEGENDUM_LENDING_SECRET' }));
-  const proxies = (env.LEGENDUM_PROXIES ?? '').split(/[\s,]+/).filter(Boolean);
-  const strange = proxies.find((p) => isIP(p) === 0);
-  if (strange) throw new Error(say('config.notIp', { name: 'LEGENDUM_PROXIES', said: strange }));
+  const addresses = (name: string): readonly string[] => {
+    const list = (env[name] ?? '').split(/[\s,]+/).filter(Boolean);
+    const strange = list.find((p) => isIP(p) === 0);
+    if (strange) throw new Error(say('config.notIp', { name, said: strange }));
+    return list;
+  };
   return {
     base,
-    proxies,
+    proxies: addresses('LEGENDUM_PROXIES'),
+    rate: {
+      perSecond: whole('LEGENDUM_RATE', 50, 0, 100_000),
+      burst: whole('LEGENDUM_BURST', 500, 1, 1_000_000),
+    },
+    drain: whole('LEGENDUM_DRAIN', 0, 0, 60_000),
+    counters: addresses('LEGENDUM_METRICS'),
     queue: whole('LEGENDUM_QUEUE', 100, 1, 10_000),
     host: env.HOST || '127.0.0.1',
     port: whole('PORT', 4321, 1, 65535),

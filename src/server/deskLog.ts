@@ -39,7 +39,7 @@ function lineOf(value: unknown): Line | null {
 export class DeskLog {
   readonly #file: LineFile<Line>;
   readonly #failed: (error: unknown) => void;
-  #slips = new Map<string, Map<string, number>>();
+  readonly #slips = new Map<string, Map<string, number>>();
   #done: DoneEntry[] = [];
   readonly #counted = new LRUCache<string, true>({ max: REMEMBERED });
 
@@ -47,8 +47,17 @@ export class DeskLog {
   constructor(path: string, failed: (error: unknown) => void = () => undefined) {
     this.#file = new LineFile(path, lineOf);
     this.#failed = failed;
-    for (const line of this.#file.lines()) this.#take(line);
+    this.#catchUp();
     if (this.#file.bytes > LONG) this.#cut();
+  }
+  /** What other servers have added, too. */
+  #catchUp(): void {
+    const { lines, afresh } = this.#file.news();
+    if (afresh) {
+      this.#slips.clear();
+      this.#done = [];
+    }
+    for (const line of lines) this.#take(line);
   }
   #take({ at, what, of }: Line): void {
     if (what !== 'slip') {
@@ -76,12 +85,14 @@ export class DeskLog {
     }
   }
   #add(line: Line): void {
-    this.#take(line);
     try {
       this.#file.add(line);
     } catch (error) {
       this.#failed(error);
+      this.#take(line);
+      return;
     }
+    this.#catchUp();
   }
 
   /**
@@ -99,10 +110,12 @@ export class DeskLog {
   }
   /** The latest days first; of each how many went which way. */
   slips(): readonly { readonly day: string; readonly ways: ReadonlyMap<string, number> }[] {
+    this.#catchUp();
     return [...this.#slips].map(([day, ways]) => ({ day, ways })).sort((a, b) => (a.day < b.day ? 1 : -1));
   }
   /** The latest first. */
   entries(): readonly DoneEntry[] {
+    this.#catchUp();
     return [...this.#done].reverse();
   }
 }

@@ -37,8 +37,17 @@ export class Inbox {
   constructor(path: string, clock: () => number = Date.now) {
     this.#file = new LineFile(path, lineOf);
     this.#clock = clock;
-    for (const line of this.#file.lines()) this.#take(line);
+    this.#catchUp();
     if (this.#forget() || this.#file.count > 2 * this.#kept.size + MESSAGES) this.#rewrite();
+  }
+  /** What other servers have added, too. */
+  #catchUp(): void {
+    const { lines, afresh } = this.#file.news();
+    if (afresh) {
+      this.#kept.clear();
+      this.#letters = 0;
+    }
+    for (const line of lines) this.#take(line);
   }
   #take({ id, at, xml }: Line): void {
     const own = this.#kept.get(id) ?? { at, xml: [] };
@@ -68,12 +77,13 @@ export class Inbox {
   }
   #add(line: Line): void {
     this.#file.add(line);
-    this.#take(line);
+    this.#catchUp();
     if (this.#letters > LETTERS && this.#forget()) this.#rewrite();
   }
 
   /** A request has left: of it messages may come. */
   left(id: string): void {
+    this.#catchUp();
     if (!this.#kept.has(id)) this.#add({ id, at: this.#clock() });
   }
   /**
@@ -81,6 +91,7 @@ export class Inbox {
    * @returns false where no such request left, or too much was said of it
    */
   came(id: string, xml: string): boolean {
+    this.#catchUp();
     const own = this.#kept.get(id);
     if (!own) return false;
     if (own.xml.includes(xml)) return true;
@@ -90,6 +101,7 @@ export class Inbox {
   }
   /** Messages about a request, as they came. */
   of(id: string): readonly string[] {
+    this.#catchUp();
     return this.#kept.get(id)?.xml ?? [];
   }
 }

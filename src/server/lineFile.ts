@@ -1,15 +1,31 @@
 /**
  * A file beside the index to which lines of JSON are only ever added: what a server has to remember and no database is
- * needed for. A line that was cut off, or is none, is passed over; the others stand.
+ * needed for. Several servers may stand on one file: each reads what the others have added before it says anything. A
+ * line that was cut off, or is none, is passed over; the others stand.
  */
-import { appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import {
+  appendFileSync,
+  closeSync,
+  fstatSync,
+  openSync,
+  readSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
+
+const NEWLINE = 10;
+/** Milliseconds after which a lock is nobody's any more. */
+const FORSAKEN = 60_000;
 
 export class LineFile<T> {
   readonly #path: string;
   readonly #read: (value: unknown) => T | null;
-  /** Bytes of the file when it was read. */
-  bytes = 0;
-  /** Lines of it, those that could not be used as well. */
+  /** Which file it was, and how far it has been read: up to the end of its last whole line. */
+  #file = 0;
+  #at = 0;
+  /** Lines of it so far, those that could not be used as well. */
   count = 0;
 
   /** @param read what a line's value is; null for what it can't be */
@@ -17,12 +33,44 @@ export class LineFile<T> {
     this.#path = path;
     this.#read = read;
   }
+  /** Bytes of the file as far as it has been read. */
+  get bytes(): number {
+    return this.#at;
+  }
+  /**
+   * What has been added since it was last read, by whomever; all of it the first time, and where somebody has put
+   * other lines in its place (`afresh`: what was taken so far does not count any more).
+   */
+  news(): { readonly lines: readonly T[]; readonly afresh: boolean } {
+    const stat = statSync(this.#path, { throwIfNoEntry: false });
+    const afresh = stat ? stat.ino !== this.#file || stat.size < this.#at : this.#at > 0;
+    if (afresh) {
+      this.#at = 0;
+      this.count = 0;
+    }
+    this.#file = stat?.ino ?? 0;
+    if (!stat || stat.size === this.#at) return { lines: [], afresh };
+    const bytes = this.#from(this.#at);
+    const whole = bytes.subarray(0, bytes.lastIndexOf(NEWLINE) + 1);
+    this.#at += whole.length;
+    return { lines: this.#linesOf(whole), afresh };
+  }
+  /** All lines, from the beginning. */
   lines(): readonly T[] {
-    if (!existsSync(this.#path)) return [];
-    const text = readFileSync(this.#path, 'utf8');
-    const lines = text.split('\n').filter(Boolean);
-    this.bytes = Buffer.byteLength(text);
-    this.count = lines.length;
+    this.#file = 0;
+    return this.news().lines;
+  }
+  #from(at: number): Buffer {
+    const file = openSync(this.#path, 'r');
+    try {
+      return readFrom(file, at);
+    } finally {
+      closeSync(file);
+    }
+  }
+  #linesOf(bytes: Buffer): T[] {
+    const lines = bytes.toString('utf8').split('\n').filter(Boolean);
+    this.count += lines.length;
     return lines.flatMap((line): T[] => {
       try {
         const value = this.#read(JSON.parse(line));
@@ -32,13 +80,56 @@ export class LineFile<T> {
       }
     });
   }
-  /** Throws where there is no room, or no right to write. */
+  /** Throws where there is no room, or no right to write. It is among the next news, like anybody's. */
   add(line: T): void {
-    appendFileSync(this.#path, `${JSON.stringify(line)}\n`);
+    // A line that was cut off by a crash is ended first, or this one would be lost with it.
+    const stat = statSync(this.#path, { throwIfNoEntry: false });
+    const torn = stat !== undefined && stat.size > 0 && this.#from(stat.size - 1)[0] !== NEWLINE;
+    appendFileSync(this.#path, `${torn ? '\n' : ''}${JSON.stringify(line)}\n`);
   }
-  /** Puts these lines in the place of all that stand there; killed in between, those stand. */
+  /**
+   * Puts these lines in the place of all that have been read; killed in between, those stand. What others add
+   * meanwhile is kept. One server at a time: where another is at it, nothing is done.
+   */
   rewrite(lines: readonly T[]): void {
-    writeFileSync(`${this.#path}.making`, lines.map((l) => `${JSON.stringify(l)}\n`).join(''));
-    renameSync(`${this.#path}.making`, this.#path);
+    const lock = `${this.#path}.lock`;
+    if (Date.now() - (statSync(lock, { throwIfNoEntry: false })?.mtimeMs ?? 0) < FORSAKEN) return;
+    rmSync(lock, { force: true });
+    try {
+      closeSync(openSync(lock, 'wx'));
+    } catch {
+      return;
+    }
+    try {
+      this.#replace(lines.map((l) => `${JSON.stringify(l)}\n`).join(''), lines.length);
+    } finally {
+      rmSync(lock, { force: true });
+    }
   }
+  #replace(text: string, count: number): void {
+    const making = `${this.#path}.making`;
+    writeFileSync(making, text);
+    const before = openSync(this.#path, 'r');
+    try {
+      renameSync(making, this.#path);
+      const late = readFrom(before, this.#at);
+      if (late.length) appendFileSync(this.#path, late);
+    } finally {
+      closeSync(before);
+    }
+    // What stands there now has been taken, but for what others added.
+    this.#file = statSync(this.#path).ino;
+    this.#at = Buffer.byteLength(text);
+    this.count = count;
+  }
+}
+function readFrom(file: number, at: number): Buffer {
+  const bytes = Buffer.alloc(Math.max(0, fstatSync(file).size - at));
+  let read = 0;
+  while (read < bytes.length) {
+    const n = readSync(file, bytes, read, bytes.length - read, at + read);
+    if (n === 0) break;
+    read += n;
+  }
+  return bytes.subarray(0, read);
 }

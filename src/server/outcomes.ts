@@ -37,6 +37,8 @@ export class Outcomes {
   readonly #file: LineFile<Line>;
   readonly #failed: (error: unknown) => void;
   readonly #seen = new Set<string>();
+  /** The earliest day that is remembered. */
+  readonly #least: number;
   #lines: Line[] = [];
 
   /**
@@ -46,8 +48,8 @@ export class Outcomes {
   constructor(path: string, today: string, failed: (error: unknown) => void = () => undefined) {
     this.#file = new LineFile(path, lineOf);
     this.#failed = failed;
-    const least = (parseDay(today) ?? 0) - DAYS;
-    for (const line of this.#file.lines()) if (line.day >= least) this.#take(line);
+    this.#least = (parseDay(today) ?? 0) - DAYS;
+    this.#catchUp();
     if (this.#lines.length < this.#file.count) this.#writing(() => this.#file.rewrite(this.#lines));
   }
   /** Readers hear of their slips whether it can be written or not. */
@@ -57,6 +59,15 @@ export class Outcomes {
     } catch (error) {
       this.#failed(error);
     }
+  }
+  /** What other servers have added, too. */
+  #catchUp(): void {
+    const { lines, afresh } = this.#file.news();
+    if (afresh) {
+      this.#seen.clear();
+      this.#lines = [];
+    }
+    for (const line of lines) if (line.day >= this.#least) this.#take(line);
   }
   #take(line: Line): boolean {
     const key = `${line.of} ${'kept' in line ? 'kept' : `${line.lender} ${line.day}`}`;
@@ -72,18 +83,22 @@ export class Outcomes {
   }
   /** @returns whether anything was new */
   settled(request: string, outcomes: readonly LendingOutcome[]): boolean {
+    this.#catchUp();
     const of = digest(request);
     return outcomes.map((o) => this.#add({ ...o, of })).some(Boolean);
   }
   /** @param day ISO */
   promise(request: string, way: string, kept: Kept, day: string): void {
+    this.#catchUp();
     this.#add({ of: digest(request), way, kept, day: parseDay(day) ?? 0 });
   }
   *lending(): Generator<LendingOutcome> {
+    this.#catchUp();
     for (const line of this.#lines) if ('lender' in line) yield { ...line, day: line.day as DayNumber };
   }
   /** How promises were kept by each way, since a day (ISO). */
   kept(since: string): ReadonlyMap<string, Readonly<Record<Kept, number>>> {
+    this.#catchUp();
     const from = parseDay(since) ?? 0;
     const ways = new Map<string, Record<Kept, number>>();
     for (const line of this.#lines) {

@@ -13,6 +13,7 @@ export type ProblemType =
   | 'bad-type'
   | 'too-slow'
   | 'too-busy'
+  | 'too-many'
   | 'away'
   | 'refused'
   | 'sign-in'
@@ -29,6 +30,7 @@ const STATUS: Record<ProblemType, number> = {
   'bad-type': 415,
   'too-slow': 503,
   'too-busy': 503,
+  'too-many': 429,
   away: 503,
   refused: 409,
   'sign-in': 401,

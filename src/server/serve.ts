@@ -5,9 +5,10 @@
 import '../words/generated/config';
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { createServer } from 'node:http';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { trace } from '@opentelemetry/api';
 import compression from 'compression';
 import pino from 'pino';
 import sirv from 'sirv';
@@ -22,6 +23,7 @@ import { BuiltAgain } from './builtAgain';
 import type { Config } from './config';
 import { DeskLog } from './deskLog';
 import { readDeskReport } from './deskReport';
+import { Door, refuse } from './door';
 import { FoundNothing } from './foundNothing';
 import { IndexHost } from './host';
 import { Learning } from './learning';
@@ -29,9 +31,10 @@ import { readLenders, readLibraryData } from './libraryInfo';
 import { HOUR, letThrough, MINUTE } from './limits';
 import { LiveDesk } from './live';
 import { scrubbed, silence } from './logging';
+import { Metrics, routeOf } from './metrics';
 import { PolicyFile, type PolicyState } from './policyFile';
-import { BUSY, type ProblemType, problemDocument, problemHeaders } from './problem';
-import { asksIndex, isClosed, isSimulated, methodsOf, shapeOf } from './routes';
+import { problemDocument } from './problem';
+import { shapeOf } from './routes';
 import { Sessions } from './session';
 import { Styles } from './styles';
 
@@ -81,10 +84,6 @@ const DAY_MS = 86_400_000;
 const MAILS = 20;
 /** Reports about the content security policy that go into the log in a minute. */
 const REPORTS = 20;
-/** Milliseconds that a refusal is held at most. */
-const LONGEST_REFUSAL = 1500;
-/** Bytes that anybody may send; the endpoints take less, each its own. */
-const MAX_SENT = 2_000_000;
 
 const HEADERS: Readonly<Record<string, string>> = {
   'X-Content-Type-Options': 'nosniff',
@@ -95,6 +94,8 @@ const HEADERS: Readonly<Record<string, string>> = {
   'Permissions-Policy': 'camera=(), microphone=(), geolocation=(), payment=()',
 };
 
+/** Of nothing, unless whoever runs the server has registered something that takes traces. */
+const tracer = trace.getTracer('legendum');
 const digestOf = (text: string): Buffer => createHash('sha256').update(text).digest();
 /** Serves until it is told to stop. Rejects with a message for people when it can't start. */
 export async function serve(config: Config, parts: Parts): Promise<void> {
@@ -235,80 +236,36 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   const breached: App.Locals['breached'] = (breach) => {
     if (mayLog()) log.warn(breach, 'content security policy');
   };
-  const refuse = (
-    res: ServerResponse,
-    type: ProblemType,
-    detail: Message,
-    more: Readonly<Record<string, string>> = {},
-  ): void => {
-    if (res.headersSent) return void res.end();
-    const body = problemDocument(type, detail);
-    for (const [name, value] of Object.entries({ ...problemHeaders(type), ...more }))
-      res.setHeader(name, value);
-    res.statusCode = body.status;
-    res.end(JSON.stringify({ ...body, ...(more['x-failure'] ? { id: more['x-failure'] } : {}) }));
-  };
-  const health = (res: ServerResponse, mustBeReady: boolean): void => {
-    const { workers, ready, waiting } = index.state;
-    const status = ready === workers ? 'ok' : ready > 0 ? 'degraded' : 'starting';
-    void index.health().then(({ records, engine }) => {
-      res.statusCode = mustBeReady && ready === 0 ? 503 : 200;
-      res.setHeader('content-type', 'application/json');
-      res.setHeader('cache-control', 'no-store');
-      res.end(JSON.stringify({ status, records, engine, workers, ready, waiting }));
-    });
-  };
-  /**
-   * Requests let in that will ask the index: counted at the door, since a crowd that comes at once is past it
-   * before the first has asked.
-   */
-  let asking = 0;
-  const mostAsking = config.queue + config.workers;
-  /**
-   * Refusals under way: the more there are, the longer each is held, so that refusing leaves time for
-   * answering.
-   */
-  let refusals = 0;
-  const refuseBusy = (res: ServerResponse): void => {
-    refusals++;
-    setTimeout(
-      () => {
-        refusals--;
-        refuse(res, 'too-busy', BUSY);
+  /** Nobody new is to be sent here; then: nobody new is let in. */
+  let [stopping, leaving] = [false, false];
+  const metrics = new Metrics(() => index.state);
+  const door = new Door({
+    index: {
+      get state() {
+        return index.state;
       },
-      Math.min(LONGEST_REFUSAL, refusals),
-    );
-  };
-  /** What is answered without any page or endpoint; false when it goes on to them. */
-  const atTheDoor = (req: IncomingMessage, res: ServerResponse, path: string): boolean => {
-    const allowed = methodsOf(path);
-    if (!allowed.includes(req.method ?? '')) {
-      refuse(res, 'bad-method', msg('http.thisAddressTakes', { allowed }), { allow: allowed.join(', ') });
-    } else if (isClosed(path) || (outside.standins === null && isSimulated(path))) {
-      refuse(res, 'not-found', msg('http.thereIsNothingAtThisAddress'));
-    } else if (Number(req.headers['content-length'] ?? 0) > MAX_SENT) {
-      refuse(res, 'too-large', msg('http.whatWasSentIsOverBytes', { max_body: MAX_SENT }));
-    } else if (path === '/healthz' || path === '/readyz') {
-      health(res, path === '/readyz');
-    } else if (asksIndex(path)) {
-      if (index.full || asking >= mostAsking) refuseBusy(res);
-      else {
-        asking++;
-        res.once('close', () => {
-          asking--;
-        });
-        return false;
-      }
-    } else return false;
-    return true;
-  };
-
-  let stopping = false;
+      get full() {
+        return index.full;
+      },
+      health: () => index.health(),
+    },
+    metrics,
+    queue: config.queue,
+    workers: config.workers,
+    rate: config.rate,
+    counters: config.counters,
+    simulates: () => outside.standins !== null,
+    stopping: () => stopping,
+  });
   const server = createServer({ maxHeaderSize: MAX_HEADER }, (req, res) => {
     const began = performance.now();
     for (const [name, value] of Object.entries(HEADERS)) res.setHeader(name, value);
     const path = (req.url ?? '/').split('?')[0] ?? '/';
     const from = req.socket.remoteAddress;
+    const span = tracer.startSpan(routeOf(path), {
+      attributes: { 'http.request.method': (req.method ?? '').slice(0, 10), 'http.route': routeOf(path) },
+    });
+    res.once('close', () => span.end());
     const base = baseAddress(
       config.base,
       { headers: req.headers, from, encrypted: false },
@@ -317,10 +274,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     );
     const client = clientOf({ headers: req.headers, from }, config.proxies);
     if (base.startsWith('https:')) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
-    // What a proxy says is read above, once; nobody else is to believe it.
-    for (const name of Object.keys(req.headers))
-      if (name.startsWith('x-forwarded-')) delete req.headers[name];
-    if (stopping) res.setHeader('Connection', 'close');
+    if (leaving) res.setHeader('Connection', 'close');
     res.on('finish', () => {
       log.info({
         method: (req.method ?? '').slice(0, 10),
@@ -328,7 +282,9 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
         status: res.statusCode,
         ms: Math.round(performance.now() - began),
       });
-      if (stopping) setImmediate(() => server.closeIdleConnections());
+      metrics.answered(path, req.method ?? '', res.statusCode, performance.now() - began);
+      span.setAttributes({ 'http.response.status_code': res.statusCode });
+      if (leaving) setImmediate(() => server.closeIdleConnections());
     });
     // A file that was there at the start and is gone since costs its asker the answer, and nobody else theirs.
     res.on('pipe', (from) => {
@@ -337,7 +293,10 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
         res.destroy();
       });
     });
-    if (atTheDoor(req, res, path)) return;
+    if (door.answers(req, res, path, client)) return;
+    // What a proxy says has been read, once; nobody else is to believe it.
+    for (const name of Object.keys(req.headers))
+      if (name.startsWith('x-forwarded-')) delete req.headers[name];
     const fail = (error: unknown) => {
       const id = failure(error);
       refuse(res, 'failed', msg('http.nothingOfYoursIsLost', { id }), {
@@ -421,7 +380,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     log.info({ desk: `${config.base || ownAddress}/desk?token=${config.deskToken}` }, 'the library desk');
     process.send?.(ownAddress);
   });
-  /** Takes nobody new, lets what was begun be finished, then goes. */
+  /** Says so, takes nobody new, lets what was begun be finished, then goes. */
   const stop = () => {
     if (stopping) return;
     stopping = true;
@@ -429,6 +388,11 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     rules.close();
     built.close();
     building.close();
+    // Balancers see first that nobody is to be sent here any more.
+    setTimeout(leave, config.drain);
+  };
+  const leave = () => {
+    leaving = true;
     server.close(() => void Promise.all([index.close(), outside.close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
     // By then every question has been answered or given up.

@@ -87,7 +87,7 @@ export class SupplyDesk {
     this.#file = new LineFile(path, lineOf);
     this.#info = info;
     this.#tell = tell;
-    for (const line of this.#file.lines()) this.#take(line);
+    this.#catchUp();
     const long = new Date(clock() - DAYS * DAY).toISOString().slice(0, 10);
     for (const [key, { supply }] of this.#kept)
       if (isOver(supply) && supply.changed.slice(0, 10) < long) this.#kept.delete(key);
@@ -95,6 +95,12 @@ export class SupplyDesk {
     if (kept.length < this.#file.count) this.#file.rewrite(kept);
     this.#timer = setInterval(() => void this.push(), AGAIN);
     this.#timer.unref();
+  }
+  /** What other servers have added, too. */
+  #catchUp(): void {
+    const { lines, afresh } = this.#file.news();
+    if (afresh) this.#kept.clear();
+    for (const line of lines) this.#take(line);
   }
   #take(line: Line): void {
     const own = this.#kept.get(line.key);
@@ -120,7 +126,7 @@ export class SupplyDesk {
   #add(line: Line): void {
     // What can't be kept has not come: who sent it says it again.
     this.#file.add(line);
-    this.#take(line);
+    this.#catchUp();
   }
 
   /**
@@ -128,6 +134,7 @@ export class SupplyDesk {
    * @param now ISO local time
    */
   received(xml: string, now: string, sort: SupplySort = 'supply'): string {
+    this.#catchUp();
     const us = correspondent(this.#info());
     const found = messageIn(xml);
     const about = !('error' in found) && found.name === 'requestingAgencyMessage';
@@ -161,6 +168,7 @@ export class SupplyDesk {
 
   /** Takes a reader's question, once. */
   asked({ id, subject, text, asked }: DeskQuestion, now: string): void {
+    this.#catchUp();
     const { agency } = this.#info();
     const key = `${agency} ${id}`;
     if (!text || this.#kept.has(key) || this.#open() >= OPEN) return;
@@ -177,10 +185,12 @@ export class SupplyDesk {
   }
   /** One request, by who asked and its number; null where there is none. */
   of(agency: string, requestId: string): Supply | null {
+    this.#catchUp();
     return this.#kept.get(`${agency} ${requestId}`)?.supply ?? null;
   }
   /** What is open, the longest waiting first; then what was over last. */
   all(): readonly Supplied[] {
+    this.#catchUp();
     const all = [...this.#kept].map(([key, { supply, said, told }]) => ({
       ...supply,
       key,
@@ -194,6 +204,7 @@ export class SupplyDesk {
    * @returns what is missing or why it can't be, by a code; null where it was done
    */
   act(key: string, act: SupplyAct, words: SupplyWords, now: string): 'gone' | Lacking | null {
+    this.#catchUp();
     const own = this.#kept.get(key);
     if (!own || !actsFor(own.supply).includes(act)) return 'gone';
     const lacking = lackingFor(own.supply, act, words);
@@ -214,6 +225,7 @@ export class SupplyDesk {
     return this.#telling;
   }
   async #pushAll(): Promise<void> {
+    this.#catchUp();
     for (const [key, own] of this.#kept) {
       const { requestingAgency, requestId } = own.supply.request;
       try {

@@ -2,65 +2,10 @@
  * The test object: every worker has a server of its own on a free port, which a test may stop and start
  * again.
  */
-import { type ChildProcess, spawn } from 'node:child_process';
-import { createServer } from 'node:net';
 import { type BrowserContext, test as base, type Locator, type Page } from '@playwright/test';
+import { AppServer, freePort } from './server';
 
-/** What the servers seal with. */
-export const SECRET = 'of the tests';
-/** What opens their library desk. */
-export const DESK_TOKEN = 'of-the-tests';
-
-export class AppServer {
-  #child: ChildProcess | null = null;
-  readonly port: number;
-  readonly #folder: string;
-  readonly #env: Readonly<Record<string, string>>;
-  constructor(port: number, folder = 'dist', env: Readonly<Record<string, string>> = {}) {
-    this.port = port;
-    this.#folder = folder;
-    this.#env = env;
-  }
-  get address(): string {
-    return `http://127.0.0.1:${this.port}`;
-  }
-  async start(): Promise<void> {
-    const child = spawn(process.execPath, [`${this.#folder}/app/main.mjs`], {
-      env: {
-        ...process.env,
-        PORT: String(this.port),
-        LEGENDUM_LOG: 'error',
-        LEGENDUM_WARMUP: '0',
-        // Who is signed in stays so while a test stops the server and starts it again.
-        LEGENDUM_SECRET: SECRET,
-        LEGENDUM_DESK_TOKEN: DESK_TOKEN,
-        ...this.#env,
-      },
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    });
-    this.#child = child;
-    await new Promise<void>((resolve, reject) => {
-      child.once('message', () => resolve());
-      child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
-    });
-  }
-  async stop(): Promise<void> {
-    const child = this.#child;
-    this.#child = null;
-    if (!child || child.exitCode !== null) return;
-    const gone = new Promise((done) => child.once('exit', done));
-    child.kill('SIGTERM');
-    await gone;
-  }
-}
-
-export const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
-    });
-  });
+export { AppServer, DESK_TOKEN, freePort, SECRET } from './server';
 
 /** The demo’s accounts by the names that the tests use. */
 const ACCOUNTS: Readonly<Record<string, string>> = {
