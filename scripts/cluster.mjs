@@ -132,7 +132,8 @@ async function main([command = 'status', ...args]) {
   };
   const folder = resolve(option('folder', 'data/cluster'));
   const nodes = Number(option('nodes', 3));
-  if (command === 'start') {
+  if (command === 'prepare') classPath();
+  else if (command === 'start') {
     const found = classPath();
     if (!found.path) {
       console.error(`A cluster can't be started: ${found.missing} can't be had here.`);

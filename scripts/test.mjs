@@ -7,15 +7,21 @@ import { ensureMessages, ensurePackages } from './setup.mjs';
 ensurePackages();
 ensureMessages();
 mkdirSync('.cache', { recursive: true });
+const BEGAN = Date.now();
+/** Seconds that the whole run may take where it counts, and what the last checks need of them in a slow hour. */
+const LIMIT = 1200;
+const NEEDS = { cluster: 260, equal: 120 };
+const left = () => LIMIT - (Date.now() - BEGAN) / 1000;
 let passed = 0;
 let failed = 0;
 
 /** One check is one program; when it writes a report, that is counted instead. */
-async function check(name, args, report, count) {
+async function check(name, args, report, count, limit) {
   const began = Date.now();
   if (report) rmSync(report, { force: true });
   const status = await new Promise((done) => {
-    spawn(process.execPath, args, { stdio: 'inherit' }).once('close', done);
+    const child = spawn(process.execPath, args, { stdio: 'inherit' }).once('close', done);
+    if (limit) setTimeout(() => child.kill('SIGTERM'), limit * 1000).unref();
   });
   const seconds = ((Date.now() - began) / 1000).toFixed(0);
   const [good, bad] =
@@ -31,6 +37,9 @@ async function check(name, args, report, count) {
   console.log(`  ${name}: ${status === 0 ? 'passed' : 'failed'}, ${seconds} s`);
 }
 
+// What comes over the network comes meanwhile.
+spawn(process.execPath, ['scripts/cluster.mjs', 'prepare'], { stdio: 'ignore' });
+spawn(process.execPath, ['scripts/equalTests.mjs', 'prepare'], { stdio: 'ignore' });
 // Each of these keeps one processor busy: two at a time.
 await Promise.all([
   check('types', [
@@ -58,6 +67,15 @@ await check('end-to-end tests', ['scripts/e2e.mjs'], '.cache/playwright.json', (
   r.stats.expected,
   r.stats.unexpected + r.stats.flaky,
 ]);
+
+const ofVitest = (r) => [r.numPassedTests, r.numFailedTests];
+/** Tests that need other programs beside, and time for them: said where there is none. */
+async function ifTime(name, script, report, needs) {
+  if (left() > needs) return check(name, [script], report, ofVitest, needs);
+  console.log(`  ${name}: left out, ${Math.round(left())} s are left and it may need ${needs}`);
+}
+await ifTime('distributed engine', 'scripts/clusterTests.mjs', '.cache/cluster.json', NEEDS.cluster);
+await ifTime('equal servers', 'scripts/equalTests.mjs', '.cache/equal.json', NEEDS.equal);
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
