@@ -2,12 +2,15 @@ import { defineMiddleware } from 'astro:middleware';
 import { expectedFailure } from './server/params';
 import { failed } from './server/problem';
 
+/** Astro's own policy has no directive for these. */
+const TRUSTED = "require-trusted-types-for 'script'; trusted-types legendum";
+
 /**
  * Around every page and endpoint: what fails is answered with a problem document (or, where a person asked
  * for a page, with a page that says so), and stands in the log under the number that the answer carries.
  *
- * Style attributes are allowed beside the hashed scripts and sheets: the server writes them for computed
- * widths, and the chart library for its drawings. Astro's own policy has no directive for them.
+ * Pages have no style attributes: what is computed is set by scripts, one property at a time, which a policy allows.
+ * Texts become programs and pages in one place alone (`browser/trusted.ts`).
  */
 export const onRequest = defineMiddleware(async (context, next) => {
   let response: Response;
@@ -25,10 +28,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
   }
   const policy = response.headers.get('content-security-policy');
   if (policy)
-    response.headers.set(
-      'content-security-policy',
-      `${policy} style-src-attr 'unsafe-inline'; report-uri /api/policy-reports;`,
-    );
+    response.headers.set('content-security-policy', `${policy} ${TRUSTED}; report-uri /api/policy-reports;`);
   return response;
 });
 

@@ -5,11 +5,13 @@ import type { PackedNode } from '../core/citing/style';
 import { say } from '../words/generated/browser';
 import { say as sayCiting } from '../words/generated/citing';
 import type { CiteTask, CitingAnswer, CitingTask, Stage, StyleSource } from './citing.worker';
+import program from './citing.worker.ts?worker&url';
 import { getLocale, getStyle } from './client';
 import { shortId } from './ids';
 import type { OwnStyle } from './rows';
 import { rowsWith } from './shapes';
 import type { Store } from './store';
+import { startWorker } from './trusted';
 
 /** What is to be set, and how; `style` is the id of a public style or of one of the reader's own. */
 export interface Citing extends Pick<CiteTask, 'items' | 'locale' | 'byRecord' | 'place'> {
@@ -73,8 +75,7 @@ export class Citer {
     this.#worker(0);
   }
   #worker(hand: number): Worker {
-    const made =
-      this.#workers[hand] ?? new Worker(new URL('./citing.worker.ts', import.meta.url), { type: 'module' });
+    const made = this.#workers[hand] ?? startWorker(program);
     this.#workers[hand] = made;
     return made;
   }
@@ -92,10 +93,7 @@ export class Citer {
         reject(new Error(why));
       };
       for (const [hand, task] of tasks.entries()) {
-        this.#workers[hand] ??= new Worker(new URL('./citing.worker.ts', import.meta.url), {
-          type: 'module',
-        });
-        const worker = this.#workers[hand];
+        const worker = this.#worker(hand);
         worker.onmessage = ({ data: answer }: MessageEvent<CitingAnswer>) => {
           if (answer.n !== this.#n) return;
           if (answer.failed) return fail(sayCiting(answer.failed));

@@ -5,10 +5,12 @@ import type { Role } from '../core/references/roles';
 import { say } from '../words/generated/browser';
 import type { ReadingProgress, ReadingTask } from './reading';
 import type { WorkerAnswer, WorkerTask } from './references.worker';
+import program from './references.worker.ts?worker&url';
 import type { Bibliography } from './rows';
 import { isObject } from './shapes';
 import { referencesFrom } from './slipShapes';
 import type { Store } from './store';
+import { startWorker } from './trusted';
 
 export const NO_BIBLIOGRAPHY: Omit<Bibliography, 'reader'> = { text: '', read: '', needBy: '', rows: [] };
 
@@ -48,7 +50,7 @@ export class ReferenceReader {
    */
   async read(what: ReadingTask, progress: (p: ReadingProgress) => void): Promise<void> {
     if (this.#busy) this.stop();
-    this.#worker ??= new Worker(new URL('./references.worker.ts', import.meta.url), { type: 'module' });
+    this.#worker ??= startWorker(program);
     const worker = this.#worker;
     const n = ++this.#n;
     this.#busy = true;

@@ -18,6 +18,7 @@ const BENCHES = table<() => Promise<unknown>>({
   interface: () => import('./benchInterface'),
   related: () => import('./benchRelated'),
   change: () => import('./benchChange'),
+  engines: () => import('./benchEngines'),
   learning: () => import('./benchLearning'),
 });
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');

@@ -6,17 +6,12 @@
 
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
-import { fullName } from '../core/model/describe';
 import type { CampusId } from '../core/model/record';
-import { type AskedSearch, askedSearch } from '../core/query/read';
-import { NEW_SEARCH, printRequest, type SearchRequest } from '../core/query/request';
-import { random } from '../core/random';
-import { words } from '../core/words/fold';
+import { printRequest } from '../core/query/request';
 import { DEMO_START } from '../demo/clock';
 import { DiscoveryService } from '../server/service';
 import { benchIndex, benchOptions } from './benchIndex';
-
-const asked = (request: SearchRequest): AskedSearch => askedSearch(request) as AskedSearch;
+import { asked, drawnSearches, quantile } from './benchQueries';
 
 const { values } = benchOptions();
 const count = Number(values.records);
@@ -28,46 +23,7 @@ const moment = {
 };
 const slice = { offset: 0, limit: 25 };
 
-const r = random(7);
-const sample = () => service.recordAt(r.int(0, service.engine.size - 1));
-const strong = (text: string) => words(text).filter((w) => w.length > 4);
-const BROAD = [
-  'history',
-  'local',
-  'theory',
-  'public',
-  'evidence',
-  'review',
-  'sites',
-  'policy',
-  'data',
-  'practice',
-];
-const classes: Record<string, () => SearchRequest> = {
-  'one broad word': () => ({ ...NEW_SEARCH, q: r.pick(BROAD) }),
-  'two broad words': () => ({ ...NEW_SEARCH, q: `${r.pick(BROAD)} ${r.pick(BROAD)}` }),
-  topic: () => ({
-    ...NEW_SEARCH,
-    q: strong(sample().subjects[0] ?? '')
-      .slice(0, 2)
-      .join(' '),
-  }),
-  'known title': () => ({ ...NEW_SEARCH, q: sample().csl.title }),
-  phrase: () => ({ ...NEW_SEARCH, q: `"${words(sample().csl.title).slice(0, 3).join(' ')}"` }),
-  person: () => ({ ...NEW_SEARCH, q: fullName(sample().csl.author?.[0] ?? { literal: 'Lind' }) }),
-  filtered: () => ({
-    ...NEW_SEARCH,
-    q: r.pick(BROAD),
-    keep: { peer: ['reviewed'], kind: ['research-article'], language: ['en'] },
-    from: 2015,
-    sort: 'newest',
-  }),
-  everything: () => ({ ...NEW_SEARCH, q: '', keep: { wait: ['now', 'today'] }, sort: 'soonest' }),
-};
-const quantile = (list: readonly number[], p: number): number => {
-  const sorted = [...list].sort((a, b) => a - b);
-  return Math.round((sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? 0) * 100) / 100;
-};
+const classes = drawnSearches(service);
 const queries = Object.entries(classes).flatMap(([name, make]) =>
   Array.from({ length: 25 }, () => ({ name, request: make() })),
 );

@@ -3,6 +3,7 @@
  * alphabet. A letter's weight is its rank among the letters that are filed apart; what differs by case or
  * accents alone has one weight, so that what is typed finds its place however it is written.
  */
+import { table } from '../table';
 import type { Alphabet } from './filing';
 
 /**
@@ -15,6 +16,7 @@ const RANKED = [
   [0x3000, 0x3040],
   [0xff00, 0xff66],
 ] as const;
+const SEVERAL = table<string>({ ß: 'ss', æ: 'ae', œ: 'oe', ĳ: 'ij', þ: 'th', ŉ: 'ʼn' });
 const FIRST_WEIGHT = 0x20;
 /** Above every weight of a ranked letter. */
 const BEHIND = 0x3000;
@@ -30,6 +32,12 @@ export function sortKeyBy({ compareLetters }: Pick<Alphabet, 'compareLetters'>):
     if (i > 0 && compareLetters(told[i - 1] as string, l) !== 0) weight++;
     weights.set(l, String.fromCharCode(weight));
   });
+  // A letter that is filed as several (ß as ss, in most alphabets æ as ae) has the weights of them.
+  for (const l of told) {
+    const several = SEVERAL.get(l.toLowerCase()) ?? l.normalize('NFKD').replace(/\p{M}+/gu, '');
+    if ([...several].length > 1 && compareLetters(l, several) === 0)
+      weights.set(l, [...several].map((one) => weights.get(one) ?? '').join(''));
+  }
   const behind = (letter: string): string => {
     const code = letter.codePointAt(0) as number;
     // Two units, so that all that there are find room in order.

@@ -1,9 +1,11 @@
+import { pageIn } from '../../browser/trusted';
+
 /** While something is at work its part of the library desk is looked at again; the rest of the page stays where it is. */
 const work = document.querySelector<HTMLElement>('[data-work]');
 const EVERY = 3000;
 async function look(): Promise<void> {
   try {
-    const page = new DOMParser().parseFromString(await (await fetch('/desk')).text(), 'text/html');
+    const page = pageIn(await (await fetch('/desk')).text());
     const now = page.querySelector<HTMLElement>('[data-work]');
     if (work && now) {
       work.replaceChildren(...now.childNodes);
@@ -15,5 +17,3 @@ async function look(): Promise<void> {
   if (work?.hasAttribute('data-goes-on')) setTimeout(look, EVERY);
 }
 if (work?.hasAttribute('data-goes-on')) setTimeout(look, EVERY);
-
-export {};
