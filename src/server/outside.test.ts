@@ -138,7 +138,7 @@ describe('a publisher’s text', () => {
     call(publisher.GET, `/standin/publisher/${provider}/${record}.pdf`);
   it('is there exactly where the coverage shows it and the provider does not fail', async () => {
     let [shown, broken] = [0, 0];
-    for (let n = 1; n <= 150; n++) {
+    for (let n = 1; n <= 100; n++) {
       const id = `tu${String(n).padStart(7, '0')}`;
       const coverage = (await server.service.record(id))?.coverage ?? [];
       for (const c of coverage.filter((x) => x.shown)) {

@@ -88,7 +88,7 @@ describe('an index built upon the one that stands', () => {
         }
       }),
       {
-        numRuns: 6,
+        numRuns: 4,
         examples: [[[Object.keys(CHANGES).map((name, i): [string, number] => [name, 20 * i])]]],
       },
     );

@@ -2,23 +2,16 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { Discovery } from '../../src/core/discovery/discovery';
-import type { EngineAnswer, EngineConditions, EngineQuery } from '../../src/core/engine/port/engine';
+import type { EngineAnswer, EngineConditions } from '../../src/core/engine/port/engine';
 import { creators, fullName } from '../../src/core/model/describe';
 import type { DiscoveryRecord } from '../../src/core/model/record';
-import { type Minutes, parseDay, parseLocal } from '../../src/core/model/time';
-import { REACHES } from '../../src/core/model/waits';
-import {
-  type Choices,
-  GROUPS,
-  type Group,
-  NEW_SEARCH,
-  type SearchRequest,
-  SORTS,
-} from '../../src/core/query/request';
+import { type Minutes, parseLocal } from '../../src/core/model/time';
+import { GROUPS, NEW_SEARCH, type SearchRequest } from '../../src/core/query/request';
 import { fold, words } from '../../src/core/words/fold';
+import { anySearch } from '../fixtures/anySearch';
 import { narrows } from '../fixtures/narrowing';
 import { asked, itemsAsTheyCame, moment } from '../fixtures/world';
-import { bothOf } from './cluster';
+import { bothOf, queryOf } from './cluster';
 
 const both = bothOf('agree', 1200, { shards: 2 });
 const AT = parseLocal(moment().at) as Minutes;
@@ -54,67 +47,14 @@ const QUERIES = [
   'lang:de',
   '(food OR sea) title:history -"local food"',
 ];
-const queryOf = (r: SearchRequest, slice = { offset: 0, limit: 25 }): EngineQuery => ({
-  tree: asked(r).query.tree,
-  situation: moment().situation,
-  at: AT,
-  since: r.since,
-  reach: r.reach,
-  keep: r.keep,
-  drop: r.drop,
-  from: r.from,
-  to: r.to,
-  sort: r.sort,
-  needBy: r.needBy,
-  ...slice,
-});
 /** All but the lines, which each engine orders by its own weights. */
 const counts = ({ slice: _, ...answer }: EngineAnswer) => answer;
 const EVERYTHING: EngineConditions = { ...queryOf(NEW_SEARCH) };
 
 function requests(): fc.Arbitrary<SearchRequest> {
-  const values = (g: Group): readonly string[] =>
-    ({
-      kind: records.map((r) => r.kind),
-      language: records.flatMap((r) => r.languages.slice(0, 1)),
-      peer: ['reviewed', 'not', 'unknown'],
-      subject: records.flatMap((r) => r.subjects),
-      person: records.flatMap((r) => creators(r.csl).names.map(fullName)),
-      journal: records.flatMap((r) => r.csl['container-title'] ?? []),
-      place: both.world.service.library.campuses.map((c) => c.id as string),
-      open: ['yes', 'no'],
-      carrier: records.map((r) => r.carrier),
-      audience: records.flatMap((r) => r.audience ?? []),
-      source: records.map((r) => r.source),
-      wait: ['now', 'today', 'week', 'later', 'unlikely'],
-    })[g];
-  const choices: fc.Arbitrary<Choices> = fc
-    .array(fc.tuple(fc.constantFrom(...GROUPS), fc.array(fc.nat(9999), { minLength: 1, maxLength: 3 })), {
-      maxLength: 2,
-    })
-    .map((made) =>
-      Object.fromEntries(
-        made.map(([g, picks]) => {
-          const all = values(g);
-          return [g, [...new Set(picks.map((n) => all[(n * 7919) % all.length] as string))]];
-        }),
-      ),
-    );
-  const year = fc.option(fc.integer({ min: 1950, max: 2026 }), { freq: 2 });
   const titles = records.slice(0, 200).map((r) => words(r.csl.title).slice(0, 2).join(' '));
-  return fc
-    .record({
-      q: fc.constantFrom(...QUERIES, ...titles),
-      keep: choices,
-      drop: choices,
-      from: year,
-      to: year,
-      sort: fc.constantFrom(...SORTS),
-      reach: fc.constantFrom(...REACHES),
-      needBy: fc.option(fc.constantFrom(parseDay('2026-11-06'), parseDay('2026-11-20'))),
-      since: fc.option(fc.constantFrom(parseDay('2026-10-01')), { freq: 4 }),
-    })
-    .map((r) => ({ ...NEW_SEARCH, ...r, exact: true }));
+  const campuses = both.world.service.library.campuses.map((c) => c.id as string);
+  return anySearch(records, [...QUERIES, ...titles], campuses).map((r) => ({ ...r, exact: true }));
 }
 
 /** Of several records that are equal to a list, each engine has another first. */

@@ -3,16 +3,13 @@ import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
-import type { EngineQuery } from '../../src/core/engine/port/engine';
 import type { DiscoveryRecord } from '../../src/core/model/record';
-import { type Minutes, parseLocal } from '../../src/core/model/time';
 import { NEW_SEARCH } from '../../src/core/query/request';
 import { Cluster } from '../../src/server/opensearch/cluster';
 import { bringChanges, fill, indexOf } from '../../src/server/opensearch/fill';
 import { openCluster } from '../../src/server/opensearch/open';
 import { ClusterDiscovery } from '../../src/server/opensearch/service';
-import { asked, moment } from '../fixtures/world';
-import { addressOf, bothOf, nextMoment } from './cluster';
+import { addressOf, bothOf, nextMoment, queryOf } from './cluster';
 
 const ALIAS = 'changing';
 const both = bothOf(ALIAS, 400, { shards: 2 });
@@ -39,21 +36,8 @@ function changed(change: (records: DiscoveryRecord[]) => DiscoveryRecord[]): str
   return dir;
 }
 const options = () => ({ alias: ALIAS, shards: 2, replicas: 0, now: nextMoment() });
-const query = (q: string): EngineQuery => ({
-  tree: asked({ ...NEW_SEARCH, q, exact: true }).query.tree,
-  situation: moment().situation,
-  at: parseLocal('2027-06-01T09:00') as Minutes,
-  since: null,
-  reach: 'index',
-  keep: {},
-  drop: {},
-  from: null,
-  to: null,
-  sort: 'match',
-  needBy: null,
-  offset: 0,
-  limit: 50,
-});
+const query = (q: string) =>
+  queryOf({ ...NEW_SEARCH, q, exact: true }, { at: '2027-06-01T09:00', limit: 50 });
 
 describe('changes of a day', () => {
   it('what is new, other or gone is so; the rest was not touched', async () => {
@@ -95,6 +79,31 @@ describe('changes of a day', () => {
       removed: 0,
     });
   });
+  it('is heard of by who asks already: nothing that was remembered is told any more', async () => {
+    const discovery = await ClusterDiscovery.open(both.world.dir, addressOf(ALIAS));
+    try {
+      const dir = changed((records) =>
+        records.map((r, i) => (i === 5 ? { ...r, csl: { ...r.csl, title: 'Zymurgical afterthoughts' } } : r)),
+      );
+      const { id } = JSON.parse(
+        readFileSync(join(dir, 'records.jsonl'), 'utf8').split('\n')[5] as string,
+      ) as { id: string };
+      const before = (await discovery.record(id))?.record.csl.title;
+      expect(before).not.toBe('Zymurgical afterthoughts');
+      await bringChanges(both.cluster, dir, options());
+      await expect
+        .poll(
+          async () => {
+            await discovery.fresh();
+            return (await discovery.record(id))?.record.csl.title;
+          },
+          { timeout: 20_000, interval: 300 },
+        )
+        .toBe('Zymurgical afterthoughts');
+    } finally {
+      discovery.close();
+    }
+  }, 40_000);
   it('brings what building afresh would have', async () => {
     const dir = changed((records) =>
       records

@@ -1,11 +1,14 @@
 /** The nodes that the tests of the distributed engine share, and indexes of their own in them. */
 import { afterAll, beforeAll } from 'vitest';
 import { EmbeddedSearch } from '../../src/core/engine/embedded';
+import type { EngineQuery } from '../../src/core/engine/port/engine';
+import { type Minutes, parseLocal } from '../../src/core/model/time';
+import type { SearchRequest } from '../../src/core/query/request';
 import { Cluster, type ClusterAddress } from '../../src/server/opensearch/cluster';
 import type { OpenSearchEngine } from '../../src/server/opensearch/engine';
 import { type Filled, fill } from '../../src/server/opensearch/fill';
 import { openCluster } from '../../src/server/opensearch/open';
-import { worldOf } from '../fixtures/world';
+import { asked, moment, worldOf } from '../fixtures/world';
 
 export const NODES = (process.env.LEGENDUM_TEST_CLUSTER ?? '').split(',');
 export const addressOf = (alias: string, limit = 30_000): ClusterAddress => ({
@@ -51,3 +54,24 @@ export function bothOf(alias: string, records: number, { shards = 2, replicas = 
     },
   };
 }
+
+/** A search as an engine is asked it, by a reader at a desk of the made-up university. */
+export const queryOf = (
+  r: SearchRequest,
+  { at = moment().at, ...slice }: { at?: string; offset?: number; limit?: number } = {},
+): EngineQuery => ({
+  tree: asked(r).query.tree,
+  situation: moment().situation,
+  at: parseLocal(at) as Minutes,
+  since: r.since,
+  reach: r.reach,
+  keep: r.keep,
+  drop: r.drop,
+  from: r.from,
+  to: r.to,
+  sort: r.sort,
+  needBy: r.needBy,
+  offset: 0,
+  limit: 25,
+  ...slice,
+});

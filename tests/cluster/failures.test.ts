@@ -1,36 +1,19 @@
 /** Nodes that die, hang, or are all gone; a disk that is full. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { pidOf, startNode, together } from '../../scripts/cluster.mjs';
-import type { EngineQuery } from '../../src/core/engine/port/engine';
-import { type Minutes, parseLocal } from '../../src/core/model/time';
 import { NEW_SEARCH } from '../../src/core/query/request';
 import { words } from '../../src/core/words/fold';
 import { fill, indexOf } from '../../src/server/opensearch/fill';
 import { openCluster } from '../../src/server/opensearch/open';
 import { ClusterDiscovery } from '../../src/server/opensearch/service';
-import { asked, moment } from '../fixtures/world';
-import { addressOf, bothOf, NODES, nextMoment } from './cluster';
+import { addressOf, bothOf, NODES, nextMoment, queryOf } from './cluster';
 
 const FOLDER = process.env.LEGENDUM_TEST_CLUSTER_FOLDER as string;
 const BASE = Number(process.env.LEGENDUM_TEST_CLUSTER_BASE);
 const PATH = process.env.LEGENDUM_TEST_CLUSTER_PATH as string;
 const ALIAS = 'failing';
 const both = bothOf(ALIAS, 1000, { shards: 2, replicas: 1 });
-const query = (q: string): EngineQuery => ({
-  tree: asked({ ...NEW_SEARCH, q, exact: true }).query.tree,
-  situation: moment().situation,
-  at: parseLocal(moment().at) as Minutes,
-  since: null,
-  reach: 'index',
-  keep: {},
-  drop: {},
-  from: null,
-  to: null,
-  sort: 'match',
-  needBy: null,
-  offset: 0,
-  limit: 10,
-});
+const query = (q: string) => queryOf({ ...NEW_SEARCH, q, exact: true }, { limit: 10 });
 const settled = () =>
   both.cluster.client.cluster.health({
     index: `${ALIAS}-*`,

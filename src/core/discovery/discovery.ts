@@ -331,6 +331,10 @@ export class Discovery {
     });
   }
 
+  /** The engine has other records now: what was worked out of those before does not hold. */
+  forget(): void {
+    this.#lines.forget();
+  }
   /** Records in the index, whenever they came. */
   size(): Promise<number> {
     return this.#engine.size();

@@ -15,6 +15,8 @@ import { type Clause, closest, matchOf, scored, type Weighed, weightyWords, word
 /** The index that is asked, and what has to be known of it. */
 export interface FilledIndex {
   readonly name: string;
+  /** When it was changed last. */
+  readonly changed: string;
   /** Where its access rows stand. */
   readonly rows: string;
   readonly size: number;

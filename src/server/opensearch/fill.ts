@@ -24,6 +24,8 @@ export interface IndexMeta {
   /** The layout of the access rows, as JSON. */
   readonly layout: string;
   readonly filled: string;
+  /** When changes were brought last; what was remembered of it before does not hold any more. */
+  readonly changed: string;
 }
 export interface FillOptions {
   readonly alias: string;
@@ -114,6 +116,7 @@ export async function fill(cluster: Cluster, dir: string, options: FillOptions):
     language: file.library.language ?? 'en',
     layout: JSON.stringify(rowLayout(file.library)),
     filled: now,
+    changed: now,
   };
   const before = await indexOf(cluster, alias);
   await client.indices.create({
@@ -237,6 +240,11 @@ export async function bringChanges(cluster: Cluster, dir: string, options: FillO
   const gone = await goneFrom(cluster, index, came);
   await remove(cluster, index, gone);
   await cluster.client.indices.refresh({ index });
+  if (written || gone.length)
+    await cluster.client.indices.putMapping({
+      index,
+      body: { _meta: { ...meta, changed: options.now } } as never,
+    });
   return { index, records: came.size, written, removed: gone.length };
 }
 interface Prepared {
@@ -312,7 +320,7 @@ export async function metaOf(cluster: Cluster, index: string): Promise<IndexMeta
     const { body } = await cluster.client.indices.getMapping({ index });
     const { mappings } =
       (body as unknown as Record<string, { mappings: { _meta?: IndexMeta } }>)[index] ?? {};
-    return mappings?._meta ?? { shape: 0, language: '', layout: '', filled: '' };
+    return mappings?._meta ?? { shape: 0, language: '', layout: '', filled: '', changed: '' };
   });
 }
 /** All rows in the order of their numbers. */

@@ -42,6 +42,7 @@ export async function openCluster(address: ClusterAddress, library: Library): Pr
     );
     const index: FilledIndex = {
       name,
+      changed: meta.changed,
       rows: `${name}.rows`,
       size: reply.hits.total?.value ?? 0,
       values,

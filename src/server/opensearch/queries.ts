@@ -7,15 +7,7 @@ import { COVERED } from '../../core/engine/match/closest';
 import { type PhraseWord, phraseWords } from '../../core/engine/match/neighbours';
 import type { EngineTree } from '../../core/engine/port/engine';
 import { LEAST } from '../../core/engine/rank/weights';
-import {
-  askedWords,
-  FIELDS,
-  type Field,
-  type Near,
-  type PhraseNode,
-  type QueryNode,
-  type WordNode,
-} from '../../core/query/tree';
+import { askedWords, FIELDS, type Field, type Near, type QueryNode } from '../../core/query/tree';
 import { termsFor } from '../../core/words/analysis';
 import { codeTerm } from '../../core/words/codes';
 import { SMALL_WORDS, words } from '../../core/words/fold';
@@ -236,5 +228,3 @@ export const together = (field: Field, list: readonly string[]): Clause => {
 };
 /** Longer than any name, shorter than what lies between two values. */
 const VALUE_LENGTH = 200;
-
-export type WordOrPhrase = WordNode | PhraseNode;

@@ -10,10 +10,10 @@ import type { Policy } from '../../core/model/policy';
 import { EngineAway, TooSlow } from '../faults';
 import { readLibraryFile } from '../service';
 import type { ClusterAddress } from './cluster';
-import { indexOf } from './fill';
+import { indexOf, metaOf } from './fill';
 import { type OpenedEngine, openCluster } from './open';
 
-/** Milliseconds between two looks whether something was filled anew. */
+/** Milliseconds between two looks whether something was filled anew, or changed. */
 const LOOK_EVERY = 5000;
 
 /** The engine that is asked now: none yet, or one of several that follow each other. */
@@ -38,27 +38,38 @@ class Standing {
   setLibrary(library: Library): void {
     this.#library = library;
   }
-  /** Opens what was not there yet, goes over to what was filled since. Rejects where there is nothing to ask. */
-  async fresh(): Promise<void> {
+  /**
+   * Opens what was not there yet, goes over to what was filled since. Rejects where there is nothing to ask.
+   * @returns whether another engine is asked from now on
+   */
+  async fresh(): Promise<boolean> {
     if (!this.#now) {
       this.#now = await openCluster(this.#address, this.#library);
       this.#looked = Date.now();
-    } else if (this.#next) {
+      return true;
+    }
+    if (this.#next) {
       const { cluster } = this.#now;
       this.#now = this.#next;
       this.#next = null;
       // What was asked before is still answered by it.
       setTimeout(() => void cluster.close(), this.#address.limit * 2).unref();
-    } else if (Date.now() - this.#looked > LOOK_EVERY) {
+      return true;
+    }
+    if (Date.now() - this.#looked > LOOK_EVERY) {
       this.#looked = Date.now();
       void this.#look(this.#now);
     }
+    return false;
   }
   /** What goes wrong while looking is said by the next question. */
   async #look(now: OpenedEngine): Promise<void> {
     try {
       const name = await indexOf(now.cluster, this.#address.alias);
-      if (name && name !== now.index.name) this.#next = await openCluster(this.#address, this.#library);
+      if (!name) return;
+      const { changed } = await metaOf(now.cluster, name);
+      if (name !== now.index.name || changed !== now.index.changed)
+        this.#next = await openCluster(this.#address, this.#library);
     } catch {
       this.#next = null;
     }
@@ -104,8 +115,8 @@ export class ClusterDiscovery extends Discovery {
     return new ClusterDiscovery(standing, dir, performance.now() - began);
   }
   /** Before each question. */
-  fresh(): Promise<void> {
-    return this.#standing.fresh();
+  async fresh(): Promise<void> {
+    if (await this.#standing.fresh()) this.forget();
   }
   override async setPolicy(policy: Policy): Promise<void> {
     this.#standing.setLibrary({ ...this.library, policy });

@@ -301,7 +301,7 @@ describe('ranking', () => {
           expect(ranking.inTime).toBe(docs.filter((d) => d.row > 0 && 60 * d.row < 200).length);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 200 },
     );
   });
 });

@@ -47,7 +47,7 @@ describe('lists, by two engines', () => {
       fc.asyncProperty(asked, async (a) => {
         expect(await engines[0].browse(a)).toEqual(await engines[1].browse(a));
       }),
-      { numRuns: 300 },
+      { numRuns: 200 },
     );
   });
   it('walk without end: every row once, down as up, in the order of the alphabet', async () => {
@@ -120,7 +120,7 @@ describe('the shelf, by two engines', () => {
       fc.asyncProperty(asked, async (a) => {
         expect(await engines[0].shelf(a)).toEqual(await engines[1].shelf(a));
       }),
-      { numRuns: 300 },
+      { numRuns: 200 },
     );
   });
   it('puts the copy asked for in the middle, and goes on from its ends', async () => {
