@@ -92,13 +92,22 @@ test('a script that was slipped into a page does not run, and the server hears o
   const heard = page.waitForResponse((r) => r.url().endsWith('/api/policy-reports'));
   const ran = await page.evaluate(() => {
     const script = document.createElement('script');
-    script.textContent = 'document.title = "taken"';
+    let refused = false;
+    try {
+      script.textContent = 'document.title = "taken"';
+    } catch {
+      // A text is no script (Trusted Types); as a child it may stand there, and does not run either.
+      refused = true;
+      script.append('document.title = "taken"');
+    }
     document.body.append(script);
-    return document.title;
+    return { title: document.title, refused };
   });
-  expect(ran).not.toBe('taken');
+  expect(ran.title).not.toBe('taken');
+  expect(ran.refused).toBe(true);
   expect((await heard).status()).toBe(204);
-  expect(faults).toEqual([expect.stringContaining('Content Security Policy')]);
+  expect(faults.length).toBeGreaterThan(0);
+  for (const fault of faults) expect(fault).toMatch(/Content Security Policy|Trusted/);
   faults.length = 0; // that is what it was to say
 });
 
