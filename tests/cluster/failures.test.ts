@@ -54,10 +54,13 @@ describe('a node', () => {
         totals[i] = (await engine.search(query(titles[i] as string))).total;
       }
     };
-    await Promise.all([ask(), ask(), ask(), ask()]);
-    expect(totals).toEqual(expected);
-    await cluster.close();
-    await again(2);
+    try {
+      await Promise.all([ask(), ask(), ask(), ask()]);
+      expect(totals).toEqual(expected);
+    } finally {
+      await cluster.close();
+      await again(2);
+    }
   }, 180_000);
   it('that hangs is left out, and said where it can’t be', async () => {
     const { engine, cluster } = await openCluster(addressOf(ALIAS, 4000), both.world.service.library);

@@ -107,7 +107,7 @@ export class Asking {
   async scored(tree: EngineTree): Promise<Clause> {
     if (tree.op === 'closest') return this.#closest(tree.words);
     const known = await this.weigh(weightyWords(tree).flatMap((w) => (w.prefix ? [] : [w.word])));
-    return scored(tree, known);
+    return scored(tree, known, this.index.size);
   }
   async counts(query: Clause, filters: readonly Clause[]): Promise<readonly number[]> {
     if (filters.length === 0) return [];

@@ -56,6 +56,8 @@ interface Failure {
 }
 const reasonOf = (e: Failure): string => e.root_cause?.[0]?.reason ?? e.reason ?? e.type ?? '';
 
+/** Milliseconds until a question is asked again that some node took with it; doubled, up to the last. */
+const [FIRST_PAUSE, LAST_PAUSE] = [100, 1600];
 /** Tries on other nodes when one does not answer. */
 const TRIES = 3;
 
@@ -76,9 +78,23 @@ export class Cluster {
     });
   }
 
-  /** Several searches in one request. Rejects where any of them is not answered whole. */
+  /**
+   * Several searches in one request. Rejects where any of them is not answered whole; what a node took with it is
+   * asked again, since others have its parts a moment later.
+   */
   async searches(index: string, bodies: readonly SearchBody[]): Promise<readonly SearchReply[]> {
     if (bodies.length === 0) return [];
+    const until = Date.now() + this.#limit;
+    for (let pause = FIRST_PAUSE; ; pause *= 2) {
+      try {
+        return await this.#once(index, bodies);
+      } catch (error) {
+        if (!(error instanceof EngineAway) || Date.now() + pause > until || pause > LAST_PAUSE) throw error;
+        await new Promise((done) => setTimeout(done, pause));
+      }
+    }
+  }
+  async #once(index: string, bodies: readonly SearchBody[]): Promise<readonly SearchReply[]> {
     const lines = bodies.flatMap((body) => [
       { index, allow_partial_search_results: false },
       { timeout: `${this.#limit}ms`, ...body },
@@ -88,11 +104,16 @@ export class Cluster {
       return body as unknown as {
         readonly responses: readonly (SearchReply & {
           readonly error?: Failure;
+          readonly status?: number;
         })[];
       };
     });
     for (const one of reply.responses) {
-      if (one.error) throw new EngineAway(`The search engine failed: ${reasonOf(one.error)}`);
+      if (one.error) {
+        const why = `The search engine failed: ${reasonOf(one.error)}`;
+        // What it can't do it can't do a moment later either.
+        throw (one.status ?? 500) < 500 && one.status !== 429 ? new Error(why) : new EngineAway(why);
+      }
       if (one.timed_out) throw new TooSlow('The search engine took too long.');
       if (one._shards.failed > 0) throw new EngineAway('A part of the search engine did not answer.');
     }

@@ -1,12 +1,11 @@
 /**
- * A second look at the best: what the title and the people add to the words' weight, and whether the words stand
- * in the title as they were asked. The shares are those of the embedded engine.
+ * A second look at the best: whether the words stand in the title as they were asked. The shares are those of the
+ * embedded engine.
  */
 import type { EngineTree } from '../../core/engine/port/engine';
 import { type Sequence, titleFactor } from '../../core/engine/rank/titleJudge';
-import { gainOf } from '../../core/engine/rank/weights';
 import type { DiscoveryRecord } from '../../core/model/record';
-import { askedWords, FIELDS } from '../../core/query/tree';
+import { askedWords } from '../../core/query/tree';
 import { termOf, termsFor } from '../../core/words/analysis';
 import { fieldTexts } from '../../core/words/fieldTexts';
 import { SMALL_WORDS, words } from '../../core/words/fold';
@@ -15,8 +14,6 @@ const MOST = 255;
 
 export class Judge {
   readonly #asked: Sequence<string> | null;
-  readonly #strong: number;
-  readonly #sets: readonly (readonly string[])[];
   readonly #small: ReadonlySet<string>;
   readonly #headings: string | undefined;
 
@@ -25,8 +22,6 @@ export class Judge {
     const asked =
       tree.op === 'closest' ? [...tree.words] : askedWords(tree).flatMap(({ text }) => words(text));
     const strong = asked.filter((w) => !SMALL_WORDS.has(w));
-    this.#strong = strong.length;
-    this.#sets = strong.map(termsFor);
     this.#small = new Set(strong.length ? [...SMALL_WORDS].flatMap(termsFor) : []);
     this.#headings = headings;
     this.#asked = asked.length
@@ -38,24 +33,17 @@ export class Judge {
   factor(record: DiscoveryRecord): number {
     if (!this.#asked) return 1;
     const texts = fieldTexts(record, this.#headings);
-    const terms = texts.map((values) =>
-      values.map(({ text, language }) => words(text).map((w) => termOf(w, language))),
-    );
-    const bits = FIELDS.reduce((sum, _, f) => {
-      const there = new Set((terms[f] ?? []).flat());
-      return this.#sets.every((set) => set.some((t) => there.has(t))) ? sum | (1 << f) : sum;
-    }, 0);
-    const whole = terms[0]?.[0] ?? [];
+    const [first] = texts[0] ?? [];
+    const whole = first ? words(first.text).map((w) => termOf(w, first.language)) : [];
     const strong = (text: string): number =>
       Math.min(MOST, words(text).filter((w) => !SMALL_WORDS.has(w)).length);
     const titleLength = strong(texts[0]?.[0]?.text ?? '');
     const mainLength = strong(record.csl.title.split(/[:?–—](?=\s)/)[0] ?? '');
-    const judged = titleFactor(this.#asked, {
+    return titleFactor(this.#asked, {
       whole,
       title: whole.filter((t) => !this.#small.has(t)),
       titleLength,
       mainLength,
     });
-    return judged * (bits === 0 ? 1 : gainOf(bits, titleLength, mainLength, this.#strong));
   }
 }

@@ -2,11 +2,11 @@
  * From a query tree to the distributed engine's query language: what matches (`matchOf`, without a score) and
  * what is worth more among it (`scored`). Words go out as the terms they are indexed by.
  */
-import { FIELD_WEIGHT } from '../../core/engine/build/weights';
+import { FIELD_WEIGHT, K1 } from '../../core/engine/build/weights';
 import { COVERED } from '../../core/engine/match/closest';
 import { type PhraseWord, phraseWords } from '../../core/engine/match/neighbours';
 import type { EngineTree } from '../../core/engine/port/engine';
-import { LEAST } from '../../core/engine/rank/weights';
+import { LEAST, PERSON_GAIN, TITLE_SHARES } from '../../core/engine/rank/weights';
 import { askedWords, FIELDS, type Field, type Near, type QueryNode } from '../../core/query/tree';
 import { termsFor } from '../../core/words/analysis';
 import { codeTerm } from '../../core/words/codes';
@@ -158,21 +158,75 @@ export function weightyWords(tree: EngineTree): readonly PhraseWord[] {
 
 /** Fields by which matches are weighed; the others say little of what a record is about. */
 const WEIGHED: readonly Field[] = ['title', 'person', 'subject', 'container', 'text'];
-/** @param known the words of the tree with the forms that occur */
-export function scored(tree: QueryNode, known: ReadonlyMap<string, Weighed>): Clause {
-  const should = weightyWords(tree).flatMap(({ word, prefix }): Clause[] =>
-    prefix
-      ? [{ constant_score: { filter: wordIn({ word, prefix }, 'title') } }]
-      : (known.get(word)?.terms ?? []).flatMap((t) =>
-          WEIGHED.map((field) => ({
-            term: { [inField(field)]: { value: t, boost: FIELD_WEIGHT[FIELDS.indexOf(field)] } },
-          })),
-        ),
-  );
-  const query = {
-    bool: { filter: [matchOf(tree)], should: [...should, { constant_score: { filter: ALL, boost: LEAST } }] },
+/** What a word counts beside the field in which it counts most. */
+const BESIDE = 0.2;
+const idfOf = (df: number, size: number): number => Math.log(1 + (size - df + 0.5) / (df + 0.5));
+/** The share of `gainOf` that the title has, of matches all of whose words stand in it. */
+const BY_TITLE = `
+  double asked = params.asked;
+  double whole = asked / Math.max(asked, doc['title_words'].size() == 0 ? 0 : doc['title_words'].value);
+  double close = doc['main_words'].size() > 0 && doc['main_words'].value == asked && whole < params.main ? params.main : whole;
+  return 1 + params.gain + params.close * close * close;`;
+/**
+ * The same matches with what each is worth. A word weighs by how rare it is in all its forms together (a form that
+ * only one language has is not rarer for it), by the field in which it counts most; then the embedded engine's own
+ * gains: all words in the title, the more the less else it has, or among the people.
+ * @param known the words of the tree with the forms that occur
+ * @param size records in the index
+ */
+export function scored(tree: QueryNode, known: ReadonlyMap<string, Weighed>, size: number): Clause {
+  const asked = weightyWords(tree);
+  const stands = (word: PhraseWord, field: Field): Clause =>
+    word.prefix ? wordIn(word, field) : { terms: { [inField(field)]: known.get(word.word)?.terms ?? [] } };
+  const should = asked.map((word): Clause => {
+    const idf = word.prefix ? 1 : idfOf(known.get(word.word)?.df ?? 0, size);
+    return {
+      dis_max: {
+        tie_breaker: BESIDE,
+        queries: WEIGHED.map((field) => {
+          const weight = FIELD_WEIGHT[FIELDS.indexOf(field)] as number;
+          return { constant_score: { filter: stands(word, field), boost: (idf * weight) / (weight + K1) } };
+        }),
+      },
+    };
+  });
+  const strong = asked.filter(({ word }) => !SMALL_WORDS.has(word));
+  const allIn = (field: Field): Clause => both(strong.map((w) => stands(w, field)));
+  return {
+    function_score: {
+      query: {
+        bool: {
+          filter: [matchOf(tree)],
+          should: [...should, { constant_score: { filter: ALL, boost: LEAST } }],
+        },
+      },
+      functions: [
+        { field_value_factor: { field: 'worth' } },
+        ...(strong.length
+          ? [
+              {
+                filter: allIn('title'),
+                script_score: {
+                  script: {
+                    lang: 'painless',
+                    source: BY_TITLE,
+                    params: {
+                      asked: strong.length,
+                      gain: TITLE_SHARES.gain,
+                      close: TITLE_SHARES.close,
+                      main: TITLE_SHARES.mainTitle,
+                    },
+                  },
+                },
+              },
+              { filter: allIn('person'), weight: 1 + PERSON_GAIN },
+            ]
+          : []),
+      ],
+      score_mode: 'multiply',
+      boost_mode: 'multiply',
+    },
   };
-  return { function_score: { query, field_value_factor: { field: 'worth' }, boost_mode: 'multiply' } };
 }
 
 /** Whole words, and how much of the question's weight they are, in one number: each hit is worth two and its share. */
@@ -192,7 +246,7 @@ const CLOSE_ENOUGH = `
  */
 export function closest(known: readonly Weighed[], size: number): Clause {
   const there = known.filter((w) => w.df > 0);
-  const idf = (df: number): number => Math.log(1 + (size - df + 0.5) / (df + 0.5));
+  const idf = (df: number): number => idfOf(df, size);
   const weight = there.reduce((sum, w) => sum + idf(w.df), 0);
   if (!there.length || weight <= 0) return NONE;
   return {

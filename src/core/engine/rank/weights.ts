@@ -28,7 +28,7 @@ export const TITLE_SHARES = {
   letter: 0.05,
 } as const;
 /** All the words stand among the people. */
-const PERSON_GAIN = 0.4;
+export const PERSON_GAIN = 0.4;
 /** What a record is worth more for being of now; it falls to nothing over so many years from there. */
 const RECENT = { gain: 0.06, from: 1950, years: 76 } as const;
 /** Pieces about another piece carry its title; what they are about comes first. */
