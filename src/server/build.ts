@@ -18,7 +18,6 @@ import {
   writeSync,
 } from 'node:fs';
 import { basename, join } from 'node:path';
-import type { AccessItem } from '../core/access/options';
 import { rowLayout } from '../core/access/summary';
 import type { Course } from '../core/courses/course';
 import { writeKbart } from '../core/coverage/kbart';
@@ -36,6 +35,7 @@ import type { KbartLine } from '../core/model/titleList';
 import { parsePolicy, placesProblem, readPolicy } from '../core/policy/schema';
 import type { Analysis } from '../core/words/analysis';
 import { say } from '../words/generated/policyfile';
+import { comingItems } from './comingItems';
 import { FileSpool } from './fileSpool';
 import { readHistory, writeHistory } from './historyFile';
 import { digestOfText, readManifest, writeManifest } from './manifest';
@@ -71,8 +71,6 @@ export interface IndexSource {
 }
 export type Progress = (done: number, stage: 'records' | 'index' | 'done') => void;
 const CHUNK = 4 << 20;
-/** Chapters follow their book at once; a few books back is far enough. */
-const HOSTS_KEPT = 64;
 
 /** What came of a build. */
 export interface Built {
@@ -115,11 +113,10 @@ export function buildIndex(
   const reckoned = source.learnt ? { ...world.library, lenders: source.learnt } : world.library;
   const before = afresh ? null : openStanding(dir, { ...world, library: reckoned }, analysis);
   try {
-    const journals = new Map(world.journals.map((j) => [j.id, j]));
+    const itemOf = comingItems(new Map(world.journals.map((j) => [j.id, j])), world.lines);
     const spool = new FileSpool(join(making, 'words.tmp'));
     const builder = new IndexBuilder(reckoned, analysis, spool, before?.standing);
     const standing = before && new Unchanged(before);
-    const hosts = new Map<string, DiscoveryRecord>();
     const ebooks: KbartLine[] = [];
     const fd = openSync(join(making, 'records.jsonl'), 'w');
     let buffer: Buffer[] = [];
@@ -144,23 +141,9 @@ export function buildIndex(
       buffer.push(bytes);
       buffered += bytes.length;
       if (buffered > CHUNK) flush();
-      if (record.kind === 'book') {
-        hosts.set(record.id, record);
-        if (hosts.size > HOSTS_KEPT)
-          for (const oldest of hosts.keys()) {
-            hosts.delete(oldest);
-            break;
-          }
-      }
       for (const line of record.ebook ?? []) ebooks.push(line);
       source.courses?.saw(record);
-      const item: AccessItem = {
-        record,
-        lines: record.journal ? (world.lines.get(record.journal) ?? []) : [],
-        ...(record.journal ? { journal: journals.get(record.journal) } : {}),
-        ...(record.host ? { host: hosts.get(record.host) } : {}),
-      };
-      builder.add(item, bytes.length, standing?.of(record, bytes) ?? null);
+      builder.add(itemOf(record), bytes.length, standing?.of(record, bytes) ?? null);
       if (builder.count % 5000 === 0) progress(builder.count, 'records');
     }
     flush();

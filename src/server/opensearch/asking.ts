@@ -8,7 +8,7 @@ import type { DiscoveryRecord } from '../../core/model/record';
 import { dayOf } from '../../core/model/time';
 import { termsFor } from '../../core/words/analysis';
 import { SMALL_WORDS } from '../../core/words/fold';
-import type { Cluster, SearchBody, SearchHit, SearchReply } from './cluster';
+import type { Cluster, SearchBody, SearchReply } from './cluster';
 import { countIn, partsFor } from './counting';
 import { type Clause, closest, matchOf, scored, type Weighed, weightyWords, wordIn } from './queries';
 
@@ -17,8 +17,6 @@ export interface FilledIndex {
   readonly name: string;
   /** When it was changed last. */
   readonly changed: string;
-  /** Where its access rows stand. */
-  readonly rows: string;
   readonly size: number;
   /** About how many values each open-ended field has. */
   readonly values: Readonly<Record<string, number>>;
@@ -27,8 +25,6 @@ const RECORDS_KEPT = 4000;
 const WORDS_KEPT = 20_000;
 export const IDS_AT_ONCE = 5000;
 
-export const idOf = (h: SearchHit): string => String(h.fields?.id?.[0]);
-export const orderOf = (h: SearchHit): number => Number(h.fields?.order?.[0]);
 /** What is in the index at a moment, and came after a day. */
 export const presentAt = ({ at, since }: Pick<AccessMoment, 'at' | 'since'>): Clause => ({
   range: { added: { lte: dayOf(at), ...(since === null ? {} : { gt: since }) } },

@@ -26,6 +26,8 @@ export interface SearchHit {
   readonly fields?: Readonly<Record<string, readonly unknown[]>>;
   readonly sort?: readonly (string | number)[];
 }
+export const idOf = (h: SearchHit): string => String(h.fields?.id?.[0]);
+export const orderOf = (h: SearchHit): number => Number(h.fields?.order?.[0]);
 export interface Bucket {
   readonly key: string | number;
   readonly doc_count: number;

@@ -10,11 +10,13 @@ import { createInterface } from 'node:readline';
 import type { AccessItem } from '../../core/access/options';
 import { rowLayout } from '../../core/access/summary';
 import type { LibraryFile } from '../../core/discovery/discovery';
+import type { Library } from '../../core/model/library';
 import type { DiscoveryRecord } from '../../core/model/record';
 import { say } from '../../words/generated/indexfile';
+import { comingItems } from '../comingItems';
 import { readLibraryFile } from '../service';
 import { packRow } from './accessRows';
-import type { Cluster } from './cluster';
+import { type Cluster, idOf } from './cluster';
 import { documents, type MadeDocument, mappingOf, SHAPE, settingsOf } from './shape';
 
 /** What a filled index says of itself. */
@@ -26,6 +28,20 @@ export interface IndexMeta {
   readonly filled: string;
   /** When changes were brought last; what was remembered of it before does not hold any more. */
   readonly changed: string;
+}
+/** What a filling for a library says of itself. */
+const metaFor = (library: Library, now: string): IndexMeta => ({
+  shape: SHAPE,
+  language: library.language ?? 'en',
+  layout: JSON.stringify(rowLayout(library)),
+  filled: now,
+  changed: now,
+});
+/** Why what was filled can't be asked for a library, or added to; null where it can. */
+export function misfit(meta: IndexMeta, library: Library): 'otherShape' | 'otherLibrary' | null {
+  const own = metaFor(library, '');
+  if (meta.shape !== own.shape) return 'otherShape';
+  return meta.language === own.language && meta.layout === own.layout ? null : 'otherLibrary';
 }
 export interface FillOptions {
   readonly alias: string;
@@ -46,30 +62,16 @@ const ROWS_A_PIECE = 1000;
 const BULK_BYTES = 4_000_000;
 const AT_ONCE = 2;
 const COMPARED_AT_ONCE = 1000;
-const HOSTS_KEPT = 64;
 const TOLD_EVERY = 5000;
 
 /** The records of an index directory with what decides how they can be had. */
 async function* itemsOf(dir: string, { journals, lines }: LibraryFile): AsyncGenerator<AccessItem> {
-  const hosts = new Map<string, DiscoveryRecord>();
+  const itemOf = comingItems(journals, lines);
   const file = createInterface({
     input: createReadStream(join(dir, 'records.jsonl')),
     crlfDelay: Number.POSITIVE_INFINITY,
   });
-  for await (const line of file) {
-    if (!line) continue;
-    const record = JSON.parse(line) as DiscoveryRecord;
-    if (record.kind === 'book') {
-      hosts.set(record.id, record);
-      if (hosts.size > HOSTS_KEPT) hosts.delete(hosts.keys().next().value as string);
-    }
-    yield {
-      record,
-      lines: record.journal ? (lines.get(record.journal) ?? []) : [],
-      ...(record.journal ? { journal: journals.get(record.journal) } : {}),
-      ...(record.host ? { host: hosts.get(record.host) } : {}),
-    };
-  }
+  for await (const line of file) if (line) yield itemOf(JSON.parse(line) as DiscoveryRecord);
 }
 
 /** Access rows by their numbers, as they come up; those that are new are written beside the records. */
@@ -111,23 +113,19 @@ export async function fill(cluster: Cluster, dir: string, options: FillOptions):
   const { alias, shards, replicas, now, progress } = options;
   const file = readLibraryFile(dir);
   const index = `${alias}-${now.toLowerCase().replace(/[^a-z0-9]/g, '')}`;
-  const meta: IndexMeta = {
-    shape: SHAPE,
-    language: file.library.language ?? 'en',
-    layout: JSON.stringify(rowLayout(file.library)),
-    filled: now,
-    changed: now,
-  };
   const before = await indexOf(cluster, alias);
-  await client.indices.create({
-    index,
-    body: { settings: settingsOf(shards, replicas), mappings: mappingOf(meta) } as never,
-  });
-  await createRows(cluster, index, replicas);
   const rows = new RowNumbers([]);
   const made = documents(file.library);
   let order = 0;
   try {
+    await client.indices.create({
+      index,
+      body: {
+        settings: settingsOf(shards, replicas),
+        mappings: mappingOf(metaFor(file.library, now)),
+      } as never,
+    });
+    await createRows(cluster, index, replicas);
     await bulk(
       cluster,
       index,
@@ -173,12 +171,7 @@ export async function bringChanges(cluster: Cluster, dir: string, options: FillO
   const file = readLibraryFile(dir);
   const meta = await metaOf(cluster, index);
   // Filled for another shape, alphabet or set of campuses, nothing of it could be kept.
-  if (
-    meta.shape !== SHAPE ||
-    meta.language !== (file.library.language ?? 'en') ||
-    meta.layout !== JSON.stringify(rowLayout(file.library))
-  )
-    return fill(cluster, dir, options);
+  if (misfit(meta, file.library)) return fill(cluster, dir, options);
   const rows = new RowNumbers(await readRows(cluster, index));
   const made = documents(file.library);
   let order = await highestOrder(cluster, index);
@@ -195,7 +188,7 @@ export async function bringChanges(cluster: Cluster, dir: string, options: FillO
     });
     const there = new Map(
       hits.hits.map((h) => [
-        String(h.fields?.id?.[0]),
+        idOf(h),
         h._source as { readonly line: string; readonly digest: string; readonly order: number },
       ]),
     );
@@ -323,12 +316,12 @@ export async function metaOf(cluster: Cluster, index: string): Promise<IndexMeta
     return mappings?._meta ?? { shape: 0, language: '', layout: '', filled: '', changed: '' };
   });
 }
-/** All rows in the order of their numbers. */
-export async function readRows(cluster: Cluster, index: string): Promise<readonly string[]> {
+/** Access rows from a number on, in the order of their numbers. */
+export async function readRows(cluster: Cluster, index: string, from = 0): Promise<readonly string[]> {
   const rows: string[] = [];
   for (;;) {
     const { hits } = await cluster.search(rowsIndexOf(index), {
-      query: { range: { from: { gte: rows.length } } },
+      query: { range: { from: { gte: from + rows.length } } },
       sort: [{ from: 'asc' }],
       size: 50,
     });
@@ -361,7 +354,7 @@ async function goneFrom(cluster: Cluster, index: string, came: ReadonlySet<strin
     });
     if (hits.hits.length === 0) return gone;
     for (const h of hits.hits) {
-      const id = String(h.fields?.id?.[0]);
+      const id = idOf(h);
       if (!came.has(id)) gone.push({ id, line: String(h.fields?.line?.[0]) });
     }
     after = Number(hits.hits.at(-1)?.sort?.[0]);

@@ -9,8 +9,7 @@ import { askedWords } from '../../core/query/tree';
 import { termOf, termsFor } from '../../core/words/analysis';
 import { fieldTexts } from '../../core/words/fieldTexts';
 import { SMALL_WORDS, words } from '../../core/words/fold';
-
-const MOST = 255;
+import { mainWords, strongWords } from '../../core/words/titleWords';
 
 export class Judge {
   readonly #asked: Sequence<string> | null;
@@ -32,18 +31,13 @@ export class Judge {
   /** What a record's score is multiplied with. */
   factor(record: DiscoveryRecord): number {
     if (!this.#asked) return 1;
-    const texts = fieldTexts(record, this.#headings);
-    const [first] = texts[0] ?? [];
+    const [first] = fieldTexts(record, this.#headings)[0] ?? [];
     const whole = first ? words(first.text).map((w) => termOf(w, first.language)) : [];
-    const strong = (text: string): number =>
-      Math.min(MOST, words(text).filter((w) => !SMALL_WORDS.has(w)).length);
-    const titleLength = strong(texts[0]?.[0]?.text ?? '');
-    const mainLength = strong(record.csl.title.split(/[:?–—](?=\s)/)[0] ?? '');
     return titleFactor(this.#asked, {
       whole,
       title: whole.filter((t) => !this.#small.has(t)),
-      titleLength,
-      mainLength,
+      titleLength: strongWords(first?.text ?? ''),
+      mainLength: mainWords(record.csl.title),
     });
   }
 }

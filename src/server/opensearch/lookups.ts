@@ -1,7 +1,7 @@
 /** What is looked up in the distributed engine beside searching: how records hang together, words, names, titles. */
 
 import { akinTo } from '../../core/engine/help/akin';
-import { distance } from '../../core/engine/help/spelling';
+import { byNearness, distance, isSpelt, mostOff } from '../../core/engine/help/spelling';
 import type {
   AkinAsked,
   AkinRecord,
@@ -14,8 +14,8 @@ import { dayOf } from '../../core/model/time';
 import type { AskedWord } from '../../core/query/tree';
 import { words } from '../../core/words/fold';
 import { suggestKey, titleKey } from '../../core/words/keys';
-import { type Asking, IDS_AT_ONCE, idOf, orderOf } from './asking';
-import type { Bucket, SearchBody } from './cluster';
+import { type Asking, IDS_AT_ONCE } from './asking';
+import { type Bucket, idOf, orderOf, type SearchBody } from './cluster';
 import { bucketsOf, LOOKED_AT, listIn } from './counting';
 import { ALL, type Clause, together, wordIn } from './queries';
 import { beginningsOf, ofGroup, PART } from './shape';
@@ -70,9 +70,8 @@ export class Lookups {
     return list.map((w) => (w.prefix ? (counts[begun.indexOf(w)] as number) : (whole.get(w.text)?.df ?? 0)));
   }
   async spellings(word: string, limit: number): Promise<readonly SpellingCount[]> {
-    const fits = (w: string): boolean => w.length >= 4 && w.length <= 24 && !/\d/.test(w);
-    if (!fits(word)) return [];
-    const most = word.length < 6 ? 1 : 2;
+    if (!isSpelt(word)) return [];
+    const most = mostOff(word);
     const reply = await this.#asking.one({
       size: 0,
       track_total_hits: false,
@@ -96,10 +95,10 @@ export class Lookups {
     });
     return (reply.suggest?.near ?? [])
       .flatMap((s) => s.options)
-      .filter((o) => o.text !== word && fits(o.text))
+      .filter((o) => o.text !== word && isSpelt(o.text))
       .map((o) => ({ word: o.text, distance: distance(word, o.text, most), count: o.freq }))
       .filter((s) => s.distance <= most)
-      .sort((a, b) => a.distance - b.distance || b.count - a.count || (a.word < b.word ? -1 : 1))
+      .sort(byNearness)
       .slice(0, limit);
   }
   async containers(keys: readonly string[]): Promise<readonly (string | null)[]> {
@@ -153,6 +152,8 @@ export class Lookups {
                 {
                   terms: {
                     field: beginningsOf(kind),
+                    // With a bracket: version 2.19 cuts a plain beginning out of the list, and fails where it lies
+                    // behind all of it.
                     include: `${begun.replace(/[^\p{L}\p{N} ]/gu, '')}(.*)`,
                     size: perKind * 3,
                     shard_size: LOOKED_AT,

@@ -1,13 +1,12 @@
 /** Opens the distributed engine for a library: which index is asked, and whether it was filled for this library. */
-import { rowLayout } from '../../core/access/summary';
 import type { Library } from '../../core/model/library';
 import { say } from '../../words/generated/indexfile';
 import { AccessRows } from './accessRows';
 import type { FilledIndex } from './asking';
 import { Cluster, type ClusterAddress } from './cluster';
 import { OpenSearchEngine } from './engine';
-import { indexOf, metaOf, readRows } from './fill';
-import { ofGroup, SHAPE } from './shape';
+import { indexOf, metaOf, misfit, readRows } from './fill';
+import { ofGroup } from './shape';
 
 export interface OpenedEngine {
   readonly engine: OpenSearchEngine;
@@ -23,10 +22,8 @@ export async function openCluster(address: ClusterAddress, library: Library): Pr
     const name = await indexOf(cluster, address.alias);
     if (!name) throw new Error(say('indexfile.notFilled', { alias: address.alias }));
     const meta = await metaOf(cluster, name);
-    const language = library.language ?? 'en';
-    if (meta.shape !== SHAPE) throw new Error(say('indexfile.otherShape', { alias: address.alias }));
-    if (meta.language !== language || meta.layout !== JSON.stringify(rowLayout(library)))
-      throw new Error(say('indexfile.otherLibrary', { alias: address.alias }));
+    const wrong = misfit(meta, library);
+    if (wrong) throw new Error(say(`indexfile.${wrong}`, { alias: address.alias }));
     const reply = await cluster.search(name, {
       size: 0,
       track_total_hits: true,
@@ -43,7 +40,6 @@ export async function openCluster(address: ClusterAddress, library: Library): Pr
     const index: FilledIndex = {
       name,
       changed: meta.changed,
-      rows: `${name}.rows`,
       size: reply.hits.total?.value ?? 0,
       values,
     };

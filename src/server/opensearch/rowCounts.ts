@@ -6,6 +6,7 @@ import type { AccessRows, TimedRow } from './accessRows';
 import type { Asking } from './asking';
 import type { SearchReply } from './cluster';
 import { bucketsOf, type Made } from './counting';
+import { readRows } from './fill';
 
 export interface RowCount {
   readonly n: number;
@@ -24,27 +25,15 @@ export class RowCounts {
   /** Counted rows as the reader sees them. Rows that came since the start are learnt first. */
   async timed(replies: readonly SearchReply[], q: AccessMoment): Promise<readonly RowCount[]> {
     const buckets = bucketsOf(replies);
-    if (buckets.some((b) => Number(b.key) >= this.#rows.size)) await this.#learn();
+    if (buckets.some((b) => Number(b.key) >= this.#rows.size)) {
+      const { cluster, index } = this.#asking;
+      this.#rows.learn(this.#rows.size, await readRows(cluster, index.name, this.#rows.size));
+    }
     const rows = this.#rows.at(q);
     return buckets.flatMap((b) => {
       const row = rows[Number(b.key)];
       return row ? [{ n: Number(b.key), row, count: b.doc_count }] : [];
     });
-  }
-  /** Reads the access rows that are not known yet. */
-  async #learn(): Promise<void> {
-    for (;;) {
-      const { hits } = await this.#asking.cluster.search(this.#asking.index.rows, {
-        query: { range: { from: { gte: this.#rows.size } } },
-        sort: [{ from: 'asc' }],
-        size: 50,
-      });
-      if (hits.hits.length === 0) return;
-      for (const h of hits.hits) {
-        const { from, rows } = h._source as { readonly from: number; readonly rows: readonly string[] };
-        this.#rows.learn(from, rows);
-      }
-    }
   }
 }
 

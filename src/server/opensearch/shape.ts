@@ -22,9 +22,10 @@ import { termOf } from '../../core/words/analysis';
 import { codesOf } from '../../core/words/codes';
 import { fieldTexts } from '../../core/words/fieldTexts';
 import { alphabetOf, bareLetter, filedName, filedTitle, initialOf } from '../../core/words/filing';
-import { SMALL_WORDS, words } from '../../core/words/fold';
+import { words } from '../../core/words/fold';
 import { suggestKey, titleKey } from '../../core/words/keys';
 import { sortKeyBy } from '../../core/words/sortKey';
+import { mainWords, strongWords } from '../../core/words/titleWords';
 
 /** Raised with every change of the mapping or of what is written into it: what was filled by another is filled again. */
 export const SHAPE = 1;
@@ -167,8 +168,8 @@ export function documents(library: Library): (item: AccessItem) => MadeDocument 
       any: [...new Set([...inTerms.flat(2), ...codes])].join(' '),
       code: codes,
       written: [...new Set(spelt.flat(2))].join(' '),
-      title_words: Math.min(255, strong(spelt[0]?.[0] ?? [])),
-      main_words: Math.min(255, strong(words(r.csl.title.split(/[:?–—](?=\s)/)[0] ?? ''))),
+      title_words: strongWords(texts[0]?.[0]?.text ?? ''),
+      main_words: mainWords(r.csl.title),
       worth: ownWorthOf(r.kind, year ?? -1),
       of_kind: r.kind,
       of_language: r.languages.slice(0, 1),
@@ -198,8 +199,8 @@ export function documents(library: Library): (item: AccessItem) => MadeDocument 
     return { document, row };
   };
 }
-const strong = (list: readonly string[]): number => list.filter((w) => !SMALL_WORDS.has(w)).length;
-const cut = (text: string): string => text.slice(0, KEY_LENGTH);
+/** As keys, and what stands in them, are cut. */
+export const cut = (text: string): string => text.slice(0, KEY_LENGTH);
 const beginnings = (text: string): string[] =>
   beginningsIn(suggestKey(text)).map((begun) => `${begun.text}${PART}${text}`);
 

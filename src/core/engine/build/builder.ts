@@ -23,6 +23,7 @@ import { codesOf } from '../../words/codes';
 import { fieldTexts } from '../../words/fieldTexts';
 import { SMALL_WORDS, words } from '../../words/fold';
 import { titleKey } from '../../words/keys';
+import { mainWords } from '../../words/titleWords';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from '../format/columns';
 import { packFacts } from '../format/facts';
 import { FIELD_END, type Outline, type Section, VALUE_END } from '../format/format';
@@ -41,13 +42,6 @@ import type { NextNumbers, Standing } from './standing';
 import { Tuples } from './tuples';
 
 const NO_REFERENCES: readonly string[] = [];
-
-/**
- * Words of a title before its subtitle, small words not counted; the whole title's where there is no
- * subtitle.
- */
-const mainWords = (title: string): number =>
-  words(title.split(/[:?–—](?=\s)/)[0] ?? '').filter((w) => !SMALL_WORDS.has(w)).length;
 
 /** A document of the index that stands with the same record. */
 export interface Again {
@@ -222,7 +216,7 @@ export class IndexBuilder {
       this.#lengths.push(Math.min(255, length));
     });
     c.titleLength.push(Math.min(255, titleLength));
-    c.mainLength.push(Math.min(255, mainWords(r.csl.title)));
+    c.mainLength.push(mainWords(r.csl.title));
   }
   #wordsAgain(doc: number): void {
     if (!this.#again) throw new RangeError('There is no index to take a document over from.');

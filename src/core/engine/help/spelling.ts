@@ -13,6 +13,14 @@ import type { SpellingCount } from '../port/engine';
 const SHORTEST = 4;
 const LONGEST = 24;
 
+/** Words with digits, very short and very long ones are neither corrected nor corrected to. */
+export const isSpelt = (word: string): boolean =>
+  word.length >= SHORTEST && word.length <= LONGEST && !/\d/.test(word);
+/** Letters by which what was meant may differ: in a short word, one. */
+export const mostOff = (word: string): number => (word.length < 6 ? 1 : 2);
+export const byNearness = (a: SpellingCount, b: SpellingCount): number =>
+  a.distance - b.distance || b.count - a.count || (a.word < b.word ? -1 : 1);
+
 function hashOf(text: string): number {
   let h = 2166136261;
   for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 16777619);
@@ -24,13 +32,9 @@ function formsOf(word: string): string[] {
   return [...forms];
 }
 
-/**
- * Files the words with their counts. Words with digits, very short and very long ones are not corrected to.
- */
+/** Files the words with their counts. */
 export function buildSpelling(counts: ReadonlyMap<string, number>): Record<string, Section> {
-  const words = [...counts.keys()]
-    .filter((w) => w.length >= SHORTEST && w.length <= LONGEST && !/\d/.test(w))
-    .sort(byCodePoint);
+  const words = [...counts.keys()].filter(isSpelt).sort(byCodePoint);
   const pairs: { hashes: number[]; words: number[] } = { hashes: [], words: [] };
   words.forEach((w, i) => {
     for (const f of formsOf(w)) {
@@ -99,8 +103,8 @@ export interface SpellingData {
  * out.
  */
 export function spellingsOf(word: string, data: SpellingData, limit = 6): SpellingCount[] {
-  if (word.length < SHORTEST || word.length > LONGEST || /\d/.test(word)) return [];
-  const most = word.length < 6 ? 1 : 2;
+  if (!isSpelt(word)) return [];
+  const most = mostOff(word);
   const { spellHash, spellWord, spellCount, spell } = data;
   const found = new Map<number, SpellingCount>();
   for (const form of formsOf(word)) {
@@ -120,7 +124,5 @@ export function spellingsOf(word: string, data: SpellingData, limit = 6): Spelli
       if (d > 0 && d <= most) found.set(i, { word: text, distance: d, count: spellCount[i] as number });
     }
   }
-  return [...found.values()]
-    .sort((a, b) => a.distance - b.distance || b.count - a.count || (a.word < b.word ? -1 : 1))
-    .slice(0, limit);
+  return [...found.values()].sort(byNearness).slice(0, limit);
 }
