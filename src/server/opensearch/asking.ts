@@ -10,7 +10,7 @@ import { termsFor } from '../../core/words/analysis';
 import { SMALL_WORDS } from '../../core/words/fold';
 import type { Cluster, SearchBody, SearchReply } from './cluster';
 import { countIn, partsFor } from './counting';
-import { type Clause, closest, matchOf, scored, type Weighed, weightyWords, wordIn } from './queries';
+import { ALL, type Clause, closest, matchOf, scored, type Weighed, weightyWords, wordIn } from './queries';
 
 /** The index that is asked, and what has to be known of it. */
 export interface FilledIndex {
@@ -47,6 +47,16 @@ export class Asking {
   all(bodies: readonly SearchBody[]): Promise<readonly SearchReply[]> {
     return this.cluster.searches(this.index.name, bodies);
   }
+  /** Lists of searches in one request, the replies under the names of the lists. */
+  async lists<N extends string>(
+    named: Readonly<Record<N, readonly SearchBody[]>>,
+  ): Promise<Readonly<Record<N, readonly SearchReply[]>>> {
+    const entries = Object.entries(named) as [N, readonly SearchBody[]][];
+    const rest = [...(await this.all(entries.flatMap(([, bodies]) => bodies)))];
+    return Object.fromEntries(
+      entries.map(([name, bodies]) => [name, rest.splice(0, bodies.length)]),
+    ) as unknown as Record<N, readonly SearchReply[]>;
+  }
   /** Lists that a field's values have to be asked for in. */
   parts(field: string): number {
     return partsFor(this.index.values[field] ?? 0);
@@ -63,29 +73,14 @@ export class Asking {
     }
     if (unknown.length === 0) return found;
     const terms = [...new Set(unknown.flatMap(termsFor))];
-    const count = (at: readonly string[]): Record<string, Clause> =>
-      Object.fromEntries(at.map((t) => [t, { terms: { any: [t] } }]));
-    const reply = await this.one({
-      size: 0,
-      track_total_hits: false,
-      aggs: {
-        terms: { filters: { filters: count(terms) } },
-        words: {
-          filters: {
-            filters: Object.fromEntries(
-              unknown.map((w) => [w, wordIn({ word: w, prefix: false }, undefined)]),
-            ),
-          },
-        },
-      },
-    });
-    const counted = (name: string, key: string): number => countIn(reply, name, 'buckets', key);
-    for (const word of unknown) {
-      const made: Weighed = {
-        word,
-        df: counted('words', word),
-        terms: [...new Set(termsFor(word))].filter((t) => counted('terms', t) > 0),
-      };
+    const counts = await this.counts(ALL, [
+      ...unknown.map((word) => wordIn({ word, prefix: false }, undefined)),
+      ...terms.map((t) => ({ term: { any: t } })),
+    ]);
+    const occur = new Set(terms.filter((_, i) => counts[unknown.length + i]));
+    for (const [i, word] of unknown.entries()) {
+      const own = [...new Set(termsFor(word))].filter((t) => occur.has(t));
+      const made: Weighed = { word, df: counts[i] as number, terms: own };
       this.#weighed.set(word, made);
       found.set(word, made);
     }
@@ -105,6 +100,7 @@ export class Asking {
     const known = await this.weigh(weightyWords(tree).flatMap((w) => (w.prefix ? [] : [w.word])));
     return scored(tree, known, this.index.size);
   }
+  /** How many records of a query pass each of these. */
   async counts(query: Clause, filters: readonly Clause[]): Promise<readonly number[]> {
     if (filters.length === 0) return [];
     const reply = await this.one({

@@ -5,12 +5,12 @@ import { byCodePoint } from '../../core/engine/format/strings';
 import type { EngineConditions, EngineQuery, ValueCount } from '../../core/engine/port/engine';
 import type { Library } from '../../core/model/library';
 import { WAIT_CLASSES } from '../../core/model/waits';
-import { type Condition, GROUPS, type Group } from '../../core/query/request';
+import { GROUPS, type Group } from '../../core/query/request';
 import type { Asking } from './asking';
 import type { Bucket, SearchReply } from './cluster';
 import { allBut, bucketsOf, EVERY_VALUE, LOOKED_AT, listIn, type Made, SHOWN } from './counting';
 import { both, type Clause } from './queries';
-import { countsBy, type RowCount } from './rowCounts';
+import { countsBy, type RowsBut } from './rowCounts';
 import { ofGroup } from './shape';
 
 /** What was chosen of a group, to be kept or left out. */
@@ -71,6 +71,14 @@ export function groupAggs(
   };
 }
 
+interface Counted {
+  readonly made: readonly Made[];
+  readonly groups: readonly Group[];
+  readonly reply: SearchReply;
+  readonly rowsBut: RowsBut;
+  readonly matches: Clause;
+}
+
 export class Breakdowns {
   readonly #asking: Asking;
   readonly #library: Library;
@@ -79,45 +87,37 @@ export class Breakdowns {
     this.#library = library;
   }
 
-  async of(
-    q: EngineQuery,
-    made: readonly Made[],
-    groups: readonly Group[],
-    reply: SearchReply,
-    rowsFor: (but: Condition) => readonly RowCount[],
-    words: Clause,
-  ): Promise<Record<Group, readonly ValueCount[]>> {
-    const out = {} as Record<Group, readonly ValueCount[]>;
-    for (const g of GROUPS) {
-      if (!groups.includes(g)) {
-        out[g] = [];
-        continue;
-      }
-      const own = made.some((m) => m.condition === g);
-      const at = own ? `but_${g}` : 'all';
-      let counts: ValueCount[];
-      if (g === 'wait' || g === 'open') counts = countsBy(rowsFor(g), g);
-      else {
-        const list = listIn(reply, at, g);
-        // Where parts of the index may have hidden something, it is asked again with nothing hidden.
-        const buckets =
-          isOpenEnded(g) && (list.doc_count_error_upper_bound ?? 0) > 0
-            ? await this.#exactly(g, both([words, allBut(made, g)]))
-            : list.buckets;
-        counts = buckets
-          .map((b) => ({ value: String(b.key), count: b.doc_count }))
-          .filter((v) => v.value !== '');
-      }
-      counts.sort((a, b) => b.count - a.count || this.#byList(g)(a.value, b.value));
-      const chosen = listIn(reply, at, `${g}_chosen`).buckets;
-      const there = listIn(reply, 'everywhere', g).buckets;
-      const also = [...new Set(chosenOf(q, g))]
-        .filter((v) => !counts.some((c) => c.value === v))
-        .filter((v) => !isOpenEnded(g) || there.some((b) => b.key === v))
-        .map((value) => ({ value, count: chosen.find((b) => b.key === value)?.doc_count ?? 0 }));
-      out[g] = [...counts, ...also];
+  /** @param counted what came of the searches that count: the conditions, the reply, the rows, what matches the words */
+  async of(q: EngineQuery, counted: Counted): Promise<Record<Group, readonly ValueCount[]>> {
+    return Object.fromEntries(
+      await Promise.all(
+        GROUPS.map(async (g) => [g, counted.groups.includes(g) ? await this.#group(q, g, counted) : []]),
+      ),
+    );
+  }
+  async #group(q: EngineQuery, g: Group, { made, reply, rowsBut, matches }: Counted): Promise<ValueCount[]> {
+    const at = made.some((m) => m.condition === g) ? `but_${g}` : 'all';
+    let counts: ValueCount[];
+    if (g === 'wait' || g === 'open') counts = countsBy(rowsBut[g], g);
+    else {
+      const list = listIn(reply, at, g);
+      // Where parts of the index may have hidden something, it is asked again with nothing hidden.
+      const buckets =
+        isOpenEnded(g) && (list.doc_count_error_upper_bound ?? 0) > 0
+          ? await this.#exactly(g, both([matches, allBut(made, g)]))
+          : list.buckets;
+      counts = buckets
+        .map((b) => ({ value: String(b.key), count: b.doc_count }))
+        .filter((v) => v.value !== '');
     }
-    return out;
+    counts.sort((a, b) => b.count - a.count || this.#byList(g)(a.value, b.value));
+    const chosen = listIn(reply, at, `${g}_chosen`).buckets;
+    const there = listIn(reply, 'everywhere', g).buckets;
+    const also = chosenOf(q, g)
+      .filter((v) => !counts.some((c) => c.value === v))
+      .filter((v) => !isOpenEnded(g) || there.some((b) => b.key === v))
+      .map((value) => ({ value, count: chosen.find((b) => b.key === value)?.doc_count ?? 0 }));
+    return [...counts, ...also];
   }
   async #exactly(g: Group, query: Clause): Promise<readonly Bucket[]> {
     const reply = await this.#asking.one({

@@ -4,6 +4,7 @@
  * first. No answer is made of a part of the index.
  */
 import { OPEN_ENDED } from '../../core/engine/count/groupValues';
+import { YEAR_LOW, YEAR_SPAN } from '../../core/engine/count/sorting';
 import type {
   AccessMoment,
   AkinAsked,
@@ -29,13 +30,16 @@ import type { AccessRows } from './accessRows';
 import { Asking, type FilledIndex, presentAt } from './asking';
 import { Breakdowns, chosenOf, groupAggs } from './breakdowns';
 import { type Cluster, idOf, type SearchBody, type SearchReply } from './cluster';
-import { allBut, bucketsOf, conditionsOf, countIn, inParts, listIn, partsFor } from './counting';
+import { allBut, bucketsOf, conditionsOf, countIn, inParts, listIn, type Made, partsFor } from './counting';
 import { Lines } from './lines';
 import { Lookups } from './lookups';
 import { ALL, both, type Clause } from './queries';
-import { countsBy, type RowCount, RowCounts, rowsWanted, sum, widerOf } from './rowCounts';
+import { countsBy, RowCounts, type RowsBut, sum, widerOf } from './rowCounts';
 import { ofGroup } from './shape';
 import { Walks } from './walks';
+
+/** A search is broad when it matches more than this part of the index. */
+const FEW = 16;
 
 export class OpenSearchEngine implements SearchEngine {
   readonly name = 'opensearch';
@@ -88,111 +92,80 @@ export class OpenSearchEngine implements SearchEngine {
   async search(q: EngineQuery): Promise<EngineAnswer> {
     const made = conditionsOf(q, this.#rows);
     const groups = q.groups ?? GROUPS;
-    const words = both([await this.#asking.matched(q.tree), presentAt(q)]);
+    const matches = both([await this.#asking.matched(q.tree), presentAt(q)]);
     const passing = allBut(made);
     const scoring = { bool: { must: [await this.#asking.scored(q.tree)], filter: [presentAt(q)] } };
-    const rowsBut = rowsWanted(made);
-    const main: SearchBody = {
-      query: words,
-      size: 0,
-      track_total_hits: true,
-      aggs: {
-        ...groupAggs(q, made, groups),
-        everywhere: {
-          global: {},
-          aggs: {
-            indexed: { filter: { range: { added: { lte: dayOf(q.at) } } } },
-            ...Object.fromEntries(
-              OPEN_ENDED.filter((g) => chosenOf(q, g).length).map((g) => [
-                g,
-                { terms: { field: ofGroup(g), include: chosenOf(q, g), size: chosenOf(q, g).length } },
-              ]),
-            ),
-          },
-        },
-      },
-    };
-    const soonest = q.sort === 'soonest';
-    const hits = this.#lines.body(q, scoring, passing);
-    const rowLists = rowsBut.map((but) =>
-      inParts(both([words, allBut(made, but)]), 'row', partsFor(this.#rows.size)),
+    const bySoonest = q.sort === 'soonest';
+    /** Lists of a field's values among what passes all conditions, or all but one. */
+    const values = (field: string, but?: Condition) =>
+      inParts(both([matches, allBut(made, but)]), field, this.#asking.parts(field), { countOnly: true });
+    const rowLists = (but?: Condition) =>
+      but === undefined || made.some((m) => m.condition === but)
+        ? inParts(both([matches, allBut(made, but)]), 'row', partsFor(this.#rows.size))
+        : [];
+    const replies = await this.#asking.lists({
+      main: [mainBody(q, made, groups, matches)],
+      hits: bySoonest ? [] : [this.#lines.body(q, scoring, passing)],
+      hidden: q.apart
+        ? []
+        : inParts(both([matches, passing]), 'work', this.#asking.parts('work'), {
+            least: 2,
+            countOnly: true,
+          }),
+      subject: groups.includes('subject') ? values(ofGroup('subject'), 'subject') : [],
+      journal: groups.includes('journal') ? values(ofGroup('journal'), 'journal') : [],
+      rows: rowLists(),
+      wait: rowLists('wait'),
+      open: rowLists('open'),
+      reach: rowLists('reach'),
+    });
+    const main = replies.main[0] as SearchReply;
+    const rows = await this.#counts.timed(replies.rows, q);
+    const [wait, open, reach] = await Promise.all(
+      (['wait', 'open', 'reach'] as const).map((c) =>
+        replies[c].length ? this.#counts.timed(replies[c], q) : rows,
+      ),
     );
-    const hidden = q.apart
-      ? []
-      : inParts(both([words, passing]), 'work', this.#asking.parts('work'), { least: 2, countOnly: true });
-    const openGroups = OPEN_ENDED.filter((g) => g !== 'person' && groups.includes(g));
-    const distinct = openGroups.map((g) =>
-      inParts(both([words, allBut(made, g)]), ofGroup(g), this.#asking.parts(ofGroup(g)), {
-        countOnly: true,
-      }),
-    );
-    const replies = await this.#asking.all([
-      main,
-      ...(soonest ? [] : [hits]),
-      ...hidden,
-      ...distinct.flat(),
-      ...rowLists.flat(),
-    ]);
-    const rest = [...replies];
-    const mainReply = rest.shift() as SearchReply;
-    const hitsReply = soonest ? null : (rest.shift() as SearchReply);
-    const hiddenReplies = rest.splice(0, hidden.length);
-    const distinctOf = new Map<Group, number>(
-      openGroups.map((g, i) => [g, listed(rest.splice(0, (distinct[i] as SearchBody[]).length)).values]),
-    );
-    const rowsOf = new Map<Condition | undefined, readonly RowCount[]>();
-    for (const [i, but] of rowsBut.entries())
-      rowsOf.set(but, await this.#counts.timed(rest.splice(0, (rowLists[i] as SearchBody[]).length), q));
-    const rowsFor = (but: Condition): readonly RowCount[] =>
-      (made.some((m) => m.condition === but) ? rowsOf.get(but) : rowsOf.get(undefined)) ?? [];
+    const rowsBut = { wait, open, reach } as RowsBut;
 
-    const matched = mainReply.hits.total?.value ?? 0;
-    const total = countIn(mainReply, 'all');
-    const found = hitsReply ?? (await this.#lines.soonest(q, scoring, passing, rowsOf.get(undefined) ?? []));
-    const docs = this.#lines.slice(q, found);
-    const probed = matched > this.#asking.index.size / 16 && total > this.#asking.index.size / 16;
-    const [lines, people] = await Promise.all([
-      this.#lines.told(q, docs, both([words, passing])),
-      probed || !groups.includes('person')
-        ? null
-        : this.#howMany(both([words, allBut(made, 'person')]), 'person'),
+    const matched = main.hits.total?.value ?? 0;
+    const total = countIn(main, 'all');
+    const found = replies.hits[0] ?? (await this.#lines.soonest(q, scoring, passing, rows));
+    const few = this.#asking.index.size / FEW;
+    const [slice, people, breakdown] = await Promise.all([
+      this.#lines.told(q, this.#lines.slice(q, found), both([matches, passing])),
+      // People are as many as records: of broad searches they are not counted.
+      groups.includes('person') && (matched <= few || total <= few)
+        ? this.#asking.all(values(ofGroup('person'), 'person'))
+        : [],
+      this.#breakdowns.of(q, { made, groups, reply: main, rowsBut, matches }),
     ]);
-    if (people !== null) distinctOf.set('person', people);
-    const breakdown = await this.#breakdowns.of(q, made, groups, mainReply, rowsFor, words);
+    const counted = { subject: replies.subject, journal: replies.journal, person: people };
     const needed = q.needBy === null ? null : startOf(addDays(q.needBy, 1));
     return {
       matched,
       total,
-      lines: total - listed(hiddenReplies).hidden,
-      slice: lines,
+      lines: total - listed(replies.hidden).hidden,
+      slice,
       breakdown,
-      distinct: Object.fromEntries(distinctOf),
-      years: listIn(mainReply, made.some((m) => m.condition === 'years') ? 'but_years' : 'all', 'years')
-        .buckets.map((b) => [Number(b.key), b.doc_count] as const)
-        .filter(([y, n]) => n > 0 && y >= 1400 && y < 2200)
-        .sort(([a], [b]) => a - b),
+      distinct: Object.fromEntries(
+        Object.entries(counted)
+          .filter(([, list]) => list.length)
+          .map(([g, list]) => [g, listed(list).values]),
+      ),
+      years: yearsIn(main, made),
       reach: Object.fromEntries(
-        REACHES.map((r, i) => [r, sum(rowsFor('reach'), (row) => row.reach <= i)]),
+        REACHES.map((r, i) => [r, sum(rowsBut.reach, (row) => row.reach <= i)]),
       ) as Record<Reach, number>,
-      wider: widerOf(q, rowsFor('reach')),
-      byNeed:
-        needed === null
-          ? null
-          : sum(rowsOf.get(undefined) ?? [], (row) => row.ready !== null && row.ready < needed),
+      wider: widerOf(q, rowsBut.reach),
+      byNeed: needed === null ? null : sum(rows, (row) => row.ready !== null && row.ready < needed),
       cost: Object.fromEntries(
         made
-          .map(({ condition }) => [condition, countIn(mainReply, `but_${condition}`) - total] as const)
+          .map(({ condition }) => [condition, countIn(main, `but_${condition}`) - total] as const)
           .filter(([, n]) => n > 0),
       ),
-      indexed: countIn(mainReply, 'everywhere', 'indexed'),
+      indexed: countIn(main, 'everywhere', 'indexed'),
     };
-  }
-  /** How many values a group has among the records of a query. */
-  async #howMany(query: Clause, group: Group): Promise<number> {
-    const field = ofGroup(group);
-    return listed(
-      await this.#asking.all(inParts(query, field, this.#asking.parts(field), { countOnly: true })),
-    ).values;
   }
   async values(
     q: EngineQuery,
@@ -257,6 +230,38 @@ export class OpenSearchEngine implements SearchEngine {
     return this.#walks.shelf(asked, asked.tree ? await this.#asking.matched(asked.tree) : null);
   }
 }
+
+/** Every condition with its counts, in one search. */
+const mainBody = (
+  q: EngineQuery,
+  made: readonly Made[],
+  groups: readonly Group[],
+  matches: Clause,
+): SearchBody => ({
+  query: matches,
+  size: 0,
+  track_total_hits: true,
+  aggs: {
+    ...groupAggs(q, made, groups),
+    everywhere: {
+      global: {},
+      aggs: {
+        indexed: { filter: { range: { added: { lte: dayOf(q.at) } } } },
+        ...Object.fromEntries(
+          OPEN_ENDED.filter((g) => chosenOf(q, g).length).map((g) => [
+            g,
+            { terms: { field: ofGroup(g), include: chosenOf(q, g), size: chosenOf(q, g).length } },
+          ]),
+        ),
+      },
+    },
+  },
+});
+const yearsIn = (main: SearchReply, made: readonly Made[]): EngineAnswer['years'] =>
+  listIn(main, made.some((m) => m.condition === 'years') ? 'but_years' : 'all', 'years')
+    .buckets.map((b) => [Number(b.key), b.doc_count] as const)
+    .filter(([y, n]) => n > 0 && y >= YEAR_LOW && y < YEAR_LOW + YEAR_SPAN)
+    .sort(([a], [b]) => a - b);
 
 /** Over all parts of a list: how many values there are, and how many records stand behind another of theirs. */
 function listed(replies: readonly SearchReply[]): { readonly values: number; readonly hidden: number } {

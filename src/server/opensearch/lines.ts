@@ -32,6 +32,7 @@ export class Lines {
     this.#headings = headings;
   }
 
+  /** How the lines are asked for. */
   body(q: EngineQuery, scoring: Clause, passing: Clause): SearchBody {
     const judged = q.sort === 'match' && q.offset < JUDGED;
     return {
@@ -41,7 +42,7 @@ export class Lines {
       track_total_hits: false,
       track_scores: true,
       _source: ['record'],
-      docvalue_fields: ['id', 'title_words', 'main_words', 'order'],
+      docvalue_fields: ['id', 'order'],
       sort: sortOf(q.sort),
       ...(q.apart ? {} : { collapse: { field: 'line' } }),
     };
@@ -68,8 +69,9 @@ export class Lines {
             order: 'asc',
             script: {
               lang: 'painless',
-              source: "params.places[doc['row'].value.toString()]",
-              params: { places },
+              // A row that has come since the rows were counted stands behind all of them.
+              source: "params.places.getOrDefault(doc['row'].value.toString(), params.last)",
+              params: { places, last: moments.length },
             },
           },
         },

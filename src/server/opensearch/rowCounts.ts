@@ -1,11 +1,10 @@
 /** How many records have which access row, as a reader sees the rows. */
 import type { AccessMoment, EngineAnswer, EngineConditions, ValueCount } from '../../core/engine/port/engine';
 import { REACHES, WAIT_CLASSES, type WaitClass } from '../../core/model/waits';
-import type { Condition } from '../../core/query/request';
 import type { AccessRows, TimedRow } from './accessRows';
 import type { Asking } from './asking';
 import type { SearchReply } from './cluster';
-import { bucketsOf, type Made } from './counting';
+import { bucketsOf } from './counting';
 import { readRows } from './fill';
 
 export interface RowCount {
@@ -13,6 +12,9 @@ export interface RowCount {
   readonly row: TimedRow;
   readonly count: number;
 }
+
+/** Rows among what passes all conditions but each that they decide. */
+export type RowsBut = Readonly<Record<'wait' | 'open' | 'reach', readonly RowCount[]>>;
 
 export class RowCounts {
   readonly #asking: Asking;
@@ -44,11 +46,6 @@ export function countsBy(rows: readonly RowCount[], group: 'wait' | 'open'): Val
   for (const { row, count } of rows) counts.set(row[group], (counts.get(row[group]) ?? 0) + count);
   return [...counts].map(([value, count]) => ({ value, count }));
 }
-/** Of which sets of conditions the rows are counted: all of them, and all but those that rows decide. */
-export const rowsWanted = (made: readonly Made[]): (Condition | undefined)[] => [
-  undefined,
-  ...(['wait', 'open', 'reach'] as const).filter((c) => made.some((m) => m.condition === c)),
-];
 /** For each reach wider than the one asked for, how long what it adds would take. */
 export function widerOf(q: EngineConditions, rows: readonly RowCount[]): EngineAnswer['wider'] {
   const own = REACHES.indexOf(q.reach);

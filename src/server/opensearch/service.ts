@@ -22,31 +22,39 @@ class Standing {
   #library: Library;
   #now: OpenedEngine | null = null;
   #next: OpenedEngine | null = null;
+  #opening: Promise<void> | null = null;
+  /** Why there is none. */
+  #why: Error = new EngineAway('The search engine has not answered yet.');
   #looked = 0;
 
   constructor(address: ClusterAddress, library: Library) {
     this.#address = address;
     this.#library = library;
   }
-  get opened(): OpenedEngine | null {
-    return this.#now;
+  get size(): number {
+    return this.#now?.index.size ?? 0;
   }
+  /** Throws why there is none, where there is none. */
   get engine(): SearchEngine {
-    if (!this.#now) throw new EngineAway('The search engine has not answered yet.');
+    if (!this.#now) throw this.#why;
     return this.#now.engine;
   }
-  setLibrary(library: Library): void {
-    this.#library = library;
+  /** Whichever engine stands, or comes, goes by these rules. */
+  async setPolicy(policy: Policy): Promise<void> {
+    this.#library = { ...this.#library, policy };
+    for (const opened of [this.#now, this.#next]) await opened?.engine.setPolicy(policy);
   }
   /**
-   * Opens what was not there yet, goes over to what was filled since. Rejects where there is nothing to ask.
+   * Opens what was not there yet, goes over to what was filled since.
    * @returns whether another engine is asked from now on
    */
   async fresh(): Promise<boolean> {
     if (!this.#now) {
-      this.#now = await openCluster(this.#address, this.#library);
-      this.#looked = Date.now();
-      return true;
+      this.#opening ??= this.#open().finally(() => {
+        this.#opening = null;
+      });
+      await this.#opening;
+      return this.#now !== null;
     }
     if (this.#next) {
       const { cluster } = this.#now;
@@ -61,6 +69,14 @@ class Standing {
       void this.#look(this.#now);
     }
     return false;
+  }
+  async #open(): Promise<void> {
+    try {
+      this.#now = await openCluster(this.#address, this.#library);
+      this.#looked = Date.now();
+    } catch (error) {
+      this.#why = error as Error;
+    }
   }
   /** What goes wrong while looking is said by the next question. */
   async #look(now: OpenedEngine): Promise<void> {
@@ -78,16 +94,15 @@ class Standing {
     await Promise.all([this.#now?.cluster.close(), this.#next?.cluster.close()]);
   }
 }
-/** The port over whichever engine stands. */
+/** The port over whichever engine stands. Rules are told whether one does or not. */
 const delegate = (standing: Standing): SearchEngine =>
-  new Proxy({ name: 'opensearch' } as SearchEngine, {
+  new Proxy({ name: 'opensearch', setPolicy: (p: Policy) => standing.setPolicy(p) } as SearchEngine, {
     get: (own, name: keyof SearchEngine) =>
-      name === 'name'
-        ? own.name
-        : async (...args: never[]) => {
-            const { engine } = standing;
-            return (engine[name] as (...args: never[]) => unknown).apply(engine, args);
-          },
+      own[name] ??
+      (async (...args: never[]) => {
+        const { engine } = standing;
+        return (engine[name] as (...args: never[]) => unknown).apply(engine, args);
+      }),
   });
 
 export class ClusterDiscovery extends Discovery {
@@ -107,25 +122,21 @@ export class ClusterDiscovery extends Discovery {
     const began = performance.now();
     const { library } = readLibraryFile(dir);
     const standing = new Standing(address, library);
+    await standing.fresh();
     try {
-      await standing.fresh();
+      void standing.engine;
     } catch (error) {
       if (!(error instanceof EngineAway || error instanceof TooSlow)) throw error;
     }
     return new ClusterDiscovery(standing, dir, performance.now() - began);
   }
-  /** Before each question. */
+  /** Before each question: another engine may stand by now. What needs one where none does is refused. */
   async fresh(): Promise<void> {
     if (await this.#standing.fresh()) this.forget();
   }
-  override async setPolicy(policy: Policy): Promise<void> {
-    this.#standing.setLibrary({ ...this.library, policy });
-    // An engine that is away is opened with these rules when it comes.
-    if (this.#standing.opened) await super.setPolicy(policy);
-  }
   health() {
     return {
-      records: this.#standing.opened?.index.size ?? 0,
+      records: this.#standing.size,
       engine: 'opensearch',
       loadMs: Math.round(this.#loadMs),
     };

@@ -18,10 +18,20 @@ import { type DayNumber, dayOf, isoDay, parseDay } from '../../core/model/time';
 import { shelfKey } from '../../core/shelf/callNumber';
 import { filedForms, filedName } from '../../core/words/filing';
 import type { Asking } from './asking';
-import type { Bucket, SearchBody, SearchReply } from './cluster';
+import { type Bucket, idOf, orderOf, type SearchBody, type SearchReply } from './cluster';
 import { bucketsOf, listIn } from './counting';
 import { ALL, both, type Clause } from './queries';
-import { type FILED, type Filing, filedIn, filingIn, initialIn, ofGroup, PART, partsOfShelf } from './shape';
+import {
+  cut,
+  type FILED,
+  type Filing,
+  filedIn,
+  filingIn,
+  initialIn,
+  ofGroup,
+  PART,
+  partsOfShelf,
+} from './shape';
 
 /** Rows that are not there yet and are passed over, in steps of at least so many. */
 const STEP = 60;
@@ -69,7 +79,7 @@ export class Walks {
     });
     const last = hits.hits.at(-1)?.sort?.[0];
     if (last !== undefined) this.#places.set(place + hits.hits.length, Number(last));
-    const records = await this.#asking.records(hits.hits.map((h) => String(h.fields?.id?.[0])));
+    const records = await this.#asking.records(hits.hits.map(idOf));
     return records.filter((r): r is DiscoveryRecord => r !== null);
   }
   /** What stands before a place; null where it can be counted to. */
@@ -103,7 +113,7 @@ export class Walks {
     const field = filedIn(list);
     const forms = list === 'titles' ? filedForms(asked.from, this.#language) : [filedName(asked.from)];
     const keys = forms.map((f) => this.#filing.keyOf(f));
-    const exact = keys.map((k) => `${k}${PART}${asked.from.slice(0, TEXT_LENGTH)}`);
+    const exact = keys.map((k) => `${k}${PART}${cut(asked.from)}`);
     // Texts that differ in case, accents or article stand together: the one that was meant is among them.
     const own = bucketsOf([
       await this.#ask({
@@ -244,7 +254,7 @@ export class Walks {
         text: isoDay(Number(h.fields?.added?.[0]) as DayNumber),
         count: 1,
         about: 0,
-        id: String(h.fields?.id?.[0]),
+        id: idOf(h),
       })),
       at: at - start,
       more: { before: start > 0, after: at + after < size },
@@ -257,8 +267,8 @@ export class Walks {
       _source: false,
       docvalue_fields: ['order'],
     });
-    const order = hits.hits[0]?.fields?.order?.[0];
-    return order === undefined ? null : Number(order);
+    const [hit] = hits.hits;
+    return hit ? orderOf(hit) : null;
   }
   async initials(list: BrowseList): Promise<readonly string[]> {
     if (list === 'new') return [];
@@ -278,32 +288,36 @@ export class Walks {
 
   async shelf(asked: Omit<ShelfAsked, 'tree'>, among: Clause | null): Promise<ShelfPiece> {
     const { callNumber, id, campus, before, after } = asked;
-    const field = campus === null ? 'shelf' : 'shelf_at';
-    const prefix = campus === null ? '' : `${campus}${PART}`;
-    const there = { range: { added: { lte: dayOf(asked.at) } } };
-    const number = `${prefix}${shelfKey(callNumber)}${PART}${callNumber}${PART}`;
-    const own = id === null ? undefined : await this.#placeOf(id, field, number);
-    const start = own ?? number;
-    const nextFrom = async (direction: Direction): Promise<ShelfPlace | null> => {
-      if (!among) return null;
-      const query = both([there, among]);
-      const skip = direction === 'asc' && own ? 2 : 1;
-      const values = await this.#values(field, direction === 'asc' ? start : start, direction, skip, query);
-      const [value] = values;
-      return value?.startsWith(prefix) ? placeAt(value) : null;
+    const row: ShelfRow = {
+      field: campus === null ? 'shelf' : 'shelf_at',
+      prefix: campus === null ? '' : `${campus}${PART}`,
+      there: { range: { added: { lte: dayOf(asked.at) } } },
+      among,
     };
-    const [left, right, previous, next] = await Promise.all([
-      this.#standing(field, prefix, start, 'desc', before, there, among),
-      this.#standing(field, prefix, start, 'asc', after + 1, there, among, own),
-      nextFrom('desc'),
-      nextFrom('asc'),
+    const number = `${row.prefix}${shelfKey(callNumber)}${PART}${callNumber}${PART}`;
+    const own = id === null ? undefined : await this.#placeOf(id, row.field, number);
+    const start = own ?? number;
+    const [left, right] = await Promise.all([
+      this.#standing(row, start, 'desc', before),
+      this.#standing(row, start, 'asc', after + 1, own),
+    ]);
+    // What is looked for next stands behind the place asked for, or the first behind it.
+    const here = right.places[0]?.key ?? start;
+    const [previous, next] = await Promise.all([
+      this.#nextFrom(row, here, 'desc'),
+      this.#nextFrom(row, here, 'asc'),
     ]);
     return {
-      places: [...left.places.reverse(), ...right.places],
+      places: [...left.places.reverse(), ...right.places].map(({ key: _, ...place }) => place),
       at: left.places.length,
       more: { before: left.more, after: right.more },
       next: { before: previous, after: next },
     };
+  }
+  async #nextFrom(row: ShelfRow, from: string, direction: Direction): Promise<ShelfPlace | null> {
+    if (!row.among) return null;
+    const [value] = await this.#values(row.field, from, direction, 1, both([row.there, row.among]));
+    return value?.startsWith(row.prefix) ? partsOfShelf(value) : null;
   }
   /** The first place of a record under a call number; undefined where it has none. */
   async #placeOf(id: string, field: string, number: string): Promise<string | undefined> {
@@ -311,24 +325,26 @@ export class Walks {
     const values = (hits.hits[0]?._source as Record<string, readonly string[]> | undefined)?.[field] ?? [];
     return [...values].sort().find((v) => v.startsWith(number));
   }
+  /**
+   * Places on one side of a key, those left out whose records are not there yet.
+   * @param first a key that stands before all of them
+   */
   async #standing(
-    field: string,
-    prefix: string,
+    row: ShelfRow,
     from: string,
     direction: Direction,
     most: number,
-    there: Clause,
-    among: Clause | null,
     first?: string,
-  ): Promise<{ places: (ShelfPlace & { readonly fits: boolean })[]; more: boolean }> {
-    const places: (ShelfPlace & { readonly fits: boolean })[] = [];
+  ): Promise<{ places: KeyedPlace[]; more: boolean }> {
+    const { field, prefix, there, among } = row;
+    const places: KeyedPlace[] = [];
     let after = from;
     let waiting = first === undefined ? [] : [first];
     for (let step = 0; step < STEPS_MOST; step++) {
       const size = Math.max(STEP, most + 1);
       const all = await this.#values(field, after, direction, size);
       const values = all.filter((v) => v.startsWith(prefix));
-      const named = [...waiting, ...values].map(placeAt);
+      const named = [...waiting, ...values].map((key) => ({ ...partsOfShelf(key), key }));
       waiting = [];
       const ids = { terms: { id: [...new Set(named.map((p) => p.id))] } };
       const list = (filters: readonly Clause[]): SearchBody => ({
@@ -341,9 +357,10 @@ export class Walks {
         list([ids, there]),
         ...(among ? [list([ids, there, among])] : []),
       ]);
-      const [present, fits] = [now, fitting].map(
-        (reply) => new Set(reply?.hits.hits.map((h) => String(h.fields?.id?.[0]))),
-      ) as [Set<string>, Set<string>];
+      const [present, fits] = [now, fitting].map((reply) => new Set(reply?.hits.hits.map(idOf))) as [
+        Set<string>,
+        Set<string>,
+      ];
       for (const p of named) {
         if (!present.has(p.id) || !this.#campuses.includes(p.campus)) continue;
         if (places.length === most) return { places, more: true };
@@ -355,8 +372,16 @@ export class Walks {
     return { places, more: false };
   }
 }
-/** As keys are cut. */
-const TEXT_LENGTH = 300;
-const placeAt = (value: string): ShelfPlace => partsOfShelf(value);
+/** Along which keys the shelf is walked, which records are there, and which are looked for. */
+interface ShelfRow {
+  readonly field: string;
+  readonly prefix: string;
+  readonly there: Clause;
+  readonly among: Clause | null;
+}
+interface KeyedPlace extends ShelfPlace {
+  readonly fits: boolean;
+  readonly key: string;
+}
 const firstOf = (bucket: Bucket): { readonly record: DiscoveryRecord } =>
   (bucket.first as SearchReply).hits.hits[0]?._source as unknown as { readonly record: DiscoveryRecord };
