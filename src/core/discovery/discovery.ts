@@ -11,13 +11,7 @@ import type { Vantage } from '../access/vantage';
 import { soonestWay, waysToRead } from '../access/ways';
 import { itemWithLive, type LiveCopies, NO_LIVE } from '../circulation/live';
 import type { Course } from '../courses/course';
-import type {
-  AccessMoment,
-  EngineConditions,
-  EngineQuery,
-  EngineTree,
-  SearchEngine,
-} from '../engine/port/engine';
+import type { EngineQuery, EngineTree, SearchEngine } from '../engine/port/engine';
 import type { Wanted } from '../model/codes';
 import type { Lender, Library } from '../model/library';
 import { type Message, msg } from '../model/message';
@@ -31,10 +25,8 @@ import { WAIT_CLASSES } from '../model/waits';
 import type { WaysAnswer } from '../model/ways';
 import { type AskBy, askBy } from '../plan/askBy';
 import type { PlanLimits } from '../plan/choose';
-import type { QueryNote } from '../query/plain';
 import type { AskedSearch } from '../query/read';
-import { GROUPS, type Group, type SearchRequest, type Sort } from '../query/request';
-import { type AskedWord, askedWords, type QueryNode } from '../query/tree';
+import { GROUPS, type Group, type Sort } from '../query/request';
 import { choose, type Match, type MatchResult } from '../references/match';
 import type { CopyHistory } from '../requests/history';
 import { promiseFor, type SlipPromise } from '../requests/promise';
@@ -67,6 +59,7 @@ import type {
   Walk,
   WalkQuestion,
 } from './answers';
+import { engineQuery, searchOrRepair, understand, wordsOf } from './asked';
 import { candidatesFor } from './candidates';
 import { Courses } from './courses';
 import { AnswerFinder, type AnswerPlace, type Guidance } from './guidance';
@@ -76,11 +69,9 @@ import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
 import { keptAnswer, planFor } from './kept';
-import { copyCount, explained, foldedWords, LineWriter, type Listing, listing, relatedRecord } from './lines';
-import { recognise } from './recognise';
+import { copyCount, LineWriter, type Listing, listing, relatedRecord } from './lines';
 import { recordPage } from './recordPage';
 import { relatedTo } from './related';
-import { quoted, repair } from './repair';
 import { journalOf, unindexedItem } from './unindexed';
 import { browse, shelfWalk } from './walks';
 
@@ -147,14 +138,14 @@ export class Discovery {
     const began = performance.now();
     const { request } = asked;
     const at = parseLocal(moment.at) as Minutes;
-    const understood = await this.#understand(asked, moment);
+    const understood = await understand(asked, moment, this.#engine);
     const listed = (tree: EngineTree): Listing => ({
       ...listing(moment, at, request.needBy, wordsOf(tree)),
       soonest: BY_WHAT_FITS.has(understood.query.sort),
     });
     const shown = listed(understood.query.tree);
     const query: EngineQuery = { ...understood.query, ...slice, explain: shown.asked };
-    const found = await this.#searchOrRepair(query, understood.mayRepair ? request.q : null);
+    const found = await searchOrRepair(query, understood.mayRepair ? request.q : null, this.#engine);
     const { answer } = found;
     // What was repaired has other words, to be marked and explained.
     const hits = await this.#lines.lines(
@@ -184,58 +175,6 @@ export class Discovery {
       distinct: answer.distinct,
       notes: [...understood.notes, ...found.notes],
     };
-  }
-
-  /** What the words mean: taken as they are, or recognised as something more than words. */
-  async #understand(
-    { request, query }: AskedSearch,
-    moment: Moment,
-  ): Promise<{ query: EngineQuery; notes: readonly QueryNote[]; mayRepair: boolean }> {
-    const plain = engineQuery(request, query.tree, moment, query.sort ?? request.sort);
-    if (request.exact || request.syntax === 'cql')
-      return { query: plain, notes: query.notes, mayRepair: !request.exact };
-    const helped = await recognise(request.q, query.tree, this.#engine, plain);
-    return {
-      query: { ...plain, tree: helped.tree ?? query.tree },
-      notes: [...query.notes, ...helped.notes],
-      mayRepair: helped.tree === null,
-    };
-  }
-
-  /** @param q the words as written, for the way back from a repair; null when nothing is to be repaired */
-  async #searchOrRepair(query: EngineQuery, q: string | null) {
-    const answer = await this.#engine.search(query);
-    const asWritten = { tree: query.tree, answer, notes: [] as readonly QueryNote[] };
-    if (answer.total > 0) return asWritten;
-    if (answer.matched === 0 && q !== null) {
-      const repaired = await repair(q, query.tree as QueryNode, this.#engine, query);
-      if (repaired) {
-        const again = { ...query, tree: repaired.tree };
-        const explain = explained(wordsOf(repaired.tree));
-        return {
-          tree: repaired.tree,
-          answer: await this.#engine.search({ ...again, explain }),
-          notes: repaired.notes,
-        };
-      }
-    }
-    return { ...asWritten, notes: await this.#unknownNotes(query.tree) };
-  }
-
-  /**
-   * What to say about words that stand in no record: which they are, and that they are why nothing was found.
-   */
-  async #unknownNotes(tree: EngineQuery['tree']): Promise<readonly QueryNote[]> {
-    const asked = foldedWords(wordsOf(tree));
-    const counts = await this.#engine.frequencies(asked);
-    const unknown = asked.filter((_, i) => counts[i] === 0).map((w) => w.text);
-    if (!unknown.length) return [];
-    return [
-      {
-        code: 'unknown-word',
-        text: msg('found.noRecordHasCheckTheSpelling', { list: quoted(unknown), n: unknown.length }),
-      },
-    ];
   }
 
   /** Whole records of a search, every one for itself. */
@@ -526,29 +465,3 @@ function valueName(group: Group, value: string): Message {
   if (group === 'peer') return msg(`label.peer.${value}.short`);
   return CODED.has(group) ? msg(`label.${group}.${value}`) : nameOf(value);
 }
-
-/** A search as the engine is asked for it; the slice is the caller's. */
-const engineQuery = (
-  request: SearchRequest,
-  tree: EngineQuery['tree'],
-  moment: Moment,
-  sort: EngineQuery['sort'],
-): EngineQuery => ({
-  ...conditionsOf(request, moment),
-  tree,
-  sort,
-  needBy: request.needBy,
-  offset: 0,
-  limit: 0,
-});
-const conditionsOf = (
-  { reach, keep, drop, from, to, since }: SearchRequest,
-  moment: Moment,
-): EngineConditions => ({ reach, keep, drop, from, to, ...accessMoment(moment, since) });
-const accessMoment = ({ situation, at }: Moment, since: AccessMoment['since']): AccessMoment => ({
-  situation,
-  at: parseLocal(at) as Minutes,
-  since,
-});
-const wordsOf = (tree: EngineQuery['tree']): readonly AskedWord[] =>
-  tree.op === 'closest' ? tree.words.map((text) => ({ text, prefix: false })) : askedWords(tree);

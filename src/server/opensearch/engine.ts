@@ -3,6 +3,7 @@
  * once. What an answer needs is asked in one request where it can be, and in two where the second hangs on the
  * first. No answer is made of a part of the index.
  */
+import { BROAD } from '../../core/engine/count/counter';
 import { OPEN_ENDED } from '../../core/engine/count/groupValues';
 import { YEAR_LOW, YEAR_SPAN } from '../../core/engine/count/sorting';
 import type {
@@ -37,9 +38,6 @@ import { ALL, both, type Clause } from './queries';
 import { countsBy, RowCounts, type RowsBut, sum, widerOf } from './rowCounts';
 import { ofGroup } from './shape';
 import { Walks } from './walks';
-
-/** A search is broad when it matches more than this part of the index. */
-const FEW = 16;
 
 export class OpenSearchEngine implements SearchEngine {
   readonly name = 'opensearch';
@@ -131,7 +129,7 @@ export class OpenSearchEngine implements SearchEngine {
     const matched = main.hits.total?.value ?? 0;
     const total = countIn(main, 'all');
     const found = replies.hits[0] ?? (await this.#lines.soonest(q, scoring, passing, rows));
-    const few = this.#asking.index.size / FEW;
+    const few = this.#asking.index.size * BROAD;
     const [slice, people, breakdown] = await Promise.all([
       this.#lines.told(q, this.#lines.slice(q, found), both([matches, passing])),
       // People are as many as records: of broad searches they are not counted.

@@ -7,6 +7,7 @@ import { clusterOf } from '../config';
 import { AccessRows, packRow } from './accessRows';
 import { allBut, conditionsOf, inParts, partsFor } from './counting';
 import { ALL, closest, matchOf, NONE } from './queries';
+import { ClusterDiscovery } from './service';
 import { documents, mappingOf, partsOfShelf, VALUE_BEGINS, VALUE_ENDS } from './shape';
 
 const world = worldOf(120);
@@ -138,5 +139,26 @@ describe('its address', () => {
       [{ ...env, LEGENDUM_OPENSEARCH_ALIAS: 'No Good' }, 'LEGENDUM_OPENSEARCH_ALIAS'],
     ] as const)
       expect(() => clusterOf(wrong, 1), name).toThrow(name);
+  });
+});
+
+describe('an engine that is away', () => {
+  it('fails what needs it, by name; rules reach it when it comes, and the rest goes on', async () => {
+    const address = {
+      nodes: ['http://127.0.0.1:9'],
+      login: null,
+      authority: null,
+      alias: 'nothing',
+      limit: 500,
+    };
+    const discovery = await ClusterDiscovery.open(world.dir, address);
+    expect(discovery.health()).toMatchObject({ engine: 'opensearch', records: 0 });
+    await discovery.fresh();
+    await expect(discovery.record('tu0000001')).rejects.toMatchObject({ name: 'EngineAway' });
+    const policy = { ...discovery.library.policy, version: 'another' };
+    await discovery.setPolicy(policy);
+    expect(discovery.library.policy.version).toBe('another');
+    expect(await discovery.guidance()).toBeDefined();
+    discovery.close();
   });
 });

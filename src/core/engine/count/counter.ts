@@ -43,7 +43,7 @@ export interface Taker {
  * And when more than this share passes, the twenty who have most are sooner found the other way round, person
  * by person (see breakdown.ts).
  */
-const BROAD = 1 / 16;
+export const BROAD = 1 / 16;
 
 /**
  * What is asked of matches besides their words: the conditions in the order of their bits, and what breaks
