@@ -5,14 +5,13 @@
  */
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { openIndex } from '../core/engine/format/data';
 import type { DiscoveryRecord, RecordId } from '../core/model/record';
 import { random } from '../core/random';
 import { buildIndex, type IndexSource } from '../server/build';
 import { machineClock } from '../server/clock';
+import { RECORDS, RecordFile } from '../server/recordFile';
 import { readLibraryFile } from '../server/service';
 import { readShared } from '../server/shared';
-import { Stretches } from '../server/standing';
 import { benchIndex, benchOptions } from './benchIndex';
 
 const { values } = benchOptions();
@@ -21,19 +20,13 @@ const { dir } = benchIndex(count);
 const work = `${dir}-changing`;
 rmSync(work, { recursive: true, force: true });
 const { library, journals, lines, guidance } = readLibraryFile(dir);
-const shared = readShared(dir);
-const data = openIndex(shared.index);
-if ('problem' in data) throw new Error('The index can’t be opened.');
-const places = [...data.recordAt].map((at, doc) => [at, data.recordSize[doc] as number] as const);
-places.sort(([a], [b]) => a - b);
-
 /** The records as they stand, changed by a day that is drawn by a seed. */
 function* changed(seed: number | null): Generator<DiscoveryRecord> {
-  const texts = new Stretches(join(dir, 'records.jsonl'));
+  const texts = new RecordFile(join(dir, RECORDS));
   const r = random(seed ?? 0);
   let fresh = 0;
-  for (const [at, size] of places) {
-    const record = JSON.parse(texts.at(at, size).toString('utf8')) as DiscoveryRecord;
+  for (const text of texts.all()) {
+    const record = JSON.parse(text.toString('utf8')) as DiscoveryRecord;
     if (seed === null) {
       yield record;
       continue;

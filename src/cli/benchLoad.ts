@@ -4,11 +4,12 @@
  * takes to answer meanwhile. `--main` names another build's server, so that two can be measured in one
  * sitting.
  */
-import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import autocannon from 'autocannon';
 import type { DiscoveryRecord } from '../core/model/record';
 import { random } from '../core/random';
 import { words } from '../core/words/fold';
+import { RECORDS, RecordFile } from '../server/recordFile';
 import { benchIndex, benchOptions } from './benchIndex';
 import { startBuilt } from './builtServer';
 
@@ -16,10 +17,12 @@ const { values } = benchOptions();
 const dir = values.index ?? benchIndex(Number(values.records)).dir;
 const seconds = Number(values.seconds);
 const r = random(11);
-const lines = readFileSync(`${dir}/records.jsonl`, 'utf8').split('\n').filter(Boolean);
+const texts = new RecordFile(join(dir, RECORDS));
 /** What readers ask: broad words, topics, titles; some narrowed. */
 const requests = Array.from({ length: 400 }, (_, i) => {
-  const { csl, subjects } = JSON.parse(r.pick(lines)) as DiscoveryRecord;
+  const { csl, subjects } = JSON.parse(
+    texts.at(r.int(0, texts.size - 1)).toString('utf8'),
+  ) as DiscoveryRecord;
   const q =
     i % 4 === 0
       ? r.pick(['history', 'policy', 'local', 'review'])

@@ -10,6 +10,7 @@ import { errorText } from '../core/text';
 import { clusterOf } from '../server/config';
 import { Cluster } from '../server/opensearch/cluster';
 import { bringChanges, fill } from '../server/opensearch/fill';
+import { RECORDS } from '../server/recordFile';
 
 /** One request may write some megabytes. */
 const LIMIT = 120_000;
@@ -29,7 +30,7 @@ const stop = (why: string): never => {
 const [command = ''] = positionals;
 if (command !== 'fill' && command !== 'changes')
   stop('Say what to do: npm run engine -- fill, or npm run engine -- changes.');
-if (!existsSync(join(values.index, 'records.jsonl')))
+if (!existsSync(join(values.index, RECORDS)))
   stop(`There is no index in ${values.index}. Make one with npm run index, then fill the engine from it.`);
 const address = clusterOf({ ...process.env, LEGENDUM_ENGINE: 'opensearch' }, LIMIT);
 if (!address) process.exit(2);

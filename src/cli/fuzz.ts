@@ -13,6 +13,7 @@ import { random } from '../core/random';
 import { DEMO_START } from '../demo/clock';
 import { READERS } from '../demo/library';
 import { readLibraryData } from '../server/libraryInfo';
+import { RECORDS, RecordFile } from '../server/recordFile';
 import { type BuiltServer, startBuilt } from './builtServer';
 import { type Known, type Shot, shot } from './fuzz/requests';
 
@@ -42,7 +43,7 @@ const GIVEN_UP_MS = 20_000;
 const OUT = '.cache/fuzz';
 
 const info = readLibraryData(values.index);
-const lines = readFileSync(join(values.index, 'records.jsonl'), 'utf8').split('\n');
+const texts = new RecordFile(join(values.index, RECORDS));
 const library = JSON.parse(readFileSync(join(values.index, 'library.json'), 'utf8')) as {
   library: { providers: { id: string }[] };
 };
@@ -52,7 +53,10 @@ const known: Known = {
   providers: library.library.providers.map((p) => p.id),
   records: Array.from(
     { length: 60 },
-    () => JSON.parse(r.pick(lines.filter(Boolean).slice(0, 5000))) as Known['records'][number],
+    () =>
+      JSON.parse(
+        texts.at(r.int(0, Math.min(5000, texts.size) - 1)).toString('utf8'),
+      ) as Known['records'][number],
   ),
   correspondent: {
     agency: info.agency,

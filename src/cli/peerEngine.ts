@@ -59,14 +59,8 @@ interface Opened {
 }
 export async function open(dir: string): Promise<Opened> {
   const service = DiscoveryService.open(`${dir}/index`);
-  const { recordAt } = service.engine.data;
-  const lineOf = new Uint32Array(recordAt.length);
-  Uint32Array.from(recordAt.keys())
-    .sort((a, b) => (recordAt[a] as number) - (recordAt[b] as number))
-    .forEach((doc, line) => {
-      lineOf[doc] = line;
-    });
-  return { service, lineOf };
+  const { cameAs } = service.engine.data;
+  return { service, lineOf: cameAs };
 }
 export const close = async ({ service }: Opened): Promise<void> => service.close();
 

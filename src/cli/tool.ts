@@ -1,5 +1,5 @@
 /**
- * `tool query|references|coverage|convert|cite|shelf|check|schemas|gralsund|train-references`: each tool is a module that works when it
+ * `tool query|references|coverage|convert|cite|shelf|check|records|schemas|gralsund|train-references`: each tool is a module that works when it
  * is loaded.
  */
 import { table } from '../core/table';
@@ -12,6 +12,7 @@ const TOOLS = table<() => Promise<unknown>>({
   cite: () => import('./tools/cite'),
   shelf: () => import('./tools/shelf'),
   check: () => import('./tools/check'),
+  records: () => import('./tools/records'),
   schemas: () => import('./tools/schemas'),
   gralsund: () => import('./tools/gralsund'),
   'train-references': () => import('./trainReferences').then((m) => m.runTraining()),

@@ -22,6 +22,7 @@ import { NEW_SEARCH, type SearchRequest } from '../core/query/request';
 import { random } from '../core/random';
 import { makeWorld } from '../demo/world';
 import { buildIndex, type IndexSource } from './build';
+import { RECORDS } from './recordFile';
 import { DiscoveryService } from './service';
 
 let dir: string;
@@ -109,9 +110,12 @@ describe('building', () => {
   it('leaves nothing behind but the index', () => {
     const stages: string[] = [];
     const out = join(dir, 'index');
-    const { records, bytes } = buildIndex(makeWorld(300), out, (_, stage) => stages.push(stage));
+    const world300 = makeWorld(300);
+    const { records, bytes } = buildIndex(world300, out, (_, stage) => stages.push(stage));
     expect(records).toBe(300);
-    expect(bytes).toBe(readFileSync(join(out, 'records.jsonl')).length);
+    expect(bytes).toBe(
+      [...world300.records].reduce((sum, r) => sum + Buffer.byteLength(JSON.stringify(r)) + 1, 0),
+    );
     expect(readdirSync(out).sort()).toEqual([
       'courses.json',
       'history.json',
@@ -120,7 +124,7 @@ describe('building', () => {
       'library.json',
       'manifest.json',
       'policy.json',
-      'records.jsonl',
+      RECORDS,
     ]);
     expect(readdirSync(dir)).toEqual(['index']);
     expect(stages.at(-1)).toBe('done');
@@ -230,12 +234,7 @@ describe('an index that can’t be opened', () => {
     return bytes;
   };
   it.each([
-    [
-      'has one bit turned in its records',
-      'records.jsonl',
-      turned(0.7),
-      /records\.jsonl in .* is not as it was built/,
-    ],
+    ['has one bit turned in its records', RECORDS, turned(0.7), /records\.lgr in .* is not as it was built/],
     [
       'has one bit turned in its numbers',
       'index.lgd',
@@ -249,10 +248,10 @@ describe('an index that can’t be opened', () => {
       /library\.json in .* is not as it was built/,
     ],
     [
-      'has a line of records less',
-      'records.jsonl',
-      (b: Buffer) => b.subarray(0, b.lastIndexOf(10, b.length - 2) + 1),
-      /records\.jsonl in .* has .* bytes/,
+      'has a part of its records less',
+      RECORDS,
+      (b: Buffer) => b.subarray(0, b.length - 100),
+      /records\.lgr in .* has .* bytes/,
     ],
     ['has no manifest that can be read', 'manifest.json', () => Buffer.from('{'), /lacks a manifest\.json/],
   ] as const)('%s', (_what, name, change, message) => expect(opened(spoilt(name, change))).toThrow(message));
@@ -261,9 +260,9 @@ describe('an index that can’t be opened', () => {
       opened((out) => {
         const other = join(dir, 'other');
         buildIndex(makeWorld(310), other);
-        copyFileSync(join(other, 'records.jsonl'), join(out, 'records.jsonl'));
+        copyFileSync(join(other, RECORDS), join(out, RECORDS));
       }),
-    ).toThrow(/records\.jsonl/));
+    ).toThrow(/records\.lgr/));
   it('lacks a file', () =>
     expect(opened((out) => rmSync(join(out, 'library.json')))).toThrow('lacks library.json'));
   it('is cut short', () =>

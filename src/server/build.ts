@@ -40,6 +40,7 @@ import { FileSpool } from './fileSpool';
 import { readHistory, writeHistory } from './historyFile';
 import { digestOfText, readManifest, writeManifest } from './manifest';
 import { programDigest } from './program';
+import { RECORDS, RecordWriter } from './recordFile';
 import { makingPlace, replaceWith, tidy } from './replace';
 import { writeServices } from './servicesFile';
 import { openStanding, type StandingIndex } from './standing';
@@ -118,16 +119,8 @@ export function buildIndex(
     const builder = new IndexBuilder(reckoned, analysis, spool, before?.standing);
     const standing = before && new Unchanged(before);
     const ebooks: KbartLine[] = [];
-    const fd = openSync(join(making, 'records.jsonl'), 'w');
-    let buffer: Buffer[] = [];
-    let buffered = 0;
+    const texts = new RecordWriter(join(making, RECORDS));
     let total = 0;
-    const flush = () => {
-      if (buffered) writeSync(fd, Buffer.concat(buffer));
-      total += buffered;
-      buffer = [];
-      buffered = 0;
-    };
     for (const record of world.records) {
       // An address can't end in a dot or two alone: they mean the folder.
       if (/^\.{0,2}$/.test(record.id) || record.id.length > MAX_ID)
@@ -138,16 +131,14 @@ export function buildIndex(
           }),
         );
       const bytes = Buffer.from(`${world.textOf?.(record) ?? JSON.stringify(record)}\n`);
-      buffer.push(bytes);
-      buffered += bytes.length;
-      if (buffered > CHUNK) flush();
+      texts.write(bytes);
+      total += bytes.length;
       for (const line of record.ebook ?? []) ebooks.push(line);
       source.courses?.saw(record);
-      builder.add(itemOf(record), bytes.length, standing?.of(record, bytes) ?? null);
+      builder.add(itemOf(record), standing?.of(record, bytes) ?? null);
       if (builder.count % 5000 === 0) progress(builder.count, 'records');
     }
-    flush();
-    closeSync(fd);
+    const { digest } = texts.finish();
     for (const dropped of standing?.left() ?? []) builder.dropped(dropped);
     progress(builder.count, 'index');
     const records = builder.count;
@@ -157,6 +148,7 @@ export function buildIndex(
       built: world.built,
       analysis,
       program: programDigest(),
+      texts: digest,
     };
     const { sections, fill } = builder.finish();
     const { prefix, placeOf, size } = layoutIndex(meta, sections);

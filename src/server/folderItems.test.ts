@@ -13,10 +13,12 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { recordsIn as recordsOf } from '../../tests/fixtures/recordTexts';
 import { indexFolder } from '../cli/folderIndex';
 import { writeIso2709 } from '../core/formats/iso2709';
 import type { DiscoveryRecord } from '../core/model/record';
 import { readHistory } from './historyFile';
+import { RECORDS } from './recordFile';
 
 let root: string;
 let dir: string;
@@ -40,18 +42,14 @@ afterEach(() => {
 });
 const build = (out: string, afresh = false): number =>
   indexFolder(dir, { check: false, out: join(root, out), reports: [], afresh }, () => {});
-const recordsIn = (out: string): DiscoveryRecord[] =>
-  readFileSync(join(root, out, 'records.jsonl'), 'utf8')
-    .trimEnd()
-    .split('\n')
-    .map((line) => JSON.parse(line) as DiscoveryRecord);
+const recordsIn = (out: string): DiscoveryRecord[] => recordsOf(join(root, out));
 /** Builds upon what stands and afresh, and holds one against the other. @returns what was said to be taken over */
 function both(): string {
   said = [];
   build('upon');
   const taken = said.find((text) => text.includes('Taken over')) ?? '';
   build('afresh', true);
-  for (const file of ['index.lgd', 'records.jsonl', 'report.json'])
+  for (const file of ['index.lgd', RECORDS, 'report.json'])
     expect(
       readFileSync(join(root, 'upon', file)).equals(readFileSync(join(root, 'afresh', file))),
       file,

@@ -8,10 +8,11 @@ import { createHash, type Hash } from 'node:crypto';
 import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Message, msg } from '../core/model/message';
+import { RECORDS } from './recordFile';
 
 export const MANIFEST = 'manifest.json';
 /** Files whose contents must be those of the build; policy.json may be edited. */
-export const BOUND = ['index.lgd', 'library.json', 'courses.json', 'records.jsonl'] as const;
+export const BOUND = ['index.lgd', 'library.json', 'courses.json', RECORDS] as const;
 
 interface FileMark {
   readonly size: number;

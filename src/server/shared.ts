@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { openIndex } from '../core/engine/format/data';
 import { say } from '../words/generated/indexfile';
 import { damage } from './manifest';
+import { RECORDS } from './recordFile';
 import { recover } from './replace';
 
 const READ_CHUNK = 256 << 20;
@@ -14,8 +15,8 @@ export interface SharedIndex {
   /** The records, unless they are too large to be held; then they are read from the file one by one. */
   readonly records: SharedArrayBuffer | null;
 }
-/** Records beyond this many bytes stay in their file. */
-const HELD = 1_500_000_000;
+/** Records beyond this many bytes stay in their file, where the system has them at hand. */
+const HELD = 64 << 20;
 
 /**
  * Throws with a message for people when there is no index, or when its files are not those that were built
@@ -25,7 +26,7 @@ export function readShared(dir: string): SharedIndex {
   recover(dir);
   const path = join(dir, 'index.lgd');
   if (!existsSync(path)) throw new Error(say('indexfile.noIndex', { dir }));
-  const records = join(dir, 'records.jsonl');
+  const records = join(dir, RECORDS);
   const index = readWhole(path);
   // What can't be opened at all, or is of another version, says that better than a digest does.
   const opened = openIndex(index);
@@ -34,7 +35,7 @@ export function readShared(dir: string): SharedIndex {
     index,
     records: existsSync(records) && statSync(records).size <= HELD ? readWhole(records) : null,
   };
-  const wrong = damage(dir, { 'index.lgd': shared.index, 'records.jsonl': shared.records });
+  const wrong = damage(dir, { 'index.lgd': shared.index, [RECORDS]: shared.records });
   if (wrong) throw new Error(say(wrong));
   return shared;
 }

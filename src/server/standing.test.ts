@@ -7,6 +7,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { DiscoveryRecord, RecordId } from '../core/model/record';
 import { makeWorld } from '../demo/world';
 import { type Built, buildIndex, type IndexSource } from './build';
+import { RECORDS } from './recordFile';
 
 let dir: string;
 beforeEach(() => {
@@ -22,7 +23,7 @@ const source = (records: Iterable<DiscoveryRecord>, more: Partial<IndexSource> =
   ...more,
   records,
 });
-const FILES = ['index.lgd', 'records.jsonl', 'library.json', 'manifest.json'];
+const FILES = ['index.lgd', RECORDS, 'library.json', 'manifest.json'];
 const bytesIn = (where: string): Buffer[] => FILES.map((f) => readFileSync(join(where, f)));
 /** Builds upon what stands, and afresh elsewhere, and holds one against the other. */
 function both(src: () => IndexSource): Built {
@@ -109,7 +110,7 @@ describe('an index built upon the one that stands', () => {
     buildIndex(source(START), upon);
     const other = { library: { ...world.library, language: 'de' } };
     expect(both(() => source(START, other)).again).toBe(0);
-    truncateSync(join(upon, 'records.jsonl'), 2000);
+    truncateSync(join(upon, RECORDS), 2000);
     expect(both(() => source(START)).again).toBe(0);
     writeFileSync(join(upon, 'library.json'), 'no library');
     expect(both(() => source(START)).again).toBe(0);

@@ -13,35 +13,7 @@ import type { KbartLine } from '../core/model/titleList';
 import type { Analysis } from '../core/words/analysis';
 import { damage } from './manifest';
 import { programDigest } from './program';
-
-const WINDOW = 4 << 20;
-/** Read where a stretch is asked for that is not near the last. */
-const ALONE = 64 << 10;
-/** Stretches of a file, mostly asked for one behind the other. A stretch is good until the next is asked for. */
-export class Stretches {
-  readonly #fd: number;
-  #buffer = Buffer.alloc(WINDOW);
-  #from = 0;
-  #held = 0;
-  constructor(path: string) {
-    this.#fd = openSync(path, 'r');
-  }
-  at(from: number, size: number): Buffer {
-    if (from < this.#from || from + size > this.#from + this.#held) {
-      if (size > this.#buffer.length) this.#buffer = Buffer.alloc(size);
-      const near = from >= this.#from && from < this.#from + this.#held + WINDOW;
-      const wanted = near ? this.#buffer.length : Math.max(size, ALONE);
-      this.#from = from;
-      this.#held = 0;
-      for (let got = 1; got > 0 && this.#held < wanted; this.#held += got)
-        got = readSync(this.#fd, this.#buffer, this.#held, wanted - this.#held, from + this.#held);
-    }
-    return this.#buffer.subarray(from - this.#from, from - this.#from + size);
-  }
-  close(): void {
-    closeSync(this.#fd);
-  }
-}
+import { RECORDS, RecordFile } from './recordFile';
 
 /** All that waits and refereeing depend on besides the record and its host, as one text. */
 export const contextOf = (
@@ -131,7 +103,7 @@ export function openStanding(
       presenceWords,
       language: library.language,
     });
-    const texts = new Stretches(join(dir, 'records.jsonl'));
+    const texts = new RecordFile(join(dir, RECORDS));
     return {
       standing,
       sameContext:
@@ -140,10 +112,7 @@ export function openStanding(
           stored.journals,
           stored.lines,
         ) === contextOf(library, journals, lines),
-      textAt: (doc) => {
-        const { at, size } = standing.placeOf(doc);
-        return texts.at(at, size);
-      },
+      textAt: (doc) => texts.at(standing.cameAs(doc)),
       close: () => texts.close(),
     };
   } catch {

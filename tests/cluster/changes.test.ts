@@ -1,5 +1,5 @@
 /** What is filled, filled anew and brought up to date: what is asked afterwards is what the directory says. */
-import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
@@ -9,6 +9,7 @@ import { Cluster } from '../../src/server/opensearch/cluster';
 import { bringChanges, fill, indexOf } from '../../src/server/opensearch/fill';
 import { openCluster } from '../../src/server/opensearch/open';
 import { ClusterDiscovery } from '../../src/server/opensearch/service';
+import { recordsIn, writeTexts } from '../fixtures/recordTexts';
 import { addressOf, bothOf, nextMoment, queryOf } from './cluster';
 
 const ALIAS = 'changing';
@@ -22,16 +23,9 @@ function changed(change: (records: DiscoveryRecord[]) => DiscoveryRecord[]): str
   const dir = mkdtempSync(join(tmpdir(), 'legendum-changes-'));
   copies.push(dir);
   cpSync(both.world.dir, dir, { recursive: true });
-  const path = join(dir, 'records.jsonl');
-  const records = readFileSync(path, 'utf8')
-    .trim()
-    .split('\n')
-    .map((l) => JSON.parse(l) as DiscoveryRecord);
-  writeFileSync(
-    path,
-    change(records)
-      .map((r) => `${JSON.stringify(r)}\n`)
-      .join(''),
+  writeTexts(
+    dir,
+    change(recordsIn(dir)).map((r) => JSON.stringify(r)),
   );
   return dir;
 }
@@ -59,9 +53,7 @@ describe('changes of a day', () => {
     try {
       expect(index.size).toBe(400);
       const [gone] = (await both.embedded.inOrder(0, 1)).map((r) => r.id);
-      const firstId = JSON.parse(
-        readFileSync(join(both.world.dir, 'records.jsonl'), 'utf8').split('\n')[0] as string,
-      ).id;
+      const firstId = recordsIn(both.world.dir)[0]?.id as string;
       expect(gone).toBeDefined();
       expect(await engine.records([firstId, 'fresh-one'])).toEqual([
         null,
@@ -85,9 +77,7 @@ describe('changes of a day', () => {
       const dir = changed((records) =>
         records.map((r, i) => (i === 5 ? { ...r, csl: { ...r.csl, title: 'Zymurgical afterthoughts' } } : r)),
       );
-      const { id } = JSON.parse(
-        readFileSync(join(dir, 'records.jsonl'), 'utf8').split('\n')[5] as string,
-      ) as { id: string };
+      const { id } = recordsIn(dir)[5] as DiscoveryRecord;
       const before = (await discovery.record(id))?.record.csl.title;
       expect(before).not.toBe('Zymurgical afterthoughts');
       await bringChanges(both.cluster, dir, options());
@@ -156,7 +146,7 @@ describe('filling anew', () => {
   it('a filling that fails leaves what was there', async () => {
     const before = await indexOf(both.cluster, ALIAS);
     const dir = changed((records) => records);
-    writeFileSync(join(dir, 'records.jsonl'), `${readFileSync(join(dir, 'records.jsonl'), 'utf8')}{"id":`);
+    writeTexts(dir, [...recordsIn(dir).map((r) => JSON.stringify(r)), '{"id":']);
     await expect(fill(both.cluster, dir, options())).rejects.toThrow();
     expect(await indexOf(both.cluster, ALIAS)).toBe(before);
   });

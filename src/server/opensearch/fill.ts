@@ -4,9 +4,7 @@
  * one before stays until the next, for those who still ask it.
  */
 import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
-import { createInterface } from 'node:readline';
 import type { AccessItem } from '../../core/access/options';
 import { rowLayout } from '../../core/access/summary';
 import type { LibraryFile } from '../../core/discovery/discovery';
@@ -14,6 +12,7 @@ import type { Library } from '../../core/model/library';
 import type { DiscoveryRecord } from '../../core/model/record';
 import { say } from '../../words/generated/indexfile';
 import { comingItems } from '../comingItems';
+import { RECORDS, RecordFile } from '../recordFile';
 import { readLibraryFile } from '../service';
 import { packRow } from './accessRows';
 import { type Cluster, idOf } from './cluster';
@@ -65,13 +64,14 @@ const COMPARED_AT_ONCE = 1000;
 const TOLD_EVERY = 5000;
 
 /** The records of an index directory with what decides how they can be had. */
-async function* itemsOf(dir: string, { journals, lines }: LibraryFile): AsyncGenerator<AccessItem> {
+function* itemsOf(dir: string, { journals, lines }: LibraryFile): Generator<AccessItem> {
   const itemOf = comingItems(journals, lines);
-  const file = createInterface({
-    input: createReadStream(join(dir, 'records.jsonl')),
-    crlfDelay: Number.POSITIVE_INFINITY,
-  });
-  for await (const line of file) if (line) yield itemOf(JSON.parse(line) as DiscoveryRecord);
+  const file = new RecordFile(join(dir, RECORDS));
+  try {
+    for (const text of file.all()) yield itemOf(JSON.parse(text.toString('utf8')) as DiscoveryRecord);
+  } finally {
+    file.close();
+  }
 }
 
 /** Access rows by their numbers, as they come up; those that are new are written beside the records. */
@@ -130,7 +130,7 @@ export async function fill(cluster: Cluster, dir: string, options: FillOptions):
       cluster,
       index,
       (async function* () {
-        for await (const item of itemsOf(dir, file)) {
+        for (const item of itemsOf(dir, file)) {
           const one = made(item);
           const packed = packRow(one.row);
           yield {
@@ -217,7 +217,7 @@ export async function bringChanges(cluster: Cluster, dir: string, options: FillO
   };
   const changes = async function* (): AsyncGenerator<Written> {
     let batch: Prepared[] = [];
-    for await (const item of itemsOf(dir, file)) {
+    for (const item of itemsOf(dir, file)) {
       const one = made(item);
       const packed = packRow(one.row);
       came.add(one.document.id);

@@ -32,7 +32,7 @@ import { byCodePoint, countStrings, packStrings, stringAt, Values } from '../for
 import { buildSpelling } from '../help/spelling';
 import { buildSuggestions } from '../help/suggest';
 import { ownWorth } from '../rank/weights';
-import { growF64, growI16, growU8, growU16, growU32 } from './growable';
+import { growI16, growU8, growU16, growU32 } from './growable';
 import { identitiesIn } from './identities';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
 import { ListCollector } from './lists';
@@ -79,8 +79,6 @@ export class IndexBuilder {
     subject: growU32(),
     personStart: growU32(),
     person: growU32(),
-    recordAt: growF64(),
-    recordSize: growU32(),
     added: growU16(),
   };
   readonly #rows = new Tuples();
@@ -96,7 +94,6 @@ export class IndexBuilder {
   readonly #works = new Map<string, number[]>();
   readonly #titles: string[] = [];
   readonly #lists: ListCollector;
-  #end = 0;
   #lastDay = 0;
 
   readonly #termOf: (word: string, language: string) => string;
@@ -146,16 +143,12 @@ export class IndexBuilder {
   }
 
   /**
-   * Adds one record. `bytes` is the length of its stored form, records standing one behind the other in the
-   * order added.
+   * Adds one record.
    * @param again the document of the index that stands that this record was, unchanged
    */
-  add(item: AccessItem, bytes: number, again: Again | null = null): void {
+  add(item: AccessItem, again: Again | null = null): void {
     const { record: r } = item;
     const c = this.#columns;
-    c.recordAt.push(this.#end);
-    c.recordSize.push(bytes);
-    this.#end += bytes;
     this.#ids.push(r.id);
     this.#docStart.push(this.#stream.length);
     if (again) this.#wordsAgain(again.doc);
@@ -363,8 +356,7 @@ export class IndexBuilder {
         ]),
       ),
       rows: this.#rows.view(),
-      recordAt: inOrder(c.recordAt.view(), order),
-      recordSize: inOrder(c.recordSize.view(), order),
+      cameAs: order,
       added: inOrder(c.added.view(), order),
     };
     return { sections, fill: words.fill };
@@ -405,28 +397,15 @@ export class IndexBuilder {
       renumber[this.#terms.get(t) as number] = i;
     });
     this.#terms.clear();
-    const docStart = this.#docStart.view();
-    const words = this.#stream.length;
-    this.#stream.reorder(docStart, order);
-    const wordsFrom = new Uint32Array(order.length + 1);
-    order.forEach((d, i) => {
-      wordsFrom[i + 1] = (wordsFrom[i] as number) + (docStart[d + 1] as number) - (docStart[d] as number);
-    });
+    this.#stream.reorder(this.#docStart.view(), order);
     const lengths = inOrder(this.#lengths.view(), order, FIELDS.length);
-    const { termStart, fill } = invert(this.#stream, renumber, lengths);
-    const size = termStart[sorted.length] as number;
+    const { sections, fill } = invert(this.#stream, renumber, lengths);
     const terms = packStrings(sorted);
     return {
       sections: {
         termBytes: terms.bytes,
         termOffsets: terms.offsets,
-        termStart,
-        posting: { type: 'u32', length: size },
-        impact: { type: 'u8', length: size },
-        fields: { type: 'u8', length: size },
-        where: { type: 'u16', length: size },
-        forward: { type: 'u32', length: words },
-        docStart: wordsFrom,
+        ...sections,
         fieldLengths: lengths,
       },
       fill,

@@ -7,6 +7,8 @@ import { describe, expect, it } from 'vitest';
 import { FileSpool } from '../../../server/fileSpool';
 import { FIELDS } from '../../query/tree';
 import { AGAIN, FIELD_END, type Section, VALUE_END } from '../format/format';
+import { TermLists } from '../format/termLists';
+import { behind, codeAt, termsOf } from '../format/wordCodes';
 import { invert, MemorySpool, type WordSpool } from './invert';
 
 const TERMS = 12;
@@ -38,7 +40,9 @@ function spooled<T extends WordSpool>(
   return { spool, lengths: Uint8Array.from(docs.flatMap((fields) => fields.map((f) => f.length))) };
 }
 function all(made: ReturnType<typeof invert>): Record<string, number[]> {
-  const out: Record<string, number[]> = { termStart: [...made.termStart] };
+  const out: Record<string, number[]> = Object.fromEntries(
+    Object.entries(made.sections).flatMap(([name, s]) => ('type' in s ? [] : [[name, [...s]]])),
+  );
   made.fill((name: string, piece: Section, at: number) => {
     out[name] ??= [];
     const list = out[name] as number[];
@@ -46,6 +50,31 @@ function all(made: ReturnType<typeof invert>): Record<string, number[]> {
       list[at + i] = v;
     });
   });
+  for (const [name, s] of Object.entries(made.sections))
+    if ('type' in s) expect(out[name]?.length ?? 0, name).toBe(s.length);
+  return out;
+}
+/** The lists of what was turned round. */
+function listsOf(all: Readonly<Record<string, readonly number[]>>, n: number): TermLists {
+  const u32 = (name: string) => Uint32Array.from(all[name] ?? []);
+  const u8 = (name: string) => Uint8Array.from(all[name] ?? []);
+  return new TermLists({
+    n,
+    termStart: u32('termStart'),
+    low: Uint16Array.from(all.low ?? []),
+    high: u8('high'),
+    chunkStart: u32('chunkStart'),
+    listAt: u32('listAt'),
+    impact: u8('impact'),
+    fields: u8('fields'),
+  });
+}
+/** The words that stand in a forward index, as terms. */
+function termsIn(all: Readonly<Record<string, readonly number[]>>): number[] {
+  const forward = Uint16Array.from(all.forward ?? []);
+  const terms = termsOf(Uint32Array.from(all.termCode ?? []));
+  const out: number[] = [];
+  for (let p = 0; p < forward.length; p = behind(forward, p)) out.push(terms[codeAt(forward, p)] as number);
   return out;
 }
 
@@ -56,12 +85,13 @@ describe('words turned round', () => {
         const { spool, lengths } = spooled(docs, new MemorySpool());
         const whole = all(invert(spool, renumber, lengths));
         expect(all(invert(spool, renumber, lengths, held))).toEqual(whole);
+        const lists = listsOf(whole, docs.length);
         for (let t = 2; t < TERMS; t++) {
           const holding = docs.flatMap((fields, d) =>
             fields.some((f) => f.some((w) => renumber[w] === t)) ? [d] : [],
           );
           const [a, b] = [whole.termStart?.[t] as number, whole.termStart?.[t + 1] as number];
-          expect(whole.posting?.slice(a, b) ?? []).toEqual(holding);
+          expect([...lists.of(t).docs]).toEqual(holding);
           const bits = holding.map((d) =>
             (docs[d] as number[][]).reduce(
               (m, f, i) => (f.some((w) => renumber[w] === t) ? m | (1 << i) : m),
@@ -76,7 +106,7 @@ describe('words turned round', () => {
           });
           expect(whole.where?.slice(a, b) ?? []).toEqual(places);
         }
-        expect(whole.forward).toEqual(
+        expect(termsIn(whole)).toEqual(
           docs.flatMap((fields) => fields.flatMap((f) => [...f.map((w) => renumber[w]), FIELD_END])),
         );
       }),

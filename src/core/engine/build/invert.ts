@@ -4,8 +4,11 @@
  */
 
 import { FIELDS } from '../../query/tree';
-import { AGAIN, FAR, FIELD_END, type Section, VALUE_END } from '../format/format';
-import { growU32 } from './growable';
+import { AGAIN, FAR, FIELD_END, type Outline, type Section, VALUE_END } from '../format/format';
+import { firstFrom } from '../format/postings';
+import { CHUNK_BITS, chunksFor, SHORT } from '../format/termLists';
+import { codesBy, putCode, unitsOf } from '../format/wordCodes';
+import { growU8, growU16, growU32 } from './growable';
 import { FIELD_B, FIELD_WEIGHT, K1 } from './weights';
 
 /** Where a builder puts words one by one: in memory, or in a file (see server/fileSpool). */
@@ -45,12 +48,9 @@ export type WritePiece = (name: string, piece: Section, at: number) => void;
 const HELD = 12_000_000;
 
 export interface Inverted {
-  /** Where each term's postings begin; one place more. */
-  readonly termStart: Uint32Array;
-  /**
-   * Writes `forward`, `posting`, `impact`, `fields` and `where`; all but the first have `termStart[terms]`
-   * elements.
-   */
+  /** What there is of terms, postings and words: as it is, or outlined. */
+  readonly sections: Readonly<Record<string, Section | Outline>>;
+  /** Writes the sections that are outlined. */
   readonly fill: (write: WritePiece) => void;
 }
 
@@ -68,43 +68,133 @@ export function invert(spool: WordSpool, renumber: Uint32Array, lengths: Uint8Ar
     for (let f = 0; f < F; f++) mean[f] = (mean[f] as number) + (lengths[i * F + f] as number) / n;
 
   const termStart = new Uint32Array(terms + 1);
+  const uses = new Uint32Array(terms);
   const last = new Int32Array(terms).fill(-1);
-  eachWord(spool, renumber, (t, doc) => {
+  for (const piece of spool.pieces())
+    for (let p = 0; p < piece.length; p++) {
+      const t = renumber[piece[p] as number] as number;
+      uses[t] = (uses[t] as number) + 1;
+    }
+  const code = codesBy(uses);
+  let units = 0;
+  for (let t = 0; t < terms; t++) units += (uses[t] as number) * unitsOf(code[t] as number);
+  const words: Words = { spool, renumber, code };
+  eachWord(words, (t, doc) => {
     if (last[t] === doc) return;
     last[t] = doc;
     termStart[t + 1] = (termStart[t + 1] as number) + 1;
   });
   for (let t = 0; t < terms; t++) termStart[t + 1] = (termStart[t + 1] as number) + (termStart[t] as number);
+  const size = termStart[terms] as number;
+  const halves = halvesOf(termStart, n);
 
   const fill = (write: WritePiece): void => {
-    let at = 0;
-    for (const piece of spool.pieces()) {
-      const sorted = piece.map((w) => renumber[w] as number);
-      write('forward', sorted, at);
-      at += sorted.length;
-    }
+    writeWords(words, write);
     for (let from = 0; from < terms; ) {
       const start = termStart[from] as number;
       let to = from + 1;
       while (to < terms && (termStart[to + 1] as number) - start <= held) to++;
-      const made = postingsOf({ spool, renumber, lengths, mean, termStart }, from, to);
-      write('posting', made.posting, start);
+      const made = postingsOf({ ...words, lengths, mean, termStart }, from, to);
+      halves.write(made.posting, from, to, write);
       write('impact', made.impact, start);
       write('fields', made.fields, start);
       write('where', made.where, start);
       from = to;
     }
   };
-  return { termStart, fill };
+  return {
+    sections: {
+      termStart,
+      termCode: code,
+      ...halves.sections,
+      low: { type: 'u16', length: size },
+      impact: { type: 'u8', length: size },
+      fields: { type: 'u8', length: size },
+      where: { type: 'u16', length: size },
+      forward: { type: 'u16', length: units },
+      docStart: { type: 'u32', length: n + 1 },
+    },
+    fill,
+  };
+}
+
+/** The words as they were spooled, their sorted numbers, and the codes of those. */
+interface Words {
+  readonly spool: WordSpool;
+  readonly renumber: Uint32Array;
+  readonly code: Uint32Array;
+}
+/** Writes `forward`, and `docStart`: where in it each document begins. */
+function writeWords({ spool, renumber, code }: Words, write: WritePiece): void {
+  const F = FIELDS.length;
+  const starts = growU32();
+  starts.push(0);
+  let at = 0;
+  let field = 0;
+  for (const piece of spool.pieces()) {
+    const units = new Uint16Array(2 * piece.length);
+    let next = 0;
+    for (let p = 0; p < piece.length; p++) {
+      const t = renumber[piece[p] as number] as number;
+      next = putCode(code[t] as number, units, next);
+      if (t === FIELD_END && ++field === F) {
+        field = 0;
+        starts.push(at + next);
+      }
+    }
+    write('forward', units.subarray(0, next), at);
+    at += next;
+  }
+  write('docStart', starts.view(), 0);
+}
+
+/** Documents' numbers by halves, as termLists.ts reads them. */
+function halvesOf(termStart: Uint32Array, n: number) {
+  const terms = termStart.length - 1;
+  const chunks = chunksFor(n);
+  const sizeOf = (t: number): number => (termStart[t + 1] as number) - (termStart[t] as number);
+  const listAt = new Uint32Array(terms);
+  let short = 0;
+  let long = 0;
+  for (let t = 0; t < terms; t++) {
+    listAt[t] = sizeOf(t) <= SHORT ? short : long;
+    if (sizeOf(t) <= SHORT) short += sizeOf(t);
+    else long += chunks + 1;
+  }
+  const wide = chunks > 256;
+  const sections: Readonly<Record<string, Section | Outline>> = {
+    listAt,
+    high: { type: wide ? 'u16' : 'u8', length: short },
+    chunkStart: { type: 'u32', length: long },
+  };
+  /** @param posting the documents of the terms [from, to) */
+  const write = (posting: Uint32Array, from: number, to: number, put: WritePiece): void => {
+    const start = termStart[from] as number;
+    put('low', new Uint16Array(posting), start);
+    const own = wide ? growU16() : growU8();
+    const starts = growU32();
+    for (let t = from; t < to; t++) {
+      const list = posting.subarray((termStart[t] as number) - start, (termStart[t + 1] as number) - start);
+      if (list.length <= SHORT) for (const doc of list) own.push(doc >>> CHUNK_BITS);
+      else
+        for (let c = 0; c <= chunks; c++) starts.push(firstFrom(list, 0, list.length, c * 2 ** CHUNK_BITS));
+    }
+    const first = (isShort: boolean): number => {
+      for (let t = from; t < to; t++) if (sizeOf(t) <= SHORT === isShort) return listAt[t] as number;
+      return 0;
+    };
+    put('high', own.view(), first(true));
+    put('chunkStart', starts.view(), first(false));
+  };
+  return { sections, write };
 }
 
 /**
- * Every word that is no mark, with its document, field and place in the document. A document ends with the
- * end of its last field.
+ * Every word that is no mark, with its document, field and place in the document, counted in units of the forward
+ * index. A document ends with the end of its last field.
  */
 function eachWord(
-  spool: WordSpool,
-  renumber: Uint32Array,
+  { spool, renumber, code }: Words,
   take: (term: number, doc: number, field: number, at: number) => void,
 ): void {
   const F = FIELDS.length;
@@ -112,22 +202,21 @@ function eachWord(
   let field = 0;
   let at = 0;
   for (const piece of spool.pieces()) {
-    for (let p = 0; p < piece.length; p++, at++) {
+    for (let p = 0; p < piece.length; p++) {
       const t = renumber[piece[p] as number] as number;
       if (t > VALUE_END) take(t, doc, field, at);
-      else if (t === FIELD_END && ++field === F) {
+      at += unitsOf(code[t] as number);
+      if (t === FIELD_END && ++field === F) {
         field = 0;
         doc++;
-        at = -1;
+        at = 0;
       }
     }
   }
 }
 
 /** The words as they were spooled, with all that their weights are worked out from. */
-interface Spooled {
-  readonly spool: WordSpool;
-  readonly renumber: Uint32Array;
+interface Spooled extends Words {
   readonly lengths: Uint8Array;
   /** Mean length of each field. */
   readonly mean: Float64Array;
@@ -135,7 +224,7 @@ interface Spooled {
 }
 /** Postings of the terms [from, to), in document order, with quantised weight, field bits and place. */
 function postingsOf(
-  { spool, renumber, lengths, mean, termStart }: Spooled,
+  { lengths, mean, termStart, ...words }: Spooled,
   from: number,
   to: number,
 ): { posting: Uint32Array; impact: Uint8Array; fields: Uint8Array; where: Uint16Array } {
@@ -148,7 +237,7 @@ function postingsOf(
   const weight = new Float32Array(size);
   const fields = new Uint8Array(size);
   const where = new Uint16Array(size);
-  eachWord(spool, renumber, (t, doc, f, at) => {
+  eachWord(words, (t, doc, f, at) => {
     if (t < from || t >= to) return;
     const own = t - from;
     let k = (next[own] as number) - 1;

@@ -9,11 +9,12 @@ import { words } from '../../words/fold';
 import { COMBO_GROUPS, COMBO_WIDTH, NONE } from '../format/columns';
 import type { Section } from '../format/format';
 import { countStrings, findString, type StringTable, stringAt } from '../format/strings';
+import { behind, codeAt, termsOf } from '../format/wordCodes';
 
 /** The sections of an index file that are taken over. */
 export const TAKEN_OVER = [
-  ...['termBytes', 'termOffsets', 'forward', 'docStart', 'fieldLengths', 'titleWords'],
-  ...['cell', 'cellCombo', 'cellRow', 'combos', 'placeSets', 'rows', 'recordAt', 'recordSize', 'idDoc'],
+  ...['termBytes', 'termOffsets', 'termCode', 'forward', 'docStart', 'fieldLengths', 'titleWords'],
+  ...['cell', 'cellCombo', 'cellRow', 'combos', 'placeSets', 'rows', 'cameAs', 'idDoc'],
   ...['idBytes', 'idOffsets', 'languageBytes', 'languageOffsets', 'sourceBytes', 'sourceOffsets'],
   ...['spellBytes', 'spellOffsets', 'spellCount'],
 ] as const;
@@ -87,13 +88,9 @@ export class Standing {
     const k = findString(this.#ids, id);
     return k < 0 ? -1 : (this.#idDoc[k] as number);
   }
-  /** Where a document's record stands in the file of records, in bytes. */
-  placeOf(doc: number): { readonly at: number; readonly size: number } {
-    const { recordAt, recordSize } = this.#sections;
-    return {
-      at: (recordAt as Float64Array)[doc] as number,
-      size: (recordSize as Uint32Array)[doc] as number,
-    };
+  /** A document's place in the file of records. */
+  cameAs(doc: number): number {
+    return this.#sections.cameAs?.[doc] as number;
   }
   /** How often the words stand in it as they are written. */
   spelt(): Map<string, number> {
@@ -107,15 +104,20 @@ export class Standing {
   }
   /** A document's words in the next index, one after the other, its fields' lengths, and its title's. */
   wordsOf(next: NextNumbers) {
-    const { forward, docStart, fieldLengths, titleWords } = this.#sections as Readonly<
+    const { docStart, fieldLengths, titleWords, termCode } = this.#sections as Readonly<
       Record<string, Uint32Array>
     >;
-    const term = new Renumbering(countStrings(this.#terms), (t) => next.term(stringAt(this.#terms, t)));
+    const forward = this.#sections.forward as Uint16Array;
+    const terms = termsOf(termCode as Uint32Array);
+    const term = new Renumbering(terms.length, (code) =>
+      next.term(stringAt(this.#terms, terms[code] as number)),
+    );
     const F = FIELDS.length;
     return {
       each: (doc: number, take: (term: number) => void): void => {
         const end = docStart?.[doc + 1] as number;
-        for (let k = docStart?.[doc] as number; k < end; k++) take(term.at(forward?.[k] as number));
+        for (let p = docStart?.[doc] as number; p < end; p = behind(forward, p))
+          take(term.at(codeAt(forward, p)));
       },
       lengths: (doc: number): ArrayLike<number> => fieldLengths?.subarray(F * doc, F * (doc + 1)) ?? [],
       /** Of the title: words, and words of its main part. */

@@ -8,21 +8,21 @@ import type { Facts } from './facts';
 import { decodeIndex, type Header, type Section } from './format';
 import type { Holders } from './holders';
 import type { StringTable } from './strings';
+import type { TermColumns } from './termLists';
 
-export interface IndexData extends Facts {
+export interface IndexData extends Facts, TermColumns {
   readonly n: number;
   readonly meta: Header['meta'];
   readonly layout: RowLayout;
   readonly analysis: Analysis;
   readonly terms: StringTable;
-  readonly termStart: Uint32Array;
-  readonly posting: Uint32Array;
-  readonly impact: Uint8Array;
-  readonly fields: Uint8Array;
   /** Where each posting's word stands first (see invert.ts). */
   readonly where: Uint16Array;
-  readonly forward: Uint32Array;
+  /** Every document's words in their order, and where each document begins (see wordCodes.ts). */
+  readonly forward: Uint16Array;
   readonly docStart: Uint32Array;
+  /** By term. */
+  readonly termCode: Uint32Array;
   /** The combinations (see columns.ts), COMBO_WIDTH numbers each. */
   readonly combos: Uint16Array;
   /** Where the records of a combination stand. */
@@ -50,9 +50,8 @@ export interface IndexData extends Facts {
   readonly rows: Uint16Array;
   /** The people the other way round: the documents of each. */
   readonly holders: Holders;
-  /** Where in the file of records each one begins, and its length, in bytes. */
-  readonly recordAt: Float64Array;
-  readonly recordSize: Uint32Array;
+  /** As the how-manieth record each one came: its place in the file of records. */
+  readonly cameAs: Uint32Array;
   /** Day on which each document came into the index (0: with it), never falling. */
   readonly added: Uint16Array;
   readonly idDoc: Uint32Array;
@@ -94,13 +93,17 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: Messa
     offsets: get<Uint32Array>(`${name}Offsets`),
   });
   const data: IndexData = {
-    n: get<Float64Array>('recordAt')?.length,
+    n: get<Uint32Array>('cameAs')?.length,
     meta: header.meta,
     layout: header.meta.layout as RowLayout,
     analysis: header.meta.analysis === 'words' ? 'words' : 'stems',
     terms: table('term'),
     termStart: get('termStart'),
-    posting: get('posting'),
+    low: get('low'),
+    high: get('high'),
+    chunkStart: get('chunkStart'),
+    listAt: get('listAt'),
+    termCode: get('termCode'),
     impact: get('impact'),
     fields: get('fields'),
     where: get('where'),
@@ -139,8 +142,7 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: Messa
     shelfCampusAt: get('shelfCampusAt'),
     rows: get('rows'),
     holders: { start: get('holderStart'), docs: get('holderDocs'), order: get('holderOrder') },
-    recordAt: get('recordAt'),
-    recordSize: get('recordSize'),
+    cameAs: get('cameAs'),
     added: get('added'),
     idDoc: get('idDoc'),
     citeStart: get('citeStart'),

@@ -5,7 +5,7 @@
  */
 import { type Message, msg } from '../../model/message';
 export const MAGIC = 'LEGENDUM';
-export const FORMAT_VERSION = 14;
+export const FORMAT_VERSION = 15;
 
 /** Marks in the forward index: the end of a field, and the end of a value inside one. */
 export const FIELD_END = 0;
@@ -104,7 +104,7 @@ export function sectionOf(
 }
 
 /**
- * Where in its document a posting's word stands first, counted in words of the forward index from the
+ * Where in its document a posting's word stands first, counted in units of the forward index from the
  * document's first (15 bits; FAR: further on than they reach), and whether it stands there again.
  */
 export const FAR = 0x7fff;

@@ -11,14 +11,24 @@ export interface Matches {
   /** Nothing was asked of them, so that score and bits are nought throughout. */
   readonly plain?: true;
 }
-/** Postings of one word: raw arrays and the word's idf. */
-export interface Postings {
+/** Postings, ascending by document. */
+export interface Lists {
+  /** Where there are `chunks` these are made when they are asked for: to look up some, ask `placeIn`. */
   readonly docs: Uint32Array;
   readonly impact: Uint8Array;
   readonly fields: Uint8Array;
+  readonly chunks?: Chunks;
+}
+/** A long list of documents by the halves of their numbers (see termLists.ts). */
+export interface Chunks {
+  readonly low: Uint16Array;
+  /** Where the documents of each upper half begin; one more. */
+  readonly start: Uint32Array;
+}
+/** Postings of one word: its lists and its idf. */
+export interface Postings extends Lists {
   readonly idf: number;
 }
-export type Lists = Omit<Postings, 'idf'>;
 /**
  * A word before its lists are joined: one posting list per form (per language, mostly one long and some
  * short). Among rarer words the lists are only looked into, which costs nothing for their length; joining
@@ -33,6 +43,16 @@ export interface Word {
   readonly mask: number;
   readonly joined: () => Postings;
 }
+/** A list with its idf; what is made whole only when it is asked for stays so. */
+export const withIdf = (list: Lists, idf: number): Postings => ({
+  get docs() {
+    return list.docs;
+  },
+  impact: list.impact,
+  fields: list.fields,
+  ...(list.chunks ? { chunks: list.chunks } : {}),
+  idf,
+});
 export const EMPTY: Matches = {
   n: 0,
   docs: new Uint32Array(0),
@@ -42,7 +62,7 @@ export const EMPTY: Matches = {
 
 const COPIED_ONE_BY_ONE = 48;
 /** Two posting lists as one; a document in both has its better weight and the fields of both. */
-export function zip(a: Omit<Postings, 'idf'>, b: Omit<Postings, 'idf'>): Omit<Postings, 'idf'> {
+export function zip(a: Lists, b: Lists): Lists {
   const [x, y] = [a.docs, b.docs];
   if (x.length === 0) return b;
   const size = x.length + y.length;
@@ -85,7 +105,7 @@ export function zip(a: Omit<Postings, 'idf'>, b: Omit<Postings, 'idf'>): Omit<Po
 }
 
 /** The postings of those documents that have the term in one of the fields that `bit` stands for. */
-export function onlyIn(list: Omit<Postings, 'idf'>, bit: number): Omit<Postings, 'idf'> {
+export function onlyIn(list: Lists, bit: number): Lists {
   const { docs, impact, fields } = list;
   const kept = {
     docs: new Uint32Array(docs.length),
@@ -117,8 +137,7 @@ export function materialise(p: Postings): Matches {
 }
 
 /** First position in [at, end) whose document is not before d, by doubling steps and then halving. */
-export function gallop(docs: Uint32Array, at: number, d: number): number {
-  const end = docs.length;
+export function gallop(docs: Uint32Array | Uint16Array, at: number, d: number, end = docs.length): number {
   if (at >= end || (docs[at] as number) >= d) return at;
   let step = 1;
   while (at + step < end && (docs[at + step] as number) < d) step <<= 1;
@@ -130,6 +149,22 @@ export function gallop(docs: Uint32Array, at: number, d: number): number {
     else hi = mid;
   }
   return lo;
+}
+
+/**
+ * The position of document d in a list, looked for from `at` on; when it is not there ~k, with k the first position
+ * whose document comes after it.
+ */
+export function placeIn(list: Lists, at: number, d: number): number {
+  if (list.chunks) return placeInChunks(list.chunks, at, d);
+  const k = gallop(list.docs, at, d);
+  return list.docs[k] === d ? k : ~k;
+}
+function placeInChunks({ low, start }: Chunks, at: number, d: number): number {
+  const c = d >>> 16;
+  const end = start[c + 1] as number;
+  const k = gallop(low, Math.max(at, start[c] as number), d & 0xffff, end);
+  return k < end && low[k] === (d & 0xffff) ? k : ~k;
 }
 
 /** First position in [from, to) whose document is not before d; `to` when there is none. */
@@ -159,8 +194,13 @@ const SIDE_BY_SIDE = 12;
  * of its own would cost more than it does.
  */
 function note(docs: Uint32Array, list: Lists, impact: Uint8Array, fields: Uint8Array): void {
-  const { docs: own, impact: weights, fields: bits } = list;
-  const [n, m] = [docs.length, own.length];
+  const { chunks, impact: weights, fields: bits } = list;
+  const [n, m] = [docs.length, weights.length];
+  if (chunks && m > SIDE_BY_SIDE * n) {
+    noteFew(docs, { chunks, impact: weights, fields: bits }, impact, fields);
+    return;
+  }
+  const own = list.docs;
   let i = 0;
   let k = 0;
   if (Math.max(n, m) > SIDE_BY_SIDE * Math.min(n, m)) {
@@ -185,6 +225,23 @@ function note(docs: Uint32Array, list: Lists, impact: Uint8Array, fields: Uint8A
     // Which of the two goes on is anybody's guess, so it is worked out from the sign and not branched upon.
     i += 1 + (further >> 31);
     k += (further - 1) >>> 31;
+  }
+}
+
+/** The same for documents that are few beside a list's, which need not be made whole for them. */
+function noteFew(
+  docs: Uint32Array,
+  { chunks, impact: weights, fields: bits }: Omit<Lists, 'docs'> & { readonly chunks: Chunks },
+  impact: Uint8Array,
+  fields: Uint8Array,
+): void {
+  let at = 0;
+  for (let i = 0; i < docs.length; i++) {
+    const k = placeInChunks(chunks, at, docs[i] as number);
+    at = k < 0 ? ~k : k;
+    if (k < 0) continue;
+    if ((weights[k] as number) > (impact[i] as number)) impact[i] = weights[k] as number;
+    fields[i] = (fields[i] as number) | (bits[k] as number);
   }
 }
 

@@ -10,21 +10,24 @@ import { SMALL_WORDS, words } from '../../words/fold';
 import type { IndexData } from '../format/data';
 import { yearAt } from '../format/facts';
 import {
-  firstFrom,
   gallop,
   idfOf,
   intersect,
   intersectWords,
+  type Lists,
   type Matches,
   materialise,
   minus,
   onlyIn,
   type Postings,
+  placeIn,
   union,
   type Word,
+  withIdf,
   zip,
 } from '../format/postings';
 import { findString, prefixRange } from '../format/strings';
+import { TermLists } from '../format/termLists';
 import type { Closest } from '../port/engine';
 import { ClosestTitles } from './closest';
 import { type Anchor, Neighbours, type PhraseWord, phraseWords } from './neighbours';
@@ -40,6 +43,8 @@ const ZIPPED = 16;
 /** Codes are exact, so finding one is worth as much as a rare word. */
 const CODE_IDF_LEAST = 4;
 
+const NOTHING: Lists = { docs: new Uint32Array(0), impact: new Uint8Array(0), fields: new Uint8Array(0) };
+
 const exactly = (text: string): PhraseWord[] => words(text).map((word) => ({ word, prefix: false }));
 /** A capital by itself is meant (vitamin A), though as a small word it would not be asked for. */
 const isLetter = (text: string): boolean => /^\p{Lu}$/u.test(text);
@@ -48,6 +53,7 @@ export class Evaluator {
   readonly #data: IndexData;
   readonly #merged = new Map<string, Postings>();
   #mergedSize = 0;
+  readonly #lists: TermLists;
   readonly #standing: Neighbours;
   readonly #closest: ClosestTitles;
   #scratch: { impact: Uint8Array; fields: Uint8Array } | null = null;
@@ -56,8 +62,10 @@ export class Evaluator {
 
   constructor(data: IndexData) {
     this.#data = data;
+    this.#lists = new TermLists(data);
     this.#standing = new Neighbours(
       data,
+      this.#lists,
       (word, prefix) => this.#termsOf(word, prefix),
       () => this.expired(),
     );
@@ -97,11 +105,7 @@ export class Evaluator {
   }
   /** In how many records a word stands, endings disregarded (an upper bound where several stems serve it). */
   frequency(word: string, prefix = false): number {
-    const { termStart } = this.#data;
-    return this.#termsOf(word, prefix).reduce(
-      (sum, t) => sum + (termStart[t + 1] as number) - (termStart[t] as number),
-      0,
-    );
+    return this.#termsOf(word, prefix).reduce((sum, t) => sum + this.#lists.size(t), 0);
   }
 
   /**
@@ -110,13 +114,12 @@ export class Evaluator {
    */
   fieldsOf(word: string, prefix: boolean, doc: number): Field[] {
     const ids = this.#termsOf(word, prefix);
-    const { termStart, posting, fields } = this.#data;
     let bits = 0;
     if (ids.length <= ZIPPED)
       for (const t of ids) {
-        const end = termStart[t + 1] as number;
-        const i = firstFrom(posting, termStart[t] as number, end, doc);
-        if (i < end && posting[i] === doc) bits |= fields[i] as number;
+        const list = this.#lists.of(t);
+        const k = placeIn(list, 0, doc);
+        if (k >= 0) bits |= list.fields[k] as number;
       }
     else {
       const joined = this.#postings(word, prefix, undefined);
@@ -139,7 +142,7 @@ export class Evaluator {
     const joined = () => this.#postings(word, prefix, field);
     const mask = field ? 1 << FIELDS.indexOf(field) : 255;
     const lists = ids.length <= ZIPPED ? ids.map((t) => this.#raw(t)) : [joined()];
-    const size = lists.reduce((sum, l) => sum + l.docs.length, 0);
+    const size = lists.reduce((sum, l) => sum + l.impact.length, 0);
     return { lists, size, idf: idfOf(this.#data.n, Math.min(size, this.#data.n)), mask, joined };
   }
 
@@ -154,44 +157,48 @@ export class Evaluator {
     let list = ids.length <= 1 ? this.#raw(ids[0]) : this.#merge(ids);
     if (field) list = onlyIn(list, 1 << FIELDS.indexOf(field));
     const { n } = this.#data;
-    const made: Postings = { ...list, idf: idfOf(n, list.docs.length) };
+    const made = withIdf(list, idfOf(n, list.impact.length));
     if (ids.length > 1 || field) {
       this.#merged.set(key, made);
-      this.#mergedSize += made.docs.length;
-      for (const [oldest, { docs }] of this.#merged) {
+      this.#mergedSize += made.impact.length;
+      for (const [oldest, { impact }] of this.#merged) {
         if (this.#mergedSize <= MERGED_KEPT || oldest === key) break;
         this.#merged.delete(oldest);
-        this.#mergedSize -= docs.length;
+        this.#mergedSize -= impact.length;
       }
     }
     return made;
   }
 
-  #raw(term: number | undefined): Omit<Postings, 'idf'> {
-    const { termStart, posting, impact, fields } = this.#data;
-    const [a, b] = term === undefined ? [0, 0] : [termStart[term] as number, termStart[term + 1] as number];
-    return { docs: posting.subarray(a, b), impact: impact.subarray(a, b), fields: fields.subarray(a, b) };
+  #raw(term: number | undefined): Lists {
+    return term === undefined ? NOTHING : this.#lists.of(term);
   }
 
   /** The union of several terms' postings, each document with its best weight. */
-  #merge(ids: readonly number[]): Omit<Postings, 'idf'> {
+  #merge(ids: readonly number[]): Lists {
     // A word's forms in several languages: a few lists, mostly one long and some short. Zipped, the short
     // ones first.
     if (ids.length <= ZIPPED)
       return ids
         .map((t) => this.#raw(t))
-        .sort((a, b) => a.docs.length - b.docs.length)
+        .sort((a, b) => a.impact.length - b.impact.length)
         .reduce(zip);
-    const { termStart, posting, impact, fields, n } = this.#data;
+    const { termStart, impact, fields, n } = this.#data;
     this.#scratch ??= { impact: new Uint8Array(n), fields: new Uint8Array(n) };
     const s = this.#scratch;
     let total = 0;
-    for (const t of ids) total += (termStart[t + 1] as number) - (termStart[t] as number);
+    let longest = 0;
+    for (const t of ids) {
+      total += this.#lists.size(t);
+      longest = Math.max(longest, this.#lists.size(t));
+    }
     const touched = new Uint32Array(Math.min(total, n));
+    const own = new Uint32Array(longest);
     let count = 0;
     for (const t of ids) {
-      for (let p = termStart[t] as number, e = termStart[t + 1] as number; p < e; p++) {
-        const d = posting[p] as number;
+      const size = this.#lists.copy(t, own);
+      for (let i = 0, p = termStart[t] as number; i < size; i++, p++) {
+        const d = own[i] as number;
         const w = impact[p] as number;
         if (s.fields[d] === 0) touched[count++] = d;
         s.fields[d] = (s.fields[d] as number) | (fields[p] as number);
@@ -312,7 +319,7 @@ export class Evaluator {
       return Array.from({ length: to - from }, (_, i) => from + i);
     };
     const p = this.#remembered(`#${term}${node.prefix ? '*' : ''}`, find, undefined);
-    return materialise({ ...p, idf: Math.max(CODE_IDF_LEAST, p.idf) });
+    return materialise(withIdf(p, Math.max(CODE_IDF_LEAST, p.idf)));
   }
 
   /** By the ids themselves, for which no terms are kept. */

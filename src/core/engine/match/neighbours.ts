@@ -6,7 +6,9 @@ import { FIELDS, type Field, maskedWords, type Near, type PhraseNode, type WordN
 import { words } from '../../words/fold';
 import type { IndexData } from '../format/data';
 import { FAR, FIELD_END, VALUE_END } from '../format/format';
-import { bench, EMPTY, gallop, intersect, type Matches } from '../format/postings';
+import { bench, EMPTY, intersect, type Matches, placeIn } from '../format/postings';
+import type { TermLists } from '../format/termLists';
+import { before, behind, codeAt } from '../format/wordCodes';
 import { TimeUp } from './timeUp';
 
 /** Where the words must stand in a field's value: anywhere, from its start, or be all of it. */
@@ -41,14 +43,17 @@ export class Neighbours {
   readonly #data: IndexData;
   readonly #termsOf: (word: string, prefix: boolean) => readonly number[];
   readonly #expired: () => boolean;
+  readonly #lists: TermLists;
 
   /** @param termsOf the terms of a folded word */
   constructor(
     data: IndexData,
+    lists: TermLists,
     termsOf: (word: string, prefix: boolean) => readonly number[],
     expired: () => boolean,
   ) {
     this.#data = data;
+    this.#lists = lists;
     this.#termsOf = termsOf;
     this.#expired = expired;
   }
@@ -58,28 +63,36 @@ export class Neighbours {
    */
   inARow(candidates: Matches, parts: readonly PhraseWord[], { field, anchor, within }: Where): Matches {
     if (candidates.n === 0) return EMPTY;
-    const sets = parts.map(({ word, prefix }) => this.#termsOf(word, prefix));
-    if (sets.some((s) => s.length === 0)) return EMPTY;
-    const { forward, docStart, termStart, posting, fields, where } = this.#data;
+    const terms = parts.map(({ word, prefix }) => this.#termsOf(word, prefix));
+    if (terms.some((s) => s.length === 0)) return EMPTY;
+    const { forward, docStart, termCode, where } = this.#data;
+    const sets = terms.map((set) => this.#codesOf(set));
     const allowed = field ? 1 << FIELDS.indexOf(field) : 255;
     // The phrase is looked for by its rarest word, and that where its postings say.
-    const sizes = sets.map((set) => this.#size(set));
+    const sizes = terms.map((set) => set.reduce((sum, t) => sum + this.#lists.size(t), 0));
     const anchorWord = sizes.indexOf(Math.min(...sizes));
-    const anchors = (sets[anchorWord] as readonly number[]).map((term) => {
-      const from = termStart[term] as number;
-      return { term, from, docs: posting.subarray(from, termStart[term + 1]), at: 0 };
-    });
+    const anchors = (terms[anchorWord] as readonly number[]).map((term) => ({
+      code: termCode[term] as number,
+      list: this.#lists.of(term),
+      at: 0,
+    }));
     /**
      * Does the phrase stand with its anchor at this place? Marks are terms as well, so it never goes over the
      * end of a value.
      */
     const stands = (p: number, begin: number): boolean => {
-      const first = p - anchorWord;
-      if (first < begin) return false;
-      for (let k = 0; k < sets.length; k++)
-        if (!(sets[k] as readonly number[]).includes(forward[first + k] as number)) return false;
+      let first = p;
+      for (let k = 0; k < anchorWord; k++) {
+        if (first <= begin) return false;
+        first = before(forward, first);
+      }
+      let at = first;
+      for (const set of sets) {
+        if (!set.includes(codeAt(forward, at))) return false;
+        at = behind(forward, at);
+      }
       if (anchor !== 'anywhere' && first > begin && (forward[first - 1] as number) > VALUE_END) return false;
-      return anchor !== 'whole' || (forward[first + sets.length] as number) <= VALUE_END;
+      return anchor !== 'whole' || (forward[at] as number) <= VALUE_END;
     };
     return this.#keep(
       candidates,
@@ -87,11 +100,11 @@ export class Neighbours {
         const begin = docStart[d] as number;
         let found = 0;
         for (const own of anchors) {
-          own.at = gallop(own.docs, own.at, d);
-          if (own.docs[own.at] !== d) continue;
-          const k = own.from + own.at;
-          const bits = fields[k] as number;
-          const first = where[k] as number;
+          const k = placeIn(own.list, own.at, d);
+          own.at = k < 0 ? ~k : k;
+          if (k < 0) continue;
+          const bits = own.list.fields[k] as number;
+          const first = where[own.list.from + k] as number;
           if (first < FAR) {
             if (stands(begin + first, begin)) found |= bits;
             continue;
@@ -99,12 +112,13 @@ export class Neighbours {
           // It stands there several times: from the first on, through the fields that can have the phrase.
           const near = (first & FAR) < FAR;
           let f = near ? 31 - Math.clz32(bits & -bits) : 0;
-          for (let p = near ? begin + (first & FAR) : begin, end = docStart[d + 1] as number; p < end; p++) {
-            const t = forward[p] as number;
+          const end = docStart[d + 1] as number;
+          for (let p = near ? begin + (first & FAR) : begin; p < end; p = behind(forward, p)) {
+            const t = codeAt(forward, p);
             if (t === FIELD_END) {
               f++;
               if (possible >> f === 0) break;
-            } else if (t === own.term && stands(p, begin)) found |= 1 << f;
+            } else if (t === own.code && stands(p, begin)) found |= 1 << f;
           }
         }
         return found & allowed;
@@ -112,9 +126,9 @@ export class Neighbours {
       within,
     );
   }
-  #size(ids: readonly number[]): number {
-    const { termStart } = this.#data;
-    return ids.reduce((sum, t) => sum + (termStart[t + 1] as number) - (termStart[t] as number), 0);
+  #codesOf(terms: readonly number[]): readonly number[] {
+    const { termCode } = this.#data;
+    return terms.map((t) => termCode[t] as number);
   }
 
   /**
@@ -123,7 +137,7 @@ export class Neighbours {
    */
   near(node: Near, has: { readonly left: Matches; readonly right: Matches }): Matches {
     const part = (n: WordNode | PhraseNode): { sets: (readonly number[])[]; field: Field | undefined } => ({
-      sets: phraseWords(n).map(({ word, prefix }) => this.#termsOf(word, prefix)),
+      sets: phraseWords(n).map(({ word, prefix }) => this.#codesOf(this.#termsOf(word, prefix))),
       field: n.field,
     });
     const [left, right] = [part(node.left), part(node.right)];
@@ -131,8 +145,11 @@ export class Neighbours {
     if (!left.sets.length || !right.sets.length) return candidates;
     const { forward, docStart } = this.#data;
     const standsAt = ({ sets }: { readonly sets: readonly (readonly number[])[] }, p: number): boolean => {
-      for (let k = 0; k < sets.length; k++)
-        if (!(sets[k] as readonly number[]).includes(forward[p + k] as number)) return false;
+      let at = p;
+      for (const set of sets) {
+        if (!set.includes(codeAt(forward, at))) return false;
+        at = behind(forward, at);
+      }
       return true;
     };
     const fieldOf = (field: Field | undefined): number => (field ? 1 << FIELDS.indexOf(field) : 255);
@@ -146,7 +163,10 @@ export class Neighbours {
         // Of those before, the last one is the closest: no other needs to be remembered.
         let lastLeft = Number.NEGATIVE_INFINITY;
         let lastRight = Number.NEGATIVE_INFINITY;
-        for (let p = docStart[d] as number, end = docStart[d + 1] as number; p < end; p++) {
+        // How many words have been passed, `p` being where the next stands.
+        let word = 0;
+        const end = docStart[d + 1] as number;
+        for (let p = docStart[d] as number; p < end; p = behind(forward, p), word++) {
           const t = forward[p] as number;
           if (t <= VALUE_END) {
             lastLeft = lastRight = Number.NEGATIVE_INFINITY;
@@ -158,11 +178,11 @@ export class Neighbours {
           const isRight = standsAt(right, p);
           // Words between the end of the one and the start of the other, plus one, is their distance; nothing
           // is near itself.
-          if (isRight && p - (lastLeft + left.sets.length - 1) <= node.distance) found |= 1 << f;
-          if (isLeft && !node.ordered && p - (lastRight + right.sets.length - 1) <= node.distance)
+          if (isRight && word - (lastLeft + left.sets.length - 1) <= node.distance) found |= 1 << f;
+          if (isLeft && !node.ordered && word - (lastRight + right.sets.length - 1) <= node.distance)
             found |= 1 << f;
-          if (isLeft) lastLeft = p;
-          if (isRight) lastRight = p;
+          if (isLeft) lastLeft = word;
+          if (isRight) lastRight = word;
         }
         return found;
       },

@@ -5,6 +5,7 @@ import type { IndexData } from '../format/data';
 import { mainLengthAt, titleLengthAt } from '../format/facts';
 import { VALUE_END } from '../format/format';
 import { findString } from '../format/strings';
+import { behind, codeAt } from '../format/wordCodes';
 import { TITLE_SHARES } from './weights';
 
 /** So many of the best by score are looked at a second time. */
@@ -20,15 +21,17 @@ export function titleJudge(
   idsOf: (word: string) => readonly number[],
 ): ((doc: number) => number) | null {
   const strong = asked.filter((w) => !SMALL_WORDS.has(w));
-  const sequence = (strong.length ? strong : asked).map(idsOf);
-  const letter = asked.map(idsOf);
+  const { forward, docStart, termCode } = data;
+  const codesOf = (word: string): number[] => idsOf(word).map((t) => termCode[t] as number);
+  const sequence = (strong.length ? strong : asked).map(codesOf);
+  const letter = asked.map(codesOf);
   if (!sequence.length) return null;
   const small = new Set(strong.length ? smallTerms(data) : []);
-  const { forward, docStart } = data;
   return (doc) => {
     const whole: number[] = [];
-    for (let p = docStart[doc] as number, end = docStart[doc + 1] as number; p < end; p++) {
-      const t = forward[p] as number;
+    const end = docStart[doc + 1] as number;
+    for (let p = docStart[doc] as number; p < end; p = behind(forward, p)) {
+      const t = codeAt(forward, p);
       if (t <= VALUE_END) break;
       whole.push(t);
     }
@@ -86,12 +89,14 @@ export function titleFactor<T>({ sequence, letter }: Sequence<T>, own: JudgedTit
 }
 
 const smallKept = new WeakMap<IndexData, readonly number[]>();
+/** The codes of the small words. */
 function smallTerms(data: IndexData): readonly number[] {
   let ids = smallKept.get(data);
   if (!ids) {
     ids = [...SMALL_WORDS]
       .flatMap((w) => ANALYSES[data.analysis].termsFor(w).map((t) => findString(data.terms, t)))
-      .filter((t) => t >= 0);
+      .filter((t) => t >= 0)
+      .map((t) => data.termCode[t] as number);
     smallKept.set(data, ids);
   }
   return ids;

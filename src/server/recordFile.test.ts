@@ -1,0 +1,83 @@
+/** Whatever is written comes back, by its number and one behind the other; a file that is not whole is refused. */
+import { mkdtempSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { random } from '../core/random';
+import { makeWorld } from '../demo/world';
+import { IN_BLOCK, RecordFile, RecordWriter } from './recordFile';
+
+let dir: string;
+let path: string;
+beforeEach(() => {
+  dir = mkdtempSync(join(tmpdir(), 'legendum-records-'));
+  path = join(dir, 'records.lgr');
+});
+afterEach(() => rmSync(dir, { recursive: true, force: true }));
+
+function written(texts: Iterable<string>): string {
+  const writer = new RecordWriter(path);
+  for (const text of texts) writer.write(Buffer.from(`${text}\n`));
+  return writer.finish().digest;
+}
+const shared = (bytes: Buffer): SharedArrayBuffer => {
+  const held = new SharedArrayBuffer(bytes.length);
+  new Uint8Array(held).set(bytes);
+  return held;
+};
+const read = (file: RecordFile): string[] => [...file.all()].map((b) => b.toString('utf8').slice(0, -1));
+
+describe('a file of records', () => {
+  it('gives back what was written, by number and in order, from the disk and from memory', () => {
+    fc.assert(
+      fc.property(fc.array(fc.json(), { maxLength: 40 }), fc.nat(), (values, some) => {
+        const digest = written(values);
+        for (const file of [new RecordFile(path), new RecordFile(path, shared(readFileSync(path)))]) {
+          expect(file.size).toBe(values.length);
+          expect(file.digest).toBe(digest);
+          expect(read(file)).toEqual(values);
+          if (values.length) {
+            const k = some % values.length;
+            expect(file.at(k).toString('utf8')).toBe(`${values[k]}\n`);
+          }
+          file.close();
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('is long, and some records much longer than the dictionary', () => {
+    const r = random(5);
+    const texts = Array.from({ length: 40 * IN_BLOCK + 3 }, (_, i) =>
+      JSON.stringify({
+        i,
+        text: Array.from({ length: i % 50 ? 300 : 200_000 }, () => r.int(0, 35).toString(36)).join(''),
+      }),
+    );
+    written(texts);
+    const file = new RecordFile(path);
+    for (let k = texts.length - 1; k >= 0; k -= 7) expect(file.at(k).toString('utf8')).toBe(`${texts[k]}\n`);
+    expect(read(file)).toEqual(texts);
+    file.close();
+  });
+  it('takes a fourth of the room of the records’ JSON', () => {
+    const texts = [...makeWorld(3000).records].map((r) => JSON.stringify(r));
+    written(texts);
+    expect(statSync(path).size).toBeLessThan(texts.reduce((sum, t) => sum + t.length, 0) / 4);
+  });
+  it('that is another kind of file, or cut anywhere, is refused in words', () => {
+    written([...makeWorld(50).records].map((r) => JSON.stringify(r)));
+    const { size } = statSync(path);
+    const whole = readFileSync(path);
+    for (const cut of [0, 7, 20, 500, size >> 1, size - 20, size - 1]) {
+      writeFileSync(path, whole);
+      truncateSync(path, cut);
+      expect(() => new RecordFile(path), String(cut)).toThrow(
+        /is no file of an index’s records, or is cut short/,
+      );
+    }
+    writeFileSync(path, `{"id":"a"}\n`.repeat(100));
+    expect(() => new RecordFile(path)).toThrow(/is no file of an index’s records/);
+  });
+});
