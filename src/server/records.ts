@@ -8,7 +8,7 @@ import { say } from '../words/generated/indexfile';
 import { RECORDS, RecordFile } from './recordFile';
 
 /** So many records are remembered as they were read: what comes first, comes again. */
-const RECORDS_KEPT = 2000;
+const RECORDS_KEPT = 4000;
 
 export class Records {
   readonly #cameAs: Uint32Array;

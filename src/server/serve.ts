@@ -308,7 +308,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       sessions,
       live,
       who: () => {
-        who ??= sessions.read(req.headers.cookie ?? null);
+        who ??= sessions.read(req.headers.cookie ?? null, base);
         return who;
       },
       index,

@@ -39,8 +39,8 @@ export class Sessions {
       .setExpirationTime(`${lasts}s`)
       .encrypt(this.#key);
   }
-  async #open(cookies: string | null, name: string): Promise<unknown> {
-    const text = parse(cookies ?? '')[name];
+  async #open(cookies: string | null, name: string, base: string): Promise<unknown> {
+    const text = parse(cookies ?? '')[named(name, base)];
     if (!text) return null;
     try {
       return (await jwtDecrypt(text, this.#key)).payload;
@@ -49,13 +49,13 @@ export class Sessions {
       return null;
     }
   }
-  /** @param cookies the header as it came */
-  async read(cookies: string | null): Promise<SignedIn | null> {
-    const found = await this.#open(cookies, SESSION);
+  /** @param cookies the header as it came, `base` under which address */
+  async read(cookies: string | null, base: string): Promise<SignedIn | null> {
+    const found = await this.#open(cookies, SESSION, base);
     return found !== null && wrongIn(signedInShape, found) === null ? (found as SignedIn) : null;
   }
-  async readBegun(cookies: string | null): Promise<Begun | null> {
-    const found = (await this.#open(cookies, BEGUN)) as Partial<Begun> | null;
+  async readBegun(cookies: string | null, base: string): Promise<Begun | null> {
+    const found = (await this.#open(cookies, BEGUN, base)) as Partial<Begun> | null;
     return found && typeof found.to === 'string' && typeof found.kept === 'object' ? (found as Begun) : null;
   }
   /** Header lines that set the cookies. */
@@ -68,8 +68,8 @@ export class Sessions {
     return line(BEGUN, await this.#seal(begun, BEGUN_LASTS), base, BEGUN_LASTS);
   }
   /** Whether who asks has shown the desk's token lately. */
-  async atDesk(cookies: string | null): Promise<boolean> {
-    return ((await this.#open(cookies, DESK)) as { desk?: unknown } | null)?.desk === true;
+  async atDesk(cookies: string | null, base: string): Promise<boolean> {
+    return ((await this.#open(cookies, DESK, base)) as { desk?: unknown } | null)?.desk === true;
   }
   async writeDesk(base: string): Promise<string> {
     return line(DESK, await this.#seal({ desk: true }, LASTS), base, LASTS);
@@ -79,8 +79,10 @@ export class Sessions {
     return line(name, '', base, 0);
   }
 }
+/** With the prefix that no other host, path or plain connection can set a cookie by (RFC 6265bis), where it may stand. */
+const named = (name: string, base: string): string => (base.startsWith('https:') ? `__Host-${name}` : name);
 const line = (name: string, value: string, base: string, maxAge: number): string =>
-  serialize(name, value, {
+  serialize(named(name, base), value, {
     path: '/',
     httpOnly: true,
     sameSite: 'lax',

@@ -59,16 +59,16 @@ describe('signing in', () => {
     expect(line).toMatch(/SameSite=Lax/);
     expect(line).not.toMatch(/imke|Sørland/);
     const cookie = cookieOf(came as Response, 'legendum') ?? '';
-    const who = (await server.locals.sessions.read(cookie)) as SignedIn;
+    const who = (await server.locals.sessions.read(cookie, BASE)) as SignedIn;
     expect(who).toMatchObject({ patron: 'imke', reader: READERS[0] });
-    expect(await new Sessions('another secret').read(cookie)).toBeNull();
-    expect(await server.locals.sessions.read(`${cookie.slice(0, -4)}AAAA`)).toBeNull();
+    expect(await new Sessions('another secret').read(cookie, BASE)).toBeNull();
+    expect(await server.locals.sessions.read(`${cookie.slice(0, -4)}AAAA`, BASE)).toBeNull();
     // Its token opens the account at the desk; another server, which has none in memory, gets one anew.
     const token = await server.locals.signIn?.token(BASE, who);
     const known = await server.locals.circulation?.account('imke', token ?? '', '2026-11-02T09:10');
     expect(known?.patron.name).toBe(READERS[0]?.name);
     const other = (await through('/')).came as Response;
-    const again = (await server.locals.sessions.read(cookieOf(other, 'legendum') ?? '')) as SignedIn;
+    const again = (await server.locals.sessions.read(cookieOf(other, 'legendum') ?? '', BASE)) as SignedIn;
     expect(await server.locals.signIn?.token(BASE, { ...again, refresh: 'made up' })).toBeNull();
     expect(await server.locals.signIn?.token(BASE, { ...again, refresh: null })).toBeNull();
   });
@@ -113,17 +113,30 @@ describe('signing in', () => {
     expect(staff.staff).toBe(true);
     const { sessions } = server.locals;
     const cookie = (line: string): string => line.split(';')[0] ?? '';
-    expect((await sessions.read(cookie(await sessions.write(staff, BASE))))?.staff).toBe(true);
+    expect((await sessions.read(cookie(await sessions.write(staff, BASE)), BASE))?.staff).toBe(true);
     // The desk's own cookie is another, and no other opens it.
     const desk = cookie(await sessions.writeDesk(BASE));
     expect([
-      await sessions.atDesk(desk),
-      await sessions.atDesk(desk.replace('legendum-desk', 'legendum')),
-      await sessions.atDesk(null),
+      await sessions.atDesk(desk, BASE),
+      await sessions.atDesk(desk.replace('legendum-desk', 'legendum'), BASE),
+      await sessions.atDesk(null, BASE),
     ]).toEqual([true, false, false]);
     expect(
-      await sessions.atDesk(cookie(await sessions.write(staff, BASE)).replace('legendum=', 'legendum-desk=')),
+      await sessions.atDesk(
+        cookie(await sessions.write(staff, BASE)).replace('legendum=', 'legendum-desk='),
+        BASE,
+      ),
     ).toBe(false);
+  });
+  it('takes behind https only the cookie that no other host can have set', async () => {
+    const { sessions } = server.locals;
+    const [safe, plain] = ['https://library.example', BASE];
+    const desk = (base: string) => sessions.writeDesk(base).then((line) => line.split(';')[0] ?? '');
+    expect(await sessions.writeDesk(safe)).toMatch(
+      /^__Host-legendum-desk=[^;]+;(?=.*Path=\/)(?=.*Secure)(?!.*Domain)/,
+    );
+    expect(await sessions.atDesk(await desk(safe), safe)).toBe(true);
+    expect(await sessions.atDesk(await desk(plain), safe)).toBe(false);
   });
   it('signs nobody in by a wrong password, another state, a code used twice, or a cookie that is not there', async () => {
     expect((await through('/', { password: 'other' })).refused).toMatch(/^authorize\?.*wrong=1/);
@@ -177,7 +190,7 @@ describe('signing in', () => {
 describe('the account', () => {
   const signed = async () => {
     const { came } = await through('/');
-    const who = await server.locals.sessions.read(cookieOf(came as Response, 'legendum') ?? '');
+    const who = await server.locals.sessions.read(cookieOf(came as Response, 'legendum') ?? '', BASE);
     return { locals: { ...server.locals, who: async () => who } };
   };
   it('is what the desk says, with our records; renewing is answered one by one', async () => {

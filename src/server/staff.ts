@@ -7,9 +7,10 @@ export const isStaff = async ({
   locals,
 }: {
   readonly request: Request;
-  readonly locals: Pick<App.Locals, 'who'> & { readonly sessions: Sessions };
+  readonly locals: Pick<App.Locals, 'who' | 'base'> & { readonly sessions: Sessions };
 }): Promise<boolean> =>
-  (await locals.sessions.atDesk(request.headers.get('cookie'))) || (await locals.who())?.staff === true;
+  (await locals.sessions.atDesk(request.headers.get('cookie'), locals.base)) ||
+  (await locals.who())?.staff === true;
 
 /** A browser says where a form was sent from (Fetch Metadata), an older one in `Origin`; who says neither is no browser. */
 function isOwnForm(request: Request, base: string): boolean {

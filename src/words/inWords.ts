@@ -35,14 +35,19 @@ export function inWords<T>(value: T): InWords<T> {
 export function withTexts(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value;
   if (isMessage(value)) return 'text' in value ? value : { ...value, text: say(value) };
-  if (Array.isArray(value)) {
-    const said = value.map(withTexts);
-    return said.some((v, i) => v !== value[i]) ? said : value;
+  const given = value as Record<string, unknown>;
+  let said: Record<string, unknown> | null = null;
+  for (const key of Object.keys(given)) {
+    const v = given[key];
+    // Most of an answer is plain values: they cost no call.
+    if (typeof v !== 'object' || v === null) continue;
+    const text = withTexts(v);
+    if (text === v) continue;
+    // The copy has all keys of its own already, so that `__proto__` stays a name like any other.
+    said ??= Array.isArray(value) ? ([...value] as never) : { ...given };
+    (said as Record<string, unknown>)[key] = text;
   }
-  const given = Object.entries(value);
-  const said = given.map(([key, v]): [string, unknown] => [key, withTexts(v)]);
-  // Entries and no assignments: `__proto__` stays a name like any other.
-  return said.some(([, v], i) => v !== given[i]?.[1]) ? Object.fromEntries(said) : value;
+  return said ?? value;
 }
 /** As JSON. A replacer would be asked about every key, which takes several times as long. */
 export const jsonWithTexts = (value: unknown): string => JSON.stringify(withTexts(value)) ?? 'null';

@@ -4,7 +4,7 @@ import { BEGUN, safePath } from '../../server/session';
 /** Back from the university's sign-in. What does not hold signs nobody in, and says so where the reader was. */
 export const GET: APIRoute = async ({ request, url, locals }) => {
   const { signIn, sessions, base } = locals;
-  const begun = await sessions.readBegun(request.headers.get('cookie'));
+  const begun = await sessions.readBegun(request.headers.get('cookie'), base);
   const to = safePath(begun?.to ?? null);
   const headers = new Headers({ 'cache-control': 'no-store' });
   headers.append('set-cookie', sessions.forget(BEGUN, base));

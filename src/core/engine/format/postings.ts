@@ -168,7 +168,12 @@ function placeInChunks({ low, start }: Chunks, at: number, d: number): number {
 }
 
 /** First position in [from, to) whose document is not before d; `to` when there is none. */
-export function firstFrom(docs: Uint32Array | Uint16Array, from: number, to: number, d: number): number {
+export function firstFrom(
+  docs: Uint32Array | Uint16Array | Uint8Array,
+  from: number,
+  to: number,
+  d: number,
+): number {
   let [lo, hi] = [from, to];
   while (lo < hi) {
     const mid = (lo + hi) >>> 1;

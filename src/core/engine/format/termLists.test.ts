@@ -72,6 +72,7 @@ describe('a term’s list', () => {
         const k = right < 0 ? docs.length : right;
         const at = k === 0 ? 0 : some % (k + 1);
         expect(placeIn(list, at, d)).toBe(docs[k] === d ? k : ~k);
+        expect(lists.fieldsIn(t, d)).toBe(docs[k] === d ? list.fields[k] : 0);
       }),
     );
   });

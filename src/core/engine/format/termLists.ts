@@ -5,7 +5,7 @@
  */
 import { LRUCache } from 'lru-cache';
 import type { Narrow } from './facts';
-import type { Lists } from './postings';
+import { firstFrom, type Lists } from './postings';
 
 /** A list of at most so many postings is short. */
 export const SHORT = 256;
@@ -71,6 +71,23 @@ export class TermLists {
       },
       chunks: { low: low.subarray(from, to), start: chunkStart.subarray(at, at + this.#chunks + 1) },
     };
+  }
+  /** The fields of a document in which a term stands, as bits; 0: in none. Nothing is made for it. */
+  fieldsIn(term: number, doc: number): number {
+    const { termStart, low, high, chunkStart, listAt, fields } = this.#data;
+    const [from, to] = [termStart[term] as number, termStart[term + 1] as number];
+    const at = listAt[term] as number;
+    const [upper, lower] = [doc >>> CHUNK_BITS, doc & CHUNK_MASK];
+    let [first, end] = [from, to];
+    if (to - from <= SHORT) {
+      first = from + firstFrom(high, at, at + to - from, upper) - at;
+      end = from + firstFrom(high, at, at + to - from, upper + 1) - at;
+    } else {
+      first = from + (chunkStart[at + upper] as number);
+      end = from + (chunkStart[at + upper + 1] as number);
+    }
+    const k = firstFrom(low, first, end, lower);
+    return k < end && low[k] === lower ? (fields[k] as number) : 0;
   }
   /** Writes a term's documents into an array that has room for them. @returns how many */
   copy(term: number, into: Uint32Array): number {

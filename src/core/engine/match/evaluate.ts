@@ -20,7 +20,6 @@ import {
   minus,
   onlyIn,
   type Postings,
-  placeIn,
   union,
   type Word,
   withIdf,
@@ -115,12 +114,7 @@ export class Evaluator {
   fieldsOf(word: string, prefix: boolean, doc: number): Field[] {
     const ids = this.#termsOf(word, prefix);
     let bits = 0;
-    if (ids.length <= ZIPPED)
-      for (const t of ids) {
-        const list = this.#lists.of(t);
-        const k = placeIn(list, 0, doc);
-        if (k >= 0) bits |= list.fields[k] as number;
-      }
+    if (ids.length <= ZIPPED) for (const t of ids) bits |= this.#lists.fieldsIn(t, doc);
     else {
       const joined = this.#postings(word, prefix, undefined);
       const i = gallop(joined.docs, 0, doc);
