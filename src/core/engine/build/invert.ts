@@ -4,7 +4,7 @@
  */
 
 import { FIELDS } from '../../query/tree';
-import { AGAIN, FAR, FIELD_END, type Outline, type Section, VALUE_END } from '../format/format';
+import { AGAIN, FAR, FIELD_END, type Outline, type Section, STRETCH_BITS, VALUE_END } from '../format/format';
 import { firstFrom } from '../format/postings';
 import { CHUNK_BITS, chunksFor, SHORT } from '../format/termLists';
 import { codesBy, putCode, unitsOf } from '../format/wordCodes';
@@ -110,7 +110,7 @@ export function invert(spool: WordSpool, renumber: Uint32Array, lengths: Uint8Ar
       low: { type: 'u16', length: size },
       impact: { type: 'u8', length: size },
       fields: { type: 'u8', length: size },
-      where: { type: 'u16', length: size },
+      where: { type: 'u8', length: size },
       forward: { type: 'u16', length: units },
       docStart: { type: 'u32', length: n + 1 },
     },
@@ -227,7 +227,7 @@ function postingsOf(
   { lengths, mean, termStart, ...words }: Spooled,
   from: number,
   to: number,
-): { posting: Uint32Array; impact: Uint8Array; fields: Uint8Array; where: Uint16Array } {
+): { posting: Uint32Array; impact: Uint8Array; fields: Uint8Array; where: Uint8Array } {
   const F = FIELDS.length;
   const start = termStart[from] as number;
   const size = (termStart[to] as number) - start;
@@ -236,7 +236,7 @@ function postingsOf(
   const posting = new Uint32Array(size);
   const weight = new Float32Array(size);
   const fields = new Uint8Array(size);
-  const where = new Uint16Array(size);
+  const where = new Uint8Array(size);
   eachWord(words, (t, doc, f, at) => {
     if (t < from || t >= to) return;
     const own = t - from;
@@ -246,7 +246,7 @@ function postingsOf(
       k++;
       next[own] = k + 1;
       posting[k] = doc;
-      where[k] = Math.min(at, FAR);
+      where[k] = Math.min(at >>> STRETCH_BITS, FAR);
     } else where[k] = (where[k] as number) | AGAIN;
     const norm =
       1 -

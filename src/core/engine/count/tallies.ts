@@ -3,6 +3,7 @@
  * for each value.
  */
 import { type Facts, MORE, moreSubjects, type Narrow, PLACES, SUBJECT_SHIFT } from '../format/facts';
+import { gallop } from '../format/postings';
 
 export type Counts = Uint32Array | Uint16Array | Uint8Array;
 /**
@@ -62,7 +63,9 @@ export class SubjectTally extends Tally {
   }
   add(found: Uint32Array, n: number, facts: Facts): void {
     const places = this.#places;
-    const { subjectAt } = facts;
+    const { subjectAt, moreDoc, moreStart, more } = facts;
+    // What is found ascends, and so do those with more subjects than fit.
+    let m = 0;
     for (let i = 0; i < n; i++) {
       const d = found[i] as number;
       const at = PLACES * d;
@@ -74,9 +77,12 @@ export class SubjectTally extends Tally {
       places[b] = (places[b] as number) + 1;
       places[c] = (places[c] as number) + 1;
       places[e] = (places[e] as number) + 1;
-      if (e === MORE)
-        for (const v of moreSubjects(facts, d))
-          places[v + SUBJECT_SHIFT] = (places[v + SUBJECT_SHIFT] as number) + 1;
+      if (e !== MORE) continue;
+      m = gallop(moreDoc, m, d);
+      for (let k = moreStart[m] as number, end = moreStart[m + 1] as number; k < end; k++) {
+        const v = (more[k] as number) + SUBJECT_SHIFT;
+        places[v] = (places[v] as number) + 1;
+      }
     }
   }
   settle(): void {

@@ -16,8 +16,8 @@ export interface IndexData extends Facts, TermColumns {
   readonly layout: RowLayout;
   readonly analysis: Analysis;
   readonly terms: StringTable;
-  /** Where each posting's word stands first (see invert.ts). */
-  readonly where: Uint16Array;
+  /** Where each posting's word stands first (see format.ts). */
+  readonly where: Uint8Array;
   /** Every document's words in their order, and where each document begins (see wordCodes.ts). */
   readonly forward: Uint16Array;
   readonly docStart: Uint32Array;

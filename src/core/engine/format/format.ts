@@ -104,8 +104,9 @@ export function sectionOf(
 }
 
 /**
- * Where in its document a posting's word stands first, counted in units of the forward index from the
- * document's first (15 bits; FAR: further on than they reach), and whether it stands there again.
+ * In which stretch of its document a posting's word stands first, counted in units of the forward index from the
+ * document's first (7 bits; FAR: further on than they reach), and whether it stands there again.
  */
-export const FAR = 0x7fff;
-export const AGAIN = 0x8000;
+export const STRETCH_BITS = 2;
+export const FAR = 0x7f;
+export const AGAIN = 0x80;

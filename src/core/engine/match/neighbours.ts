@@ -5,7 +5,7 @@
 import { FIELDS, type Field, maskedWords, type Near, type PhraseNode, type WordNode } from '../../query/tree';
 import { words } from '../../words/fold';
 import type { IndexData } from '../format/data';
-import { FAR, FIELD_END, VALUE_END } from '../format/format';
+import { FAR, FIELD_END, STRETCH_BITS, VALUE_END } from '../format/format';
 import { bench, EMPTY, intersect, type Matches, placeIn } from '../format/postings';
 import type { TermLists } from '../format/termLists';
 import { before, behind, codeAt } from '../format/wordCodes';
@@ -105,15 +105,19 @@ export class Neighbours {
           if (k < 0) continue;
           const bits = own.list.fields[k] as number;
           const first = where[own.list.from + k] as number;
+          const near = (first & FAR) < FAR;
+          let p = begin;
+          // No unit inside a code looks like another code.
+          const end = docStart[d + 1] as number;
+          if (near)
+            for (p += (first & FAR) << STRETCH_BITS; p < end && codeAt(forward, p) !== own.code; ) p++;
           if (first < FAR) {
-            if (stands(begin + first, begin)) found |= bits;
+            if (stands(p, begin)) found |= bits;
             continue;
           }
           // It stands there several times: from the first on, through the fields that can have the phrase.
-          const near = (first & FAR) < FAR;
           let f = near ? 31 - Math.clz32(bits & -bits) : 0;
-          const end = docStart[d + 1] as number;
-          for (let p = near ? begin + (first & FAR) : begin; p < end; p = behind(forward, p)) {
+          for (; p < end; p = behind(forward, p)) {
             const t = codeAt(forward, p);
             if (t === FIELD_END) {
               f++;
