@@ -19,6 +19,7 @@ export const benchOptions = () =>
       connections: { type: 'string', default: '1,10,50,2500' },
       tex: { type: 'string' },
       main: { type: 'string' },
+      flood: { type: 'string' },
       index: { type: 'string' },
       bench: { type: 'string' },
       engines: { type: 'string' },

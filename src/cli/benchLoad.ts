@@ -2,8 +2,9 @@
  * `bench load [--records N] [--main FILE] [--seconds N] [--connections 1,10,50,2500] [--json]`: searches a
  * second and their 99th percentile at 1, 10 and 50 connections, what becomes of 2,500, and how long health
  * takes to answer meanwhile. `--main` names another build's server, so that two can be measured in one
- * sitting.
+ * sitting. `--flood N` asks N times more and tells what the server holds after each tenth.
  */
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import autocannon from 'autocannon';
 import type { DiscoveryRecord } from '../core/model/record';
@@ -83,6 +84,20 @@ for (const connections of values.connections.split(',').map(Number)) {
     timeouts: result.timeouts,
     health,
   });
+}
+/** Megabytes that the server holds. */
+const held = (): number =>
+  Math.round(
+    Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.child.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024,
+  );
+/** What it holds after each tenth of many requests. */
+if (values.flood) {
+  const megabytes = [held()];
+  for (let tenth = 0; tenth < 10; tenth++) {
+    await autocannon({ url, connections: 10, amount: Number(values.flood) / 10, timeout: 20, requests });
+    megabytes.push(held());
+  }
+  out.push({ requests: Number(values.flood), megabytes });
 }
 await server.stop();
 console.log(JSON.stringify(out, null, values.json ? 1 : 0));
