@@ -2,18 +2,22 @@ import { fileURLToPath } from 'node:url';
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import { defineConfig } from 'astro/config';
+import { mark } from './scripts/languages.mjs';
 
 const NO_FETCH = fileURLToPath(new URL('./src/browser/noFetch.ts', import.meta.url));
 
-/** The language whose words the pages are built with; another than the first for tests. */
-const WORDS = process.env.LEGENDUM_WORDS;
-const otherWords = {
+/** In a browser's programs a mark stands for each namespace's words (see scripts/languages.mjs). */
+const words = {
   name: 'words',
   enforce: 'pre',
-  resolveId(id, from) {
-    return WORDS && /^\.\/en\/[a-z]+\.js$/.test(id) && from?.includes('/words/generated/')
-      ? this.resolve(id.replace('/en/', `/${WORDS}/`), from, { skipSelf: true })
-      : null;
+  apply: 'build',
+  resolveId(id, from, { ssr } = {}) {
+    const [, namespace] = /^\.\/en\/([a-z]+)\.js$/.exec(id) ?? [];
+    return namespace && !ssr && from?.includes('/words/generated/') ? `\0words:${namespace}` : null;
+  },
+  load(id) {
+    const [, namespace] = /^\0words:([a-z]+)$/.exec(id) ?? [];
+    return namespace ? `export default ${JSON.stringify(mark(namespace))};` : null;
   },
 };
 
@@ -46,7 +50,7 @@ export default defineConfig({
   },
   vite: {
     build: { assetsInlineLimit: 0 },
-    plugins: [otherWords],
+    plugins: [words],
     // Citation.js brings Node's ways of fetching; in the browser nothing is to be fetched by it.
     resolve: {
       alias: [
@@ -55,7 +59,7 @@ export default defineConfig({
         { find: /^dexie$/, replacement: 'dexie/dist/modern/dexie.mjs' },
       ],
     },
-    worker: { format: 'es', plugins: () => [otherWords] },
+    worker: { format: 'es', plugins: () => [words] },
     css: { modules: { generateScopedName: '[name]_[local]_[hash:base64:4]' } },
   },
 });

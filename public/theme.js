@@ -39,3 +39,17 @@ addEventListener('click', (event) => {
     },
   );
 });
+
+// Another language: it is kept, and the page loaded anew in it, at the address where the reader is by now.
+addEventListener('click', (event) => {
+  const link = event.target instanceof Element ? event.target.closest('[data-language]') : null;
+  if (!link || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey) return;
+  event.preventDefault();
+  const secure = location.protocol === 'https:' ? '; secure' : '';
+  // biome-ignore lint/suspicious/noDocumentCookie: the other way is not to be had everywhere
+  document.cookie = `legendum-language=${link.dataset.language}; path=/; max-age=31536000; samesite=lax${secure}`;
+  const to = new URL(location.href);
+  to.searchParams.delete('lang');
+  history.replaceState(history.state, '', to);
+  location.reload();
+});

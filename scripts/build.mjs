@@ -1,21 +1,19 @@
-// Builds the app: Astro's pages, then the server and its worker beside them. With `--pseudo` in the
-// pseudo-language of the tests, into a folder of its own.
+// Builds the app: Astro's pages, then the server and its worker beside them, and the browser's programs in
+// every language.
 import { spawnSync } from 'node:child_process';
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { linkSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { bundleNode } from './bundle.mjs';
-
+import { speakAll } from './languages.mjs';
 import { compileMessages } from './messages.mjs';
 
-const [PSEUDO, ...rest] =
-  process.argv[2] === '--pseudo' ? process.argv.slice(2) : ['', ...process.argv.slice(2)];
-const OUT = PSEUDO ? 'dist-pseudo' : 'dist';
+const OUT = 'dist';
 await compileMessages();
-const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', LEGENDUM_WORDS: PSEUDO ? 'pseudo' : '' };
+const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' };
 const astro = spawnSync(
   process.execPath,
-  ['node_modules/astro/astro.js', 'build', '--outDir', OUT, ...rest],
+  ['node_modules/astro/astro.js', 'build', '--outDir', OUT, ...process.argv.slice(2)],
   {
     stdio: process.env.QUIET ? ['ignore', 'ignore', 'inherit'] : 'inherit',
     env,
@@ -32,11 +30,8 @@ await bundleNode(
     harvesting: 'src/cli/harvest.ts',
   },
   join(OUT, 'app'),
-  PSEUDO ? 'pseudo' : undefined,
 );
-
-// The tests' language is not for readers: its files go as they are, and its styles are those of the other build.
-if (PSEUDO) process.exit(0);
+writeFileSync(join(OUT, 'app', 'languages.json'), JSON.stringify(await speakAll(join(OUT, 'client'))));
 
 // What public citation styles there are, so that the server need not look through them all.
 const listed = spawnSync(
@@ -46,12 +41,22 @@ const listed = spawnSync(
 );
 if (listed.status !== 0) process.exit(listed.status ?? 1);
 
-// Every script, sheet and picture once more in small, for the server to send as it is.
+// Every script, sheet and picture once more in small, for the server to send as it is; what is one file with
+// several names once.
+const small = new Map();
 for (const name of readdirSync(join(OUT, 'client'), { recursive: true })) {
   if (!/\.(js|css|svg|json|txt|xml|bin)$/.test(name)) continue;
   const file = join(OUT, 'client', name);
   const body = readFileSync(file);
   if (body.length < 1024) continue;
-  writeFileSync(`${file}.gz`, gzipSync(body, { level: 9 }));
-  writeFileSync(`${file}.br`, brotliCompressSync(body, { params: { [constants.BROTLI_PARAM_QUALITY]: 10 } }));
+  const { ino } = statSync(file);
+  const same = small.get(ino);
+  if (!same) {
+    writeFileSync(`${file}.gz`, gzipSync(body, { level: 9 }));
+    writeFileSync(
+      `${file}.br`,
+      brotliCompressSync(body, { params: { [constants.BROTLI_PARAM_QUALITY]: 10 } }),
+    );
+    small.set(ino, file);
+  } else for (const end of ['gz', 'br']) linkSync(`${same}.${end}`, `${file}.${end}`);
 }

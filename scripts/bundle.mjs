@@ -1,18 +1,8 @@
 // One place for how our Node code is bundled: ESM, packages left outside.
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { build } from 'esbuild';
-
-/** Takes the words of another language than the first, for esbuild and for Vite. */
-const FIRST = /\/en\/([a-z]+)\.js$/;
-const otherWords = (language) => ({
-  name: 'words',
-  setup: (on) =>
-    on.onResolve({ filter: /^\.\/en\/[a-z]+\.js$/ }, ({ path, resolveDir }) => ({
-      path: resolve(resolveDir, path.replace(FIRST, `/${language}/$1.js`)),
-    })),
-});
 
 /** Of all that reads a library's folder and builds its index: the same in whichever program it is bundled. */
 function programDigest() {
@@ -24,7 +14,7 @@ function programDigest() {
   return hash.update(readFileSync('package-lock.json')).digest('hex');
 }
 
-export async function bundleNode(entryPoints, outdir, words = undefined, logLevel = 'error') {
+export async function bundleNode(entryPoints, outdir, logLevel = 'error') {
   await build({
     splitting: true,
     entryPoints,
@@ -37,7 +27,6 @@ export async function bundleNode(entryPoints, outdir, words = undefined, logLeve
     outExtension: { '.js': '.mjs' },
     sourcemap: 'linked',
     define: { PROGRAM_DIGEST: JSON.stringify(programDigest()) },
-    plugins: words ? [otherWords(words)] : [],
     logLevel,
   });
   return outdir;

@@ -1,10 +1,10 @@
 // Runs Playwright on the built app and a small demo index: `npm run e2e [-- playwright's own options]`.
 import { rmSync } from 'node:fs';
-import { ensureBuilds, ensureChromium, ensureIndex, ensurePackages, run } from './setup.mjs';
+import { ensureBuild, ensureChromium, ensureIndex, ensurePackages, run } from './setup.mjs';
 
 ensurePackages();
 ensureChromium();
-await ensureBuilds();
+ensureBuild();
 process.env.LEGENDUM_DEMO ??= '1';
 process.env.LEGENDUM_INDEX ??= ensureIndex(20_000);
 // What earlier runs left beside the index is nobody's.

@@ -2,7 +2,7 @@
 // had, says so plainly and leaves the tests out.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { ensureBuilds, ensurePackages } from './setup.mjs';
+import { ensureBuild, ensurePackages } from './setup.mjs';
 
 const has = () => existsSync('/usr/sbin/haproxy') || spawnSync('which', ['haproxy']).status === 0;
 if (!has() && process.getuid?.() === 0) {
@@ -15,7 +15,7 @@ if (!has()) {
 }
 if (process.argv[2] === 'prepare') process.exit(0);
 ensurePackages();
-await ensureBuilds();
+ensureBuild();
 const index = '.cache/gralsund-equal';
 const built = spawnSync(
   process.execPath,

@@ -51,7 +51,8 @@ export async function compileMessages() {
   const namespaces = readdirSync(join(SOURCE, FIRST)).map((f) => basename(f, '.json'));
   if (existsSync(OUT))
     for (const name of readdirSync(OUT))
-      if (name.endsWith('.ts') && !namespaces.includes(basename(name, '.ts'))) rmSync(join(OUT, name));
+      if (name.endsWith('.ts') && name !== 'every.ts' && !namespaces.includes(basename(name, '.ts')))
+        rmSync(join(OUT, name));
   const compiled = (language, locale, namespace, messages) => {
     const made = compileModule(new MessageFormat(locale, { requireAllArguments: false }), messages);
     mkdirSync(join(OUT, language), { recursive: true });
@@ -82,10 +83,23 @@ export async function compileMessages() {
           Object.fromEntries(Object.entries(messages).map(([key, text]) => [key, pseudo(parse(text))])),
         );
     }
+    // What a server speaks besides is taken in by its own program (src/server/everyLanguage.ts).
     write(
       join(OUT, `${namespace}.ts`),
       `/** Made by scripts/messages.mjs: the words of “${namespace}”, and what says them. */\nimport words from './${FIRST}/${namespace}.js';\nimport { register } from '../say';\n\nregister('${namespace}', words);\nexport { say } from '../say';\n`,
     );
   }
+  const others = [...languages.filter((l) => l !== FIRST), 'pseudo'];
+  const has = (language, namespace) => existsSync(join(OUT, language, `${namespace}.js`));
+  const all = others.flatMap((l) => namespaces.filter((n) => has(l, n)).map((n) => [l, n]));
+  write(
+    join(OUT, 'every.ts'),
+    [
+      "/** Made by scripts/messages.mjs: the words of every language but the first. */\nimport { register } from '../say';",
+      ...all.map(([l, n]) => `import ${l}_${n} from './${l}/${n}.js';`),
+      ...all.map(([l, n]) => `register('${n}', ${l}_${n}, '${l}');`),
+      '',
+    ].join('\n'),
+  );
 }
 if (process.argv[1] && import.meta.url === pathToFileURL(process.argv[1]).href) await compileMessages();

@@ -87,13 +87,13 @@ const SOURCES = [
   'src',
   'messages',
   'scripts/messages.mjs',
+  'scripts/languages.mjs',
   'public',
   'scripts/build.mjs',
   'scripts/bundle.mjs',
   'astro.config.mjs',
   ...PACKAGES,
 ];
-const BUILDS = { dist: [], 'dist-pseudo': ['--pseudo'] };
 const build = { env: { ...process.env, QUIET: '1' } };
 export function ensureBuild() {
   const digest = digestOf(...SOURCES);
@@ -101,30 +101,6 @@ export function ensureBuild() {
   step('Building (about half a minute)', () => run(process.execPath, ['scripts/build.mjs'], build));
   writeFileSync('dist/made-from', digest);
 }
-/** The build, and the same in the pseudo-language of the tests, side by side: each keeps one processor busy. */
-export async function ensureBuilds() {
-  const digest = digestOf(...SOURCES);
-  const due = Object.keys(BUILDS).filter((folder) => stampOf(join(folder, 'made-from')) !== digest);
-  if (!due.length) return;
-  ensureMessages();
-  const began = Date.now();
-  console.log('· Building, in the pseudo-language too (about a minute)');
-  const codes = await Promise.all(
-    due.map(
-      (folder) =>
-        new Promise((done) => {
-          const args = ['scripts/build.mjs', ...BUILDS[folder]];
-          spawn(process.execPath, args, { stdio: 'inherit', ...build }).once('close', done);
-        }),
-    ),
-  );
-  if (codes.some((code) => code !== 0)) process.exit(1);
-  // What public styles there are is looked through once for both.
-  copyFileSync('dist/app/styles.json', 'dist-pseudo/app/styles.json');
-  for (const folder of due) writeFileSync(join(folder, 'made-from'), digest);
-  console.log(`  done, ${((Date.now() - began) / 1000).toFixed(0)} s`);
-}
-
 const WORLD = ['src/demo', 'src/core', 'src/server/build.ts', 'src/cli/demoIndex.ts'];
 /** The demo index of so many records; returns its folder. */
 export function ensureIndex(records) {

@@ -2,6 +2,8 @@
 declare namespace App {
   interface Locals {
     index: import('./core/discovery/answers').DiscoveryIndex & import('./core/discovery/answers').SearchText;
+    /** The folder of the browser's programs in the language that is spoken. */
+    scripts: string;
     info: import('./core/discovery/answers').LibraryInfo;
     /** Why a changed policy file was not taken; null when all is well. */
     policyProblem: import('./core/model/message').Message | null;

@@ -1,6 +1,8 @@
 import { defineMiddleware } from 'astro:middleware';
+import './server/everyLanguage';
 import { expectedFailure } from './server/params';
 import { failed } from './server/problem';
+import { spokenLocale } from './words/say';
 
 /** Astro's own policy has no directive for these. */
 const TRUSTED = "require-trusted-types-for 'script'; trusted-types legendum";
@@ -29,8 +31,18 @@ export const onRequest = defineMiddleware(async (context, next) => {
   const policy = response.headers.get('content-security-policy');
   if (policy)
     response.headers.set('content-security-policy', `${policy} ${TRUSTED}; report-uri /api/policy-reports;`);
-  return response;
+  return withPrograms(response, context.locals.scripts);
 });
+
+/** A page asks for programs as they were built: those of its language stand in a folder of their own. */
+const PROGRAM = /"\/_astro\/([\w.-]+\.js)"/g;
+async function withPrograms(response: Response, folder: string | undefined): Promise<Response> {
+  if (!folder || !response.headers.get('content-type')?.startsWith('text/html')) return response;
+  const text = await response.text();
+  const { status, headers } = response;
+  headers.set('content-language', spokenLocale());
+  return new Response(text.replace(PROGRAM, `"/_astro/${folder}/$1"`), { status, headers });
+}
 
 /** A problem document for a person: nothing but words, so that whatever failed can't fail again here. */
 async function asPage(problem: Response): Promise<Response> {
@@ -41,7 +53,7 @@ async function asPage(problem: Response): Promise<Response> {
   headers.set('content-type', 'text/html; charset=utf-8');
   headers.set('content-security-policy', "default-src 'none'");
   return new Response(
-    `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${title}</title><h1>${title}</h1><p>${detail}</p><p><a href="/">Search</a></p></html>`,
+    `<!doctype html><html lang="${spokenLocale()}"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${title}</title><h1>${title}</h1><p>${detail}</p><p><a href="/">Search</a></p></html>`,
     { status: problem.status, headers },
   );
 }

@@ -39,6 +39,7 @@ import type {
 } from '../words/answers';
 import { say } from '../words/generated/browser';
 import { type InWords, inWords } from '../words/inWords';
+import { spokenLocale } from '../words/say';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · sign-in: not without · failed: anything else. */
 export class AskError extends Error {
@@ -67,7 +68,10 @@ const noProblem = (): null => null;
 export async function ask<T>(path: string, init?: RequestInit): Promise<InWords<T>> {
   let response: Response;
   try {
-    response = await fetch(path, init);
+    response = await fetch(path, {
+      ...init,
+      headers: { ...init?.headers, 'accept-language': spokenLocale() },
+    });
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new AskError('offline', say('browser.theLibraryCantBeReached'));

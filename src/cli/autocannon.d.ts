@@ -4,8 +4,7 @@ declare module 'autocannon' {
     readonly non2xx: number;
     readonly errors: number;
     readonly timeouts: number;
-    readonly duration?: number;
-    readonly amount?: number;
+    readonly duration: number;
     readonly statusCodeStats?: Readonly<Record<string, { readonly count: number }>>;
     readonly latency: { readonly p50: number; readonly p99: number; readonly max: number };
   }

@@ -73,6 +73,8 @@ export interface Config {
   readonly nothingFound: boolean;
   /** The made-up university: its clock starts on a set day and is moved by hand. */
   readonly demo: boolean;
+  /** Whether the language of the tests may be asked for. */
+  readonly pseudo: boolean;
 }
 
 const ENGINES = ['embedded', 'opensearch'] as const;
@@ -163,6 +165,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
     staff: staffOf(env.LEGENDUM_STAFF ?? ''),
     nothingFound: env.LEGENDUM_NOTHING_FOUND === '1',
     demo: env.LEGENDUM_DEMO === '1',
+    pseudo: env.LEGENDUM_PSEUDO === '1',
   };
 }
 /** Throws where the engine is none of those there are, or stands nowhere. */

@@ -31,6 +31,7 @@ export function readLibraryData(dir: string): LibraryData {
   const { library } = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as { library: Library };
   return {
     name: library.name,
+    language: library.language ?? 'en',
     agency: library.agency,
     campuses: library.campuses,
     partners: library.partners.map(({ id, name, agency }) => ({ id, name, agency })),

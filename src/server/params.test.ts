@@ -11,6 +11,7 @@ import { guarded, MAX_QUERY, readMoment, readSearchInput } from './params';
 
 const info: LibraryInfo = {
   name: LIBRARY.name,
+  language: 'en',
   agency: 'T',
   campuses: LIBRARY.campuses,
   reader: null,

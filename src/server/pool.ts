@@ -10,6 +10,8 @@
  * - more than a queue's worth of questions is refused at once, since they would only wait in vain.
  */
 import { Worker } from 'node:worker_threads';
+import { FIRST, type Language } from '../words/languages';
+import { spokenLanguage } from '../words/say';
 import { Busy, EngineAway, Gone, TooSlow } from './faults';
 
 /** Number -1 is for what is told to every worker and not answered. */
@@ -17,6 +19,8 @@ export interface Job {
   readonly n: number;
   readonly method: string;
   readonly args: readonly unknown[];
+  /** In which the answer is said. */
+  readonly language: Language;
 }
 /**
  * The answer as JSON text: most of them are passed on as they are, and text crosses between threads faster
@@ -170,7 +174,8 @@ export class WorkerPool {
     worker.on('error', (error) => this.#lost(slot, error));
     worker.on('messageerror', (error) => this.#lost(slot, error));
     worker.on('exit', (code) => this.#lost(slot, new Error(`A worker ended with code ${code}.`)));
-    for (const [method, args] of this.#told) worker.postMessage({ n: -1, method, args } satisfies Job);
+    for (const [method, args] of this.#told)
+      worker.postMessage({ n: -1, method, args, language: FIRST } satisfies Job);
     this.#slots.add(slot);
     this.#begin();
   }
@@ -273,7 +278,12 @@ export class WorkerPool {
     return new Promise<Answer>((resolve, reject) => {
       if (signal?.aborted) return reject(new Gone('The asker has gone.'));
       if (this.full) return reject(new Busy(`${this.#queue.length} questions wait already.`));
-      const one: Waiting = { question: { method, args }, resolve, reject, timer: undefined };
+      const one: Waiting = {
+        question: { method, args, language: spokenLanguage() },
+        resolve,
+        reject,
+        timer: undefined,
+      };
       signal?.addEventListener('abort', () => this.#drop(one, new Gone('The asker has gone.')), {
         once: true,
       });
@@ -302,7 +312,8 @@ export class WorkerPool {
    */
   tell(method: string, ...args: readonly unknown[]): void {
     this.#told.set(method, args);
-    for (const { worker } of this.#slots) worker.postMessage({ n: -1, method, args } satisfies Job);
+    for (const { worker } of this.#slots)
+      worker.postMessage({ n: -1, method, args, language: FIRST } satisfies Job);
   }
 
   /** Lets what was asked be answered, then closes. Nobody asks any more. */

@@ -17,6 +17,7 @@ import type { Outside } from '../core/discovery/ports';
 import { type Message, msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
 import { say } from '../words/generated/policyfile';
+import type { Language } from '../words/languages';
 import { baseAddress, clientOf } from './base';
 import { Building, hasWorked } from './building';
 import { BuiltAgain } from './builtAgain';
@@ -24,8 +25,10 @@ import type { Config } from './config';
 import { DeskLog } from './deskLog';
 import { readDeskReport } from './deskReport';
 import { Door, refuse } from './door';
+import { inLanguage } from './everyLanguage';
 import { FoundNothing } from './foundNothing';
 import { IndexHost } from './host';
+import { languageFor } from './language';
 import { Learning } from './learning';
 import { readLenders, readLibraryData } from './libraryInfo';
 import { HOUR, letThrough, MINUTE } from './limits';
@@ -48,6 +51,8 @@ export interface Parts {
   readonly pages: URL;
   /** Where it is written down what public citation styles there are. */
   readonly styles: URL;
+  /** In which folder the browser's programs of each language stand. */
+  readonly languages: URL;
   /** The programs that build an index of a folder, and gather records into it. */
   readonly programs: { readonly index: URL; readonly harvest: URL };
   /** The outside world, once the index is open. */
@@ -199,6 +204,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     setInterval(() => learning?.again(), DAY_MS).unref();
   }
   silence(console, (level) => log[level]({ from: 'framework' }));
+  const scripts = JSON.parse(readFileSync(parts.languages, 'utf8')) as Readonly<Record<Language, string>>;
   const files = sirv(fileURLToPath(parts.files), {
     etag: true,
     // Made by scripts/build.mjs beside each file, so that nothing is compressed twice.
@@ -293,7 +299,15 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
         res.destroy();
       });
     });
-    if (door.answers(req, res, path, client)) return;
+    const { language, url, keep } = languageFor(
+      { url: req.url ?? '/', headers: req.headers },
+      data.language,
+      config.pseudo,
+    );
+    req.url = url;
+    if (keep) res.appendHeader('Set-Cookie', keep);
+    res.appendHeader('Vary', 'Accept-Language, Cookie');
+    if (inLanguage(language, () => door.answers(req, res, path, client))) return;
     // What a proxy says has been read, once; nobody else is to believe it.
     for (const name of Object.keys(req.headers))
       if (name.startsWith('x-forwarded-')) delete req.headers[name];
@@ -312,6 +326,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
         return who;
       },
       index,
+      scripts: scripts[language],
       info: info(),
       policyProblem,
       styles,
@@ -335,7 +350,8 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       },
       base,
     };
-    const page = (next: (error?: unknown) => void) => void handler(req, res, next, locals).catch(fail);
+    const page = (next: (error?: unknown) => void) =>
+      inLanguage(language, () => void handler(req, res, next, locals).catch(fail));
     compress(req as never, res as never, () =>
       files(req, res, () =>
         page((error) => {

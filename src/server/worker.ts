@@ -12,6 +12,7 @@ import { decodeModel, type Model } from '../core/references/tagger';
 import { words } from '../core/words/fold';
 import { jsonWithTexts } from '../words/inWords';
 import { sentence } from '../words/sentence';
+import { inLanguage } from './everyLanguage';
 import { faultOf } from './faults';
 import type { ClusterAddress } from './opensearch/cluster';
 import type { Job, Reply } from './pool';
@@ -147,7 +148,7 @@ async function serveFrom(more: (service: Discovery) => Methods): Promise<void> {
     }
   };
   port.on('message', (question: Job) => {
-    void reply(question).then((answer) => {
+    void inLanguage(question.language, () => reply(question)).then((answer) => {
       if (question.n >= 0) port.postMessage(answer);
     });
   });

@@ -1,12 +1,12 @@
 /** The names of days and months in the language that is spoken, for days that are typed. */
 import type { DayWords } from '../core/model/dayInput';
 import { say } from './generated/kit';
-import { LOCALE } from './say';
+import { spokenLocale } from './say';
 
 const A_SUNDAY = Date.UTC(2026, 10, 1);
 const A_DAY = 86_400_000;
 const names = (options: Intl.DateTimeFormatOptions, dates: readonly number[]): string[] => {
-  const format = new Intl.DateTimeFormat(LOCALE, { ...options, timeZone: 'UTC' });
+  const format = new Intl.DateTimeFormat(spokenLocale(), { ...options, timeZone: 'UTC' });
   return dates.map((d) => format.format(d));
 };
 const MONTHS = Array.from({ length: 12 }, (_, m) => Date.UTC(2026, m, 1));

@@ -5,45 +5,86 @@
 
 import type { Message, MessageCode, MessageValue, MessageValues } from '../core/model/message';
 import { own } from '../core/table';
+import { FIRST, isLanguage, LANGUAGES, type Language } from './languages';
 
 type Said = (values: Readonly<Record<string, unknown>>) => string;
 type Namespace = Readonly<Record<string, Said>>;
 
-const spoken = new Map<string, Namespace>();
+/** In what a browser gets the language stands here (see scripts/languages.mjs), and all words are of it. */
+const BUILT: string = '__LANGUAGE__';
+const built: Language = isLanguage(BUILT) ? BUILT : FIRST;
+const spoken = new Map<Language, Map<string, Namespace>>();
 /** Takes in a namespace of the catalogue; done by the modules that are generated from it. */
-export const register = (namespace: string, messages: Namespace): void =>
-  void spoken.set(namespace, messages);
+export function register(namespace: string, messages: Namespace, language: Language = built): void {
+  let own = spoken.get(language);
+  if (!own) {
+    own = new Map();
+    spoken.set(language, own);
+  }
+  own.set(namespace, messages);
+}
 
-/** The language that is spoken, as `Intl` is asked for it. */
-export const LOCALE = 'en';
+let chosen = (): Language => built;
+/** From now on the language is the one that this says: a server speaks many at once. */
+export function speakBy(language: () => Language): void {
+  chosen = language;
+}
+/** The language that is spoken just now. */
+export const spokenLanguage = (): Language => chosen();
+/** The same as `Intl` is asked for it. */
+export const spokenLocale = (): string => LANGUAGES[chosen()].locale;
 
-const wholePercent = new Intl.NumberFormat(LOCALE, { style: 'percent', maximumFractionDigits: 0 });
-const number = new Intl.NumberFormat(LOCALE);
-const amount = new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 2, maximumFractionDigits: 2 });
-/** Lists are written without a comma before their last word. */
-const LISTS = 'en-GB';
-const lists = {
-  and: new Intl.ListFormat(LISTS, { type: 'conjunction' }),
-  or: new Intl.ListFormat(LISTS, { type: 'disjunction' }),
-};
-const dayParts = new Intl.DateTimeFormat(LOCALE, {
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
-/** Days are written as timetables write them: the weekday, the day, the month. */
+type DayParts = Readonly<Record<string, string>>;
+/** What `Intl` writes in one language. */
+interface Writing {
+  readonly percent: Intl.NumberFormat;
+  readonly number: Intl.NumberFormat;
+  readonly amount: Intl.NumberFormat;
+  readonly lists: Readonly<Record<'and' | 'or', Intl.ListFormat>>;
+  readonly languageNames: Intl.DisplayNames;
+  /** By whether the weekday and the year are to stand in it. */
+  readonly days: Map<string, Intl.DateTimeFormat>;
+  readonly dayParts: Intl.DateTimeFormat;
+  /** Days that were written lately: a page of results names the same few again and again. */
+  readonly lately: Map<number, DayParts>;
+}
+/** English lists are written without a comma before their last word. */
+const LISTS: Readonly<Record<string, string>> = { en: 'en-GB' };
+const writings = new Map<string, Writing>();
+function writing(locale = spokenLocale()): Writing {
+  let made = writings.get(locale);
+  if (!made) {
+    const list = (type: 'conjunction' | 'disjunction') =>
+      new Intl.ListFormat(LISTS[locale] ?? locale, { type });
+    made = {
+      percent: new Intl.NumberFormat(locale, { style: 'percent', maximumFractionDigits: 0 }),
+      number: new Intl.NumberFormat(locale),
+      amount: new Intl.NumberFormat(locale, { minimumFractionDigits: 2, maximumFractionDigits: 2 }),
+      lists: { and: list('conjunction'), or: list('disjunction') },
+      languageNames: new Intl.DisplayNames(locale, { type: 'language', fallback: 'code' }),
+      days: new Map(),
+      dayParts: new Intl.DateTimeFormat(locale, {
+        weekday: 'short',
+        day: 'numeric',
+        month: 'short',
+        year: 'numeric',
+        timeZone: 'UTC',
+      }),
+      lately: new Map(),
+    };
+    writings.set(locale, made);
+  }
+  return made;
+}
+/** English days are written as timetables write them: the weekday, the day, the month. */
 const DAY_ORDER = ['weekday', 'day', 'month'] as const;
 /** A Sunday: weekdays are counted from it. */
 const A_SUNDAY = Date.UTC(2026, 10, 1);
 const A_DAY = 86_400_000;
 
-type DayParts = Readonly<Record<string, string>>;
-/** Days that were written lately: a page of results names the same few again and again. */
-const lately = new Map<number, DayParts>();
 const LATELY_AT_MOST = 500;
 function partsOf(at: number): DayParts {
+  const { dayParts, lately } = writing();
   let parts = lately.get(at);
   if (!parts) {
     parts = Object.fromEntries(dayParts.formatToParts(at).map((p) => [p.type, p.value]));
@@ -54,29 +95,47 @@ function partsOf(at: number): DayParts {
 }
 
 /** `1,234`. */
-export const sayNumber = (n: number): string => number.format(n);
+export const sayNumber = (n: number): string => writing().number.format(n);
 /** `Thu 5 Nov`; with its year where it differs from the one looked from. ISO days. */
 export function sayDay(iso: string, from?: string, bare = false): string {
   const at = Date.parse(`${iso}T00:00:00Z`);
   if (Number.isNaN(at)) return iso;
-  const order =
-    from !== undefined && from.slice(0, 4) !== iso.slice(0, 4) ? [...DAY_ORDER, 'year'] : DAY_ORDER;
+  const year = from !== undefined && from.slice(0, 4) !== iso.slice(0, 4);
+  const locale = spokenLocale();
+  if (locale !== LANGUAGES.en.locale) return dayIn(locale, bare, year).format(at);
+  const order = year ? [...DAY_ORDER, 'year'] : DAY_ORDER;
   const parts = partsOf(at);
   return order
     .filter((name) => !bare || name !== 'weekday')
     .map((name) => parts[name])
     .join(' ');
 }
+/** How other languages write a day is `Intl`'s own. */
+function dayIn(locale: string, bare: boolean, year: boolean): Intl.DateTimeFormat {
+  const { days } = writing(locale);
+  const key = `${bare}${year}`;
+  let made = days.get(key);
+  if (!made) {
+    made = new Intl.DateTimeFormat(locale, {
+      ...(bare ? {} : { weekday: 'short' }),
+      day: 'numeric',
+      month: 'short',
+      ...(year ? { year: 'numeric' } : {}),
+      timeZone: 'UTC',
+    });
+    days.set(key, made);
+  }
+  return made;
+}
 /** An amount with its sign, kept on one line, with a real minus: `6.00 cr`. */
 export const sayMoney = (cents: number, sign: string): string =>
-  `${cents < 0 ? '−' : ''}${amount.format(Math.abs(cents) / 100)}\u00a0${sign}`;
+  `${cents < 0 ? '−' : ''}${writing().amount.format(Math.abs(cents) / 100)}\u00a0${sign}`;
 /** A share in whole percent: `97 %`. */
-export const sayShare = (share: number): string => wholePercent.format(share).replace('%', '\u00a0%');
-const languageNames = new Intl.DisplayNames(LOCALE, { type: 'language', fallback: 'code' });
+export const sayShare = (share: number): string => writing().percent.format(share).replace(/\s?%/, '\u00a0%');
 /** The name of an ISO 639 code; a code that nobody knows stays as it is. */
 export function sayLanguage(code: string): string {
   try {
-    return languageNames.of(code) ?? code;
+    return writing().languageNames.of(code) ?? code;
   } catch {
     // RangeError: no language code at all.
     return code;
@@ -84,7 +143,7 @@ export function sayLanguage(code: string): string {
 }
 /** `a, b and c`, or with *or*. */
 export const sayList = (items: readonly string[], joiner: 'and' | 'or' = 'and'): string =>
-  lists[joiner].format(items);
+  writing().lists[joiner].format(items);
 
 function rendered(value: MessageValue | null | undefined): string | number {
   if (value === null || value === undefined) return '';
@@ -111,7 +170,11 @@ function rendered(value: MessageValue | null | undefined): string | number {
 export function say(what: MessageCode | Message, values?: MessageValues): string {
   const { code, values: given } = typeof what === 'string' ? { code: what, values } : what;
   const dot = code.indexOf('.');
-  const said = own<string, Said>(spoken.get(code.slice(0, dot)) ?? {}, code.slice(dot + 1));
+  const [namespace, key] = [code.slice(0, dot), code.slice(dot + 1)];
+  const language = chosen();
+  const said =
+    own<string, Said>(spoken.get(language)?.get(namespace) ?? {}, key) ??
+    own<string, Said>(spoken.get(FIRST)?.get(namespace) ?? {}, key);
   if (!said) return code;
   return said(Object.fromEntries(Object.entries(given ?? {}).map(([name, v]) => [name, rendered(v)])));
 }

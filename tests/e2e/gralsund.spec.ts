@@ -34,7 +34,7 @@ test('a library from its folder: search, read, hold, loan from elsewhere, desk; 
   );
   for (const old of [`${OUT}.desk.jsonl`, FOLDER]) rmSync(old, { recursive: true, force: true });
   command('--out', OUT);
-  const server = new AppServer(await freePort(), 'dist', { LEGENDUM_INDEX: OUT });
+  const server = new AppServer(await freePort(), { LEGENDUM_INDEX: OUT });
   await server.start();
   try {
     const context = await browser.newContext({ baseURL: server.address });
@@ -174,7 +174,7 @@ test('a library without other systems: nothing is simulated, staff answer, and t
   execFileSync(process.execPath, [
     ...['scripts/run.mjs', 'index', '--library', 'examples/gralsund', '--out', out],
   ]);
-  const server = new AppServer(await freePort(), 'dist', { LEGENDUM_INDEX: out, LEGENDUM_DEMO: '' });
+  const server = new AppServer(await freePort(), { LEGENDUM_INDEX: out, LEGENDUM_DEMO: '' });
   await server.start();
   try {
     const context = await browser.newContext({ baseURL: server.address });

@@ -372,7 +372,7 @@ test('five thousand things in a pile stay smooth', async ({ page }) => {
 test('the server answers by the machine’s clock where it is no demo', async ({ request, server }) => {
   // The rules have the zone, and the library’s data the clock: neither may wait for the other.
   const { AppServer } = await import('./app');
-  const plain = new AppServer(server.port + 1000, 'dist', { LEGENDUM_DEMO: '' });
+  const plain = new AppServer(server.port + 1000, { LEGENDUM_DEMO: '' });
   await plain.start();
   try {
     const info = (await (await request.get(`${plain.address}/api/library`)).json()) as {

@@ -10,23 +10,22 @@ export const DESK_TOKEN = 'of-the-tests';
 export class AppServer {
   #child: ChildProcess | null = null;
   readonly port: number;
-  readonly #folder: string;
   readonly #env: Readonly<Record<string, string>>;
-  constructor(port: number, folder = 'dist', env: Readonly<Record<string, string>> = {}) {
+  constructor(port: number, env: Readonly<Record<string, string>> = {}) {
     this.port = port;
-    this.#folder = folder;
     this.#env = env;
   }
   get address(): string {
     return `http://127.0.0.1:${this.port}`;
   }
   async start(): Promise<void> {
-    const child = spawn(process.execPath, [`${this.#folder}/app/main.mjs`], {
+    const child = spawn(process.execPath, ['dist/app/main.mjs'], {
       env: {
         ...process.env,
         PORT: String(this.port),
         LEGENDUM_LOG: 'error',
         LEGENDUM_WARMUP: '0',
+        LEGENDUM_PSEUDO: '1',
         // Who is signed in stays so while a test stops the server and starts it again.
         LEGENDUM_SECRET: SECRET,
         LEGENDUM_DESK_TOKEN: DESK_TOKEN,

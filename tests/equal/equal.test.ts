@@ -21,7 +21,7 @@ beforeAll(async () => {
   const index = join(folder, 'index');
   cpSync(INDEX, index, { recursive: true });
   for (let i = 0; i < 3; i++) {
-    const server = new AppServer(await freePort(), 'dist', {
+    const server = new AppServer(await freePort(), {
       LEGENDUM_INDEX: index,
       LEGENDUM_DEMO: '0',
       LEGENDUM_PROXIES: '127.0.0.1',

@@ -231,6 +231,8 @@ export interface RecordAnswer {
  */
 export interface LibraryInfo {
   readonly name: string;
+  /** ISO 639-1 code of the language in which it writes. */
+  readonly language: string;
   readonly agency: string;
   readonly campuses: readonly Campus[];
   /** Who is signed in; null for nobody. */

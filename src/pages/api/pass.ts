@@ -7,7 +7,7 @@ import { problem } from '../../server/problem';
 import { dayText } from '../../words/days';
 import '../../words/generated/label';
 import { say } from '../../words/generated/pass';
-import { LOCALE } from '../../words/say';
+import { spokenLocale } from '../../words/say';
 
 /** A pass for a visit to a `place` from now on, as a PDF; for who is signed in. */
 export const GET: APIRoute = ({ url: { searchParams: params }, locals, request }) =>
@@ -33,7 +33,7 @@ export const GET: APIRoute = ({ url: { searchParams: params }, locals, request }
     const day = (iso: string): string => dayText(parseDay(iso) as DayNumber, dayNumber(0));
     const bytes = await passes.draw(
       {
-        language: LOCALE,
+        language: spokenLocale(),
         title: say('pass.title'),
         library: info.name,
         lines: [

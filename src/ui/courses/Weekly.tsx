@@ -16,7 +16,7 @@ import {
 } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/courses';
-import { LOCALE } from '../../words/say';
+import { spokenLocale } from '../../words/say';
 import { useHere } from '../kit/app';
 import { DateField } from '../kit/DateField';
 import kit from '../kit/kit.module.css';
@@ -25,7 +25,7 @@ import styles from './courses.module.css';
 /** Monday first; the first Monday of the calendar is its day 4. */
 const WEEK = [1, 2, 3, 4, 5, 6, 0] as const;
 const MONDAY = 4;
-const SHORT = new Intl.DateTimeFormat(LOCALE, { weekday: 'short', timeZone: 'UTC' });
+const SHORT = new Intl.DateTimeFormat(spokenLocale(), { weekday: 'short', timeZone: 'UTC' });
 const nameOf = (weekday: number): string =>
   SHORT.format(new Date((MONDAY + ((weekday + 6) % 7)) * 86_400_000));
 const TIME = /^([01]\d|2[0-3]):[0-5]\d$/;

@@ -8,7 +8,6 @@ import { fullName } from '../../core/model/describe';
 import type { Audience, Carrier } from '../../core/model/kinds';
 import type { Copy, CopyStatus, PartnerCopy } from '../../core/model/record';
 import { parseDay } from '../../core/model/time';
-import { own } from '../../core/table';
 import type { RecordAnswer, RelatedRecord } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/item';
@@ -44,11 +43,8 @@ function statusText(s: CopyStatus): string {
       return say('item.missing');
   }
 }
-const RULE = {
-  loan: '',
-  'short-loan': say('item.shortLoan'),
-  premises: say('item.readOnThePremises'),
-} as const;
+const rule = (of: 'loan' | 'short-loan' | 'premises'): string =>
+  of === 'loan' ? '' : say(of === 'premises' ? 'item.readOnThePremises' : 'item.shortLoan');
 
 function Places({ answer, level }: Props) {
   if (!answer.places.length) return null;
@@ -84,7 +80,7 @@ function Places({ answer, level }: Props) {
                 </td>
                 <td>
                   {statusText(c.status)}
-                  {'rule' in c && own(RULE, c.rule) ? `, ${own(RULE, c.rule)}` : ''}
+                  {'rule' in c && rule(c.rule) ? `, ${rule(c.rule)}` : ''}
                 </td>
               </tr>
             )),

@@ -4,7 +4,7 @@ import { closedBy, hoursOn } from '../../core/access/calendar';
 import { dayNumber, isoDay, parseDay } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/kit';
-import { LOCALE } from '../../words/say';
+import { spokenLocale } from '../../words/say';
 import { useHere } from './app';
 import styles from './date.module.css';
 import kit from './kit.module.css';
@@ -15,8 +15,8 @@ const dateOf = (iso: string): Date => {
   const [y = 0, m = 1, d = 1] = iso.split('-').map(Number);
   return new Date(y, m - 1, d);
 };
-const caption = new Intl.DateTimeFormat(LOCALE, { month: 'long', year: 'numeric' });
-const weekday = new Intl.DateTimeFormat(LOCALE, { weekday: 'short' });
+const caption = new Intl.DateTimeFormat(spokenLocale(), { month: 'long', year: 'numeric' });
+const weekday = new Intl.DateTimeFormat(spokenLocale(), { weekday: 'short' });
 
 export default function Calendar({
   value,

@@ -1,0 +1,152 @@
+/**
+ * Every language says all that readers meet, with the same values, in its own plurals and the trade's terms. What
+ * staff, machines and other programs are told stays in the first language (docs/decisions/0022).
+ */
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { basename, join } from 'node:path';
+import { parse, type Token } from '@messageformat/parser';
+import { describe, expect, it } from 'vitest';
+import '../server/everyLanguage';
+import { inLanguage } from '../server/everyLanguage';
+import { FIRST, LANGUAGES, OFFERED } from './languages';
+import { say, sayDay, sayList, sayMoney, sayNumber, sayShare } from './say';
+import './generated/indexfile';
+import './spoken';
+
+/** Whoever runs the server, staff, and programs: protocols have words of their own. */
+const IN_ONE_LANGUAGE = new Set(
+  'config cql desk deskrequests indexfile iso libraryfolder policyfile shape standin'.split(' '),
+);
+const namespaces = readdirSync(join('messages', FIRST)).map((f) => basename(f, '.json'));
+const readIn = (language: string, namespace: string): Record<string, string> => {
+  const path = join('messages', language, `${namespace}.json`);
+  return existsSync(path) ? (JSON.parse(readFileSync(path, 'utf8')) as Record<string, string>) : {};
+};
+function valuesOf(tokens: readonly Token[], names = new Set<string>(), plurals = new Set<string>()) {
+  for (const t of tokens) {
+    if ('arg' in t) names.add(t.arg);
+    if ('cases' in t)
+      for (const c of t.cases) {
+        if (t.type === 'plural') plurals.add(c.key);
+        valuesOf(c.tokens, names, plurals);
+      }
+  }
+  return { names, plurals };
+}
+interface Term {
+  readonly language: string;
+  readonly english: string;
+  readonly own: string;
+}
+const terms: Term[] = (() => {
+  const rows = readFileSync('docs/glossary.md', 'utf8')
+    .split('\n')
+    .filter((l) => l.startsWith('| '))
+    .map((l) =>
+      l
+        .split('|')
+        .slice(1, -1)
+        .map((c) => c.trim()),
+    );
+  const [head = [], ...entries] = rows;
+  return entries.flatMap((row) =>
+    head.slice(2).map((language, i) => ({ language, english: row[1] ?? '', own: row[i + 2] ?? '' })),
+  );
+})();
+/** What a message says itself: no names of values, no parameters, no other term that has one of these in it. */
+const wordsOf = (text: string): string =>
+  text
+    .replace(/\{\w+(?=[,}])/g, '')
+    .replace(/“\w+”|[Vv]ersion of record/g, '')
+    .toLowerCase();
+const pattern = (term: string): RegExp =>
+  new RegExp(
+    term
+      .split(' / ')
+      .map((t) => (t.endsWith('-') ? `(?<!\\p{L})${t.slice(0, -1)}` : `(?<!\\p{L})${t}(?!\\p{L})`))
+      .join('|'),
+    'u',
+  );
+
+describe.each(OFFERED.filter((l) => l !== FIRST))('in %s', (language) => {
+  it.each(namespaces.filter((n) => !IN_ONE_LANGUAGE.has(n)))(
+    '%s has every message, with its values',
+    (namespace) => {
+      const [first, own] = [readIn(FIRST, namespace), readIn(language, namespace)];
+      expect(Object.keys(own).sort()).toEqual(Object.keys(first).sort());
+      const { pluralCategories } = new Intl.PluralRules(LANGUAGES[language].locale).resolvedOptions();
+      for (const [key, text] of Object.entries(own)) {
+        const said = valuesOf(parse(text));
+        expect([...said.names].sort(), key).toEqual([...valuesOf(parse(first[key] ?? '')).names].sort());
+        for (const p of said.plurals)
+          expect(['other', ...pluralCategories, p.replace(/^=?\d+$/, 'other')], key).toContain(
+            p.replace(/^=?\d+$/, 'other'),
+          );
+      }
+    },
+  );
+  it('has no catalogue that nobody reads', () =>
+    expect(
+      readdirSync(join('messages', language)).filter((f) => !namespaces.includes(basename(f, '.json'))),
+    ).toEqual([]));
+  it.each(terms.filter((t) => t.language === language))(
+    'says “$own” where English says “$english”',
+    ({ english, own }) => {
+      const wrong = namespaces.flatMap((namespace) => {
+        const said = readIn(language, namespace);
+        return Object.entries(readIn(FIRST, namespace)).flatMap(([key, text]) =>
+          key in said && pattern(english).test(wordsOf(text)) && !pattern(own).test(said[key] as string)
+            ? [`${namespace}.${key}: ${said[key]}`]
+            : [],
+        );
+      });
+      expect(wrong).toEqual([]);
+    },
+  );
+});
+
+describe('a server that speaks many languages', () => {
+  it('says each question’s own, whatever is asked at the same time', async () => {
+    const said = await Promise.all(
+      (['de', 'en', 'pseudo'] as const).map((language, i) =>
+        inLanguage(language, async () => {
+          await new Promise((done) => setTimeout(done, 5 - i));
+          return say('label.state.overdue');
+        }),
+      ),
+    );
+    expect(said).toEqual(['überfällig', 'overdue', 'öṽëřđüë']);
+    expect(say('label.state.overdue')).toBe('overdue');
+  });
+  it('writes days, numbers, money, shares and lists as each does', () => {
+    const written = () => [
+      sayDay('2026-11-05'),
+      sayDay('2027-01-05', '2026-11-02'),
+      sayDay('2026-11-05', undefined, true),
+      sayNumber(12345.5),
+      sayMoney(-123456, 'cr'),
+      sayShare(0.97),
+      sayList(['a', 'b', 'c']),
+    ];
+    expect(inLanguage('en', written)).toEqual([
+      'Thu 5 Nov',
+      'Tue 5 Jan 2027',
+      '5 Nov',
+      '12,345.5',
+      '−1,234.56\u00a0cr',
+      '97\u00a0%',
+      'a, b and c',
+    ]);
+    expect(inLanguage('de', written)).toEqual([
+      'Do., 5. Nov.',
+      'Di., 5. Jan. 2027',
+      '5. Nov.',
+      '12.345,5',
+      '−1.234,56\u00a0cr',
+      '97\u00a0%',
+      'a, b und c',
+    ]);
+  });
+  it('says in the first language what another has no words for', () =>
+    expect(inLanguage('de', () => say('indexfile.foreign'))).toBe('This is not a Legendum index file.'));
+});
