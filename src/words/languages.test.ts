@@ -138,9 +138,9 @@ describe('a server that speaks many languages', () => {
       'a, b and c',
     ]);
     expect(inLanguage('de', written)).toEqual([
-      'Do., 5. Nov.',
-      'Di., 5. Jan. 2027',
-      '5. Nov.',
+      'Do 5. Nov',
+      'Di 5. Jan 2027',
+      '5. Nov',
       '12.345,5',
       '−1.234,56\u00a0cr',
       '97\u00a0%',

@@ -102,7 +102,8 @@ export function sayDay(iso: string, from?: string, bare = false): string {
   if (Number.isNaN(at)) return iso;
   const year = from !== undefined && from.slice(0, 4) !== iso.slice(0, 4);
   const locale = spokenLocale();
-  if (locale !== LANGUAGES.en.locale) return dayIn(locale, bare, year).format(at);
+  if (locale !== LANGUAGES.en.locale)
+    return dayIn(locale, bare, year).formatToParts(at).map(withoutStops).join('');
   const order = year ? [...DAY_ORDER, 'year'] : DAY_ORDER;
   const parts = partsOf(at);
   return order
@@ -110,7 +111,10 @@ export function sayDay(iso: string, from?: string, bare = false): string {
     .map((name) => parts[name])
     .join(' ');
 }
-/** How other languages write a day is `Intl`'s own. */
+/** As timetables have it: `Do 5. Nov`, and not `Do., 5. Nov.` */
+const withoutStops = ({ type, value }: Intl.DateTimeFormatPart): string =>
+  type === 'literal' ? value.replace(',', '') : value.replace(/\.$/, '');
+/** In which order other languages write a day is `Intl`'s own. */
 function dayIn(locale: string, bare: boolean, year: boolean): Intl.DateTimeFormat {
   const { days } = writing(locale);
   const key = `${bare}${year}`;

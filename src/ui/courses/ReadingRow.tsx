@@ -62,13 +62,13 @@ function Track({
         <span
           className={styles.road}
           style={{
-            left: `${share(ask, axis)}%`,
+            insetInlineStart: `${share(ask, axis)}%`,
             width: `${Math.max(0, share(comes, axis) - share(ask, axis))}%`,
           }}
         />
       )}
-      {ask != null && <span className={styles.askBy} style={{ left: `${share(ask, axis)}%` }} />}
-      <span className={styles.meetingMark} style={{ left: `${at}%` }} />
+      {ask != null && <span className={styles.askBy} style={{ insetInlineStart: `${share(ask, axis)}%` }} />}
+      <span className={styles.meetingMark} style={{ insetInlineStart: `${at}%` }} />
     </div>
   );
 }

@@ -40,7 +40,10 @@ export function Band({ account, axis, today }: { account: Account; axis: Axis; t
             <span
               key={t.from}
               className={styles.term}
-              style={{ left: `${axis.x(from)}%`, width: `${axis.x(addDays(to, 1)) - axis.x(from)}%` }}
+              style={{
+                insetInlineStart: `${axis.x(from)}%`,
+                width: `${axis.x(addDays(to, 1)) - axis.x(from)}%`,
+              }}
             >
               {t.name}
             </span>
@@ -51,13 +54,13 @@ export function Band({ account, axis, today }: { account: Account; axis: Axis; t
             key={d}
             className={styles.shut}
             data-named={closingOn(policy.holidays, d) ? '' : undefined}
-            style={{ left: `${axis.x(d)}%`, width: `${width}%` }}
+            style={{ insetInlineStart: `${axis.x(d)}%`, width: `${width}%` }}
           />
         ))}
         {days
           .filter((d) => weekdayOf(d) === MONDAY)
           .map((d, i) => (
-            <span key={d} className={styles.week} style={{ left: `${axis.x(d)}%` }}>
+            <span key={d} className={styles.week} style={{ insetInlineStart: `${axis.x(d)}%` }}>
               {i % 2 === 0 ? shortDay(d) : ''}
             </span>
           ))}
@@ -69,13 +72,13 @@ export function Band({ account, axis, today }: { account: Account; axis: Axis; t
               className={styles.dueDay}
               data-late={day < today || undefined}
               data-low={near && i % 2 === 1 ? '' : undefined}
-              style={{ left: `${axis.x(addDays(day, 1))}%` }}
+              style={{ insetInlineStart: `${axis.x(addDays(day, 1))}%` }}
             >
               {n > 1 ? n : ''}
             </span>
           );
         })}
-        <span className={styles.today} style={{ left: `${axis.x(today)}%` }} />
+        <span className={styles.today} style={{ insetInlineStart: `${axis.x(today)}%` }} />
       </div>
       <p className="sr">
         {say('loans.dueDays', {

@@ -114,19 +114,22 @@ export function HoldRow({ hold, axis, today, answer, cancel, collectAt }: Props)
         )}
       </div>
       <div className={styles.track} aria-hidden="true">
-        <span className={styles.now} style={{ left: `${axis.x(today)}%` }} />
+        <span className={styles.now} style={{ insetInlineStart: `${axis.x(today)}%` }} />
         {hold.ready && (
           <>
             <span
               className={styles.bar}
               data-part="until"
-              style={{ left: `${axis.x(today)}%`, width: `${axis.x(hold.ready.median) - axis.x(today)}%` }}
+              style={{
+                insetInlineStart: `${axis.x(today)}%`,
+                width: `${axis.x(hold.ready.median) - axis.x(today)}%`,
+              }}
             />
             <span
               className={styles.bar}
               data-part="perhaps"
               style={{
-                left: `${axis.x(hold.ready.median)}%`,
+                insetInlineStart: `${axis.x(hold.ready.median)}%`,
                 width: `${axis.x(addDays(hold.ready.likely, 1)) - axis.x(hold.ready.median)}%`,
               }}
             />
@@ -136,7 +139,10 @@ export function HoldRow({ hold, axis, today, answer, cancel, collectAt }: Props)
           <span
             className={styles.bar}
             data-part="here"
-            style={{ left: `${axis.x(today)}%`, width: `${axis.x(addDays(hold.until, 1)) - axis.x(today)}%` }}
+            style={{
+              insetInlineStart: `${axis.x(today)}%`,
+              width: `${axis.x(addDays(hold.until, 1)) - axis.x(today)}%`,
+            }}
           />
         )}
       </div>

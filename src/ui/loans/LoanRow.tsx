@@ -48,7 +48,7 @@ export function LoanRow({ loan, axis, today, chosen, busy, answer, choose, renew
       <span
         className={styles.bar}
         data-part={part}
-        style={{ left: `${axis.x(from)}%`, width: `${axis.x(to) - axis.x(from)}%` }}
+        style={{ insetInlineStart: `${axis.x(from)}%`, width: `${axis.x(to) - axis.x(from)}%` }}
       />
     );
   return (
@@ -92,7 +92,7 @@ export function LoanRow({ loan, axis, today, chosen, busy, answer, choose, renew
         </div>
       </div>
       <div className={styles.track} aria-hidden="true">
-        <span className={styles.now} style={{ left: `${axis.x(today)}%` }} />
+        <span className={styles.now} style={{ insetInlineStart: `${axis.x(today)}%` }} />
         {bar(
           'had',
           begun,
@@ -104,7 +104,7 @@ export function LoanRow({ loan, axis, today, chosen, busy, answer, choose, renew
         <span
           className={styles.mark}
           data-early={end < EARLY || undefined}
-          style={{ left: `${end < EARLY ? 0 : end}%` }}
+          style={{ insetInlineStart: `${end < EARLY ? 0 : end}%` }}
         >
           {dayText(due)}
         </span>

@@ -51,7 +51,11 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
   const verdict = verdictOfSlip(slip, dayOf(now));
   const bar = (kind: string, from: number, to: number) =>
     to > from ? (
-      <span className={styles.bar} data-part={kind} style={{ left: `${from}%`, width: `${to - from}%` }} />
+      <span
+        className={styles.bar}
+        data-part={kind}
+        style={{ insetInlineStart: `${from}%`, width: `${to - from}%` }}
+      />
     ) : null;
   const { x } = axis;
   const label = late
@@ -69,21 +73,21 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
           part2: need === null ? '' : ` ${say('requests.neededBy', { need: dayText(need) })}`,
         })}
       </span>
-      <span className={styles.nowLine} style={{ left: `${x(now)}%` }} />
+      <span className={styles.nowLine} style={{ insetInlineStart: `${x(now)}%` }} />
       {bar('done', x(sent), x(now))}
       {bar('sure', x(now), x(median))}
       {bar('maybe', x(Math.max(median, now) as Minutes), x(likely))}
       {need !== null && (
         <span
           className={styles.need}
-          style={{ left: `${x(startOf(addDays(need, 1)))}%` }}
+          style={{ insetInlineStart: `${x(startOf(addDays(need, 1)))}%` }}
           title={say('requests.neededBy2', { need: dayText(need) })}
         />
       )}
       <span
         className={styles.trackLabel}
         aria-hidden="true"
-        style={at > 62 ? { right: `${100 - at}%` } : { left: `${at}%` }}
+        style={at > 62 ? { right: `${100 - at}%` } : { insetInlineStart: `${at}%` }}
       >
         {label}
         {verdict && verdict !== 'in-time' && <b className={styles.stops}> {VERDICT_TEXT[verdict]}</b>}
@@ -107,7 +111,7 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
             i % every === 0 ? (
               <span
                 key={d}
-                style={{ left: `${(100 * i) / axis.days}%` }}
+                style={{ insetInlineStart: `${(100 * i) / axis.days}%` }}
                 data-today={d === dayOf(now) ? '' : undefined}
               >
                 {i === 0 ||
