@@ -39,7 +39,7 @@ import type {
 } from '../words/answers';
 import { say } from '../words/generated/browser';
 import { type InWords, inWords } from '../words/inWords';
-import { spokenLocale } from '../words/say';
+import { spokenLanguage } from '../words/say';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · sign-in: not without · failed: anything else. */
 export class AskError extends Error {
@@ -70,7 +70,7 @@ export async function ask<T>(path: string, init?: RequestInit): Promise<InWords<
   try {
     response = await fetch(path, {
       ...init,
-      headers: { ...init?.headers, 'accept-language': spokenLocale() },
+      headers: { ...init?.headers, 'accept-language': spokenLanguage() },
     });
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;

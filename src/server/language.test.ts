@@ -37,6 +37,8 @@ describe('the language of an answer', () => {
   it('is that of the tests only where it is tried', () => {
     expect(asked('/?lang=pseudo').language).toBe('en');
     expect(asked('/?lang=pseudo', {}, 'en', true).language).toBe('pseudo');
+    expect(asked('/api/search', { 'accept-language': 'pseudo' }).language).toBe('en');
+    expect(asked('/api/search', { 'accept-language': 'pseudo' }, 'en', true).language).toBe('pseudo');
     expect(asked('/', { cookie: 'legendum-language=pseudo' }, 'en', true).language).toBe('pseudo');
   });
 });

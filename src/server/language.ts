@@ -24,15 +24,14 @@ export interface Answered {
 }
 /** @param library the library's language; `tried` says that the language of the tests may be asked for */
 export function languageFor({ url, headers }: Asked, library: string, tried = false): Answered {
+  const offered: readonly Language[] = tried ? (Object.keys(LANGUAGES) as Language[]) : OFFERED;
   const known = (text: string | null | undefined): Language | null =>
-    text && isLanguage(text) && (tried || OFFERED.includes(text)) ? text : null;
+    text && isLanguage(text) && offered.includes(text) ? text : null;
   const [path = '', search = ''] = url.split(/\?(.*)/s);
   const params = new URLSearchParams(search);
   const named = known(params.get(PARAMETER));
-  const preferred = new Negotiator({ headers }).languages(OFFERED.map((l) => LANGUAGES[l].locale));
-  const browser = headers['accept-language']
-    ? (OFFERED.find((l) => LANGUAGES[l].locale === preferred[0]) ?? null)
-    : null;
+  const [preferred] = new Negotiator({ headers }).languages([...offered]);
+  const browser = headers['accept-language'] ? known(preferred) : null;
   const chosen = known(parse(headers.cookie ?? '')[CHOSEN]);
   const usual = known(library) ?? FIRST;
   if (!params.has(PARAMETER))
