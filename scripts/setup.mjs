@@ -1,16 +1,8 @@
 // What the commands need before they can run, each made only when it is missing or older than what it is made
 // from. Only Node's own modules here: this runs on a clone where nothing is installed yet.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import {
-  copyFileSync,
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  statSync,
-  writeFileSync,
-} from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 process.env.ASTRO_TELEMETRY_DISABLED = '1';
