@@ -3,6 +3,7 @@ export const LANGUAGES = {
   en: { name: 'English', locale: 'en', dir: 'ltr' },
   de: { name: 'Deutsch', locale: 'de', dir: 'ltr' },
   fr: { name: 'Français', locale: 'fr', dir: 'ltr' },
+  es: { name: 'Español', locale: 'es', dir: 'ltr' },
   /** Of the tests: whatever has no accents in it does not stand in the catalogue. No reader is offered it. */
   pseudo: { name: '', locale: 'en', dir: 'ltr' },
 } as const satisfies Readonly<
