@@ -33,6 +33,7 @@ describe('configuration', () => {
       staff: null,
       nothingFound: false,
       demo: false,
+      pseudo: false,
     });
     // An empty variable is one that was not set.
     expect(readConfig({ PORT: '', LEGENDUM_INDEX: '', LEGENDUM_LOG: '' })).toEqual({

@@ -49,13 +49,13 @@ interface Writing {
   readonly lately: Map<number, DayParts>;
 }
 /** English lists are written without a comma before their last word. */
-const LISTS: Readonly<Record<string, string>> = { en: 'en-GB' };
+const listsOf = (locale: string): string => (locale === LANGUAGES.en.locale ? 'en-GB' : locale);
 const writings = new Map<string, Writing>();
 function writing(locale = spokenLocale()): Writing {
   let made = writings.get(locale);
   if (!made) {
     const list = (type: 'conjunction' | 'disjunction') =>
-      new Intl.ListFormat(LISTS[locale] ?? locale, { type });
+      new Intl.ListFormat(listsOf(locale), { type });
     made = {
       percent: new Intl.NumberFormat(locale, { style: 'percent', maximumFractionDigits: 0 }),
       number: new Intl.NumberFormat(locale),

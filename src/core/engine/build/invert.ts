@@ -162,7 +162,7 @@ function halvesOf(termStart: Uint32Array, n: number) {
     else long += chunks + 1;
   }
   const wide = chunks > 256;
-  const sections: Readonly<Record<string, Section | Outline>> = {
+  const sections: Inverted['sections'] = {
     listAt,
     high: { type: wide ? 'u16' : 'u8', length: short },
     chunkStart: { type: 'u32', length: long },
