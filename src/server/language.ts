@@ -24,7 +24,7 @@ export interface Answered {
 }
 /** @param library the library's language; `tried` says that the language of the tests may be asked for */
 export function languageFor({ url, headers }: Asked, library: string, tried = false): Answered {
-  const offered: readonly Language[] = tried ? (Object.keys(LANGUAGES) as Language[]) : OFFERED;
+  const offered: readonly Language[] = tried ? LANGUAGES : OFFERED;
   const known = (text: string | null | undefined): Language | null =>
     text && isLanguage(text) && offered.includes(text) ? text : null;
   const [path = '', search = ''] = url.split(/\?(.*)/s);

@@ -8,7 +8,7 @@ import { parse, type Token } from '@messageformat/parser';
 import { describe, expect, it } from 'vitest';
 import '../server/everyLanguage';
 import { inLanguage } from '../server/everyLanguage';
-import { FIRST, LANGUAGES, OFFERED } from './languages';
+import { FIRST, localeOf, OFFERED } from './languages';
 import { say, sayDay, sayList, sayMoney, sayNumber, sayShare } from './say';
 import './generated/indexfile';
 import './spoken';
@@ -74,7 +74,7 @@ describe.each(OFFERED.filter((l) => l !== FIRST))('in %s', (language) => {
     (namespace) => {
       const [first, own] = [readIn(FIRST, namespace), readIn(language, namespace)];
       expect(Object.keys(own).sort()).toEqual(Object.keys(first).sort());
-      const { pluralCategories } = new Intl.PluralRules(LANGUAGES[language].locale).resolvedOptions();
+      const { pluralCategories } = new Intl.PluralRules(localeOf(language)).resolvedOptions();
       for (const [key, text] of Object.entries(own)) {
         const said = valuesOf(parse(text));
         expect([...said.names].sort(), key).toEqual([...valuesOf(parse(first[key] ?? '')).names].sort());

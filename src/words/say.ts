@@ -5,7 +5,7 @@
 
 import type { Message, MessageCode, MessageValue, MessageValues } from '../core/model/message';
 import { own } from '../core/table';
-import { FIRST, isLanguage, LANGUAGES, type Language } from './languages';
+import { FIRST, isLanguage, type Language, localeOf } from './languages';
 
 type Said = (values: Readonly<Record<string, unknown>>) => string;
 type Namespace = Readonly<Record<string, Said>>;
@@ -32,7 +32,7 @@ export function speakBy(language: () => Language): void {
 /** The language that is spoken just now. */
 export const spokenLanguage = (): Language => chosen();
 /** The same as `Intl` is asked for it. */
-export const spokenLocale = (): string => LANGUAGES[chosen()].locale;
+export const spokenLocale = (): string => localeOf(chosen());
 
 type DayParts = Readonly<Record<string, string>>;
 /** What `Intl` writes in one language. */
@@ -49,13 +49,12 @@ interface Writing {
   readonly lately: Map<number, DayParts>;
 }
 /** English lists are written without a comma before their last word. */
-const listsOf = (locale: string): string => (locale === LANGUAGES.en.locale ? 'en-GB' : locale);
+const listsOf = (locale: string): string => (locale === FIRST ? 'en-GB' : locale);
 const writings = new Map<string, Writing>();
 function writing(locale = spokenLocale()): Writing {
   let made = writings.get(locale);
   if (!made) {
-    const list = (type: 'conjunction' | 'disjunction') =>
-      new Intl.ListFormat(listsOf(locale), { type });
+    const list = (type: 'conjunction' | 'disjunction') => new Intl.ListFormat(listsOf(locale), { type });
     made = {
       percent: new Intl.NumberFormat(locale, { style: 'percent', maximumFractionDigits: 0 }),
       number: new Intl.NumberFormat(locale),
@@ -102,8 +101,7 @@ export function sayDay(iso: string, from?: string, bare = false): string {
   if (Number.isNaN(at)) return iso;
   const year = from !== undefined && from.slice(0, 4) !== iso.slice(0, 4);
   const locale = spokenLocale();
-  if (locale !== LANGUAGES.en.locale)
-    return dayIn(locale, bare, year).formatToParts(at).map(withoutStops).join('');
+  if (locale !== FIRST) return dayIn(locale, bare, year).formatToParts(at).map(withoutStops).join('');
   const order = year ? [...DAY_ORDER, 'year'] : DAY_ORDER;
   const parts = partsOf(at);
   return order

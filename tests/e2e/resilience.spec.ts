@@ -187,7 +187,7 @@ test('lines that can’t be fetched are said, and come when asked for again', as
   faults,
 }) => {
   // What opens beside the lines has not come yet either: the lines stand all the same.
-  await page.route('**/_astro/Beside.*.js', (route) => route.abort());
+  await page.route('**/_astro/*/Beside.*.js', (route) => route.abort());
   await page.goto('/?q=history');
   await lines(page);
   await expect(page.getByText(/A part of this page could not be fetched/)).toBeVisible();
@@ -197,7 +197,7 @@ test('lines that can’t be fetched are said, and come when asked for again', as
   const said = page.getByRole('region', { name: 'Results' }).getByRole('alert');
   await expect(said).toContainText('The library can’t be reached.');
   await expect(said).toBeInViewport();
-  await page.unroute('**/_astro/Beside.*.js');
+  await page.unroute('**/_astro/*/Beside.*.js');
   await context.setOffline(false);
   await expect(page.getByText(/A part of this page could not be fetched/)).toHaveCount(0);
   await said.getByRole('button', { name: 'Try again' }).click();

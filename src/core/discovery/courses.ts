@@ -5,7 +5,7 @@ import type { CourseLine, CoursesAnswer } from './answers';
 import type { Items } from './items';
 
 /** Records that are looked up at a time while the courses are made ready to be found. */
-const AT_ONCE = 500;
+const AT_ONCE = 5000;
 
 export class Courses {
   readonly #courses: readonly Course[];
