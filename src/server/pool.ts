@@ -60,11 +60,6 @@ const GRACE = 1000;
 const START_LIMIT = 120_000;
 /** Milliseconds between two looks whether a pool that is given up has answered all. */
 const DRAINING = 20;
-/**
- * Of a worker's memory, what new objects are made in, in megabytes: by itself it takes twice as much, which no answer
- * needs.
- */
-const YOUNG_MB = 24;
 const FIRST_PAUSE = 200;
 const LONGEST_PAUSE = 30_000;
 
@@ -135,10 +130,7 @@ export class WorkerPool {
   }
 
   async #start(): Promise<void> {
-    const worker = new Worker(this.#options.script, {
-      workerData: this.#options.workerData,
-      resourceLimits: { maxYoungGenerationSizeMb: YOUNG_MB },
-    });
+    const worker = new Worker(this.#options.script, { workerData: this.#options.workerData });
     const slot: Slot = { worker, handed: [] };
     await new Promise<void>((resolve, reject) => {
       const late = setTimeout(

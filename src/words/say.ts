@@ -5,14 +5,14 @@
 
 import type { Message, MessageCode, MessageValue, MessageValues } from '../core/model/message';
 import { own } from '../core/table';
-import { FIRST, isLanguage, type Language, localeOf } from './languages';
+import { FIRST, type Language, localeOf } from './languages';
 
 type Said = (values: Readonly<Record<string, unknown>>) => string;
 type Namespace = Readonly<Record<string, Said>>;
 
 /** In what a browser gets the language stands here (see scripts/languages.mjs), and all words are of it. */
 const BUILT: string = '__LANGUAGE__';
-const built: Language = isLanguage(BUILT) ? BUILT : FIRST;
+const built = (BUILT.startsWith('_') ? FIRST : BUILT) as Language;
 const spoken = new Map<Language, Map<string, Namespace>>();
 /** Takes in a namespace of the catalogue; done by the modules that are generated from it. */
 export function register(namespace: string, messages: Namespace, language: Language = built): void {
@@ -173,10 +173,8 @@ export function say(what: MessageCode | Message, values?: MessageValues): string
   const { code, values: given } = typeof what === 'string' ? { code: what, values } : what;
   const dot = code.indexOf('.');
   const [namespace, key] = [code.slice(0, dot), code.slice(dot + 1)];
-  const language = chosen();
-  const said =
-    own<string, Said>(spoken.get(language)?.get(namespace) ?? {}, key) ??
-    own<string, Said>(spoken.get(FIRST)?.get(namespace) ?? {}, key);
+  const inIt = (l: Language) => own<string, Said>(spoken.get(l)?.get(namespace) ?? {}, key);
+  const said = inIt(chosen()) ?? inIt(FIRST);
   if (!said) return code;
   return said(Object.fromEntries(Object.entries(given ?? {}).map(([name, v]) => [name, rendered(v)])));
 }
