@@ -119,10 +119,10 @@ function dayIn(locale: string, bare: boolean, year: boolean): Intl.DateTimeForma
   let made = days.get(key);
   if (!made) {
     made = new Intl.DateTimeFormat(locale, {
-      ...(bare ? {} : { weekday: 'short' }),
+      weekday: bare ? undefined : 'short',
       day: 'numeric',
       month: 'short',
-      ...(year ? { year: 'numeric' } : {}),
+      year: year ? 'numeric' : undefined,
       timeZone: 'UTC',
     });
     days.set(key, made);
