@@ -41,7 +41,7 @@ export async function speakAll(client) {
   const first = await expressions(FIRST);
   const folders = {};
   for (const language of [FIRST, ...readdirSync(GENERATED).filter((f) => !f.includes('.') && f !== FIRST)]) {
-    const words = await expressions(language);
+    const words = language === FIRST ? first : await expressions(language);
     const digest = createHash('sha1')
       .update(JSON.stringify([...texts, ...words, ...first]))
       .digest('hex');

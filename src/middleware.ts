@@ -2,6 +2,7 @@ import { defineMiddleware } from 'astro:middleware';
 import './server/everyLanguage';
 import { expectedFailure } from './server/params';
 import { failed } from './server/problem';
+import { say } from './words/generated/pages';
 import { spokenLocale } from './words/say';
 
 /** Astro's own policy has no directive for these. */
@@ -53,7 +54,7 @@ async function asPage(problem: Response): Promise<Response> {
   headers.set('content-type', 'text/html; charset=utf-8');
   headers.set('content-security-policy', "default-src 'none'");
   return new Response(
-    `<!doctype html><html lang="${spokenLocale()}"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${title}</title><h1>${title}</h1><p>${detail}</p><p><a href="/">Search</a></p></html>`,
+    `<!doctype html><html lang="${spokenLocale()}"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${title}</title><h1>${title}</h1><p>${detail}</p><p><a href="/">${say('pages.section.search')}</a></p></html>`,
     { status: problem.status, headers },
   );
 }

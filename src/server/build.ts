@@ -19,7 +19,7 @@ import {
 } from 'node:fs';
 import { basename, join } from 'node:path';
 import { rowLayout } from '../core/access/summary';
-import type { Course } from '../core/courses/course';
+import { type Course, readingsOf } from '../core/courses/course';
 import { writeKbart } from '../core/coverage/kbart';
 import type { Guidance } from '../core/discovery/guidance';
 import { nextHistory } from '../core/discovery/history';
@@ -40,7 +40,7 @@ import { FileSpool } from './fileSpool';
 import { readHistory, writeHistory } from './historyFile';
 import { digestOfText, readManifest, writeManifest } from './manifest';
 import { programDigest } from './program';
-import { RECORDS, RecordWriter } from './recordFile';
+import { RECORDS, RecordFile, RecordWriter } from './recordFile';
 import { makingPlace, replaceWith, tidy } from './replace';
 import { writeServices } from './servicesFile';
 import { openStanding, type StandingIndex } from './standing';
@@ -139,6 +139,8 @@ export function buildIndex(
       if (builder.count % 5000 === 0) progress(builder.count, 'records');
     }
     const { digest } = texts.finish();
+    const courses = source.courses?.made() ?? [];
+    const titles = titlesRead(courses, builder, join(making, RECORDS));
     for (const dropped of standing?.left() ?? []) builder.dropped(dropped);
     progress(builder.count, 'index');
     const records = builder.count;
@@ -181,7 +183,7 @@ export function buildIndex(
         guidance: world.guidance ?? { databases: [], guides: [], topics: [] },
       }),
     );
-    writeFileSync(join(making, 'courses.json'), JSON.stringify({ courses: source.courses?.made() ?? [] }));
+    writeFileSync(join(making, 'courses.json'), JSON.stringify({ courses, titles }));
     if (source.services) writeServices(making, source.services);
     if (source.logo) copyFileSync(source.logo, join(making, basename(source.logo)));
     if (source.report) writeFileSync(join(making, 'report.json'), JSON.stringify(source.report()));
@@ -212,6 +214,26 @@ export function buildIndex(
     throw inWords(error, dir);
   } finally {
     before?.close();
+  }
+}
+/** The titles of what is read for courses, by the records' ids: courses are found by them. */
+function titlesRead(
+  courses: readonly Course[],
+  builder: IndexBuilder,
+  path: string,
+): Readonly<Record<string, string>> {
+  const read = new Set(courses.flatMap((c) => readingsOf(c).flatMap((r) => r.record || [])));
+  if (!read.size) return {};
+  const file = new RecordFile(path);
+  try {
+    return Object.fromEntries(
+      [...builder.cameAs(read)].map(([id, k]) => [
+        id,
+        (JSON.parse(file.at(k).toString('utf8')) as DiscoveryRecord).csl.title,
+      ]),
+    );
+  } finally {
+    file.close();
   }
 }
 const [SAME, OTHERWISE] = [1, 2];

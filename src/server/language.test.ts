@@ -32,6 +32,16 @@ describe('the language of an answer', () => {
       keep: 'legendum-language=de; Path=/; SameSite=Lax',
     });
     expect(asked('/about?lang=zz')).toMatchObject({ url: '/about', keep: null });
+    // What somebody has sent takes nobody's own choice away, and programs have none.
+    expect(asked('/?lang=de', { cookie: 'legendum-language=fr' })).toMatchObject({
+      language: 'de',
+      keep: null,
+    });
+    expect(asked('/api/search?q=x&lang=de')).toMatchObject({
+      language: 'de',
+      url: '/api/search?q=x',
+      keep: null,
+    });
     expect(asked('/?q=what?').url).toBe('/?q=what?');
   });
   it('is that of the tests only where it is tried', () => {

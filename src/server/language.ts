@@ -19,7 +19,7 @@ export interface Answered {
   readonly language: Language;
   /** The address without what it says of the language. */
   readonly url: string;
-  /** The header line that keeps the language of the address for this visit. */
+  /** The header line that keeps the language of the address for this visit; a choice that was made stays. */
   readonly keep: string | null;
 }
 /** @param library the library's language; `tried` says that the language of the tests may be asked for */
@@ -34,9 +34,10 @@ export function languageFor({ url, headers }: Asked, library: string, tried = fa
   const browser = headers['accept-language'] ? known(preferred) : null;
   const chosen = known(parse(headers.cookie ?? '')[CHOSEN]);
   const usual = known(library) ?? FIRST;
+  const program = path.startsWith('/api/');
   if (!params.has(PARAMETER))
     return {
-      language: (path.startsWith('/api/') ? (browser ?? chosen) : (chosen ?? browser)) ?? usual,
+      language: (program ? (browser ?? chosen) : (chosen ?? browser)) ?? usual,
       url,
       keep: null,
     };
@@ -45,6 +46,6 @@ export function languageFor({ url, headers }: Asked, library: string, tried = fa
   return {
     language: named ?? chosen ?? browser ?? usual,
     url: rest ? `${path}?${rest}` : path,
-    keep: named && serialize(CHOSEN, named, { path: '/', sameSite: 'lax' }),
+    keep: named && !chosen && !program ? serialize(CHOSEN, named, { path: '/', sameSite: 'lax' }) : null,
   };
 }

@@ -66,9 +66,6 @@ export class RecordWriter {
     closeSync(this.#fd);
     return { digest: digestOf(this.#dictionary as Buffer, sizes) };
   }
-  close(): void {
-    closeSync(this.#fd);
-  }
   #begin(): void {
     const dictionary = drawn(this.#waiting, this.#waitingBytes);
     this.#dictionary = dictionary;

@@ -306,7 +306,8 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     );
     req.url = url;
     if (keep) res.appendHeader('Set-Cookie', keep);
-    res.appendHeader('Vary', 'Accept-Language, Cookie');
+    // Programs, styles and pictures are the same for everybody: their addresses say which they are.
+    if (!path.startsWith('/_astro/')) res.appendHeader('Vary', 'Accept-Language, Cookie');
     if (inLanguage(language, () => door.answers(req, res, path, client))) return;
     // What a proxy says has been read, once; nobody else is to believe it.
     for (const name of Object.keys(req.headers))

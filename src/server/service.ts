@@ -43,15 +43,21 @@ export function readLibraryFile(dir: string): LibraryFile {
     journals: new Map(file.journals.map((j) => [j.id, j])),
     lines: new Map(file.lines),
     guidance: file.guidance,
-    courses: readCourses(dir),
+    ...readCourses(dir),
     history: readHistory(dir) ?? { since: (file.built ?? SOME_DAY).slice(0, 10), changed: [], gone: [] },
   };
 }
 
 /** The courses of an index directory. What is no course is left out: the rest is of use all the same. */
-function readCourses(dir: string): readonly Course[] {
-  const { courses } = JSON.parse(readFileSync(join(dir, 'courses.json'), 'utf8')) as { courses: unknown[] };
-  return courses.filter((c): c is Course => wrongIn(courseShape, c) === null);
+function readCourses(dir: string): Pick<LibraryFile, 'courses' | 'courseTitles'> {
+  const { courses, titles } = JSON.parse(readFileSync(join(dir, 'courses.json'), 'utf8')) as {
+    courses: unknown[];
+    titles: object;
+  };
+  return {
+    courses: courses.filter((c): c is Course => wrongIn(courseShape, c) === null),
+    courseTitles: new Map(Object.entries(titles)),
+  };
 }
 
 export class DiscoveryService extends Discovery {

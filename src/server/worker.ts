@@ -184,7 +184,7 @@ function warmUp(service: DiscoveryService, times: number, begin: () => void): vo
     // What goes wrong here goes wrong for nobody; whoever asks the same is told.
     if (n++ < times) setTimeout(() => void one().then(soon, soon), BETWEEN).unref();
   };
-  // The titles that courses are found by are looked up with the first question for one.
+  // What courses are found by is made ready with the first question for one.
   if (times > 0) setTimeout(() => void service.courses('', 1).then(soon, soon), BETWEEN).unref();
 }
 const LONG_WORD = 4;

@@ -7,7 +7,10 @@ import { basename, join } from 'node:path';
 import { parse, type Token } from '@messageformat/parser';
 import { describe, expect, it } from 'vitest';
 import '../server/everyLanguage';
+import { readDayInput } from '../core/model/dayInput';
+import { addDays, type DayNumber, isoDay, parseDay } from '../core/model/time';
 import { inLanguage } from '../server/everyLanguage';
+import { dayWords } from './dayWords';
 import { FIRST, localeOf, OFFERED } from './languages';
 import { say, sayDay, sayList, sayMoney, sayNumber, sayShare } from './say';
 import './generated/indexfile';
@@ -103,6 +106,27 @@ describe.each(OFFERED.filter((l) => l !== FIRST))('in %s', (language) => {
       expect(wrong).toEqual([]);
     },
   );
+});
+
+const TODAY = parseDay('2026-11-02') as DayNumber;
+const readIt = (text: string): string | null => {
+  const day = readDayInput(text, TODAY, dayWords());
+  return day === null ? null : isoDay(day);
+};
+describe.each(OFFERED)('days typed in %s', (language) => {
+  it('are read as the hint under the field says', () =>
+    inLanguage(language, () => {
+      const hints = say('kit.anyDay').split(', ');
+      expect(hints.map(readIt)).toEqual(['2026-11-13', '2026-11-13', '2026-11-12']);
+    }));
+  it('are read as the app writes them, by whole and by short names', () =>
+    inLanguage(language, () => {
+      for (let d = 0; d < 360; d += 11) {
+        const iso = isoDay(addDays(TODAY, d));
+        expect(readIt(sayDay(iso, undefined, true)), `${iso} ${sayDay(iso, undefined, true)}`).toBe(iso);
+        expect(readIt(sayDay(iso)), sayDay(iso)).toBe(iso);
+      }
+    }));
 });
 
 describe('a server that speaks many languages', () => {

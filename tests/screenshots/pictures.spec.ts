@@ -1,5 +1,6 @@
 /** One picture of each main view at 1280×800, from the demo data. */
 import type { Page } from '@playwright/test';
+import type { Language } from '../../src/words/languages';
 import { test } from '../e2e/app';
 import { VIEWS } from '../e2e/views';
 
@@ -8,12 +9,12 @@ const view = (name: string): ((page: Page) => Promise<void>) =>
 const PICTURES: readonly (readonly [
   file: string,
   view: string,
-  more?: { dark?: boolean; width?: number; height?: number },
+  more?: { dark?: boolean; width?: number; height?: number; language?: Language },
 ])[] = [
   ['first-visit', 'first visit'],
   ['search', 'search'],
   ['item', 'item'],
-  ['record', 'record'],
+  ['record', 'record', { language: 'fr' }],
   ['references', 'references'],
   ['hour', 'hour'],
   ['piles', 'piles'],
@@ -22,7 +23,7 @@ const PICTURES: readonly (readonly [
   ['slip', 'slip'],
   ['sent-slip', 'sent slip'],
   ['requests', 'requests'],
-  ['loans', 'loans'],
+  ['loans', 'loans', { language: 'de' }],
   ['desk', 'desk', { dark: true }],
   ['narrow', 'search', { width: 360, height: 740 }],
   ['notices', 'notices'],
@@ -31,12 +32,17 @@ const PICTURES: readonly (readonly [
   ['browse', 'browse'],
 ];
 for (const [file, name, more = {}] of PICTURES) {
-  test(file, async ({ page }) => {
+  test(file, async ({ page, server }) => {
     await page.setViewportSize({ width: 1280, height: 800 });
     if (more.dark) await page.addInitScript(() => localStorage.setItem('legendum.theme', 'dark'));
     await view(name)(page);
     // The helpers look for what stands beside the list, where there is room for it.
     if (more.width) await page.setViewportSize({ width: more.width, height: more.height ?? 800 });
+    if (more.language) {
+      const language = { name: 'legendum-language', value: more.language, url: server.address };
+      await page.context().addCookies([language]);
+      await page.reload({ waitUntil: 'networkidle' });
+    }
     await page.waitForTimeout(400);
     await page.screenshot({ path: `docs/screenshots/${file}.png` });
   });

@@ -4,26 +4,22 @@ import { CourseFinder } from '../courses/find';
 import type { CourseLine, CoursesAnswer } from './answers';
 import type { Items } from './items';
 
-/** Records that are looked up at a time while the courses are made ready to be found. */
-const AT_ONCE = 5000;
-
 export class Courses {
   readonly #courses: readonly Course[];
+  readonly #titles: ReadonlyMap<string, string>;
   readonly #items: Items;
-  #finder: Promise<CourseFinder> | null = null;
+  #finder: CourseFinder | null = null;
 
-  constructor(courses: readonly Course[], items: Items) {
+  /** @param titles of what is read, by the records' ids */
+  constructor(courses: readonly Course[], titles: ReadonlyMap<string, string>, items: Items) {
     this.#courses = courses;
+    this.#titles = titles;
     this.#items = items;
   }
 
   async find(q: string, limit: number): Promise<CoursesAnswer> {
-    this.#finder ??= this.#ready().catch((error) => {
-      // What went wrong once is tried again with the next question.
-      this.#finder = null;
-      throw error;
-    });
-    const found = (await this.#finder).find(q);
+    this.#finder ??= new CourseFinder(this.#courses, (id) => this.#titles.get(id));
+    const found = this.#finder.find(q);
     return {
       total: found.length,
       courses: found.slice(0, limit).map(({ course, reading }) => lineOf(course, reading)),
@@ -44,15 +40,6 @@ export class Courses {
       ...course,
       meetings: course.meetings.map((m) => ({ ...m, readings: m.readings.map(described) })),
     };
-  }
-
-  /** With the titles of all that is read: once, with the first question. */
-  async #ready(): Promise<CourseFinder> {
-    const ids = [...new Set(this.#courses.flatMap((c) => readingsOf(c).flatMap((r) => r.record || [])))];
-    const titles = new Map<string, string>();
-    for (let at = 0; at < ids.length; at += AT_ONCE)
-      for (const r of await this.#items.records(ids.slice(at, at + AT_ONCE))) titles.set(r.id, r.csl.title);
-    return new CourseFinder(this.#courses, (id) => titles.get(id));
   }
 }
 function lineOf(course: Course, reading: string | null): CourseLine {

@@ -91,6 +91,8 @@ export interface LibraryFile {
   readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
   readonly guidance: Guidance;
   readonly courses: readonly Course[];
+  /** The titles of the records that are read for courses, by their ids. */
+  readonly courseTitles: ReadonlyMap<string, string>;
   /** What has changed since when. */
   readonly history: History;
 }
@@ -109,7 +111,7 @@ export class Discovery {
     this.#library = file.library;
     this.#items = new Items(engine, file.journals, file.lines);
     this.#lines = new LineWriter(this.#items, () => this.#library);
-    this.#courses = new Courses(file.courses, this.#items);
+    this.#courses = new Courses(file.courses, file.courseTitles, this.#items);
     this.#answers = new AnswerFinder(file.guidance.answers ?? [], file.library.language ?? 'en');
   }
 

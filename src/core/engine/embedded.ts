@@ -108,15 +108,10 @@ export class EmbeddedSearch implements SearchEngine {
     return out;
   }
   async records(ids: readonly string[]): Promise<readonly (DiscoveryRecord | null)[]> {
-    const docs = ids.map((id) => this.#doc(id));
-    // Many are read as they stand in their file: those of one block at once.
-    const { cameAs } = this.#data;
-    const found = new Map<number, DiscoveryRecord>();
-    for (const doc of docs
-      .filter((d) => d >= 0)
-      .sort((a, b) => (cameAs[a] as number) - (cameAs[b] as number)))
-      found.set(doc, this.#recordAt(doc));
-    return docs.map((doc) => found.get(doc) ?? null);
+    return ids.map((id) => {
+      const doc = this.#doc(id);
+      return doc < 0 ? null : this.#recordAt(doc);
+    });
   }
   async relations(id: string, most: number): Promise<Relations | null> {
     const doc = this.#doc(id);

@@ -74,14 +74,14 @@ export function Popover({
             }),
           ],
         });
-        Object.assign(el.style, { insetInlineStart: `${x}px`, top: `${y}px` });
+        Object.assign(el.style, { left: `${x}px`, top: `${y}px` });
         show();
       });
     };
     // Without the package, or until it comes over a slow line: under the button.
     const near = (): void => {
       const { left: x, bottom } = at.getBoundingClientRect();
-      if (!left && !shown) Object.assign(el.style, { insetInlineStart: `${x}px`, top: `${bottom + GAP}px` });
+      if (!left && !shown) Object.assign(el.style, { left: `${x}px`, top: `${bottom + GAP}px` });
       show();
     };
     const patience = window.setTimeout(near, PATIENCE);

@@ -174,6 +174,10 @@ export class IndexBuilder {
       c.combo.push(facts.combo);
     } else this.#facts(item);
   }
+  /** As the how-manieth records with these ids came; before `finish`. */
+  cameAs(ids: ReadonlySet<string>): Map<string, number> {
+    return new Map(this.#ids.flatMap((id, k) => (ids.has(id) ? [[id, k] as const] : [])));
+  }
   /** A record of the index that stands that is not in this one, or not as it was there. */
   dropped(record: DiscoveryRecord): void {
     if (!this.#again) return;

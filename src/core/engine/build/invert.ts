@@ -5,8 +5,8 @@
 
 import { FIELDS } from '../../query/tree';
 import { AGAIN, FAR, FIELD_END, type Outline, type Section, STRETCH_BITS, VALUE_END } from '../format/format';
-import { firstFrom } from '../format/postings';
-import { CHUNK_BITS, chunksFor, SHORT } from '../format/termLists';
+import { CHUNK_BITS, firstFrom } from '../format/postings';
+import { chunksFor, SHORT } from '../format/termLists';
 import { codesBy, putCode, unitsOf } from '../format/wordCodes';
 import { growU8, growU16, growU32 } from './growable';
 import { FIELD_B, FIELD_WEIGHT, K1 } from './weights';
@@ -70,22 +70,20 @@ export function invert(spool: WordSpool, renumber: Uint32Array, lengths: Uint8Ar
   const termStart = new Uint32Array(terms + 1);
   const uses = new Uint32Array(terms);
   const last = new Int32Array(terms).fill(-1);
-  for (const piece of spool.pieces())
-    for (let p = 0; p < piece.length; p++) {
-      const t = renumber[piece[p] as number] as number;
-      uses[t] = (uses[t] as number) + 1;
-    }
-  const code = codesBy(uses);
-  let units = 0;
-  for (let t = 0; t < terms; t++) units += (uses[t] as number) * unitsOf(code[t] as number);
-  const words: Words = { spool, renumber, code };
-  eachWord(words, (t, doc) => {
+  // Where a word stands is not asked here, so that no codes are needed yet.
+  eachWord({ spool, renumber, code: new Uint32Array(terms) }, (t, doc) => {
+    uses[t] = (uses[t] as number) + 1;
     if (last[t] === doc) return;
     last[t] = doc;
     termStart[t + 1] = (termStart[t + 1] as number) + 1;
   });
   for (let t = 0; t < terms; t++) termStart[t + 1] = (termStart[t + 1] as number) + (termStart[t] as number);
   const size = termStart[terms] as number;
+  const code = codesBy(uses);
+  // A unit for each, marks among them, and one more for the words that take two.
+  let units = spool.length;
+  for (let t = 0; t < terms; t++) units += (uses[t] as number) * (unitsOf(code[t] as number) - 1);
+  const words: Words = { spool, renumber, code };
   const halves = halvesOf(termStart, n);
 
   const fill = (write: WritePiece): void => {

@@ -19,6 +19,9 @@ export interface Lists {
   readonly fields: Uint8Array;
   readonly chunks?: Chunks;
 }
+/** The lower half of a document's number has so many bits. */
+export const CHUNK_BITS = 16;
+export const CHUNK_MASK = (1 << CHUNK_BITS) - 1;
 /** A long list of documents by the halves of their numbers (see termLists.ts). */
 export interface Chunks {
   readonly low: Uint16Array;
@@ -161,10 +164,11 @@ export function placeIn(list: Lists, at: number, d: number): number {
   return list.docs[k] === d ? k : ~k;
 }
 function placeInChunks({ low, start }: Chunks, at: number, d: number): number {
-  const c = d >>> 16;
+  const c = d >>> CHUNK_BITS;
+  const lower = d & CHUNK_MASK;
   const end = start[c + 1] as number;
-  const k = gallop(low, Math.max(at, start[c] as number), d & 0xffff, end);
-  return k < end && low[k] === (d & 0xffff) ? k : ~k;
+  const k = gallop(low, Math.max(at, start[c] as number), lower, end);
+  return k < end && low[k] === lower ? k : ~k;
 }
 
 /** First position in [from, to) whose document is not before d; `to` when there is none. */

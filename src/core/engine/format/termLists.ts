@@ -5,12 +5,10 @@
  */
 import { LRUCache } from 'lru-cache';
 import type { Narrow } from './facts';
-import { firstFrom, type Lists } from './postings';
+import { CHUNK_BITS, CHUNK_MASK, firstFrom, type Lists } from './postings';
 
 /** A list of at most so many postings is short. */
 export const SHORT = 256;
-export const CHUNK_BITS = 16;
-const CHUNK_MASK = (1 << CHUNK_BITS) - 1;
 /** In how many chunks the documents fall. */
 export const chunksFor = (n: number): number => (n + CHUNK_MASK) >>> CHUNK_BITS;
 /** Postings of lists that are remembered whole, four bytes each. */
