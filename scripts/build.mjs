@@ -4,7 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { linkSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
-import { bundleNode } from './bundle.mjs';
+import { bundleBrowser, bundleNode } from './bundle.mjs';
 import { speakAll } from './languages.mjs';
 import { compileMessages } from './messages.mjs';
 
@@ -32,6 +32,9 @@ await bundleNode(
   join(OUT, 'app'),
 );
 writeFileSync(join(OUT, 'app', 'languages.json'), JSON.stringify(await speakAll(join(OUT, 'client'))));
+
+// What stands between pages and the network.
+await bundleBrowser('src/browser/offline/serviceWorker.ts', join(OUT, 'client', 'sw.js'));
 
 // What public citation styles there are, so that the server need not look through them all.
 const listed = spawnSync(

@@ -31,3 +31,16 @@ export async function bundleNode(entryPoints, outdir, logLevel = 'error') {
   });
   return outdir;
 }
+
+/** A program of a browser's that stands by itself, under an address of its own. */
+export const bundleBrowser = (entry, outfile) =>
+  build({
+    entryPoints: [entry],
+    outfile,
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    target: 'es2022',
+    define: { 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'error',
+  });

@@ -4,6 +4,8 @@ declare namespace App {
     index: import('./core/discovery/answers').DiscoveryIndex & import('./core/discovery/answers').SearchText;
     /** The folder of the browser's programs in the language that is spoken. */
     scripts: string;
+    /** What a browser keeps so that it opens without a network, in the language that is spoken. */
+    toKeep: () => import('./server/offline').ToKeep;
     info: import('./core/discovery/answers').LibraryInfo;
     /** Why a changed policy file was not taken; null when all is well. */
     policyProblem: import('./core/model/message').Message | null;

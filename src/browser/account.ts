@@ -10,6 +10,7 @@ import {
 import { bibliographyShape } from '../core/account/rows';
 import { wrongIn } from '../core/model/shape';
 import { own } from '../core/table';
+import { forget } from './offline/page';
 import { isObject } from './shapes';
 import type { Store } from './store';
 
@@ -88,6 +89,8 @@ export const takeIn = (store: Store, reader: string, theirs: Account): Promise<A
  * page that is gone to next must open no store.
  */
 export async function clearBrowser(store: Store): Promise<void> {
+  // First: what stands between pages and the network would keep them anew.
+  await forget();
   await store.delete();
   const others = (await indexedDB.databases?.()) ?? [];
   await Promise.all(
@@ -104,5 +107,5 @@ export async function clearBrowser(store: Store): Promise<void> {
   );
   localStorage.clear();
   sessionStorage.clear();
-  if ('caches' in window) for (const name of await caches.keys()) await caches.delete(name);
+  await forget();
 }

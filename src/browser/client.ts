@@ -54,6 +54,8 @@ export class AskError extends Error {
     this.at = at;
   }
 }
+/** Nobody was reached. */
+export const isOffline = (error: unknown): boolean => error instanceof AskError && error.sort === 'offline';
 /** What one question for news carries at most: slips, and letters of JSON, which may be three bytes each. */
 const BATCH_SLIPS = 25;
 const BATCH_LETTERS = 150_000;

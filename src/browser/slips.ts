@@ -95,7 +95,7 @@ export const reopen = (store: Store, id: string, now: string): Promise<Slip | un
   change(store, id, (s) => backToDraft(s, now));
 
 /** Only one tab at a time sends; without the Web Locks API the store's own check still keeps it to once. */
-const alone = <T>(name: string, work: () => Promise<T>): Promise<T> =>
+export const alone = <T>(name: string, work: () => Promise<T>): Promise<T> =>
   typeof navigator !== 'undefined' && navigator.locks
     ? (navigator.locks.request(name, work) as Promise<T>)
     : work();

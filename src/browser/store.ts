@@ -11,6 +11,7 @@ import type { Slip } from '../core/model/slip';
 import { type AsideItem, asItems } from '../core/piles/aside';
 import type { Pile, PileItem } from '../core/piles/pile';
 import type { PastLoan, SeenAccount } from './loanRows';
+import type { Paper, Waiting } from './offline/rows';
 import type {
   Bibliography,
   Binned,
@@ -39,6 +40,8 @@ export class Store extends Dexie {
   accounts!: Table<SeenAccount, string>;
   pastLoans!: Table<PastLoan, string>;
   appointments!: Table<Appointment, string>;
+  waiting!: Table<Waiting, string>;
+  papers!: Table<Paper, string>;
 
   constructor(options?: DexieOptions) {
     super('legendum', options);
@@ -86,6 +89,7 @@ export class Store extends Dexie {
     this.version(9).stores({ courses: 'id, reader' });
     this.version(10).stores({ accounts: 'reader', pastLoans: 'id, reader' });
     this.version(11).stores({ appointments: 'id, reader' });
+    this.version(12).stores({ waiting: 'id, reader', papers: 'id, reader' });
   }
 }
 

@@ -29,6 +29,9 @@ const trusted = (): Policy => {
 /** @param url of a program of this server's */
 export const startWorker = (url: string): Worker =>
   new Worker(trusted().createScriptURL(url), { type: 'module' });
+/** The program that stands between pages and the network. */
+export const startServiceWorker = (url: string): Promise<ServiceWorkerRegistration> =>
+  navigator.serviceWorker.register(trusted().createScriptURL(url));
 /** A page of this server's, to be looked into. */
 export const pageIn = (html: string): Document =>
   new DOMParser().parseFromString(trusted().createHTML(html), 'text/html');

@@ -35,6 +35,7 @@ import { HOUR, letThrough, MINUTE } from './limits';
 import { LiveDesk } from './live';
 import { scrubbed, silence } from './logging';
 import { Metrics, routeOf } from './metrics';
+import { filesOf, toKeep } from './offline';
 import { PolicyFile, type PolicyState } from './policyFile';
 import { problemDocument } from './problem';
 import { shapeOf } from './routes';
@@ -205,6 +206,9 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   }
   silence(console, (level) => log[level]({ from: 'framework' }));
   const scripts = JSON.parse(readFileSync(parts.languages, 'utf8')) as Readonly<Record<Language, string>>;
+  const programs = Object.fromEntries(
+    Object.entries(scripts).map(([l, folder]) => [l, filesOf(fileURLToPath(parts.files), folder)]),
+  ) as Readonly<Record<Language, readonly string[]>>;
   const files = sirv(fileURLToPath(parts.files), {
     etag: true,
     // Made by scripts/build.mjs beside each file, so that nothing is compressed twice.
@@ -328,6 +332,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       },
       index,
       scripts: scripts[language],
+      toKeep: () => toKeep(language, programs[language], info()),
       info: info(),
       policyProblem,
       styles,

@@ -8,6 +8,8 @@ export const BROWSER: Partial<PlaywrightTestOptions & PlaywrightWorkerOptions> =
   locale: 'en-GB',
   timezoneId: 'UTC',
   contextOptions: { reducedMotion: 'reduce' },
+  // A service worker would answer in the place of what tests put in the way; those of it say that they want it.
+  serviceWorkers: 'block',
   launchOptions: {
     executablePath:
       ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) => existsSync(path)) ?? 'chromium',

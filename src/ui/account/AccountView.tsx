@@ -7,6 +7,7 @@ import { type Account, type Merged, merge, TABLE_NAMES } from '../../core/accoun
 import { accountFileName, readAccount, writeAccount } from '../../core/account/file';
 import { CodedError } from '../../core/codedError';
 import { say } from '../../words/generated/account';
+import { say as sayOffline } from '../../words/generated/offline';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { saveFile } from '../kit/saveFile';
@@ -150,6 +151,9 @@ function TheAccount() {
         }
         className={styles.hint}
       />
+      <p>
+        <a href="/offline">{sayOffline('offline.title')}</a>
+      </p>
       <section className={styles.clear}>
         <h2>{say('account.clear')}</h2>
         <p>{say('account.clearLead')}</p>

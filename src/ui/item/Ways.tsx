@@ -9,6 +9,7 @@ import type { Kind } from '../../core/model/kinds';
 import type { Week } from '../../core/model/library';
 import type { ReferenceItem } from '../../core/model/record';
 import { type DayNumber, isoDay } from '../../core/model/time';
+import { recordKey } from '../../core/piles/ids';
 import type { Alternative, Way } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/item';
@@ -22,6 +23,7 @@ import { signInHref } from '../kit/signIn';
 import { useKept } from '../kit/useKept';
 import { useMoney } from '../kit/useMoney';
 import { useMustSignIn } from '../kit/useMustSignIn';
+import { KeptFile } from '../offline/Papers';
 import { Keep } from '../piles/Keep';
 import styles from './item.module.css';
 import { LinkReport } from './LinkReport';
@@ -248,7 +250,15 @@ export function Ways({
     queryFn: () => getWays(record, moment, need),
     placeholderData: (p) => p,
   });
-  if (query.isError) return <Failure error={query.error} again={() => void query.refetch()} />;
+  if (query.isError)
+    return (
+      <>
+        <Failure error={query.error} again={() => void query.refetch()} />
+        <div className={styles.keep}>
+          <KeptFile of={{ key: recordKey(record), title: csl.title }} />
+        </div>
+      </>
+    );
   const answer = query.data && withoutBroken(query.data, new Set(broken?.keys()));
   const best = answer?.best;
   const asideAt = (campus: string): Way | undefined =>
@@ -342,6 +352,7 @@ export function Ways({
       )}
       <div className={styles.keep}>
         <Keep thing={{ record, csl, kind }} />
+        <KeptFile of={{ key: recordKey(record), title: csl.title }} />
         {!answer?.alternatives && (
           <a href={`/ask?record=${encodeURIComponent(record)}`}>{say('item.askALibrarianAboutThis')}</a>
         )}

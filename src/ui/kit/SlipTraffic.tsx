@@ -1,5 +1,7 @@
 /** What goes to and fro about slips while a page is open. Loaded where there are slips. */
 import { useEffect } from 'react';
+import { isOffline } from '../../browser/client';
+import { look } from '../../browser/offline/page';
 import { sendGoing, takeNews } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { noteNews, noteTrouble } from '../../browser/trouble';
@@ -21,7 +23,9 @@ function useSlipTraffic(): void {
       .catch((error: unknown) => {
         // What the store could not keep is the store's trouble; that nothing was heard is said with the
         // requests.
-        if (!noteTrouble(error, true) && !gone) noteNews(error);
+        if (noteTrouble(error, true) || gone) return;
+        noteNews(error);
+        if (isOffline(error)) void look();
       });
     return () => {
       gone = true;

@@ -3,9 +3,10 @@
  * brought back. What slips brought from elsewhere stands among what the desk lent.
  */
 import { Suspense, useRef, useState } from 'react';
+import { isOffline } from '../../browser/client';
 import { tellDesk } from '../../browser/desk';
+import { doOrWait, waitForDesk } from '../../browser/offline/waiting';
 import { part } from '../../browser/parts';
-import { doAct } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
 import { type Account, type Hold, type Loan, renewable } from '../../core/circulation/account';
@@ -14,6 +15,7 @@ import { type DayNumber, dayOf, type Minutes, parseDay, parseLocal } from '../..
 import { dayText } from '../../words/days';
 import '../../words/generated/circulation';
 import { say } from '../../words/generated/loans';
+import { say as sayOffline } from '../../words/generated/offline';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -31,10 +33,15 @@ const Beside = part(() => import('./Beside'));
 
 type Answers = ReadonlyMap<string, Answer>;
 const NO_ANSWERS: Answers = new Map();
+/** It is done when there is a network again. */
+const waits = (what: 'renew' | 'cancel' | 'request'): Answer => ({
+  done: true,
+  text: sayOffline('offline.waitsForNetwork', { what: sayOffline(`offline.what.${what}`) }),
+});
 
 /** Doing something about several things, each with its own answer. */
 function useDoing() {
-  const { moment } = useHere();
+  const { reader, moment } = useHere();
   const lookAgain = useLookAgain();
   const [busy, setBusy] = useState(false);
   const [answers, setAnswers] = useState<Answers>(NO_ANSWERS);
@@ -42,15 +49,27 @@ function useDoing() {
   const today = dayOf(parseLocal(moment.at) as Minutes);
   const desk = async (
     what: 'renew' | 'cancel' | 'request',
-    asked: readonly { readonly key: string; readonly ask: DeskAsk }[],
+    asked: readonly {
+      readonly key: string;
+      readonly title: string;
+      readonly ask: DeskAsk & { readonly item: string };
+    }[],
     done: (due: string | undefined) => string,
   ): Promise<readonly (readonly [string, Answer])[]> => {
     if (!asked.length) return [];
-    const documents = await tellDesk(
-      what,
-      asked.map((a) => a.ask),
-      moment,
-    );
+    let documents: Awaited<ReturnType<typeof tellDesk>>;
+    try {
+      documents = await tellDesk(
+        what,
+        asked.map((a) => a.ask),
+        moment,
+      );
+    } catch (error) {
+      if (!isOffline(error)) throw error;
+      for (const { title, ask } of asked)
+        await waitForDesk(theStore(), what, { reader: reader.id, title, ...ask }, moment.at);
+      return asked.map(({ key }) => [key, waits(what)] as const);
+    }
     return asked.map(({ key }, i) => {
       const { error, duedate } = documents[i] ?? {};
       const text = error ? say('loans.notDone', { why: error }) : done(duedate);
@@ -80,7 +99,7 @@ function useDoing() {
       const answered = [
         ...(await desk(
           'renew',
-          own.map((l) => ({ key: l.key, ask: { item: l.key } })),
+          own.map((l) => ({ key: l.key, title: l.title, ask: { item: l.key } })),
           (due) => {
             const day = parseDay((due ?? '').slice(0, 10));
             return day === null ? say('loans.renewed') : say('loans.renewedTo', { day: dayText(day, today) });
@@ -90,22 +109,24 @@ function useDoing() {
       // Whoever lent the others is asked by message, one by one.
       for (const { key, slip } of loans) {
         if (!slip) continue;
-        const said = await doAct(theStore(), slip, { what: 'renew' }, moment).then(
-          () => ({ done: true, text: say('loans.renewalAsked') }),
+        const said = await doOrWait(theStore(), slip, { what: 'renew' }, moment).then(
+          (done) => (done ? { done, text: say('loans.renewalAsked') } : waits('renew')),
           (error: unknown) => ({ done: false, text: say('loans.notDone', { why: notKept(error) }) }),
         );
         answered.push([key, said]);
       }
       return answered;
     });
-  const cancel = ({ key, slip }: Hold) =>
+  const cancel = ({ key, title, slip }: Hold) =>
     run(async () => {
-      if (!slip) return desk('cancel', [{ key, ask: { item: key } }], () => say('loans.cancelled'));
-      await doAct(theStore(), slip, { what: 'cancel' }, moment);
-      return [[key, { done: true, text: say('loans.cancelled') }]];
+      if (!slip) return desk('cancel', [{ key, title, ask: { item: key } }], () => say('loans.cancelled'));
+      const done = await doOrWait(theStore(), slip, { what: 'cancel' }, moment);
+      return [[key, done ? { done, text: say('loans.cancelled') } : waits('cancel')]];
     });
-  const collectAt = ({ key }: Hold, pickup: string, name: string) =>
-    run(() => desk('request', [{ key, ask: { item: key, pickup } }], () => say('loans.movedTo', { name })));
+  const collectAt = ({ key, title }: Hold, pickup: string, name: string) =>
+    run(() =>
+      desk('request', [{ key, title, ask: { item: key, pickup } }], () => say('loans.movedTo', { name })),
+    );
   return { busy, answers, failed, renew, cancel, collectAt };
 }
 

@@ -10,6 +10,7 @@ import { itemLine, kindLabel } from '../../words/labels';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
+import { OpenPaper } from '../offline/Papers';
 import styles from './piles.module.css';
 import { standingName } from './StandingBar';
 import type { PileLine } from './usePileLines';
@@ -182,6 +183,7 @@ export const PileLineView = memo(function PileLineView(props: Props) {
                 {say('piles.addANote')}
               </button>
             )}
+            <OpenPaper of={{ key: item.key, title: csl.title }} />
             <Acts line={line} needBy={needBy} />
             <select
               className={styles.state}

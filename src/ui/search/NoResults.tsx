@@ -10,13 +10,13 @@ import {
   type SearchRequest,
   withoutCondition,
 } from '../../core/query/request';
+import { looksLikeReference } from '../../core/references/shared';
 import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/results';
 import { sayNumber } from '../../words/say';
 import { conditionText } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
-import { looksLikeReference } from './pasted';
 import styles from './timetable.module.css';
 
 const ReadyAnswers = part(() => import('../ask/ReadyAnswers'));

@@ -21,6 +21,7 @@ import {
 } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
 import '../../words/generated/results';
+import { looksLikeReference } from '../../core/references/shared';
 import { say } from '../../words/generated/search';
 import { kindsLabel, languageLabel, reachLabel, waitsInWords } from '../../words/labels';
 import { sayNumber } from '../../words/say';
@@ -28,7 +29,6 @@ import { type SentencePart, sentenceParts } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
-import { looksLikeReference } from './pasted';
 import { SearchTools } from './SearchTools';
 import styles from './sentence.module.css';
 import shared from './shared.module.css';

@@ -15,7 +15,7 @@ const loadPalette = () => import('./Palette');
 const Palette = part(loadPalette);
 const ClockMenu = part(() => import('./ClockMenu'));
 const Readers = part(() => import('./Readers'));
-const NoticeCount = part(() => import('../notices/NoticeCount'));
+const Afterwards = part(() => import('./Afterwards'));
 const SlipTraffic = part(() => import('../kit/SlipTraffic'));
 const KeysHelp = part(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 const PALETTE_AFTER = 3000;
@@ -97,7 +97,7 @@ function Tools() {
   const { slips } = useHere();
   const [palette, setPalette] = useState(false);
   const [keys, setKeys] = useState(false);
-  const [quiet, setQuiet] = useState(false);
+  const [quiet, setQuiet] = useState(!navigator.onLine);
   // Fetched once the page is quiet, so that typing right after Ctrl K goes into it.
   useEffect(() => {
     const timer = setTimeout(() => {
@@ -144,7 +144,7 @@ function Tools() {
       )}
       {(quiet || slips.length > 0) && (
         <Suspense>
-          <NoticeCount />
+          <Afterwards />
         </Suspense>
       )}
       {keys && (

@@ -1,13 +1,14 @@
 /** Starts a slip for what the address asks for, and goes to its own address. */
 
 import { useEffect, useRef, useState } from 'react';
-import { getJournals, getRecord, getWays } from '../../browser/client';
+import { getJournals, getRecord, getWays, isOffline } from '../../browser/client';
 import { correctionOf } from '../../browser/corrections';
 import { keepDraft, newSlipId } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { corrected } from '../../core/citing/fill';
 import type { Moment } from '../../core/discovery/answers';
 import type { Reader } from '../../core/model/reader';
+import { recordId } from '../../core/model/record';
 import type { Slip } from '../../core/model/slip';
 import { recordKey } from '../../core/piles/ids';
 import {
@@ -24,9 +25,21 @@ import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { AskingApp } from '../kit/queries';
 
+/** A record as the library has it; without a network as it was put into a pile. */
+async function recordOf(id: string, reader: Reader): Promise<Wished> {
+  try {
+    return (await getRecord(id)).record;
+  } catch (error) {
+    if (!isOffline(error)) throw error;
+    const kept = await theStore().pileItems.where('reader').equals(reader.id).toArray();
+    const item = kept.find((i) => i.record === id);
+    if (!item?.kind) throw error;
+    return { id: recordId(id), csl: { id, ...item.csl }, kind: item.kind };
+  }
+}
 async function lookUp(subject: Subject, reader: Reader): Promise<Wished> {
   if (subject.by === 'record') {
-    const { record } = await getRecord(subject.id);
+    const record = await recordOf(subject.id, reader);
     // What the reader said of it goes along.
     const said = await correctionOf(theStore(), reader.id, recordKey(record.id));
     return wishedFrom(subject, { record: { ...record, csl: corrected(record.csl, said) } });
@@ -49,7 +62,16 @@ export async function begin(
   const draft = draftFor(wish, wished, slips);
   if (draft) return `/requests/${draft.id}`;
   const asked = subject.by === 'openurl' ? subject.csl : wished.id;
-  const ways = waysDecide(wish, wished) ? (await getWays(asked, moment, wish.needBy)).ways : [];
+  // Without a network the way is chosen when there is one.
+  const ways = waysDecide(wish, wished)
+    ? await getWays(asked, moment, wish.needBy).then(
+        (w) => w.ways,
+        (error: unknown) => {
+          if (isOffline(error)) return [];
+          throw error;
+        },
+      )
+    : [];
   const slip = beginSlip(wish, wished, ways, { reader, id: newSlipId(), now: moment.at });
   await keepDraft(theStore(), slip);
   return `/requests/${slip.id}`;

@@ -3,16 +3,22 @@
  */
 
 import { useState } from 'react';
+import { takeBack } from '../../browser/offline/waiting';
 import { reopen, sendOutgoing, undoWithdrawal } from '../../browser/slips';
 import { theStore } from '../../browser/store';
 import { recordHref } from '../../core/model/address';
 import type { Slip } from '../../core/model/slip';
 import { isOnLoan } from '../../core/model/slipStates';
+import { keyOf } from '../../core/piles/pile';
 import { canDo } from '../../core/requests/lifecycle';
 import { renewalsLeft } from '../../core/requests/loans';
+import { cslOfSlip, slipTitle } from '../../core/requests/slip';
+import { say as sayOffline } from '../../words/generated/offline';
 import { say } from '../../words/generated/slip';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
+import { KeepDelivered } from '../offline/Papers';
+import { useWaiting } from '../offline/useReach';
 import styles from './slip.module.css';
 import { useAct } from './useAct';
 
@@ -48,6 +54,7 @@ export function SlipActs({ slip }: { slip: Slip }) {
   const here = useHere();
   const { busy, said, act } = useAct();
   const [unsent, setUnsent] = useState('');
+  const waiting = useWaiting().filter((w) => w.slip === slip.id && !w.refused);
   const sendNow = () =>
     sendOutgoing(theStore(), here.reader.id, here.moment, new Set([slip.id])).then(({ problem }) =>
       setUnsent(problem ? say('slip.itStaysInOutgoing', { message: problem.message }) : ''),
@@ -59,6 +66,20 @@ export function SlipActs({ slip }: { slip: Slip }) {
   const asks = slip.messages.filter((m) => m.event === 'question' || m.event === 'offer').at(-1);
   const left = renewalsLeft(here.info.policy, here.reader.category, slip.renewals ?? 0);
   const renewable = canDo(slip, 'renew');
+  // What was done without a network has not happened yet: nothing else is begun before it has.
+  if (waiting.length)
+    return (
+      <div className={styles.send}>
+        {waiting.map((w) => (
+          <p key={w.id}>
+            {sayOffline('offline.waitsForNetwork', { what: sayOffline(`offline.what.${w.what}`) })}{' '}
+            <button type="button" className={kit.link} onClick={() => void takeBack(theStore(), w.id)}>
+              {sayOffline('offline.takeBack')}
+            </button>
+          </p>
+        ))}
+      </div>
+    );
   return (
     <>
       {(slip.state === 'question' || slip.state === 'conditional') && asks && (
@@ -107,6 +128,12 @@ export function SlipActs({ slip }: { slip: Slip }) {
           <a className={kit.main} href={fileHref(slip, here.moment.at)} target="_blank" rel="noopener">
             {say('slip.openTheFile')}
           </a>
+        )}
+        {slip.file && (slip.state === 'delivered' || slip.state === 'finished') && (
+          <KeepDelivered
+            of={{ key: keyOf(slip.record, cslOfSlip(slip.item)), title: slipTitle(slip) }}
+            href={fileHref(slip, here.moment.at)}
+          />
         )}
         {canDo(slip, 'collect') && (
           <button

@@ -12,6 +12,7 @@ import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { focusOn } from '../kit/focusOn';
 import kit from '../kit/kit.module.css';
+import { useWriting } from '../kit/useWriting';
 import { Registering, Terms } from './Agreements';
 import { Field } from './Field';
 import { How, When } from './HowAndWhen';
@@ -65,6 +66,7 @@ function differing(a: Slip, b: Slip): string {
 export function SlipEditor({ kept }: { kept: Slip }) {
   const { reader } = useHere();
   const own = useSlip(kept);
+  useWriting();
   const { slip, set, fault, record, promise, leave } = own;
   const free = slip.record === '';
   const reset = () => record && set({ ...slip, item: itemOf(record) });

@@ -53,7 +53,9 @@ function AtAddress({ id }: { id: string }) {
 
 const ReadyAnswers = part(() => import('../ask/ReadyAnswers'));
 
-export default function SlipView({ id }: { id: string }) {
+/** The page is one for all slips: which it is stands in the address. */
+export default function SlipView() {
+  const id = (window.location.pathname.split('/')[2] ?? '').slice(0, 60);
   return (
     <AskingApp>
       <AtAddress id={id} />

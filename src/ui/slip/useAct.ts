@@ -1,6 +1,6 @@
 /** Doing something about a slip that has left: tells the network, keeps what went wrong in words. */
 import { useState } from 'react';
-import { doAct } from '../../browser/slips';
+import { doOrWait } from '../../browser/offline/waiting';
 import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
 import type { Slip } from '../../core/model/slip';
@@ -13,7 +13,7 @@ export interface Acting {
   readonly busy: boolean;
   /** Why the last act did not work; empty when it did. */
   readonly said: string;
-  /** Resolves to whether it was done. */
+  /** Resolves to whether it was done, or waits for the network. */
   readonly act: (slip: Slip, what: ReaderAct, text?: string) => Promise<boolean>;
 }
 export function useAct(): Acting {
@@ -29,7 +29,7 @@ export function useAct(): Acting {
         ? isoDay(dueDay(info, campus, today, loanDays(info.policy, slip.route, reader.category)))
         : undefined;
     try {
-      await doAct(theStore(), slip, { what, ...(text ? { text } : {}), ...(due ? { due } : {}) }, moment);
+      await doOrWait(theStore(), slip, { what, ...(text ? { text } : {}), ...(due ? { due } : {}) }, moment);
       setSaid('');
       return true;
     } catch (error) {

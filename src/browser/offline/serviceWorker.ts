@@ -1,0 +1,293 @@
+/**
+ * The service worker: pages that open without a network, or before it has answered. What is kept for that is fetched
+ * whole, version by version (`fill`), and another version takes over when nobody writes a slip. It keeps nothing of
+ * what was read but the records that are in piles; what is the reader's own is in the store, and never here.
+ */
+import { ExpirationPlugin } from 'workbox-expiration';
+import { registerRoute } from 'workbox-routing';
+import { CacheFirst, StaleWhileRevalidate } from 'workbox-strategies';
+import type { LibraryInfo } from '../../core/discovery/answers';
+import {
+  addressesOf,
+  aged,
+  CACHE,
+  dropped,
+  type Kept,
+  NOWHERE,
+  type Said,
+  SHELLS,
+  type Sort,
+  shellOf,
+  sortOf,
+  type ToKeep,
+  type Told,
+  WRITING,
+} from './rules';
+
+/** What of a service worker's world is used here. */
+interface Client {
+  postMessage(said: Said): void;
+}
+interface Waiting {
+  waitUntil(work: Promise<unknown>): void;
+}
+interface World {
+  readonly clients: { matchAll(): Promise<readonly Client[]>; claim(): Promise<void> };
+  skipWaiting(): Promise<void>;
+  addEventListener(name: 'install' | 'activate', heard: (event: Waiting) => void): void;
+  addEventListener(
+    name: 'message',
+    heard: (event: Waiting & { readonly data: Told; readonly source: Client | null }) => void,
+  ): void;
+}
+const world = self as unknown as World;
+
+/** Milliseconds that the library is waited for before what it said last is taken. */
+const PATIENCE = 4000;
+/** Milliseconds between two looks for another version, and between two records that are fetched to be kept. */
+const [LOOK_AGAIN, GENTLY] = [60_000, 150];
+/** Records that are kept. */
+const MOST_KEPT = 500;
+const STAMP = 'x-kept-at';
+/** One answer an address: which language it is in is the version’s. */
+const HERE = { ignoreVary: true } as const;
+
+// --- what it knows of itself ---
+const STATE = '/kept.json';
+async function readKept(): Promise<Kept | null> {
+  const kept = await (await caches.open(CACHE.state)).match(STATE, HERE);
+  return kept ? ((await kept.json()) as Kept) : null;
+}
+const writeKept = async (kept: Kept): Promise<void> =>
+  (await caches.open(CACHE.state)).put(STATE, new Response(JSON.stringify(kept)));
+
+let reached: boolean | null = null;
+let from: number | null = null;
+let newer = false;
+async function state(): Promise<Said> {
+  const kept = await readKept();
+  return {
+    legendum: 'offline',
+    reached,
+    from,
+    kept: kept && { at: kept.at, version: kept.version },
+    newer,
+  };
+}
+async function tell(): Promise<void> {
+  const said = await state();
+  for (const client of await world.clients.matchAll()) client.postMessage(said);
+}
+function note(answered: boolean): void {
+  const before = reached;
+  reached = answered;
+  if (answered) from = null;
+  if (before !== answered) void tell();
+}
+
+// --- what is kept of the library ---
+let looked = 0;
+let filling: Promise<void> | null = null;
+/** Fetches what is not here yet, one after the other: a slow network is the reader's first. */
+async function fetchAll(addresses: readonly string[], into: Cache): Promise<void> {
+  for (const address of addresses) {
+    if (await into.match(address, HERE)) continue;
+    const answer = await fetch(address, { credentials: 'same-origin' });
+    if (!answer.ok || answer.redirected) throw new Error(`${address}: ${answer.status}`);
+    await into.put(address, answer);
+  }
+}
+async function fill(language: string): Promise<void> {
+  const kept = await readKept();
+  const spoken = kept?.language === language;
+  if (kept && spoken && Date.now() - looked < LOOK_AGAIN) return;
+  looked = Date.now();
+  const answer = await fetch('/api/offline', { headers: { 'accept-language': language } });
+  if (!answer.ok) return;
+  const wanted = (await answer.json()) as ToKeep;
+  if (kept?.version === wanted.version) return;
+  await fetchAll(wanted.files, await caches.open(CACHE.files));
+  await fetchAll(SHELLS, await caches.open(CACHE.pages(wanted.version)));
+  await fetchSettled(language);
+  await takeOver({
+    ...wanted,
+    at: Date.now(),
+    before: kept && kept.version !== wanted.version ? kept.files : [],
+  });
+}
+/** The styles that courses ask for most. */
+const STYLES = 12;
+/** What is answered at once and asked anew behind it, so that it is there when nobody answers: as much as can be had. */
+async function fetchSettled(language: string): Promise<void> {
+  const data = await caches.open(CACHE.data);
+  await library(new Request('/api/library', { headers: { 'accept-language': language } }));
+  await fetchAll(['/theme.js', '/favicon.svg', '/manifest.webmanifest'], data);
+  const listed = '/api/styles?q=';
+  await fetchAll(['/api/guidance', listed], data);
+  const known = await data.match(listed, HERE);
+  if (!known) return;
+  const { styles, locales } = (await known.json()) as {
+    readonly styles: readonly { readonly id: string }[];
+    readonly locales: readonly string[];
+  };
+  const spoken = locales.filter((l) => l.startsWith(language.slice(0, 2)));
+  await fetchAll(
+    [
+      ...styles.slice(0, STYLES).map(({ id }) => `/api/styles/${encodeURIComponent(id)}`),
+      ...spoken.map((l) => `/api/locales/${encodeURIComponent(l)}`),
+    ],
+    data,
+  );
+}
+/** Another version for all pages at once; later, where somebody writes a slip. */
+async function takeOver(next: Kept): Promise<void> {
+  const done = await navigator.locks.request(WRITING, { ifAvailable: true }, async (lock) => {
+    if (!lock) return false;
+    await writeKept(next);
+    return true;
+  });
+  newer = !done;
+  if (!done) {
+    looked = 0;
+    return tell();
+  }
+  for (const name of await caches.keys())
+    if (name.startsWith(CACHE.pages('')) && name !== CACHE.pages(next.version)) await caches.delete(name);
+  const files = await caches.open(CACHE.files);
+  const there = (await files.keys()).map((r) => new URL(r.url).pathname);
+  for (const file of dropped(there, next)) await files.delete(file);
+  await tell();
+}
+/** Keeps the records that are in piles, so that they can be read about; and no others. */
+async function keep(records: readonly string[]): Promise<void> {
+  const kept = await caches.open(CACHE.kept);
+  const wanted = new Set(records.slice(0, MOST_KEPT).flatMap(addressesOf));
+  for (const request of await kept.keys())
+    if (!wanted.has(new URL(request.url).pathname)) await kept.delete(request);
+  for (const address of wanted) {
+    if (await kept.match(address, HERE)) continue;
+    const answer = await fetch(address, {
+      headers: { accept: address.startsWith('/api/') ? 'application/json' : 'text/html' },
+    });
+    // A record that is gone is kept by nobody; a network that is gone is asked another time.
+    if (answer.ok && !answer.redirected) await kept.put(address, answer);
+    await new Promise((later) => setTimeout(later, GENTLY));
+  }
+}
+
+// --- what is answered ---
+const inTime = (asked: Promise<Response>): Promise<Response | null> =>
+  Promise.race([asked, new Promise<null>((late) => setTimeout(() => late(null), PATIENCE))]);
+
+/** The page kept for a path, whole with its headers. */
+async function keptPage(path: string): Promise<Response | null> {
+  const shell = shellOf(path);
+  const kept = shell && (await readKept());
+  return (kept && (await (await caches.open(CACHE.pages(kept.version))).match(shell, HERE))) || null;
+}
+const nowhere = async (): Promise<Response> => (await keptPage(NOWHERE)) ?? Response.error();
+
+async function shell(request: Request, url: URL): Promise<Response> {
+  const asksLanguage = url.searchParams.has('lang');
+  if (!asksLanguage) {
+    const kept = await keptPage(url.pathname);
+    if (kept) return kept;
+  }
+  try {
+    const answer = await fetch(request);
+    // What is kept is in another language now.
+    if (asksLanguage && answer.ok) await caches.delete(CACHE.state);
+    note(true);
+    return answer;
+  } catch {
+    note(false);
+    return (await keptPage(url.pathname)) ?? nowhere();
+  }
+}
+async function page(request: Request): Promise<Response> {
+  try {
+    const answer = await fetch(request);
+    note(true);
+    return answer;
+  } catch {
+    note(false);
+    return nowhere();
+  }
+}
+async function record(request: Request, url: URL): Promise<Response> {
+  try {
+    const answer = await fetch(request);
+    note(true);
+    return answer;
+  } catch {
+    note(false);
+    const kept = await (await caches.open(CACHE.kept)).match(url.pathname, HERE);
+    return kept ?? (request.mode === 'navigate' ? nowhere() : Response.error());
+  }
+}
+/** Who the library is and what time it is there: as it says, else as it said last. */
+async function library(request: Request): Promise<Response> {
+  const data = await caches.open(CACHE.data);
+  const asked = fetch(request).then(async (answer) => {
+    if (answer.ok) {
+      const headers = new Headers(answer.headers);
+      headers.set(STAMP, String(Date.now()));
+      await data.put('/api/library', new Response(await answer.clone().blob(), { headers }));
+    }
+    note(true);
+    return answer;
+  });
+  let silent = false;
+  const answer = await inTime(asked).catch(() => {
+    silent = true;
+    return null;
+  });
+  if (answer) return answer;
+  const kept = await data.match('/api/library', HERE);
+  if (!kept) return asked;
+  const at = Number(kept.headers.get(STAMP));
+  if (silent) {
+    from = at;
+    reached = null;
+    note(false);
+  }
+  return new Response(JSON.stringify(aged((await kept.json()) as LibraryInfo, Date.now() - at)), {
+    headers: { 'content-type': 'application/json' },
+  });
+}
+
+const is =
+  (...sorts: readonly Sort[]) =>
+  ({ url, request, sameOrigin }: { url: URL; request: Request; sameOrigin: boolean }): boolean =>
+    sameOrigin && sorts.includes(sortOf(url, request.mode));
+registerRoute(is('file'), new CacheFirst({ cacheName: CACHE.files, matchOptions: HERE }));
+registerRoute(
+  is('settled'),
+  new StaleWhileRevalidate({
+    cacheName: CACHE.data,
+    matchOptions: HERE,
+    plugins: [new ExpirationPlugin({ maxEntries: 80 })],
+  }),
+);
+registerRoute(is('library'), ({ request }) => library(request));
+registerRoute(is('record'), ({ request, url }) => record(request, url));
+registerRoute(is('shell'), ({ request, url }) => shell(request, url));
+registerRoute(is('page'), ({ request }) => page(request));
+
+world.addEventListener('install', (event) => event.waitUntil(world.skipWaiting()));
+world.addEventListener('activate', (event) => event.waitUntil(world.clients.claim()));
+/** What could not be had now is asked for with the next page. */
+const another = (): void => undefined;
+world.addEventListener('message', (event) => {
+  const told = event.data;
+  if (told.do === 'say') event.waitUntil(state().then((said) => event.source?.postMessage(said)));
+  if (told.do === 'keep') event.waitUntil(keep(told.records).catch(another));
+  if (told.do === 'fill') {
+    filling ??= fill(told.language)
+      .catch(another)
+      .finally(() => {
+        filling = null;
+      });
+    event.waitUntil(filling);
+  }
+});
