@@ -6,7 +6,7 @@ import { say } from '../words/generated/browser';
 import { say as sayCiting } from '../words/generated/citing';
 import type { CiteTask, CitingAnswer, CitingTask, Stage, StyleSource } from './citing.worker';
 import program from './citing.worker.ts?worker&url';
-import { getLocale, getStyle } from './client';
+import { getLocale, getStyle } from './further';
 import { shortId } from './ids';
 import type { OwnStyle } from './rows';
 import { rowsWith } from './shapes';

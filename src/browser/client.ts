@@ -2,8 +2,6 @@
  * The client for the server's endpoints: plain functions, one per endpoint, whose failures say what to do.
  */
 
-import type { PackedNode } from '../core/citing/style';
-import type { Course } from '../core/courses/course';
 import type {
   AnswersAnswer,
   CoursesAnswer,
@@ -16,23 +14,17 @@ import type { AnswerPlace, Guidance } from '../core/discovery/guidance';
 import type { Wanted } from '../core/model/codes';
 import type { ReferenceItem } from '../core/model/record';
 import type { Promised, Slip } from '../core/model/slip';
-import type { AskBy } from '../core/plan/askBy';
-import type { PlanLimits } from '../core/plan/choose';
 import type { Group } from '../core/query/request';
 import { printRequest, type SearchRequest } from '../core/query/request';
 import type { CopyHistory } from '../core/requests/history';
 import type { DeskNotice, HeardMessage, ReaderAct } from '../core/requests/lifecycle';
 import type {
-  AskByAnswer,
-  BrowseAnswer,
   JournalsAnswer,
   KeptAnswer,
-  PlanAnswer,
   RecordAnswer,
   RelatedAnswer,
   ResolvedReference,
   SearchAnswer,
-  ShelfAnswer,
   SlipPromise,
   ValuesAnswer,
   WaysAnswer,
@@ -172,8 +164,13 @@ function described(csl: ReferenceItem): ReferenceItem {
   );
   return Object.fromEntries(taken) as unknown as ReferenceItem;
 }
-const asked = ({ record, csl }: { readonly record: string; readonly csl: ReferenceItem }): ThingAsked =>
-  record ? { record } : { csl: described(csl) };
+export const asked = ({
+  record,
+  csl,
+}: {
+  readonly record: string;
+  readonly csl: ReferenceItem;
+}): ThingAsked => (record ? { record } : { csl: described(csl) });
 /** Things that one question about kept things carries at most. */
 export const KEPT_AT_ONCE = 200;
 /** When kept things can be read, in the order asked; null for a record that is not there any more. */
@@ -181,28 +178,6 @@ export const getKept = (
   things: readonly { readonly record: string; readonly csl: ReferenceItem }[],
   moment: Moment,
 ): Promise<readonly (KeptAnswer | null)[]> => post('/api/kept', { things: things.map(asked), moment });
-/** What brings the most of a pile by a day, within limits. */
-export const getPlan = (
-  things: readonly { readonly record: string; readonly csl: ReferenceItem }[],
-  moment: Moment,
-  needBy: string,
-  limits: PlanLimits,
-): Promise<PlanAnswer> => post('/api/plan', { things: things.map(asked), moment, needBy, ...limits });
-export interface StyleChoice {
-  readonly id: string;
-  readonly title: string;
-}
-/** Public citation styles by parts of their name; without words those that courses ask for most. */
-export const getStyles = (
-  q: string,
-): Promise<{
-  readonly total: number;
-  readonly styles: readonly StyleChoice[];
-  readonly locales: readonly string[];
-}> => ask(`/api/styles?${new URLSearchParams({ q })}`);
-export const getStyle = (id: string): Promise<PackedNode> => ask(`/api/styles/${encodeURIComponent(id)}`);
-export const getLocale = (name: string): Promise<PackedNode> =>
-  ask(`/api/locales/${encodeURIComponent(name)}`);
 export const getPromise = (slip: Slip, moment: Moment, history: CopyHistory): Promise<SlipPromise> =>
   post('/api/promise', { slip: wire(slip), moment, history });
 /** A slip as it goes over the wire: what was exchanged about it stays here, only what was said goes along. */
@@ -249,11 +224,6 @@ export function batches(slips: readonly Slip[]): Slip[][] {
   }
   return out;
 }
-/** Sent by the library, from the reader's own address. */
-export const sendMail = (
-  mail: { readonly to: readonly string[]; readonly subject: string; readonly text: string },
-  moment: Moment,
-): Promise<{ readonly id: string }> => post('/api/mail', { ...mail, moment });
 /** Questions that go with what was asked; the latest come first. */
 const WITH_TEXT = 20;
 export const getAnswers = (
@@ -286,49 +256,9 @@ export const resolveReferences = (
     body: JSON.stringify({ items, moment, needBy }),
     signal,
   });
-/** A place on the shelf that is asked for. */
-export interface ShelfAsked {
-  readonly record: string | null;
-  readonly callno: string | null;
-  /** Null for all campuses as one shelf. */
-  readonly campus: string | null;
-  readonly before: number;
-  readonly after: number;
-  /** What is looked for along it; empty for nothing. */
-  readonly q: string;
-  readonly at: string;
-}
-/** What stands around a place on the shelf. */
-export function getShelf(asked: ShelfAsked, signal?: AbortSignal): Promise<ShelfAnswer> {
-  const params = new URLSearchParams();
-  for (const [name, value] of Object.entries(asked))
-    if (value !== null && value !== '') params.set(name, String(value));
-  return ask(`/api/shelf?${params}`, signal ? { signal } : undefined);
-}
-/** A piece of a list that is walked through. */
-export function getBrowse(
-  asked: { readonly list: string; readonly from: string; readonly after: number; readonly at: string },
-  signal?: AbortSignal,
-): Promise<BrowseAnswer> {
-  const { after, ...rest } = asked;
-  return ask(
-    `/api/browse?${new URLSearchParams({ ...rest, after: String(after) })}`,
-    signal ? { signal } : undefined,
-  );
-}
 /** Courses by their code, lecturers, name, and what is read for them. */
 export const getCourses = (q: string, signal?: AbortSignal): Promise<CoursesAnswer> =>
   ask(`/api/courses?${new URLSearchParams({ q })}`, signal ? { signal } : undefined);
-export const getCourse = (id: string): Promise<Course> => ask(`/api/courses/${encodeURIComponent(id)}`);
-/** The last minute of each way by which things come by their days, in the order asked. */
-export const getAskBy = (
-  readings: readonly { readonly record: string; readonly csl: ReferenceItem; readonly needBy: string }[],
-  moment: Moment,
-): Promise<readonly (AskByAnswer | null)[]> =>
-  post<{ readings: readonly (AskBy | null)[] }>('/api/ask-by', {
-    readings: readings.map(({ needBy, ...thing }) => ({ ...asked(thing), needBy })),
-    moment,
-  }).then((a) => a.readings as readonly (AskByAnswer | null)[]);
 /** Records near another, each with why, for who reads and when. */
 export function getRelated(record: string, moment: Moment, signal?: AbortSignal): Promise<RelatedAnswer> {
   const params = new URLSearchParams({ record, campus: moment.situation.campus, at: moment.at });

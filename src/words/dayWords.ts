@@ -14,7 +14,7 @@ const WEEKDAYS = Array.from({ length: 7 }, (_, d) => A_SUNDAY + d * A_DAY);
 const both = (long: readonly string[], short: readonly string[]): (readonly string[])[] =>
   long.map((name, i) => [name, short[i] as string]);
 /** Words that stand for a day come as a list in the catalogue. */
-const list = (text: string): string[] => text.split(/\s*,\s*/);
+const list = (text: string): string[] => text.split(/\s*[,،]\s*/).filter(Boolean);
 
 /** Names of months and weekdays by `Intl`, the other words by the catalogue. */
 export const dayWords = (): DayWords => ({
@@ -23,4 +23,5 @@ export const dayWords = (): DayWords => ({
   today: list(say('kit.todayWords')),
   tomorrow: list(say('kit.tomorrowWords')),
   week: list(say('kit.weekWords')),
+  between: list(say('kit.betweenWords')),
 });

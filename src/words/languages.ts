@@ -2,7 +2,7 @@
  * The languages that the app speaks, as `Intl` is asked for them. The last is that of the tests: whatever has no
  * accents in it does not stand in the catalogue; no reader is offered it.
  */
-export const LANGUAGES = ['en', 'de', 'fr', 'es', 'pseudo'] as const;
+export const LANGUAGES = ['en', 'de', 'fr', 'es', 'pt', 'pseudo'] as const;
 export type Language = (typeof LANGUAGES)[number];
 /** What is said where another language has no words, and to whom asks for none. */
 export const FIRST: Language = 'en';

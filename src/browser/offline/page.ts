@@ -70,11 +70,13 @@ async function tell(told: Told): Promise<void> {
 }
 export const keepRecords = (records: readonly string[]): Promise<void> => tell({ do: 'keep', records });
 
-let begun = false;
-/** Once a page, when it is quiet. */
-export async function begin(): Promise<void> {
-  if (begun) return;
-  begun = true;
+let begun: Promise<void> | null = null;
+/** Once a page, when it is quiet. Resolves when there is a worker to be told something, or will be none. */
+export function begin(): Promise<void> {
+  begun ??= start();
+  return begun;
+}
+async function start(): Promise<void> {
   window.addEventListener('offline', () => change({ reached: false }));
   window.addEventListener('online', () => {
     if (now.reached === false) void look();
@@ -100,7 +102,7 @@ export async function begin(): Promise<void> {
 export async function turn(on: boolean): Promise<void> {
   if (on) {
     localStorage.removeItem(OFF);
-    begun = false;
+    begun = null;
     return begin();
   }
   localStorage.setItem(OFF, 'off');

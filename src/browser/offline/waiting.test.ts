@@ -36,12 +36,12 @@ vi.stubGlobal('navigator', {
 let store: Store;
 beforeEach(async () => {
   store = new Store({ indexedDB, IDBKeyRange });
-  await store.slips.put(markSent(putInOutgoing(slip('S-1'), promised, moment.at), moment.at));
+  await store.slips.put(markSent(putInOutgoing(slip('S-00000001-0001'), promised, moment.at), moment.at));
   vi.mocked(client.tellNetwork).mockReset();
   vi.mocked(desk.tellDesk).mockReset();
 });
 afterEach(() => store.delete());
-const theSlip = async () => (await store.slips.get('S-1')) as Slip;
+const theSlip = async () => (await store.slips.get('S-00000001-0001')) as Slip;
 
 describe('an act without a network', () => {
   it('waits; what comes after it waits behind it, also once there is one; all goes out in order, once', async () => {
@@ -95,11 +95,11 @@ describe('an act without a network', () => {
   it('about a slip that is gone is refused; one that is refused at once does not wait', async () => {
     vi.mocked(client.tellNetwork).mockRejectedValueOnce(offline());
     await doOrWait(store, await theSlip(), { what: 'note', text: 'x' }, moment);
-    await store.slips.delete('S-1');
+    await store.slips.delete('S-00000001-0001');
     expect((await tellWaiting(store, 'imke', moment)).refused).toBe(1);
     vi.mocked(client.tellNetwork).mockRejectedValueOnce(new AskError('refused', 'no'));
-    await store.slips.put(markSent(putInOutgoing(slip('S-2'), promised, moment.at), moment.at));
-    const other = (await store.slips.get('S-2')) as never;
+    await store.slips.put(markSent(putInOutgoing(slip('S-00000002-0002'), promised, moment.at), moment.at));
+    const other = (await store.slips.get('S-00000002-0002')) as never;
     await expect(doOrWait(store, other, { what: 'note', text: 'y' }, moment)).rejects.toThrow('no');
     expect(await waitingOf(store, 'imke')).toHaveLength(1);
   });

@@ -39,6 +39,7 @@ const WORDS: SyllabusWords = {
   today: ['today'],
   tomorrow: ['tomorrow'],
   week: ['week', 'weeks'],
+  between: ['of'],
   session: ['week', 'session', 'meeting', 'class', 'unit'],
   required: ['required', 'required reading'],
   further: ['further', 'further reading', 'optional'],

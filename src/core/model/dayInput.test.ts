@@ -11,6 +11,7 @@ const WORDS: DayWords = {
   today: ['today'],
   tomorrow: ['tomorrow'],
   week: ['week', 'weeks', 'w'],
+  between: ['of'],
 };
 /** A Monday. */
 const TODAY = parseDay('2026-11-02') as DayNumber;

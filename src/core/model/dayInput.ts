@@ -14,6 +14,8 @@ export interface DayWords {
   readonly tomorrow: readonly string[];
   /** A word that puts a week on: `fri week`, `week`. */
   readonly week: readonly string[];
+  /** What stands between the parts of a day and says nothing: `13 de nov`. */
+  readonly between: readonly string[];
 }
 
 const WEEK = 7;
@@ -67,7 +69,8 @@ export function readDayInput(text: string, today: DayNumber, words: DayWords): D
   const numbers = /^(\d{1,2})\s*[./-]\s*(\d{1,2})(?:\s*[./-]\s*(\d{4}|\d{2})?)?\.?$/.exec(said);
   if (numbers)
     return dated(Number(numbers[1]), Number(numbers[2]), numbers[3] ? Number(numbers[3]) : null, today);
-  return inWords(said.split(/[\s,.]+/).filter(Boolean), today, words);
+  const parts = said.split(/[\s,.،]+/).filter((part) => part && !isOne(words.between, part));
+  return inWords(parts, today, words);
 }
 
 /** `fri`, `fri week`, `today`, `week`, `13 nov 2026`, `fri 13 nov`. */

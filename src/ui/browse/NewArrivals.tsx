@@ -1,7 +1,7 @@
 /** What came into the index, the latest first, up to the reader's own moment. */
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Fragment } from 'react';
-import { getBrowse } from '../../browser/client';
+import { getBrowse } from '../../browser/further';
 import { recordHref } from '../../core/model/address';
 import { parseDay } from '../../core/model/time';
 import { dayText } from '../../words/days';

@@ -16,7 +16,7 @@ import { say } from '../../words/generated/cite';
 import { sayLanguage } from '../../words/say';
 import '../../words/generated/citing';
 import { useQuery } from '@tanstack/react-query';
-import { getStyles } from '../../browser/client';
+import { getStyles } from '../../browser/further';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';

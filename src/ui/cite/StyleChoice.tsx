@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Citer, dropStyle, keepStyle, ownStyles } from '../../browser/citing';
-import { getStyles } from '../../browser/client';
+import { getStyles } from '../../browser/further';
 import { theStore } from '../../browser/store';
 import { say } from '../../words/generated/cite';
 import { useHere } from '../kit/app';

@@ -1,8 +1,9 @@
 /** Courses: found by lecturer, name, code or what is read; the reader's own; one of them with its plan. */
 import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, Suspense, useState } from 'react';
-import { AskError, getCourse, getCourses } from '../../browser/client';
+import { AskError, getCourses } from '../../browser/client';
 import { type CourseUndo, coursesOf, newCourse, saveCourse } from '../../browser/courses';
+import { getCourse } from '../../browser/further';
 import { part } from '../../browser/parts';
 import { theStore } from '../../browser/store';
 import { type OwnCourse, readingsOf } from '../../core/courses/course';

@@ -1,7 +1,8 @@
 /** A course's readings with when they can be read and until when they must be asked for. */
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { getAskBy, getKept } from '../../browser/client';
+import { getKept } from '../../browser/client';
+import { getAskBy } from '../../browser/further';
 import { type Course, type Meeting, neededBy, type Reading } from '../../core/courses/course';
 import { type ReadingStanding, standingOfReading } from '../../core/courses/weekPlan';
 import type { ReferenceItem } from '../../core/model/record';

@@ -1,6 +1,6 @@
 /** Without a network: what waits, what works, what is kept for it and how large it is. */
 import { useEffect, useState } from 'react';
-import { bytesKept, canKeep, isOff, look, turn } from '../../browser/offline/page';
+import { begin, bytesKept, canKeep, isOff, look, turn } from '../../browser/offline/page';
 import { dropPaper, papersOf, putPaper } from '../../browser/offline/papers';
 import type { Paper, Waiting } from '../../browser/offline/rows';
 import { partsOf } from '../../browser/offline/rules';
@@ -157,6 +157,9 @@ function Itself() {
 function Offline() {
   const { reached, since } = useReach();
   const lost = isNowhere();
+  useEffect(() => {
+    void begin();
+  }, []);
   // The page that was asked for, as soon as it can be had.
   useEffect(() => {
     if (!lost) return;

@@ -4,7 +4,7 @@
  */
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, useState } from 'react';
-import { getPlan } from '../../browser/client';
+import { getPlan } from '../../browser/further';
 import { part } from '../../browser/parts';
 import type { Thing } from '../../core/discovery/manySlips';
 import { isOpen } from '../../core/model/slipStates';

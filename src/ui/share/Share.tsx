@@ -1,6 +1,7 @@
 /** Sending things on: a link that stays, a mail to several, a file in the formats that other programs read. */
 import { type ReactNode, useState } from 'react';
-import { AskError, sendMail } from '../../browser/client';
+import { AskError } from '../../browser/client';
+import { sendMail } from '../../browser/further';
 import type { Letter } from '../../core/formats/letters';
 import type { CslItem } from '../../core/model/record';
 import { say } from '../../words/generated/share';

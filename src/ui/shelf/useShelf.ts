@@ -1,7 +1,7 @@
 /** The shelf around a place, longer the further somebody walks. */
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { getShelf } from '../../browser/client';
+import { getShelf } from '../../browser/further';
 import type { ShelfAnswer, ShelfRow } from '../../words/answers';
 
 /** Books fetched at a time, and how near an end the next are fetched. */
