@@ -54,7 +54,11 @@ export async function compileMessages() {
       if (name.endsWith('.ts') && name !== 'every.ts' && !namespaces.includes(basename(name, '.ts')))
         rmSync(join(OUT, name));
   const compiled = (language, locale, namespace, messages) => {
-    const made = compileModule(new MessageFormat(locale, { requireAllArguments: false }), messages);
+    // In European digits, as all that stands beside them (see writtenAs in src/words/languages.ts).
+    const made = compileModule(
+      new MessageFormat(locale, { requireAllArguments: false }),
+      messages,
+    ).replaceAll('number("ar"', 'number("ar-u-nu-latn"');
     mkdirSync(join(OUT, language), { recursive: true });
     write(join(OUT, language, `${namespace}.js`), `// @ts-nocheck\n${made}`);
     write(

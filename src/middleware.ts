@@ -3,7 +3,8 @@ import './server/everyLanguage';
 import { expectedFailure } from './server/params';
 import { failed } from './server/problem';
 import { say } from './words/generated/pages';
-import { spokenLocale } from './words/say';
+import { isRightToLeft, localeOf } from './words/languages';
+import { spokenLanguage } from './words/say';
 
 /** Astro's own policy has no directive for these. */
 const TRUSTED = "require-trusted-types-for 'script'; trusted-types legendum";
@@ -41,7 +42,7 @@ async function withPrograms(response: Response, folder: string | undefined): Pro
   if (!folder || !response.headers.get('content-type')?.startsWith('text/html')) return response;
   const text = await response.text();
   const { status, headers } = response;
-  headers.set('content-language', spokenLocale());
+  headers.set('content-language', localeOf(spokenLanguage()));
   return new Response(text.replace(PROGRAM, `"/_astro/${folder}/$1"`), { status, headers });
 }
 
@@ -54,7 +55,7 @@ async function asPage(problem: Response): Promise<Response> {
   headers.set('content-type', 'text/html; charset=utf-8');
   headers.set('content-security-policy', "default-src 'none'");
   return new Response(
-    `<!doctype html><html lang="${spokenLocale()}"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${title}</title><h1>${title}</h1><p>${detail}</p><p><a href="/">${say('pages.section.search')}</a></p></html>`,
+    `<!doctype html><html lang="${localeOf(spokenLanguage())}" dir="${isRightToLeft(spokenLanguage()) ? 'rtl' : 'ltr'}"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${title}</title><h1>${title}</h1><p>${detail}</p><p><a href="/">${say('pages.section.search')}</a></p></html>`,
     { status: problem.status, headers },
   );
 }

@@ -16,6 +16,7 @@ export interface ToKeep {
   readonly files: readonly string[];
 }
 const KEPT = /\.css$|-latin(?:-ext)?-[\w-]+\.[\w-]+\.woff2$/;
+const ARABIC = /-arabic-arabic-[\w-]+\.[\w-]+\.woff2$/;
 const namesIn = (folder: string): string[] => {
   try {
     return readdirSync(folder);
@@ -31,7 +32,7 @@ export function filesOf(client: string, folder: string): readonly string[] {
   const programs = namesIn(join(client, '_astro', folder)).filter((f) => f.endsWith('.js'));
   return [
     ...namesIn(join(client, '_astro'))
-      .filter((f) => KEPT.test(f))
+      .filter((f) => KEPT.test(f) || (folder.startsWith('ar-') && ARABIC.test(f)))
       .map((f) => `/_astro/${f}`),
     ...programs.map((f) => `/_astro/${folder}/${f}`),
     ...namesIn(join(client, 'models'))

@@ -5,7 +5,7 @@
 
 import type { Message, MessageCode, MessageValue, MessageValues } from '../core/model/message';
 import { own } from '../core/table';
-import { FIRST, type Language, localeOf } from './languages';
+import { FIRST, type Language, writtenAs } from './languages';
 
 type Said = (values: Readonly<Record<string, unknown>>) => string;
 type Namespace = Readonly<Record<string, Said>>;
@@ -32,7 +32,7 @@ export function speakBy(language: () => Language): void {
 /** The language that is spoken just now. */
 export const spokenLanguage = (): Language => chosen();
 /** The same as `Intl` is asked for it. */
-export const spokenLocale = (): string => localeOf(chosen());
+export const spokenLocale = (): string => writtenAs(chosen());
 
 type DayParts = Readonly<Record<string, string>>;
 /** What `Intl` writes in one language. */
@@ -133,7 +133,10 @@ function dayIn(locale: string, bare: boolean, year: boolean): Intl.DateTimeForma
 export const sayMoney = (cents: number, sign: string): string =>
   `${cents < 0 ? '−' : ''}${writing().amount.format(Math.abs(cents) / 100)}\u00a0${sign}`;
 /** A share in whole percent: `97 %`. */
-export const sayShare = (share: number): string => writing().percent.format(share).replace(/\s?%/, '\u00a0%');
+export const sayShare = (share: number): string =>
+  writing()
+    .percent.format(share)
+    .replace(/(?<=\d)\s?%/, '\u00a0%');
 /** The name of an ISO 639 code; a code that nobody knows stays as it is. */
 export function sayLanguage(code: string): string {
   try {

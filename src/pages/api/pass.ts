@@ -1,16 +1,23 @@
-import type { APIRoute } from 'astro';
+import type { APIContext, APIRoute } from 'astro';
 import { msg } from '../../core/model/message';
 import { type DayNumber, dayNumber, parseDay, parseLocal } from '../../core/model/time';
+import { inLanguage } from '../../server/everyLanguage';
 import { guarded, momentAt, unknownParameter } from '../../server/params';
 import { passFor, placeOf, shortCode } from '../../server/pass';
 import { problem } from '../../server/problem';
 import { dayText } from '../../words/days';
 import '../../words/generated/label';
 import { say } from '../../words/generated/pass';
-import { spokenLocale } from '../../words/say';
+import { FIRST, isRightToLeft } from '../../words/languages';
+import { spokenLanguage, spokenLocale } from '../../words/say';
 
 /** A pass for a visit to a `place` from now on, as a PDF; for who is signed in. */
-export const GET: APIRoute = ({ url: { searchParams: params }, locals, request }) =>
+export const GET: APIRoute = (context) => {
+  const language = spokenLanguage();
+  // The letters of the paper are set one beside the other from the left: those that join from the right can't be.
+  return inLanguage(isRightToLeft(language) ? FIRST : language, () => passOf(context));
+};
+const passOf = ({ url: { searchParams: params }, locals, request }: APIContext): Promise<Response> =>
   guarded(async () => {
     const unknown = unknownParameter(params, 'place', 'at');
     if (unknown) return unknown;
