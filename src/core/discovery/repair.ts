@@ -11,11 +11,14 @@ import type { QueryNote } from '../query/plain';
 import { printPlain } from '../query/plain';
 import { askedWords, join, type QueryNode } from '../query/tree';
 import { SMALL_WORDS, words } from '../words/fold';
+import { asOne, bestParts, parts } from './compounds';
 
 export interface Repaired {
   readonly tree: EngineTree;
   readonly notes: readonly QueryNote[];
 }
+/** Letters of a word that is taken apart. */
+const LONGEST = 40;
 /** A text of so many words is a reference or a whole sentence rather than a question. */
 const LONG = 8;
 const CANDIDATES = 4;
@@ -134,7 +137,8 @@ export async function repair(
   const asWritten = { text: msg('found.searchExactlyWhatIWrote'), q, exact: true };
   const known = await asking.frequencies(asked);
   const unknown = asked.filter((w) => (known.get(w) ?? 0) === 0);
-  const corrected = await correct(tree, unknown, asked, asking);
+  const corrected =
+    (await otherwiseWritten(tree, unknown, asking)) ?? (await correct(tree, unknown, asked, asking));
   if (corrected) {
     const { from, to } = corrected;
     return {
@@ -196,6 +200,46 @@ const correct = (
   asking: Asking,
 ): Promise<Correction | null> =>
   unknown.length ? correctUnknown(tree, unknown, asking) : correctKnown(tree, asked, asking);
+
+/** Unknown words taken apart where both parts are known; else two side by side taken as one that is. */
+async function otherwiseWritten(
+  tree: QueryNode,
+  unknown: readonly string[],
+  asking: Asking,
+): Promise<Correction | null> {
+  const able = unknown.filter((w) => w.length <= LONGEST);
+  if (able.length > 0) {
+    const known = await asking.frequencies([...new Set(able.flatMap((w) => parts(w).flat()))]);
+    const pairs = able.flatMap((w) => {
+      const pair = bestParts(w, (p) => known.get(p) ?? 0);
+      return pair ? [[w, pair.join(' ')] as const] : [];
+    });
+    const apart = pairs.reduce((t, [w, to]) => replaceWord(t, w, to), tree);
+    if (pairs.length && (await asking.finds(apart)))
+      return { tree: apart, from: pairs.map((p) => p[0]), to: pairs.map((p) => p[1]) };
+  }
+  if (tree.op !== 'and') return null;
+  const singles = tree.of.map((n) => (n.op === 'word' && !n.prefix ? words(n.text) : []));
+  const tries = singles.flatMap((left, i) => {
+    const [a, b] = [left.length === 1 && left[0], singles[i + 1]?.length === 1 && singles[i + 1]?.[0]];
+    return a && b ? asOne(a, b).map((word) => ({ word, at: i, from: `${a} ${b}` })) : [];
+  });
+  const known = await asking.frequencies(tries.map((t) => t.word));
+  const made = tries
+    .filter((t) => (known.get(t.word) ?? 0) > 0)
+    .map((t) => ({
+      ...t,
+      tree: join(
+        'and',
+        tree.of.flatMap((n, i) =>
+          i === t.at ? [{ ...n, text: t.word } as QueryNode] : i === t.at + 1 ? [] : [n],
+        ),
+      ),
+    }));
+  const counts = await asking.counts(made.map((m) => m.tree));
+  const best = made.find((_, i) => (counts[i] ?? 0) > 0);
+  return best ? { tree: best.tree, from: [best.from], to: [best.word] } : null;
+}
 
 /** All unknown words at once, each by its best; then the first one's other candidates. */
 async function correctUnknown(

@@ -23,7 +23,8 @@ const LEAST_LETTERS = 3;
 const plain = (text: string): string =>
   text
     .normalize('NFKD')
-    .replace(/\p{M}+/gu, '')
+    // Accents, and marks that only say in which direction to write.
+    .replace(/[\p{M}\u200e\u200f]+/gu, '')
     .toLowerCase();
 const among = (names: readonly (readonly string[])[], word: string): number =>
   names.findIndex((all) =>

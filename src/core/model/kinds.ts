@@ -69,6 +69,8 @@ export const LANGUAGES = {
   da: { stemmer: 'danish', marc: 'dan' },
   fi: { stemmer: 'finnish', marc: 'fin' },
   tr: { stemmer: 'turkish', marc: 'tur' },
+  ar: { stemmer: 'arabic', marc: 'ara' },
+  ru: { stemmer: 'russian', marc: 'rus' },
 } as const;
 export type Language = keyof typeof LANGUAGES;
 export const LANGUAGE_LIST = Object.keys(LANGUAGES) as readonly Language[];

@@ -5,6 +5,7 @@
 
 import { table } from '../table';
 import type { CodeKind } from '../words/codes';
+import { fold } from '../words/fold';
 import type { Field } from './tree';
 
 export type FieldName =
@@ -70,10 +71,42 @@ const ALIASES = table<FieldName>({
   vol: 'volume',
   pages: 'page',
 });
-/** The field that a typed name means, in either case; null when it means none. */
-export function fieldNamed(text: string): FieldName | null {
-  const name = text.toLowerCase();
-  return Object.hasOwn(FIELD_TABLE, name) ? (name as FieldName) : (ALIASES.get(name) ?? null);
+/**
+ * The same in the languages that the app speaks, folded: syntax, and the same for everybody, so that the address of
+ * a search means one thing whoever opens it. Words that could be meant otherwise are left out.
+ */
+const ELSEWHERE: Readonly<Partial<Record<FieldName, string>>> = {
+  title: 'titel titre titulo baslik عنوان العنوان',
+  by: 'von autor autorin person par auteur autora yazar persona pessoa kisi مولف المولف شخص',
+  subject: 'thema schlagwort sujet matiere materia tema assunto konu موضوع الموضوع',
+  in: 'zeitschrift revue dans revista en em dergi مجله المجله',
+  series: 'reihe collection coleccion colecao dizi سلسله السلسله',
+  publisher: 'verlag editeur editorial editora yayinci ناشر الناشر',
+  text: 'zusammenfassung resume resumen resumo ozet مستخلص المستخلص',
+  year: 'jahr annee ano yil سنه السنه',
+  number: 'nummer numero numara رقم',
+  callno: 'signatur cote signatura chamada yer',
+  volume: 'band tome volumen cilt مجلد المجلد',
+  issue: 'heft fascicule sayi عدد العدد',
+  page: 'seite pagina sayfa صفحه الصفحه',
+  language: 'sprache langue idioma lingua dil لغه اللغه',
+  kind: 'art genre tipo tur نوع النوع',
+};
+const FOREIGN = table<FieldName>(
+  Object.fromEntries(
+    Object.entries(ELSEWHERE).flatMap(([name, said]) => said.split(' ').map((w) => [w, name as FieldName])),
+  ),
+);
+
+/**
+ * The field that a typed name means, in either case; null when it means none.
+ * @param spaced a space stands behind its colon: titles begin so, and only the English names count then
+ */
+export function fieldNamed(text: string, spaced = false): FieldName | null {
+  const name = fold(text);
+  return Object.hasOwn(FIELD_TABLE, name)
+    ? (name as FieldName)
+    : (ALIASES.get(name) ?? (spaced ? null : FOREIGN.get(name)) ?? null);
 }
 /** The name by which a field is typed. */
 export const nameOfField = (field: Field): FieldName =>

@@ -9,6 +9,7 @@
 
 import { readDoi, readIsbn, readIssn } from '../model/identifiers';
 import { type Message, msg } from '../model/message';
+import { table } from '../table';
 import { type CodeKind, codeKey } from '../words/codes';
 import { FIELD_TABLE, type FieldName, fieldNamed, nameOfCode, nameOfField } from './fields';
 import { type Field, join, type Near, type PhraseNode, type QueryNode, type WordNode } from './tree';
@@ -69,7 +70,7 @@ type Token =
   | { readonly t: 'near'; readonly distance: number; readonly ordered: boolean }
   | { readonly t: 'or' | 'and' | 'not' | '(' | ')' };
 
-const FIELD = /([a-z]{2,12}):(\s*)(?=\S)/iy;
+const FIELD = /(\p{L}{2,15}):(\s*)(?=\S)/uy;
 const NEAR = /^(NEAR|BEFORE)\/(\d{1,3})$/;
 const QUOTES = '"“”„«»‟';
 const isSpace = (c: string): boolean => /\s/.test(c);
@@ -133,7 +134,7 @@ function tokenise(input: string, note: (code: NoteCode, text: Message) => void):
     }
     FIELD.lastIndex = i;
     const named = FIELD.exec(text);
-    const name = named?.[1] ? fieldNamed(named[1]) : null;
+    const name = named?.[1] ? fieldNamed(named[1], named[2] !== '') : null;
     if (named && name && (named[2] === '' || !anyWord || anyField)) {
       put({ t: 'field', name });
       i += named[0].length;
@@ -169,9 +170,18 @@ function tokenise(input: string, note: (code: NoteCode, text: Message) => void):
   }
   return tokens;
 }
+/**
+ * Between words, in capitals. Those of other languages stand beside the English ones where no initial or chemical
+ * sign is written so; where a script has no capitals, the English ones and the minus serve.
+ */
+const OPERATORS = table<'or' | 'and' | 'not'>({
+  ...{ OR: 'or', ODER: 'or', OU: 'or', VEYA: 'or' },
+  ...{ AND: 'and', UND: 'and', ET: 'and', VE: 'and' },
+  ...{ NOT: 'not', NICHT: 'not', SAUF: 'not', SIN: 'not', NÃO: 'not', DEĞİL: 'not' },
+});
 function operatorOf(word: string): Token | null {
-  if (word === 'OR' || word === 'AND' || word === 'NOT')
-    return { t: word.toLowerCase() as 'or' | 'and' | 'not' };
+  const operator = OPERATORS.get(word);
+  if (operator) return { t: operator };
   const near = NEAR.exec(word);
   return near && { t: 'near', distance: Number(near[2]), ordered: near[1] === 'BEFORE' };
 }

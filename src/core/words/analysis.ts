@@ -3,7 +3,7 @@
  * the text's language.
  */
 import snowball from 'snowball-stemmers';
-import { isLanguage, LANGUAGES, type Language } from '../model/kinds';
+import { isLanguage, LANGUAGE_LIST, LANGUAGES, type Language } from '../model/kinds';
 
 interface Stemmer {
   readonly stem: (word: string) => string;
@@ -51,15 +51,27 @@ export const AS_WRITTEN = '=';
  */
 export const termOf = (word: string, language: string): string => {
   if (language === 'en') return stem(word, language);
-  return isLanguage(language)
+  return isLanguage(language) && inScriptOf(word, language)
     ? `${stem(word, language)}${LANGUAGE_MARK}${language}`
     : `${word}${LANGUAGE_MARK}${AS_WRITTEN}`;
 };
 const LANGUAGE_MARK = '\u0003';
 
+const ASCII = /^[\x20-\x7e]*$/;
+/** Languages whose words are not in Latin letters: a word of others in their texts is one as it is written. */
+const SCRIPTS: Partial<Record<Language, RegExp>> = {
+  ar: /\p{Script=Arabic}/u,
+  ru: /\p{Script=Cyrillic}/u,
+};
+/** Whether a folded word can be one of the language by its letters. */
+function inScriptOf(word: string, language: Language): boolean {
+  const script = SCRIPTS[language];
+  return script === undefined || (!ASCII.test(word) && script.test(word));
+}
+
 /** All terms that a word asked for may have been indexed under, one per language, and as it is written. */
 export const termsFor = (word: string): string[] =>
-  [...Object.keys(LANGUAGES), AS_WRITTEN].map((l) => termOf(word, l));
+  [...LANGUAGE_LIST.filter((l) => inScriptOf(word, l)), AS_WRITTEN].map((l) => termOf(word, l));
 
 /**
  * How words become terms: by their stems, or as they are written (for indexes that must answer word for

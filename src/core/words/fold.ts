@@ -17,6 +17,14 @@ const WHOLE = table<string>({
   ı: 'i',
   ŋ: 'n',
   ħ: 'h',
+  // The sigma of a word's end; Arabic letters that are written one for the other, by place or by country.
+  ς: 'σ',
+  ة: 'ه',
+  ى: 'ي',
+  ی: 'ي',
+  ک: 'ك',
+  // A stroke that only stretches.
+  ـ: '',
 });
 const MARKS = /\p{M}+/gu;
 /** The marks that make other letters of kana; taking them off would make another word. */
@@ -26,6 +34,9 @@ const ASCII = /^[\x20-\x7e]*$/;
 /**
  * Lower case without diacritics and ligatures; the same for query and record.
  * @example fold('Ærøskøbing Straße') // 'aeroskobing strasse'
+ * @example fold('İstanbul') // 'istanbul'
+ * @example fold('مكتبةٌ') // 'مكتبه'
+ * @example fold('Λόγος') // 'λογοσ'
  */
 export function fold(text: string): string {
   const lower = text.toLowerCase();
@@ -36,7 +47,7 @@ export function fold(text: string): string {
       .replace(MARKS, (marks) => marks.replace(NOT_VOICING, ''))
       // What NFKD took apart and must stay whole: kana with their marks, the syllables of Hangul.
       .normalize('NFC')
-      .replace(/[øæœßłđðþıŋħ]/g, (c) => WHOLE.get(c) ?? c)
+      .replace(/[øæœßłđðþıŋħςةىیکـ]/g, (c) => WHOLE.get(c) ?? c)
   );
 }
 
