@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { linkSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { transform } from 'esbuild';
 import { bundleBrowser, bundleNode } from './bundle.mjs';
 import { speakAll } from './languages.mjs';
 import { compileMessages } from './messages.mjs';
@@ -33,6 +34,9 @@ await bundleNode(
 );
 writeFileSync(join(OUT, 'app', 'languages.json'), JSON.stringify(await speakAll(join(OUT, 'client'))));
 
+// What runs before a page is seen, without the words for whoever reads it here.
+const theme = join(OUT, 'client', 'theme.js');
+writeFileSync(theme, (await transform(readFileSync(theme, 'utf8'), { minify: true })).code);
 // What stands between pages and the network.
 await bundleBrowser('src/browser/offline/serviceWorker.ts', join(OUT, 'client', 'sw.js'));
 

@@ -2,9 +2,13 @@
 import { closeSync, existsSync, openSync, readSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { FORMAT_VERSION } from '../core/engine/format/format';
+import type { DiscoveryRecord } from '../core/model/record';
+import { random } from '../core/random';
+import { makeWorld } from '../demo/world';
 import { buildIndex } from '../server/build';
 import { damage } from '../server/manifest';
 import { demoWorld } from './demoRecords';
+import { recordsIn } from './languageRecords';
 
 export const benchOptions = () =>
   parseArgs({
@@ -23,6 +27,7 @@ export const benchOptions = () =>
       index: { type: 'string' },
       bench: { type: 'string' },
       engines: { type: 'string' },
+      language: { type: 'string' },
     },
     allowPositionals: true,
   });
@@ -34,6 +39,25 @@ function canBeOpened(dir: string): boolean {
   closeSync(fd);
   return head.includes(`"version":${FORMAT_VERSION},`) && damage(dir) === null;
 }
+
+/** The demo's records with as many again in another language, for `bench quality --language`. */
+export function benchIndexIn(language: string, count: number): string {
+  const dir = `data/demo-${count}-${language}`;
+  if (existsSync(`${dir}/index.lgd`) && canBeOpened(dir)) return dir;
+  const world = demoWorld(count);
+  const like = [...makeWorld(FEW).records].find((record) => record.kind === 'book' && !record.host);
+  // The made ones stand first: records come in the order of their days, and these have been there always.
+  const own = function* () {
+    if (like) {
+      const { added: _, work: __, ...base } = like;
+      yield* recordsIn(language, Math.min(count, MOST_MADE), random(7), base as DiscoveryRecord);
+    }
+    yield* world.records;
+  };
+  buildIndex({ ...world, records: { [Symbol.iterator]: own } }, dir);
+  return dir;
+}
+const [MOST_MADE, FEW] = [5000, 300];
 
 export function benchIndex(count: number): { dir: string; buildSeconds: number | null } {
   const dir = `data/demo-${count}`;

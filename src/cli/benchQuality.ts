@@ -1,5 +1,5 @@
 /**
- * `bench quality [--records N] [--items N] [--json]`: is the known item first? Items are drawn from the
+ * `bench quality [--records N] [--items N] [--language CODE] [--json]`: is the known item first? Items are drawn from the
  * index, seeded; what a student would type for them is made from their title, people and place in a journal,
  * whole or damaged.
  *
@@ -18,12 +18,16 @@ import { type Random, random } from '../core/random';
 import { SMALL_WORDS, words } from '../core/words/fold';
 import { DEMO_START } from '../demo/clock';
 import { DiscoveryService } from '../server/service';
-import { benchIndex, benchOptions } from './benchIndex';
+import { benchIndex, benchIndexIn, benchOptions } from './benchIndex';
+import { MADE_LANGUAGES } from './languageRecords';
 
 const asked = (request: SearchRequest): AskedSearch => askedSearch(request) as AskedSearch;
 
 const { values } = benchOptions();
-const { dir } = benchIndex(Number(values.records));
+const language = values.language ?? '';
+const dir = MADE_LANGUAGES.includes(language)
+  ? benchIndexIn(language, Number(values.records))
+  : benchIndex(Number(values.records)).dir;
 const service = DiscoveryService.open(dir);
 const moment = {
   situation: { campus: 'quayside' as CampusId, category: 'undergraduate' as const, remote: false },
@@ -46,7 +50,10 @@ function typo(title: string, rand: Random): string | null {
   const i = rand.pick(able);
   const w = parts[i] as string;
   const at = rand.int(1, w.length - 2);
-  const letter = String.fromCharCode(97 + rand.int(0, 25));
+  // A letter of the word's own script.
+  const letter = /[a-z]/i.test(w)
+    ? String.fromCharCode(97 + rand.int(0, 25))
+    : (w[rand.int(0, w.length - 1)] as string);
   const forms = [
     w.slice(0, at) + w.slice(at + 1),
     w.slice(0, at) + w[at] + w.slice(at),
@@ -145,9 +152,10 @@ for (const [name, { make, rank, fits }] of Object.entries(CASES)) {
   let [n, good, strict] = [0, 0, 0];
   const missed: string[] = [];
   const times: number[] = [];
-  for (let tries = 0; n < items && tries < items * 40; tries++) {
+  for (let tries = 0; n < items && tries < items * (language ? 400 : 40); tries++) {
     const doc = r.int(0, present - 1);
     const record = service.recordAt(doc);
+    if (language && record.csl.language !== language) continue;
     const typed = make(record);
     if (typed === null) continue;
     n++;

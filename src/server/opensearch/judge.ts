@@ -20,8 +20,9 @@ export class Judge {
   constructor(tree: EngineTree, headings: string | undefined) {
     const asked =
       tree.op === 'closest' ? [...tree.words] : askedWords(tree).flatMap(({ text }) => words(text));
-    const strong = asked.filter((w) => !SMALL_WORDS.has(w));
-    this.#small = new Set(strong.length ? [...SMALL_WORDS].flatMap(termsFor) : []);
+    const small = new Set([...SMALL_WORDS].flatMap(termsFor));
+    const strong = asked.filter((w) => !SMALL_WORDS.has(w) && !termsFor(w).some((t) => small.has(t)));
+    this.#small = strong.length ? small : new Set();
     this.#headings = headings;
     this.#asked = asked.length
       ? { sequence: (strong.length ? strong : asked).map(termsFor), letter: asked.map(termsFor) }

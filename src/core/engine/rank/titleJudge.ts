@@ -20,13 +20,15 @@ export function titleJudge(
   asked: readonly string[],
   idsOf: (word: string) => readonly number[],
 ): ((doc: number) => number) | null {
-  const strong = asked.filter((w) => !SMALL_WORDS.has(w));
   const { forward, docStart, termCode } = data;
   const codesOf = (word: string): number[] => idsOf(word).map((t) => termCode[t] as number);
+  const small = new Set(smallTerms(data));
+  // A word whose stem is a small word's in some language is passed over in titles, so it is not asked for in them:
+  // Turkish `ile` has the stem of Italian `il`.
+  const strong = asked.filter((w) => !SMALL_WORDS.has(w) && !codesOf(w).some((code) => small.has(code)));
   const sequence = (strong.length ? strong : asked).map(codesOf);
   const letter = asked.map(codesOf);
   if (!sequence.length) return null;
-  const small = new Set(strong.length ? smallTerms(data) : []);
   return (doc) => {
     const whole: number[] = [];
     const end = docStart[doc + 1] as number;
@@ -39,7 +41,7 @@ export function titleJudge(
       { sequence, letter },
       {
         whole,
-        title: whole.filter((t) => !small.has(t)),
+        title: strong.length ? whole.filter((t) => !small.has(t)) : whole,
         titleLength: titleLengthAt(data, doc),
         mainLength: mainLengthAt(data, doc),
       },
