@@ -313,5 +313,9 @@ export const VIEWS: readonly (readonly [name: string, open: (page: Page) => Prom
     'about',
     (page) => page.goto('/about').then(() => page.getByRole('heading', { name: 'Licences' }).waitFor()),
   ],
+  [
+    'without a network',
+    (page) => page.goto('/offline').then(() => page.getByText('What works without it').first().waitFor()),
+  ],
   ['no such page', (page) => page.goto('/nowhere').then(() => undefined)],
 ];
