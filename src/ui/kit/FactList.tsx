@@ -7,7 +7,9 @@ export const FactList = ({ facts, className }: { facts: readonly Fact[]; classNa
       value ? (
         <div key={label}>
           <dt>{label}</dt>
-          <dd>{value}</dd>
+          <dd>
+            <bdi>{value}</bdi>
+          </dd>
         </div>
       ) : null,
     )}

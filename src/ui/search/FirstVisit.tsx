@@ -45,7 +45,9 @@ export function FirstVisit() {
             <div key={what}>
               <dt>{what}</dt>
               <dd>
-                <a href={`/?q=${encodeURIComponent(q)}&drop.kind=newspaper-article`}>{q}</a>
+                <a dir="auto" href={`/?q=${encodeURIComponent(q)}&drop.kind=newspaper-article`}>
+                  {q}
+                </a>
                 <span>{says}</span>
               </dd>
             </div>

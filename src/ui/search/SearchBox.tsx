@@ -176,6 +176,7 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
           {way === 'words' ? (
             <div className={styles.box}>
               <input
+                dir={text ? 'auto' : undefined}
                 ref={input}
                 id="query"
                 type="search"
