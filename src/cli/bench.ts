@@ -1,5 +1,5 @@
 /**
- * `bench search|quality|references|ways|cite|lending|peers|load|interface|related|change|learning [--records N] [--json]`: each bench is a module
+ * `bench search|quality|references|ways|cite|lending|peers|load|interface|related|change|learning|slow [--records N] [--json]`: each bench is a module
  * that measures when it is loaded.
  */
 
@@ -20,6 +20,7 @@ const BENCHES = table<() => Promise<unknown>>({
   change: () => import('./benchChange'),
   engines: () => import('./benchEngines'),
   learning: () => import('./benchLearning'),
+  slow: () => import('./benchSlow'),
 });
 const [what = 'search'] = benchOptions().positionals.filter((p) => p !== '--');
 const bench = BENCHES.get(what);

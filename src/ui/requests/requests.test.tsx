@@ -292,16 +292,16 @@ describe('what can be done about a slip', () => {
       );
     },
   );
-  it('an answer goes with its words; one that fails is said, and the words stay', async () => {
+  it('an answer goes with its words; one that is refused is said, and the words stay', async () => {
     const slip = applyAsk(standing('question'));
     await theStore().slips.put(slip);
     const told = vi
       .spyOn(client, 'tellNetwork')
-      .mockRejectedValue(new client.AskError('offline', 'The library can’t be reached.'));
+      .mockRejectedValue(new client.AskError('refused', 'The desk says no.'));
     show(<SlipActs slip={slip} />, hereAt(INFO.now, [slip], READER));
     fireEvent.change(screen.getByLabelText('Your answer'), { target: { value: ' Chapter 3. ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Answer' }));
-    await screen.findByText('The library can’t be reached.');
+    await screen.findByText('The desk says no.');
     expect((screen.getByLabelText('Your answer') as HTMLTextAreaElement).value).toBe(' Chapter 3. ');
     expect((await slipById(theStore(), slip.id))?.state).toBe('question');
     expect(told).toHaveBeenCalledTimes(1);
