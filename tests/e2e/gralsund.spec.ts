@@ -156,8 +156,8 @@ test('a library from its folder: search, read, hold, loan from elsewhere, desk; 
     await expect(desk.getByText('Another index was taken over')).toBeVisible();
     // Once more by hand: nothing has changed, and all of it is taken over.
     await desk.getByRole('button', { name: 'Build by what has changed' }).click();
-    await expect(desk.getByRole('status')).toContainText('done,', { timeout: 120_000 });
-    await expect(desk.getByRole('status')).toContainText('2,941 records');
+    await expect(loaded.getByRole('status')).toContainText('done,', { timeout: 120_000 });
+    await expect(loaded.getByRole('status')).toContainText('2,941 records');
     await shut.close();
   } finally {
     await server.stop();

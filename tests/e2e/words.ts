@@ -7,7 +7,7 @@ import { LANGUAGE_LIST } from '../../src/core/model/kinds';
  * lists.
  */
 const SAME_EVERYWHERE =
-  /\b(Legendum|DOI|PMID|ISSN|ISBN|CQL|RIS|BibTeX|CSL|JSON|MARC|MARCXML|XML|CSV|OpenURL|ISO|KBART|PDF|cr|Mon|Tue|Wed|Thu|Fri|Sat|Sun|Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec|Mo|Tu|We|Th|Fr|Sa|Su|and|or)\b/g;
+  /\b(Legendum|DOI|PMID|ISSN|ISBN|CQL|RIS|BibTeX|CSL|JSON|MARC|MARCXML|XML|CSV|OpenURL|ISO|KBART|PDF|EPUB|cr|Mon|Tue|Wed|Thu|Fri|Sat|Sun|Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec|kB|MB|byte|Mo|Tu|We|Th|Fr|Sa|Su|and|or)\b/g;
 /** Months of a calendar, by `Intl` too; before anything is taken out of them as data. */
 const MONTHS =
   /\b(January|February|March|April|May|June|July|August|September|October|November|December) \d{4}\b/g;
