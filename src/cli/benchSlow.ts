@@ -17,16 +17,22 @@ const server = await startBuilt(benchIndex(Number(values.records)).dir);
 let freeAt = 0;
 function slowed(from: Socket, to: Socket, shared: boolean): void {
   let own = 0;
+  // One after the other, whatever timers make of it.
+  let line: Promise<unknown> = Promise.resolve();
+  const at = (time: number, work: () => void): void => {
+    line = line
+      .then(() => new Promise((done) => setTimeout(done, Math.max(0, time - performance.now()))))
+      .then(work);
+  };
   from.on('data', (chunk: Buffer) => {
-    const now = performance.now();
-    const begins = Math.max(now, shared ? freeAt : own);
+    const begins = Math.max(performance.now(), shared ? freeAt : own);
     const ends = begins + (chunk.length / RATE) * 1000;
     if (shared) freeAt = ends;
     else own = ends;
-    // A whole chunk is there when its last byte is.
-    setTimeout(() => to.writable && to.write(chunk), ends - now + ONE_WAY);
+    // A chunk is there when its last byte is.
+    at(ends + ONE_WAY, () => to.writable && void to.write(chunk));
   });
-  from.on('close', () => setTimeout(() => to.end(), Math.max(0, freeAt - performance.now()) + ONE_WAY));
+  from.on('close', () => at(performance.now() + ONE_WAY, () => void to.end()));
   from.on('error', () => to.destroy());
 }
 const proxy = createServer((near) => {
@@ -65,6 +71,7 @@ async function until(context: BrowserContext, path: string, ready: string): Prom
 
 const first: number[] = [];
 for (let i = 0; i < ROUNDS; i++) {
+  freeAt = 0;
   const context = await browser.newContext({ serviceWorkers: 'block' });
   first.push(await until(context, '/', '#query'));
   await context.close();
