@@ -24,6 +24,7 @@ import { shortId } from './ids';
 import { slipsOf } from './slipRows';
 import { isSlip, slipTrouble } from './slipShapes';
 import type { Store } from './store';
+import { noteNews, noteTrouble } from './trouble';
 
 /** It becomes the ISO 18626 request id. */
 export const newSlipId = (): string => `S-${shortId()}`;
@@ -202,6 +203,10 @@ export async function undoWithdrawal(store: Store, slip: Slip, moment: Moment): 
   return again.id;
 }
 
+/** What the store could not keep is its trouble; that nothing was heard is said with the requests. */
+const unheard = (error: unknown): void => {
+  if (!noteTrouble(error, true)) noteNews(error);
+};
 /** What the reader does, in what words; for collecting, the day it is due. */
 export interface Doing {
   readonly what: ReaderAct;
@@ -224,5 +229,6 @@ export async function doAct(
   }
   const { documents } = await tellNetwork(slip, what, more.text ?? '', moment);
   const after = await change(store, slip.id, (s) => act(s, what, moment.at, { ...more, xml: documents }));
-  if (after && !isEnded(after.state)) await takeNews(store, slip.reader, moment);
+  // It is done; what is said to it is asked for again anyway.
+  if (after && !isEnded(after.state)) await takeNews(store, slip.reader, moment).catch(unheard);
 }

@@ -4,6 +4,7 @@
  */
 import type { DiscoveryRecord } from '../core/model/record';
 import type { Random } from '../core/random';
+import { table } from '../core/table';
 
 interface Words {
   readonly heads: string;
@@ -14,7 +15,7 @@ interface Words {
   readonly families: string;
   readonly split: string;
 }
-const MADE: Readonly<Record<string, Words>> = {
+const MADE = table<Words>({
   ar: {
     heads: 'تاريخ,مستقبل,إدارة,اقتصاد,جغرافية,أخلاقيات,تعليم,سياسات,ثقافة,قياس,حماية,نظرية',
     nouns:
@@ -50,8 +51,8 @@ const MADE: Readonly<Record<string, Words>> = {
     families: '海,石,林,沙,米,田',
     split: '',
   },
-};
-export const MADE_LANGUAGES: readonly string[] = Object.keys(MADE);
+});
+export const MADE_LANGUAGES: readonly string[] = [...MADE.keys()];
 /** @param like a record of which all but the words are taken */
 export function* recordsIn(
   language: string,
@@ -59,7 +60,7 @@ export function* recordsIn(
   r: Random,
   like: DiscoveryRecord,
 ): Generator<DiscoveryRecord> {
-  const made = MADE[language];
+  const made = MADE.get(language);
   if (!made) return;
   const pick = (list: string): string => r.pick(list.split(','));
   const seen = new Set<string>();

@@ -1,6 +1,7 @@
 /** Files that are kept here to be read without a network: the reader says which, sees how large, and takes them out. */
+import { wrongIn } from '../../core/model/shape';
 import type { Store } from '../store';
-import type { Paper, PaperSort } from './rows';
+import { type Paper, type PaperSort, paperShape } from './rows';
 
 /** What of a file is shown; it itself is read when it is opened. */
 export type PaperShown = Omit<Paper, 'file'>;
@@ -36,16 +37,18 @@ export async function keepPaper(
   });
   return null;
 }
-export const papersOf = async (store: Store, reader: string): Promise<readonly PaperShown[]> =>
-  (await store.papers.where('reader').equals(reader).toArray())
-    .map(({ file: _, ...shown }) => shown)
-    .sort((a, b) => b.size - a.size);
-export const paperOf = async (store: Store, reader: string, key: string): Promise<PaperShown | null> => {
-  const row = await store.papers.get(idOf(reader, key));
+/** Of a row what is shown; null for one that is none of ours. */
+function shownOf(row: Paper | undefined): PaperShown | null {
   if (!row) return null;
   const { file: _, ...shown } = row;
-  return shown;
-};
+  return wrongIn(paperShape, shown) === null ? shown : null;
+}
+export const papersOf = async (store: Store, reader: string): Promise<readonly PaperShown[]> =>
+  (await store.papers.where('reader').equals(reader).toArray())
+    .flatMap((row) => shownOf(row) ?? [])
+    .sort((a, b) => b.size - a.size);
+export const paperOf = async (store: Store, reader: string, key: string): Promise<PaperShown | null> =>
+  shownOf(await store.papers.get(idOf(reader, key)));
 export const openPaper = async (store: Store, id: string): Promise<Blob | null> =>
   (await store.papers.get(id))?.file ?? null;
 /** @returns what was there, to be put back */

@@ -41,18 +41,20 @@ export type Waiting = Shaped<typeof waitingShape>;
 /** Files of these sorts are kept. */
 export const PAPER_SORTS = ['application/pdf', 'application/epub+zip'] as const;
 export type PaperSort = (typeof PAPER_SORTS)[number];
-/** A file that a reader keeps here to read it without a network. */
-export interface Paper {
+/** What is known of a file that a reader keeps here to read it without a network. */
+export const paperShape = shape({
   /** Reader and key: one of a thing. */
-  readonly id: string;
-  readonly reader: string;
+  id: filled(2 * ID),
+  reader: filled(100),
   /** Of what it is a copy: `keyOf`. */
-  readonly key: string;
-  readonly title: string;
-  readonly name: string;
-  readonly sort: PaperSort;
+  key: filled(ID),
+  title: text(LONG),
+  name: text(LONG),
+  sort: oneOf(PAPER_SORTS),
   /** Bytes. */
-  readonly size: number;
-  readonly added: string;
+  size: whole(0, 1e12),
+  added: localTime(),
+});
+export interface Paper extends Shaped<typeof paperShape> {
   readonly file: Blob;
 }

@@ -18,8 +18,9 @@ describe('an address', () => {
     expect(at('/records/tu1', 'navigate')).toBe('record');
     expect(at('/api/records/tu1?at=2026-11-02T09:10')).toBe('record');
     expect(at('/api/records/tu1?format=csl')).toBe('past');
-    for (const path of ['/desk', '/desk/requests', '/sign-in?to=/', '/standin/publisher/a/b', '/cleared'])
+    for (const path of ['/desk', '/desk/requests', '/standin/publisher/a/b', '/cleared'])
       expect(at(path, 'navigate')).toBe('past');
+    expect([at('/sign-in?to=/', 'navigate'), at('/sign-out')]).toEqual(['account', 'account']);
     expect(at('/guides/rules', 'navigate')).toBe('page');
   });
   it('of a program never changes; what is asked of the index is always asked', () => {

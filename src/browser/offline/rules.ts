@@ -53,14 +53,15 @@ export function shellOf(path: string): Shell | null {
 /**
  * What is done with a question of a page: `file` never changes under its address; `settled` changes seldom, and is
  * answered from what was kept while it is asked anew; `library` and `record` are asked, and kept for when nobody
- * answers; `shell` and `page` are pages; `past` goes by without being looked at.
+ * answers; `shell` and `page` are pages; `account` says who reads; `past` goes by without being looked at.
  */
-export type Sort = 'file' | 'settled' | 'library' | 'record' | 'shell' | 'page' | 'past';
+export type Sort = 'file' | 'settled' | 'library' | 'record' | 'shell' | 'page' | 'account' | 'past';
 export function sortOf(url: URL, mode: string): Sort {
   const { pathname } = url;
+  if (/^\/(sign-in|sign-out)(\/|$)/.test(pathname)) return 'account';
   if (mode === 'navigate') {
     if (/^\/records\/[^/]+$/.test(pathname)) return 'record';
-    if (/^\/(desk|standin|sign-in|sign-out|pass|cleared)(\/|$)/.test(pathname)) return 'past';
+    if (/^\/(desk|standin|pass|cleared)(\/|$)/.test(pathname)) return 'past';
     return shellOf(pathname) ? 'shell' : 'page';
   }
   if (pathname.startsWith('/_astro/') || pathname.startsWith('/models/')) return 'file';

@@ -49,6 +49,7 @@ const [LOOK_AGAIN, GENTLY] = [60_000, 150];
 /** Records that are kept. */
 const MOST_KEPT = 500;
 const STAMP = 'x-kept-at';
+const LIBRARY = '/api/library';
 /** One answer an address: which language it is in is the version’s. */
 const HERE = { ignoreVary: true } as const;
 
@@ -97,11 +98,14 @@ async function fetchAll(addresses: readonly string[], into: Cache): Promise<void
     await into.put(address, answer);
   }
 }
-async function fill(language: string): Promise<void> {
+async function fill(seen: string): Promise<void> {
   const kept = await readKept();
-  const spoken = kept?.language === language;
-  if (kept && spoken && Date.now() - looked < LOOK_AGAIN) return;
+  if (kept?.language === seen && Date.now() - looked < LOOK_AGAIN) return;
   looked = Date.now();
+  // In which language pages come is the server's to say: a page that is seen may have been asked for in another.
+  const page = await fetch(NOWHERE, { headers: { accept: 'text/html' } });
+  const language = page.headers.get('content-language');
+  if (!page.ok || !language) return;
   const answer = await fetch('/api/offline', { headers: { 'accept-language': language } });
   if (!answer.ok) return;
   const wanted = (await answer.json()) as ToKeep;
@@ -109,18 +113,14 @@ async function fill(language: string): Promise<void> {
   await fetchAll(wanted.files, await caches.open(CACHE.files));
   await fetchAll(SHELLS, await caches.open(CACHE.pages(wanted.version)));
   await fetchSettled(language);
-  await takeOver({
-    ...wanted,
-    at: Date.now(),
-    before: kept && kept.version !== wanted.version ? kept.files : [],
-  });
+  await takeOver({ ...wanted, at: Date.now(), before: kept?.files ?? [] });
 }
 /** The styles that courses ask for most. */
 const STYLES = 12;
 /** What is answered at once and asked anew behind it, so that it is there when nobody answers: as much as can be had. */
 async function fetchSettled(language: string): Promise<void> {
   const data = await caches.open(CACHE.data);
-  await library(new Request('/api/library', { headers: { 'accept-language': language } }));
+  await library(new Request(LIBRARY, { headers: { 'accept-language': language } }));
   await fetchAll(['/theme.js', '/favicon.svg', '/manifest.webmanifest'], data);
   const listed = '/api/styles?q=';
   await fetchAll(['/api/guidance', listed], data);
@@ -157,6 +157,16 @@ async function takeOver(next: Kept): Promise<void> {
   const there = (await files.keys()).map((r) => new URL(r.url).pathname);
   for (const file of dropped(there, next)) await files.delete(file);
   await tell();
+  // Pages of records are of the version before, and ask for its files.
+  const records = await caches.open(CACHE.kept);
+  for (const { url } of await records.keys()) await fetchRecord(new URL(url).pathname, records);
+}
+/** A record that is gone is kept by nobody; a network that is gone is asked another time. */
+async function fetchRecord(address: string, into: Cache): Promise<void> {
+  const accept = address.startsWith('/api/') ? 'application/json' : 'text/html';
+  const answer = await fetch(address, { headers: { accept } });
+  if (answer.ok && !answer.redirected) await into.put(address, answer);
+  await new Promise((later) => setTimeout(later, GENTLY));
 }
 /** Keeps the records that are in piles, so that they can be read about; and no others. */
 async function keep(records: readonly string[]): Promise<void> {
@@ -164,21 +174,10 @@ async function keep(records: readonly string[]): Promise<void> {
   const wanted = new Set(records.slice(0, MOST_KEPT).flatMap(addressesOf));
   for (const request of await kept.keys())
     if (!wanted.has(new URL(request.url).pathname)) await kept.delete(request);
-  for (const address of wanted) {
-    if (await kept.match(address, HERE)) continue;
-    const answer = await fetch(address, {
-      headers: { accept: address.startsWith('/api/') ? 'application/json' : 'text/html' },
-    });
-    // A record that is gone is kept by nobody; a network that is gone is asked another time.
-    if (answer.ok && !answer.redirected) await kept.put(address, answer);
-    await new Promise((later) => setTimeout(later, GENTLY));
-  }
+  for (const address of wanted) if (!(await kept.match(address, HERE))) await fetchRecord(address, kept);
 }
 
 // --- what is answered ---
-const inTime = (asked: Promise<Response>): Promise<Response | null> =>
-  Promise.race([asked, new Promise<null>((late) => setTimeout(() => late(null), PATIENCE))]);
-
 /** The page kept for a path, whole with its headers. */
 async function keptPage(path: string): Promise<Response | null> {
   const shell = shellOf(path);
@@ -187,69 +186,60 @@ async function keptPage(path: string): Promise<Response | null> {
 }
 const nowhere = async (): Promise<Response> => (await keptPage(NOWHERE)) ?? Response.error();
 
+/**
+ * What the library answers; null where nobody was reached, which pages are told. A question that its page has given up
+ * says nothing of the network.
+ */
+async function heard(request: Request): Promise<Response | null> {
+  try {
+    const answer = await fetch(request);
+    note(true);
+    return answer;
+  } catch (error) {
+    if (request.signal.aborted) throw error;
+    note(false);
+    return null;
+  }
+}
 async function shell(request: Request, url: URL): Promise<Response> {
   const asksLanguage = url.searchParams.has('lang');
-  if (!asksLanguage) {
-    const kept = await keptPage(url.pathname);
-    if (kept) return kept;
-  }
-  try {
-    const answer = await fetch(request);
-    // What is kept is in another language now.
-    if (asksLanguage && answer.ok) await caches.delete(CACHE.state);
-    note(true);
-    return answer;
-  } catch {
-    note(false);
-    return (await keptPage(url.pathname)) ?? nowhere();
-  }
+  const kept = asksLanguage ? null : await keptPage(url.pathname);
+  if (kept) return kept;
+  const answer = await heard(request);
+  // What is kept may be in another language now.
+  if (asksLanguage && answer?.ok) await caches.delete(CACHE.state);
+  return answer ?? (await keptPage(url.pathname)) ?? nowhere();
 }
-async function page(request: Request): Promise<Response> {
-  try {
-    const answer = await fetch(request);
-    note(true);
-    return answer;
-  } catch {
-    note(false);
-    return nowhere();
-  }
-}
+const page = async (request: Request): Promise<Response> => (await heard(request)) ?? nowhere();
 async function record(request: Request, url: URL): Promise<Response> {
-  try {
-    const answer = await fetch(request);
-    note(true);
-    return answer;
-  } catch {
-    note(false);
-    const kept = await (await caches.open(CACHE.kept)).match(url.pathname, HERE);
-    return kept ?? (request.mode === 'navigate' ? nowhere() : Response.error());
-  }
+  const answer = (await heard(request)) ?? (await (await caches.open(CACHE.kept)).match(url.pathname, HERE));
+  return answer ?? (request.mode === 'navigate' ? nowhere() : Response.error());
+}
+/** Whoever signs in or out is another to the library: what it said to the one before is not kept. */
+async function account(request: Request): Promise<Response> {
+  await (await caches.open(CACHE.data)).delete(LIBRARY, HERE);
+  return fetch(request);
 }
 /** Who the library is and what time it is there: as it says, else as it said last. */
 async function library(request: Request): Promise<Response> {
   const data = await caches.open(CACHE.data);
-  const asked = fetch(request).then(async (answer) => {
-    if (answer.ok) {
+  const asked = heard(request).then(async (answer) => {
+    if (answer?.ok) {
       const headers = new Headers(answer.headers);
       headers.set(STAMP, String(Date.now()));
-      await data.put('/api/library', new Response(await answer.clone().blob(), { headers }));
+      await data.put(LIBRARY, new Response(await answer.clone().blob(), { headers }));
     }
-    note(true);
     return answer;
   });
-  let silent = false;
-  const answer = await inTime(asked).catch(() => {
-    silent = true;
-    return null;
-  });
-  if (answer) return answer;
-  const kept = await data.match('/api/library', HERE);
-  if (!kept) return asked;
+  const late = new Promise<'late'>((done) => setTimeout(() => done('late'), PATIENCE));
+  const answer = await Promise.race([asked, late]);
+  if (answer !== null && answer !== 'late') return answer;
+  const kept = await data.match(LIBRARY, HERE);
+  if (!kept) return (await asked) ?? Response.error();
   const at = Number(kept.headers.get(STAMP));
-  if (silent) {
+  if (answer === null) {
     from = at;
-    reached = null;
-    note(false);
+    void tell();
   }
   return new Response(JSON.stringify(aged((await kept.json()) as LibraryInfo, Date.now() - at)), {
     headers: { 'content-type': 'application/json' },
@@ -273,6 +263,8 @@ registerRoute(is('library'), ({ request }) => library(request));
 registerRoute(is('record'), ({ request, url }) => record(request, url));
 registerRoute(is('shell'), ({ request, url }) => shell(request, url));
 registerRoute(is('page'), ({ request }) => page(request));
+registerRoute(is('account'), ({ request }) => account(request));
+registerRoute(is('account'), ({ request }) => account(request), 'POST');
 
 world.addEventListener('install', (event) => event.waitUntil(world.skipWaiting()));
 world.addEventListener('activate', (event) => event.waitUntil(world.clients.claim()));

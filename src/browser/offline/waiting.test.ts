@@ -105,6 +105,20 @@ describe('an act without a network', () => {
   });
 });
 
+describe('what is done twice', () => {
+  it('is asked of the desk once, with the later word', async () => {
+    for (const pickup of ['quayside', 'fellgate'])
+      await waitForDesk(store, 'request', { reader: 'imke', title: 'Kelp', item: 'i3', pickup }, moment.at);
+    expect((await waitingOf(store, 'imke')).map((w) => w.pickup)).toEqual(['fellgate']);
+  });
+  it('is not done again where only what was said to it could not be heard', async () => {
+    vi.mocked(client.tellNetwork).mockResolvedValue({ documents: [] });
+    vi.mocked(client.getNews).mockRejectedValueOnce(offline());
+    expect(await doOrWait(store, await theSlip(), { what: 'note', text: 'once' }, moment)).toBe(true);
+    expect(await waitingOf(store, 'imke')).toEqual([]);
+  });
+});
+
 describe('a file that is kept', () => {
   const of = { reader: 'imke', key: 'r:1', title: 'Kelp', name: 'kelp.pdf', added: '2026-11-02T09:10' };
   it('is what its first bytes say, not what it calls itself', async () => {

@@ -28,8 +28,11 @@ type Done = Pick<Waiting, 'reader' | 'at' | 'title' | 'what'> & Partial<Waiting>
 /** Behind all that waits already. */
 const putBehind = (store: Store, done: Done): Promise<void> =>
   store.transaction('rw', store.waiting, async () => {
-    const last = (await waitingOf(store, done.reader)).at(-1)?.nth ?? 0;
-    await store.waiting.put({ ...NOTHING, ...done, id: `W-${shortId()}`, nth: last + 1 });
+    const before = await waitingOf(store, done.reader);
+    // Pressed twice is asked once; the later word counts.
+    const same = before.find((w) => w.item && w.item === done.item && w.what === done.what && !w.refused);
+    const nth = same?.nth ?? (before.at(-1)?.nth ?? 0) + 1;
+    await store.waiting.put({ ...NOTHING, ...done, id: same?.id ?? `W-${shortId()}`, nth });
   });
 /** Takes back what has not been told yet, or what was refused. */
 export const takeBack = (store: Store, id: string): Promise<void> => store.waiting.delete(id);

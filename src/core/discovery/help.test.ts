@@ -81,6 +81,17 @@ describe('what was done is said and can be undone', () => {
     const offer = answer.notes[0]?.offers?.[0];
     expect((await search(offer?.q ?? '', { exact: offer?.exact ?? false })).total).toBe(0);
   });
+  it('a word that is two elsewhere is taken apart, two that are one are put together; a slip is a slip first', async () => {
+    const apart = await search('seaweedsecurity');
+    expect(apart.notes[0]).toMatchObject({
+      code: 'corrected',
+      text: expect.stringMatching(/“seaweedsecurity”.*“seaweed security”/),
+    });
+    expect(apart.total).toBe((await search('seaweed security')).total);
+    const together = await search('macro algae cultivated');
+    expect(together.notes[0]?.text).toMatch(/“macro algae”.*“macroalgae”/);
+    expect((await search('seawed')).notes[0]?.text).toMatch(/“seaweed”/);
+  });
   it('nothing is corrected that finds something', async () =>
     expect(await codes('seaweed farming')).toEqual([]));
   it('AND that finds nothing says which part did it', async () => {

@@ -17,8 +17,8 @@ export interface Repaired {
   readonly tree: EngineTree;
   readonly notes: readonly QueryNote[];
 }
-/** Letters of a word that is taken apart. */
-const LONGEST = 40;
+/** Letters of a word that is taken apart, and how many words are: each has some hundred ways. */
+const [LONGEST, MOST_APART] = [40, 4];
 /** A text of so many words is a reference or a whole sentence rather than a question. */
 const LONG = 8;
 const CANDIDATES = 4;
@@ -137,8 +137,7 @@ export async function repair(
   const asWritten = { text: msg('found.searchExactlyWhatIWrote'), q, exact: true };
   const known = await asking.frequencies(asked);
   const unknown = asked.filter((w) => (known.get(w) ?? 0) === 0);
-  const corrected =
-    (await otherwiseWritten(tree, unknown, asking)) ?? (await correct(tree, unknown, asked, asking));
+  const corrected = await correct(tree, unknown, asked, asking);
   if (corrected) {
     const { from, to } = corrected;
     return {
@@ -193,31 +192,48 @@ interface Correction {
 /**
  * Replaces what nobody writes by what somebody does: the unknown words, or, if all are known, one of them.
  */
-const correct = (
+async function correct(
   tree: QueryNode,
   unknown: readonly string[],
   asked: readonly string[],
   asking: Asking,
-): Promise<Correction | null> =>
-  unknown.length ? correctUnknown(tree, unknown, asking) : correctKnown(tree, asked, asking);
+): Promise<Correction | null> {
+  // A slip is likelier than a word that nobody has written as one; two words that are one elsewhere, than two slips.
+  const slip = unknown.length ? await correctUnknown(tree, unknown, asking) : null;
+  const otherwise = slip ?? (await putTogether(tree, asking)) ?? (await takenApart(tree, unknown, asking));
+  return otherwise ?? (unknown.length ? null : correctKnown(tree, asked, asking));
+}
 
-/** Unknown words taken apart where both parts are known; else two side by side taken as one that is. */
-async function otherwiseWritten(
+/** A single word that has become these two asks for both, and not for one beside the other. */
+function inTwo(node: QueryNode, two: string): QueryNode {
+  if (node.op === 'word' && node.text === two)
+    return join(
+      'and',
+      two.split(' ').map((text) => ({ ...node, text })),
+    );
+  if (node.op === 'and' || node.op === 'or') return { ...node, of: node.of.map((n) => inTwo(n, two)) };
+  return node.op === 'not' ? { ...node, of: inTwo(node.of, two) } : node;
+}
+/** Unknown words taken apart where both parts are known. */
+async function takenApart(
   tree: QueryNode,
   unknown: readonly string[],
   asking: Asking,
 ): Promise<Correction | null> {
   const able = unknown.filter((w) => w.length <= LONGEST);
-  if (able.length > 0) {
-    const known = await asking.frequencies([...new Set(able.flatMap((w) => parts(w).flat()))]);
-    const pairs = able.flatMap((w) => {
-      const pair = bestParts(w, (p) => known.get(p) ?? 0);
-      return pair ? [[w, pair.join(' ')] as const] : [];
-    });
-    const apart = pairs.reduce((t, [w, to]) => replaceWord(t, w, to), tree);
-    if (pairs.length && (await asking.finds(apart)))
-      return { tree: apart, from: pairs.map((p) => p[0]), to: pairs.map((p) => p[1]) };
-  }
+  if (able.length === 0 || able.length > MOST_APART) return null;
+  const known = await asking.frequencies([...new Set(able.flatMap((w) => parts(w).flat()))]);
+  const pairs = able.flatMap((w) => {
+    const pair = bestParts(w, (p) => known.get(p) ?? 0);
+    return pair ? [[w, pair.join(' ')] as const] : [];
+  });
+  const apart = pairs.reduce((t, [w, to]) => inTwo(replaceWord(t, w, to), to), tree);
+  return pairs.length && (await asking.finds(apart))
+    ? { tree: apart, from: pairs.map((p) => p[0]), to: pairs.map((p) => p[1]) }
+    : null;
+}
+/** Two words side by side taken as one that is known. */
+async function putTogether(tree: QueryNode, asking: Asking): Promise<Correction | null> {
   if (tree.op !== 'and') return null;
   const singles = tree.of.map((n) => (n.op === 'word' && !n.prefix ? words(n.text) : []));
   const tries = singles.flatMap((left, i) => {

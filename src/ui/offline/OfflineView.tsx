@@ -1,7 +1,7 @@
 /** Without a network: what waits, what works, what is kept for it and how large it is. */
 import { useEffect, useState } from 'react';
 import { begin, bytesKept, canKeep, isOff, look, turn } from '../../browser/offline/page';
-import { dropPaper, papersOf, putPaper } from '../../browser/offline/papers';
+import { papersOf, putPaper } from '../../browser/offline/papers';
 import type { Paper, Waiting } from '../../browser/offline/rows';
 import { partsOf } from '../../browser/offline/rules';
 import { takeBack } from '../../browser/offline/waiting';
@@ -18,7 +18,7 @@ import kit from '../kit/kit.module.css';
 import { Undo } from '../kit/Undo';
 import { useKept } from '../kit/useKept';
 import styles from './offline.module.css';
-import { showPaper, sizeText } from './Papers';
+import { PaperActs, sizeText } from './Papers';
 import { useReach, useWaiting } from './useReach';
 
 const at = (ms: number) => {
@@ -96,18 +96,7 @@ function Papers() {
               {recordOfKey(p.key) ? <a href={recordHref(recordOfKey(p.key))}>{p.title}</a> : p.title}
             </span>
             <span className={styles.size}>{sizeText(p.size)}</span>
-            <button type="button" className={kit.link} onClick={() => void showPaper(p)}>
-              {say('offline.open')}
-              <span className="sr">: {p.title}</span>
-            </button>
-            <button
-              type="button"
-              className={kit.link}
-              onClick={() => void dropPaper(theStore(), p.id).then(setGone)}
-            >
-              {say('offline.takeOut')}
-              <span className="sr">: {p.title}</span>
-            </button>
+            <PaperActs paper={p} gone={setGone} />
           </li>
         ))}
       </ul>

@@ -65,6 +65,26 @@ export function useKeeping(of: { readonly key: string; readonly title: string })
   return { fault, setFault, keep };
 }
 
+/** Opening it, and taking it out; `gone` hears what can be brought back. */
+export function PaperActs({ paper, gone }: { paper: PaperShown; gone: (was: Paper | null) => void }) {
+  return (
+    <>
+      <button type="button" className={kit.link} onClick={() => void showPaper(paper)}>
+        {say('offline.open')}
+        <span className="sr">: {paper.title}</span>
+      </button>
+      <button
+        type="button"
+        className={kit.link}
+        onClick={() => void dropPaper(theStore(), paper.id).then(gone)}
+      >
+        {say('offline.takeOut')}
+        <span className="sr">: {paper.title}</span>
+      </button>
+    </>
+  );
+}
+
 export function KeptFile({ of }: { of: { readonly key: string; readonly title: string } }) {
   const { reader } = useHere();
   const kept = useKept(() => paperOf(theStore(), reader.id, of.key), [reader.id, of.key], null);
@@ -76,18 +96,7 @@ export function KeptFile({ of }: { of: { readonly key: string; readonly title: s
       {kept ? (
         <>
           <span>{say('offline.yourFile', { size: sizeText(kept.size) })}</span>
-          <button type="button" className={kit.link} onClick={() => void showPaper(kept)}>
-            {say('offline.open')}
-            <span className="sr">: {of.title}</span>
-          </button>
-          <button
-            type="button"
-            className={kit.link}
-            onClick={() => void dropPaper(theStore(), kept.id).then(setGone)}
-          >
-            {say('offline.takeOut')}
-            <span className="sr">: {of.title}</span>
-          </button>
+          <PaperActs paper={kept} gone={setGone} />
         </>
       ) : (
         <>
