@@ -49,7 +49,8 @@ export default defineConfig({
     },
   },
   vite: {
-    build: { assetsInlineLimit: 0 },
+    // Which program needs which is read by scripts/build.mjs.
+    build: { assetsInlineLimit: 0, manifest: true },
     plugins: [words],
     // Citation.js brings Node's ways of fetching; in the browser nothing is to be fetched by it.
     resolve: {

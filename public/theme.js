@@ -7,6 +7,52 @@ try {
   document.documentElement.dataset.theme = 'light';
 }
 
+// The letters come when the page works; those that this browser has are there at once.
+{
+  const { letters } = document.currentScript.dataset;
+  const here = 'legendum.letters';
+  const add = () => {
+    const sheet = document.createElement('link');
+    sheet.rel = 'stylesheet';
+    sheet.href = letters;
+    sheet.onload = () => document.fonts.ready.then(() => localStorage.setItem(here, letters)).catch(() => {});
+    document.head.append(sheet);
+  };
+  const had = () => {
+    try {
+      return localStorage.getItem(here) === letters;
+    } catch {
+      return false;
+    }
+  };
+  const later = () => {
+    const began = performance.now();
+    const look = setInterval(() => {
+      if (document.querySelector('astro-island[ssr]') && performance.now() - began < 20_000) return;
+      clearInterval(look);
+      add();
+    }, 100);
+  };
+  if (had()) add();
+  else addEventListener('DOMContentLoaded', later);
+}
+
+// A question that is written before the page's programs have come waits for them (EarlyBox.astro).
+addEventListener('DOMContentLoaded', () => {
+  const box = document.querySelector('#early input');
+  if (!box) return;
+  box.defaultValue = new URLSearchParams(location.search).get('q') ?? '';
+  if (!box.value && matchMedia('(pointer: fine)').matches) box.focus({ preventScroll: true });
+});
+addEventListener('submit', (event) => {
+  const early = event.target.closest('#early');
+  if (!early) return;
+  event.preventDefault();
+  early.dataset.asked = '';
+  const said = early.querySelector('[role="status"]');
+  said.textContent = said.dataset.said;
+});
+
 // On a narrow screen the sections and tools fold into one button.
 addEventListener('click', (event) => {
   const button = event.target instanceof Element ? event.target.closest('[data-fold]') : null;

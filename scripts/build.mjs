@@ -1,8 +1,8 @@
 // Builds the app: Astro's pages, then the server and its worker beside them, and the browser's programs in
 // every language.
 import { spawnSync } from 'node:child_process';
-import { linkSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { linkSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { basename, join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { transform } from 'esbuild';
 import { bundleBrowser, bundleNode } from './bundle.mjs';
@@ -32,7 +32,27 @@ await bundleNode(
   },
   join(OUT, 'app'),
 );
-writeFileSync(join(OUT, 'app', 'languages.json'), JSON.stringify(await speakAll(join(OUT, 'client'))));
+
+/** By program, the programs that it can't run without, at any distance: what a page asks for at once. */
+const map = join(OUT, 'client', '.vite');
+const chunks = JSON.parse(readFileSync(join(map, 'manifest.json'), 'utf8'));
+const nameOf = (key) => basename(chunks[key].file);
+const closure = (key, met = new Set()) => {
+  for (const next of chunks[key].imports ?? [])
+    if (!met.has(next)) {
+      met.add(next);
+      closure(next, met);
+    }
+  return met;
+};
+const needs = Object.fromEntries(
+  Object.keys(chunks)
+    .filter((key) => chunks[key].file.endsWith('.js'))
+    .map((key) => [nameOf(key), [...closure(key)].map(nameOf)]),
+);
+rmSync(map, { recursive: true });
+const folders = await speakAll(join(OUT, 'client'));
+writeFileSync(join(OUT, 'app', 'programs.json'), JSON.stringify({ folders, needs }));
 
 // What runs before a page is seen, without the words for whoever reads it here.
 const theme = join(OUT, 'client', 'theme.js');

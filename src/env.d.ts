@@ -4,6 +4,8 @@ declare namespace App {
     index: import('./core/discovery/answers').DiscoveryIndex & import('./core/discovery/answers').SearchText;
     /** The folder of the browser's programs in the language that is spoken. */
     scripts: string;
+    /** By program, the programs that it can't run without, its own left out: file names. */
+    needs: import('./server/programs').Needs;
     /** What a browser keeps so that it opens without a network, in the language that is spoken. */
     toKeep: () => import('./server/offline').ToKeep;
     info: import('./core/discovery/answers').LibraryInfo;

@@ -2,6 +2,7 @@ import { defineMiddleware } from 'astro:middleware';
 import './server/everyLanguage';
 import { expectedFailure } from './server/params';
 import { failed } from './server/problem';
+import { withPrograms } from './server/programs';
 import { say } from './words/generated/pages';
 import { isRightToLeft, localeOf } from './words/languages';
 import { spokenLanguage } from './words/say';
@@ -33,17 +34,15 @@ export const onRequest = defineMiddleware(async (context, next) => {
   const policy = response.headers.get('content-security-policy');
   if (policy)
     response.headers.set('content-security-policy', `${policy} ${TRUSTED}; report-uri /api/policy-reports;`);
-  return withPrograms(response, context.locals.scripts);
+  return inItsLanguage(response, context.locals);
 });
 
-/** A page asks for programs as they were built: those of its language stand in a folder of their own. */
-const PROGRAM = /"\/_astro\/([\w.-]+\.js)"/g;
-async function withPrograms(response: Response, folder: string | undefined): Promise<Response> {
-  if (!folder || !response.headers.get('content-type')?.startsWith('text/html')) return response;
+async function inItsLanguage(response: Response, { scripts, needs }: App.Locals): Promise<Response> {
+  if (!scripts || !response.headers.get('content-type')?.startsWith('text/html')) return response;
   const text = await response.text();
   const { status, headers } = response;
   headers.set('content-language', localeOf(spokenLanguage()));
-  return new Response(text.replace(PROGRAM, `"/_astro/${folder}/$1"`), { status, headers });
+  return new Response(withPrograms(text, scripts, needs), { status, headers });
 }
 
 /** A problem document for a person: nothing but words, so that whatever failed can't fail again here. */

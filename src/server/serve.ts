@@ -38,6 +38,7 @@ import { Metrics, routeOf } from './metrics';
 import { filesOf, toKeep } from './offline';
 import { PolicyFile, type PolicyState } from './policyFile';
 import { problemDocument } from './problem';
+import type { Needs } from './programs';
 import { shapeOf } from './routes';
 import { Sessions } from './session';
 import { Styles } from './styles';
@@ -52,12 +53,17 @@ export interface Parts {
   readonly pages: URL;
   /** Where it is written down what public citation styles there are. */
   readonly styles: URL;
-  /** In which folder the browser's programs of each language stand. */
-  readonly languages: URL;
+  /** In which folder the browser's programs of each language stand, and what each of them needs. */
+  readonly browserPrograms: URL;
   /** The programs that build an index of a folder, and gather records into it. */
   readonly programs: { readonly index: URL; readonly harvest: URL };
   /** The outside world, once the index is open. */
   outside(inside: Inside): Promise<Surroundings>;
+}
+/** As scripts/build.mjs writes it down. */
+interface Programs {
+  readonly folders: Readonly<Record<Language, string>>;
+  readonly needs: Needs;
 }
 export interface Inside {
   readonly index: IndexHost;
@@ -205,7 +211,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     setInterval(() => learning?.again(), DAY_MS).unref();
   }
   silence(console, (level) => log[level]({ from: 'framework' }));
-  const scripts = JSON.parse(readFileSync(parts.languages, 'utf8')) as Readonly<Record<Language, string>>;
+  const { folders: scripts, needs } = JSON.parse(readFileSync(parts.browserPrograms, 'utf8')) as Programs;
   const programs = Object.fromEntries(
     Object.entries(scripts).map(([l, folder]) => [l, filesOf(fileURLToPath(parts.files), folder)]),
   ) as Readonly<Record<Language, readonly string[]>>;
@@ -332,6 +338,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       },
       index,
       scripts: scripts[language],
+      needs,
       toKeep: () => toKeep(language, programs[language], info()),
       info: info(),
       policyProblem,

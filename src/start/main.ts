@@ -32,7 +32,7 @@ serve(config, {
   files: new URL('../client', import.meta.url),
   pages: new URL('../server/entry.mjs', import.meta.url),
   styles: new URL('./styles.json', import.meta.url),
-  languages: new URL('./languages.json', import.meta.url),
+  browserPrograms: new URL('./programs.json', import.meta.url),
   programs: {
     index: new URL('./indexing.mjs', import.meta.url),
     harvest: new URL('./harvesting.mjs', import.meta.url),

@@ -64,6 +64,7 @@ export function isOff(): boolean {
 }
 /** Tells the worker something; nothing where there is none. */
 async function tell(told: Told): Promise<void> {
+  if (!canKeep()) return;
   const registration = await navigator.serviceWorker.getRegistration();
   const worker = registration?.active ?? registration?.waiting ?? registration?.installing;
   worker?.postMessage(told);

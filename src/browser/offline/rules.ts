@@ -107,6 +107,13 @@ export interface Said {
   /** A newer one is all here and waits until nobody writes a slip. */
   readonly newer: boolean;
 }
+/** The library says something else of itself than it said before, and is to be asked anew. */
+export interface OtherLibrary {
+  readonly legendum: 'library';
+}
+/** Whether the library says the same of itself but for the time. */
+export const sameLibrary = <T extends { readonly now: string }>(before: T, after: T): boolean =>
+  JSON.stringify({ ...before, now: '' }) === JSON.stringify({ ...after, now: '' });
 /** While somebody writes a slip in any tab, this lock is held, and no other version takes over. */
 export const WRITING = 'legendum-writing';
 

@@ -14,9 +14,11 @@ import {
   dropped,
   type Kept,
   NOWHERE,
+  type OtherLibrary,
   type Said,
   SHELLS,
   type Sort,
+  sameLibrary,
   shellOf,
   sortOf,
   type ToKeep,
@@ -24,9 +26,12 @@ import {
   WRITING,
 } from './rules';
 
+/** What could not be had now is asked for with the next page. */
+const another = (): void => undefined;
+
 /** What of a service worker's world is used here. */
 interface Client {
-  postMessage(said: Said): void;
+  postMessage(said: Said | OtherLibrary): void;
 }
 interface Waiting {
   waitUntil(work: Promise<unknown>): void;
@@ -42,8 +47,11 @@ interface World {
 }
 const world = self as unknown as World;
 
-/** Milliseconds that the library is waited for before what it said last is taken. */
-const PATIENCE = 4000;
+/**
+ * Milliseconds that the library is waited for before what it said last is taken; what it says then is told to pages
+ * where it is something else.
+ */
+const PATIENCE = 300;
 /** Milliseconds between two looks for another version, and between two records that are fetched to be kept. */
 const [LOOK_AGAIN, GENTLY] = [60_000, 150];
 /** Records that are kept. */
@@ -223,6 +231,8 @@ async function account(request: Request): Promise<Response> {
 /** Who the library is and what time it is there: as it says, else as it said last. */
 async function library(request: Request): Promise<Response> {
   const data = await caches.open(CACHE.data);
+  const kept = await data.match(LIBRARY, HERE);
+  const before = (await kept?.json()) as LibraryInfo | undefined;
   const asked = heard(request).then(async (answer) => {
     if (answer?.ok) {
       const headers = new Headers(answer.headers);
@@ -234,16 +244,20 @@ async function library(request: Request): Promise<Response> {
   const late = new Promise<'late'>((done) => setTimeout(() => done('late'), PATIENCE));
   const answer = await Promise.race([asked, late]);
   if (answer !== null && answer !== 'late') return answer;
-  const kept = await data.match(LIBRARY, HERE);
-  if (!kept) return (await asked) ?? Response.error();
+  if (!kept || !before) return (await asked) ?? Response.error();
   const at = Number(kept.headers.get(STAMP));
   if (answer === null) {
     from = at;
     void tell();
-  }
-  return new Response(JSON.stringify(aged((await kept.json()) as LibraryInfo, Date.now() - at)), {
+  } else void asked.then((said) => said && correct(said.clone(), before)).catch(another);
+  return new Response(JSON.stringify(aged(before, Date.now() - at)), {
     headers: { 'content-type': 'application/json' },
   });
+}
+/** Pages that took what the library said before are told where it says something else by now: who reads, above all. */
+async function correct(answer: Response, before: LibraryInfo): Promise<void> {
+  if (!answer.ok || sameLibrary(before, (await answer.json()) as LibraryInfo)) return;
+  for (const client of await world.clients.matchAll()) client.postMessage({ legendum: 'library' });
 }
 
 const is =
@@ -268,8 +282,6 @@ registerRoute(is('account'), ({ request }) => account(request), 'POST');
 
 world.addEventListener('install', (event) => event.waitUntil(world.skipWaiting()));
 world.addEventListener('activate', (event) => event.waitUntil(world.clients.claim()));
-/** What could not be had now is asked for with the next page. */
-const another = (): void => undefined;
 world.addEventListener('message', (event) => {
   const told = event.data;
   if (told.do === 'say') event.waitUntil(state().then((said) => event.source?.postMessage(said)));

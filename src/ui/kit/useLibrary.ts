@@ -4,6 +4,7 @@
  */
 import { useCallback, useEffect, useState } from 'react';
 import { AskError, getLibrary } from '../../browser/client';
+import type { OtherLibrary } from '../../browser/offline/rules';
 import type { LibraryInfo } from '../../core/discovery/answers';
 
 const [TRIES, PAUSE] = [3, 800];
@@ -31,6 +32,15 @@ function theLibrary(): Promise<LibraryInfo> {
   return asked;
 }
 
+/** Islands that are to hear when the library says something else by now. */
+const turns = new Set<() => void>();
+if (typeof navigator !== 'undefined')
+  navigator.serviceWorker?.addEventListener('message', ({ data }: MessageEvent<OtherLibrary | null>) => {
+    if (data?.legendum !== 'library') return;
+    forgetLibrary();
+    for (const turn of turns) turn();
+  });
+
 interface Known {
   readonly info: LibraryInfo | undefined;
   readonly error: unknown;
@@ -41,12 +51,16 @@ export function useLibrary(): Known & { readonly again: () => void } {
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked again with each turn
   useEffect(() => {
     let left = false;
+    const next = () => setTurn((n) => n + 1);
+    turns.add(next);
     theLibrary().then(
       (info) => !left && setKnown({ info, error: null }),
-      (error: unknown) => !left && setKnown({ info: undefined, error }),
+      // Where something is known already, that goes on.
+      (error: unknown) => !left && setKnown((k) => (k.info ? k : { info: undefined, error })),
     );
     return () => {
       left = true;
+      turns.delete(next);
     };
   }, [turn]);
   const again = useCallback(() => {

@@ -1,6 +1,6 @@
 /** One wide box, its suggestions, the day by which the thing is needed, and the three ways of asking. */
 
-import { type FormEvent, Suspense, useEffect, useId, useRef, useState } from 'react';
+import { type FormEvent, Suspense, useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
 import { getSuggestions } from '../../browser/client';
 import { part } from '../../browser/parts';
 import { pastOf } from '../../browser/searches';
@@ -16,6 +16,7 @@ import kit from '../kit/kit.module.css';
 import { readyForKeys, useCombobox } from '../kit/useCombobox';
 import { useKept } from '../kit/useKept';
 import styles from './box.module.css';
+import { type Early, takeEarly } from './early';
 import shared from './shared.module.css';
 
 const ByFields = part(() => import('./ByFields'));
@@ -147,16 +148,38 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
       ask(c.q, day, 'plain');
     }
   };
+  const send = (words: string) => {
+    setTyping(false);
+    ask(words.trim(), day, way === 'cql' ? 'cql' : 'plain');
+  };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    setTyping(false);
-    ask(text.trim(), day, way === 'cql' ? 'cql' : 'plain');
+    send(text);
   };
+  // What was written before this stood here is written on here: before anything is drawn, so that no letter is lost.
+  const early = useRef<Early | null>(null);
+  useLayoutEffect(() => {
+    early.current = takeEarly();
+    const { text, at } = early.current ?? {};
+    const box = input.current;
+    if (typeof text === 'string') {
+      if (box) box.value = text;
+      setText(text);
+    }
+    if (!box || !at) return;
+    box.focus({ preventScroll: true });
+    box.setSelectionRange(...at);
+  }, []);
   // Who comes to ask can type at once; on a touch screen the keyboard would cover the page.
   const arrived = useRef(request.q === '');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, with what was written then
   useEffect(() => {
-    if (arrived.current && window.matchMedia?.('(pointer: fine)').matches)
-      input.current?.focus({ preventScroll: true });
+    const box = input.current;
+    const free = document.activeElement === document.body;
+    if (arrived.current && free && window.matchMedia?.('(pointer: fine)').matches)
+      box?.focus({ preventScroll: true });
+    if (early.current?.asked) send(early.current.text ?? text);
+    early.current = null;
   }, []);
   const list = useRef<HTMLDivElement>(null);
   useCombobox(input, list, open, (at) => {
