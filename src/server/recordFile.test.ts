@@ -2,11 +2,12 @@
 import { mkdtempSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { deflateRawSync } from 'node:zlib';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { random } from '../core/random';
 import { makeWorld } from '../demo/world';
-import { IN_BLOCK, RecordFile, RecordWriter } from './recordFile';
+import { IN_BLOCK, inflateNative, inflateScripted, RecordFile, RecordWriter } from './recordFile';
 
 let dir: string;
 let path: string;
@@ -60,6 +61,26 @@ describe('a file of records', () => {
     for (let k = texts.length - 1; k >= 0; k -= 7) expect(file.at(k).toString('utf8')).toBe(`${texts[k]}\n`);
     expect(read(file)).toEqual(texts);
     file.close();
+  });
+  it('is taken apart the same by Node and by script, whatever its length', () => {
+    const same = (text: Buffer, dictionary: Buffer): void => {
+      const block = deflateRawSync(text, dictionary.length ? { dictionary } : {});
+      expect(inflateNative(block, dictionary).equals(text)).toBe(true);
+      expect(inflateScripted(block, dictionary).equals(text)).toBe(true);
+      const cut = block.subarray(0, block.length >> 1);
+      expect(() => inflateScripted(cut, dictionary)).toThrow();
+    };
+    fc.assert(
+      fc.property(
+        fc.string({ minLength: 60, maxLength: 4000 }),
+        fc.string({ maxLength: 600 }),
+        (text, dictionary) => same(Buffer.from(text), Buffer.from(dictionary)),
+      ),
+      { numRuns: 60 },
+    );
+    const r = random(7);
+    for (const length of [(256 << 10) - 1, 256 << 10, (256 << 10) + 1, 3 << 20])
+      same(Buffer.from(Array.from({ length }, () => 32 + Math.floor(r() * 64))), Buffer.from('words'));
   });
   it('takes a fourth of the room of the records’ JSON', () => {
     const texts = [...makeWorld(3000).records].map((r) => JSON.stringify(r));

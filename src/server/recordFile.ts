@@ -8,7 +8,9 @@
  */
 import { createHash } from 'node:crypto';
 import { closeSync, fstatSync, openSync, readSync, writeSync } from 'node:fs';
+import { isMainThread } from 'node:worker_threads';
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
+import { inflateSync } from 'fflate';
 import { msg } from '../core/model/message';
 import { say } from '../words/generated/indexfile';
 
@@ -176,9 +178,7 @@ export class RecordFile {
     if (block !== this.#block) {
       const [from, to] = [this.#starts[block] as number, this.#starts[block + 1] as number];
       const dictionary = this.#dictionary;
-      this.#lines = linesOf(
-        inflateRawSync(this.#read(from, to - from), dictionary.length ? { dictionary } : {}),
-      );
+      this.#lines = linesOf(inflate(this.#read(from, to - from), dictionary));
       this.#block = block;
     }
     return this.#lines[k % IN_BLOCK] as Buffer;
@@ -191,6 +191,28 @@ export class RecordFile {
     if (this.#fd !== null) closeSync(this.#fd);
   }
 }
+type Inflate = (block: Buffer, dictionary: Buffer) => Buffer;
+export const inflateNative: Inflate = (block, dictionary) =>
+  inflateRawSync(block, dictionary.length ? { dictionary } : {});
+/** What nearly every block fits into when it is taken apart. */
+const scratch = new Uint8Array(256 << 10);
+/** In JavaScript alone: twice as long. */
+export const inflateScripted: Inflate = (block, dictionary) => {
+  const options = dictionary.length ? { dictionary } : {};
+  try {
+    const bytes = inflateSync(block, { ...options, out: scratch });
+    // What fills it was cut without a word.
+    if (bytes.length < scratch.length) return Buffer.from(bytes);
+  } catch {
+    // Larger than that, or damaged: that is said now.
+  }
+  return Buffer.from(inflateSync(block, options));
+};
+/**
+ * A worker thread that is ended (decision 16) just after Node has made a stream of zlib's and before it is readied
+ * takes the whole process with it: "close before init", Node 20. Seen on a machine that was busy.
+ */
+const inflate = isMainThread ? inflateNative : inflateScripted;
 const NEW_LINE = 10;
 function linesOf(bytes: Buffer): Buffer[] {
   const lines: Buffer[] = [];
