@@ -61,6 +61,6 @@ export default defineConfig({
       ],
     },
     worker: { format: 'es', plugins: () => [words] },
-    css: { modules: { generateScopedName: '[name]_[local]_[hash:base64:4]' } },
+    css: { modules: { generateScopedName: '[local]_[hash:base64:4]' } },
   },
 });

@@ -55,8 +55,10 @@ const folders = await speakAll(join(OUT, 'client'));
 writeFileSync(join(OUT, 'app', 'programs.json'), JSON.stringify({ folders, needs }));
 
 // What runs before a page is seen, without the words for whoever reads it here.
-const theme = join(OUT, 'client', 'theme.js');
-writeFileSync(theme, (await transform(readFileSync(theme, 'utf8'), { minify: true })).code);
+for (const name of ['theme.js', 'copy.js']) {
+  const file = join(OUT, 'client', name);
+  writeFileSync(file, (await transform(readFileSync(file, 'utf8'), { minify: true })).code);
+}
 // What stands between pages and the network.
 await bundleBrowser('src/browser/offline/serviceWorker.ts', join(OUT, 'client', 'sw.js'));
 

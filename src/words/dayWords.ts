@@ -1,6 +1,6 @@
 /** The names of days and months in the language that is spoken, for days that are typed. */
 import type { DayWords } from '../core/model/dayInput';
-import { say } from './generated/kit';
+import { say } from './generated/dates';
 import { spokenLocale } from './say';
 
 const A_SUNDAY = Date.UTC(2026, 10, 1);
@@ -20,8 +20,8 @@ const list = (text: string): string[] => text.split(/\s*[,،]\s*/).filter(Boolea
 export const dayWords = (): DayWords => ({
   months: both(names({ month: 'long' }, MONTHS), names({ month: 'short' }, MONTHS)),
   weekdays: both(names({ weekday: 'long' }, WEEKDAYS), names({ weekday: 'short' }, WEEKDAYS)),
-  today: list(say('kit.todayWords')),
-  tomorrow: list(say('kit.tomorrowWords')),
-  week: list(say('kit.weekWords')),
-  between: list(say('kit.betweenWords')),
+  today: list(say('dates.todayWords')),
+  tomorrow: list(say('dates.tomorrowWords')),
+  week: list(say('dates.weekWords')),
+  between: list(say('dates.betweenWords')),
 });

@@ -14,6 +14,7 @@ import { dayWords } from './dayWords';
 import { FIRST, localeOf, OFFERED } from './languages';
 import { say, sayDay, sayList, sayMoney, sayNumber, sayShare } from './say';
 import './generated/indexfile';
+import './generated/kit';
 import './spoken';
 
 /** Whoever runs the server, staff, and programs: protocols have words of their own. */

@@ -26,6 +26,8 @@ export class AppServer {
         LEGENDUM_LOG: 'error',
         LEGENDUM_WARMUP: '0',
         LEGENDUM_PSEUDO: '1',
+        // What is tried here is not how fast a busy machine is.
+        LEGENDUM_TIME_LIMIT: '20000',
         // Who is signed in stays so while a test stops the server and starts it again.
         LEGENDUM_SECRET: SECRET,
         LEGENDUM_DESK_TOKEN: DESK_TOKEN,

@@ -29,6 +29,7 @@ describe('an address', () => {
     expect(at('/api/styles?q=')).toBe('settled');
     expect(at('/api/styles/apa')).toBe('settled');
     expect(at('/theme.js')).toBe('settled');
+    expect(at('/copy.js')).toBe('settled');
     for (const path of ['/api/search?q=kelp', '/api/account', '/api/suggest?q=k', '/healthz'])
       expect(at(path)).toBe('past');
   });

@@ -67,7 +67,11 @@ export function sortOf(url: URL, mode: string): Sort {
   if (pathname.startsWith('/_astro/') || pathname.startsWith('/models/')) return 'file';
   if (pathname === '/api/library') return 'library';
   if (/^\/api\/records\/[^/]+$/.test(pathname) && !url.searchParams.has('format')) return 'record';
-  if (/^\/(theme\.js|favicon\.svg|library\.css|library-logo|manifest\.webmanifest|icons\/.+)$/.test(pathname))
+  if (
+    /^\/(theme\.js|copy\.js|favicon\.svg|library\.css|library-logo|manifest\.webmanifest|icons\/.+)$/.test(
+      pathname,
+    )
+  )
     return 'settled';
   return /^\/api\/(styles|locales|guidance)(\/|$)/.test(pathname) ? 'settled' : 'past';
 }

@@ -129,7 +129,7 @@ const STYLES = 12;
 async function fetchSettled(language: string): Promise<void> {
   const data = await caches.open(CACHE.data);
   await library(new Request(LIBRARY, { headers: { 'accept-language': language } }));
-  await fetchAll(['/theme.js', '/favicon.svg', '/manifest.webmanifest'], data);
+  await fetchAll(['/theme.js', '/copy.js', '/favicon.svg', '/manifest.webmanifest'], data);
   const listed = '/api/styles?q=';
   await fetchAll(['/api/guidance', listed], data);
   const known = await data.match(listed, HERE);

@@ -3,7 +3,7 @@ import { DayPicker } from 'react-day-picker';
 import { closedBy, hoursOn } from '../../core/access/calendar';
 import { dayNumber, isoDay, parseDay } from '../../core/model/time';
 import { dayText } from '../../words/days';
-import { say } from '../../words/generated/kit';
+import { say } from '../../words/generated/dates';
 import { spokenLocale } from '../../words/say';
 import { useHere } from './app';
 import styles from './date.module.css';
@@ -34,7 +34,7 @@ export default function Calendar({
   const isShut = (d: Date): boolean => campus !== undefined && !hoursOn(campus, info.policy, dayOf(d));
   const shutWhy = (d: Date): string => {
     const closing = campus && closedBy(campus, info.policy, dayOf(d));
-    return closing ? say('kit.closedOn', { name: closing.name }) : say('kit.shut');
+    return closing ? say('dates.closedOn', { name: closing.name }) : say('dates.shut');
   };
   return (
     <div className={styles.calendar}>
@@ -77,26 +77,26 @@ export default function Calendar({
           formatDay: (d) => String(d.getDate()),
         }}
         labels={{
-          labelNext: () => say('kit.nextMonth'),
-          labelPrevious: () => say('kit.previousMonth'),
+          labelNext: () => say('dates.nextMonth'),
+          labelPrevious: () => say('dates.previousMonth'),
           labelGrid: (d) => caption.format(d),
           labelDayButton: (d, is) =>
             [
               dayText(dayOf(d), parseDay(today) ?? undefined),
               ...(is.shut ? [shutWhy(d)] : []),
-              ...(is.promised ? [say('kit.promisedDay')] : []),
+              ...(is.promised ? [say('dates.promisedDay')] : []),
             ].join(', '),
           labelWeekday: (d) => weekday.format(d),
           labelNav: () => '',
         }}
       />
       <p className={styles.key}>
-        {campus && say('kit.closedDays', { name: campus.name })}
-        {promised && <span>{say('kit.dottedDay')}</span>}
+        {campus && say('dates.closedDays', { name: campus.name })}
+        {promised && <span>{say('dates.dottedDay')}</span>}
       </p>
       {value && (
         <button type="button" className={kit.link} onClick={() => pick('')}>
-          {say('kit.noDay')}
+          {say('dates.noDay')}
         </button>
       )}
     </div>
