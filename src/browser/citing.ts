@@ -2,8 +2,8 @@
 import { type Cited, joined } from '../core/citing/cited';
 import { localeName } from '../core/citing/locale';
 import type { PackedNode } from '../core/citing/style';
-import { say } from '../words/generated/browser';
 import { say as sayCiting } from '../words/generated/citing';
+import { say } from '../words/generated/workers';
 import type { CiteTask, CitingAnswer, CitingTask, Stage, StyleSource } from './citing.worker';
 import program from './citing.worker.ts?worker&url';
 import { getLocale, getStyle } from './further';
@@ -101,7 +101,7 @@ export class Citer {
           this.#busy = false;
           resolve();
         };
-        worker.onerror = () => fail(say('browser.readerNotStarted'));
+        worker.onerror = () => fail(say('workers.readerNotStarted'));
         worker.postMessage({ n, ...task } as CitingTask);
       }
     });

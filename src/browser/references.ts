@@ -2,7 +2,7 @@
 
 import type { ReadReference } from '../core/references/read';
 import type { Role } from '../core/references/roles';
-import { say } from '../words/generated/browser';
+import { say } from '../words/generated/workers';
 import type { ReadingProgress, ReadingTask } from './reading';
 import type { WorkerAnswer, WorkerTask } from './references.worker';
 import program from './references.worker.ts?worker&url';
@@ -66,7 +66,7 @@ export class ReferenceReader {
         worker.onerror = () => {
           // It will not answer again.
           this.#worker = null;
-          reject(new Error(say('browser.readerNotStarted')));
+          reject(new Error(say('workers.readerNotStarted')));
         };
         worker.postMessage({ n, ...what } satisfies WorkerTask);
       });

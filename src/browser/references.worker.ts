@@ -1,6 +1,6 @@
 /** Reads references in a thread of their own, so that the page never stands still. */
 import { decodeModel, type Model } from '../core/references/tagger';
-import { say } from '../words/generated/browser';
+import { say } from '../words/generated/workers';
 import { type ReadingProgress, type ReadingTask, readTask } from './reading';
 
 /** `n` tells one reading from another; the last of the answers has `end`. */
@@ -14,7 +14,7 @@ export interface WorkerAnswer {
 let model: Promise<Model> | undefined;
 const theModel = (): Promise<Model> => {
   model ??= fetch('/models/references.bin').then(async (r) => {
-    if (!r.ok) throw new Error(say('browser.readerNotLoaded'));
+    if (!r.ok) throw new Error(say('workers.readerNotLoaded'));
     return decodeModel(new Uint8Array(await r.arrayBuffer()));
   });
   model.catch(() => {

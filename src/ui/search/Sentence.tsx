@@ -22,7 +22,7 @@ import {
 import type { SearchAnswer } from '../../words/answers';
 import '../../words/generated/results';
 import { looksLikeReference } from '../../core/references/shared';
-import { say } from '../../words/generated/search';
+import { say } from '../../words/generated/sentence';
 import { kindsLabel, languageLabel, reachLabel, waitsInWords } from '../../words/labels';
 import { sayNumber } from '../../words/say';
 import { type SentencePart, sentenceParts } from '../../words/sentence';
@@ -361,7 +361,7 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
               change(conditions.reduce((r, name) => withConditionOf(r, NEW_SEARCH, name), request))
             }
           >
-            {say('search.removeConditions')}
+            {say('sentence.removeConditions')}
           </button>
         )}
         {answer && <SearchTools request={request} answer={answer} />}

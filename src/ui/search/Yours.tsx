@@ -5,7 +5,8 @@ import { isOpen, isUnderWay } from '../../core/model/slipStates';
 import { dayOf, parseDay, parseLocal } from '../../core/model/time';
 import { slipTitle } from '../../core/requests/slip';
 import { dayText } from '../../words/days';
-import { say } from '../../words/generated/search';
+import '../../words/generated/search';
+import { say } from '../../words/generated/yours';
 import { stateLabel } from '../../words/labels';
 import { Queries } from '../kit/queries';
 import { useNews } from '../searches/useNews';
@@ -27,7 +28,7 @@ export function UnderWay({ slips }: { slips: readonly Slip[] }) {
             <span>
               {stateLabel(s.state)}
               {s.promised && isUnderWay(s.state)
-                ? say('search.promised', {
+                ? say('yours.promised', {
                     dayOf: dayText(dayOf(parseLocal(s.promised.median) ?? (0 as never))),
                   })
                 : ''}
@@ -53,7 +54,7 @@ function StandingList({ standing }: News) {
   return (
     <>
       <h2 className={styles.second}>
-        <a href="/searches">{say('search.standingSearches')}</a>
+        <a href="/searches">{say('yours.standingSearches')}</a>
       </h2>
       <ul className={styles.openSlips}>
         {standing.slice(0, SHOWN).map((s, i) => (
@@ -63,11 +64,11 @@ function StandingList({ standing }: News) {
               {news[i] === null
                 ? '…'
                 : news[i]
-                  ? say('search.newSince', {
+                  ? say('yours.newSince', {
                       news: news[i],
                       parseDay: dayText(parseDay(s.seen) ?? (0 as never)),
                     })
-                  : say('search.nothingNew')}
+                  : say('yours.nothingNew')}
             </span>
           </li>
         ))}
@@ -80,13 +81,13 @@ function StandingList({ standing }: News) {
 export const Earlier = ({ past }: { past: readonly PastSearch[] }) => (
   <>
     <h2 className={styles.second}>
-      <a href="/searches">{say('search.earlierSearches')}</a>
+      <a href="/searches">{say('yours.earlierSearches')}</a>
     </h2>
     <ul className={styles.openSlips}>
       {past.slice(0, SHOWN).map((s) => (
         <li key={s.id}>
           <a href={`/?${s.address}`}>{s.q}</a>
-          <span>{say('search.foundThen', { total: s.total })}</span>
+          <span>{say('yours.foundThen', { total: s.total })}</span>
         </li>
       ))}
     </ul>
