@@ -73,5 +73,7 @@ addEventListener('click', (event) => {
   const to = new URL(location.href);
   to.searchParams.delete('lang');
   history.replaceState(history.state, '', to);
-  location.reload();
+  // The pages that were kept (browser/offline) are in the language before.
+  const gone = navigator.onLine && window.caches?.delete('legendum-state');
+  Promise.resolve(gone).finally(() => location.reload());
 });

@@ -1,6 +1,7 @@
 /**
  * The browser's programs in a page: those of its language, and all that they need asked for at once. A browser that has
- * to read a program before it knows what else it needs waits there and back for each step of that way.
+ * to read a program before it knows what else it needs waits there and back for each step of that way. The sheets go
+ * first, since the page can be read and the box written into with them alone.
  */
 
 /** By program, the programs that it can't run without, at any distance, its own left out: file names. */
@@ -18,7 +19,7 @@ export function withPrograms(html: string, folder: string, needs: Needs): string
     named.flatMap((file) => [file, ...(Object.hasOwn(needs, file) ? (needs[file] ?? []) : [])]),
   );
   const links = [...all]
-    .map((file) => `<link rel="modulepreload" href="/_astro/${folder}/${file}">`)
+    .map((file) => `<link rel="modulepreload" fetchpriority="low" href="/_astro/${folder}/${file}">`)
     .join('');
   return html.replace(PROGRAM, `"/_astro/${folder}/$1"`).replace('</head>', `${links}</head>`);
 }

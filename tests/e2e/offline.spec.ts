@@ -49,6 +49,12 @@ test('every page of one’s own opens without a network, and says since when the
   await expect(page.getByRole('heading', { name: 'This page is not kept here.' })).toHaveCount(0, {
     timeout: 20_000,
   });
+  // What was kept is in English, and is not taken for what was chosen.
+  await page.getByRole('link', { name: 'Deutsch' }).click();
+  await expect(page.locator('html')).toHaveAttribute('lang', 'de');
+  await page.goto('/loans');
+  await expect(page.locator('html')).toHaveAttribute('lang', 'de');
+  await expect(page.getByRole('heading', { name: 'Ausleihen' }).first()).toBeVisible();
   faults.length = 0;
 });
 

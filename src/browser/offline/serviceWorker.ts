@@ -47,16 +47,11 @@ interface World {
 }
 const world = self as unknown as World;
 
-/**
- * Milliseconds that the library is waited for before what it said last is taken; what it says then is told to pages
- * where it is something else.
- */
-const PATIENCE = 300;
 /** Milliseconds between two looks for another version, and between two records that are fetched to be kept. */
 const [LOOK_AGAIN, GENTLY] = [60_000, 150];
 /** Records that are kept. */
 const MOST_KEPT = 500;
-const STAMP = 'x-kept-at';
+const [STAMP, SPOKEN] = ['x-kept-at', 'x-spoken'];
 const LIBRARY = '/api/library';
 /** One answer an address: which language it is in is the version’s. */
 const HERE = { ignoreVary: true } as const;
@@ -228,28 +223,34 @@ async function account(request: Request): Promise<Response> {
   await (await caches.open(CACHE.data)).delete(LIBRARY, HERE);
   return fetch(request);
 }
-/** Who the library is and what time it is there: as it says, else as it said last. */
+/**
+ * Who the library is and what time it is there: as it said last, at once; it is asked meanwhile, and pages are told
+ * where it says something else by now.
+ */
 async function library(request: Request): Promise<Response> {
   const data = await caches.open(CACHE.data);
-  const kept = await data.match(LIBRARY, HERE);
-  const before = (await kept?.json()) as LibraryInfo | undefined;
+  const language = request.headers.get('accept-language') ?? '';
+  const last = await data.match(LIBRARY, HERE);
+  const kept = last?.headers.get(SPOKEN) === language ? last : undefined;
   const asked = heard(request).then(async (answer) => {
     if (answer?.ok) {
       const headers = new Headers(answer.headers);
       headers.set(STAMP, String(Date.now()));
+      headers.set(SPOKEN, language);
       await data.put(LIBRARY, new Response(await answer.clone().blob(), { headers }));
     }
     return answer;
   });
-  const late = new Promise<'late'>((done) => setTimeout(() => done('late'), PATIENCE));
-  const answer = await Promise.race([asked, late]);
-  if (answer !== null && answer !== 'late') return answer;
-  if (!kept || !before) return (await asked) ?? Response.error();
+  if (!kept) return (await asked) ?? Response.error();
+  const before = (await kept.json()) as LibraryInfo;
   const at = Number(kept.headers.get(STAMP));
-  if (answer === null) {
-    from = at;
-    void tell();
-  } else void asked.then((said) => said && correct(said.clone(), before)).catch(another);
+  void asked
+    .then((answer) => {
+      if (answer) return correct(answer.clone(), before);
+      from = at;
+      return tell();
+    })
+    .catch(another);
   return new Response(JSON.stringify(aged(before, Date.now() - at)), {
     headers: { 'content-type': 'application/json' },
   });
