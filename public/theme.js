@@ -10,30 +10,23 @@ try {
 // The letters come when the page works; those that this browser has are there at once.
 {
   const { letters } = document.currentScript.dataset;
-  const here = 'legendum.letters';
+  const key = 'legendum.letters';
   const add = () => {
     const sheet = document.createElement('link');
     sheet.rel = 'stylesheet';
     sheet.href = letters;
-    sheet.onload = () => document.fonts.ready.then(() => localStorage.setItem(here, letters)).catch(() => {});
+    sheet.onload = () => document.fonts.ready.then(() => localStorage.setItem(key, letters)).catch(() => {});
     document.head.append(sheet);
   };
-  const had = () => {
-    try {
-      return localStorage.getItem(here) === letters;
-    } catch {
-      return false;
-    }
-  };
   const later = () => {
-    const began = performance.now();
-    const look = setInterval(() => {
-      if (document.querySelector('astro-island[ssr]') && performance.now() - began < 20_000) return;
-      clearInterval(look);
-      add();
-    }, 100);
+    if (document.querySelector('astro-island[ssr]')) setTimeout(later, 100);
+    else add();
   };
-  if (had()) add();
+  let had;
+  try {
+    had = localStorage.getItem(key);
+  } catch {}
+  if (had === letters) add();
   else addEventListener('DOMContentLoaded', later);
 }
 

@@ -1,11 +1,9 @@
 /** One wide box, its suggestions, the day by which the thing is needed, and the three ways of asking. */
 
 import { type FormEvent, Suspense, useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
-import { getSuggestions } from '../../browser/client';
 import { part } from '../../browser/parts';
 import { pastOf } from '../../browser/searches';
 import { theStore } from '../../browser/store';
-import { recordHref } from '../../core/model/address';
 import { dayOf, isoDay, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { SearchRequest } from '../../core/query/request';
 import { say } from '../../words/generated/search';
@@ -22,21 +20,15 @@ import shared from './shared.module.css';
 const ByFields = part(() => import('./ByFields'));
 const Commands = part(() => import('./Commands'));
 
-interface Choice {
-  readonly kind: 'title' | 'person' | 'subject' | 'journal' | 'past';
+export interface Choice {
+  /** What it is, in words. */
+  readonly word: string;
   readonly text: string;
   readonly hint: string;
   /** What choosing it asks. */
   readonly q?: string;
   readonly href?: string;
 }
-const KIND_WORD: Record<Choice['kind'], string> = {
-  title: say('search.title'),
-  person: say('search.person'),
-  subject: say('search.subject'),
-  journal: say('search.in'),
-  past: say('search.askedBefore'),
-};
 const lowered = (text: string): string => text.toLowerCase();
 /** Compares as the index does, once that has come; it comes with the first letter. */
 function useFold(active: boolean): (text: string) => string {
@@ -65,23 +57,12 @@ function useSuggestions(text: string, active: boolean): readonly Choice[] {
     if (!active || text.trim().length < 2) return;
     const stop = new AbortController();
     const timer = setTimeout(() => {
-      getSuggestions(text, stop.signal).then(
-        ({ suggestions }) =>
-          setFound({
-            text,
-            choices: suggestions.map((s) => ({
-              kind: s.kind,
-              text: s.text,
-              hint: s.kind === 'title' ? '' : sayNumber(s.count),
-              ...(s.id
-                ? { href: recordHref(s.id) }
-                : {
-                    q: `${s.kind === 'person' ? 'by' : s.kind === 'subject' ? 'subject' : 'in'}:"${s.text}"`,
-                  }),
-            })),
-          }),
-        () => {},
-      );
+      import('./suggest')
+        .then(({ suggested }) => suggested(text, stop.signal))
+        .then(
+          (choices) => setFound({ text, choices }),
+          () => {},
+        );
     }, TYPING_PAUSE);
     return () => {
       clearTimeout(timer);
@@ -95,7 +76,7 @@ function useSuggestions(text: string, active: boolean): readonly Choice[] {
     .slice(0, PAST_SHOWN)
     .map(
       (p): Choice => ({
-        kind: 'past',
+        word: say('search.askedBefore'),
         text: p.q,
         hint: sayNumber(p.total),
         href: `/?${p.address}`,
@@ -235,7 +216,7 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
               >
                 {choices.map((c, i) => (
                   <div
-                    key={`${c.kind}${c.text}`}
+                    key={`${c.word}${c.text}`}
                     id={`${id}${i}`}
                     role="option"
                     tabIndex={-1}
@@ -243,7 +224,7 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
                     data-at={i}
                     onMouseDown={(e) => e.preventDefault()}
                   >
-                    <span>{KIND_WORD[c.kind]}</span>
+                    <span>{c.word}</span>
                     <b>{c.text}</b>
                     <span>{c.hint}</span>
                   </div>

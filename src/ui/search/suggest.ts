@@ -1,0 +1,25 @@
+/** What the index suggests for what is typed; it comes with the first letters. */
+import { getSuggestions } from '../../browser/client';
+import { recordHref } from '../../core/model/address';
+import { say } from '../../words/generated/yours';
+import { sayNumber } from '../../words/say';
+import type { Choice } from './SearchBox';
+
+const KIND_WORD = {
+  title: say('yours.title'),
+  person: say('yours.person'),
+  subject: say('yours.subject'),
+  journal: say('yours.in'),
+} as const;
+const ASKED = { person: 'by', subject: 'subject', journal: 'in', title: 'title' } as const;
+
+/** Rejects where the library can't be asked, or the question was given up. */
+export async function suggested(text: string, signal: AbortSignal): Promise<readonly Choice[]> {
+  const { suggestions } = await getSuggestions(text, signal);
+  return suggestions.map(({ kind, text: name, count, id }) => ({
+    word: KIND_WORD[kind],
+    text: name,
+    hint: kind === 'title' ? '' : sayNumber(count),
+    ...(id ? { href: recordHref(id) } : { q: `${ASKED[kind]}:"${name}"` }),
+  }));
+}
