@@ -53,14 +53,17 @@ await Promise.all([
     '--minimumSeverity',
     'error',
   ]),
-  check('format and lint', ['node_modules/@biomejs/biome/bin/biome', 'check', '.']).then(() =>
-    check('layers', [
-      'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
-      'src',
-      '--config',
-      '.dependency-cruiser.cjs',
-    ]),
-  ),
+  check('format and lint', ['node_modules/@biomejs/biome/bin/biome', 'check', '.'])
+    .then(() =>
+      check('layers', [
+        'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+        'src',
+        '--config',
+        '.dependency-cruiser.cjs',
+      ]),
+    )
+    // What the last tests are of, while the types are looked at.
+    .then(() => check('build', ['scripts/e2e.mjs', 'prepare'])),
 ]);
 await check('unit tests', ['node_modules/vitest/vitest.mjs', 'run'], '.cache/vitest.json', (r) => [
   r.numPassedTests,

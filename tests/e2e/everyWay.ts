@@ -1,4 +1,7 @@
-/** What holds for any view: axe, the colours of both themes, nothing wider than the window at 360 px. */
+/**
+ * What holds for any view: axe, the colours of both themes, targets large enough, text that is not cut when it is spaced
+ * out, nothing wider than the window at 360 px and at 400 %.
+ */
 import type { Page } from '@playwright/test';
 import axe from 'axe-core';
 import { expect } from './app';
@@ -26,8 +29,75 @@ const found = async (page: Page, rules?: readonly string[]): Promise<string[]> =
 };
 export const soft = expect.configure({ soft: true });
 
+/** WCAG 2.5.8: 24 by 24, or so far from others that a circle of 24 meets none; links inside a line of text are free. */
+const tooSmall = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const all = [
+      ...document.querySelectorAll<HTMLElement>(
+        'a[href], button, input:not([type="hidden"]), select, textarea, summary, [role="button"], [tabindex="0"]',
+      ),
+    ].filter((e) => {
+      const box = e.getBoundingClientRect();
+      return (
+        box.width > 1 && box.height > 1 && !e.closest('.sr') && getComputedStyle(e).visibility !== 'hidden'
+      );
+    });
+    const boxes = all.map((e) => e.getBoundingClientRect());
+    const centre = (b: DOMRect) => [b.x + b.width / 2, b.y + b.height / 2] as const;
+    const gap = ([x, y]: readonly [number, number], b: DOMRect): number =>
+      Math.hypot(Math.max(b.left - x, 0, x - b.right), Math.max(b.top - y, 0, y - b.bottom));
+    return all.flatMap((e, i) => {
+      const box = boxes[i] as DOMRect;
+      if (box.width >= 24 && box.height >= 24) return [];
+      // In a sentence or a block of text.
+      const around = e.parentElement?.textContent?.replace(e.textContent ?? '', '').trim() ?? '';
+      if (getComputedStyle(e).display === 'inline' && around.length > 0) return [];
+      const near = boxes.some((other, j) => {
+        if (i === j || all[j]?.contains(e) || e.contains(all[j] as Node)) return false;
+        const small = other.width < 24 || other.height < 24;
+        const [cx, cy] = centre(box);
+        const [ox, oy] = centre(other);
+        return small ? Math.hypot(cx - ox, cy - oy) < 24 : gap([cx, cy], other) < 12;
+      });
+      const size = `${Math.round(box.width)}×${Math.round(box.height)}`;
+      return near ? [`${e.tagName} “${(e.textContent ?? '').slice(0, 30)}” ${size}`] : [];
+    });
+  });
+/** WCAG 1.4.12: nobody’s text is cut when it is spaced so. */
+const SPACING =
+  '*{line-height:1.5!important;letter-spacing:.12em!important;word-spacing:.16em!important}p{margin-block-end:2em!important}';
+const cutWhenSpaced = (page: Page): Promise<string[]> =>
+  page.evaluate((css) => {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(css);
+    document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+    const cut = [...document.querySelectorAll<HTMLElement>('main *')]
+      .filter((e) => {
+        const style = getComputedStyle(e);
+        const hides = style.overflowX === 'hidden' || style.overflowX === 'clip';
+        // What is meant to be read by ear alone is cut for the eye.
+        return (
+          hides &&
+          !e.closest('.sr') &&
+          e.textContent &&
+          e.clientWidth > 1 &&
+          e.scrollWidth > e.clientWidth + 2
+        );
+      })
+      .map((e) => `${e.tagName}.${e.className}: ${e.textContent?.slice(0, 40)}`);
+    document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== sheet);
+    return cut;
+  }, SPACING);
+/** The last is 1280 × 1024 at 400 %. */
+const NARROW = [
+  { width: 360, height: 740 },
+  { width: 320, height: 256 },
+] as const;
+
 export async function everyWay(page: Page, name: string): Promise<void> {
   soft(await found(page), `${name}: axe`).toEqual([]);
+  soft(await tooSmall(page), `${name}: too small and too near`).toEqual([]);
+  soft(await cutWhenSpaced(page), `${name}: text that is cut when spaced out`).toEqual([]);
   // The themes differ in their colours only.
   await page.evaluate(() => {
     document.documentElement.dataset.theme = 'dark';
@@ -41,9 +111,11 @@ export async function everyWay(page: Page, name: string): Promise<void> {
     })
     .toEqual([]);
   const before = page.viewportSize();
-  await page.setViewportSize({ width: 360, height: 740 });
   const over = () =>
     page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
-  await soft.poll(over, { message: `${name}: wider than 360 px` }).toBeLessThanOrEqual(0);
+  for (const size of NARROW) {
+    await page.setViewportSize(size);
+    await soft.poll(over, { message: `${name}: wider than ${size.width} px` }).toBeLessThanOrEqual(0);
+  }
   if (before) await page.setViewportSize(before);
 }
