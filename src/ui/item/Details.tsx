@@ -252,7 +252,7 @@ export function Facts({ answer, level }: Props) {
             </a>
           </p>
         )}
-        <p>
+        <p className={styles.asFile}>
           {say('item.asAFile')}
           {FILES.map(([format, label], i) => (
             <span key={format}>
