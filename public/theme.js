@@ -7,8 +7,9 @@ try {
   document.documentElement.dataset.theme = 'light';
 }
 
-// The letters come when the page works; those that this browser has are there at once.
-{
+// The letters come when the page works; those that this browser has are there at once. A page that keeps nothing has
+// them as a sheet.
+if (document.currentScript.dataset.letters) {
   const { letters } = document.currentScript.dataset;
   const key = 'legendum.letters';
   const add = () => {
