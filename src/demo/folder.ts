@@ -7,6 +7,7 @@ import { UNKNOWN_OWNERS } from '../core/access/chance';
 import type { Course } from '../core/courses/course';
 import { writeKbart } from '../core/coverage/kbart';
 import { itemWithCustom } from '../core/libraryData/custom';
+import { BETWEEN_NAMES, HEADING_COLUMNS } from '../core/libraryData/headings';
 import { LENDER_COLUMNS } from '../core/libraryData/lenders';
 import type { Lender, Week } from '../core/model/library';
 import type { Spread } from '../core/model/policy';
@@ -139,6 +140,13 @@ export function* worldFolder(world: World): Generator<readonly [path: string, te
   yield ['databases.yaml', yaml(filled(guidance.databases))];
   yield ['guides.yaml', yaml(guidance.guides)];
   yield ['subjects.yaml', yaml(guidance.topics)];
+  yield [
+    'headings.csv',
+    csv(
+      HEADING_COLUMNS,
+      (guidance.headings ?? []).map((h) => [h.heading, h.language, h.names.join(` ${BETWEEN_NAMES} `)]),
+    ),
+  ];
   yield ['librarians.yaml', yaml(guidance.librarians ?? [])];
   yield ['readers.yaml', yaml(filled(readers))];
   for (const record of world.records) {

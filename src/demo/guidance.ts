@@ -4,6 +4,7 @@ import type { Database, Guidance, StudyGuide, Topic } from '../core/discovery/gu
 import { words } from '../core/words/fold';
 import { ANSWERS } from './answers';
 import { LIBRARIANS } from './librarians';
+import { DISCIPLINE_NAMES } from './vocabulary/disciplineNames';
 import { DISCIPLINES, type Discipline } from './vocabulary/disciplines';
 
 const name = (id: string): string[] => DISCIPLINES.filter((d) => d.id === id).map((d) => d.name);
@@ -142,4 +143,5 @@ export const GUIDANCE: Guidance = {
   guides: DISCIPLINES.map(guide),
   topics: DISCIPLINES.map(topic),
   librarians: LIBRARIANS,
+  headings: DISCIPLINE_NAMES,
 };

@@ -11,6 +11,7 @@ import { decodeText } from '../core/decode';
 import type { Guidance } from '../core/discovery/guidance';
 import { readCourseCsv } from '../core/formats/courseCsv';
 import type { Problem } from '../core/formats/item';
+import { readHeadings } from '../core/libraryData/headings';
 import { HELP_LIST, type HelpFile, readHelp } from '../core/libraryData/help';
 import { type Holdings, readHoldings } from '../core/libraryData/holdings';
 import { type Serials, serialsOf } from '../core/libraryData/journals';
@@ -264,6 +265,9 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
     campuses,
   );
   for (const { file, text } of help.problems) told({ file, line: 0, text });
+  const named = tableIn(dir, 'headings', told);
+  const { headings, problems: unnamed } = readHeadings(named.source);
+  all(named.file, unnamed);
   const courses = coursesIn(dir, campuses, told);
   return {
     library,
@@ -274,7 +278,7 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
     holdings,
     holdingsFile: held.file,
     owners,
-    guidance: help.guidance,
+    guidance: headings.length ? { ...help.guidance, headings } : help.guidance,
     readers: help.readers,
     courses,
     services,

@@ -402,8 +402,8 @@ export interface DiscoveryIndex {
   values(asked: AskedSearch, moment: Moment, group: Group, contains: string): Promise<ValuesAnswer>;
   suggest(typed: string): Promise<SuggestAnswer>;
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer>;
-  /** What is always asked is not in it: that is asked for by words. */
-  guidance(): Promise<Omit<Guidance, 'answers'>>;
+  /** What is always asked is not in it, nor headings' other names: those are asked for by words. */
+  guidance(): Promise<Omit<Guidance, 'answers' | 'headings'>>;
   /** Ready answers that fit some words, the best first; all of them for no words. */
   answers(q: string, place: AnswerPlace | null, most: number): Promise<AnswersAnswer>;
   /** Records near another; null where there is no such record. */

@@ -14,6 +14,7 @@ import type { AskedSearch } from '../query/read';
 import type { SearchRequest } from '../query/request';
 import { type AskedWord, askedWords, type QueryNode } from '../query/tree';
 import type { Moment } from './answers';
+import type { HeadingFinder, Named } from './headings';
 import { explained, foldedWords } from './lines';
 import { recognise } from './recognise';
 import { quoted, repair } from './repair';
@@ -23,17 +24,29 @@ export async function understand(
   { request, query }: AskedSearch,
   moment: Moment,
   engine: SearchEngine,
+  headings: HeadingFinder,
 ): Promise<{ query: EngineQuery; notes: readonly QueryNote[]; mayRepair: boolean }> {
   const plain = engineQuery(request, query.tree, moment, query.sort ?? request.sort);
   if (request.exact || request.syntax === 'cql')
     return { query: plain, notes: query.notes, mayRepair: !request.exact };
   const helped = await recognise(request.q, query.tree, engine, plain);
+  const widened = helped.tree === null ? headings.widened(query.tree) : null;
   return {
-    query: { ...plain, tree: helped.tree ?? query.tree },
-    notes: [...query.notes, ...helped.notes],
+    query: { ...plain, tree: helped.tree ?? widened?.tree ?? query.tree },
+    notes: [...query.notes, ...helped.notes, ...namedNotes(widened?.named ?? [], request.q)],
     mayRepair: helped.tree === null,
   };
 }
+
+/** Which words were taken for names of headings; with the way back. */
+const namedNotes = (named: readonly Named[], q: string): readonly QueryNote[] =>
+  named.map(({ text, heading, of }, i) => ({
+    code: 'heading',
+    text: msg('found.isTheHeading', { text, heading, n: of.length }),
+    ...(i === named.length - 1
+      ? { offers: [{ text: msg('found.searchTheWordsInstead'), q, exact: true }] }
+      : {}),
+  }));
 
 /** What was found by which words, and what was done to them. */
 export interface FoundBy {

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PlainEngine } from '../../../tests/fixtures/plainEngine';
 import { asked, itemsAsTheyCame, moment, openWorld } from '../../../tests/fixtures/world';
+import { DISCIPLINES } from '../../demo/vocabulary/disciplines';
 import { inWords } from '../../words/inWords';
 import { peerReviewOf } from '../model/peerReview';
 import type { DiscoveryRecord } from '../model/record';
@@ -205,6 +206,17 @@ describe.each(SERVICES)('over the %s engine', (name) => {
         (await search({ q: 'kelp' })).total,
         ['without'],
       ]);
+    });
+    it('a heading’s name in another language finds what has the heading, and says so', async () => {
+      const headings = DISCIPLINES.find((d) => d.name === 'Phycology')?.subjects ?? [];
+      const { total } = await search({ q: headings.map((h) => `subject:"${h}"`).join(' OR ') });
+      expect(total).toBeGreaterThan(0);
+      for (const q of ['Algenkunde', 'phycologie', 'علم الطحالب']) {
+        const found = await search({ q });
+        expect([found.total, found.notes.map((n) => n.code)], q).toEqual([total, ['heading']]);
+        expect(inWords(found).notes[0]?.text).toContain('“Phycology”');
+        expect((await search({ q, exact: true })).total).toBe(0);
+      }
     });
     it('nothing asked is everything', async () =>
       expect((await search({ q: '' })).total).toBe(present.length));

@@ -64,6 +64,7 @@ import { candidatesFor } from './candidates';
 import { Courses } from './courses';
 import { AnswerFinder, type AnswerPlace, type Guidance } from './guidance';
 import { dayOf as dayOfChange, harvested } from './harvest';
+import { HeadingFinder } from './headings';
 import type { History } from './history';
 import { inShort } from './inShort';
 import { Items } from './items';
@@ -103,6 +104,7 @@ export class Discovery {
   readonly #lines: LineWriter;
   readonly #courses: Courses;
   readonly #answers: AnswerFinder;
+  readonly #headings: HeadingFinder;
   #library: Library;
 
   constructor(engine: SearchEngine, file: LibraryFile) {
@@ -112,7 +114,10 @@ export class Discovery {
     this.#items = new Items(engine, file.journals, file.lines);
     this.#lines = new LineWriter(this.#items, () => this.#library);
     this.#courses = new Courses(file.courses, file.courseTitles, this.#items);
-    this.#answers = new AnswerFinder(file.guidance.answers ?? [], file.library.language ?? 'en');
+    const { answers = [], headings = [], topics } = file.guidance;
+    const language = file.library.language ?? 'en';
+    this.#answers = new AnswerFinder(answers, language);
+    this.#headings = new HeadingFinder(headings, topics, language);
   }
 
   get library(): Library {
@@ -140,7 +145,7 @@ export class Discovery {
     const began = performance.now();
     const { request } = asked;
     const at = parseLocal(moment.at) as Minutes;
-    const understood = await understand(asked, moment, this.#engine);
+    const understood = await understand(asked, moment, this.#engine, this.#headings);
     const listed = (tree: EngineTree): Listing => ({
       ...listing(moment, at, request.needBy, wordsOf(tree)),
       soonest: BY_WHAT_FITS.has(understood.query.sort),
@@ -216,8 +221,8 @@ export class Discovery {
   async suggest(typed: string): Promise<SuggestAnswer> {
     return { suggestions: await this.#engine.suggest(typed, SUGGESTED) };
   }
-  async guidance(): Promise<Omit<Guidance, 'answers'>> {
-    const { answers: _answers, ...map } = this.file.guidance;
+  async guidance(): Promise<Omit<Guidance, 'answers' | 'headings'>> {
+    const { answers: _answers, headings: _headings, ...map } = this.file.guidance;
     return map;
   }
   async answers(q: string, place: AnswerPlace | null, most: number): Promise<AnswersAnswer> {

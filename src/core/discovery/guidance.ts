@@ -6,6 +6,7 @@
 import type { Librarian } from '../model/librarian';
 import { termOf } from '../words/analysis';
 import { SMALL_WORDS, words } from '../words/fold';
+import type { HeadingName } from './headings';
 
 export interface Database {
   readonly id: string;
@@ -50,6 +51,8 @@ export interface Guidance {
   readonly databases: readonly Database[];
   readonly guides: readonly StudyGuide[];
   readonly topics: readonly Topic[];
+  /** What headings are called in other languages. */
+  readonly headings?: readonly HeadingName[];
   /** Who gives hours. */
   readonly librarians?: readonly Librarian[];
 }

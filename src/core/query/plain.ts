@@ -36,6 +36,7 @@ export type NoteCode =
   | 'without'
   | 'unknown-word'
   | 'recognised'
+  | 'heading'
   | 'journal'
   | 'person';
 export interface QueryNote {

@@ -16,19 +16,11 @@ import { useKept } from '../kit/useKept';
 import styles from './box.module.css';
 import { type Early, takeEarly } from './early';
 import shared from './shared.module.css';
+import type { Choice } from './suggest';
 
 const ByFields = part(() => import('./ByFields'));
 const Commands = part(() => import('./Commands'));
 
-export interface Choice {
-  /** What it is, in words. */
-  readonly word: string;
-  readonly text: string;
-  readonly hint: string;
-  /** What choosing it asks. */
-  readonly q?: string;
-  readonly href?: string;
-}
 const lowered = (text: string): string => text.toLowerCase();
 /** Compares as the index does, once that has come; it comes with the first letter. */
 function useFold(active: boolean): (text: string) => string {

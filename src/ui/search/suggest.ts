@@ -3,8 +3,16 @@ import { getSuggestions } from '../../browser/client';
 import { recordHref } from '../../core/model/address';
 import { say } from '../../words/generated/yours';
 import { sayNumber } from '../../words/say';
-import type { Choice } from './SearchBox';
 
+export interface Choice {
+  /** What it is, in words. */
+  readonly word: string;
+  readonly text: string;
+  readonly hint: string;
+  /** What choosing it asks. */
+  readonly q?: string;
+  readonly href?: string;
+}
 const KIND_WORD = {
   title: say('yours.title'),
   person: say('yours.person'),
