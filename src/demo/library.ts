@@ -8,6 +8,7 @@ import type { Campus, Elsewhere, Lender, Library, Partner, Provider, Week } from
 import type { Reader } from '../core/model/reader';
 import type { CampusId, PartnerId, ProviderId } from '../core/model/record';
 import { random } from '../core/random';
+import { OTHER_WORDS } from './otherWords';
 import { POLICY } from './policy';
 import { COUNTRIES } from './vocabulary/places';
 
@@ -417,6 +418,7 @@ export const LIBRARY: Library = {
       bibliography:
         'Adewold, E., Ostholt, N., & Brimoto, H. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.\n\nLindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Tarnholm University Press, 2019.',
     },
+    inOther: OTHER_WORDS,
   },
 };
 

@@ -41,3 +41,9 @@ export function readLibraryData(dir: string): LibraryData {
     elsewhere: library.elsewhere ?? [],
   };
 }
+/** What the library says of itself, in the language that is spoken where it has that. */
+export function sayingOf(data: LibraryData, language: string): LibraryData {
+  const { inOther = {}, ...own } = data.words;
+  const { name = data.name, ...words } = Object.hasOwn(inOther, language) ? (inOther[language] ?? {}) : {};
+  return { ...data, name, words: { ...own, ...words } };
+}

@@ -18,6 +18,7 @@ import { type Message, msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
 import { say } from '../words/generated/policyfile';
 import type { Language } from '../words/languages';
+import { spokenLanguage } from '../words/say';
 import { baseAddress, clientOf } from './base';
 import { Building, hasWorked } from './building';
 import { BuiltAgain } from './builtAgain';
@@ -30,7 +31,7 @@ import { FoundNothing } from './foundNothing';
 import { IndexHost } from './host';
 import { languageFor } from './language';
 import { Learning } from './learning';
-import { readLenders, readLibraryData } from './libraryInfo';
+import { readLenders, readLibraryData, sayingOf } from './libraryInfo';
 import { HOUR, letThrough, MINUTE } from './limits';
 import { LiveDesk } from './live';
 import { scrubbed, silence } from './logging';
@@ -184,8 +185,8 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       hasWorked(state) ? state.work : (state.lines.at(-1) ?? ''),
     ),
   );
-  const info = (): LibraryInfo => ({
-    ...data,
+  const info = (language: Language = spokenLanguage()): LibraryInfo => ({
+    ...sayingOf(data, language),
     reader: null,
     signsIn: outside.signIn !== null,
     desk: outside.circulation !== null,
@@ -339,8 +340,8 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       index,
       scripts: scripts[language],
       needs,
-      toKeep: () => toKeep(language, programs[language], info()),
-      info: info(),
+      toKeep: () => toKeep(language, programs[language], info(language)),
+      info: info(language),
       policyProblem,
       styles,
       ...outside,

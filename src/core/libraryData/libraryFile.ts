@@ -114,6 +114,17 @@ const words = closed({
     ),
     {},
   ),
+  inOther: maybe(
+    byName(
+      closed({
+        name: maybe(name()),
+        country: maybe(name()),
+        partnership: maybe(name()),
+        footer: maybe(said()),
+        about: maybe(listOf(said(), MANY)),
+      }),
+    ),
+  ),
 });
 /** Where records are gathered from (OAI-PMH 2.0). */
 const harvested = closed({

@@ -124,6 +124,14 @@ export interface LibraryWords {
   readonly about: readonly string[];
   /** Queries that find something here, for the first page and for References. */
   readonly examples: Readonly<Partial<Record<ExampleSort, string>>>;
+  /** Some of it in other languages than the library’s own, by ISO 639-1 code. */
+  readonly inOther?: Readonly<Record<string, OtherWords>>;
+}
+/** What the library says of itself in another language; what is left out is said as in its own. */
+export interface OtherWords
+  extends Partial<Pick<LibraryWords, 'country' | 'partnership' | 'footer' | 'about'>> {
+  /** What it is called. */
+  readonly name?: string;
 }
 export const EXAMPLE_SORTS = [
   'topic',

@@ -101,6 +101,12 @@ words:
     person: by:Arfken
     journal: in:"Marsch und Moor"
     number: 10.5555/gs.000001
+  inOther:
+    en:
+      name: Gralsund University of Applied Sciences
+      footer: Gralsund University of Applied Sciences and everything in its catalogue are made up.
+      about:
+        - Catalogue, articles and theses of a university that does not exist.
 check:
   warnings: 10
 `.replace("  partnership: ''\n", '');
