@@ -16,7 +16,7 @@ import type { Role } from '../core/references/roles';
 import { actOf } from '../core/requests/lifecycle';
 import type { CodeKind } from '../core/words/codes';
 import { say } from './generated/label';
-import { sayLanguage, sayList, sayNumber } from './say';
+import { sayJoined, sayLanguage, sayList, sayNumber } from './say';
 
 /** `Research article`, by itself. */
 export const kindLabel = (kind: Kind): string => say(`label.kind.${kind}`);
@@ -89,9 +89,7 @@ export const editionLabel = (edition: string | undefined): string => {
  *   week, 180 within two weeks, 3 unlikely'
  */
 export const waitsInWords = (waits: Readonly<Record<WaitClass, number>>): string =>
-  WAIT_CLASSES.filter((c) => waits[c] > 0)
-    .map((c) => `${sayNumber(waits[c])} ${waitLabel(c)}`)
-    .join(', ');
+  sayJoined(WAIT_CLASSES.filter((c) => waits[c] > 0).map((c) => `${sayNumber(waits[c])} ${waitLabel(c)}`));
 
 const SAID_BY_CODE: Partial<Record<Group, string>> = {
   kind: 'kind',

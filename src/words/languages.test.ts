@@ -12,7 +12,7 @@ import { addDays, type DayNumber, isoDay, parseDay } from '../core/model/time';
 import { inLanguage } from '../server/everyLanguage';
 import { dayWords } from './dayWords';
 import { FIRST, localeOf, OFFERED } from './languages';
-import { say, sayDay, sayList, sayMoney, sayNumber, sayShare } from './say';
+import { say, sayDay, sayJoined, sayList, sayMoney, sayNumber, sayShare } from './say';
 import './generated/indexfile';
 import './generated/kit';
 import './spoken';
@@ -130,6 +130,15 @@ describe.each(OFFERED)('days typed in %s', (language) => {
     }));
 });
 
+describe('texts one behind the other', () => {
+  it('are parted as the language parts them', () => {
+    const parted = (language: (typeof OFFERED)[number]): string =>
+      inLanguage(language, () => sayJoined(['a', 'b', 3]));
+    expect([parted('en'), parted('de'), parted('ar')]).toEqual(['a, b, 3', 'a, b, 3', 'a، b، 3']);
+    expect(inLanguage('ar', () => sayJoined(['a', 'b'], '; '))).toBe('a؛ b');
+    expect(sayJoined([])).toBe('');
+  });
+});
 describe('a server that speaks many languages', () => {
   it('says each question’s own, whatever is asked at the same time', async () => {
     const said = await Promise.all(

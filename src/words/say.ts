@@ -5,7 +5,7 @@
 
 import type { Message, MessageCode, MessageValue, MessageValues } from '../core/model/message';
 import { own } from '../core/table';
-import { FIRST, type Language, writtenAs } from './languages';
+import { FIRST, isRightToLeft, type Language, writtenAs } from './languages';
 
 type Said = (values: Readonly<Record<string, unknown>>) => string;
 type Namespace = Readonly<Record<string, Said>>;
@@ -150,6 +150,10 @@ export function sayLanguage(code: string): string {
 export const sayList = (items: readonly string[], joiner: 'and' | 'or' = 'and'): string =>
   writing().lists[joiner].format(items);
 
+/** Texts one behind the other, parted as the language parts them: Arabic has a comma of its own. */
+export const sayJoined = (texts: readonly (string | number)[], by = ', '): string =>
+  texts.join(isRightToLeft(spokenLanguage()) ? by.replace(',', '،').replace(';', '؛') : by);
+
 function rendered(value: MessageValue | null | undefined): string | number {
   if (value === null || value === undefined) return '';
   if (typeof value === 'string' || typeof value === 'number') return value;
@@ -161,10 +165,10 @@ function rendered(value: MessageValue | null | undefined): string | number {
   if ('share' in one) return sayShare(one.share);
   if ('language' in one) return sayLanguage(one.language);
   if ('joined' in one)
-    return one.joined
-      .map(rendered)
-      .filter((t) => t !== '')
-      .join(one.by);
+    return sayJoined(
+      one.joined.map(rendered).filter((t) => t !== ''),
+      one.by,
+    );
   return sayList(one.weekdays.map((d) => partsOf(A_SUNDAY + d * A_DAY).weekday ?? ''));
 }
 

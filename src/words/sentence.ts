@@ -16,7 +16,7 @@ import {
 import type { Field, QueryNode } from '../core/query/tree';
 import { say } from './generated/sentence';
 import { codeLabel, kindsName, languageLabel, reachLabel, valueLabel } from './labels';
-import { sayList } from './say';
+import { sayJoined, sayList } from './say';
 
 export type SentenceControl = 'kind' | 'peer' | 'years' | 'language' | 'reach' | 'other';
 export interface SentencePart {
@@ -122,21 +122,19 @@ export function conditionText(r: SearchRequest, name: Condition, places: Places 
     case 'kind': {
       const dropped = alone.drop[name] ?? [];
       const kept = alone.keep[name]?.length ? (find(name)[0]?.text ?? '').toLowerCase() : '';
-      return [
-        name === 'language' && kept ? say('sentence.in', { text: find(name)[0]?.text }) : kept,
-        dropped.length
-          ? say('sentence.leavingOut', {
-              list: sayList(dropped.map(name === 'kind' ? kindsName : languageLabel)),
-            })
-          : '',
-      ]
-        .filter(Boolean)
-        .join(', ');
+      return sayJoined(
+        [
+          name === 'language' && kept ? say('sentence.in', { text: find(name)[0]?.text }) : kept,
+          dropped.length
+            ? say('sentence.leavingOut', {
+                list: sayList(dropped.map(name === 'kind' ? kindsName : languageLabel)),
+              })
+            : '',
+        ].filter(Boolean),
+      );
     }
     default:
-      return find('other')
-        .map((p) => p.text)
-        .join(', ');
+      return sayJoined(find('other').map((p) => p.text));
   }
 }
 

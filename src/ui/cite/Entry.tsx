@@ -1,4 +1,5 @@
 /** One entry, with holes where something is missing, each filled where it is. */
+
 import { type FormEvent, memo, type ReactNode, useState } from 'react';
 import { correct } from '../../browser/corrections';
 import { theStore } from '../../browser/store';
@@ -7,6 +8,7 @@ import { fieldOf, fieldText } from '../../core/citing/fill';
 import type { Run } from '../../core/citing/runs';
 import type { ReferenceItem } from '../../core/model/record';
 import { say } from '../../words/generated/cite';
+import { sayJoined } from '../../words/say';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './cite.module.css';
@@ -169,7 +171,7 @@ export const Entry = memo(function Entry({
       </p>
       {correction && (
         <p className={styles.yours}>
-          {say('cite.said', { names: Object.keys(correction).map(variableName).join(', ') })}{' '}
+          {say('cite.said', { names: sayJoined(Object.keys(correction).map(variableName)) })}{' '}
           {Object.keys(correction).map((variable) => (
             <button
               key={variable}

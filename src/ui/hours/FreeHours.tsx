@@ -1,4 +1,5 @@
 /** Two weeks of a librarian: a row a day on one axis of hours, what is free as things to press. */
+
 import { useQuery } from '@tanstack/react-query';
 import { getHours } from '../../browser/appointments';
 import { DAYS_SHOWN, type FreeDay, type FreeStart } from '../../core/appointments/free';
@@ -15,6 +16,7 @@ import {
 } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/hours';
+import { sayJoined } from '../../words/say';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -50,7 +52,7 @@ function Day({
       <span className={styles.dayName} id={`day-${day.day}`}>
         {name}
       </span>
-      <span className={styles.where}>{places.join(', ')}</span>
+      <span className={styles.where}>{sayJoined(places)}</span>
       {day.sits.length === 0 || day.starts.length === 0 ? (
         <span className={styles.none}>
           {day.closed

@@ -12,6 +12,7 @@ import type { RecordAnswer, RelatedRecord } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/item';
 import { audienceLabel, carrierLabel, kindLabel, languageLabel } from '../../words/labels';
+import { sayJoined } from '../../words/say';
 import { type Fact, FactList } from '../kit/FactList';
 import styles from './item.module.css';
 import { Section } from './Section';
@@ -220,7 +221,7 @@ export function Facts({ answer, level }: Props) {
     [say('item.originalTitle'), csl['original-title']],
     [say('item.edition'), csl.edition],
     [say('item.pages'), csl['number-of-pages']],
-    [say('item.language'), record.languages.map(languageLabel).join(', ')],
+    [say('item.language'), sayJoined(record.languages.map(languageLabel))],
     [say('item.for'), record.audience ? audienceLabel(record.audience as Audience) : undefined],
     ['ISBN', csl.ISBN],
     ['ISSN', csl.ISSN],

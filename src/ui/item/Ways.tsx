@@ -13,6 +13,7 @@ import { recordKey } from '../../core/piles/ids';
 import type { Alternative, Way } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/item';
+import { sayJoined } from '../../words/say';
 import { withoutBroken } from '../../words/withoutBroken';
 import { useHere } from '../kit/app';
 import { DeskSilent } from '../kit/DeskSilent';
@@ -168,7 +169,7 @@ function Lenders({ lenders }: { lenders: NonNullable<Way['lenders']> }) {
         const names = excluded.filter((e) => e.why === why).map((e) => e.name);
         return (
           <p key={why}>
-            {names.length} {why}: {names.join(', ')}.
+            {names.length} {why}: {sayJoined(names)}.
           </p>
         );
       })}

@@ -1,6 +1,8 @@
 /** A pile's standing in one bar: how much of it is in hand, can be read, must be asked for, comes too late. */
+
 import { type PileStanding, standingCounts } from '../../core/piles/standing';
 import { say } from '../../words/generated/piles';
+import { sayJoined } from '../../words/say';
 import styles from './piles.module.css';
 import type { PileLine } from './usePileLines';
 
@@ -13,7 +15,7 @@ export function ShortBar({ lines }: { lines: readonly PileLine[] }) {
     <span
       className={styles.shortBar}
       role="img"
-      aria-label={counts.map(({ standing, n }) => `${n} ${standingName(standing)}`).join(', ')}
+      aria-label={sayJoined(counts.map(({ standing, n }) => `${n} ${standingName(standing)}`))}
     >
       {counts.map(({ standing, n }) => (
         <span key={standing} data-standing={standing} style={{ flexGrow: n }} />

@@ -13,7 +13,7 @@ import {
 } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/places';
-import { sayList } from '../../words/say';
+import { sayJoined, sayList } from '../../words/say';
 import { App, useHere } from '../kit/app';
 import { type Fact, FactList } from '../kit/FactList';
 import kit from '../kit/kit.module.css';
@@ -82,11 +82,11 @@ function Place({ campus }: { campus: Campus }) {
     ],
     [
       say('places.from'),
-      Object.entries(campus.travel)
-        .map(([id, n]) =>
+      sayJoined(
+        Object.entries(campus.travel).map(([id, n]) =>
           say('places.minutesFrom', { n, name: info.campuses.find((c) => c.id === id)?.name ?? id }),
-        )
-        .join(', '),
+        ),
+      ),
     ],
   ];
   return (

@@ -13,6 +13,7 @@ import { ROLES, type Role } from '../../core/references/roles';
 import { table } from '../../core/table';
 import { errorText } from '../../core/text';
 import type { ResolvedMatch, ResolvedReference } from '../../words/answers';
+import { sayJoined } from '../../words/say';
 import '../../words/generated/keep';
 import { say } from '../../words/generated/references';
 import { kindLabel, roleLabel, stateLabel } from '../../words/labels';
@@ -284,9 +285,9 @@ export function ReferenceRow({
                   {m.disagreements.length > 0 && (
                     <span className={styles.quiet}>
                       {say('references.differsIn', {
-                        disagreements: m.disagreements
-                          .map((d) => (PART_LABEL.get(d.part) ?? d.part).toLowerCase())
-                          .join(', '),
+                        disagreements: sayJoined(
+                          m.disagreements.map((d) => (PART_LABEL.get(d.part) ?? d.part).toLowerCase()),
+                        ),
                       })}
                     </span>
                   )}{' '}

@@ -20,6 +20,7 @@ import {
 import { own } from '../../core/table';
 import type { Hit, SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/results';
+import { sayJoined } from '../../words/say';
 import { conditionText } from '../../words/sentence';
 import { CiteOpen } from '../cite/Cite';
 import type { ToCite } from '../cite/CiteSheet';
@@ -247,7 +248,7 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
       {left && left.q === request.q && (
         <p className={styles.left}>
           {say('results.leftBehindWithTheOtherWords', {
-            names: left.names.map((n) => conditionText(left.before, n, info.campuses)).join(', '),
+            names: sayJoined(left.names.map((n) => conditionText(left.before, n, info.campuses))),
           })}
           <button
             type="button"

@@ -8,6 +8,7 @@ import type { Slip } from '../../core/model/slip';
 import { clockOf, clockText, type Minutes, parseLocal } from '../../core/model/time';
 import { isCopy, itemOf, slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
+import { sayJoined } from '../../words/say';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { focusOn } from '../kit/focusOn';
@@ -60,7 +61,7 @@ function differing(a: Slip, b: Slip): string {
   const names = NAMES.filter(([field]) => JSON.stringify(a[field]) !== JSON.stringify(b[field])).map(
     ([, name]) => name,
   );
-  return names.length ? names.join(', ') : say('slip.whenItWasWritten');
+  return names.length ? sayJoined(names) : say('slip.whenItWasWritten');
 }
 
 export function SlipEditor({ kept }: { kept: Slip }) {
