@@ -115,15 +115,19 @@ export async function dayByDay(page: Page, there: Locator): Promise<void> {
   }
   await there.waitFor();
 }
-/** Waits until what was typed or ticked stands in the reader's store, so that leaving the page loses nothing. */
+/**
+ * Waits until what was typed or ticked stands in the reader's store, so that leaving the page loses nothing.
+ * @param there false: until it stands there no more
+ */
 export async function kept(
   page: Page,
   table: 'slips' | 'settings' | 'pileItems',
   text: string,
+  there = true,
 ): Promise<void> {
   await expect
-    .poll(() =>
-      page.evaluate(
+    .poll(async () => {
+      const rows = await page.evaluate(
         (name) =>
           new Promise<string>((done) => {
             const opening = indexedDB.open('legendum');
@@ -136,9 +140,10 @@ export async function kept(
             };
           }),
         table,
-      ),
-    )
-    .toContain(text);
+      );
+      return rows.includes(text);
+    })
+    .toBe(there);
 }
 /** Signs in as another of the demo's readers. */
 export async function readAs(page: Page, name: string): Promise<void> {

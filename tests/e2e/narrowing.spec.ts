@@ -1,5 +1,5 @@
 /** Asking and narrowing in the real interface: from thousands of results to the right dozen, and back. */
-import { expect, lines, search, test } from './app';
+import { expect, kept, lines, search, test } from './app';
 
 const total = async (page: import('@playwright/test').Page): Promise<number> =>
   numberIn((await page.getByRole('heading', { name: /to read/ }).textContent()) ?? '');
@@ -89,12 +89,14 @@ test('conditions fall away with other words, are put back, and stay once they ar
   await page.getByRole('button', { name: 'Put them back' }).click();
   await expect(page).toHaveURL(/from=2015/);
   await page.getByRole('checkbox', { name: 'Keep these for the next search' }).check();
+  await kept(page, 'settings', 'reviewed');
   await search(page, 'kelp');
   await expect(page).toHaveURL(/keep\.peer=reviewed/);
   await expect(page).toHaveURL(/from=2015/);
   await expect(page.getByText(/fell away/)).toBeHidden();
   // What is kept follows what is chosen.
   await page.getByRole('button', { name: 'Remove conditions' }).click();
+  await kept(page, 'settings', 'reviewed', false);
   await search(page, 'iodine');
   await expect(page).not.toHaveURL(/from=2015/);
 });

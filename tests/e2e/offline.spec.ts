@@ -16,6 +16,7 @@ test('every page of one’s own opens without a network, and says since when the
   server,
   faults,
 }) => {
+  test.slow();
   await page.goto('/records/tu0000044');
   await page
     .getByRole('button', { name: /^Set aside/ })

@@ -352,19 +352,24 @@ test('five thousand things in a pile stay smooth', async ({ page }) => {
   // Twenty-five questions of two hundred things each.
   await lookedUp(page, 60_000);
   // A stroke of the wheel to the next frame, over and over, with all of it there.
-  const slow = await page.evaluate(async () => {
-    const frames: number[] = [];
-    for (let i = 1; i <= 30; i++) {
-      const began = performance.now();
-      window.scrollTo(0, i * 2000);
-      await new Promise(requestAnimationFrame);
-      await new Promise(requestAnimationFrame);
-      frames.push(performance.now() - began);
-    }
-    return frames.sort((a, b) => a - b)[15] ?? 0;
+  const [idle, slow] = await page.evaluate(async () => {
+    const median = async (work: (i: number) => void): Promise<number> => {
+      const frames: number[] = [];
+      for (let i = 1; i <= 30; i++) {
+        const began = performance.now();
+        work(i);
+        await new Promise(requestAnimationFrame);
+        await new Promise(requestAnimationFrame);
+        frames.push(performance.now() - began);
+      }
+      return frames.sort((a, b) => a - b)[15] ?? 0;
+    };
+    return [await median(() => undefined), await median((i) => window.scrollTo(0, i * 2000))] as const;
   });
-  console.log(`5,000 things: a jump of the list to the next frame in ${Math.round(slow)} ms (median)`);
-  expect(slow).toBeLessThan(200);
+  const said = `${Math.round(slow)} ms (median), ${Math.round(idle)} with nothing to do`;
+  console.log(`5,000 things: a jump of the list to the next frame in ${said}`);
+  // A busy machine has long frames with nothing in them.
+  expect(slow).toBeLessThan(Math.max(200, 5 * idle));
   await page.getByRole('searchbox', { name: /^Show only/ }).fill('seaweed');
   await expect(items(page)).not.toHaveCount(0);
 });

@@ -254,3 +254,44 @@ test('a store that does not answer is said, and the page goes on', async ({ page
   await lines(page);
   await expect(page.getByRole('alert')).toContainText(/store does not answer/);
 });
+
+test('a question is written before the page’s programs have come: it stays, and one that was sent is asked', async ({
+  page,
+}) => {
+  let come = (): void => undefined;
+  const late = new Promise<void>((done) => {
+    come = done;
+  });
+  await page.route('**/_astro/**/*.js', async (route) => {
+    await late;
+    await route.continue();
+  });
+  await page.goto('/', { waitUntil: 'domcontentloaded' });
+  const box = page.locator('#query');
+  await expect(box).toBeFocused();
+  await page.keyboard.type('seaweed fod');
+  await page.keyboard.press('ArrowLeft');
+  come();
+  await expect(page.getByRole('combobox')).toBeVisible();
+  // Where it was being written it is written on.
+  await page.keyboard.type('o');
+  await expect(box).toHaveValue('seaweed food');
+
+  await page.unroute('**/_astro/**/*.js');
+  const again = new Promise<void>((done) => {
+    come = done;
+  });
+  await page.route('**/_astro/**/*.js', async (route) => {
+    await again;
+    await route.continue();
+  });
+  await page.goto('/?q=dulse', { waitUntil: 'domcontentloaded' });
+  await expect(box).toHaveValue('dulse');
+  await box.fill('seaweed food');
+  await box.press('Enter');
+  await expect(page.getByText('Asked as soon as the rest of this page is here.')).toBeVisible();
+  come();
+  await lines(page);
+  await expect(page).toHaveURL(/q=seaweed(\+|%20)food/);
+  await expect(page.getByRole('heading', { level: 2 }).first()).toBeVisible();
+});

@@ -31,6 +31,9 @@ function useSilence(waiting: boolean): boolean {
  * @returns undefined before the first answer
  */
 export function useKept<T>(read: () => Promise<T> | T, deps: readonly unknown[], without: T): T | undefined {
+  // The same one at each drawing: what is written where it is asked for is another each time, and what follows it
+  // would be asked anew without end.
+  const [instead] = useState(() => without);
   // Dexie's live queries never answer where there is nothing to open.
   const nowhere = typeof window.indexedDB === 'undefined';
   useEffect(() => {
@@ -45,5 +48,5 @@ export function useKept<T>(read: () => Promise<T> | T, deps: readonly unknown[],
     }
   }, [...deps]);
   const silent = useSilence(!nowhere && kept === undefined);
-  return nowhere || silent ? without : kept;
+  return nowhere || silent ? instead : kept;
 }
