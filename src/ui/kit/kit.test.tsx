@@ -7,6 +7,7 @@ import { Boundary } from './Boundary';
 import { Failure } from './Failure';
 import { useKeys } from './keys';
 import { Undo } from './Undo';
+import { useKept } from './useKept';
 
 afterEach(() => {
   cleanup();
@@ -153,5 +154,18 @@ describe('a view that can’t be drawn', () => {
     );
     expect(container.textContent).toBe('');
     quiet.mockRestore();
+  });
+});
+
+describe('what is kept, where there is no store', () => {
+  it('is the same at each drawing, so that what follows it is not asked for without end', () => {
+    const store = window.indexedDB;
+    Object.defineProperty(window, 'indexedDB', { value: undefined, configurable: true });
+    const { result, rerender } = renderHook(() => useKept<readonly string[]>(() => [], [], []));
+    const first = result.current;
+    rerender();
+    expect(first).toEqual([]);
+    expect(result.current).toBe(first);
+    Object.defineProperty(window, 'indexedDB', { value: store, configurable: true });
   });
 });
