@@ -33,20 +33,17 @@ export async function understand(
   const widened = helped.tree === null ? headings.widened(query.tree) : null;
   return {
     query: { ...plain, tree: helped.tree ?? widened?.tree ?? query.tree },
-    notes: [...query.notes, ...helped.notes, ...namedNotes(widened?.named ?? [], request.q)],
+    notes: [...query.notes, ...helped.notes, ...(widened ? [namedNote(widened.named, request.q)] : [])],
     mayRepair: helped.tree === null,
   };
 }
 
-/** Which words were taken for names of headings; with the way back. */
-const namedNotes = (named: readonly Named[], q: string): readonly QueryNote[] =>
-  named.map(({ text, heading, of }, i) => ({
-    code: 'heading',
-    text: msg('found.isTheHeading', { text, heading, n: of.length }),
-    ...(i === named.length - 1
-      ? { offers: [{ text: msg('found.searchTheWordsInstead'), q, exact: true }] }
-      : {}),
-  }));
+/** That the words were taken for the name of a heading; with the way back. */
+const namedNote = ({ text, heading, of }: Named, q: string): QueryNote => ({
+  code: 'heading',
+  text: msg('found.isTheHeading', { text, heading, n: of.length }),
+  offers: [{ text: msg('found.searchTheWordsInstead'), q, exact: true }],
+});
 
 /** What was found by which words, and what was done to them. */
 export interface FoundBy {

@@ -18,14 +18,13 @@ interface Subject {
   readonly subject: string;
   readonly headings: readonly string[];
 }
-/** Words of a question that are a heading's name. */
+/** A question that is a heading's name. */
 export interface Named {
   readonly text: string;
   readonly heading: string;
   /** The headings that are looked for: the one, or those of the subject. */
   readonly of: readonly string[];
 }
-const LONGEST_NAME = 8;
 
 /**
  * Words as they are compared, those that say nothing left out. Endings stay: another language's stems are words of
@@ -54,43 +53,21 @@ export class HeadingFinder {
   }
 
   /**
-   * The question with what the headings find beside its words: the longest names first, each word in one of them.
+   * The question with what the headings find beside its words. Only a question that is one name and no more: among
+   * other words it may as well be part of a title, whose words are then looked for in their order.
    * @param tree plain words that are all asked for; what is more than that has been thought about, and stays
-   * @returns null where no name of a heading is among the words
+   * @returns null where it is no name of a heading
    */
-  widened(tree: QueryNode): { readonly tree: QueryNode; readonly named: readonly Named[] } | null {
+  widened(tree: QueryNode): { readonly tree: QueryNode; readonly named: Named } | null {
     const nodes = tree.op === 'and' ? tree.of : [tree];
-    if (!this.#by.size || !nodes.every(isPlain)) return null;
-    const out: QueryNode[] = [];
-    const named: Named[] = [];
-    for (let from = 0; from < nodes.length; ) {
-      const met = this.#longest(nodes, from);
-      const taken = nodes.slice(from, from + (met?.length ?? 1));
-      if (met) {
-        named.push(met.named);
-        const headed = met.named.of.map(
-          (h): QueryNode => ({ op: 'phrase', text: words(h).join(' '), field: 'subject' }),
-        );
-        out.push(join('or', [join('and', taken), ...headed]));
-      } else out.push(...taken);
-      from += taken.length;
-    }
-    return named.length ? { tree: join('and', out), named } : null;
-  }
-  #longest(
-    nodes: readonly WordNode[],
-    from: number,
-  ): { readonly length: number; readonly named: Named } | null {
-    for (let length = Math.min(LONGEST_NAME, nodes.length - from); length > 0; length--) {
-      const taken = nodes.slice(from, from + length);
-      const list = taken.flatMap((n) => words(n.text));
-      // A name neither begins nor ends with a word that says nothing.
-      if (SMALL_WORDS.has(list[0] ?? '') || SMALL_WORDS.has(list.at(-1) ?? '')) continue;
-      const heading = this.#by.get(keyOf(list));
-      if (heading === undefined) continue;
-      const text = taken.map((n) => n.text).join(' ');
-      return { length, named: { text, heading, of: this.#of.get(heading) ?? [heading] } };
-    }
-    return null;
+    if (!nodes.every(isPlain)) return null;
+    const heading = this.#by.get(keyOf(nodes.flatMap((n) => words(n.text))));
+    if (heading === undefined) return null;
+    const of = this.#of.get(heading) ?? [heading];
+    const headed = of.map((h): QueryNode => ({ op: 'phrase', text: words(h).join(' '), field: 'subject' }));
+    return {
+      tree: join('or', [tree, ...headed]),
+      named: { text: nodes.map((n) => n.text).join(' '), heading, of },
+    };
   }
 }
