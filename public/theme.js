@@ -19,8 +19,9 @@ if (document.currentScript.dataset.letters) {
     sheet.onload = () => document.fonts.ready.then(() => localStorage.setItem(key, letters)).catch(() => {});
     document.head.append(sheet);
   };
-  const later = () => {
-    if (document.querySelector('astro-island[ssr]')) setTimeout(later, 100);
+  // Twenty seconds at most: what has not come by then may never come.
+  const later = (looks) => {
+    if (looks && document.querySelector('astro-island[ssr]')) setTimeout(later, 100, looks - 1);
     else add();
   };
   let had;
@@ -28,7 +29,7 @@ if (document.currentScript.dataset.letters) {
     had = localStorage.getItem(key);
   } catch {}
   if (had === letters) add();
-  else addEventListener('DOMContentLoaded', later);
+  else addEventListener('DOMContentLoaded', () => later(200));
 }
 
 // A question that is written before the page's programs have come waits for them (EarlyBox.astro).

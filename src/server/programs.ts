@@ -4,6 +4,8 @@
  * first, since the page can be read and the box written into with them alone.
  */
 
+import { own } from '../core/table';
+
 /** By program, the programs that it can't run without, at any distance, its own left out: file names. */
 export type Needs = Readonly<Record<string, readonly string[]>>;
 
@@ -15,9 +17,7 @@ const PROGRAM = /"\/_astro\/([\w.-]+\.js)"/g;
  */
 export function withPrograms(html: string, folder: string, needs: Needs): string {
   const named = [...html.matchAll(PROGRAM)].map(([, file = '']) => file);
-  const all = new Set(
-    named.flatMap((file) => [file, ...(Object.hasOwn(needs, file) ? (needs[file] ?? []) : [])]),
-  );
+  const all = new Set(named.flatMap((file) => [file, ...(own(needs, file) ?? [])]));
   const links = [...all]
     .map((file) => `<link rel="modulepreload" fetchpriority="low" href="/_astro/${folder}/${file}">`)
     .join('');
