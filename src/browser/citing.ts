@@ -54,9 +54,10 @@ async function localesFor(
   return Object.fromEntries(found.flat());
 }
 
-/** Lists longer than this are set by two workers, a half each. */
+/** Lists longer than this are set by several workers, a part each. */
 const LONG = 24;
-const HANDS = 2;
+/** As many as there are processors for; each knows of the whole list, so that more than four add little. */
+const HANDS = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
 interface Told {
   readonly answer: CitingAnswer;
   /** Whose answer it is. */

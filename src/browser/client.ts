@@ -10,6 +10,7 @@ import type {
   SuggestAnswer,
   ThingAsked,
 } from '../core/discovery/answers';
+import { EDITION } from '../core/discovery/edition';
 import type { AnswerPlace, Guidance } from '../core/discovery/guidance';
 import type { Wanted } from '../core/model/codes';
 import type { ReferenceItem } from '../core/model/record';
@@ -32,6 +33,7 @@ import type {
 import { say } from '../words/generated/browser';
 import { type InWords, inWords } from '../words/inWords';
 import { spokenLanguage } from '../words/say';
+import { noteEdition } from './edition';
 
 /** offline: nothing was reached · refused: the server said no, with a reason · sign-in: not without · failed: anything else. */
 export class AskError extends Error {
@@ -70,7 +72,10 @@ export async function ask<T>(path: string, init?: RequestInit): Promise<InWords<
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new AskError('offline', say('browser.theLibraryCantBeReached'));
   }
-  if (response.ok) return inWords((await response.json()) as T);
+  if (response.ok) {
+    noteEdition(response.headers.get(EDITION));
+    return inWords((await response.json()) as T);
+  }
   const problem = (await response.json().catch(noProblem)) as {
     detail?: string;
     parameter?: string;

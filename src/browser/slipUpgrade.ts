@@ -14,7 +14,7 @@ interface OldMessage {
   readonly text: string;
   readonly status: string;
 }
-export type OldSlip = Omit<Slip, 'editions' | 'reference' | 'commercial' | 'messages'> & {
+type OldSlip = Omit<Slip, 'editions' | 'reference' | 'commercial' | 'messages'> & {
   readonly anyEdition: boolean;
   readonly messages: readonly OldMessage[];
 };

@@ -4,7 +4,7 @@
  * every browser can follow.
  */
 
-import Dexie, { type DexieOptions, type Table } from 'dexie';
+import Dexie, { type DexieOptions, type Table, type Transaction } from 'dexie';
 import type { Appointment } from '../core/appointments/appointment';
 import type { OwnCourse } from '../core/courses/course';
 import type { Slip } from '../core/model/slip';
@@ -22,7 +22,7 @@ import type {
   Setting,
   StandingSearch,
 } from './rows';
-import { type OldSlip, upgraded, upgradedTo5, upgradedTo6 } from './slipUpgrade';
+import { upgraded, upgradedTo5, upgradedTo6 } from './slipUpgrade';
 
 export class Store extends Dexie {
   slips!: Table<Slip, string>;
@@ -48,30 +48,9 @@ export class Store extends Dexie {
     this.version(1).stores({ slips: 'id, reader, state, record', settings: 'key' });
     this.version(2).stores({ history: 'id, [reader+at]', standing: 'id, reader' });
     this.version(3).stores({ bibliographies: 'reader', questions: 'id, reader', aside: 'id, reader' });
-    this.version(4).upgrade((tx) =>
-      tx
-        .table('slips')
-        .toCollection()
-        .modify((old: OldSlip, place: { value: Slip }) => {
-          place.value = orAsItIs(() => upgraded(old), old);
-        }),
-    );
-    this.version(5).upgrade((tx) =>
-      tx
-        .table('slips')
-        .toCollection()
-        .modify((old: Slip, place: { value: Slip }) => {
-          place.value = orAsItIs(() => upgradedTo5(old), old);
-        }),
-    );
-    this.version(6).upgrade((tx) =>
-      tx
-        .table('slips')
-        .toCollection()
-        .modify((old: Slip, place: { value: Slip }) => {
-          place.value = orAsItIs(() => upgradedTo6(old), old);
-        }),
-    );
+    this.version(4).upgrade(ofSlips(upgraded));
+    this.version(5).upgrade(ofSlips(upgradedTo5));
+    this.version(6).upgrade(ofSlips(upgradedTo6));
     // What was aside becomes the loose pile; its table goes with the next version, empty.
     this.version(7)
       .stores({
@@ -97,13 +76,19 @@ export class Store extends Dexie {
  * A row that can't be upgraded stays as it is, and is shown as what it is (slips.ts, oddSlips): it must not
  * keep the others from it.
  */
-function orAsItIs(upgrade: () => Slip, row: unknown): Slip {
-  try {
-    return upgrade();
-  } catch {
-    return row as Slip;
-  }
-}
+const ofSlips =
+  <Old>(upgrade: (old: Old) => Slip) =>
+  (tx: Transaction) =>
+    tx
+      .table('slips')
+      .toCollection()
+      .modify((old: Old, place: { value: Slip }) => {
+        try {
+          place.value = upgrade(old);
+        } catch {
+          // As it is.
+        }
+      });
 
 let store: Store | undefined;
 /** The one store of this page. */

@@ -13,6 +13,7 @@ import compression from 'compression';
 import pino from 'pino';
 import sirv from 'sirv';
 import type { LibraryInfo } from '../core/discovery/answers';
+import { isOfAnEdition } from '../core/discovery/edition';
 import type { Outside } from '../core/discovery/ports';
 import { type Message, msg } from '../core/model/message';
 import type { Policy } from '../core/model/policy';
@@ -26,6 +27,7 @@ import type { Config } from './config';
 import { DeskLog } from './deskLog';
 import { readDeskReport } from './deskReport';
 import { Door, refuse } from './door';
+import { editionOf, indexMark, sayEdition } from './edition';
 import { inLanguage } from './everyLanguage';
 import { FoundNothing } from './foundNothing';
 import { IndexHost } from './host';
@@ -115,6 +117,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   const log = pino({ level: config.log, base: null, timestamp: pino.stdTimeFunctions.isoTime });
   const poolLog = (event: string, error?: unknown): void =>
     error === undefined ? log.info(event) : log.error({ err: scrubbed(error) }, event);
+  const opened = indexMark(config.index);
   const index = await IndexHost.open({
     script: parts.worker,
     dir: config.index,
@@ -130,10 +133,14 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   const rulesOf = (library: typeof data): PolicyFile =>
     new PolicyFile(config.policy || join(config.index, 'policy.json'), library.policy, library);
   let rules = rulesOf(data);
+  /** The index's mark before and after it was opened, and what an answer that is given now is of. */
+  let marks = [opened, indexMark(config.index)] as readonly [string, string];
+  let edition = '';
   let learning: Learning | null = null;
   const take = ({ policy, problem }: PolicyState): void => {
     if (policy !== data.policy) index.setPolicy(policy);
     data = { ...data, policy };
+    edition = editionOf(...marks, policy);
     learning?.again();
     policyProblem = problem;
     if (problem) log.warn({ policy: say(problem) });
@@ -152,9 +159,11 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   const goOver = async (): Promise<void> => {
     const began = performance.now();
     // What can't be used is met before anything has changed.
+    const opening = indexMark(config.index);
     const next = readLibraryData(config.index);
     const [nextRules, nextLogo] = [rulesOf(next), logoOf(next)];
     await index.takeOver();
+    marks = [opening, indexMark(config.index)];
     data = next;
     logo = nextLogo;
     rules.close();
@@ -290,6 +299,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       ownAddress,
     );
     const client = clientOf({ headers: req.headers, from }, config.proxies);
+    if (isOfAnEdition(path)) sayEdition(res, () => edition);
     if (base.startsWith('https:')) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
     if (leaving) res.setHeader('Connection', 'close');
     res.on('finish', () => {

@@ -11,8 +11,11 @@ export const BROWSER: Partial<PlaywrightTestOptions & PlaywrightWorkerOptions> =
   // A service worker would answer in the place of what tests put in the way; those of it say that they want it.
   serviceWorkers: 'block',
   launchOptions: {
+    // The same browser without windows of its own draws a third faster.
     executablePath:
-      ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) => existsSync(path)) ?? 'chromium',
+      ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) =>
+        existsSync(path),
+      ) ?? 'chromium',
     args: [
       '--no-sandbox',
       '--disable-gpu',

@@ -107,9 +107,22 @@ test('a file of one’s own is kept, opened without a network, taken out and bro
   await server.stop();
   await page.reload();
   await expect(page.getByText('1 file,', { exact: false })).toBeVisible();
+  // What is opened beside the page is the file; whether it is shown there is the browser's.
+  await page.evaluate(() => {
+    const make = URL.createObjectURL.bind(URL);
+    URL.createObjectURL = (what: Blob) => {
+      Object.assign(window, { opened: what });
+      return make(what);
+    };
+  });
   const opened = page.context().waitForEvent('page');
   await page.getByRole('button', { name: /^Open/ }).click();
-  expect((await opened).url()).toMatch(/^blob:/);
+  await (await opened).close();
+  const text = await page.evaluate(async () => {
+    const { opened: file } = window as unknown as { opened: Blob };
+    return [file.type, await file.text()];
+  });
+  expect(text).toEqual(['application/pdf', pdf.toString()]);
   await page.getByRole('button', { name: /^Take it out/ }).click();
   await expect(page.getByText('None yet.', { exact: false })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();

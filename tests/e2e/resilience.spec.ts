@@ -1,5 +1,8 @@
 /** The server goes away while a slip is sent; two tabs send at once; the reader changes. */
-import { expect, kept, lines, moveClock, readAs, test } from './app';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { AppServer, expect, freePort, kept, lines, moveClock, readAs, test } from './app';
 import { draft, send } from './views';
 
 test('a slip that can’t be sent stays in Outgoing and goes out later, once', async ({
@@ -294,4 +297,44 @@ test('a question is written before the page’s programs have come: it stays, an
   await lines(page);
   await expect(page).toHaveURL(/q=seaweed(\+|%20)food/);
   await expect(page.getByRole('heading', { level: 2 }).first()).toBeVisible();
+});
+
+test('another index is taken over in the middle of a list: all that is shown is of it', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'legendum-edition-'));
+  const index = join(folder, 'index');
+  cpSync(process.env.LEGENDUM_INDEX as string, index, { recursive: true });
+  const own = new AppServer(await freePort(), { LEGENDUM_INDEX: index, LEGENDUM_WORKERS: '1' });
+  await own.start();
+  try {
+    /** By what was asked for, the edition of the answer that came last. */
+    const editions = new Map<string, string>();
+    page.on('response', (r) => {
+      const url = new URL(r.url());
+      const edition = r.headers()['legendum-edition'];
+      if (edition && url.pathname === '/api/search')
+        editions.set(url.searchParams.get('offset') ?? '', edition);
+    });
+    await page.goto(`${own.address}/?q=history`);
+    await lines(page);
+    const [before] = editions.values();
+    expect([...editions.keys()]).toEqual(['0']);
+    const manifest = join(index, 'manifest.json');
+    writeFileSync(manifest, `${readFileSync(manifest, 'utf8')}\n`);
+    await expect
+      .poll(async () => {
+        const answer = await page.request.get(`${own.address}/api/search?q=kelp`);
+        return answer.headers()['legendum-edition'];
+      })
+      .not.toBe(before);
+    await page.getByRole('textbox', { name: 'Go to line' }).fill('80');
+    await page.getByRole('textbox', { name: 'Go to line' }).press('Enter');
+    await expect(page.locator('li[data-index="79"] [data-line]')).toBeVisible();
+    // The first lines had been there before: they were asked for anew.
+    expect(editions.size).toBeGreaterThan(1);
+    expect(new Set(editions.values()).size).toBe(1);
+    expect([...editions.values()]).not.toContain(before);
+  } finally {
+    await own.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
 });

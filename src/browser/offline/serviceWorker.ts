@@ -7,6 +7,7 @@ import { ExpirationPlugin } from 'workbox-expiration';
 import { registerRoute } from 'workbox-routing';
 import { CacheFirst, StaleWhileRevalidate } from 'workbox-strategies';
 import type { LibraryInfo } from '../../core/discovery/answers';
+import { EDITION } from '../../core/discovery/edition';
 import {
   addressesOf,
   aged,
@@ -98,8 +99,15 @@ async function fetchAll(addresses: readonly string[], into: Cache): Promise<void
     if (await into.match(address, HERE)) continue;
     const answer = await fetch(address, { credentials: 'same-origin' });
     if (!answer.ok || answer.redirected) throw new Error(`${address}: ${answer.status}`);
-    await into.put(address, answer);
+    await into.put(address, asKept(answer));
   }
+}
+/** What is kept is of no edition: it is answered when nobody says which is in force. */
+function asKept(answer: Response): Response {
+  const headers = new Headers(answer.headers);
+  headers.delete(EDITION);
+  const { status, statusText } = answer;
+  return new Response(answer.body, { status, statusText, headers });
 }
 async function fill(seen: string): Promise<void> {
   const kept = await readKept();
@@ -168,7 +176,7 @@ async function takeOver(next: Kept): Promise<void> {
 async function fetchRecord(address: string, into: Cache): Promise<void> {
   const accept = address.startsWith('/api/') ? 'application/json' : 'text/html';
   const answer = await fetch(address, { headers: { accept } });
-  if (answer.ok && !answer.redirected) await into.put(address, answer);
+  if (answer.ok && !answer.redirected) await into.put(address, asKept(answer));
   await new Promise((later) => setTimeout(later, GENTLY));
 }
 /** Keeps the records that are in piles, so that they can be read about; and no others. */

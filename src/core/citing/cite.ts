@@ -7,7 +7,7 @@ import type { CslItem } from '../model/record';
 import { type Cited, type CitedEntry, type Place, shareOf, WHOLE } from './cited';
 import { couldLack, filledWith, type Lack, markedIn, piecesOf, signatureOf } from './lacking';
 import { localeName } from './locale';
-import { CSL, passPlainText } from './processor';
+import { CSL, passPlainText, readAnew, tellNobodyApart } from './processor';
 import { type Run, runsOf } from './runs';
 import { hasList, type StyleNode } from './style';
 
@@ -29,14 +29,24 @@ interface Made {
   readonly html: ReadonlyMap<string, string>;
   readonly hanging: boolean;
 }
+interface Ways {
+  readonly force?: string | null;
+  readonly alone?: boolean;
+}
 /** A style made ready, which takes long, and the things that are set in it at present. */
 class Setter {
   readonly #engine: Engine;
   readonly #list: boolean;
-  #items: ReadonlyMap<string, CslItem> = new Map();
+  readonly #alone: boolean;
+  #items: Map<string, CslItem> = new Map();
 
-  constructor({ style, locale, localeOf }: Setting, force: string | null = null) {
+  /**
+   * @param force a language in place of the setting's
+   * @param alone things are set each for itself: in the order given, nobody told apart from others
+   */
+  constructor({ style, locale, localeOf }: Setting, { force = null, alone = false }: Ways = {}) {
     const language = force ?? locale;
+    this.#alone = alone;
     this.#list = hasList(style);
     this.#engine = new CSL.Engine(
       {
@@ -50,6 +60,7 @@ class Setter {
     );
     this.#engine.setOutputFormat('html');
     passPlainText(this.#engine);
+    if (alone) tellNobodyApart(this.#engine);
   }
   get notes(): boolean {
     return this.#engine.opt.xclass === 'note' || this.#engine.opt.class === 'note';
@@ -65,9 +76,28 @@ class Setter {
     // Emptied first: things of the same id that differ would be taken for known.
     this.#engine.updateItems([]);
     this.#items = new Map(items.map((i) => [i.id, i]));
-    this.#engine.updateItems([...this.#items.keys()]);
+    this.#engine.updateItems([...this.#items.keys()], this.#alone);
     const all = this.#list ? this.#engine.registry.getSortedIds() : [...this.#items.keys()];
-    const order = wanted(all);
+    return this.#made(all, wanted(all));
+  }
+  /**
+   * Sets some of the things again with more in them: order, numbers and letters are those of the list as it was set,
+   * without which that takes a third of the time.
+   * @param items of ids that were set
+   */
+  again(items: readonly CslItem[]): Made {
+    for (const item of items) {
+      this.#items.set(item.id, item);
+      readAnew(this.#engine, item.id);
+    }
+    const all = this.#list ? this.#engine.registry.getSortedIds() : [...this.#items.keys()];
+    const ids = new Set(items.map((i) => i.id));
+    return this.#made(
+      all,
+      all.filter((id) => ids.has(id)),
+    );
+  }
+  #made(all: readonly string[], order: readonly string[]): Made {
     const made = this.#list ? this.#engine.makeBibliography(this.#section(all, new Set(order))) : false;
     if (!made) return { order, html: new Map(order.map((id) => [id, this.cite({ id })])), hanging: false };
     const [info, html] = made;
@@ -140,6 +170,8 @@ function askedBy(items: readonly CslItem[], setter: Setter): ReadonlyMap<string,
 export class Citer {
   readonly #setting: Setting;
   readonly #setter: Setter;
+  /** Finds out what the style asks for, beside the list that was set; made where it is wanted. */
+  #asker: Setter | null = null;
   /** Throws where the style can't be used by the processor. */
   constructor(setting: Setting) {
     this.#setting = setting;
@@ -191,28 +223,26 @@ export class Citer {
   }
   /**
    * The same with what is missing, and holes in its place; another list has to be set before `inText` again.
+   * @param cited the list that was set last
    * @param items all things of the list, also where this is a share of it
    */
   withHoles(cited: Cited, items: readonly CslItem[]): Cited {
     const mine = new Set(cited.entries.map((e) => e.id));
+    this.#asker ??= new Setter(this.#setting, { alone: true });
     const asked = askedBy(
       items.filter((i) => mine.has(i.id)),
-      this.#setter,
+      this.#asker,
     );
     const lacks = new Map<string, readonly Lack[]>();
-    const filled = items.map((item, n) => {
-      const missing = asked.get(signatureOf(item));
-      if (!missing?.length) return item;
-      if (mine.has(item.id)) lacks.set(item.id, missing);
-      return filledWith(
-        item,
-        missing.map((l) => l.variable),
-        n,
-      );
+    const filled = items.flatMap((item, n) => {
+      const missing = mine.has(item.id) ? asked.get(signatureOf(item)) : undefined;
+      if (!missing?.length) return [];
+      lacks.set(item.id, missing);
+      const variables = missing.map((l) => l.variable);
+      return filledWith(item, variables, n);
     });
     if (!lacks.size) return cited;
-    // All of them are known of: numbers and letters are those of the list.
-    const { html } = this.#setter.set(filled, (all) => all.filter((id) => lacks.has(id)));
+    const { html } = this.#setter.again(filled);
     const entries = cited.entries.map((entry): CitedEntry => {
       const missing = lacks.get(entry.id);
       if (!missing) return entry;
@@ -246,7 +276,9 @@ function inOwnLanguage(
     }
   for (const [language, ids] of byLanguage) {
     if (language === setting.locale || !setting.localeOf(language)) continue;
-    const { html } = new Setter(setting, language).set(items, (all) => all.filter((id) => ids.has(id)));
+    const { html } = new Setter(setting, { force: language }).set(items, (all) =>
+      all.filter((id) => ids.has(id)),
+    );
     for (const id of ids) out.set(id, html.get(id) ?? '');
   }
   return out;

@@ -37,7 +37,18 @@ declare module 'citeproc' {
       readonly flipflopper: { processTags(blob: { blobs: unknown }): void };
     };
     readonly opt: { readonly class: string; readonly xclass: string };
-    readonly registry: { getSortedIds(): readonly string[] };
+    readonly registry: {
+      getSortedIds(): readonly string[];
+      /** Works out what things are sorted by. */
+      setsortkeys(): void;
+      /** Things as they were read, by id. */
+      readonly refhash: Record<string, unknown>;
+    };
+    /** How things whose citations are alike are told apart. */
+    readonly disambiguate: { readonly modes: string[] };
+    readonly tmp: { readonly loadedItemIDs: Record<string, boolean> };
+    /** A thing as it was read; asked for outside where it is not. */
+    retrieveItem(id: string): unknown;
     /** What the style leaves out of the list. */
     readonly bibliography: {
       readonly opt: {
@@ -45,7 +56,8 @@ declare module 'citeproc' {
         readonly exclude_with_fields?: readonly string[];
       };
     };
-    updateItems(ids: readonly string[]): void;
+    /** @param nosort in the order given */
+    updateItems(ids: readonly string[], nosort?: boolean): void;
     setOutputFormat(format: 'text' | 'html'): void;
     makeBibliography(section?: Section): [BibliographyInfo, string[]] | false;
     makeCitationCluster(items: readonly CitationItem[]): string;

@@ -19,6 +19,17 @@ export function passPlainText({ fun: { flipflopper } }: Engine): void {
   };
 }
 
+/** Things are set each for itself: no keys to sort them by, no letters, initials or more names to tell them apart. */
+export function tellNobodyApart({ registry, disambiguate }: Engine): void {
+  registry.setsortkeys = () => undefined;
+  disambiguate.modes.length = 0;
+}
+/** A thing of the list is asked for again, and takes the place of what was read of it. */
+export function readAnew(engine: Engine, id: string): void {
+  delete engine.tmp.loadedItemIDs[id];
+  engine.registry.refhash[id] = engine.retrieveItem(id);
+}
+
 /** Languages whose small letters are not everybody's (Unicode, SpecialCasing). */
 const OWN_CASE = /^(?:az|lt|tr)\b/i;
 /** Text in which HTML has to say nothing otherwise, and no raised letter stands. */

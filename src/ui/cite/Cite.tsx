@@ -5,7 +5,14 @@ import { say } from '../../words/generated/keep';
 import kit from '../kit/kit.module.css';
 import type { ToCite } from './CiteSheet';
 
-const CiteSheet = part(() => import('./CiteSheet'));
+const sheet = () => import('./CiteSheet');
+const CiteSheet = part(sheet);
+/** What is large about it comes when somebody goes towards the button. */
+const approach = (): void =>
+  void sheet().then(
+    ({ prepareCiter }) => prepareCiter(),
+    () => undefined,
+  );
 
 export function CiteOpen({ things, close }: { things: readonly ToCite[]; close: () => void }) {
   return (
@@ -19,7 +26,13 @@ export function Cite({ things }: { things: () => readonly ToCite[] }) {
   const [open, setOpen] = useState<readonly ToCite[] | null>(null);
   return (
     <>
-      <button type="button" className={kit.link} onClick={() => setOpen(things())}>
+      <button
+        type="button"
+        className={kit.link}
+        onPointerEnter={approach}
+        onFocus={approach}
+        onClick={() => setOpen(things())}
+      >
         {say('keep.cite')}
       </button>
       {open && <CiteOpen things={open} close={() => setOpen(null)} />}

@@ -52,12 +52,24 @@ async function copyFormatted(html: string, text: string): Promise<void> {
   ]);
 }
 
+let prepared: Citer | null = null;
+/** The processor, for the sheet that is opened next. */
+export function prepareCiter(): void {
+  prepared ??= new Citer();
+  prepared.prepare();
+}
+function takeCiter(): Citer {
+  const citer = prepared ?? new Citer();
+  prepared = null;
+  return citer;
+}
+
 function useCited(
   items: readonly CslItem[],
   how: { style: string; locale: string; byRecord: boolean },
   place: Place,
 ) {
-  const citer = useMemo(() => new Citer(), []);
+  const citer = useMemo(takeCiter, []);
   const [state, setState] = useState<{ cited: Cited | null; all: boolean; failure: string }>({
     cited: null,
     all: false,

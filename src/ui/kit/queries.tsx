@@ -2,6 +2,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { AskError } from '../../browser/client';
+import { onOtherEdition } from '../../browser/edition';
 import { App } from './app';
 
 export const client = new QueryClient({
@@ -14,6 +15,8 @@ export const client = new QueryClient({
     },
   },
 });
+// What the library answered before another edition of it came is never shown beside what it answers now.
+onOtherEdition(() => void client.resetQueries());
 export const Queries = ({ children }: { children: ReactNode }) => (
   <QueryClientProvider client={client}>{children}</QueryClientProvider>
 );

@@ -5,6 +5,7 @@
 import { LRUCache } from 'lru-cache';
 import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { getKept, KEPT_AT_ONCE } from '../../browser/client';
+import { onOtherEdition } from '../../browser/edition';
 import type { Moment } from '../../core/discovery/answers';
 import type { PileItem } from '../../core/piles/pile';
 import type { KeptAnswer } from '../../words/answers';
@@ -32,6 +33,11 @@ function heldFor(moment: Moment): Held {
   moments.set(key, held);
   return held;
 }
+onOtherEdition(() => {
+  const before = [...moments.values()];
+  moments.clear();
+  for (const held of before) tell(held, held.error);
+});
 function tell(held: Held, error: unknown): void {
   held.heard++;
   held.error = error;

@@ -1,6 +1,7 @@
 /** What the index and the library make of each reference. */
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { AskError, resolveReferences } from '../../browser/client';
+import { onOtherEdition } from '../../browser/edition';
 import type { KeptReference } from '../../browser/rows';
 import type { ResolvedReference } from '../../words/answers';
 import { say } from '../../words/generated/references';
@@ -20,6 +21,14 @@ export function useResolved(rows: readonly KeptReference[], needBy: string) {
   const seenFrom = `${moment.at}|${moment.situation.campus}|${moment.situation.remote}|${needBy}`;
   const keyOf = useCallback((r: KeptReference) => `${seenFrom}|${JSON.stringify(r.ref.csl)}`, [seenFrom]);
   const keys = useMemo(() => rows.map(keyOf).join('\n'), [rows, keyOf]);
+  useEffect(
+    () =>
+      onOtherEdition(() => {
+        known.current = new Map();
+        setAgain((n) => n + 1);
+      }),
+    [],
+  );
   // biome-ignore lint/correctness/useExhaustiveDependencies: the keys say all that matters of the rows and the moment
   useEffect(() => {
     const stop = new AbortController();
@@ -36,6 +45,7 @@ export function useResolved(rows: readonly KeptReference[], needBy: string) {
           needBy,
           stop.signal,
         );
+        if (stop.signal.aborted) return;
         some.forEach((r, i) => {
           known.current.set(keyOf(r), found[i] as ResolvedReference);
         });

@@ -1,8 +1,8 @@
 /**
  * The pages of one search's results, fetched as they come into view; any line can be asked for, near or far.
  */
-import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
-import { useCallback, useMemo, useState } from 'react';
+import { useQueries, useQuery } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { getSearch } from '../../browser/client';
 import { getLive } from '../../browser/desk';
 import type { Moment } from '../../core/discovery/answers';
@@ -46,7 +46,12 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
   const key = printRequest(request).toString();
   const [seen, setSeen] = useState<{ key: string; pages: readonly number[] }>({ key, pages: [] });
   const page = (n: number) => ({ ...pageQuery(request, moment, n), enabled });
-  const first = useQuery({ ...page(0), placeholderData: keepPreviousData });
+  // What was there stands until what is asked for comes: of the search before, or of the edition before.
+  const last = useRef<SearchAnswer>(undefined);
+  const first = useQuery({ ...page(0), placeholderData: (before) => before ?? last.current });
+  useEffect(() => {
+    last.current = first.data;
+  }, [first.data]);
   const further = seen.key === key ? seen.pages : [];
   const others = useQueries({ queries: further.map(page) });
 
@@ -87,13 +92,14 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
     first.data?.hits.forEach((h, i) => {
       map.set(i, asNow(h));
     });
-    others.forEach((o, k) => {
-      o.data?.hits.forEach((h, i) => {
-        map.set((further[k] as number) * PAGE + i, asNow(h));
+    if (!first.isPlaceholderData)
+      others.forEach((o, k) => {
+        o.data?.hits.forEach((h, i) => {
+          map.set((further[k] as number) * PAGE + i, asNow(h));
+        });
       });
-    });
     return map;
-  }, [first.data, others, further, live]);
+  }, [first.data, first.isPlaceholderData, others, further, live]);
   const see = useCallback(
     (from: number, to: number) => {
       const pages: number[] = [];
