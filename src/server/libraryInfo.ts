@@ -2,8 +2,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { LibraryInfo } from '../core/discovery/answers';
+import { libraryIn } from '../core/model/inOther';
 import type { Lender, Library, LibraryWords } from '../core/model/library';
-import { own } from '../core/table';
 
 /** What a library that says nothing of itself is called by. */
 const NO_WORDS: LibraryWords = {
@@ -43,8 +43,4 @@ export function readLibraryData(dir: string): LibraryData {
   };
 }
 /** What the library says of itself, in the language that is spoken where it has that. */
-export function sayingOf(data: LibraryData, language: string): LibraryData {
-  const { inOther = {}, ...inItsOwn } = data.words;
-  const { name = data.name, ...words } = own(inOther, language) ?? {};
-  return { ...data, name, words: { ...inItsOwn, ...words } };
-}
+export const sayingOf = (data: LibraryData, language: string): LibraryData => libraryIn(data, language);

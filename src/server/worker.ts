@@ -55,6 +55,9 @@ const methodsOf = (service: Discovery): Methods => [
   ['askBy', service.askBy.bind(service)],
   ['kept', service.kept.bind(service)],
   ['plan', service.plan.bind(service)],
+];
+/** What is told to all workers, of the library in whatever language. */
+const toldOf = (service: Discovery): Methods => [
   ['setPolicy', service.setPolicy.bind(service)],
   ['setLenders', service.setLenders.bind(service)],
 ];
@@ -125,16 +128,26 @@ async function serveFrom(more: (service: Discovery) => Methods): Promise<void> {
   let until = Number.POSITIVE_INFINITY;
   const late = (): boolean => performance.now() > until;
   const { service, health, before, warm } = await opened(dir, { shared, cluster, late });
-  /** A Map: what stands on every object's prototype is no method of ours. */
-  const methods = new Map<string, Method>([
-    ...methodsOf(service),
-    ...referenceMethods(service, late),
-    ...more(service),
-  ]);
-  const reply = async ({ n, method, args }: Job): Promise<Reply> => {
+  // Maps: what stands on every object's prototype is no method of ours.
+  const told = new Map<string, Method>(toldOf(service));
+  /** By the library as it is said in one of its languages. */
+  const asked = new WeakMap<Discovery, ReadonlyMap<string, Method>>();
+  const methodsIn = (language: string): ReadonlyMap<string, Method> => {
+    const spoken = service.in(language);
+    const known = asked.get(spoken);
+    if (known) return known;
+    const methods = new Map<string, Method>([
+      ...methodsOf(spoken),
+      ...referenceMethods(spoken, late),
+      ...more(spoken),
+    ]);
+    asked.set(spoken, methods);
+    return methods;
+  };
+  const reply = async ({ n, method, args, language }: Job): Promise<Reply> => {
     until = performance.now() + limit;
     try {
-      const work = methods.get(method);
+      const work = told.get(method) ?? methodsIn(language).get(method);
       if (!work) throw new Error(`There is no method ${method}.`);
       await before();
       return { n, json: jsonWithTexts(await work(...(args as never[]))) };

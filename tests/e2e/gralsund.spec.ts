@@ -69,7 +69,7 @@ test('a library from its folder: search, read, hold, loan from elsewhere, desk; 
     await look();
     await send(page);
     await moveClock(page, 'In a week, 9:10');
-    await dayByDay(page, page.getByText(/Bibliothekshaus/).first());
+    await dayByDay(page, page.getByText(/Bibliothekshaus|Library House/).first());
     await look();
     // From elsewhere, in its own money.
     await draft(page, 'record=gs000059&route=ill-loan&from=lending');
@@ -94,6 +94,11 @@ test('a library from its folder: search, read, hold, loan from elsewhere, desk; 
       await look();
     }
     const all = seen.join('\n');
+    // In English it calls its house, and in German its own.
+    expect(all).toContain('Library House');
+    const german = { headers: { 'accept-language': 'de' } };
+    const own = (await (await context.request.get('/api/library', german)).json()) as { campuses: unknown[] };
+    expect(own.campuses).toMatchObject([{ name: 'Bibliothekshaus' }]);
     expect(all).toContain('Landesbibliothek Hohensiel');
     expect(
       all.match(/Tarnholm|Quayside|Fellgate|Saltmarsh|Skerry|Ostmere|Vessary|Lindqvarn|\bcr\b/g) ?? [],

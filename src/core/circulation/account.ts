@@ -4,6 +4,7 @@
  */
 import { hoursOn } from '../access/calendar';
 import type { Cents } from '../model/codes';
+import { ownNameOf } from '../model/inOther';
 import type { Library } from '../model/library';
 import { type Message, moneyValue, msg } from '../model/message';
 import type { Policy } from '../model/policy';
@@ -115,7 +116,7 @@ function blockOf(status: PatronStatus, owed: Cents, { loans, currency }: Policy)
 }
 /** A campus by its name or by its id at the end of its URI: all that a desk says of a place. */
 const campusOf = (d: PaiaDocument, { campuses }: Pick<Library, 'campuses'>): string =>
-  campuses.find((c) => c.name === d.storage || (d.storageid ?? '').endsWith(`:${c.id}`))?.id ?? '';
+  campuses.find((c) => ownNameOf(c) === d.storage || (d.storageid ?? '').endsWith(`:${c.id}`))?.id ?? '';
 
 /** The account as it is shown. @param desk null where the desk was not asked: what slips brought, then */
 export function accountOf(desk: DeskAccount | null, slips: readonly Slip[], rules: AccountRules): Account {

@@ -1,5 +1,6 @@
 /** Copies with the status that the desk says now, in place of the one that the index was made with. */
 import type { AccessItem } from '../access/options';
+import { ownNameOf } from '../model/inOther';
 import type { Campus } from '../model/library';
 import type { Copy, CopyStatus, DiscoveryRecord } from '../model/record';
 
@@ -21,9 +22,9 @@ const key = (campus: string, callNumber: string): string => `${campus}|${callNum
 export function liveStatuses(
   copies: readonly Copy[],
   live: readonly LiveCopy[],
-  campuses: readonly Pick<Campus, 'id' | 'name'>[],
+  campuses: readonly Pick<Campus, 'id' | 'name' | 'ownName'>[],
 ): readonly (CopyStatus | null)[] {
-  const names = new Map(campuses.map((c) => [c.name, c.id as string]));
+  const names = new Map(campuses.map((c) => [ownNameOf(c), c.id as string]));
   const said = new Map<string, CopyStatus[]>();
   for (const { label, department, status } of live) {
     const k = key(names.get(department) ?? department, label);
@@ -37,7 +38,7 @@ const same = (a: CopyStatus, b: CopyStatus): boolean => JSON.stringify(a) === JS
 export function withLive<R extends DiscoveryRecord>(
   record: R,
   live: LiveCopies,
-  campuses: readonly Pick<Campus, 'id' | 'name'>[],
+  campuses: readonly Pick<Campus, 'id' | 'name' | 'ownName'>[],
 ): R {
   const said = Object.hasOwn(live, record.id) ? live[record.id] : undefined;
   if (!said || !record.copies) return record;
@@ -50,7 +51,7 @@ export function withLive<R extends DiscoveryRecord>(
 export function itemWithLive(
   item: AccessItem,
   live: LiveCopies,
-  campuses: readonly Pick<Campus, 'id' | 'name'>[],
+  campuses: readonly Pick<Campus, 'id' | 'name' | 'ownName'>[],
 ): AccessItem {
   const record = withLive(item.record, live, campuses);
   const host = item.host && withLive(item.host, live, campuses);

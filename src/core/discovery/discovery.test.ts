@@ -101,6 +101,27 @@ describe.each(SERVICES)('over the %s engine', (name) => {
     });
   });
 
+  describe('in another language of the library', () => {
+    it('finds the same, and calls levels and ready answers as the library says in it', async () => {
+      const german = discovery.in('de');
+      expect(german).not.toBe(discovery);
+      expect(discovery.in('de')).toBe(german);
+      expect(discovery.in('xx')).toBe(discovery);
+      const shelved = present.find((r) => r.copies?.some((c) => c.location === 'Level 2')) as DiscoveryRecord;
+      const both = await Promise.all([discovery, german].map((d) => d.record(shelved.id)));
+      const [own, said] = both.map((answer) => JSON.stringify(answer));
+      expect(own).toContain('Level 2');
+      expect(said).toContain('Ebene 2');
+      expect(said).not.toContain('Level 2');
+      const slice = { offset: 0, limit: 50 };
+      const [here, there] = await Promise.all(
+        [discovery, german].map((d) => d.search(asked({ ...all, q: 'sea' }), moment(), slice)),
+      );
+      expect(there?.hits.map((h) => h.id)).toEqual(here?.hits.map((h) => h.id));
+      expect(there?.breakdown.place.map((v) => v.count)).toEqual(here?.breakdown.place.map((v) => v.count));
+    });
+  });
+
   describe('broad and narrow', () => {
     const groups = ['journal', 'subject', 'person'] as const;
     it('the first values, counted value by value, are those of the whole list, counted record by record', async () => {

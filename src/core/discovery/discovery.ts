@@ -13,6 +13,7 @@ import { itemWithLive, type LiveCopies, NO_LIVE } from '../circulation/live';
 import type { Course } from '../courses/course';
 import type { EngineQuery, EngineTree, SearchEngine } from '../engine/port/engine';
 import type { Wanted } from '../model/codes';
+import { libraryIn, recordIn, speaks } from '../model/inOther';
 import type { Lender, Library } from '../model/library';
 import { type Message, msg } from '../model/message';
 import type { Policy } from '../model/policy';
@@ -62,12 +63,12 @@ import type {
 import { engineQuery, searchOrRepair, understand, wordsOf } from './asked';
 import { candidatesFor } from './candidates';
 import { Courses } from './courses';
-import { AnswerFinder, type AnswerPlace, type Guidance } from './guidance';
+import { AnswerFinder, type AnswerPlace, type Guidance, guidanceIn, languagesOf } from './guidance';
 import { dayOf as dayOfChange, harvested } from './harvest';
 import { HeadingFinder } from './headings';
 import type { History } from './history';
 import { inShort } from './inShort';
-import { Items } from './items';
+import { Items, type RecordSaid } from './items';
 import { findJournals } from './journals';
 import { keptAnswer, planFor } from './kept';
 import { copyCount, LineWriter, type Listing, listing, relatedRecord } from './lines';
@@ -106,17 +107,24 @@ export class Discovery {
   readonly #answers: AnswerFinder;
   readonly #headings: HeadingFinder;
   #library: Library;
+  /** The same, as it is said in other languages of the library's, each made when it is first asked for. */
+  readonly #spoken = new Map<string, Discovery>();
 
-  constructor(engine: SearchEngine, file: LibraryFile) {
+  /** @param spoken how it is said in another language than the library's own */
+  constructor(
+    engine: SearchEngine,
+    file: LibraryFile,
+    spoken: { readonly helpIn: string | null; readonly record: RecordSaid } | null = null,
+  ) {
     this.#engine = engine;
     this.file = file;
     this.#library = file.library;
-    this.#items = new Items(engine, file.journals, file.lines);
+    this.#items = new Items(engine, file.journals, file.lines, spoken?.record);
     this.#lines = new LineWriter(this.#items, () => this.#library);
     this.#courses = new Courses(file.courses, file.courseTitles, this.#items);
     const { answers = [], headings = [], topics } = file.guidance;
     const language = file.library.language ?? 'en';
-    this.#answers = new AnswerFinder(answers, language);
+    this.#answers = new AnswerFinder(answers, spoken?.helpIn ?? language);
     this.#headings = new HeadingFinder(headings, topics, language);
   }
 
@@ -124,10 +132,30 @@ export class Discovery {
     return this.#library;
   }
   /**
+   * The same library in a language: its places, neighbours and help are called as it says in that. What answers is
+   * this engine; rules and lenders are this one's at the time, so that it is asked for anew each time.
+   */
+  in(language: string): Discovery {
+    const { guidance } = this.file;
+    const helped = languagesOf(guidance).has(language);
+    if (!helped && !speaks(this.#library, language)) return this;
+    const known = this.#spoken.get(language);
+    if (known) return known;
+    const library = libraryIn(this.#library, language);
+    const made = new Discovery(
+      this.#engine,
+      { ...this.file, library, guidance: guidanceIn(guidance, language) },
+      { helpIn: helped ? language : null, record: recordIn(this.#library, library) },
+    );
+    this.#spoken.set(language, made);
+    return made;
+  }
+  /**
    * Other rules from now on. The counts of waits by interlibrary loan follow when the index is built again.
    */
   async setPolicy(policy: Policy): Promise<void> {
     this.#library = { ...this.#library, policy };
+    this.#spoken.clear();
     this.#lines.forget();
     await this.#engine.setPolicy(policy);
   }
@@ -135,6 +163,7 @@ export class Discovery {
   /** Lenders as they are reckoned with from now on; the counts of waits follow as with other rules. */
   setLenders(lenders: readonly Lender[]): void {
     this.#library = { ...this.#library, lenders };
+    this.#spoken.clear();
     this.#lines.forget();
   }
 

@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { GUIDANCE } from '../../demo/guidance';
 import { DISCIPLINES } from '../../demo/vocabulary/disciplines';
-import { guidanceFor, handOn, subjectsOf } from './guidance';
+import {
+  AnswerFinder,
+  type Guidance,
+  guidanceFor,
+  guidanceIn,
+  handOn,
+  languagesOf,
+  subjectsOf,
+} from './guidance';
 
 describe('guidance', () => {
   it('knows every discipline, and each has a guide and a database', () => {
@@ -27,5 +35,51 @@ describe('guidance', () => {
     expect(db && new URL(handOn(db, 'kelp & "food security"'), 'http://x').searchParams.get('q')).toBe(
       'kelp & "food security"',
     );
+  });
+});
+
+describe('in other languages', () => {
+  const map: Guidance = {
+    topics: [],
+    databases: [
+      {
+        id: 'd',
+        name: 'Küstendaten',
+        about: 'Pegel.',
+        subjects: [],
+        indexed: 'none',
+        missing: '',
+        search: 'https://d.example/',
+        inOther: { en: { about: 'Tide gauges.' } },
+      },
+    ],
+    guides: [],
+    answers: [
+      {
+        id: 'a',
+        question: 'Wie lange dauert eine Fernleihe?',
+        answer: 'Vier Tage.',
+        words: ['fernleihe', 'dauer'],
+        places: ['search'],
+        inOther: {
+          en: { question: 'How long does a loan take?', answer: 'Four days.', words: ['loan', 'long'] },
+        },
+      },
+    ],
+  };
+  it('says what is written in a language, and the rest as it is', () => {
+    const english = guidanceIn(map, 'en');
+    expect(english.databases[0]).toMatchObject({ name: 'Küstendaten', about: 'Tide gauges.' });
+    expect(english.databases[0]).not.toHaveProperty('inOther');
+    expect(english.answers?.[0]?.answer).toBe('Four days.');
+    expect(guidanceIn(map, 'fr').answers?.[0]?.answer).toBe('Vier Tage.');
+    expect([...languagesOf(map)]).toEqual(['en']);
+  });
+  it('finds a ready answer by the words of the language', () => {
+    const found = (language: string, q: string) =>
+      new AnswerFinder(guidanceIn(map, language).answers ?? [], language).find(q, null, 0).map((a) => a.id);
+    expect(found('en', 'how long is a loan')).toEqual(['a']);
+    expect(found('de', 'Dauer der Fernleihe')).toEqual(['a']);
+    expect(found('en', 'Fernleihe')).toEqual([]);
   });
 });

@@ -4,11 +4,21 @@
  * on.
  */
 import type { Librarian } from '../model/librarian';
+import { own } from '../table';
 import { termOf } from '../words/analysis';
 import { SMALL_WORDS, words } from '../words/fold';
 import type { HeadingName } from './headings';
 
-export interface Database {
+/** Some of an entry in other languages than the library's own, by ISO 639-1 code. */
+interface InOther<T> {
+  readonly inOther?: Readonly<Record<string, Partial<T>>>;
+}
+interface DatabaseSaid {
+  readonly name: string;
+  readonly about: string;
+  readonly missing: string;
+}
+export interface Database extends InOther<DatabaseSaid> {
   readonly id: string;
   readonly name: string;
   readonly about: string;
@@ -19,7 +29,12 @@ export interface Database {
   /** Address of its own search; `{words}` stands for the words. */
   readonly search: string;
 }
-export interface StudyGuide {
+interface GuideSaid {
+  readonly title: string;
+  readonly about: string;
+  readonly steps: readonly string[];
+}
+export interface StudyGuide extends InOther<GuideSaid> {
   readonly id: string;
   readonly title: string;
   readonly about: string;
@@ -35,8 +50,13 @@ export interface Topic {
 /** Where a ready answer may stand beside what somebody does. */
 export const ANSWER_PLACES = ['search', 'item', 'slip', 'error'] as const;
 export type AnswerPlace = (typeof ANSWER_PLACES)[number];
+interface AnswerSaid {
+  readonly question: string;
+  readonly answer: string;
+  readonly words: readonly string[];
+}
 /** What is always asked, with its answer. */
-export interface ReadyAnswer {
+export interface ReadyAnswer extends InOther<AnswerSaid> {
   readonly id: string;
   readonly question: string;
   readonly answer: string;
@@ -56,6 +76,20 @@ export interface Guidance {
   /** Who gives hours. */
   readonly librarians?: readonly Librarian[];
 }
+
+function saidIn<T extends InOther<object>>(list: readonly T[], language: string): readonly T[] {
+  return list.map(({ inOther, ...one }) => ({ ...one, ...own(inOther ?? {}, language) }) as T);
+}
+/** Databases, guides and ready answers in a language, as far as they are written in it; else as in the library's own. */
+export const guidanceIn = (map: Guidance, language: string): Guidance => ({
+  ...map,
+  ...(map.answers ? { answers: saidIn(map.answers, language) } : {}),
+  databases: saidIn(map.databases, language),
+  guides: saidIn(map.guides, language),
+});
+/** The languages that some of it is written in, beside the library's own. */
+export const languagesOf = ({ answers = [], databases, guides }: Guidance): ReadonlySet<string> =>
+  new Set([...answers, ...databases, ...guides].flatMap((one) => Object.keys(one.inOther ?? {})));
 
 const HEADING_WORTH = 2;
 const LEAST = 2;

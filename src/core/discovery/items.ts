@@ -6,19 +6,25 @@ import type { SearchEngine } from '../engine/port/engine';
 import type { DiscoveryRecord, Journal } from '../model/record';
 import type { KbartLine } from '../model/titleList';
 
+export type RecordSaid = (record: DiscoveryRecord) => DiscoveryRecord;
+
 export class Items {
   readonly #engine: SearchEngine;
   readonly journals: ReadonlyMap<string, Journal>;
   readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
+  readonly #said: RecordSaid;
 
+  /** @param said a record as it is said in the language that is spoken: where its copies stand */
   constructor(
     engine: SearchEngine,
     journals: ReadonlyMap<string, Journal>,
     lines: ReadonlyMap<string, readonly KbartLine[]>,
+    said: RecordSaid = (record) => record,
   ) {
     this.#engine = engine;
     this.journals = journals;
     this.lines = lines;
+    this.#said = said;
   }
 
   /** By id; an id that no record has is not in the map. */
@@ -32,14 +38,14 @@ export class Items {
   }
   /** The records themselves; one that isn't there is left out. */
   async records(ids: readonly string[]): Promise<readonly DiscoveryRecord[]> {
-    return (await this.#engine.records(ids)).filter((r) => r !== null);
+    return (await this.#engine.records(ids)).flatMap((r) => (r ? this.#said(r) : []));
   }
 
   async #known(ids: readonly string[]): Promise<ReadonlyMap<string, DiscoveryRecord>> {
     const asked = [...new Set(ids)];
     if (asked.length === 0) return new Map();
     const records = await this.#engine.records(asked);
-    return new Map(asked.flatMap((id, i) => (records[i] ? [[id, records[i]] as const] : [])));
+    return new Map(asked.flatMap((id, i) => (records[i] ? [[id, this.#said(records[i])] as const] : [])));
   }
   #item(record: DiscoveryRecord, hosts: ReadonlyMap<string, DiscoveryRecord>): AccessItem {
     const host = record.host ? hosts.get(record.host) : undefined;

@@ -18,6 +18,7 @@ import { type Message, msg } from '../model/message';
 import type { Reader } from '../model/reader';
 import { schemaOf, shapeFault } from '../model/schema';
 import {
+  byName,
   closed,
   filled,
   formed,
@@ -39,6 +40,10 @@ const id = () => formed(/^[a-z0-9][a-z0-9-]{0,59}$/, 'place');
 const names = () => otherwise(listOf(name(), MANY), []);
 const clock = () => formed(/^([01]\d|2[0-3]):[0-5]\d$/, 'clock');
 
+/** By language: what is said otherwise in it. */
+const inOther = <T extends Readonly<Record<string, Value<unknown>>>>(fields: T) =>
+  maybe(byName(closed(fields)));
+
 export const questionShape = closed({
   id: id(),
   question: name(),
@@ -46,6 +51,7 @@ export const questionShape = closed({
   words: names(),
   places: otherwise(listOf(oneOf(ANSWER_PLACES), ANSWER_PLACES.length), []),
   href: maybe(name()),
+  inOther: inOther({ question: maybe(name()), answer: maybe(said()), words: maybe(listOf(name(), MANY)) }),
 });
 export const databaseShape = closed({
   id: id(),
@@ -55,6 +61,7 @@ export const databaseShape = closed({
   indexed: otherwise(oneOf(['whole', 'part', 'none']), 'none'),
   missing: otherwise(said(), ''),
   search: name(),
+  inOther: inOther({ name: maybe(name()), about: maybe(said()), missing: maybe(said()) }),
 });
 export const guideShape = closed({
   id: id(),
@@ -62,6 +69,7 @@ export const guideShape = closed({
   about: said(),
   subjects: names(),
   steps: otherwise(listOf(said(), MANY), []),
+  inOther: inOther({ title: maybe(name()), about: maybe(said()), steps: maybe(listOf(said(), MANY)) }),
 });
 export const subjectShape = closed({ subject: name(), words: names(), headings: names() });
 export const librarianShape = closed({

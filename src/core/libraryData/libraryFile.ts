@@ -101,6 +101,15 @@ const elsewhere = closed({
   passDays: maybe(whole(1, 3660)),
   appointment: maybe(closed({ email: name(), days: days(), asks: otherwise(listOf(said(), MANY), []) })),
 });
+const otherCampus = closed({
+  name: maybe(name()),
+  about: maybe(said()),
+  address: maybe(said()),
+  directions: maybe(said()),
+  pickup: maybe(said()),
+  access: maybe(said()),
+  levels: maybe(listOf(closed({ name: maybe(name()), about: maybe(said()) }), MANY)),
+});
 const words = closed({
   country: otherwise(name(), ''),
   partnership: otherwise(name(), ''),
@@ -122,6 +131,20 @@ const words = closed({
         partnership: maybe(name()),
         footer: maybe(said()),
         about: maybe(listOf(said(), MANY)),
+        campuses: maybe(byName(otherCampus)),
+        partners: maybe(byName(closed({ name: maybe(name()), access: maybe(said()) }))),
+        elsewhere: maybe(
+          byName(
+            closed({
+              name: maybe(name()),
+              address: maybe(said()),
+              directions: maybe(said()),
+              bring: maybe(listOf(said(), MANY)),
+              conditions: maybe(listOf(said(), MANY)),
+              asks: maybe(listOf(said(), MANY)),
+            }),
+          ),
+        ),
       }),
     ),
   ),

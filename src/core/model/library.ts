@@ -24,6 +24,8 @@ export interface Level {
 export interface Campus {
   readonly id: CampusId;
   readonly name: string;
+  /** What desks and suppliers call it, where `name` is in another language than the library's (`inOther.ts`). */
+  readonly ownName?: string;
   readonly about: string;
   /** In term; out of term `vacationHours` hold, where there are any. */
   readonly hours: Week;
@@ -127,11 +129,26 @@ export interface LibraryWords {
   /** Some of it in other languages than the library’s own, by ISO 639-1 code. */
   readonly inOther?: Readonly<Record<string, OtherWords>>;
 }
+/** Levels in the order of the library's own. */
+export type OtherLevels = readonly Partial<Pick<Level, 'name' | 'about'>>[];
+export interface OtherCampus
+  extends Partial<Pick<Campus, 'name' | 'about' | 'address' | 'directions' | 'pickup' | 'access'>> {
+  readonly levels?: OtherLevels;
+}
+export interface OtherElsewhere
+  extends Partial<Pick<Elsewhere, 'name' | 'address' | 'directions' | 'bring' | 'conditions'>> {
+  /** What is asked before one comes, where that has to be arranged. */
+  readonly asks?: readonly string[];
+}
 /** What the library says of itself in another language; what is left out is said as in its own. */
 export interface OtherWords
   extends Partial<Pick<LibraryWords, 'country' | 'partnership' | 'footer' | 'about'>> {
   /** What it is called. */
   readonly name?: string;
+  /** By id. */
+  readonly campuses?: Readonly<Record<string, OtherCampus>>;
+  readonly partners?: Readonly<Record<string, Partial<Pick<Partner, 'name' | 'access'>>>>;
+  readonly elsewhere?: Readonly<Record<string, OtherElsewhere>>;
 }
 export const EXAMPLE_SORTS = [
   'topic',

@@ -107,6 +107,17 @@ words:
       footer: Gralsund University of Applied Sciences and everything in its catalogue are made up.
       about:
         - Catalogue, articles and theses of a university that does not exist.
+      campuses:
+        haus:
+          name: Library House
+          about: the one building
+          directions: Bus 3 to Alter Siel; level entrance from the yard.
+          levels:
+            - {name: Ground floor, about: 'Desk, pickup shelf, reading room'}
+            - {name: First floor, about: 'Engineering, nursing, nutrition, history'}
+            - {name: Stacks, about: Fetched on request}
+          pickup: The pickup shelf left of the desk.
+          access: Open to everybody; loans with a university card.
 check:
   warnings: 10
 `.replace("  partnership: ''\n", '');
@@ -150,6 +161,14 @@ export const QUESTIONS_YAML = stringify([
       'Kopien sind meist nach zwei bis fünf Werktagen da, Bücher nach vier bis neun. Der Zettel nennt den Tag.',
     words: ['fernleihe', 'dauer', 'wann', 'kopie'],
     places: ['slip', 'search'],
+    inOther: {
+      en: {
+        question: 'How long does an interlibrary loan take?',
+        answer:
+          'Copies are mostly here after two to five working days, books after four to nine. The slip says the day.',
+        words: ['interlibrary', 'loan', 'how long', 'copy'],
+      },
+    },
   },
   {
     id: 'magazin',
@@ -157,6 +176,13 @@ export const QUESTIONS_YAML = stringify([
     answer: 'Vormerken; sie liegen eine halbe Stunde später im Abholregal.',
     words: ['magazin', 'vormerken', 'abholen'],
     places: ['item'],
+    inOther: {
+      en: {
+        question: 'How do I get books from the stacks?',
+        answer: 'Place a hold; half an hour later they are on the pickup shelf.',
+        words: ['stacks', 'hold', 'pick up'],
+      },
+    },
   },
   {
     id: 'begutachtet',
@@ -164,6 +190,13 @@ export const QUESTIONS_YAML = stringify([
     answer: 'Es steht an jedem Aufsatz, mit dem Grund dafür.',
     words: ['peer', 'review', 'begutachtet'],
     places: ['search', 'item'],
+    inOther: {
+      en: {
+        question: 'How do I see whether an article is peer reviewed?',
+        answer: 'It says so at each article, with the reason.',
+        words: ['peer', 'review', 'refereed'],
+      },
+    },
   },
 ]);
 export const DATABASES_YAML = stringify([
@@ -174,6 +207,12 @@ export const DATABASES_YAML = stringify([
     subjects: [name('wasserbau'), name('geologie')],
     indexed: 'none',
     missing: 'Messreihen stehen nur dort.',
+    inOther: {
+      en: {
+        about: 'Tide gauges, waves and sediments since 1950.',
+        missing: 'Series of measurements are found only there.',
+      },
+    },
     search: 'https://kuestendaten.example/suche?q={words}',
   },
   {
@@ -183,6 +222,9 @@ export const DATABASES_YAML = stringify([
     subjects: [name('pflege'), name('psychologie')],
     indexed: 'part',
     missing: 'Tagungsbeiträge fehlen hier.',
+    inOther: {
+      en: { about: 'Works on nursing and health.', missing: 'Conference papers are missing here.' },
+    },
     search: 'https://pflegefunde.example/?suche={words}',
   },
 ]);

@@ -100,7 +100,8 @@ function Ready({ children, quiet }: { children: ReactNode; quiet: boolean }) {
         : null,
     [info, settings, reader, slips, moment, arrived],
   );
-  if (library.error !== null) return quiet ? null : <Failure error={library.error} again={library.again} />;
+  if (library.error !== null)
+    return quiet ? null : <Failure error={library.error} again={library.again} whole />;
   return here ? <HereContext value={here}>{children}</HereContext> : null;
 }
 

@@ -267,7 +267,7 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
           <DeskSilent since={results.silent.since} today={moment.at} />
         </Suspense>
       )}
-      {error !== null && faultText === null && <Failure error={error} again={results.again} />}
+      {error !== null && faultText === null && <Failure error={error} again={results.again} whole />}
       {error === null && (
         <div
           className={styles.columns}

@@ -1,6 +1,8 @@
 /** The request message: what a slip asks another library for (ISO 18626). */
 
+import { ownNameOf } from '../../model/inOther';
 import { KINDS } from '../../model/kinds';
+import type { Campus } from '../../model/library';
 import { msg } from '../../model/message';
 import type { Slip } from '../../model/slip';
 import type { Zone } from '../../model/zone';
@@ -26,7 +28,7 @@ export interface Correspondent {
   readonly zone: Zone;
   /** ISO 4217 code. */
   readonly currency: string;
-  readonly campuses: readonly { readonly id: string; readonly name: string }[];
+  readonly campuses: readonly Pick<Campus, 'id' | 'name' | 'ownName'>[];
 }
 /** Suggestions and questions are no interlibrary requests: they go to our own desks. */
 export const isForOthers = (slip: Pick<Slip, 'wanted'>): boolean =>
@@ -67,10 +69,10 @@ function addressOf(slip: Slip, us: Correspondent) {
   const { delivery } = slip;
   if (delivery.to === 'email')
     return { electronicAddress: { electronicAddressType: 'Email', electronicAddressData: delivery.email } };
-  if (delivery.to === 'pickup')
-    return {
-      physicalAddress: { line1: us.campuses.find((c) => c.id === delivery.campus)?.name ?? delivery.campus },
-    };
+  if (delivery.to === 'pickup') {
+    const campus = us.campuses.find((c) => c.id === delivery.campus);
+    return { physicalAddress: { line1: campus ? ownNameOf(campus) : delivery.campus } };
+  }
   const [line1 = '', line2 = '', ...rest] = delivery.address
     .split(/\n|,\s*/)
     .map((l) => l.trim())

@@ -1,0 +1,94 @@
+/**
+ * A library in another language than its own: what it is called, its places and its neighbours, as far as it says so
+ * (`words.inOther` of `library.yaml`). What it leaves out is said as in its own.
+ */
+import { own } from '../table';
+import type { Campus, Elsewhere, LibraryWords, OtherCampus, OtherElsewhere, OtherWords } from './library';
+import type { DiscoveryRecord } from './record';
+
+/** What of a library is said. */
+export interface Saying {
+  readonly name: string;
+  readonly campuses: readonly Campus[];
+  readonly partners: readonly { readonly id: string }[];
+  readonly elsewhere?: readonly Elsewhere[];
+  readonly words?: LibraryWords;
+}
+const renamed = <T extends { readonly id: string }>(
+  list: readonly T[],
+  said: Readonly<Record<string, object>>,
+): readonly T[] => list.map((one) => ({ ...one, ...own(said, one.id) }));
+
+function campusIn(campus: Campus, said: OtherCampus | undefined): Campus {
+  if (!said) return campus;
+  const { levels, ...rest } = said;
+  return {
+    ...campus,
+    ...rest,
+    ownName: campus.name,
+    ...(campus.levels && levels
+      ? { levels: campus.levels.map((level, i) => ({ ...level, ...levels[i] })) }
+      : {}),
+  };
+}
+
+function elsewhereIn(place: Elsewhere, said: OtherElsewhere | undefined): Elsewhere {
+  const { asks, ...rest } = said ?? {};
+  return {
+    ...place,
+    ...rest,
+    ...(place.appointment && asks ? { appointment: { ...place.appointment, asks } } : {}),
+  };
+}
+
+/** Whether it says anything in a language. */
+export const speaks = ({ words }: Pick<Saying, 'words'>, language: string): boolean =>
+  own(words?.inOther ?? {}, language) !== undefined;
+
+/** The library as it is said in a language; the others that it speaks are not carried along. */
+export function libraryIn<L extends Saying>(library: L, language: string): L {
+  if (!library.words) return library;
+  const { inOther = {}, ...inItsOwn } = library.words;
+  const { name, campuses, partners, elsewhere, ...words }: OtherWords = own(inOther, language) ?? {};
+  return {
+    ...library,
+    ...(name === undefined ? {} : { name }),
+    ...(campuses ? { campuses: library.campuses.map((c) => campusIn(c, own(campuses, c.id))) } : {}),
+    ...(partners ? { partners: renamed(library.partners, partners) } : {}),
+    ...(library.elsewhere && elsewhere
+      ? { elsewhere: library.elsewhere.map((e) => elsewhereIn(e, own(elsewhere, e.id))) }
+      : {}),
+    words: { ...inItsOwn, ...words },
+  };
+}
+
+/**
+ * How a record is said in a language: records have the levels on which their copies stand by the library's own names.
+ * @param here the library as it is
+ * @param said the same library in that language
+ */
+export function recordIn(
+  here: Pick<Saying, 'campuses'>,
+  said: Pick<Saying, 'campuses'>,
+): <R extends DiscoveryRecord>(record: R) => R {
+  const levels = new Map<string, string>();
+  for (const [i, { id, levels: own = [] }] of here.campuses.entries())
+    for (const [k, { name }] of own.entries()) {
+      const other = said.campuses[i]?.levels?.[k]?.name;
+      if (other !== undefined && other !== name) levels.set(`${id}|${name}`, other);
+    }
+  if (!levels.size) return (record) => record;
+  return (record) =>
+    record.copies
+      ? {
+          ...record,
+          copies: record.copies.map((c) => ({
+            ...c,
+            location: levels.get(`${c.campus}|${c.location}`) ?? c.location,
+          })),
+        }
+      : record;
+}
+
+/** What a campus is called by systems that know one language. */
+export const ownNameOf = ({ name, ownName }: Pick<Campus, 'name' | 'ownName'>): string => ownName ?? name;
