@@ -1,9 +1,13 @@
-// `npm run fuzz -- --minutes N [--seed N]`: builds what is missing and knocks at the built server
-// (src/cli/fuzz.ts).
+// `npm run fuzz -- --minutes N [--seed N]`: builds what is missing and knocks at the built server (src/cli/fuzz.ts).
+// `npm run fuzz -- readers [--inputs N] [--seed N]`: gives all that reads what comes from outside inputs that nobody
+// would write (src/cli/fuzzReaders.ts).
 import { ensureBuild, ensureIndex, ensurePackages, run } from './setup.mjs';
 
 ensurePackages();
-ensureBuild();
 const args = process.argv.slice(2);
-const index = args.includes('--index') || args.includes('--at') ? [] : ['--index', ensureIndex(20_000)];
-run(process.execPath, ['scripts/run.mjs', 'fuzz', ...args, ...index]);
+if (args[0] === 'readers') run(process.execPath, ['scripts/run.mjs', 'fuzzReaders', ...args.slice(1)]);
+else {
+  ensureBuild();
+  const index = args.includes('--index') || args.includes('--at') ? [] : ['--index', ensureIndex(20_000)];
+  run(process.execPath, ['scripts/run.mjs', 'fuzz', ...args, ...index]);
+}

@@ -60,9 +60,7 @@ function tell(said: Trouble | null): void {
 export function noteTrouble(error: unknown, change = false): boolean {
   const text = storeTrouble(error);
   if (text === null) return false;
-  if (change || text !== current?.text) {
-    tell({ text });
-  }
+  if (change || text !== current?.text) tell({ text });
   return true;
 }
 /** Notes that the store has not answered for some seconds; taken back by `noteAnswer`. */
@@ -83,8 +81,7 @@ export const trouble = (): Trouble | null => current;
 /** Why news of the slips under way could not be had; null when they were. Told where slips are shown. */
 let newsTrouble: string | null = null;
 export function noteNews(error: unknown): void {
-  newsTrouble =
-    error === null ? null : error instanceof Error ? error.message : say('browser.newsCouldNotBeHad');
+  newsTrouble = error === null ? null : notKept(error);
   for (const heard of listeners) heard();
 }
 export const newsFailure = (): string | null => newsTrouble;

@@ -1,5 +1,6 @@
 /** What the made-up university says of itself in other languages than its own. */
 import type { OtherWords } from '../core/model/library';
+import { POLICY } from './policy';
 
 /** Who may come and read at a partner: all of the compact, and at one by appointment. */
 const partnersSaying = (access: string, byAppointment: string): OtherWords['partners'] => ({
@@ -10,6 +11,20 @@ const partnersSaying = (access: string, byAppointment: string): OtherWords['part
   kelding: { access },
   aldersund: { access },
 });
+
+/** In the order of what is said otherwise. */
+const RULES = [
+  'Autumn term',
+  'Winter term',
+  'Spring term',
+  'Harbour Day',
+  'Winter closing',
+  'Spring closing',
+  'Stocktaking',
+  POLICY.copyright.statement,
+];
+const rulesSaying = (said: readonly string[]): OtherWords['rules'] =>
+  Object.fromEntries(RULES.map((text, i) => [text, said[i] ?? text]));
 
 export const OTHER_WORDS: Readonly<Record<string, OtherWords>> = {
   de: {
@@ -58,6 +73,16 @@ export const OTHER_WORDS: Readonly<Record<string, OtherWords>> = {
       'Leser der Skerry-Vereinbarung zeigen ihren eigenen Bibliotheksausweis.',
       'Nur nach Anmeldung: der Lesesaal antwortet binnen eines Tages.',
     ),
+    rules: rulesSaying([
+      'Herbstsemester',
+      'Wintersemester',
+      'Frühjahrssemester',
+      'Hafentag',
+      'Winterschließung',
+      'Frühjahrsschließung',
+      'Bestandsprüfung',
+      'Die Kopie dient Ihrem eigenen Studium oder Ihrer eigenen Forschung, nicht gewerblichen Zwecken. Sie haben noch keine Kopie desselben erhalten und geben die Kopie nicht weiter. Das Werk bleibt urheberrechtlich geschützt.',
+    ]),
   },
   fr: {
     partnership: 'l’Accord de Skerry',
@@ -107,6 +132,16 @@ export const OTHER_WORDS: Readonly<Record<string, OtherWords>> = {
       'Les lecteurs de l’Accord de Skerry montrent leur propre carte de bibliothèque.',
       'Sur rendez-vous seulement : la salle de lecture répond dans la journée.',
     ),
+    rules: rulesSaying([
+      'Trimestre d’automne',
+      'Trimestre d’hiver',
+      'Trimestre de printemps',
+      'Jour du port',
+      'Fermeture d’hiver',
+      'Fermeture de printemps',
+      'Récolement',
+      'La copie sert à votre étude ou recherche privée, non à un usage commercial. Vous n’avez pas déjà reçu une copie du même texte et ne transmettrez pas celle-ci. L’œuvre reste protégée par le droit d’auteur.',
+    ]),
   },
   es: {
     partnership: 'el Acuerdo de Skerry',
@@ -157,6 +192,16 @@ export const OTHER_WORDS: Readonly<Record<string, OtherWords>> = {
       'Los lectores del Acuerdo de Skerry muestran su propio carné de biblioteca.',
       'Solo con cita: la sala de lectura responde en un día.',
     ),
+    rules: rulesSaying([
+      'Trimestre de otoño',
+      'Trimestre de invierno',
+      'Trimestre de primavera',
+      'Día del Puerto',
+      'Cierre de invierno',
+      'Cierre de primavera',
+      'Inventario',
+      'La copia es para su estudio o investigación privados, no para uso comercial. No ha recibido antes una copia del mismo material y no transmitirá esta. La obra sigue protegida por los derechos de autor.',
+    ]),
   },
   pt: {
     partnership: 'o Acordo de Skerry',
@@ -204,6 +249,16 @@ export const OTHER_WORDS: Readonly<Record<string, OtherWords>> = {
       'Os leitores do Acordo de Skerry mostram o seu próprio cartão de biblioteca.',
       'Só com hora marcada: a sala de leitura responde em um dia.',
     ),
+    rules: rulesSaying([
+      'Período de outono',
+      'Período de inverno',
+      'Período de primavera',
+      'Dia do Porto',
+      'Fechamento de inverno',
+      'Fechamento de primavera',
+      'Inventário',
+      'A cópia é para o seu estudo ou pesquisa particular, não para uso comercial. Você não recebeu antes uma cópia do mesmo material e não passará esta adiante. A obra continua protegida por direitos autorais.',
+    ]),
   },
   tr: {
     partnership: 'Skerry Birliği',
@@ -249,6 +304,16 @@ export const OTHER_WORDS: Readonly<Record<string, OtherWords>> = {
       'Skerry Birliği okurları kendi kütüphane kartlarını gösterir.',
       'Yalnızca randevuyla: okuma salonu bir gün içinde yanıt verir.',
     ),
+    rules: rulesSaying([
+      'Güz dönemi',
+      'Kış dönemi',
+      'Bahar dönemi',
+      'Liman Günü',
+      'Kış kapanışı',
+      'Bahar kapanışı',
+      'Sayım',
+      'Kopya ticari kullanım için değil, kendi çalışmanız ya da araştırmanız içindir. Aynı yapıtın kopyasını daha önce almadınız ve bu kopyayı başkasına vermeyeceksiniz. Yapıt telif hakkıyla korunmaya devam eder.',
+    ]),
   },
   ar: {
     partnership: 'اتفاق سكيري',
@@ -291,5 +356,15 @@ export const OTHER_WORDS: Readonly<Record<string, OtherWords>> = {
       },
     },
     partners: partnersSaying('يُظهر قراء اتفاق سكيري بطاقة مكتبتهم.', 'بموعد فقط: ترد قاعة القراءة خلال يوم.'),
+    rules: rulesSaying([
+      'فصل الخريف',
+      'فصل الشتاء',
+      'فصل الربيع',
+      'يوم الميناء',
+      'إغلاق الشتاء',
+      'إغلاق الربيع',
+      'جرد',
+      'النسخة لدراستك أو بحثك الخاص، لا لاستعمال تجاري. لم تحصل من قبل على نسخة من المادة نفسها، ولن تعطي هذه النسخة غيرك. ويبقى العمل محميًا بحقوق المؤلف.',
+    ]),
   },
 };

@@ -14,14 +14,14 @@ const WEEKDAYS = Array.from({ length: 7 }, (_, d) => A_SUNDAY + d * A_DAY);
 const both = (long: readonly string[], short: readonly string[]): (readonly string[])[] =>
   long.map((name, i) => [name, short[i] as string]);
 /** Words that stand for a day come as a list in the catalogue. */
-const list = (text: string): string[] => text.split(/\s*[,،]\s*/).filter(Boolean);
+export const wordList = (text: string): string[] => text.split(/\s*[,،]\s*/).filter(Boolean);
 
 /** Names of months and weekdays by `Intl`, the other words by the catalogue. */
 export const dayWords = (): DayWords => ({
   months: both(names({ month: 'long' }, MONTHS), names({ month: 'short' }, MONTHS)),
   weekdays: both(names({ weekday: 'long' }, WEEKDAYS), names({ weekday: 'short' }, WEEKDAYS)),
-  today: list(say('dates.todayWords')),
-  tomorrow: list(say('dates.tomorrowWords')),
-  week: list(say('dates.weekWords')),
-  between: list(say('dates.betweenWords')),
+  today: wordList(say('dates.todayWords')),
+  tomorrow: wordList(say('dates.tomorrowWords')),
+  week: wordList(say('dates.weekWords')),
+  between: wordList(say('dates.betweenWords')),
 });

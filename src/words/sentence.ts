@@ -17,6 +17,7 @@ import type { Field, QueryNode } from '../core/query/tree';
 import { say } from './generated/sentence';
 import { codeLabel, kindsName, languageLabel, reachLabel, valueLabel } from './labels';
 import { sayJoined, sayList } from './say';
+import { within } from './within';
 
 export type SentenceControl = 'kind' | 'peer' | 'years' | 'language' | 'reach' | 'other';
 export interface SentencePart {
@@ -121,7 +122,7 @@ export function conditionText(r: SearchRequest, name: Condition, places: Places 
     case 'language':
     case 'kind': {
       const dropped = alone.drop[name] ?? [];
-      const kept = alone.keep[name]?.length ? (find(name)[0]?.text ?? '').toLowerCase() : '';
+      const kept = alone.keep[name]?.length ? within(find(name)[0]?.text ?? '') : '';
       return sayJoined(
         [
           name === 'language' && kept ? say('sentence.in', { text: find(name)[0]?.text }) : kept,

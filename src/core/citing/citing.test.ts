@@ -305,6 +305,10 @@ describe('a style of one’s own', () => {
     ['noCitation', xml('')],
     ['noMacro', xml('<citation><layout><text macro="gone"/></layout></citation>')],
     ['noLayout', xml('<citation></citation>')],
+    // What the check of well-formedness lets pass and the processor's reader falls over.
+    ['noStyle', GOOD.replace('<info>', `${'\\\\'.repeat(40)}<info>`)],
+    ['noStyle', GOOD.replace('<name/>', '<name form="short"/>m="short"/>')],
+    ['noStyle', GOOD.replace('class="in-text"', `class="in-tex${'<a>'.repeat(40)}t"`)],
   ])('that can’t be used is refused: %s', (code, file) => {
     let said = '';
     try {

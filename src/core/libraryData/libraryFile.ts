@@ -133,6 +133,7 @@ const words = closed({
         about: maybe(listOf(said(), MANY)),
         campuses: maybe(byName(otherCampus)),
         partners: maybe(byName(closed({ name: maybe(name()), access: maybe(said()) }))),
+        rules: maybe(byName(said())),
         elsewhere: maybe(
           byName(
             closed({

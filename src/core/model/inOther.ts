@@ -4,6 +4,7 @@
  */
 import { own } from '../table';
 import type { Campus, Elsewhere, LibraryWords, OtherCampus, OtherElsewhere, OtherWords } from './library';
+import type { Closing, Policy } from './policy';
 import type { DiscoveryRecord } from './record';
 
 /** What of a library is said. */
@@ -13,19 +14,24 @@ export interface Saying {
   readonly partners: readonly { readonly id: string }[];
   readonly elsewhere?: readonly Elsewhere[];
   readonly words?: LibraryWords;
+  readonly policy?: Policy;
 }
 const renamed = <T extends { readonly id: string }>(
   list: readonly T[],
   said: Readonly<Record<string, object>>,
 ): readonly T[] => list.map((one) => ({ ...one, ...own(said, one.id) }));
 
-function campusIn(campus: Campus, said: OtherCampus | undefined): Campus {
-  if (!said) return campus;
-  const { levels, ...rest } = said;
+type Rules = Readonly<Record<string, string>>;
+const spansIn = (spans: readonly Closing[], said: Rules): readonly Closing[] =>
+  spans.map((s) => ({ ...s, name: own(said, s.name) ?? s.name }));
+
+function campusIn(campus: Campus, said: OtherCampus | undefined, rules: Rules = {}): Campus {
+  const { levels, ...rest } = said ?? {};
   return {
     ...campus,
     ...rest,
     ownName: campus.name,
+    ...(campus.closings ? { closings: spansIn(campus.closings, rules) } : {}),
     ...(campus.levels && levels
       ? { levels: campus.levels.map((level, i) => ({ ...level, ...levels[i] })) }
       : {}),
@@ -41,6 +47,16 @@ function elsewhereIn(place: Elsewhere, said: OtherElsewhere | undefined): Elsewh
   };
 }
 
+const policyIn = (policy: Policy, said: Rules): Policy => ({
+  ...policy,
+  holidays: spansIn(policy.holidays, said),
+  terms: spansIn(policy.terms, said),
+  copyright: {
+    ...policy.copyright,
+    statement: own(said, policy.copyright.statement) ?? policy.copyright.statement,
+  },
+});
+
 /** Whether it says anything in a language. */
 export const speaks = ({ words }: Pick<Saying, 'words'>, language: string): boolean =>
   own(words?.inOther ?? {}, language) !== undefined;
@@ -49,15 +65,18 @@ export const speaks = ({ words }: Pick<Saying, 'words'>, language: string): bool
 export function libraryIn<L extends Saying>(library: L, language: string): L {
   if (!library.words) return library;
   const { inOther = {}, ...inItsOwn } = library.words;
-  const { name, campuses, partners, elsewhere, ...words }: OtherWords = own(inOther, language) ?? {};
+  const { name, campuses, partners, elsewhere, rules, ...words }: OtherWords = own(inOther, language) ?? {};
   return {
     ...library,
     ...(name === undefined ? {} : { name }),
-    ...(campuses ? { campuses: library.campuses.map((c) => campusIn(c, own(campuses, c.id))) } : {}),
+    ...(campuses || rules
+      ? { campuses: library.campuses.map((c) => campusIn(c, own(campuses ?? {}, c.id), rules)) }
+      : {}),
     ...(partners ? { partners: renamed(library.partners, partners) } : {}),
     ...(library.elsewhere && elsewhere
       ? { elsewhere: library.elsewhere.map((e) => elsewhereIn(e, own(elsewhere, e.id))) }
       : {}),
+    ...(library.policy && rules ? { policy: policyIn(library.policy, rules) } : {}),
     words: { ...inItsOwn, ...words },
   };
 }

@@ -178,14 +178,17 @@ function Library({ id }: { id: string }) {
         {say('courses.notThere')} <a href="/courses">{say('courses.all')}</a>
       </p>
     ) : (
-      <Failure error={query.error} again={() => void query.refetch()} />
+      <Failure error={query.error} again={() => void query.refetch()} whole />
     );
   return query.data ? (
     <CourseView key={id} course={query.data} own={null} goTo={goTo} />
   ) : (
-    <p role="status" className={styles.quiet}>
-      {say('courses.working')}
-    </p>
+    <>
+      <h1 className={kit.head}>{say('courses.title')}</h1>
+      <p role="status" className={styles.quiet}>
+        {say('courses.working')}
+      </p>
+    </>
   );
 }
 

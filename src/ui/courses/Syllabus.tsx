@@ -17,7 +17,7 @@ import type { ReferenceItem } from '../../core/model/record';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import type { ReadReference } from '../../core/references/read';
 import type { ResolvedReference } from '../../words/answers';
-import { dayWords } from '../../words/dayWords';
+import { dayWords, wordList } from '../../words/dayWords';
 import { say } from '../../words/generated/courses';
 import { useHere } from '../kit/app';
 import { DateField } from '../kit/DateField';
@@ -25,7 +25,6 @@ import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import styles from './courses.module.css';
 
-const list = (text: string): string[] => text.split(/\s*,\s*/);
 const LONGEST = 200_000;
 const AT_ONCE = 40;
 
@@ -52,19 +51,19 @@ export default function Syllabus({ made }: { made: (course: OwnCourse) => void }
       const today = dayOf(parseLocal(moment.at) as Minutes);
       const outline = readSyllabus(text, today, parseDay(first), {
         ...dayWords(),
-        session: list(say('courses.sessionWords')),
-        required: list(say('courses.requiredWords')),
-        further: list(say('courses.furtherWords')),
+        session: wordList(say('courses.sessionWords')),
+        required: wordList(say('courses.requiredWords')),
+        further: wordList(say('courses.furtherWords')),
       });
       worker.current ??= new ReferenceReader();
       const read = withReadings(outline, await worker.current.split(listsOf(outline)));
       const syllabus = { ...read, meetings: withDays(read.meetings) };
       const parts = {
-        chapter: list(say('courses.chapterWords')),
-        page: list(say('courses.pageWords')),
-        of: list(say('courses.ofWords')),
-        and: list(say('courses.andWords')),
-        read: list(say('courses.readWords')),
+        chapter: wordList(say('courses.chapterWords')),
+        page: wordList(say('courses.pageWords')),
+        of: wordList(say('courses.ofWords')),
+        and: wordList(say('courses.andWords')),
+        read: wordList(say('courses.readWords')),
       };
       const written = syllabus.meetings.flatMap((m) => m.readings.map((r) => r.text));
       const parted = written.map((t) => partOf(t, parts));

@@ -17,6 +17,7 @@ import { sayJoined } from '../../words/say';
 import '../../words/generated/keep';
 import { say } from '../../words/generated/references';
 import { kindLabel, roleLabel, stateLabel } from '../../words/labels';
+import { within } from '../../words/within';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -286,7 +287,7 @@ export function ReferenceRow({
                     <span className={styles.quiet}>
                       {say('references.differsIn', {
                         disagreements: sayJoined(
-                          m.disagreements.map((d) => (PART_LABEL.get(d.part) ?? d.part).toLowerCase()),
+                          m.disagreements.map((d) => within(PART_LABEL.get(d.part) ?? d.part)),
                         ),
                       })}
                     </span>

@@ -15,6 +15,7 @@ import {
   peerLabel,
   peopleLabel,
 } from '../../words/labels';
+import { within } from '../../words/within';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import { Marked } from '../item/Marked';
 import kit from '../kit/kit.module.css';
@@ -181,6 +182,4 @@ function Versions({ hit, show }: { hit: Hit; show: (id: string | null) => void }
 }
 /** The different sorts of versions, each once. */
 const summary = (hit: Hit): string =>
-  [...new Set(hit.versions.map((v) => v.note.charAt(0).toLowerCase() + v.note.slice(1)))]
-    .slice(0, 3)
-    .join('; ');
+  [...new Set(hit.versions.map((v) => within(v.note)))].slice(0, 3).join('; ');

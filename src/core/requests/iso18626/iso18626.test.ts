@@ -264,6 +264,21 @@ describe('a foreign request', () => {
     expect(answer).toMatch(new RegExp(`<messageStatus>ERROR<[\\s\\S]*<errorType>${type}<`));
     expect(await faults([answer])).toEqual([]);
   });
+  it('half a megabyte with a quotation mark that nothing ends is refused at once', () => {
+    const began = performance.now();
+    for (const spoilt of [
+      own.replace('ISO18626Message xmlns="', `ISO18626Me${'x'.repeat(500_000)}`),
+      own.replace('<request>', `<request a='${'<b "'.repeat(100_000)}`),
+      own.replace('<request>', `<${'request '.repeat(60_000)}`),
+    ])
+      expect(error(spoilt)?.type).toBe('BadlyFormedMessage');
+    // A tenth of a second; it took minutes.
+    expect(performance.now() - began).toBeLessThan(4000);
+  });
+  it('counts no marks within comments, character data and values', () => {
+    const note = `<!-- ${'<a>'.repeat(40)} " --><![CDATA[ ${'<a>'.repeat(40)} ' ]]>`;
+    expect(error(own.replace('<request>', `<request>${note}`))).toBeNull();
+  });
   it('is confirmed by its own numbers when all is well', async () => {
     const answer = confirmationOf(prefixed, us, NOW);
     expect(answer).toMatch(

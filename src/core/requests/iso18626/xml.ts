@@ -92,13 +92,39 @@ export function listAt(node: unknown, name: string): readonly unknown[] {
   return Array.isArray(found) ? found : found === undefined ? [] : [found];
 }
 
-/** How deep elements stand in each other, counted by their tags. */
+/** What is no element, by how it begins and ends. */
+const PASSED: readonly (readonly [begins: string, ends: string])[] = [
+  ['<!--', '-->'],
+  ['<![CDATA[', ']]>'],
+  ['<?', '?>'],
+];
+/** Where a tag that begins at a place ends; -1 where it never does. Marks within quotes end nothing. */
+function tagEnd(xml: string, from: number): number {
+  let quote = '';
+  for (let at = from + 1; at < xml.length; at++) {
+    const c = xml[at] as string;
+    if (quote) quote = c === quote ? '' : quote;
+    else if (c === '"' || c === "'") quote = c;
+    else if (c === '>') return at;
+  }
+  return -1;
+}
+/**
+ * How deep elements stand in each other, counted by their tags; letter by letter, since anybody may send a megabyte of
+ * them, and an expression that tries again for each is asked for minutes.
+ */
 function depthOf(xml: string): number {
   let [depth, most] = [0, 0];
-  for (const m of xml.matchAll(/<(\/?)[A-Za-z_][^\s/>]*(?:[^>"']|"[^"]*"|'[^']*')*?(\/?)>/g)) {
-    if (m[1]) depth--;
-    else if (!m[2]) most = Math.max(most, ++depth);
-    if (most > MAX_DEPTH) return most;
+  for (let at = xml.indexOf('<'); at >= 0 && most <= MAX_DEPTH; at = xml.indexOf('<', at)) {
+    const passed = PASSED.find(([begins]) => xml.startsWith(begins, at));
+    const end = passed ? xml.indexOf(passed[1], at + passed[0].length) : tagEnd(xml, at);
+    // What does not end is no well-formed document, and is refused as one.
+    if (end < 0) return most;
+    if (!passed) {
+      if (xml[at + 1] === '/') depth--;
+      else if (xml[end - 1] !== '/') most = Math.max(most, ++depth);
+    }
+    at = end;
   }
   return most;
 }
