@@ -52,6 +52,8 @@ export default defineConfig({
     // Which program needs which is read by scripts/build.mjs.
     build: { assetsInlineLimit: 0, manifest: true },
     plugins: [words],
+    // They stand in licences.txt, in full.
+    esbuild: { legalComments: 'none' },
     // Citation.js brings Node's ways of fetching; in the browser nothing is to be fetched by it.
     resolve: {
       alias: [

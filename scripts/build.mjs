@@ -7,6 +7,7 @@ import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { transform } from 'esbuild';
 import { bundleBrowser, bundleNode } from './bundle.mjs';
 import { speakAll } from './languages.mjs';
+import { licencesText } from './licences.mjs';
 import { compileMessages } from './messages.mjs';
 
 const OUT = 'dist';
@@ -59,6 +60,8 @@ for (const name of ['theme.js', 'copy.js']) {
   const file = join(OUT, 'client', name);
   writeFileSync(file, (await transform(readFileSync(file, 'utf8'), { minify: true })).code);
 }
+// A mark at the beginning says which letters it is in, whatever a server says of it.
+writeFileSync(join(OUT, 'client', 'licences.txt'), `\ufeff${licencesText()}`);
 // What stands between pages and the network.
 await bundleBrowser('src/browser/offline/serviceWorker.ts', join(OUT, 'client', 'sw.js'));
 

@@ -58,3 +58,11 @@ it('a choice needs one of them, a sum all', () => {
   expect(allowed('MIT AND GPL-3.0')).toBe(false);
   expect(allowed('AGPL-3.0')).toBe(false);
 });
+it('and their texts are given with it, in full', async () => {
+  const { licencesText } = (await import('../scripts/licences.mjs')) as { licencesText: () => string };
+  const text = licencesText();
+  for (const name of ['react', 'dexie', 'citeproc', '@tanstack/react-query'])
+    expect(text).toMatch(new RegExp(`^${name} \\d`, 'm'));
+  expect(text).toContain('Permission is hereby granted, free of charge');
+  expect(text).toContain('Copyright (c) Meta Platforms');
+});

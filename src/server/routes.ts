@@ -52,7 +52,7 @@ export const isClosed = (path: string): boolean => path.startsWith('/_') && !pat
 export const isSimulated = (path: string): boolean => path.startsWith('/standin/');
 
 const SAID: ReadonlySet<string> = new Set(
-  'api hours hour calendars call pass answers places related courses ask-by shelf browse policy-reports search values suggest records references resolve ways promise kept mail plan styles locales export slips act news ask library journals guidance feeds search.atom sru oai iso18626 desk openurl opensearch.xml policy about databases guides requests new searches aside piles notices account cleared standin publisher delivery sign-out back refused account loans circulation identity counter core auth daia items fees renew cancel request live database sign-in lending healthz readyz metrics _astro fonts models favicon.svg offline shared sw.js manifest.webmanifest icons 404'.split(
+  'api hours hour calendars call pass answers places related courses ask-by shelf browse policy-reports search values suggest records references resolve ways promise kept mail plan styles locales export slips act news ask library journals guidance feeds search.atom sru oai iso18626 desk openurl opensearch.xml policy about databases guides requests new searches aside piles notices account cleared standin publisher delivery sign-out back refused account loans circulation identity counter core auth daia items fees renew cancel request live database sign-in lending healthz readyz metrics _astro fonts models favicon.svg offline shared sw.js manifest.webmanifest licences.txt icons 404'.split(
     ' ',
   ),
 );
