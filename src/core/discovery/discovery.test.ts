@@ -119,6 +119,10 @@ describe.each(SERVICES)('over the %s engine', (name) => {
       );
       expect(there?.hits.map((h) => h.id)).toEqual(here?.hits.map((h) => h.id));
       expect(there?.breakdown.place.map((v) => v.count)).toEqual(here?.breakdown.place.map((v) => v.count));
+      // Other rules hold in every language.
+      await discovery.setPolicy({ ...discovery.library.policy, version: 'other' });
+      expect(discovery.in('de').library.policy.version).toBe('other');
+      await discovery.setPolicy({ ...discovery.library.policy, version: '2026-11' });
     });
   });
 

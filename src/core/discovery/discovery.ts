@@ -155,16 +155,14 @@ export class Discovery {
    */
   async setPolicy(policy: Policy): Promise<void> {
     this.#library = { ...this.#library, policy };
-    this.#spoken.clear();
-    this.#lines.forget();
+    this.forget();
     await this.#engine.setPolicy(policy);
   }
 
   /** Lenders as they are reckoned with from now on; the counts of waits follow as with other rules. */
   setLenders(lenders: readonly Lender[]): void {
     this.#library = { ...this.#library, lenders };
-    this.#spoken.clear();
-    this.#lines.forget();
+    this.forget();
   }
 
   /**
@@ -306,8 +304,9 @@ export class Discovery {
     });
   }
 
-  /** The engine has other records now: what was worked out of those before does not hold. */
+  /** The engine has other records now, or other rules hold: what was worked out by those before does not. */
   forget(): void {
+    this.#spoken.clear();
     this.#lines.forget();
   }
   /** Records in the index, whenever they came. */
