@@ -110,7 +110,7 @@ test('a library from its folder: search, read, hold, loan from elsewhere, desk; 
     const shut = await browser.newContext({ baseURL: server.address });
     await signIn(shut, server.address, 'tamme');
     expect((await shut.request.get('/desk')).status()).toBe(403);
-    const wrong = await shut.request.get('/desk?token=guessed');
+    const wrong = await shut.request.get('/desk?token=guessed', { headers: { 'accept-language': 'en' } });
     expect([wrong.status(), await wrong.text()]).toEqual([
       403,
       expect.stringContaining('not the desk’s token'),
@@ -211,10 +211,10 @@ test('a library without other systems: nothing is simulated, staff answer, and t
     await asked.getByRole('button', { name: 'It stands on the pickup shelf' }).click();
     await expect(asked).toContainText('sent');
     await page.goto(slip);
-    await expect(page.getByText(/Ready for you at Bibliothekshaus/).first()).toBeVisible();
+    await expect(page.getByText(/Ready for you at Library House/).first()).toBeVisible();
     // What is over is not answered once more, and that is said.
     const late = await desk.request.post('/desk/requests', {
-      headers: { 'sec-fetch-site': 'same-origin' },
+      headers: { 'sec-fetch-site': 'same-origin', 'accept-language': 'en' },
       form: { act: 'accept', key: 'nothing of this name' },
     });
     expect([late.status(), await late.text()]).toEqual([422, expect.stringContaining('answered meanwhile')]);
