@@ -74,9 +74,8 @@ export function ensureChromium() {
   const install = (name) => apt('install', '-y', '--no-install-recommends', name) === 0;
   step('Installing Chromium from Debian (up to a minute)', () => {
     apt('update');
-    if (install('chromium-headless-shell') || onPath('chromium', 'chromium-browser') || install('chromium'))
-      return;
-    throw new Error('Chromium could not be installed');
+    if (!install('chromium-headless-shell') && !there && !install('chromium'))
+      throw new Error('Chromium could not be installed');
   });
 }
 

@@ -15,7 +15,7 @@ import { readCourseCsv } from '../../core/formats/courseCsv';
 import { formatOf, READ_FORMATS, type ReadFormat, readAs } from '../../core/formats/read';
 import { type WrittenFormat, writeItems } from '../../core/formats/write';
 import { readHeadings } from '../../core/libraryData/headings';
-import { readHelp } from '../../core/libraryData/help';
+import { HELP_LIST, type HelpFile, readHelp } from '../../core/libraryData/help';
 import { readHoldings } from '../../core/libraryData/holdings';
 import { readLenders } from '../../core/libraryData/lenders';
 import { readLibraryFile } from '../../core/libraryData/libraryFile';
@@ -54,7 +54,6 @@ export interface Reader {
 }
 
 const FOLDER = 'examples/gralsund';
-const file = (name: string): string => readFileSync(`${FOLDER}/${name}`, 'latin1');
 const textFile = (name: string): string => readFileSync(`${FOLDER}/${name}`, 'utf8');
 /** Bytes as letters, and letters as bytes: what is broken is a text, whatever it was. */
 const latin1 = (bytes: Uint8Array): string => Buffer.from(bytes).toString('latin1');
@@ -219,6 +218,8 @@ const params = (read: (params: URLSearchParams) => unknown) => (text: string) =>
   read(new URLSearchParams(text));
 const bytes = (text: string): Uint8Array => Buffer.from(text, 'latin1');
 
+const NO_HELP = Object.fromEntries(HELP_LIST.map((name) => [name, undefined])) as Record<HelpFile, unknown>;
+
 /** @param model for reading references */
 export function readers(model: Model): readonly Reader[] {
   const items = things();
@@ -231,14 +232,6 @@ export function readers(model: Model): readonly Reader[] {
     required: wordList(say('courses.requiredWords')),
     further: wordList(say('courses.furtherWords')),
   };
-  const help = [
-    'questions.yaml',
-    'databases.yaml',
-    'guides.yaml',
-    'subjects.yaml',
-    'librarians.yaml',
-    'readers.yaml',
-  ] as const;
   return [
     ...READ_FORMATS.map(
       (format): Reader => ({
@@ -362,30 +355,17 @@ export function readers(model: Model): readonly Reader[] {
     { name: 'headings', written: ['heading,language,names\nAlgae,de,Algen|Tang\n'], read: readHeadings },
     {
       name: 'library.yaml',
-      written: [file('library.yaml')],
+      written: [textFile('library.yaml')],
       weight: 0.2,
       read: yaml((v) => readLibraryFile(v, LIBRARY.policy, [])),
     },
-    { name: 'mapping.yaml', written: [file('mapping.yaml')], weight: 0.3, read: yaml(readMapping) },
-    ...help.map(
+    { name: 'mapping.yaml', written: [textFile('mapping.yaml')], weight: 0.3, read: yaml(readMapping) },
+    ...HELP_LIST.map(
       (name): Reader => ({
         name,
         written: [some(textFile(name))],
         weight: 0.2,
-        read: yaml((v) =>
-          readHelp(
-            {
-              'questions.yaml': undefined,
-              'databases.yaml': undefined,
-              'guides.yaml': undefined,
-              'subjects.yaml': undefined,
-              'librarians.yaml': undefined,
-              'readers.yaml': undefined,
-              [name]: v,
-            },
-            campuses,
-          ),
-        ),
+        read: yaml((v) => readHelp({ ...NO_HELP, [name]: v }, campuses)),
       }),
     ),
     {

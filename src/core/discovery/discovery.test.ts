@@ -119,6 +119,11 @@ describe.each(SERVICES)('over the %s engine', (name) => {
       );
       expect(there?.hits.map((h) => h.id)).toEqual(here?.hits.map((h) => h.id));
       expect(there?.breakdown.place.map((v) => v.count)).toEqual(here?.breakdown.place.map((v) => v.count));
+      // Nobody is told what it is called in languages that are not spoken.
+      for (const d of [discovery, german])
+        expect(
+          JSON.stringify([await d.guidance(), d.library.words, await d.answers('', null, 50)]),
+        ).not.toContain('inOther');
       // Other rules hold in every language.
       await discovery.setPolicy({ ...discovery.library.policy, version: 'other' });
       expect(discovery.in('de').library.policy.version).toBe('other');

@@ -13,7 +13,7 @@ import { itemWithLive, type LiveCopies, NO_LIVE } from '../circulation/live';
 import type { Course } from '../courses/course';
 import type { EngineQuery, EngineTree, SearchEngine } from '../engine/port/engine';
 import type { Wanted } from '../model/codes';
-import { libraryIn, recordIn, speaks } from '../model/inOther';
+import { libraryIn, recordIn } from '../model/inOther';
 import type { Lender, Library } from '../model/library';
 import { type Message, msg } from '../model/message';
 import type { Policy } from '../model/policy';
@@ -68,7 +68,7 @@ import { dayOf as dayOfChange, harvested } from './harvest';
 import { HeadingFinder } from './headings';
 import type { History } from './history';
 import { inShort } from './inShort';
-import { Items, type RecordSaid } from './items';
+import { Items } from './items';
 import { findJournals } from './journals';
 import { keptAnswer, planFor } from './kept';
 import { copyCount, LineWriter, type Listing, listing, relatedRecord } from './lines';
@@ -98,6 +98,9 @@ export interface LibraryFile {
   /** What has changed since when. */
   readonly history: History;
 }
+/** The language of a library that names none. */
+const FIRST = 'en';
+
 export class Discovery {
   readonly #engine: SearchEngine;
   readonly file: LibraryFile;
@@ -106,47 +109,49 @@ export class Discovery {
   readonly #courses: Courses;
   readonly #answers: AnswerFinder;
   readonly #headings: HeadingFinder;
+  readonly #guidance: Guidance;
+  readonly #language: string;
+  /** In which the library says something, beside its own. */
+  readonly #languages: ReadonlySet<string>;
   #library: Library;
-  /** The same, as it is said in other languages of the library's, each made when it is first asked for. */
+  /** The same, as it is said in other languages, each made when it is first asked for. */
   readonly #spoken = new Map<string, Discovery>();
 
-  /** @param spoken how it is said in another language than the library's own */
-  constructor(
-    engine: SearchEngine,
-    file: LibraryFile,
-    spoken: { readonly helpIn: string | null; readonly record: RecordSaid } | null = null,
-  ) {
+  /** @param language in which the library calls its places, neighbours and help; its own where nothing is said */
+  constructor(engine: SearchEngine, file: LibraryFile, language = file.library.language ?? FIRST) {
+    const own = file.library.language ?? FIRST;
+    const helped = languagesOf(file.guidance);
     this.#engine = engine;
     this.file = file;
-    this.#library = file.library;
-    this.#items = new Items(engine, file.journals, file.lines, spoken?.record);
+    this.#language = language;
+    this.#languages = new Set([...helped, ...Object.keys(file.library.words?.inOther ?? {})]);
+    this.#library = libraryIn(file.library, language);
+    this.#guidance = guidanceIn(file.guidance, language);
+    this.#items = new Items(engine, file.journals, file.lines, recordIn(file.library, this.#library));
     this.#lines = new LineWriter(this.#items, () => this.#library);
     this.#courses = new Courses(file.courses, file.courseTitles, this.#items);
-    const { answers = [], headings = [], topics } = file.guidance;
-    const language = file.library.language ?? 'en';
-    this.#answers = new AnswerFinder(answers, spoken?.helpIn ?? language);
-    this.#headings = new HeadingFinder(headings, topics, language);
+    const { answers = [], headings = [], topics } = this.#guidance;
+    this.#answers = new AnswerFinder(answers, helped.has(language) ? language : own);
+    this.#headings = new HeadingFinder(headings, topics, own);
   }
 
   get library(): Library {
     return this.#library;
   }
   /**
-   * The same library in a language: its places, neighbours and help are called as it says in that. What answers is
-   * this engine; rules and lenders are this one's at the time, so that it is asked for anew each time.
+   * The same library in a language. What answers is this engine; rules and lenders are this one's at the time, so that
+   * it is asked for anew each time.
    */
   in(language: string): Discovery {
-    const { guidance } = this.file;
-    const helped = languagesOf(guidance).has(language);
-    if (!helped && !speaks(this.#library, language)) return this;
-    const known = this.#spoken.get(language);
-    if (known) return known;
-    const library = libraryIn(this.#library, language);
-    const made = new Discovery(
-      this.#engine,
-      { ...this.file, library, guidance: guidanceIn(guidance, language) },
-      { helpIn: helped ? language : null, record: recordIn(this.#library, library) },
-    );
+    if (language === this.#language || !this.#languages.has(language)) return this;
+    const { policy, lenders } = this.#library;
+    const made =
+      this.#spoken.get(language) ??
+      new Discovery(
+        this.#engine,
+        { ...this.file, library: { ...this.file.library, policy, lenders } },
+        language,
+      );
     this.#spoken.set(language, made);
     return made;
   }
@@ -249,7 +254,7 @@ export class Discovery {
     return { suggestions: await this.#engine.suggest(typed, SUGGESTED) };
   }
   async guidance(): Promise<Omit<Guidance, 'answers' | 'headings'>> {
-    const { answers: _answers, headings: _headings, ...map } = this.file.guidance;
+    const { answers: _answers, headings: _headings, ...map } = this.#guidance;
     return map;
   }
   async answers(q: string, place: AnswerPlace | null, most: number): Promise<AnswersAnswer> {

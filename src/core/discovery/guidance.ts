@@ -10,15 +10,8 @@ import { SMALL_WORDS, words } from '../words/fold';
 import type { HeadingName } from './headings';
 
 /** Some of an entry in other languages than the library's own, by ISO 639-1 code. */
-interface InOther<T> {
-  readonly inOther?: Readonly<Record<string, Partial<T>>>;
-}
-interface DatabaseSaid {
-  readonly name: string;
-  readonly about: string;
-  readonly missing: string;
-}
-export interface Database extends InOther<DatabaseSaid> {
+type InOther<T> = Readonly<Record<string, Partial<T>>>;
+export interface Database {
   readonly id: string;
   readonly name: string;
   readonly about: string;
@@ -28,18 +21,15 @@ export interface Database extends InOther<DatabaseSaid> {
   readonly missing: string;
   /** Address of its own search; `{words}` stands for the words. */
   readonly search: string;
+  readonly inOther?: InOther<Pick<Database, 'name' | 'about' | 'missing'>>;
 }
-interface GuideSaid {
-  readonly title: string;
-  readonly about: string;
-  readonly steps: readonly string[];
-}
-export interface StudyGuide extends InOther<GuideSaid> {
+export interface StudyGuide {
   readonly id: string;
   readonly title: string;
   readonly about: string;
   readonly subjects: readonly string[];
   readonly steps: readonly string[];
+  readonly inOther?: InOther<Pick<StudyGuide, 'title' | 'about' | 'steps'>>;
 }
 /** A topic of the map: words and headings that speak for it. */
 export interface Topic {
@@ -50,13 +40,8 @@ export interface Topic {
 /** Where a ready answer may stand beside what somebody does. */
 export const ANSWER_PLACES = ['search', 'item', 'slip', 'error'] as const;
 export type AnswerPlace = (typeof ANSWER_PLACES)[number];
-interface AnswerSaid {
-  readonly question: string;
-  readonly answer: string;
-  readonly words: readonly string[];
-}
 /** What is always asked, with its answer. */
-export interface ReadyAnswer extends InOther<AnswerSaid> {
+export interface ReadyAnswer {
   readonly id: string;
   readonly question: string;
   readonly answer: string;
@@ -65,6 +50,7 @@ export interface ReadyAnswer extends InOther<AnswerSaid> {
   readonly places: readonly AnswerPlace[];
   /** The view that it speaks of. */
   readonly href?: string;
+  readonly inOther?: InOther<Pick<ReadyAnswer, 'question' | 'answer' | 'words'>>;
 }
 export interface Guidance {
   readonly answers?: readonly ReadyAnswer[];
@@ -77,7 +63,10 @@ export interface Guidance {
   readonly librarians?: readonly Librarian[];
 }
 
-function saidIn<T extends InOther<object>>(list: readonly T[], language: string): readonly T[] {
+function saidIn<T extends { readonly inOther?: InOther<object> }>(
+  list: readonly T[],
+  language: string,
+): readonly T[] {
   return list.map(({ inOther, ...one }) => ({ ...one, ...own(inOther ?? {}, language) }) as T);
 }
 /** Databases, guides and ready answers in a language, as far as they are written in it; else as in the library's own. */

@@ -6,7 +6,7 @@ import type { SearchEngine } from '../engine/port/engine';
 import type { DiscoveryRecord, Journal } from '../model/record';
 import type { KbartLine } from '../model/titleList';
 
-export type RecordSaid = (record: DiscoveryRecord) => DiscoveryRecord;
+type RecordSaid = (record: DiscoveryRecord) => DiscoveryRecord;
 
 export class Items {
   readonly #engine: SearchEngine;

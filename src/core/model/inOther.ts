@@ -57,10 +57,6 @@ const policyIn = (policy: Policy, said: Rules): Policy => ({
   },
 });
 
-/** Whether it says anything in a language. */
-export const speaks = ({ words }: Pick<Saying, 'words'>, language: string): boolean =>
-  own(words?.inOther ?? {}, language) !== undefined;
-
 /** The library as it is said in a language; the others that it speaks are not carried along. */
 export function libraryIn<L extends Saying>(library: L, language: string): L {
   if (!library.words) return library;

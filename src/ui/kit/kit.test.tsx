@@ -108,6 +108,12 @@ describe('what was removed', () => {
 });
 
 describe('a failure', () => {
+  it('is the heading of a page that has nothing else', () => {
+    const { rerender } = render(<Failure error={new Error('It is away.')} />);
+    expect(screen.queryByRole('heading')).toBeNull();
+    rerender(<Failure error={new Error('It is away.')} whole />);
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('It is away.');
+  });
   it('says what it is told, and never nothing', () => {
     const again = vi.fn();
     const { rerender } = render(<Failure error={new Error('The index is being built.')} again={again} />);
