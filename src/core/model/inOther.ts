@@ -87,10 +87,10 @@ export function recordIn(
   said: Pick<Saying, 'campuses'>,
 ): <R extends DiscoveryRecord>(record: R) => R {
   const levels = new Map<string, string>();
-  for (const [i, { id, levels: own = [] }] of here.campuses.entries())
-    for (const [k, { name }] of own.entries()) {
+  for (const [i, campus] of here.campuses.entries())
+    for (const [k, { name }] of (campus.levels ?? []).entries()) {
       const other = said.campuses[i]?.levels?.[k]?.name;
-      if (other !== undefined && other !== name) levels.set(`${id}|${name}`, other);
+      if (other !== undefined && other !== name) levels.set(`${campus.id}|${name}`, other);
     }
   if (!levels.size) return (record) => record;
   return (record) =>
