@@ -1,10 +1,11 @@
 /** Citations from a worker, and the reader's own styles. */
-import { type Cited, joined } from '../core/citing/cited';
+import type { Cited, Place } from '../core/citing/cited';
 import { localeName } from '../core/citing/locale';
 import type { PackedNode } from '../core/citing/style';
+import type { CslItem } from '../core/model/record';
 import { say as sayCiting } from '../words/generated/citing';
 import { say } from '../words/generated/workers';
-import type { CiteTask, CitingAnswer, CitingTask, Stage, StyleSource } from './citing.worker';
+import type { CitingAnswer, CitingTask, Manner, StyleSource } from './citing.worker';
 import program from './citing.worker.ts?worker&url';
 import { getLocale, getStyle } from './further';
 import { shortId } from './ids';
@@ -13,9 +14,16 @@ import { rowsWith } from './shapes';
 import type { Store } from './store';
 import { startWorker } from './trusted';
 
-/** What is to be set, and how; `style` is the id of a public style or of one of the reader's own. */
-export interface Citing extends Pick<CiteTask, 'items' | 'locale' | 'byRecord' | 'place'> {
+/** In which style; `style` is the id of a public style or of one of the reader's own. */
+export interface CiteIn {
   readonly style: string;
+  readonly locale: string | null;
+  readonly byRecord: boolean;
+}
+/** What is to be set, and how. */
+export interface Citing extends CiteIn {
+  readonly items: readonly CslItem[];
+  readonly place: Place | null;
 }
 const packs = new Map<string, Promise<PackedNode>>();
 /** Asked once a page; what failed is asked again. */
@@ -30,9 +38,10 @@ function held(key: string, ask: () => Promise<PackedNode>): Promise<PackedNode> 
 const FALLBACK = 'en-US';
 /** All locales that the processor may ask for. */
 async function localesFor(
-  { items, locale, byRecord }: Citing,
+  { locale, byRecord }: CiteIn,
+  items: readonly CslItem[],
   style: StyleSource,
-): Promise<CiteTask['locales']> {
+): Promise<Manner['locales']> {
   const own =
     'packed' in style ? style.packed.a?.['default-locale'] : /default-locale="([\w-]+)"/.exec(style.xml)?.[1];
   const wanted = new Set([
@@ -54,15 +63,21 @@ async function localesFor(
   return Object.fromEntries(found.flat());
 }
 
-/** Lists longer than this are set by several workers, a part each. */
-const LONG = 24;
-/** As many as there are processors for; each knows of the whole list, so that more than four add little. */
-const HANDS = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
-interface Told {
-  readonly answer: CitingAnswer;
-  /** Whose answer it is. */
-  readonly hand: number;
+async function mannerOf(store: Store, citeIn: CiteIn, items: readonly CslItem[]): Promise<Manner> {
+  const { style: id, locale, byRecord } = citeIn;
+  // Asked for beside the style: nearly every one of them wants it. Whether it came is seen below.
+  void held(`locale ${FALLBACK}`, () => getLocale(FALLBACK)).catch(() => undefined);
+  const xml = id.startsWith('own:') ? (await store.styles.get(id))?.xml : undefined;
+  const style: StyleSource =
+    xml === undefined ? { packed: await held(`style ${id}`, () => getStyle(id)) } : { xml };
+  return { style, locale, byRecord, locales: await localesFor(citeIn, items, style) };
 }
+
+/** What longer lists lack is found out by a second worker, while the first sets them. */
+const LONG = 24;
+/** So many of what is to be set are tried beforehand: a program that has run is faster. */
+const TRIED = 12;
+type Task<T> = T extends CitingTask ? Omit<T, 'n'> : never;
 
 /** Workers that set; a new task takes the place of the one before. */
 export class Citer {
@@ -75,6 +90,19 @@ export class Citer {
   prepare(): void {
     this.#worker(0);
   }
+  /** The style, too, where it is known in which; nothing that fails is said before it is asked for. */
+  async makeReady(store: Store, citeIn: CiteIn, items: readonly CslItem[]): Promise<void> {
+    const turn = this.#turn;
+    const manner = await mannerOf(store, citeIn, items).catch(() => null);
+    if (!manner || turn !== this.#turn) return;
+    const task = { n: 0, do: 'ready', ...manner, items: items.slice(0, TRIED) } as const;
+    if (items.length <= LONG) return this.#send(0, { ...task, for: 'cite' });
+    this.#send(0, { ...task, for: 'set' });
+    this.#send(1, { ...task, for: 'ask' });
+  }
+  #send(hand: number, task: CitingTask): void {
+    this.#worker(hand).postMessage(task);
+  }
   #worker(hand: number): Worker {
     const made = this.#workers[hand] ?? startWorker(program);
     this.#workers[hand] = made;
@@ -84,7 +112,7 @@ export class Citer {
    * One task a worker.
    * @param told with each answer; true when nothing more is waited for
    */
-  #ask(tasks: readonly Omit<CitingTask, 'n'>[], told: (said: Told) => boolean): Promise<void> {
+  #ask(tasks: readonly Task<CitingTask>[], told: (said: CitingAnswer) => boolean): Promise<void> {
     if (this.#busy) this.stop();
     const n = ++this.#n;
     this.#busy = true;
@@ -98,12 +126,12 @@ export class Citer {
         worker.onmessage = ({ data: answer }: MessageEvent<CitingAnswer>) => {
           if (answer.n !== this.#n) return;
           if (answer.failed) return fail(sayCiting(answer.failed));
-          if (!told({ answer, hand })) return;
+          if (!told(answer)) return;
           this.#busy = false;
           resolve();
         };
         worker.onerror = () => fail(say('workers.readerNotStarted'));
-        worker.postMessage({ n, ...task } as CitingTask);
+        this.#send(hand, { n, ...task });
       }
     });
   }
@@ -114,34 +142,28 @@ export class Citer {
    */
   async cite(store: Store, citing: Citing, told: (cited: Cited, all: boolean) => void): Promise<void> {
     const turn = ++this.#turn;
-    const { style: id, ...rest } = citing;
-    // Asked for beside the style: nearly every one of them wants it. Whether it came is seen below.
-    void held(`locale ${FALLBACK}`, () => getLocale(FALLBACK)).catch(() => undefined);
-    const xml = id.startsWith('own:') ? (await store.styles.get(id))?.xml : undefined;
-    const style: StyleSource =
-      xml === undefined ? { packed: await held(`style ${id}`, () => getStyle(id)) } : { xml };
-    const locales = await localesFor(citing, style);
+    const { items, place } = citing;
+    const manner = await mannerOf(store, citing, items);
     if (turn !== this.#turn) return;
-    const of = citing.items.length > LONG ? HANDS : 1;
-    const tasks = Array.from({ length: of }, (_, part) => {
-      return { do: 'cite', ...rest, style, locales, share: { part, of } } as const;
-    });
-    /** By stage: the shares that have come so far. */
-    const come = new Map<Stage, Map<number, Cited>>();
-    await this.#ask(tasks, ({ hand, answer: { stage, cited } }) => {
-      if (!stage || !cited) return false;
-      const shares = (come.get(stage) ?? new Map<number, Cited>()).set(hand, cited);
-      come.set(stage, shares);
-      const all = stage === 'all' && shares.size === of;
-      if (stage === 'first') told(cited, false);
-      else if (shares.size === of) told(joined(tasks.flatMap((t) => shares.get(t.share.part) ?? [])), all);
-      return all;
+    const how = { ...manner, items };
+    const tasks: Task<CitingTask>[] =
+      items.length > LONG
+        ? [
+            { do: 'set', ...how, place },
+            { do: 'ask', ...how },
+          ]
+        : [{ do: 'cite', ...how, place }];
+    await this.#ask(tasks, ({ stage, cited, asked }) => {
+      // The first worker comes to it when its list is set.
+      if (asked) this.#send(0, { n: this.#n, do: 'holes', asked, items });
+      if (cited) told(cited, stage === 'all');
+      return stage === 'all';
     });
   }
   /** The title of a style in a file. Rejects with what is wrong with one that can't be used. */
   async check(xml: string): Promise<string> {
     let title = '';
-    await this.#ask([{ do: 'check', xml } as Omit<CitingTask, 'n'>], ({ answer }) => {
+    await this.#ask([{ do: 'check', xml }], (answer) => {
       title = answer.title ?? '';
       return true;
     });

@@ -4,7 +4,7 @@
  */
 import type { CitationItem, Engine, Section } from 'citeproc';
 import type { CslItem } from '../model/record';
-import { type Cited, type CitedEntry, type Place, shareOf, WHOLE } from './cited';
+import type { Cited, CitedEntry, Place } from './cited';
 import { couldLack, filledWith, type Lack, markedIn, piecesOf, signatureOf } from './lacking';
 import { localeName } from './locale';
 import { CSL, passPlainText, readAnew, tellNobodyApart } from './processor';
@@ -67,18 +67,14 @@ class Setter {
   }
   /**
    * Sets other things; those before are forgotten.
-   * @param wanted of all in their order, those that are to be set; the others are known of all the same
+   * @param wanted ids of those that are to be set; the others are known of all the same
    */
-  set(
-    items: readonly CslItem[],
-    wanted: (order: readonly string[]) => readonly string[] = (all) => all,
-  ): Made {
+  set(items: readonly CslItem[], wanted?: ReadonlySet<string>): Made {
     // Emptied first: things of the same id that differ would be taken for known.
     this.#engine.updateItems([]);
     this.#items = new Map(items.map((i) => [i.id, i]));
     this.#engine.updateItems([...this.#items.keys()], this.#alone);
-    const all = this.#list ? this.#engine.registry.getSortedIds() : [...this.#items.keys()];
-    return this.#made(all, wanted(all));
+    return this.#made(wanted);
   }
   /**
    * Sets some of the things again with more in them: order, numbers and letters are those of the list as it was set,
@@ -90,14 +86,11 @@ class Setter {
       this.#items.set(item.id, item);
       readAnew(this.#engine, item.id);
     }
-    const all = this.#list ? this.#engine.registry.getSortedIds() : [...this.#items.keys()];
-    const ids = new Set(items.map((i) => i.id));
-    return this.#made(
-      all,
-      all.filter((id) => ids.has(id)),
-    );
+    return this.#made(new Set(items.map((i) => i.id)));
   }
-  #made(all: readonly string[], order: readonly string[]): Made {
+  #made(wanted: ReadonlySet<string> | undefined): Made {
+    const all = this.#list ? this.#engine.registry.getSortedIds() : [...this.#items.keys()];
+    const order = wanted ? all.filter((id) => wanted.has(id)) : all;
     const made = this.#list ? this.#engine.makeBibliography(this.#section(all, new Set(order))) : false;
     if (!made) return { order, html: new Map(order.map((id) => [id, this.cite({ id })])), hanging: false };
     const [info, html] = made;
@@ -139,7 +132,8 @@ const withHoles = (runs: readonly Run[]): Run[] =>
   );
 
 /** By signature: of what could be lacking, what the style would print. */
-function askedBy(items: readonly CslItem[], setter: Setter): ReadonlyMap<string, readonly Lack[]> {
+export type Asked = ReadonlyMap<string, readonly Lack[]>;
+function askedBy(items: readonly CslItem[], setter: Setter): Asked {
   const samples = new Map<string, { readonly item: CslItem; readonly could: readonly Lack[] }>();
   for (const item of items) {
     const could = couldLack(item);
@@ -169,27 +163,27 @@ function askedBy(items: readonly CslItem[], setter: Setter): ReadonlyMap<string,
  */
 export class Citer {
   readonly #setting: Setting;
-  readonly #setter: Setter;
-  /** Finds out what the style asks for, beside the list that was set; made where it is wanted. */
+  /** Sets the list; each is made where it is wanted, which takes long. */
+  #setter: Setter | null = null;
+  /** Finds out what the style asks for, beside the list that was set. */
   #asker: Setter | null = null;
-  /** Throws where the style can't be used by the processor. */
   constructor(setting: Setting) {
     this.#setting = setting;
-    this.#setter = new Setter(setting);
+  }
+  #sets(): Setter {
+    this.#setter ??= new Setter(this.#setting);
+    return this.#setter;
   }
 
   /**
    * The list alone: how each thing is cited in the text, and what is missing, is asked for with `inText` and
-   * `withHoles`, which take as long again.
+   * `withHoles`, which take as long again. Throws where the style can't be used by the processor.
    * @param items ids all different
    */
-  list(items: readonly CslItem[], share = WHOLE): Cited {
-    const setter = this.#setter;
-    const { order, html, hanging } = setter.set(items, (all) => shareOf(all, share));
-    const { notes } = setter;
-    const own = this.#setting.byRecord
-      ? inOwnLanguage(items, this.#setting, order)
-      : new Map<string, string>();
+  list(items: readonly CslItem[]): Cited {
+    const { order, html, hanging } = this.#sets().set(items);
+    const { notes } = this.#sets();
+    const own = this.#setting.byRecord ? inOwnLanguage(items, this.#setting) : new Map<string, string>();
     return {
       notes,
       list: hasList(this.#setting.style),
@@ -211,7 +205,8 @@ export class Citer {
    */
   inText(cited: Cited, place: Place | null = null): Cited {
     const at = place?.value.trim() ? { locator: place.value.trim(), label: place.label } : {};
-    const set = (id: string, position: 0 | 1): Run[] => runsOf(this.#setter.cite({ id, ...at, position }));
+    const setter = this.#sets();
+    const set = (id: string, position: 0 | 1): Run[] => runsOf(setter.cite({ id, ...at, position }));
     return {
       ...cited,
       entries: cited.entries.map((entry) => ({
@@ -222,27 +217,29 @@ export class Citer {
     };
   }
   /**
+   * What the style asks of things and they lack, whatever list they stand in: another one can find it out while this
+   * one sets the list.
+   */
+  asks(items: readonly CslItem[]): Asked {
+    this.#asker ??= new Setter(this.#setting, { alone: true });
+    return askedBy(items, this.#asker);
+  }
+  /**
    * The same with what is missing, and holes in its place; another list has to be set before `inText` again.
    * @param cited the list that was set last
-   * @param items all things of the list, also where this is a share of it
+   * @param items the things of the list
    */
-  withHoles(cited: Cited, items: readonly CslItem[]): Cited {
-    const mine = new Set(cited.entries.map((e) => e.id));
-    this.#asker ??= new Setter(this.#setting, { alone: true });
-    const asked = askedBy(
-      items.filter((i) => mine.has(i.id)),
-      this.#asker,
-    );
+  withHoles(cited: Cited, items: readonly CslItem[], asked = this.asks(items)): Cited {
     const lacks = new Map<string, readonly Lack[]>();
     const filled = items.flatMap((item, n) => {
-      const missing = mine.has(item.id) ? asked.get(signatureOf(item)) : undefined;
+      const missing = asked.get(signatureOf(item));
       if (!missing?.length) return [];
       lacks.set(item.id, missing);
       const variables = missing.map((l) => l.variable);
       return filledWith(item, variables, n);
     });
     if (!lacks.size) return cited;
-    const { html } = this.#setter.again(filled);
+    const { html } = this.#sets().again(filled);
     const entries = cited.entries.map((entry): CitedEntry => {
       const missing = lacks.get(entry.id);
       if (!missing) return entry;
@@ -260,25 +257,18 @@ export function citeAll(items: readonly CslItem[], setting: Setting, place: Plac
   const citer = new Citer(setting);
   return citer.withHoles(citer.inText(citer.list(items), place), items);
 }
-/** Of those wanted, the ones whose record is in another language than the list's, each set in that language. */
-function inOwnLanguage(
-  items: readonly CslItem[],
-  setting: Setting,
-  wanted: readonly string[],
-): ReadonlyMap<string, string> {
+/** Those whose record is in another language than the list's, each set in that language. */
+function inOwnLanguage(items: readonly CslItem[], setting: Setting): ReadonlyMap<string, string> {
   const out = new Map<string, string>();
-  const set = new Set(wanted);
   const byLanguage = new Map<string, Set<string>>();
   for (const { id, language } of items)
-    if (language && set.has(id)) {
+    if (language) {
       const name = localeName(language);
       byLanguage.set(name, (byLanguage.get(name) ?? new Set()).add(id));
     }
   for (const [language, ids] of byLanguage) {
     if (language === setting.locale || !setting.localeOf(language)) continue;
-    const { html } = new Setter(setting, { force: language }).set(items, (all) =>
-      all.filter((id) => ids.has(id)),
-    );
+    const { html } = new Setter(setting, { force: language }).set(items, ids);
     for (const id of ids) out.set(id, html.get(id) ?? '');
   }
   return out;

@@ -37,20 +37,3 @@ export interface Cited {
   /** In the order of the list. */
   readonly entries: readonly CitedEntry[];
 }
-
-/** One of several parts of a list, of like length: what is set in parts is set at once. */
-export interface Share {
-  /** From 0. */
-  readonly part: number;
-  readonly of: number;
-}
-export const WHOLE: Share = { part: 0, of: 1 };
-export const shareOf = (all: readonly string[], { part, of }: Share): readonly string[] =>
-  all.slice(Math.round((all.length * part) / of), Math.round((all.length * (part + 1)) / of));
-/** The parts of a list, each as it was set, as one. */
-export const joined = (parts: readonly Cited[]): Cited => ({
-  notes: parts.some((p) => p.notes),
-  list: parts.some((p) => p.list),
-  hanging: parts.some((p) => p.hanging),
-  entries: parts.flatMap((p) => p.entries),
-});

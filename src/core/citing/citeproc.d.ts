@@ -64,6 +64,8 @@ declare module 'citeproc' {
   }
   const CSL: {
     Engine: typeof Engine;
+    /** Called on a processor: a thing as it is cited where nobody is told apart from others. */
+    getAmbiguousCite(this: Engine, item: { readonly id: string }, ...how: unknown[]): string;
     /** Called on a processor: small letters by the languages of what is set. */
     toLocaleLowerCase(
       this: {

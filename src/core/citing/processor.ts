@@ -19,10 +19,20 @@ export function passPlainText({ fun: { flipflopper } }: Engine): void {
   };
 }
 
+/** Processors whose things are set each for itself. */
+const apart = new WeakSet<object>();
 /** Things are set each for itself: no keys to sort them by, no letters, initials or more names to tell them apart. */
-export function tellNobodyApart({ registry, disambiguate }: Engine): void {
-  registry.setsortkeys = () => undefined;
-  disambiguate.modes.length = 0;
+export function tellNobodyApart(engine: Engine): void {
+  engine.registry.setsortkeys = () => undefined;
+  engine.disambiguate.modes.length = 0;
+  apart.add(engine);
+}
+/** What is told apart is first set as it is cited, to see whose citations are alike. */
+function knowNobodyApart(): void {
+  const { getAmbiguousCite } = CSL;
+  CSL.getAmbiguousCite = function (item, ...how) {
+    return apart.has(this) ? item.id : getAmbiguousCite.call(this, item, ...how);
+  };
 }
 /** A thing of the list is asked for again, and takes the place of what was read of it. */
 export function readAnew(engine: Engine, id: string): void {
@@ -92,5 +102,6 @@ passPlainLetters();
 knowMacros();
 decorateInOrder();
 lookAtTop();
+knowNobodyApart();
 
 export { CSL };

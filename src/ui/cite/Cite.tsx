@@ -1,18 +1,14 @@
 /** The button that opens the sheet, which comes with it. */
 import { Suspense, useState } from 'react';
 import { part } from '../../browser/parts';
+import { own } from '../../core/table';
 import { say } from '../../words/generated/keep';
+import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import type { ToCite } from './CiteSheet';
 
 const sheet = () => import('./CiteSheet');
 const CiteSheet = part(sheet);
-/** What is large about it comes when somebody goes towards the button. */
-const approach = (): void =>
-  void sheet().then(
-    ({ prepareCiter }) => prepareCiter(),
-    () => undefined,
-  );
 
 export function CiteOpen({ things, close }: { things: readonly ToCite[]; close: () => void }) {
   return (
@@ -21,9 +17,16 @@ export function CiteOpen({ things, close }: { things: readonly ToCite[]; close: 
     </Suspense>
   );
 }
-/** @param things asked for when the sheet is opened */
+/** @param things asked for when the sheet is opened, or will be in a moment */
 export function Cite({ things }: { things: () => readonly ToCite[] }) {
+  const { reader, settings } = useHere();
   const [open, setOpen] = useState<readonly ToCite[] | null>(null);
+  // What is large about it comes when somebody goes towards the button, and the style that this reader cites in.
+  const approach = (): void =>
+    void sheet().then(
+      ({ prepareCiter }) => prepareCiter(own(settings.citeAs, reader.id), things),
+      () => undefined,
+    );
   return (
     <>
       <button

@@ -3,9 +3,9 @@
  * in its place, filled there. Copies and files are of what was set.
  */
 import { startTransition, useCallback, useEffect, useMemo, useState } from 'react';
-import { Citer } from '../../browser/citing';
+import { type CiteIn, Citer } from '../../browser/citing';
 import { correctionsOf } from '../../browser/corrections';
-import { citedAs } from '../../browser/settings';
+import { type CiteAs, citedAs } from '../../browser/settings';
 import { theStore } from '../../browser/store';
 import { type Cited, PLACES, type Place } from '../../core/citing/cited';
 import { corrected } from '../../core/citing/fill';
@@ -53,11 +53,20 @@ async function copyFormatted(html: string, text: string): Promise<void> {
 }
 
 let prepared: Citer | null = null;
-/** The processor, for the sheet that is opened next. */
-export function prepareCiter(): void {
-  prepared ??= new Citer();
+/** The processor, for the sheet that is opened next, and the style in which this reader cited last. */
+export function prepareCiter(last: CiteAs | undefined, things: () => readonly ToCite[]): void {
+  if (prepared) return;
+  prepared = new Citer();
   prepared.prepare();
+  if (!last) return;
+  const items = things().map(({ key, csl }): CslItem => ({ ...csl, id: key }));
+  void prepared.makeReady(theStore(), inStyle(last), items);
 }
+const inStyle = ({ style, locale, byRecord }: Omit<CiteAs, 'title'>): CiteIn => ({
+  style,
+  locale: locale || null,
+  byRecord,
+});
 function takeCiter(): Citer {
   const citer = prepared ?? new Citer();
   prepared = null;
@@ -83,7 +92,11 @@ function useCited(
   useEffect(() => {
     if (!style) return;
     let left = false;
-    const citing = { items, style, locale: locale || null, byRecord, place: place.value ? place : null };
+    const citing = {
+      items,
+      ...inStyle({ style, locale, byRecord }),
+      place: place.value ? place : null,
+    };
     citer
       .cite(theStore(), citing, (cited, all) => {
         // Hundreds of entries are drawn between whatever else there is to do.
