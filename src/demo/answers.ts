@@ -1,5 +1,6 @@
 /** Ready answers of the made-up university's ask desk: what students ask, in a line or three. */
 import type { AnswerPlace, ReadyAnswer } from '../core/discovery/guidance';
+import { ANSWERS_IN } from './answersIn/all';
 
 type Row = readonly [question: string, answer: string, words: string, places: string, href?: string];
 const ROWS: readonly Row[] = [
@@ -406,6 +407,15 @@ const ROWS: readonly Row[] = [
   ],
 ];
 
+/** In each language, the answer at a place in the list. */
+function saidIn(at: number): NonNullable<ReadyAnswer['inOther']> {
+  return Object.fromEntries(
+    Object.entries(ANSWERS_IN).flatMap(([language, said]) => {
+      const [question, answer, words] = said[at] ?? [];
+      return question && answer && words ? [[language, { question, answer, words: words.split(' ') }]] : [];
+    }),
+  );
+}
 /** With numbers of their own, so that links to them last. */
 export const ANSWERS: readonly ReadyAnswer[] = ROWS.map(([question, answer, words, places, href], i) => ({
   id: `a${String(i + 1).padStart(2, '0')}`,
@@ -414,4 +424,5 @@ export const ANSWERS: readonly ReadyAnswer[] = ROWS.map(([question, answer, word
   words: words.split(' '),
   places: places.split(' ') as AnswerPlace[],
   ...(href ? { href } : {}),
+  inOther: saidIn(i),
 }));

@@ -3,6 +3,7 @@
 import type { Database, Guidance, StudyGuide, Topic } from '../core/discovery/guidance';
 import { words } from '../core/words/fold';
 import { ANSWERS } from './answers';
+import { DATABASES_IN, GUIDES_IN } from './guidanceIn';
 import { LIBRARIANS } from './librarians';
 import { DISCIPLINE_NAMES } from './vocabulary/disciplineNames';
 import { DISCIPLINES, type Discipline } from './vocabulary/disciplines';
@@ -23,6 +24,12 @@ const database = (
   missing,
   subjects: subjects === '*' ? DISCIPLINES.map((d) => d.name) : subjects.split(' ').flatMap(name),
   search: `/standin/database/${id}?q={words}`,
+  inOther: Object.fromEntries(
+    Object.entries(DATABASES_IN).map(([language, said]) => {
+      const [inIt, notInIt] = said[id] ?? [];
+      return [language, { ...(inIt ? { about: inIt } : {}), ...(notInIt ? { missing: notInIt } : {}) }];
+    }),
+  ),
 });
 
 const DATABASES: readonly Database[] = [
@@ -117,18 +124,35 @@ const DATABASES: readonly Database[] = [
   ),
 ];
 
-const guide = (d: Discipline): StudyGuide => ({
-  id: d.id,
-  title: `Finding your way in ${d.name.toLowerCase()}`,
-  about: `Where to begin, what the headings are called, and how the literature of ${d.name.toLowerCase()} is made.`,
-  subjects: [d.name],
-  steps: [
-    `Start from a heading rather than a word: ${d.subjects.slice(0, 4).join(', ')}.`,
-    `Words that writers use: ${[...d.topics.slice(0, 3), ...d.aspects.slice(0, 3)].join(', ')}.`,
-    `Ask how it was found out: ${d.methods.slice(0, 3).join(', ')} are common here.`,
-    `On the shelf: class ${d.lc} (Library of Congress) or ${d.dewey} (Dewey).`,
-  ],
-});
+const subjectIn = (d: Discipline, language: string): string =>
+  DISCIPLINE_NAMES.find((n) => n.heading === d.name && n.language === language)?.names[0] ?? d.name;
+function guide(d: Discipline): StudyGuide {
+  const of = {
+    headings: d.subjects.slice(0, 4).join(', '),
+    words: [...d.topics.slice(0, 3), ...d.aspects.slice(0, 3)].join(', '),
+    methods: d.methods.slice(0, 3).join(', '),
+    lc: d.lc,
+    dewey: d.dewey,
+  };
+  return {
+    id: d.id,
+    title: `Finding your way in ${d.name.toLowerCase()}`,
+    about: `Where to begin, what the headings are called, and how the literature of ${d.name.toLowerCase()} is made.`,
+    subjects: [d.name],
+    steps: [
+      `Start from a heading rather than a word: ${of.headings}.`,
+      `Words that writers use: ${of.words}.`,
+      `Ask how it was found out: ${of.methods} are common here.`,
+      `On the shelf: class ${d.lc} (Library of Congress) or ${d.dewey} (Dewey).`,
+    ],
+    inOther: Object.fromEntries(
+      Object.entries(GUIDES_IN).map(([language, said]) => [
+        language,
+        said({ ...of, subject: subjectIn(d, language) }),
+      ]),
+    ),
+  };
+}
 const topic = (d: Discipline): Topic => ({
   subject: d.name,
   words: [...new Set([...d.topics, ...d.aspects, ...d.names].flatMap((t) => words(t)))].filter(

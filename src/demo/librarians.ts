@@ -1,6 +1,7 @@
 /** The subject librarians of Tarnholm University, and when they sit. All made up. */
 import type { Librarian, Sitting } from '../core/model/librarian';
 import type { CampusId } from '../core/model/record';
+import { own } from '../core/table';
 import { DISCIPLINES } from './vocabulary/disciplines';
 
 const subjects = (ids: string): string[] =>
@@ -12,6 +13,65 @@ const sits = (text: string): Sitting[] =>
     const [from = '', to = ''] = hours.split('-');
     return { weekday: Number(weekday), from, to, campus: place === 'online' ? null : (place as CampusId) };
   });
+/** By id, what they are asked about, in the other languages. */
+const ABOUT_IN: Readonly<Record<string, Librarian['inOther']>> = {
+  oddny: {
+    de: { about: 'Das Meer und was darin lebt; systematische Suchen, Daten über Arten.' },
+    fr: { about: 'La mer et ce qui y vit ; recherches systématiques, données sur les espèces.' },
+    es: { about: 'El mar y lo que vive en él; búsquedas sistemáticas, datos sobre especies.' },
+    pt: { about: 'O mar e o que vive nele; buscas sistemáticas, dados sobre espécies.' },
+    tr: { about: 'Deniz ve içinde yaşayanlar; sistematik aramalar, tür verileri.' },
+    ar: { about: 'البحر وما يعيش فيه؛ عمليات البحث المنهجية وبيانات الأنواع.' },
+  },
+  wendel: {
+    de: { about: 'Gesundheit und Pflege: Fragen für Übersichten, Suchprotokolle, Evidenztabellen.' },
+    fr: { about: 'Santé et soins : questions de revue, journaux de recherche, tableaux de preuves.' },
+    es: { about: 'Salud y enfermería: preguntas de revisión, registros de búsqueda, tablas de evidencia.' },
+    pt: { about: 'Saúde e enfermagem: perguntas de revisão, registros de busca, tabelas de evidência.' },
+    tr: { about: 'Sağlık ve hemşirelik: derleme soruları, arama kayıtları, kanıt tabloları.' },
+    ar: { about: 'الصحة والتمريض: أسئلة المراجعات وسجلات البحث وجداول الأدلة.' },
+  },
+  katla: {
+    de: { about: 'Zahlen und Maschinen: Normen, Patente, Programme, Preprints.' },
+    fr: { about: 'Nombres et machines : normes, brevets, code, prépublications.' },
+    es: { about: 'Números y máquinas: normas, patentes, código, preprints.' },
+    pt: { about: 'Números e máquinas: normas, patentes, código, preprints.' },
+    tr: { about: 'Sayılar ve makineler: standartlar, patentler, kod, ön baskılar.' },
+    ar: { about: 'الأعداد والآلات: المعايير وبراءات الاختراع والبرمجة والمسودات الأولية.' },
+  },
+  tobiah: {
+    de: { about: 'Recht, Politik und Handel: Entscheidungen, Verträge, Statistik, Amtliches.' },
+    fr: { about: 'Droit, politique et commerce : décisions, traités, statistiques, documents officiels.' },
+    es: { about: 'Derecho, política y comercio: decisiones, tratados, estadísticas, documentos oficiales.' },
+    pt: { about: 'Direito, política e comércio: decisões, tratados, estatísticas, documentos oficiais.' },
+    tr: { about: 'Hukuk, siyaset ve ticaret: kararlar, antlaşmalar, istatistikler, resmî belgeler.' },
+    ar: { about: 'القانون والسياسة والتجارة: أحكام ومعاهدات وإحصاءات ووثائق رسمية.' },
+  },
+  ysolde: {
+    de: { about: 'Gesellschaft und Schule: Umfragen, Interviews, graue Literatur.' },
+    fr: { about: 'Société et école : enquêtes, entretiens, littérature grise.' },
+    es: { about: 'Sociedad y escuela: encuestas, entrevistas, literatura gris.' },
+    pt: { about: 'Sociedade e escola: pesquisas de opinião, entrevistas, literatura cinzenta.' },
+    tr: { about: 'Toplum ve okullar: anketler, görüşmeler, gri yazın.' },
+    ar: { about: 'المجتمع والمدارس: استبيانات ومقابلات وأدبيات رمادية.' },
+  },
+  ambrose: {
+    de: { about: 'Das Vergangene und was davon blieb: Archive, Karten, Zeitungen, alte Drucke.' },
+    fr: { about: 'Le passé et ce qu’il en reste : archives, cartes, journaux, imprimés anciens.' },
+    es: { about: 'El pasado y lo que queda de él: archivos, mapas, periódicos, impresos antiguos.' },
+    pt: { about: 'O passado e o que resta dele: arquivos, mapas, jornais, impressos antigos.' },
+    tr: { about: 'Geçmiş ve ondan kalanlar: arşivler, haritalar, gazeteler, eski baskılar.' },
+    ar: { about: 'الماضي وما بقي منه: محفوظات وخرائط وصحف ومطبوعات قديمة.' },
+  },
+  linnet: {
+    de: { about: 'Wörter, Bilder, Bühnen und Noten.' },
+    fr: { about: 'Mots, images, scènes et partitions.' },
+    es: { about: 'Palabras, imágenes, escenarios y partituras.' },
+    pt: { about: 'Palavras, imagens, palcos e partituras.' },
+    tr: { about: 'Sözcükler, resimler, sahneler ve notalar.' },
+    ar: { about: 'كلمات وصور ومسارح ونوتات.' },
+  },
+};
 const librarian = (
   id: string,
   name: string,
@@ -27,6 +87,7 @@ const librarian = (
   online,
   subjects: subjects(of),
   sits: sits(week),
+  inOther: own(ABOUT_IN, id) ?? {},
 });
 
 export const LIBRARIANS: readonly Librarian[] = [

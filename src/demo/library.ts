@@ -8,6 +8,8 @@ import type { Campus, Elsewhere, Lender, Library, Partner, Provider, Week } from
 import type { Reader } from '../core/model/reader';
 import type { CampusId, PartnerId, ProviderId } from '../core/model/record';
 import { random } from '../core/random';
+import { own } from '../core/table';
+import { ELSEWHERE_IN } from './elsewhereIn';
 import { OTHER_WORDS } from './otherWords';
 import { POLICY } from './policy';
 import { COUNTRIES } from './vocabulary/places';
@@ -418,7 +420,12 @@ export const LIBRARY: Library = {
       bibliography:
         'Adewold, E., Ostholt, N., & Brimoto, H. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.\n\nLindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Tarnholm University Press, 2019.',
     },
-    inOther: OTHER_WORDS,
+    inOther: Object.fromEntries(
+      Object.entries(OTHER_WORDS).map(([language, said]) => [
+        language,
+        { ...said, elsewhere: own(ELSEWHERE_IN, language) ?? {} },
+      ]),
+    ),
   },
 };
 

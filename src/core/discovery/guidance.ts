@@ -69,16 +69,24 @@ function saidIn<T extends { readonly inOther?: InOther<object> }>(
 ): readonly T[] {
   return list.map(({ inOther, ...one }) => ({ ...one, ...own(inOther ?? {}, language) }) as T);
 }
-/** Databases, guides and ready answers in a language, as far as they are written in it; else as in the library's own. */
+/** Databases, guides, ready answers and librarians in a language, as far as they are written in it; else as in the library's own. */
 export const guidanceIn = (map: Guidance, language: string): Guidance => ({
   ...map,
   ...(map.answers ? { answers: saidIn(map.answers, language) } : {}),
   databases: saidIn(map.databases, language),
   guides: saidIn(map.guides, language),
+  ...(map.librarians ? { librarians: saidIn(map.librarians, language) } : {}),
 });
 /** The languages that some of it is written in, beside the library's own. */
-export const languagesOf = ({ answers = [], databases, guides }: Guidance): ReadonlySet<string> =>
-  new Set([...answers, ...databases, ...guides].flatMap((one) => Object.keys(one.inOther ?? {})));
+export const languagesOf = ({
+  answers = [],
+  databases,
+  guides,
+  librarians = [],
+}: Guidance): ReadonlySet<string> =>
+  new Set(
+    [...answers, ...databases, ...guides, ...librarians].flatMap((one) => Object.keys(one.inOther ?? {})),
+  );
 
 const HEADING_WORTH = 2;
 const LEAST = 2;

@@ -83,6 +83,7 @@ export const librarianShape = closed({
     listOf(closed({ weekday: whole(0, 6), from: clock(), to: clock(), campus: orNull(id()) }), MANY),
     [],
   ),
+  inOther: inOther({ about: maybe(said()) }),
 });
 
 /** Whom the simulated sign-in knows, for trying a library out; nobody is signed in by it in earnest. */

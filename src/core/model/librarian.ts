@@ -21,4 +21,6 @@ export interface Librarian {
   /** Whether they are reached online, too, while they sit on a campus. */
   readonly online: boolean;
   readonly sits: readonly Sitting[];
+  /** In other languages than the library's own, by ISO 639-1 code. */
+  readonly inOther?: Readonly<Record<string, Partial<Pick<Librarian, 'about'>>>>;
 }
