@@ -99,6 +99,23 @@ const cutWhenSpaced = (page: Page): Promise<string[]> =>
     document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== sheet);
     return cut;
   }, SPACING);
+/** What makes the page wider than its window: the innermost that stand out of it. */
+const widening = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const { scrollWidth, clientWidth } = document.documentElement;
+    if (scrollWidth <= clientWidth) return [];
+    const out = [...document.querySelectorAll('body *:not(.skip)')].filter((e) => {
+      const { left, right } = e.getBoundingClientRect();
+      return right > clientWidth + 0.5 || left < -0.5;
+    });
+    return [
+      `by ${scrollWidth - clientWidth} px`,
+      ...out
+        .filter((e) => !out.some((o) => o !== e && e.contains(o)))
+        .slice(0, 5)
+        .map((e) => `${e.tagName}.${e.className}: ${e.textContent?.slice(0, 40)}`),
+    ];
+  });
 /** The last is 1280 × 1024 at 400 %. */
 const NARROW = [
   { width: 360, height: 740 },
@@ -127,11 +144,9 @@ export async function everyWay(page: Page, name: string): Promise<void> {
     })
     .toEqual([]);
   const before = page.viewportSize();
-  const over = () =>
-    page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   for (const size of NARROW) {
     await page.setViewportSize(size);
-    await soft.poll(over, { message: `${name}: wider than ${size.width} px` }).toBeLessThanOrEqual(0);
+    await soft.poll(() => widening(page), { message: `${name}: wider than ${size.width} px` }).toEqual([]);
   }
   if (before) await page.setViewportSize(before);
   await page.evaluate(() => {

@@ -11,6 +11,8 @@ import styles from './loans.module.css';
 const MONDAY = 1;
 /** Percent of the band that a day's number takes. */
 const CLOSE = 4;
+/** Percent of the narrowest band after which no day fits behind its line. */
+const NEAR_END = 75;
 
 export function Band({ account, axis, today }: { account: Account; axis: Axis; today: DayNumber }) {
   const { info, reader } = useHere();
@@ -60,7 +62,12 @@ export function Band({ account, axis, today }: { account: Account; axis: Axis; t
         {days
           .filter((d) => weekdayOf(d) === MONDAY)
           .map((d, i) => (
-            <span key={d} className={styles.week} style={{ insetInlineStart: `${axis.x(d)}%` }}>
+            <span
+              key={d}
+              className={styles.week}
+              data-end={axis.x(d) > NEAR_END || undefined}
+              style={{ insetInlineStart: `${axis.x(d)}%` }}
+            >
               {i % 2 === 0 ? shortDay(d) : ''}
             </span>
           ))}
