@@ -124,7 +124,11 @@ export class Discovery {
     this.#engine = engine;
     this.file = file;
     this.#language = language;
-    this.#languages = new Set([...helped, ...Object.keys(file.library.words?.inOther ?? {})]);
+    this.#languages = new Set([
+      ...helped,
+      ...(file.guidance.headings ?? []).map((h) => h.language),
+      ...Object.keys(file.library.words?.inOther ?? {}),
+    ]);
     this.#library = libraryIn(file.library, language);
     this.#guidance = guidanceIn(file.guidance, language);
     this.#items = new Items(engine, file.journals, file.lines, recordIn(file.library, this.#library));

@@ -8,6 +8,7 @@ import {
   guidanceIn,
   handOn,
   languagesOf,
+  subjectName,
   subjectsOf,
 } from './guidance';
 
@@ -74,6 +75,26 @@ describe('in other languages', () => {
     expect(english.answers?.[0]?.answer).toBe('Four days.');
     expect(guidanceIn(map, 'fr').answers?.[0]?.answer).toBe('Vier Tage.');
     expect([...languagesOf(map)]).toEqual(['en']);
+  });
+  it('calls subjects of the map by the first of their names', () => {
+    const named = guidanceIn(
+      {
+        ...map,
+        topics: [{ subject: 'Phycology', words: [], headings: [] }],
+        headings: [
+          { heading: 'Phycology', language: 'de', names: ['Algenkunde', 'Phykologie'] },
+          { heading: 'Phycology', language: 'fr', names: ['Algologie'] },
+          { heading: 'Kelp', language: 'de', names: ['Tang'] },
+        ],
+      },
+      'de',
+    );
+    expect(named.called).toEqual({ Phycology: 'Algenkunde' });
+    expect(['Phycology', 'Kelp', 'constructor'].map((s) => subjectName(s, named))).toEqual([
+      'Algenkunde',
+      'Kelp',
+      'constructor',
+    ]);
   });
   it('finds a ready answer by the words of the language', () => {
     const found = (language: string, q: string) =>

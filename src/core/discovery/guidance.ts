@@ -59,6 +59,8 @@ export interface Guidance {
   readonly topics: readonly Topic[];
   /** What headings are called in other languages. */
   readonly headings?: readonly HeadingName[];
+  /** What subjects of the map are called in the language that it is said in, where they are called otherwise. */
+  readonly called?: Readonly<Record<string, string>>;
   /** Who gives hours. */
   readonly librarians?: readonly Librarian[];
 }
@@ -76,7 +78,20 @@ export const guidanceIn = (map: Guidance, language: string): Guidance => ({
   databases: saidIn(map.databases, language),
   guides: saidIn(map.guides, language),
   ...(map.librarians ? { librarians: saidIn(map.librarians, language) } : {}),
+  called: calledIn(map, language),
 });
+/** Of the table of headings, what is a subject of the map; of several names the first. */
+function calledIn({ headings = [], topics }: Guidance, language: string): Readonly<Record<string, string>> {
+  const subjects = new Set(topics.map((t) => t.subject));
+  return Object.fromEntries(
+    headings.flatMap(({ heading, language: spoken, names: [name] }) =>
+      spoken === language && name !== undefined && subjects.has(heading) ? [[heading, name]] : [],
+    ),
+  );
+}
+/** What a subject is called to the reader. */
+export const subjectName = (subject: string, { called = {} }: Pick<Guidance, 'called'>): string =>
+  own(called, subject) ?? subject;
 /** The languages that some of it is written in, beside the library's own. */
 export const languagesOf = ({
   answers = [],

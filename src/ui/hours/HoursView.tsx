@@ -10,7 +10,7 @@ import { theStore } from '../../browser/store';
 import { notKept } from '../../browser/trouble';
 import type { Appointment } from '../../core/appointments/appointment';
 import { byFit, type FreeStart } from '../../core/appointments/free';
-import { subjectsOf } from '../../core/discovery/guidance';
+import { subjectName, subjectsOf } from '../../core/discovery/guidance';
 import type { Librarian } from '../../core/model/librarian';
 import { parseLocal } from '../../core/model/time';
 import { say } from '../../words/generated/hours';
@@ -179,11 +179,13 @@ const alongOf = ({ title, record, search, pile, attach }: Appointment) => ({
 
 function Librarians({
   librarians,
+  map,
   fitting,
   chosen,
   choose,
 }: {
   librarians: readonly Librarian[];
+  map: Parameters<typeof subjectName>[1];
   /** Subjects of what is brought along. */
   fitting: readonly string[];
   chosen: string;
@@ -200,10 +202,14 @@ function Librarians({
             <span>
               <b>{l.name}</b>
               {fits.length > 0 && (
-                <span className={kit.tag}>{say('hours.fits', { subjects: sayList(fits) })}</span>
+                <span className={kit.tag}>
+                  {say('hours.fits', { subjects: sayList(fits.map((s) => subjectName(s, map))) })}
+                </span>
               )}
               <span className={styles.about}>{l.about}</span>
-              <span className={styles.subjects}>{l.subjects.join(' · ')}</span>
+              <span className={styles.subjects}>
+                {l.subjects.map((s) => subjectName(s, map)).join(' · ')}
+              </span>
             </span>
           </label>
         );
@@ -282,6 +288,7 @@ function Hours() {
       <div className={styles.choosing} aria-busy={pending}>
         {!pending && librarians.length > 0 && (
           <Librarians
+            map={map.data ?? {}}
             librarians={moving ? librarians.filter((l) => l.id === moving.librarian) : librarians}
             fitting={fitting}
             chosen={librarian?.id ?? ''}

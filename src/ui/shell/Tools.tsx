@@ -5,6 +5,7 @@ import { part } from '../../browser/parts';
 import { clockOf, clockText, dayOf, type Minutes, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/shell';
+import { sayDay, sayJoined } from '../../words/say';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
@@ -31,9 +32,9 @@ function Clock() {
         clockOf: clockText(clockOf(now)),
       })}
       label={
-        <time
-          className={styles.clock}
-        >{`${dayText(dayOf(now))}\u00a0${moment.at.slice(0, 4)}, ${clockText(clockOf(now))}`}</time>
+        <time className={styles.clock}>
+          {sayJoined([sayDay(moment.at.slice(0, 10), ''), clockText(clockOf(now))])}
+        </time>
       }
       className={styles.tool}
     >
