@@ -1,11 +1,12 @@
 /** Passes: made for who is signed in, a PDF to print, checked at the other door, and no other's. */
-import { PDFDocument } from '@cantoo/pdf-lib';
+import { PDFDocument, PDFName } from '@cantoo/pdf-lib';
 import { describe, expect, it } from 'vitest';
 import { serverOf } from '../../tests/fixtures/server';
 import { ELSEWHERE } from '../demo/library';
 import { GET } from '../pages/api/pass';
 import { type Pass, Passes, shortCode } from './pass';
 import { type PassText, passPdf } from './passPdf';
+import { inTheseLetters } from './pdfFonts';
 
 const server = serverOf(60);
 const passes = new Passes('a secret', passPdf);
@@ -77,6 +78,26 @@ describe('a pass', () => {
     const items = Array.from({ length: 90 }, (_, i) => `${i} ${'Ж'.repeat(20)} ${'x'.repeat(300)}`);
     const long = await passPdf({ ...text, sections: [{ heading: 'Much', items }] });
     expect((await PDFDocument.load(long)).getPageCount()).toBeGreaterThan(2);
+  });
+  it('is written in the letters of every language, Arabic from the right', async () => {
+    const text = await drawn('place=ostmere');
+    const said = [
+      'Fotoğraflı bir kart; ışık',
+      'Müllerstraße, Œuvre',
+      'بطاقة مكتبتك',
+      'Ærø – Čertov, Жук, Νέα',
+    ];
+    for (const one of said) expect(inTheseLetters(one)).toBe(one);
+    // No font of ours has them: without their diacritics, or as question marks; vowel signs are not printed.
+    expect(inTheseLetters('Ặ 中 محكّمة')).toBe('A ? محكمة');
+    for (const language of ['tr', 'ar']) {
+      const pdf = await passPdf({ ...text, language, title: said.join(' '), sections: [] });
+      const doc = await PDFDocument.load(pdf);
+      expect(doc.getPageCount()).toBe(1);
+      expect(doc.catalog.get(PDFName.of('Lang'))?.toString()).toContain(language);
+      // Latin, its extension, Greek, Cyrillic and Arabic, each with its letters only.
+      expect(pdf.length).toBeLessThan(80_000);
+    }
   });
   it('is nobody’s who is not signed in; where no pass opens the door it is said', async () => {
     const status = async (query: string, more: Partial<App.Locals> = {}) => (await get(query, more)).status;

@@ -1,7 +1,9 @@
 /** A pass as a page to print: who, where, until when, under which conditions, and the code to check it by. */
-import { PDFDocument, type PDFFont, type PDFPage, rgb, StandardFonts } from '@cantoo/pdf-lib';
+import { PDFDocument, type PDFPage, rgb } from '@cantoo/pdf-lib';
 import { encode } from 'uqr';
-import { inLatin1, linesThat } from '../core/formats/pdfText';
+import { linesThat } from '../core/formats/pdfText';
+import { isRightToLeft, type Language } from '../words/languages';
+import { inTheseLetters, Pen, type Weight } from './pdfFonts';
 
 export interface PassText {
   readonly language: string;
@@ -19,6 +21,7 @@ const PAGE = { width: 595, height: 842, margin: 64 } as const;
 const WIDTH = PAGE.width - 2 * PAGE.margin;
 const SQUARE = 132;
 const [LABEL_WIDTH, BODY, LEAD] = [110, 10.5, 15];
+const DASH = '–';
 const [INK, QUIET] = [rgb(0.07, 0.13, 0.17), rgb(0.35, 0.42, 0.45)];
 
 /** A code of squares (ISO/IEC 18004) with its quiet zone, its upper left corner at a place. */
@@ -45,11 +48,10 @@ export async function passPdf(text: PassText): Promise<Uint8Array> {
   doc.setTitle(text.title, { showInWindowTitleBar: true });
   doc.setLanguage(text.language);
   doc.setProducer('Legendum');
-  const [serif, sans, bold] = [
-    await doc.embedFont(StandardFonts.TimesRoman),
-    await doc.embedFont(StandardFonts.Helvetica),
-    await doc.embedFont(StandardFonts.HelveticaBold),
-  ];
+  const rightToLeft = isRightToLeft(text.language as Language);
+  const pen = new Pen(doc, rightToLeft);
+  const parts = text.sections.flatMap(({ heading, items }) => [heading, ...items]);
+  await pen.bring([text.title, text.library, ...text.lines.flat(), ...parts, text.code, text.check, DASH]);
   let page = doc.addPage([PAGE.width, PAGE.height]);
   let y = PAGE.height - PAGE.margin;
   const room = (n: number): void => {
@@ -57,46 +59,51 @@ export async function passPdf(text: PassText): Promise<Uint8Array> {
     page = doc.addPage([PAGE.width, PAGE.height]);
     y = PAGE.height - PAGE.margin;
   };
-  const write = (body: string, font: PDFFont, size: number, x: number, width: number, color = INK): void => {
-    for (const line of linesThat(body, (t) => font.widthOfTextAtSize(t, size) <= width)) {
+  /** Where something of a width begins whose place is given for pages that are read to the right. */
+  const left = (x: number, width: number): number => (rightToLeft ? PAGE.width - x - width : x);
+  const draw = (line: string, x: number, weight: Weight, size: number, color = INK): void => {
+    const width = pen.width(line, weight, size);
+    pen.draw(page, line, { x: left(x, width), y: y - size }, { weight, size, color });
+  };
+  const write = (body: string, weight: Weight, size: number, x: number, width: number, color = INK): void => {
+    for (const line of linesThat(inTheseLetters(body), (t) => pen.width(t, weight, size) <= width)) {
       room(size);
-      page.drawText(line, { x, y: y - size, size, font, color });
+      draw(line, x, weight, size, color);
       y -= size * 1.4;
     }
   };
-  square(page, text.address, PAGE.width - PAGE.margin - SQUARE, y, SQUARE);
-  page.drawText(inLatin1(text.code), {
-    x: PAGE.width - PAGE.margin - SQUARE + 8,
-    y: y - SQUARE - 12,
-    size: 12,
-    font: bold,
-    color: INK,
-  });
+  square(page, text.address, left(PAGE.width - PAGE.margin - SQUARE, SQUARE), y, SQUARE);
+  pen.draw(
+    page,
+    text.code,
+    { x: left(PAGE.width - PAGE.margin - SQUARE + 8, SQUARE - 8), y: y - SQUARE - 12 },
+    { weight: 700, size: 12, color: INK },
+  );
   const beside = WIDTH - SQUARE - 20;
-  write(text.library, sans, BODY, PAGE.margin, beside, QUIET);
+  write(text.library, 400, BODY, PAGE.margin, beside, QUIET);
   y -= 4;
-  write(text.title, serif, 24, PAGE.margin, beside);
+  write(text.title, 400, 22, PAGE.margin, beside);
   y -= 12;
   for (const [label, value] of text.lines) {
     const top = y;
-    write(label, sans, BODY, PAGE.margin, LABEL_WIDTH - 8, QUIET);
+    write(label, 400, BODY, PAGE.margin, LABEL_WIDTH - 8, QUIET);
     const below = y;
     y = top;
-    write(value, bold, BODY, PAGE.margin + LABEL_WIDTH, beside - LABEL_WIDTH);
+    write(value, 700, BODY, PAGE.margin + LABEL_WIDTH, beside - LABEL_WIDTH);
     y = Math.min(y, below) - 3;
   }
   y = Math.min(y, PAGE.height - PAGE.margin - SQUARE - 28);
   for (const { heading, items } of text.sections) {
     y -= LEAD;
     room(3 * LEAD);
-    write(heading, bold, BODY, PAGE.margin, WIDTH);
+    write(heading, 700, BODY, PAGE.margin, WIDTH);
     for (const item of items) {
       room(BODY);
-      page.drawText('–', { x: PAGE.margin, y: y - BODY, size: BODY, font: sans, color: INK });
-      write(item, sans, BODY, PAGE.margin + 14, WIDTH - 14);
+      draw(DASH, PAGE.margin, 400, BODY);
+      write(item, 400, BODY, PAGE.margin + 14, WIDTH - 14);
     }
   }
   y -= LEAD;
-  write(text.check, sans, 9, PAGE.margin, WIDTH, QUIET);
+  write(text.check, 400, 9, PAGE.margin, WIDTH, QUIET);
   return doc.save();
 }

@@ -3,7 +3,7 @@
  */
 
 import { PDFDocument, type PDFFont, rgb, StandardFonts } from '@cantoo/pdf-lib';
-import { linesThat } from '../core/formats/pdfText';
+import { inLatin1, linesThat } from '../core/formats/pdfText';
 import type { TextSection } from './fullText';
 
 export interface PdfText {
@@ -41,7 +41,7 @@ export async function makePdf(text: PdfText): Promise<Uint8Array> {
   let pages = 1;
   const width = PAGE.width - 2 * PAGE.margin;
   const linesOf = (body: string, size: number, font: PDFFont): readonly string[] =>
-    linesThat(body, (t) => font.widthOfTextAtSize(t, size) <= width);
+    linesThat(inLatin1(body), (t) => font.widthOfTextAtSize(t, size) <= width);
   const foot = (): void =>
     linesOf(`${text.foot}   ${pages}`, FOOT, italic)
       .slice(0, FOOT_LINES)

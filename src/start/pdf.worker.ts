@@ -1,5 +1,5 @@
 /**
- * The thread that makes PDFs, the stand-ins' and passes: a tenth of a second each, which the thread that serves can't
+ * The thread that makes PDFs, the stand-ins' and passes: a tenth to half a second each, which the thread that serves can't
  * spare.
  */
 import { parentPort } from 'node:worker_threads';

@@ -19,7 +19,7 @@ export const inLatin1 = (text: string): string =>
 export function linesThat(text: string, fits: (line: string) => boolean): readonly string[] {
   const lines: string[] = [];
   let line = '';
-  for (const word of inLatin1(text).split(/\s+/).filter(Boolean)) {
+  for (const word of text.split(/\s+/).filter(Boolean)) {
     const longer = line ? `${line} ${word}` : word;
     if (fits(longer)) {
       line = longer;
@@ -27,13 +27,22 @@ export function linesThat(text: string, fits: (line: string) => boolean): readon
     }
     if (line) lines.push(line);
     line = '';
-    for (const letter of word) {
-      if (fits(line + letter)) line += letter;
-      else {
-        if (line) lines.push(line);
-        line = letter;
-      }
+    for (let left = [...word]; left.length; ) {
+      const n = most(left.length, (k) => fits(left.slice(0, k).join('')));
+      line = left.slice(0, n).join('');
+      left = left.slice(n);
+      if (left.length) lines.push(line);
     }
   }
   return line ? [...lines, line] : lines;
+}
+/** The largest number up to `all` that holds, at least 1; what holds for one holds for all below it. */
+function most(all: number, holds: (n: number) => boolean): number {
+  let [from, to] = [1, all];
+  while (from < to) {
+    const middle = Math.ceil((from + to) / 2);
+    if (holds(middle)) from = middle;
+    else to = middle - 1;
+  }
+  return from;
 }
