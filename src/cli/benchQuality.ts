@@ -64,12 +64,15 @@ function typo(title: string, rand: Random): string | null {
   return parts[i] === w ? null : parts.join(' ');
 }
 function without(title: string, n: number, rand: Random): string | null {
-  const parts = title.split(' ');
+  // Chinese has no blanks: there a letter is a word.
+  const blank = title.includes(' ') ? ' ' : '';
+  const parts = blank ? title.split(blank) : [...title];
   if (strongWords(title).length < n + 3) return null;
   const able = parts.flatMap((p, i) => (strongWords(p).length ? [i] : []));
+  if (able.length < n) return null;
   const gone = new Set<number>();
   while (gone.size < n) gone.add(rand.pick(able));
-  return parts.filter((_, i) => !gone.has(i)).join(' ');
+  return parts.filter((_, i) => !gone.has(i)).join(blank);
 }
 
 interface Case {
