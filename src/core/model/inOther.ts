@@ -51,6 +51,7 @@ const policyIn = (policy: Policy, said: Rules): Policy => ({
   ...policy,
   holidays: spansIn(policy.holidays, said),
   terms: spansIn(policy.terms, said),
+  files: { ...policy.files, software: own(said, policy.files.software) ?? policy.files.software },
   copyright: {
     ...policy.copyright,
     statement: own(said, policy.copyright.statement) ?? policy.copyright.statement,

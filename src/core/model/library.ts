@@ -149,7 +149,7 @@ export interface OtherWords
   readonly campuses?: Readonly<Record<string, OtherCampus>>;
   readonly partners?: Readonly<Record<string, Partial<Pick<Partner, 'name' | 'access'>>>>;
   readonly elsewhere?: Readonly<Record<string, OtherElsewhere>>;
-  /** Of the rules: terms, closing days and the declaration for copies, each by its own text. */
+  /** Of the rules: terms, closing days, what opens files and the declaration for copies, each by its own text. */
   readonly rules?: Readonly<Record<string, string>>;
 }
 export const EXAMPLE_SORTS = [

@@ -257,14 +257,15 @@ export function CourseView({
           {course.name || say('courses.unnamed')}
         </h1>
         <p>
-          {[
-            course.lecturers.length ? say('courses.with', { lecturers: sayList([...course.lecturers]) }) : '',
-            course.term,
-          ]
-            .filter(Boolean)
-            .join(' · ')}
+          {course.lecturers.length > 0 && say('courses.with', { lecturers: sayList([...course.lecturers]) })}
+          {course.lecturers.length > 0 && course.term && ' · '}
+          <bdi>{course.term}</bdi>
         </p>
-        {course.note && <p className={styles.note}>{course.note}</p>}
+        {course.note && (
+          <p className={styles.note}>
+            <bdi>{course.note}</bdi>
+          </p>
+        )}
         <p className={styles.acts}>
           {own ? (
             <>

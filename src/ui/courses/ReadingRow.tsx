@@ -57,7 +57,9 @@ function Track({
   const at = share(startOf(day), axis);
   return (
     <div className={styles.track} aria-hidden="true">
-      {ask != null && <span className={styles.leeway} style={{ left: 0, width: `${share(ask, axis)}%` }} />}
+      {ask != null && (
+        <span className={styles.leeway} style={{ insetInlineStart: 0, width: `${share(ask, axis)}%` }} />
+      )}
       {ask != null && comes != null && (
         <span
           className={styles.road}
@@ -153,7 +155,12 @@ export function ReadingRow({
         </p>
         <p className={styles.quiet}>
           {say(`courses.${reading.need}`)}
-          {what.length > 0 && ` · ${what.join(' · ')}`}
+          {what.length > 0 && (
+            <>
+              {' · '}
+              <bdi>{what.join(' · ')}</bdi>
+            </>
+          )}
           {standing === 'ask' && best && (
             <>
               {' · '}
@@ -165,7 +172,11 @@ export function ReadingRow({
             </>
           )}
         </p>
-        {reading.note && <p className={styles.quiet}>{reading.note}</p>}
+        {reading.note && (
+          <p className={styles.quiet}>
+            <bdi>{reading.note}</bdi>
+          </p>
+        )}
         <DeskLine line={line} />
         {children}
       </div>

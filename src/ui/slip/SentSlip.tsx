@@ -279,7 +279,9 @@ export function SentSlip({ slip }: { slip: Slip }) {
           </dl>
           {slip.file?.includes('locked=1') && slip.state === 'delivered' && (
             <p className={styles.quiet}>
-              {say('slip.theFileIsEncryptedItsPassword', { split: info.policy.files.software.split(';')[0] })}{' '}
+              {say('slip.theFileIsEncryptedItsPassword', {
+                split: info.policy.files.software.split(/[;؛]/)[0],
+              })}{' '}
               <b className={styles.mono}>{slip.id}</b>{' '}
               <button
                 type="button"
