@@ -21,9 +21,9 @@ export interface Things {
   readonly items: readonly CslItem[];
 }
 /**
- * ready: makes the style ready for what comes, and tries it on the things · cite: all of it · set: a long list, without what it
- * lacks · ask: what the things lack, which another worker finds out meanwhile · holes: the list that was set, with it ·
- * check: looks a style over
+ * ready: makes the style ready for what comes, and tries it on the things · cite: all of it · set: a long list,
+ * without what it lacks · ask: what the things lack, which another worker finds out meanwhile · holes: the list that
+ * was set, with it · check: looks a style over
  */
 export type CitingTask = { readonly n: number } & (
   | ({ readonly do: 'ready'; readonly for: 'cite' | 'set' | 'ask' } & Manner & Things)
@@ -40,6 +40,7 @@ export interface CitingAnswer {
   readonly stage?: Stage;
   /** What is set so far. */
   readonly cited?: Cited;
+  /** What the things lack, for the worker that sets them. */
   readonly asked?: Asked;
   /** The title of a style that was looked over. */
   readonly title?: string;

@@ -1,6 +1,7 @@
 /** Databases and study guides of Tarnholm University, and the map from subjects to them. All made up. */
 
 import type { Database, Guidance, StudyGuide, Topic } from '../core/discovery/guidance';
+import { own } from '../core/table';
 import { words } from '../core/words/fold';
 import { ANSWERS } from './answers';
 import { DATABASES_IN, GUIDES_IN } from './guidanceIn';
@@ -26,7 +27,7 @@ const database = (
   search: `/standin/database/${id}?q={words}`,
   inOther: Object.fromEntries(
     Object.entries(DATABASES_IN).map(([language, said]) => {
-      const [inIt, notInIt] = said[id] ?? [];
+      const [inIt, notInIt] = own(said, id) ?? [];
       return [language, { ...(inIt ? { about: inIt } : {}), ...(notInIt ? { missing: notInIt } : {}) }];
     }),
   ),

@@ -1,6 +1,6 @@
 /**
- * Fonts for PDFs in every language that the app speaks: Noto Sans and Vazirmatn (OFL), from where its packages are installed, of
- * which only the letters that are used go into the file. Arabic is joined and goes to the left.
+ * Fonts for PDFs in every language that the app speaks: Noto Sans and Vazirmatn (OFL), from where their packages are
+ * installed; only the letters that are used go into the file. Arabic is joined and goes to the left.
  */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -49,6 +49,8 @@ export const inTheseLetters = (text: string): string =>
     .map((letter) => {
       if (/\s/.test(letter)) return ' ';
       if (faceOf(letter) >= 0) return letter;
+      // Marks of direction and the like are nothing to be seen.
+      if (/\p{Cf}/u.test(letter)) return '';
       const base = letter.normalize('NFKD').replace(/\p{M}/gu, '');
       return base && [...base].every((l) => faceOf(l) >= 0) ? base : UNKNOWN;
     })

@@ -71,7 +71,10 @@ function saidIn<T extends { readonly inOther?: InOther<object> }>(
 ): readonly T[] {
   return list.map(({ inOther, ...one }) => ({ ...one, ...own(inOther ?? {}, language) }) as T);
 }
-/** Databases, guides, ready answers and librarians in a language, as far as they are written in it; else as in the library's own. */
+/**
+ * Databases, guides, ready answers and librarians in a language, as far as they are written in it; else as in the
+ * library's own.
+ */
 export const guidanceIn = (map: Guidance, language: string): Guidance => ({
   ...map,
   ...(map.answers ? { answers: saidIn(map.answers, language) } : {}),

@@ -16,30 +16,25 @@ export function lineRuns(
   faceOf: (letter: string) => number,
   readBackwards: (face: number) => boolean,
 ): readonly LineRun[] {
-  const { levels } = bidi.getEmbeddingLevels(text, rightToLeft ? 'rtl' : 'ltr');
-  /** Stretches of one level and face, as they are read. */
+  const levels = bidi.getEmbeddingLevels(text, rightToLeft ? 'rtl' : 'ltr');
+  /** Stretches of one level and face, as they are read; and by place in the text, in which a letter stands. */
   const read: { text: string; readonly face: number; readonly level: number }[] = [];
-  let at = 0;
+  const standsIn: number[] = [];
   for (const letter of text) {
-    const [face, level] = [faceOf(letter), levels[at] ?? 0];
+    const [face, level] = [faceOf(letter), levels.levels[standsIn.length] ?? 0];
     const last = read.at(-1);
     if (last?.face === face && last.level === level) last.text += letter;
     else read.push({ text: letter, face, level });
-    at += letter.length;
+    for (let i = 0; i < letter.length; i++) standsIn.push(read.length - 1);
   }
-  // Rule L2: from the highest level on, what stands at it or above is turned round.
-  const highest = Math.max(0, ...read.map((r) => r.level));
-  for (let level = highest; level > 0; level--)
-    for (let from = 0; from < read.length; from++) {
-      let to = from;
-      while ((read[to]?.level ?? -1) >= level) to++;
-      if (to > from + 1) read.splice(from, to - from, ...read.slice(from, to).reverse());
-      from = Math.max(from, to);
-    }
-  return read.map(({ text: said, face, level }) => ({
-    face,
-    text: level % 2 && !readBackwards(face) ? turned(said) : said,
-  }));
+  // Letters of one level are turned round together: a stretch stays in one piece.
+  const drawn = new Set(bidi.getReorderedIndices(text, levels).map((at) => standsIn[at]));
+  return [...drawn].flatMap((n) => {
+    const run = n === undefined ? undefined : read[n];
+    if (!run) return [];
+    const backwards = run.level % 2 === 1 && !readBackwards(run.face);
+    return [{ face: run.face, text: backwards ? turned(run.text) : run.text }];
+  });
 }
 const turned = (text: string): string =>
   [...text]

@@ -52,6 +52,11 @@ async function copyFormatted(html: string, text: string): Promise<void> {
   ]);
 }
 
+const inStyle = ({ style, locale, byRecord }: Omit<CiteAs, 'title'>): CiteIn => ({
+  style,
+  locale: locale || null,
+  byRecord,
+});
 let prepared: Citer | null = null;
 /** The processor, for the sheet that is opened next, and the style in which this reader cited last. */
 export function prepareCiter(last: CiteAs | undefined, things: () => readonly ToCite[]): void {
@@ -62,11 +67,6 @@ export function prepareCiter(last: CiteAs | undefined, things: () => readonly To
   const items = things().map(({ key, csl }): CslItem => ({ ...csl, id: key }));
   void prepared.makeReady(theStore(), inStyle(last), items);
 }
-const inStyle = ({ style, locale, byRecord }: Omit<CiteAs, 'title'>): CiteIn => ({
-  style,
-  locale: locale || null,
-  byRecord,
-});
 function takeCiter(): Citer {
   const citer = prepared ?? new Citer();
   prepared = null;
