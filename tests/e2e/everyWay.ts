@@ -99,6 +99,71 @@ const cutWhenSpaced = (page: Page): Promise<string[]> =>
     document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== sheet);
     return cut;
   }, SPACING);
+/**
+ * Texts that lie on one another, or on a control that is not theirs. What stays in its place while the rest scrolls lies
+ * over it by design, and what is cut off by what it stands in is not seen.
+ */
+const overlapping = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    interface Seen {
+      readonly e: Element;
+      readonly says: string;
+      readonly box: { left: number; right: number; top: number; bottom: number };
+      readonly layer: Element | null;
+    }
+    const layerOf = (e: Element): Element | null => {
+      for (let at: Element | null = e; at; at = at.parentElement)
+        if (/fixed|sticky/.test(getComputedStyle(at).position) || at.matches('dialog, :popover-open')) return at;
+      return null;
+    };
+    const shown = (e: Element): boolean =>
+      !e.closest('.sr, .skip, [aria-hidden="true"] svg') &&
+      e.checkVisibility({ opacityProperty: true, visibilityProperty: true });
+    /** As much of a box as everything around it lets be seen. */
+    const within = (e: Element, { left, right, top, bottom }: DOMRect): Seen['box'] => {
+      const box = { left, right, top, bottom };
+      for (let at: Element | null = e; at; at = at.parentElement) {
+        const { overflowX, overflowY } = getComputedStyle(at);
+        if (overflowX === 'visible' && overflowY === 'visible') continue;
+        const around = at.getBoundingClientRect();
+        box.left = Math.max(box.left, around.left);
+        box.right = Math.min(box.right, around.right);
+        box.top = Math.max(box.top, around.top);
+        box.bottom = Math.min(box.bottom, around.bottom);
+      }
+      return box;
+    };
+    const seen: Seen[] = [];
+    const put = (e: Element, says: string, rect: DOMRect): void => {
+      const box = within(e, rect);
+      if (box.right - box.left < 2 || box.bottom - box.top < 4) return;
+      seen.push({ e, says, box, layer: layerOf(e) });
+    };
+    const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let node = texts.nextNode(); node; node = texts.nextNode()) {
+      const e = node.parentElement;
+      if (!e || !node.textContent?.trim() || e.matches('script, style, option, noscript') || !shown(e)) continue;
+      const range = document.createRange();
+      range.selectNodeContents(node);
+      for (const rect of range.getClientRects()) put(e, node.textContent.trim().slice(0, 40), rect);
+    }
+    for (const e of document.querySelectorAll('button, input:not([type="hidden"]), select, textarea'))
+      if (shown(e)) put(e, `${e.tagName} ${e.getAttribute('aria-label') ?? ''}`, e.getBoundingClientRect());
+    seen.sort((a, b) => a.box.top - b.box.top);
+    const out: string[] = [];
+    seen.forEach((a, i) => {
+      for (const b of seen.slice(i + 1)) {
+        if (b.box.top > a.box.bottom) break;
+        if (a.layer !== b.layer || a.e.contains(b.e) || b.e.contains(a.e)) continue;
+        const across = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left);
+        const down = Math.min(a.box.bottom, b.box.bottom) - b.box.top;
+        const height = Math.min(a.box.bottom - a.box.top, b.box.bottom - b.box.top);
+        // Lines that are set close touch.
+        if (across > 3 && down > 0.4 * height) out.push(`“${a.says}” and “${b.says}”`);
+      }
+    });
+    return out.slice(0, 5);
+  });
 /** What makes the page wider than its window: the innermost that stand out of it. */
 const widening = (page: Page): Promise<string[]> =>
   page.evaluate(() => {
@@ -131,6 +196,7 @@ export async function everyWay(page: Page, name: string): Promise<void> {
   soft(await found(page), `${name}: axe`).toEqual([]);
   soft(await tooSmall(page), `${name}: too small and too near`).toEqual([]);
   soft(await cutWhenSpaced(page), `${name}: text that is cut when spaced out`).toEqual([]);
+  soft(await overlapping(page), `${name}: texts on one another`).toEqual([]);
   // The themes differ in their colours only.
   await page.evaluate(() => {
     document.documentElement.dataset.theme = 'dark';
@@ -147,6 +213,7 @@ export async function everyWay(page: Page, name: string): Promise<void> {
   for (const size of NARROW) {
     await page.setViewportSize(size);
     await soft.poll(() => widening(page), { message: `${name}: wider than ${size.width} px` }).toEqual([]);
+    soft(await overlapping(page), `${name}: texts on one another at ${size.width} px`).toEqual([]);
   }
   if (before) await page.setViewportSize(before);
   await page.evaluate(() => {
