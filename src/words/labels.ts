@@ -3,6 +3,7 @@
 import type { Standing } from '../core/discovery/standing';
 import type { PriceWhat, ReaderCategory, Wanted } from '../core/model/codes';
 import { editionOf, numbering, peopleOf } from '../core/model/describe';
+import { genreOf } from '../core/model/genre';
 import { type Audience, type Carrier, isKind, type Kind } from '../core/model/kinds';
 import type { MessageCode } from '../core/model/message';
 import type { PeerStatus } from '../core/model/peerReview';
@@ -26,6 +27,11 @@ export const kindName = (kind: Kind): string => say(`label.kind.${kind}.one`);
 export const kindsLabel = (kind: Kind): string => say(`label.kind.${kind}.many`);
 /** `research articles`, within a sentence. */
 export const kindsName = (kind: string): string => (isKind(kind) ? say(`label.kind.${kind}.all`) : kind);
+/** What the record itself calls its genre; by the name that the language has for it. */
+export function genreLabel(written: string): string {
+  const genre = genreOf(written);
+  return typeof genre === 'string' ? genre : say(genre);
+}
 /** The name of a family of kinds. */
 export const familyLabel = (id: string): string => say(`label.family.${id}`);
 /** The name of a carrier. */

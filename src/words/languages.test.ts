@@ -17,8 +17,8 @@ import './generated/indexfile';
 import './generated/kit';
 import './spoken';
 
-/** Whoever runs the server, and programs: protocols have words of their own. */
-const IN_ONE_LANGUAGE = new Set('config cql indexfile iso libraryfolder policyfile shape standin'.split(' '));
+/** Whoever runs the server, and programs: ISO 18626 has words of its own. */
+const IN_ONE_LANGUAGE = new Set('config indexfile iso libraryfolder'.split(' '));
 const namespaces = readdirSync(join('messages', FIRST)).map((f) => basename(f, '.json'));
 const readIn = (language: string, namespace: string): Record<string, string> => {
   const path = join('messages', language, `${namespace}.json`);

@@ -154,6 +154,10 @@ export const sayList = (items: readonly string[], joiner: 'and' | 'or' = 'and'):
 export const sayJoined = (texts: readonly (string | number)[], by = ', '): string =>
   texts.join(isRightToLeft(spokenLanguage()) ? by.replace(',', '،').replace(';', '؛') : by);
 
+/** A name as it stands behind other words: German nouns keep their capital, others lose that of a beginning. */
+export const within = (name: string): string =>
+  spokenLanguage() === 'de' ? name : name.charAt(0).toLocaleLowerCase(spokenLocale()) + name.slice(1);
+
 function rendered(value: MessageValue | null | undefined): string | number {
   if (value === null || value === undefined) return '';
   if (typeof value === 'string' || typeof value === 'number') return value;
@@ -164,6 +168,7 @@ function rendered(value: MessageValue | null | undefined): string | number {
   if ('cents' in one) return sayMoney(one.cents, one.sign);
   if ('share' in one) return sayShare(one.share);
   if ('language' in one) return sayLanguage(one.language);
+  if ('within' in one) return within(say(one.within));
   if ('joined' in one)
     return sayJoined(
       one.joined.map(rendered).filter((t) => t !== ''),

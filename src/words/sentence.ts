@@ -17,7 +17,7 @@ import type { Field, QueryNode } from '../core/query/tree';
 import { say } from './generated/sentence';
 import { codeLabel, kindsName, languageLabel, reachLabel, valueLabel } from './labels';
 import { sayJoined, sayList } from './say';
-import { within } from './within';
+import { quoted, within } from './within';
 
 export type SentenceControl = 'kind' | 'peer' | 'years' | 'language' | 'reach' | 'other';
 export interface SentencePart {
@@ -62,7 +62,7 @@ export function treeWords(node: QueryNode): string {
     case 'word':
       return within(node.prefix ? `${node.text}…` : node.text, node.field);
     case 'phrase':
-      return within(`“${node.text}”`, node.field);
+      return within(quoted(node.text), node.field);
     case 'begins':
       return say('sentence.atTheBeginning', {
         text: node.text,

@@ -4,6 +4,7 @@ import { recordHref } from '../core/model/address';
 import type { ReferenceItem } from '../core/model/record';
 import { say } from './generated/share';
 import { itemLine } from './labels';
+import { quoted } from './within';
 
 export interface Mailed {
   readonly record: string;
@@ -34,7 +35,7 @@ export function letterOf(
     [
       csl.title,
       itemLine({ id: '', ...csl }),
-      own ? `“${own}”` : '',
+      own ? quoted(own) : '',
       record ? `${origin}${recordHref(record)}` : '',
     ]
       .filter(Boolean)

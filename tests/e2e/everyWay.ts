@@ -113,7 +113,8 @@ const overlapping = (page: Page): Promise<string[]> =>
     }
     const layerOf = (e: Element): Element | null => {
       for (let at: Element | null = e; at; at = at.parentElement)
-        if (/fixed|sticky/.test(getComputedStyle(at).position) || at.matches('dialog, :popover-open')) return at;
+        if (/fixed|sticky/.test(getComputedStyle(at).position) || at.matches('dialog, :popover-open'))
+          return at;
       return null;
     };
     const shown = (e: Element): boolean =>
@@ -142,7 +143,8 @@ const overlapping = (page: Page): Promise<string[]> =>
     const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
     for (let node = texts.nextNode(); node; node = texts.nextNode()) {
       const e = node.parentElement;
-      if (!e || !node.textContent?.trim() || e.matches('script, style, option, noscript') || !shown(e)) continue;
+      if (!e || !node.textContent?.trim() || e.matches('script, style, option, noscript') || !shown(e))
+        continue;
       const range = document.createRange();
       range.selectNodeContents(node);
       for (const rect of range.getClientRects()) put(e, node.textContent.trim().slice(0, 40), rect);

@@ -373,7 +373,7 @@ describe.each(SERVICES)('over the %s engine', (name) => {
         (await search({ q: 'edible shore history seaweeds' })).hits[0]?.id ?? '',
       );
       expect(inWords(shore)?.editions.map((e) => e.note)).toEqual(
-        expect.arrayContaining(['Book', 'Book, Large print']),
+        expect.arrayContaining(['Book', 'Book, large print']),
       );
       expect(shore?.editions).toHaveLength(3);
     });

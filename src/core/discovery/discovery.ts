@@ -13,7 +13,7 @@ import { itemWithLive, type LiveCopies, NO_LIVE } from '../circulation/live';
 import type { Course } from '../courses/course';
 import type { EngineQuery, EngineTree, SearchEngine } from '../engine/port/engine';
 import type { Wanted } from '../model/codes';
-import { libraryIn, recordIn } from '../model/inOther';
+import { libraryIn, recordIn, termIn } from '../model/inOther';
 import type { Lender, Library } from '../model/library';
 import { type Message, msg } from '../model/message';
 import type { Policy } from '../model/policy';
@@ -133,7 +133,12 @@ export class Discovery {
     this.#guidance = guidanceIn(file.guidance, language);
     this.#items = new Items(engine, file.journals, file.lines, recordIn(file.library, this.#library));
     this.#lines = new LineWriter(this.#items, () => this.#library);
-    this.#courses = new Courses(file.courses, file.courseTitles, this.#items);
+    const term = termIn(file.library, language);
+    this.#courses = new Courses(
+      file.courses.map((c) => ({ ...c, term: term(c.term) })),
+      file.courseTitles,
+      this.#items,
+    );
     const { answers = [], headings = [], topics } = this.#guidance;
     this.#answers = new AnswerFinder(answers, helped.has(language) ? language : own);
     this.#headings = new HeadingFinder(headings, topics, own);
@@ -304,6 +309,7 @@ export class Discovery {
   journals(q: string, campus: string, limit: number): Promise<JournalsAnswer> {
     return findJournals(q, campus, limit, {
       ...this.file,
+      guidance: this.#guidance,
       library: this.#library,
       articles: (issns) =>
         this.#engine.matching(

@@ -25,6 +25,16 @@ describe('finding a journal', () => {
     ).toEqual([]);
     expect((await find('', 'quayside', 5)).journals).toHaveLength(5);
   });
+  it('by its subject as the language calls it, and as the library does', async () => {
+    const german = world.service.in('de');
+    const [called, own] = await Promise.all(
+      ['Algenkunde', 'Phycology'].map((q) => german.journals(q, 'quayside', 100)),
+    );
+    expect(called?.total).toBeGreaterThan(0);
+    expect(called?.journals.map((j) => [j.id, j.subject])).toEqual(
+      own?.journals.filter((j) => j.subject === 'Algenkunde').map((j) => [j.id, 'Algenkunde']),
+    );
+  });
   it('by the beginning of any word, every word asked for', async () => {
     const { journals } = await find('coast food', 'quayside', 100);
     expect(journals.map((j) => j.title)).toContain('Coastal Food Systems');

@@ -11,7 +11,7 @@ import type { KbartLine } from '../model/titleList';
 import { words } from '../words/fold';
 import { titleKey } from '../words/keys';
 import type { JournalEntry, JournalsAnswer } from './answers';
-import type { Guidance } from './guidance';
+import { type Guidance, subjectName } from './guidance';
 
 interface Known {
   readonly journals: ReadonlyMap<string, Journal>;
@@ -23,7 +23,7 @@ interface Known {
 }
 
 /**
- * Journals by the beginnings of their titles' words, an ISSN, an id, or their subject; all of them, by title,
+ * Journals by the beginnings of their titles' words, an ISSN, an id, or their subject in either language; all of them, by title,
  * when nothing is asked.
  */
 export async function findJournals(
@@ -37,7 +37,8 @@ export async function findJournals(
   const found = [...known.journals.values()].filter((j) => {
     if (j.id === q) return true;
     if (issn) return j.issn === issn || j.eissn === issn;
-    const own = words(`${j.title} ${subjectOf(j, known)}`);
+    const subject = subjectOf(j, known);
+    const own = words(`${j.title} ${subject} ${subjectName(subject, known.guidance)}`);
     return asked.every((a) => own.some((o) => o.startsWith(a)));
   });
   found.sort((a, b) => (titleKey(a.title) < titleKey(b.title) ? -1 : 1));
@@ -58,7 +59,7 @@ function entryOf(j: Journal, campus: string, known: Known, articles: number): Jo
     title: j.title,
     issn: j.issn,
     eissn: j.eissn ?? null,
-    subject: subjectOf(j, known),
+    subject: subjectName(subjectOf(j, known), known.guidance),
     publisher: j.publisher,
     span: spanOf(j),
     from: j.from,
@@ -113,7 +114,9 @@ function lineSpan(line: KbartLine, allowed: boolean): Message {
       to: end(line.date_last_issue_online, line.num_last_vol_online, msg('found.now')),
     }),
     ...(line.embargo_info ? wallText(line.embargo_info) : []),
-    ...(depth && depth !== 'fulltext' ? [depth] : []),
+    ...(depth && depth !== 'fulltext'
+      ? [msg(depth === 'abstracts' ? 'found.depth.abstracts' : 'found.depth.selected')]
+      : []),
     ...(line.access_type === 'F' ? [msg('found.openToAll')] : []),
     ...(allowed ? [] : [msg('found.notForReadersOfYourCampus')]),
   ];

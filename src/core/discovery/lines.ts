@@ -6,6 +6,7 @@ import type { AccessItem } from '../access/options';
 import { soonestWay } from '../access/ways';
 import type { EngineLine } from '../engine/port/engine';
 import { editionOf, numbering, peopleOf } from '../model/describe';
+import { genreOf } from '../model/genre';
 import type { Library } from '../model/library';
 import { type Message, type MessageValue, msg } from '../model/message';
 import { peerReviewOf } from '../model/peerReview';
@@ -70,10 +71,10 @@ export function relatedRecord(r: DiscoveryRecord, beside: DiscoveryRecord): Rela
     note: joined(
       ', ',
       msg(`label.kind.${r.kind}`),
-      r.carrier === 'print' ? null : msg(`label.carrier.${r.carrier}`),
+      r.carrier === 'print' ? null : msg(`label.carrier.${r.carrier}.one`),
       sameLanguage(r, beside) ? null : msg('label.inLanguage', { language: { language: languageOf(r) } }),
       edition,
-      csl.genre,
+      csl.genre && genreOf(csl.genre),
     ),
   };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { liveStatuses } from '../circulation/live';
-import { libraryIn, ownNameOf, recordIn, type Saying } from './inOther';
+import { libraryIn, ownNameOf, recordIn, type Saying, termIn } from './inOther';
 import type { Copy, DiscoveryRecord } from './record';
 
 const week = [null, null, null, null, null, null, null];
@@ -84,6 +84,15 @@ describe('a library in another language', () => {
     const said = recordIn(library, german)({ id: 'r', copies } as unknown as DiscoveryRecord);
     expect(said.copies?.map((c) => c.location)).toEqual(['Ebene 1', 'Attic', 'Level 1']);
     expect(copies[0]?.location).toBe('Level 1');
+  });
+  it('says a term of a course with the name that its rules have for it', () => {
+    const saying = { words: { inOther: { de: { rules: { 'Autumn term': 'Herbstsemester' } } } } };
+    const called = termIn(saying as unknown as Saying, 'de');
+    expect(
+      ['Autumn term 2026', 'Autumn term', 'Autumn terms 2026', 'Term 1', 'constructor'].map(called),
+    ).toEqual(['Herbstsemester 2026', 'Herbstsemester', 'Autumn terms 2026', 'Term 1', 'constructor']);
+    expect(termIn(saying as unknown as Saying, 'fr')('Autumn term 2026')).toBe('Autumn term 2026');
+    expect(termIn({}, 'de')('Autumn term 2026')).toBe('Autumn term 2026');
   });
   it('is known to desks by its own names', () => {
     expect(german.campuses.map(ownNameOf)).toEqual(['Quay House', 'Fell House']);

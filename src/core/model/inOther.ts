@@ -106,5 +106,17 @@ export function recordIn(
       : record;
 }
 
+/**
+ * A term as courses name it, with its year behind the name that the rules have for it.
+ * @example termIn(library, 'de')('Autumn term 2026') // 'Herbstsemester 2026'
+ */
+export function termIn({ words }: Pick<Saying, 'words'>, language: string): (term: string) => string {
+  const rules = Object.entries(own(words?.inOther ?? {}, language)?.rules ?? {});
+  return (term) => {
+    const [name, said] = rules.find(([text]) => term === text || term.startsWith(`${text} `)) ?? [];
+    return name === undefined ? term : `${said}${term.slice(name.length)}`;
+  };
+}
+
 /** What a campus is called by systems that know one language. */
 export const ownNameOf = ({ name, ownName }: Pick<Campus, 'name' | 'ownName'>): string => ownName ?? name;

@@ -36,6 +36,10 @@ export interface JoinedValue {
 export interface LanguageValue {
   readonly language: string;
 }
+/** A name that stands behind other words: it loses the capital of a beginning, but in German. */
+export interface WithinValue {
+  readonly within: Message;
+}
 export type MessageValue =
   | string
   | number
@@ -46,6 +50,7 @@ export type MessageValue =
   | WeekdaysValue
   | JoinedValue
   | LanguageValue
+  | WithinValue
   | readonly MessageValue[];
 /** What is left out is said as nothing. */
 export type MessageValues = Readonly<Record<string, MessageValue | null | undefined>>;

@@ -1,6 +1,6 @@
 /** What the policy means for a reader, topic by topic, in plain sentences; staff read the file's own paths. */
 import { CATEGORIES, type ReaderCategory, type Route } from '../model/codes';
-import { type Message, moneyValue, msg, shareValue } from '../model/message';
+import { type Message, moneyValue, msg, shareValue, type WithinValue } from '../model/message';
 import type { Policy } from '../model/policy';
 import { priceOf, totalOf } from './price';
 
@@ -9,8 +9,8 @@ export interface Topic {
   readonly heading: Message;
   readonly rules: readonly Message[];
 }
-const kinds = (list: Policy['kindsNeverLent']): readonly Message[] =>
-  list.map((kind) => msg(`label.kind.${kind}.many`));
+const kinds = (list: Policy['kindsNeverLent']): readonly WithinValue[] =>
+  list.map((kind) => ({ within: msg(`label.kind.${kind}.many`) }));
 const categories = (list: readonly ReaderCategory[]): readonly Message[] =>
   list.map((category) => msg(`label.category.${category}`));
 

@@ -20,6 +20,7 @@ import { recordHref } from '../../core/model/address';
 import { clockOf, clockText, dayOf, parseLocal } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/ask';
+import { sayJoined } from '../../words/say';
 import { useBrought } from '../hours/useBrought';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
@@ -33,7 +34,7 @@ import { AllAnswers, MayAnswer } from './ReadyAnswers';
 
 const when = (iso: string): string => {
   const t = parseLocal(iso);
-  return t === null ? '' : `${dayText(dayOf(t))}, ${clockText(clockOf(t))}`;
+  return t === null ? '' : sayJoined([dayText(dayOf(t)), clockText(clockOf(t))]);
 };
 const LONGEST = 4000;
 

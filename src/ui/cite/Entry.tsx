@@ -9,6 +9,7 @@ import type { Run } from '../../core/citing/runs';
 import type { ReferenceItem } from '../../core/model/record';
 import { say } from '../../words/generated/cite';
 import { sayJoined } from '../../words/say';
+import { pair } from '../../words/within';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './cite.module.css';
@@ -148,7 +149,8 @@ export const Entry = memo(function Entry({
         <span className={styles.cited}>{entry.cited ? <Runs runs={entry.cited} /> : '…'}</span>
         {entry.again && (
           <span className={styles.cited}>
-            {say('cite.laterNote')}: <Runs runs={entry.again} />
+            {pair(say('cite.laterNote'), '')}
+            <Runs runs={entry.again} />
           </span>
         )}
         <button

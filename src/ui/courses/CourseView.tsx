@@ -10,6 +10,7 @@ import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/courses';
 import { sayList } from '../../words/say';
+import { pair } from '../../words/within';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { focusOn } from '../kit/focusOn';
@@ -165,10 +166,13 @@ function Plan({
     <section className={styles.plan} aria-labelledby="week-plan">
       <h2 id="week-plan">{say('courses.plan')}</h2>
       <p role="status">
-        <b data-due={due.length > 0 || undefined}>{say('courses.thisWeek', { n: due.length })}</b>
+        <b data-due={due.length > 0 || undefined}>
+          {due.length > 0
+            ? pair(say('courses.thisWeek', { n: due.length }), '')
+            : say('courses.thisWeek', { n: 0 })}
+        </b>
         {due.length > 0 && (
           <>
-            {': '}
             {say('courses.thisWeekWhich', {
               n: due.length,
               which: sayList([...new Set(due.map((d) => String(d.n)))]),

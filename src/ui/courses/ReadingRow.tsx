@@ -15,6 +15,8 @@ import {
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/courses';
 import { peopleLabel } from '../../words/labels';
+import { sayJoined } from '../../words/say';
+import { wayName } from '../../words/within';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -128,7 +130,7 @@ export function ReadingRow({
     peopleLabel(csl),
     csl['container-title']
       ? `${csl['container-title']} ${numbering(csl)}`
-      : [csl.publisher, numbering(csl)].filter(Boolean).join(', '),
+      : sayJoined([csl.publisher ?? '', numbering(csl)].filter(Boolean)),
   ].filter(Boolean);
   return (
     <li className={styles.reading} data-standing={standing ?? undefined}>
@@ -164,11 +166,11 @@ export function ReadingRow({
           {standing === 'ask' && best && (
             <>
               {' · '}
-              {best.titled || !best.place ? best.title : `${best.title}, ${best.place}`}
-              {', '}
-              {best.price > 0 ? money(best.price) : say('courses.free')}
-              {', '}
-              {say('courses.then', { when: dayText(dayOf(parseLocal(best.likelyBy) as Minutes)) })}
+              {sayJoined([
+                wayName(best),
+                best.price > 0 ? money(best.price) : say('courses.free'),
+                say('courses.then', { when: dayText(dayOf(parseLocal(best.likelyBy) as Minutes)) }),
+              ])}
             </>
           )}
         </p>

@@ -11,7 +11,7 @@ import { parseDay } from '../../core/model/time';
 import type { RecordAnswer, RelatedRecord } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/item';
-import { audienceLabel, carrierLabel, kindLabel, languageLabel } from '../../words/labels';
+import { audienceLabel, carrierLabel, genreLabel, kindLabel, languageLabel } from '../../words/labels';
 import { sayJoined } from '../../words/say';
 import { type Fact, FactList } from '../kit/FactList';
 import styles from './item.module.css';
@@ -209,13 +209,17 @@ export function Facts({ answer, level }: Props) {
   const { record, peerReview, journal } = answer;
   const { csl } = record;
   const rows: readonly Fact[] = [
-    [say('item.kind'), csl.genre ? `${kindLabel(record.kind)}, ${csl.genre}` : kindLabel(record.kind)],
+    [say('item.kind'), sayJoined([kindLabel(record.kind), ...(csl.genre ? [genreLabel(csl.genre)] : [])])],
     [say('item.form'), carrierLabel(record.carrier as Carrier)],
     [
       say('item.published'),
-      [csl.publisher, csl['publisher-place'], csl.issued?.['date-parts'][0].join('-')]
-        .filter(Boolean)
-        .join(', '),
+      sayJoined(
+        [
+          csl.publisher ?? '',
+          csl['publisher-place'] ?? '',
+          csl.issued?.['date-parts'][0].join('-') ?? '',
+        ].filter(Boolean),
+      ),
     ],
     [say('item.series'), csl['collection-title']],
     [say('item.originalTitle'), csl['original-title']],

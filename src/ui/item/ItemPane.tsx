@@ -7,7 +7,7 @@ import type { Kind } from '../../core/model/kinds';
 import type { DayNumber } from '../../core/model/time';
 import type { Hit } from '../../words/answers';
 import { say } from '../../words/generated/item';
-import { sayList } from '../../words/say';
+import { sayJoined, sayList } from '../../words/say';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -36,7 +36,7 @@ const Why = ({ why }: { why: Hit['why'] }) => (
     {say('item.foundBy')}
     {why.map((w, i) => (
       <span key={w.word}>
-        {i > 0 && ', '}
+        {i > 0 && sayJoined(['', ''])}
         <b>{w.word}</b>{' '}
         {w.fields.length
           ? `(${sayList(w.fields.map((f) => say(`item.field.${f}`)))})`

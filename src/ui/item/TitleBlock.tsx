@@ -1,7 +1,9 @@
 import { creators, fullName, numbering } from '../../core/model/describe';
 import type { RecordAnswer } from '../../words/answers';
 import { say } from '../../words/generated/item';
-import { carrierName, editionLabel, kindName, namesLabel, peerLabel } from '../../words/labels';
+import { carrierName, editionLabel, genreLabel, kindName, namesLabel, peerLabel } from '../../words/labels';
+import { sayJoined } from '../../words/say';
+import { within } from '../../words/within';
 import styles from './item.module.css';
 
 /** Title, people, where it appeared, what it is. `heading` is 1 on the record's own page. */
@@ -20,7 +22,7 @@ export function TitleBlock({
   const H = heading === 1 ? 'h1' : 'h2';
   const imprint = csl['container-title']
     ? numbering(csl)
-    : [csl.publisher, numbering(csl), editionLabel(csl.edition)].filter(Boolean).join(', ');
+    : sayJoined([csl.publisher ?? '', numbering(csl), editionLabel(csl.edition)].filter(Boolean));
   return (
     <header className={styles.titleBlock}>
       <H className={styles.title} lang={csl.language}>
@@ -34,9 +36,12 @@ export function TitleBlock({
             {say('item.in')} <cite>{csl['container-title']}</cite>{' '}
           </>
         )}
-        {imprint} · {csl.genre?.toLowerCase() ?? kindName(record.kind)}
-        {record.carrier !== 'print' && record.carrier !== 'online' && `, ${carrierName(record.carrier)}`} ·{' '}
-        {peerLabel(peerReview.status)}{' '}
+        {imprint} ·{' '}
+        {sayJoined([
+          csl.genre ? within(genreLabel(csl.genre)) : kindName(record.kind),
+          ...(record.carrier !== 'print' && record.carrier !== 'online' ? [carrierName(record.carrier)] : []),
+        ])}{' '}
+        · {peerLabel(peerReview.status)}{' '}
         <details className={styles.whyPeer}>
           <summary>{say('item.why')}</summary>
           {peerReview.reason}

@@ -14,6 +14,7 @@ import type { Alternative, Way } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/item';
 import { sayJoined } from '../../words/say';
+import { pair } from '../../words/within';
 import { withoutBroken } from '../../words/withoutBroken';
 import { useHere } from '../kit/app';
 import { DeskSilent } from '../kit/DeskSilent';
@@ -78,7 +79,7 @@ function Hours({ campus }: { campus: string }) {
       <p className={styles.hint}>
         {[...(place.closings ?? []), ...info.policy.holidays]
           .slice(0, 4)
-          .map((h) => `${h.name}: ${h.from === h.to ? h.from : say('item.to', { from: h.from, to: h.to })}`)
+          .map((h) => pair(h.name, h.from === h.to ? h.from : say('item.to', { from: h.from, to: h.to })))
           .join('; ')}
       </p>
     </Popover>
@@ -160,18 +161,12 @@ function Lenders({ lenders }: { lenders: NonNullable<Way['lenders']> }) {
       <summary>{say('item.whoIsAskedAndWhoIs')}</summary>
       <ol>
         {asked.map((a) => (
-          <li key={a.name}>
-            {say('item.working', { name: a.name, round: Math.round(a.p * 100), days: a.days })}
-          </li>
+          <li key={a.name}>{say('item.working', { name: a.name, share: { share: a.p }, days: a.days })}</li>
         ))}
       </ol>
       {reasons.map((why) => {
         const names = excluded.filter((e) => e.why === why).map((e) => e.name);
-        return (
-          <p key={why}>
-            {names.length} {why}: {sayJoined(names)}.
-          </p>
-        );
+        return <p key={why}>{pair(`${names.length} ${why}`, sayJoined(names))}.</p>;
       })}
     </details>
   );

@@ -4,7 +4,7 @@ import { closedBy, hoursOn } from '../../core/access/calendar';
 import { dayNumber, isoDay, parseDay } from '../../core/model/time';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/dates';
-import { spokenLocale } from '../../words/say';
+import { sayJoined, spokenLocale } from '../../words/say';
 import { useHere } from './app';
 import styles from './date.module.css';
 import kit from './kit.module.css';
@@ -81,11 +81,11 @@ export default function Calendar({
           labelPrevious: () => say('dates.previousMonth'),
           labelGrid: (d) => caption.format(d),
           labelDayButton: (d, is) =>
-            [
+            sayJoined([
               dayText(dayOf(d), parseDay(today) ?? undefined),
               ...(is.shut ? [shutWhy(d)] : []),
               ...(is.promised ? [say('dates.promisedDay')] : []),
-            ].join(', '),
+            ]),
           labelWeekday: (d) => weekday.format(d),
           labelNav: () => '',
         }}

@@ -4,6 +4,7 @@ import type { Account } from '../../core/circulation/account';
 import { addDays, type DayNumber, isoDay, weekdayOf } from '../../core/model/time';
 import { dayText, shortDay } from '../../words/days';
 import { say } from '../../words/generated/loans';
+import { pair } from '../../words/within';
 import { useHere } from '../kit/app';
 import type { Axis } from './axis';
 import styles from './loans.module.css';
@@ -100,9 +101,7 @@ export function Band({ account, axis, today }: { account: Account; axis: Axis; t
       </p>
       <p className={styles.closings}>
         {named.map((d) => (
-          <span key={d}>
-            {dayText(d)}: {closingOn(policy.holidays, d)?.name}
-          </span>
+          <span key={d}>{pair(dayText(d), closingOn(policy.holidays, d)?.name ?? '')}</span>
         ))}
       </p>
     </div>

@@ -13,6 +13,7 @@ import { recordOfKey } from '../../core/piles/ids';
 import { slipTitle } from '../../core/requests/slip';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/offline';
+import { pair, quoted } from '../../words/within';
 import { App, useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Undo } from '../kit/Undo';
@@ -33,7 +34,7 @@ function WhatWaits() {
   const waiting = useWaiting();
   const going = slips.filter((s) => s.state === 'outgoing' && s.going);
   const what = (w: Waiting): string =>
-    [w.title, say(`offline.what.${w.what}`), w.text && `“${w.text}”`].filter(Boolean).join(' · ');
+    [w.title, say(`offline.what.${w.what}`), w.text && quoted(w.text)].filter(Boolean).join(' · ');
   return (
     <section aria-labelledby="waits">
       <h2 id="waits">
@@ -185,7 +186,8 @@ function Offline() {
           ))}
         </ul>
         <p className={styles.hint}>
-          <b>{say('offline.needs')}:</b> {say('offline.needsLead')}
+          <b>{pair(say('offline.needs'), '')}</b>
+          {say('offline.needsLead')}
         </p>
       </section>
       <Papers />

@@ -13,7 +13,8 @@ import { type FetchStop, fetchSheet, type Shelf, shelfId } from '../../core/pile
 import type { Pile, PileItem } from '../../core/piles/pile';
 import { say } from '../../words/generated/piles';
 import { itemLine } from '../../words/labels';
-import { sayList } from '../../words/say';
+import { sayJoined, sayList } from '../../words/say';
+import { pair } from '../../words/within';
 import { slipHref } from '../item/links';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -60,7 +61,7 @@ function Stop({ stop, line }: { stop: FetchStop; line: PileLine }) {
   useEffect(() => setGot(item.got ?? false), [item.got]);
   const name = (id: string): string => info.campuses.find((c) => c.id === id)?.name ?? id;
   const places = (list: readonly Shelf[]): string =>
-    sayList(list.map((s) => [name(s.campus), s.location, s.callNumber].filter(Boolean).join(', ')));
+    sayList(list.map((s) => sayJoined([name(s.campus), s.location, s.callNumber].filter(Boolean))));
   return (
     <li className={sheetStyles.stop} data-got={got || undefined}>
       <input
@@ -132,9 +133,7 @@ export function FetchSheet({
         <button type="button" className={`${kit.link} ${sheetStyles.noPrint}`} onClick={back}>
           {say('piles.back')}
         </button>
-        <h1>
-          {say('piles.fetchSheet')}: {pileName(pile)}
-        </h1>
+        <h1>{pair(say('piles.fetchSheet'), pileName(pile))}</h1>
         <p>{stops.length ? say('piles.fetchLead', { n: stops.length }) : say('piles.nothingToFetch')}</p>
         {stops.length > 0 && (
           <button

@@ -17,6 +17,7 @@ import type { PlanAnswer } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/piles';
 import { sayShare } from '../../words/say';
+import { wayName } from '../../words/within';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
@@ -68,10 +69,7 @@ function Steps({ title, price, steps }: { title: string; price?: string; steps: 
               {line.csl.title}
               <small>
                 {way
-                  ? [
-                      way.titled || !way.place ? way.title : `${way.title}, ${way.place}`,
-                      sayShare(way.inTime),
-                    ].join(' · ')
+                  ? [wayName(way), sayShare(way.inTime)].join(' · ')
                   : leftOut && say(`piles.left.${leftOut satisfies LeftOut}`)}
                 {instead && (
                   <>

@@ -7,6 +7,7 @@ import { type Minutes, parseDay, parseLocal } from '../../core/model/time';
 import { type PileItem, READING_STATES, type ReadingState } from '../../core/piles/pile';
 import { say } from '../../words/generated/piles';
 import { itemLine, kindLabel } from '../../words/labels';
+import { wayName } from '../../words/within';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -112,9 +113,7 @@ export const PileLineView = memo(function PileLineView(props: Props) {
   };
   const verdict =
     standing === 'hand' || standing === 'way' ? null : verdictOf(ready ?? null, parseDay(needBy));
-  const place =
-    found?.best &&
-    (found.best.titled || !found.best.place ? found.best.title : `${found.best.title}, ${found.best.place}`);
+  const place = found?.best && wayName(found.best);
   return (
     <article
       ref={element}

@@ -6,7 +6,7 @@ import { sayJoined } from '../../words/say';
 import styles from './piles.module.css';
 import type { PileLine } from './usePileLines';
 
-export const standingName = (s: PileStanding): string => say(`piles.standing.${s}`);
+export const standingName = (s: PileStanding, n = 1): string => say(`piles.standing.${s}`, { n });
 
 /** Without words, for the line of piles; its name says all. */
 export function ShortBar({ lines }: { lines: readonly PileLine[] }) {
@@ -15,7 +15,7 @@ export function ShortBar({ lines }: { lines: readonly PileLine[] }) {
     <span
       className={styles.shortBar}
       role="img"
-      aria-label={sayJoined(counts.map(({ standing, n }) => `${n} ${standingName(standing)}`))}
+      aria-label={sayJoined(counts.map(({ standing, n }) => `${n} ${standingName(standing, n)}`))}
     >
       {counts.map(({ standing, n }) => (
         <span key={standing} data-standing={standing} style={{ flexGrow: n }} />
@@ -47,10 +47,10 @@ export function StandingBar({
           data-off={(only !== null && only !== standing) || undefined}
           style={{ flexGrow: n }}
           onClick={() => choose(only === standing ? null : standing)}
-          aria-label={say('piles.onlyThese', { n, standing: standingName(standing) })}
+          aria-label={say('piles.onlyThese', { n, standing: standingName(standing, n) })}
         >
           <i aria-hidden="true" />
-          <b>{n}</b> <span>{standingName(standing)}</span>
+          <b>{n}</b> <span>{standingName(standing, n)}</span>
         </button>
       ))}
     </fieldset>

@@ -17,7 +17,7 @@ import { sayJoined } from '../../words/say';
 import '../../words/generated/keep';
 import { say } from '../../words/generated/references';
 import { kindLabel, roleLabel, stateLabel } from '../../words/labels';
-import { within } from '../../words/within';
+import { wayName, within } from '../../words/within';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { useMoney } from '../kit/useMoney';
@@ -251,14 +251,13 @@ export function ReferenceRow({
         {match && <Found match={match} sure={match.confidence >= SURE || row.chosen === match.id} />}
         {best && (
           <p className={styles.quiet}>
-            {[
-              best.title,
-              best.titled ? '' : best.place,
-              best.price > 0 ? money(best.price) : '',
-              best.chance < 0.99 ? say('references.chance', { round: Math.round(best.chance * 100) }) : '',
-            ]
-              .filter(Boolean)
-              .join(', ')}
+            {sayJoined(
+              [
+                wayName(best),
+                best.price > 0 ? money(best.price) : '',
+                best.chance < 0.99 ? say('references.chance', { share: { share: best.chance } }) : '',
+              ].filter(Boolean),
+            )}
           </p>
         )}
         {found && !match && (

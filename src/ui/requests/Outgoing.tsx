@@ -27,6 +27,7 @@ import { useMustSignIn } from '../kit/useMustSignIn';
 import { dayOfIso, whereTo } from './lines';
 import styles from './requests.module.css';
 import '../../words/spoken';
+import { sayJoined } from '../../words/say';
 
 /** Why a slip can't go, had better not, or what is worth knowing; null when nothing speaks against it. */
 function against(
@@ -212,9 +213,7 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
                 )}
               </div>
             </div>
-            <span>
-              {wantedLabel(slip.wanted)}, {whereTo(slip, info)}
-            </span>
+            <span>{sayJoined([wantedLabel(slip.wanted), whereTo(slip, info)])}</span>
             <span className={styles.mono}>
               {promise?.median
                 ? `≈ ${dayOfIso(promise.median)}`
@@ -247,9 +246,7 @@ export function Outgoing({ slips, all }: { slips: readonly Slip[]; all: readonly
             <a className={styles.title} href={`/requests/${slip.id}`}>
               {slipTitle(slip) || say('requests.aSlipWithoutATitle')}
             </a>
-            <span>
-              {wantedLabel(slip.wanted)}, {whereTo(slip, info)}
-            </span>
+            <span>{sayJoined([wantedLabel(slip.wanted), whereTo(slip, info)])}</span>
             <span className={styles.mono} />
             <span className={styles.end}>
               <span className={kit.tag}>{say('requests.draft')}</span>{' '}

@@ -17,6 +17,7 @@ import { slipTitle } from '../../core/requests/slip';
 import { dayText, shortDay } from '../../words/days';
 import { say } from '../../words/generated/requests';
 import { stateLabel, wantedLabel } from '../../words/labels';
+import { sayJoined } from '../../words/say';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
 import { verdictOfSlip } from '../slip/verdict';
@@ -132,7 +133,7 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
                 {slipTitle(s)}
               </a>
               <p className={styles.state}>
-                {wantedLabel(s.wanted)}, {whereTo(s, info)} · <b>{stateLabel(s.state)}</b>
+                {sayJoined([wantedLabel(s.wanted), whereTo(s, info)])} · <b>{stateLabel(s.state)}</b>
                 {s.messages.length > 0 && s.state !== 'sent' && `. ${s.messages.at(-1)?.text}`}
               </p>
             </div>

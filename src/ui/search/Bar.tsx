@@ -2,7 +2,7 @@
 
 import type { MouseEvent } from 'react';
 import { say } from '../../words/generated/results';
-import { sayNumber } from '../../words/say';
+import { sayJoined, sayNumber } from '../../words/say';
 import styles from './breakdown.module.css';
 import shared from './shared.module.css';
 
@@ -23,7 +23,7 @@ export function BarRow({ bar, most }: { bar: Bar; most: number }) {
         type="button"
         className={styles.barButton}
         aria-pressed={choice !== null}
-        aria-label={`${label}, ${count}${choice === 'drop' ? say('results.leftOut') : choice ? say('results.kept') : ''}`}
+        aria-label={`${sayJoined([label, count])}${choice === 'drop' ? say('results.leftOut') : choice ? say('results.kept') : ''}`}
         onClick={pick}
       >
         <span className={styles.barLabel}>{label}</span>

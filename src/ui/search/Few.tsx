@@ -5,6 +5,7 @@ import { CONDITIONS, hasCondition, type SearchRequest, withoutCondition } from '
 import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/results';
 import { reachLabel, waitsInWords } from '../../words/labels';
+import { sayJoined } from '../../words/say';
 import { conditionText } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
@@ -64,7 +65,7 @@ export function Few({
             {say('results.theSameSubjects')}
             {subjects.map((s, i) => (
               <span key={s.value}>
-                {i > 0 && ', '}
+                {i > 0 && sayJoined(['', ''])}
                 <a href={`/?${new URLSearchParams({ q: `subject:"${s.value}"` })}`}>{s.label}</a>
               </span>
             ))}

@@ -10,12 +10,14 @@ import { say } from '../../words/generated/results';
 import {
   carrierName,
   editionLabel,
+  genreLabel,
   kindLabel,
   languageLabel,
   peerLabel,
   peopleLabel,
 } from '../../words/labels';
-import { within } from '../../words/within';
+import { sayJoined } from '../../words/say';
+import { wayName, within } from '../../words/within';
 import { slipHref, VERDICT_TEXT } from '../item/links';
 import { Marked } from '../item/Marked';
 import kit from '../kit/kit.module.css';
@@ -26,23 +28,21 @@ import styles from './timetable.module.css';
 function quietParts(hit: Hit, money: (cents: Cents) => string): string[] {
   const { csl, best, copies } = hit;
   const parts: string[] = [kindLabel(hit.kind)];
-  if (csl.genre) parts[0] = csl.genre;
+  if (csl.genre) parts[0] = genreLabel(csl.genre);
   if (hit.carrier !== 'print' && hit.carrier !== 'online') parts.push(carrierName(hit.carrier));
   if (KINDS[hit.kind].family === 'article' || hit.peerReview.status === 'reviewed')
     parts.push(peerLabel(hit.peerReview.status));
   if (csl.language && csl.language !== 'en')
     parts.push(say('results.in2', { languageLabel: languageLabel(csl.language) }));
   if (best) {
-    const chance = best.chance < 0.99 ? say('results.chance', { round: Math.round(best.chance * 100) }) : '';
-    const price = best.price > 0 ? `, ${money(best.price)}` : '';
+    const chance = best.chance < 0.99 ? say('results.chance', { share: { share: best.chance } }) : '';
+    const price = best.price > 0 ? money(best.price) : '';
     parts.push(
       best.action.do === 'open'
-        ? `${best.title}, ${best.place}`
+        ? sayJoined([best.title, best.place])
         : best.action.do === 'go'
           ? best.place
-          : best.titled || !best.place
-            ? `${best.title}${chance}${price}`
-            : `${best.title}, ${best.place}${chance}${price}`,
+          : sayJoined([`${wayName(best)}${chance}`, ...(price ? [price] : [])]),
     );
   } else parts.push(say('results.noWayToGetItThat'));
   if (hit.soonest) parts.push(say('results.soonestOf', { n: hit.versions.length + 1 }));
@@ -78,7 +78,7 @@ export const HitLine = memo(function HitLine({ hit, open, needBy, show, kept, ch
   };
   const imprint = csl['container-title']
     ? numbering(csl)
-    : [csl.publisher, numbering(csl), editionLabel(csl.edition)].filter(Boolean).join(', ');
+    : sayJoined([csl.publisher ?? '', numbering(csl), editionLabel(csl.edition)].filter(Boolean));
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the title in it is the link that keys go to
     <article
@@ -182,4 +182,4 @@ function Versions({ hit, show }: { hit: Hit; show: (id: string | null) => void }
 }
 /** The different sorts of versions, each once. */
 const summary = (hit: Hit): string =>
-  [...new Set(hit.versions.map((v) => within(v.note)))].slice(0, 3).join('; ');
+  sayJoined([...new Set(hit.versions.map((v) => within(v.note)))].slice(0, 3), '; ');

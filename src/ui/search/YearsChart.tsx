@@ -8,6 +8,7 @@ import { Area, AreaChart, ReferenceArea, Tooltip, XAxis } from 'recharts';
 import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/model/time';
 import { say } from '../../words/generated/results';
 import { sayNumber } from '../../words/say';
+import { pair } from '../../words/within';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import styles from './breakdown.module.css';
@@ -140,7 +141,7 @@ export default function YearsChart({ years, from, to, pick }: Props) {
                       .reduce((n, d) => n + d.count, 0)
                   : at.count;
                 const label = span && span[0] !== span[1] ? `${span[0]}–${span[1]}` : at.year;
-                return <p className={styles.tip}>{`${label}: ${sayNumber(count)}`}</p>;
+                return <p className={styles.tip}>{pair(String(label), sayNumber(count))}</p>;
               }}
             />
             <Area

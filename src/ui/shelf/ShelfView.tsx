@@ -15,6 +15,7 @@ import { parseDay } from '../../core/model/time';
 import type { ShelfRow } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/walk';
+import { sayJoined } from '../../words/say';
 import { ItemPane } from '../item/ItemPane';
 import { adjust, go, useAddress } from '../kit/address';
 import { useHere } from '../kit/app';
@@ -74,7 +75,7 @@ function statusText(r: ShelfRow, at: string): string {
         : say(`walk.${status.state}`);
   const rule =
     r.rule === 'premises' ? say('walk.premises') : r.rule === 'short-loan' ? say('walk.shortLoan') : '';
-  return rule ? `${told}, ${rule}` : told;
+  return rule ? sayJoined([told, rule]) : told;
 }
 /** What stands in a gap. */
 const gapText = ({ status }: ShelfRow, at: string): string | null =>

@@ -11,6 +11,7 @@ import { Field } from './Field';
 import styles from './slip.module.css';
 import type { SlipUnderWay } from './useSlip';
 import '../../words/spoken';
+import { sayJoined } from '../../words/say';
 
 export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
   const choices = wantedChoices(slip.item.kind, record?.carrier ?? 'print');
@@ -63,7 +64,7 @@ export function How({ slip, set, record, promised: p, choose }: SlipUnderWay) {
                 {r.title}
                 <span className={kit.count}>
                   {r.label}
-                  {r.sub && `, ${r.sub}`}
+                  {r.sub && sayJoined(['', r.sub])}
                 </span>
               </label>
             ))}

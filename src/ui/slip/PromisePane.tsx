@@ -9,6 +9,8 @@ import type { SlipPromise } from '../../words/answers';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/slip';
 import type { InWords } from '../../words/inWords';
+import { sayJoined } from '../../words/say';
+import { wayName } from '../../words/within';
 import { VERDICT_TEXT } from '../item/links';
 import kit from '../kit/kit.module.css';
 import { signInHref } from '../kit/signIn';
@@ -61,7 +63,7 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
         </p>
         <p className={styles.quiet}>
           {spare(p, slip.needBy)}
-          {p.chance < 0.995 && p.median && say('slip.chance', { round: Math.round(p.chance * 100) })}
+          {p.chance < 0.995 && p.median && say('slip.chance', { share: { share: p.chance } })}
         </p>
         {p.steps.length > 1 && (
           <ol className={styles.steps} aria-label={say('slip.stepByStep')}>
@@ -86,7 +88,7 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
               <li key={o.what}>
                 <span>
                   {o.what}
-                  {o.note && `, ${o.note}`}
+                  {o.note && sayJoined(['', o.note])}
                 </span>
                 <b>
                   {o.label}
@@ -125,8 +127,7 @@ export function PromisePane({ promise: p, slip, duplicate, faults, going, use, s
       </section>
       {p.better && (
         <p className={styles.better}>
-          {say('slip.sooner', { label: p.better.label, title: p.better.title })}
-          {p.better.place && !p.better.titled && `, ${p.better.place}`}.{' '}
+          {say('slip.sooner', { label: p.better.label, title: wayName(p.better) })}.{' '}
           {p.better.href ? (
             <a href={p.better.href} target="_blank" rel="noopener">
               {say('slip.readItNow')}

@@ -223,7 +223,7 @@ export function SentSlip({ slip }: { slip: Slip }) {
               <p className={styles.quiet}>
                 {say('slip.veryLikelyBy2', { likely: day(slip.promised.likely) })}
                 {slip.promised.chance < 0.995 &&
-                  say('slip.chance2', { round: Math.round(slip.promised.chance * 100) })}
+                  say('slip.chance2', { share: { share: slip.promised.chance } })}
                 {need !== null && say('slip.youNeedItBy', { need: dayText(need) })}
               </p>
               {verdict && (

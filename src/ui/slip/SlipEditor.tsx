@@ -9,6 +9,7 @@ import { clockOf, clockText, type Minutes, parseLocal } from '../../core/model/t
 import { isCopy, itemOf, slipTitle } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
 import { sayJoined } from '../../words/say';
+import { quoted } from '../../words/within';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { focusOn } from '../kit/focusOn';
@@ -25,7 +26,7 @@ import { ContactDetails, WhereTo } from './WhereTo';
 
 /** What the page is called, by what is wanted. */
 function headingOf(slip: Slip): string {
-  const named = slip.item.title ? `“${slip.item.title}”` : say('slip.something');
+  const named = slip.item.title ? quoted(slip.item.title) : say('slip.something');
   const heading: Record<Wanted, string> = {
     loan: slipTitle(slip) || say('slip.aLoan'),
     article: say('slip.aCopyOf', {

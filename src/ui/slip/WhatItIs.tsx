@@ -5,6 +5,7 @@ import type { SlipItem } from '../../core/model/slip';
 import { isCopy } from '../../core/requests/slip';
 import { say } from '../../words/generated/slip';
 import { kindLabel } from '../../words/labels';
+import { sayJoined } from '../../words/say';
 import type { NumberSort } from '../kit/NumberDrawing';
 import { Field } from './Field';
 import { LookUp } from './LookUp';
@@ -80,7 +81,7 @@ export function WhatItIs({ slip, set, setItem, record, doubt, fault, changeKind,
           text('chapter', say('slip.chapterWanted'), {
             wide: true,
             hint: record?.contents
-              ? say('slip.itHas', { contents: record.contents.join('; ') })
+              ? say('slip.itHas', { contents: sayJoined(record.contents, '; ') })
               : say('slip.itsTitleOrNumber'),
           })}
         {free &&

@@ -10,6 +10,7 @@ import type { Slip } from '../../core/model/slip';
 import { isCopy } from '../../core/requests/slip';
 import { own } from '../../core/table';
 import { say } from '../../words/generated/slip';
+import { sayJoined } from '../../words/say';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { Field } from './Field';
@@ -76,7 +77,7 @@ export function WhereTo({ slip, set, fault }: Props) {
         >
           {info.campuses.map((c) => (
             <option key={c.id} value={c.id}>
-              {c.name}, {c.about}
+              {sayJoined([c.name, c.about])}
             </option>
           ))}
           <option value="post">{say('slip.byPostToAnAddress')}</option>
