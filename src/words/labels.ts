@@ -17,7 +17,7 @@ import type { Role } from '../core/references/roles';
 import { actOf } from '../core/requests/lifecycle';
 import type { CodeKind } from '../core/words/codes';
 import { say } from './generated/label';
-import { sayJoined, sayLanguage, sayList, sayNumber } from './say';
+import { sayDay, sayJoined, sayLanguage, sayList, sayNumber } from './say';
 
 /** `Research article`, by itself. */
 export const kindLabel = (kind: Kind): string => say(`label.kind.${kind}`);
@@ -121,6 +121,9 @@ export const speakerLabel = (m: Pick<SlipMessage, 'by' | 'from'>): string =>
 /** What a message about a slip says: its own words, or those of the act that it tells. */
 export function messageText(m: SlipMessage): string {
   if (m.text) return m.text;
+  if (m.status === 'arrived' && m.until)
+    return say('label.act.arrived', { place: m.from, day: sayDay(m.until, m.time) });
+  if (m.status === 'lapsed') return say('label.act.lapsed');
   const act = m.id.endsWith('|request') ? 'request' : m.status === 'expired' ? 'expired' : actOf(m);
   return act ? say(`label.act.${act}`) : '';
 }

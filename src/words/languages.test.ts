@@ -132,9 +132,19 @@ describe('texts one behind the other', () => {
   it('are parted as the language parts them', () => {
     const parted = (language: (typeof OFFERED)[number]): string =>
       inLanguage(language, () => sayJoined(['a', 'b', 3]));
-    expect([parted('en'), parted('de'), parted('ar')]).toEqual(['a, b, 3', 'a, b, 3', 'a، b، 3']);
-    expect(inLanguage('ar', () => sayJoined(['a', 'b'], '; '))).toBe('a؛ b');
+    expect([parted('en'), parted('de')]).toEqual(['a, b, 3', 'a, b, 3']);
+    expect(inLanguage('ar', () => sayJoined(['ب', 'ت', 3]))).toBe('ب، ت، 3');
+    expect(inLanguage('ar', () => sayJoined(['ب', 'ت'], '; '))).toBe('ب؛ ت');
     expect(sayJoined([])).toBe('');
+  });
+});
+describe('what is put into a text from the right', () => {
+  it('stands by itself where it is written from the left', () => {
+    expect(inLanguage('ar', () => sayJoined(['a', 'ب', 3]))).toBe('\u2068a\u2069، ب، 3');
+    expect(inLanguage('ar', () => say('label.pair', { label: 'ب', value: 'Kelp 3' }))).toBe(
+      'ب: \u2068Kelp 3\u2069',
+    );
+    expect(inLanguage('de', () => say('label.pair', { label: 'b', value: 'Kelp 3' }))).toBe('b: Kelp 3');
   });
 });
 describe('a server that speaks many languages', () => {

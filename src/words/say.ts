@@ -146,13 +146,25 @@ export function sayLanguage(code: string): string {
     return code;
   }
 }
+/** Letters of scripts that are written from the left. */
+const FROM_THE_LEFT = /[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}]/u;
+/**
+ * What is put into a text from the right, by itself: else the number behind a Latin name is drawn before it (UAX 9,
+ * isolates). Other texts are left as they are.
+ */
+const isolated = <T extends string | number>(value: T): T | string =>
+  typeof value === 'string' && isRightToLeft(spokenLanguage()) && FROM_THE_LEFT.test(value)
+    ? `\u2068${value}\u2069`
+    : value;
 /** `a, b and c`, or with *or*. */
 export const sayList = (items: readonly string[], joiner: 'and' | 'or' = 'and'): string =>
-  writing().lists[joiner].format(items);
+  writing().lists[joiner].format(items.map(isolated));
 
 /** Texts one behind the other, parted as the language parts them: Arabic has a comma of its own. */
 export const sayJoined = (texts: readonly (string | number)[], by = ', '): string =>
-  texts.join(isRightToLeft(spokenLanguage()) ? by.replace(',', '،').replace(';', '؛') : by);
+  isRightToLeft(spokenLanguage())
+    ? texts.map(isolated).join(by.replace(',', '،').replace(';', '؛'))
+    : texts.join(by);
 
 /** A name as it stands behind other words: German nouns keep their capital, others lose that of a beginning. */
 export const within = (name: string): string =>
@@ -188,5 +200,7 @@ export function say(what: MessageCode | Message, values?: MessageValues): string
   const inIt = (l: Language) => own<string, Said>(spoken.get(l)?.get(namespace) ?? {}, key);
   const said = inIt(chosen()) ?? inIt(FIRST);
   if (!said) return code;
-  return said(Object.fromEntries(Object.entries(given ?? {}).map(([name, v]) => [name, rendered(v)])));
+  return said(
+    Object.fromEntries(Object.entries(given ?? {}).map(([name, v]) => [name, isolated(rendered(v))])),
+  );
 }

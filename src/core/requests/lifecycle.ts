@@ -238,12 +238,14 @@ const RANK: readonly string[] = [
 export function applyNotice(slip: Slip, n: DeskNotice): Slip {
   if (n.slip !== slip.id) return slip;
   const event = n.kind === 'arrived' ? 'arrive' : 'lapse';
+  // That it waits on a campus is said by us, in the reader's language; the rest in the desk's own words.
+  const known = n.campus !== null;
   return withMessage(slip, {
     id: `${n.time}|${n.kind}`,
     time: n.time,
     by: 'library',
     from: n.place,
-    text: n.text,
+    text: known ? '' : n.text,
     status: n.kind,
     event,
     seq: 20,

@@ -63,13 +63,8 @@ export function Band({ account, axis, today }: { account: Account; axis: Axis; t
         {days
           .filter((d) => weekdayOf(d) === MONDAY)
           .map((d, i) => (
-            <span
-              key={d}
-              className={styles.week}
-              data-end={axis.x(d) > NEAR_END || undefined}
-              style={{ insetInlineStart: `${axis.x(d)}%` }}
-            >
-              {i % 2 === 0 ? shortDay(d) : ''}
+            <span key={d} className={styles.week} style={{ insetInlineStart: `${axis.x(d)}%` }}>
+              {i % 2 === 0 && axis.x(d) <= NEAR_END ? shortDay(d) : ''}
             </span>
           ))}
         {shown.map(([day, n], i) => {

@@ -64,7 +64,11 @@ function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
     at = p.end + closing.length;
   }
   out.push(text.slice(at));
-  return <p className={styles.text}>{out}</p>;
+  return (
+    <p className={styles.text} dir="auto">
+      {out}
+    </p>
+  );
 }
 
 /** One for all rows: what a part says is read in a thread of its own, which has the model. */

@@ -38,6 +38,7 @@ function Box({ work, example }: { work: BibliographyUnderWay; example: string })
         onChange={(e) => work.set({ ...bib, text: e.target.value })}
         placeholder={example}
         spellCheck={false}
+        dir="auto"
       />
     </div>
   );

@@ -17,7 +17,7 @@ import { overdueDays } from '../../core/requests/loans';
 import { slipTitle } from '../../core/requests/slip';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/requests';
-import { stateLabel, wantedLabel } from '../../words/labels';
+import { messageText, stateLabel, wantedLabel } from '../../words/labels';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { AskingApp } from '../kit/queries';
@@ -52,7 +52,7 @@ function Here({ slips }: { slips: readonly Slip[] }) {
               <a className={styles.title} href={`/requests/${s.id}`}>
                 {slipTitle(s)}
               </a>
-              <span>{came?.text}</span>
+              <span>{came && messageText(came)}</span>
               <span className={styles.mono}>
                 {came ? say('requests.since', { dayOfIso: dayOfIso(came.time) }) : ''}
               </span>

@@ -8,6 +8,7 @@ import {
   addDays,
   type DayNumber,
   dayOf,
+  isoDay,
   type Minutes,
   parseDay,
   parseLocal,
@@ -16,7 +17,7 @@ import {
 import { slipTitle } from '../../core/requests/slip';
 import { dayText, shortDay } from '../../words/days';
 import { say } from '../../words/generated/requests';
-import { stateLabel, wantedLabel } from '../../words/labels';
+import { messageText, stateLabel, wantedLabel } from '../../words/labels';
 import { sayJoined } from '../../words/say';
 import { VERDICT_TEXT } from '../item/links';
 import { useHere } from '../kit/app';
@@ -97,32 +98,45 @@ function Track({ slip, axis, now }: { slip: Slip; axis: Axis; now: Minutes }) {
   );
 }
 
+const lastWords = (s: Slip): string => {
+  const last = s.messages.at(-1);
+  return last ? messageText(last) : '';
+};
+/** Longer than this, a day with its month leaves no room for the next number. */
+const SHORT = 6;
+/** What stands at each mark of the axis: the month where it begins, else the day's number. */
+function axisLabels(days: readonly DayNumber[], every: number): string[] {
+  const monthOf = (d: DayNumber): string => isoDay(d).slice(0, 7);
+  let behindLong = false;
+  return days.map((d, i) => {
+    const full = i === 0 || monthOf(d) !== monthOf(addDays(d, -every));
+    const label = full ? shortDay(d) : behindLong ? '' : String(Number(isoDay(d).slice(8)));
+    behindLong = full && label.length > SHORT;
+    return label;
+  });
+}
+
 export function Tracks({ slips }: { slips: readonly Slip[] }) {
   const { info, moment } = useHere();
   const now = parseLocal(moment.at) as Minutes;
   const axis = axisFor(slips, now);
   const every = Math.ceil(axis.days / 16);
-  const days = Array.from({ length: axis.days }, (_, i) => addDays(axis.first, i));
+  const days = Array.from({ length: Math.ceil(axis.days / every) }, (_, i) => addDays(axis.first, i * every));
+  const labels = axisLabels(days, every);
   return (
     <section aria-labelledby="under-way">
       <div className={styles.axisRow}>
         <h2 id="under-way">{say('requests.underWay2', { slips: slips.length })}</h2>
         <div className={styles.axis} aria-hidden="true">
-          {days.map((d, i) =>
-            i % every === 0 ? (
-              <span
-                key={d}
-                style={{ insetInlineStart: `${(100 * i) / axis.days}%` }}
-                data-today={d === dayOf(now) ? '' : undefined}
-              >
-                {i === 0 ||
-                shortDay(d).startsWith('1 ') ||
-                (every > 1 && shortDay(addDays(d, -every)).slice(-3) !== shortDay(d).slice(-3))
-                  ? shortDay(d)
-                  : shortDay(d).split(' ')[0]}
-              </span>
-            ) : null,
-          )}
+          {days.map((d, i) => (
+            <span
+              key={d}
+              style={{ insetInlineStart: `${(100 * i * every) / axis.days}%` }}
+              data-today={d === dayOf(now) ? '' : undefined}
+            >
+              {labels[i]}
+            </span>
+          ))}
         </div>
       </div>
       <ul>
@@ -134,7 +148,7 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
               </a>
               <p className={styles.state}>
                 {sayJoined([wantedLabel(s.wanted), whereTo(s, info)])} · <b>{stateLabel(s.state)}</b>
-                {s.messages.length > 0 && s.state !== 'sent' && `. ${s.messages.at(-1)?.text}`}
+                {s.messages.length > 0 && s.state !== 'sent' && `. ${lastWords(s)}`}
               </p>
             </div>
             <Track slip={s} axis={axis} now={now} />

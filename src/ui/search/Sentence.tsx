@@ -259,6 +259,9 @@ function ReachChoice({ request, answer, change }: Props) {
 }
 
 /** Keeps all the conditions for the next search, or none. */
+/** Begins with what goes to no other line than the control that it stands behind. */
+const CLOSING = /^[,،;؛.]/;
+
 function Keep({ request, kept }: { request: SearchRequest; kept: KeptConditions }) {
   const { reader } = useHere();
   const now = isKept(request, kept);
@@ -290,7 +293,14 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
   };
   const inner: Props = { request, answer, change };
   const control = (part: SentencePart, i: number): ReactNode => {
-    if (!part.control) return part.asked ? <b key={i}>{part.text}</b> : <span key={i}>{part.text}</span>;
+    if (!part.control)
+      return part.asked ? (
+        <b key={i}>{part.text}</b>
+      ) : (
+        <span key={i} className={CLOSING.test(part.text) ? styles.closing : undefined}>
+          {part.text}
+        </span>
+      );
     if (part.control === 'other' && part.choice) {
       const { group, value } = part.choice;
       return (

@@ -12,10 +12,13 @@ import {
   standingSearches,
 } from '../../browser/searches';
 import { theStore } from '../../browser/store';
+import type { Campus } from '../../core/model/library';
 import { dayOf, type Minutes, parseDay, parseLocal } from '../../core/model/time';
+import { readRequest } from '../../core/query/request';
 import { dayText } from '../../words/days';
 import { say } from '../../words/generated/searches';
 import { sayNumber } from '../../words/say';
+import { sentence } from '../../words/sentence';
 import { useHere } from '../kit/app';
 import kit from '../kit/kit.module.css';
 import { AskingApp } from '../kit/queries';
@@ -26,8 +29,12 @@ import { newHref, useNews } from './useNews';
 
 const dayOfIso = (iso: string): string => dayText(dayOf(parseLocal(iso) as Minutes));
 
+/** In the language of today: what was kept was said in the one of its day. */
+const inWords = (address: string, campuses: readonly Campus[]): string =>
+  sentence(readRequest(new URLSearchParams(address)), campuses);
+
 function Searches() {
-  const { reader, moment } = useHere();
+  const { reader, moment, info } = useHere();
   const standing = useKept(() => standingSearches(theStore(), reader.id), [reader.id], []) ?? [];
   const past = useKept(() => pastOf(theStore(), reader.id), [reader.id], []) ?? [];
   const news = useNews(standing);
@@ -80,7 +87,7 @@ function Searches() {
               </p>
               <div>
                 <a href={`/?${s.address}`}>{s.name}</a>
-                <p>{s.sentence}</p>
+                <p>{inWords(s.address, info.campuses)}</p>
               </div>
               <p className={styles.acts}>
                 {(news[i] ?? 0) > 0 && (
@@ -141,7 +148,7 @@ function Searches() {
               </p>
               <div>
                 <a href={`/?${s.address}`}>{s.q || say('searches.everything')}</a>
-                <p>{s.sentence}</p>
+                <p>{inWords(s.address, info.campuses)}</p>
               </div>
               <p className={styles.acts}>
                 <button type="button" className={kit.link} onClick={() => drop([s])}>

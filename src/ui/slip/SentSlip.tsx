@@ -96,7 +96,7 @@ function Messages({ slip }: { slip: Slip }) {
                   <summary>{say('slip.technicalDetailsIso18626')}</summary>
                   {m.xml.map((document) => (
                     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
-                    <pre key={document} tabIndex={0}>
+                    <pre key={document} tabIndex={0} dir="ltr">
                       {document}
                     </pre>
                   ))}
