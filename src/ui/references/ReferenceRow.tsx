@@ -37,6 +37,8 @@ const PART_LABEL = table<string>({
 });
 const SURE = 0.85;
 
+/** By its first letter: the names over its parts are the reader's, and say nothing of it. */
+const isFromTheRight = (text: string): boolean => /^\P{L}*[\p{Script=Arabic}\p{Script=Hebrew}]/u.test(text);
 /** The text with a bracket over each of its parts, and its name above. */
 function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
   const out: React.ReactNode[] = [];
@@ -65,7 +67,7 @@ function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
   }
   out.push(text.slice(at));
   return (
-    <p className={styles.text} dir="auto">
+    <p className={styles.text} dir={isFromTheRight(text) ? 'rtl' : 'ltr'}>
       {out}
     </p>
   );

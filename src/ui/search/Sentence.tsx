@@ -259,8 +259,8 @@ function ReachChoice({ request, answer, change }: Props) {
 }
 
 /** Keeps all the conditions for the next search, or none. */
-/** Begins with what goes to no other line than the control that it stands behind. */
-const CLOSING = /^[,،;؛.]/;
+/** What closes the text before it. */
+const CLOSING = /^[,،;؛.]+/;
 
 function Keep({ request, kept }: { request: SearchRequest; kept: KeptConditions }) {
   const { reader } = useHere();
@@ -293,14 +293,7 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
   };
   const inner: Props = { request, answer, change };
   const control = (part: SentencePart, i: number): ReactNode => {
-    if (!part.control)
-      return part.asked ? (
-        <b key={i}>{part.text}</b>
-      ) : (
-        <span key={i} className={CLOSING.test(part.text) ? styles.closing : undefined}>
-          {part.text}
-        </span>
-      );
+    if (!part.control) return part.asked ? <b key={i}>{part.text}</b> : <span key={i}>{part.text}</span>;
     if (part.control === 'other' && part.choice) {
       const { group, value } = part.choice;
       return (
@@ -341,6 +334,26 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
       </Popover>
     );
   };
+  const parts = sentenceParts(request, info.campuses);
+  const said: ReactNode[] = [];
+  for (const [i, part] of parts.entries()) {
+    const closing = part.control ? CLOSING.exec(parts[i + 1]?.text ?? '')?.[0] : undefined;
+    const before = parts[i - 1]?.control ? (CLOSING.exec(part.text)?.[0] ?? '') : '';
+    const shown = control(
+      before && !part.control ? { ...part, text: part.text.slice(before.length) } : part,
+      i,
+    );
+    said.push(
+      closing ? (
+        <span key={`closed${i}`} className={styles.closed}>
+          {shown}
+          {closing}
+        </span>
+      ) : (
+        shown
+      ),
+    );
+  }
   const [more, setMore] = useState(false);
   // What a new search has by itself, leaving out the news, is nobody's condition.
   const conditions = chosenConditions(request);
@@ -348,7 +361,7 @@ export function Sentence(props: Props & { kept: KeptConditions }) {
     <div className={styles.sentenceRow}>
       {/* Not a p: the choices that open in it are more than text. */}
       <section className={styles.sentence} aria-label={say('results.whatIsSearched')}>
-        {sentenceParts(request, info.campuses).map(control)}
+        {said}
       </section>
       <div className={styles.tools} data-open={more || undefined}>
         <span className={styles.total} aria-live="polite">
