@@ -20,6 +20,7 @@ if (existsSync(workerData.broken)) throw new Error('the index is gone');
 let told = null;
 parentPort.on('message', async ({ n, method, args }) => {
   if (method === 'setPolicy') told = args[0].version;
+  if (method === 'look') told = 'looked';
   if (n < 0) return;
   if (method === 'die') throw new Error('died as asked');
   if (method === 'leave') process.exit(3);
@@ -27,7 +28,8 @@ parentPort.on('message', async ({ n, method, args }) => {
   if (method === 'wait') await new Promise((done) => setTimeout(done, args[0]));
   if (method === 'bytes') return parentPort.postMessage({ n, bytes: new Uint8Array([1, 2, 3]) });
   if (method === 'throw') return parentPort.postMessage({ n, error: 'as asked', slow: args[0] });
-  parentPort.postMessage({ n, json: JSON.stringify({ asked: args[0], told }) });
+  const of = method === 'by' ? args[0] : undefined;
+  parentPort.postMessage({ n, of, json: JSON.stringify({ asked: args[0], told }) });
 });
 parentPort.postMessage({ ready: 'here' });
 `;
@@ -67,6 +69,16 @@ async function until(condition: () => boolean, ms = 8000): Promise<void> {
   }
 }
 
+describe('an engine that stands elsewhere', () => {
+  it('is another by an answer: all workers look, and none before that', async () => {
+    const p = await open();
+    await p.ask('by', ['kelp-1']);
+    await p.ask('by', ['kelp-1']);
+    expect(await asked(p, 1)).toEqual({ asked: 1, told: null });
+    await p.ask('by', ['kelp-2']);
+    expect(await asked(p, 2)).toEqual({ asked: 2, told: 'looked' });
+  });
+});
 describe('a worker that crashes', () => {
   it('fails its own question; what was waiting and what comes later is answered by the next, under the rules in force', async () => {
     const p = await open();

@@ -12,6 +12,7 @@
 import { Worker } from 'node:worker_threads';
 import { FIRST, type Language } from '../words/languages';
 import { spokenLanguage } from '../words/say';
+import { hearEngine } from './edition';
 import { Busy, EngineAway, Gone, TooSlow } from './faults';
 
 /** Number -1 is for what is told to every worker and not answered. */
@@ -27,7 +28,8 @@ export interface Job {
  * than objects.
  */
 export type Reply =
-  | { readonly n: number; readonly json: string }
+  /** `of`: what the engine was that answered, where it is none of this machine (`edition.ts`). */
+  | { readonly n: number; readonly json: string; readonly of?: string }
   | { readonly n: number; readonly bytes: Uint8Array }
   | { readonly n: number; readonly error: string; readonly slow: boolean; readonly away?: boolean };
 export type Answer = string | Uint8Array;
@@ -67,6 +69,7 @@ interface Waiting {
   readonly question: Omit<Job, 'n'>;
   readonly resolve: (answer: Answer) => void;
   readonly reject: (error: Error) => void;
+  readonly heard: (engine: string | undefined) => void;
   timer: NodeJS.Timeout | undefined;
 }
 interface Slot {
@@ -100,6 +103,8 @@ export class WorkerPool {
   /** Told to every worker, the later ones too: by method, the latest. */
   readonly #told = new Map<string, readonly unknown[]>();
   #greeting: unknown = null;
+  /** What the engine was by the answer before, where it stands elsewhere. */
+  #engine: string | undefined;
 
   private constructor(options: PoolOptions) {
     this.#options = options;
@@ -220,10 +225,21 @@ export class WorkerPool {
     this.#watch(slot);
     this.#begin();
     this.#settle(busy.one, () => {
-      if ('json' in reply) busy.one.resolve(reply.json);
-      else if ('bytes' in reply) busy.one.resolve(reply.bytes);
-      else busy.one.reject(failureOf(reply));
+      if ('json' in reply) {
+        busy.one.heard(reply.of);
+        if (reply.of !== undefined && reply.of !== this.#engine) this.#otherEngine(reply.of);
+        busy.one.resolve(reply.json);
+      }
+      if ('bytes' in reply) busy.one.resolve(reply.bytes);
+      if ('error' in reply) busy.one.reject(failureOf(reply));
     });
+  }
+
+  /** One has gone over to another: the rest look as well, at once, so that answers differ for a moment only. */
+  #otherEngine(engine: string): void {
+    const first = this.#engine === undefined;
+    this.#engine = engine;
+    if (!first) this.tell('look');
   }
 
   #begin(): void {
@@ -274,6 +290,7 @@ export class WorkerPool {
         question: { method, args, language: spokenLanguage() },
         resolve,
         reject,
+        heard: hearEngine(),
         timer: undefined,
       };
       signal?.addEventListener('abort', () => this.#drop(one, new Gone('The asker has gone.')), {

@@ -299,7 +299,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       ownAddress,
     );
     const client = clientOf({ headers: req.headers, from }, config.proxies);
-    if (isOfAnEdition(path)) sayEdition(res, () => edition);
+    const answering = isOfAnEdition(path) ? sayEdition(res, () => edition) : <T>(work: () => T): T => work();
     if (base.startsWith('https:')) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
     if (leaving) res.setHeader('Connection', 'close');
     res.on('finish', () => {
@@ -329,7 +329,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     if (keep) res.appendHeader('Set-Cookie', keep);
     // Programs, styles and pictures are the same for everybody: their addresses say which they are.
     if (!path.startsWith('/_astro/')) res.appendHeader('Vary', 'Accept-Language, Cookie');
-    if (inLanguage(language, () => door.answers(req, res, path, client))) return;
+    if (inLanguage(language, () => answering(() => door.answers(req, res, path, client)))) return;
     // What a proxy says has been read, once; nobody else is to believe it.
     for (const name of Object.keys(req.headers))
       if (name.startsWith('x-forwarded-')) delete req.headers[name];
@@ -375,7 +375,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
       base,
     };
     const page = (next: (error?: unknown) => void) =>
-      inLanguage(language, () => void handler(req, res, next, locals).catch(fail));
+      inLanguage(language, () => answering(() => void handler(req, res, next, locals).catch(fail)));
     compress(req as never, res as never, () =>
       files(req, res, () =>
         page((error) => {

@@ -100,11 +100,25 @@ async function opened(
     // The client is loaded by those who ask it.
     const { ClusterDiscovery } = await import('./opensearch/service');
     const service = await ClusterDiscovery.open(dir, cluster);
-    return { service, health: service.health(), before: () => service.fresh(), warm: null };
+    return {
+      service,
+      health: service.health(),
+      before: () => service.fresh(),
+      look: () => service.look(),
+      of: () => service.mark,
+      warm: null,
+    };
   }
   const service = DiscoveryService.open(dir, shared ?? undefined);
   service.engine.evaluator.expired = late;
-  return { service, health: service.health(), before: async () => {}, warm: service };
+  return {
+    service,
+    health: service.health(),
+    before: async () => {},
+    look: () => {},
+    of: () => undefined,
+    warm: service,
+  };
 }
 
 /**
@@ -127,9 +141,9 @@ async function serveFrom(more: (service: Discovery) => Methods): Promise<void> {
   };
   let until = Number.POSITIVE_INFINITY;
   const late = (): boolean => performance.now() > until;
-  const { service, health, before, warm } = await opened(dir, { shared, cluster, late });
+  const { service, health, before, look, of, warm } = await opened(dir, { shared, cluster, late });
   // Maps: what stands on every object's prototype is no method of ours.
-  const told = new Map<string, Method>(toldOf(service));
+  const told = new Map<string, Method>([...toldOf(service), ['look', look]]);
   /** By the library as it is said in one of its languages. */
   const asked = new WeakMap<Discovery, ReadonlyMap<string, Method>>();
   const methodsIn = (language: string): ReadonlyMap<string, Method> => {
@@ -150,7 +164,11 @@ async function serveFrom(more: (service: Discovery) => Methods): Promise<void> {
       const work = told.get(method) ?? methodsIn(language).get(method);
       if (!work) throw new Error(`There is no method ${method}.`);
       await before();
-      return { n, json: jsonWithTexts(await work(...(args as never[]))) };
+      const asked = of();
+      const json = jsonWithTexts(await work(...(args as never[])));
+      const answered = of();
+      // Another question may have gone over to another engine meanwhile.
+      return { n, json, of: answered === asked ? asked : `${asked} ${answered}` };
     } catch (error) {
       return {
         n,

@@ -73,6 +73,8 @@ describe('changes of a day', () => {
   });
   it('is heard of by who asks already: nothing that was remembered is told any more', async () => {
     const discovery = await ClusterDiscovery.open(both.world.dir, addressOf(ALIAS));
+    const mark = discovery.mark;
+    expect(mark).toContain(await indexOf(both.cluster, ALIAS));
     try {
       const dir = changed((records) =>
         records.map((r, i) => (i === 5 ? { ...r, csl: { ...r.csl, title: 'Zymurgical afterthoughts' } } : r)),
@@ -90,6 +92,8 @@ describe('changes of a day', () => {
           { timeout: 20_000, interval: 300 },
         )
         .toBe('Zymurgical afterthoughts');
+      // Answers are of another edition from now on.
+      expect(discovery.mark).not.toBe(mark);
     } finally {
       discovery.close();
     }

@@ -4,6 +4,7 @@
  */
 import { readFileSync } from 'node:fs';
 import { Client, errors } from '@opensearch-project/opensearch';
+import { say } from '../../words/generated/indexfile';
 import { EngineAway, TooSlow } from '../faults';
 import type { Clause } from './queries';
 
@@ -131,6 +132,8 @@ export class Cluster {
       return await work();
     } catch (error) {
       if (error instanceof errors.TimeoutError) throw new TooSlow('The search engine took too long.');
+      if (error instanceof errors.ResponseError && error.statusCode === 401)
+        throw new Error(say('indexfile.loginRefused'));
       if (
         error instanceof errors.ResponseError &&
         (error.statusCode ?? 500) < 500 &&

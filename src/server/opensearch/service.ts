@@ -34,6 +34,12 @@ class Standing {
   get size(): number {
     return this.#now?.index.size ?? 0;
   }
+  get mark(): string | undefined {
+    return this.#now ? `${this.#now.index.name} ${this.#now.index.changed}` : undefined;
+  }
+  lookAgain(): void {
+    this.#looked = 0;
+  }
   /** Throws why there is none, where there is none. */
   get engine(): SearchEngine {
     if (!this.#now) throw this.#why;
@@ -133,6 +139,14 @@ export class ClusterDiscovery extends Discovery {
   /** Before each question: another engine may stand by now. What needs one where none does is refused. */
   async fresh(): Promise<void> {
     if (await this.#standing.fresh()) this.forget();
+  }
+  /** What is asked now: changes whenever something was filled anew, or brought. */
+  get mark(): string | undefined {
+    return this.#standing.mark;
+  }
+  /** Looks with the next question whether another engine stands, however lately it was looked. */
+  look(): void {
+    this.#standing.lookAgain();
   }
   health() {
     return {
