@@ -6,18 +6,30 @@
 import {
   appendFileSync,
   closeSync,
+  existsSync,
   fstatSync,
+  linkSync,
   openSync,
+  readFileSync,
   readSync,
   renameSync,
   rmSync,
   statSync,
   writeFileSync,
+  writeSync,
 } from 'node:fs';
+import { hostname } from 'node:os';
+import { isRunning } from './replace';
 
 const NEWLINE = 10;
-/** Milliseconds after which a lock is nobody's any more. */
+/** Milliseconds after which a lock of another machine's is nobody's any more. */
 const FORSAKEN = 60_000;
+/** Who writes the file anew, and how far it had been read by then. */
+interface Lock {
+  readonly host: string;
+  readonly pid: number;
+  readonly at: number;
+}
 
 export class LineFile<T> {
   readonly #path: string;
@@ -33,6 +45,13 @@ export class LineFile<T> {
     this.#path = path;
     this.#read = read;
   }
+  get #lock(): string {
+    return `${this.#path}.lock`;
+  }
+  /** The file as it was, while what others have added to it is carried over. */
+  get #before(): string {
+    return `${this.#path}.before`;
+  }
   /** Bytes of the file as far as it has been read. */
   get bytes(): number {
     return this.#at;
@@ -42,6 +61,7 @@ export class LineFile<T> {
    * other lines in its place (`afresh`: what was taken so far does not count any more).
    */
   news(): { readonly lines: readonly T[]; readonly afresh: boolean } {
+    this.#mend();
     const stat = statSync(this.#path, { throwIfNoEntry: false });
     const afresh = stat ? stat.ino !== this.#file || stat.size < this.#at : this.#at > 0;
     if (afresh) {
@@ -82,45 +102,76 @@ export class LineFile<T> {
   }
   /** Throws where there is no room, or no right to write. It is among the next news, like anybody's. */
   add(line: T): void {
+    this.#append(JSON.stringify(line));
+  }
+  #append(lines: string): void {
     // A line that was cut off by a crash is ended first, or this one would be lost with it.
     const stat = statSync(this.#path, { throwIfNoEntry: false });
     const torn = stat !== undefined && stat.size > 0 && this.#from(stat.size - 1)[0] !== NEWLINE;
-    appendFileSync(this.#path, `${torn ? '\n' : ''}${JSON.stringify(line)}\n`);
+    appendFileSync(this.#path, `${torn ? '\n' : ''}${lines}\n`);
   }
   /**
    * Puts these lines in the place of all that have been read; killed in between, those stand. What others add
    * meanwhile is kept. One server at a time: where another is at it, nothing is done.
    */
   rewrite(lines: readonly T[]): void {
-    const lock = `${this.#path}.lock`;
-    if (Date.now() - (statSync(lock, { throwIfNoEntry: false })?.mtimeMs ?? 0) < FORSAKEN) return;
-    rmSync(lock, { force: true });
+    if (!this.#mend()) return;
     try {
-      closeSync(openSync(lock, 'wx'));
+      const lock = openSync(this.#lock, 'wx');
+      writeSync(lock, JSON.stringify({ host: hostname(), pid: process.pid, at: this.#at } satisfies Lock));
+      closeSync(lock);
     } catch {
       return;
     }
+    this.#replace(lines.map((l) => `${JSON.stringify(l)}\n`).join(''), lines.length);
+    rmSync(this.#lock, { force: true });
+  }
+  /**
+   * Ends what a server that is gone had begun: what others added while it wrote the file anew is carried over.
+   * @returns whether nobody is at it
+   */
+  #mend(): boolean {
+    const stat = statSync(this.#lock, { throwIfNoEntry: false });
+    if (!stat) return true;
+    let of: Partial<Lock> = {};
     try {
-      this.#replace(lines.map((l) => `${JSON.stringify(l)}\n`).join(''), lines.length);
-    } finally {
-      rmSync(lock, { force: true });
+      of = JSON.parse(readFileSync(this.#lock, 'utf8')) as Lock;
+    } catch {
+      // It is being written, or was cut off: then nothing else had begun.
     }
+    const gone = of.host === hostname() && !isRunning(of.pid ?? 0);
+    if (!gone && Date.now() - stat.mtimeMs < FORSAKEN) return false;
+    if (existsSync(this.#before) && of.at !== undefined) {
+      const there = new Set(readFileSync(this.#path, 'utf8').split('\n'));
+      const late = readLate(this.#before, of.at).filter((line) => !there.has(line));
+      if (late.length) this.#append(late.join('\n'));
+    }
+    rmSync(this.#before, { force: true });
+    rmSync(this.#lock, { force: true });
+    return true;
   }
   #replace(text: string, count: number): void {
     const making = `${this.#path}.making`;
     writeFileSync(making, text);
-    const before = openSync(this.#path, 'r');
-    try {
-      renameSync(making, this.#path);
-      const late = readFrom(before, this.#at);
-      if (late.length) appendFileSync(this.#path, late);
-    } finally {
-      closeSync(before);
-    }
+    rmSync(this.#before, { force: true });
+    linkSync(this.#path, this.#before);
+    renameSync(making, this.#path);
+    const late = readLate(this.#before, this.#at);
+    if (late.length) appendFileSync(this.#path, `${late.join('\n')}\n`);
+    rmSync(this.#before, { force: true });
     // What stands there now has been taken, but for what others added.
     this.#file = statSync(this.#path).ino;
     this.#at = Buffer.byteLength(text);
     this.count = count;
+  }
+}
+/** The whole lines behind a place of a file. */
+function readLate(path: string, at: number): string[] {
+  const file = openSync(path, 'r');
+  try {
+    return readFrom(file, at).toString('utf8').split('\n').slice(0, -1).filter(Boolean);
+  } finally {
+    closeSync(file);
   }
 }
 function readFrom(file: number, at: number): Buffer {

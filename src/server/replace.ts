@@ -17,8 +17,10 @@ const beside = (dir: string, mark: string): string[] =>
         .map((name) => join(dirname(dir), name))
     : [];
 /** Does the program still run that works there? */
-function isAtWork(path: string, mark: string): boolean {
-  const pid = Number(path.slice(path.lastIndexOf(mark) + mark.length));
+const isAtWork = (path: string, mark: string): boolean =>
+  isRunning(Number(path.slice(path.lastIndexOf(mark) + mark.length)));
+/** Is there a program of this number on this machine? */
+export function isRunning(pid: number): boolean {
   if (!Number.isInteger(pid) || pid <= 0) return false;
   try {
     process.kill(pid, 0);

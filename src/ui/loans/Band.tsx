@@ -63,7 +63,12 @@ export function Band({ account, axis, today }: { account: Account; axis: Axis; t
         {days
           .filter((d) => weekdayOf(d) === MONDAY)
           .map((d, i) => (
-            <span key={d} className={styles.week} style={{ insetInlineStart: `${axis.x(d)}%` }}>
+            <span
+              key={d}
+              className={styles.week}
+              data-between={i % 4 === 2 || undefined}
+              style={{ insetInlineStart: `${axis.x(d)}%` }}
+            >
               {i % 2 === 0 && axis.x(d) <= NEAR_END ? shortDay(d) : ''}
             </span>
           ))}

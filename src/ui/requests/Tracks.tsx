@@ -104,15 +104,24 @@ const lastWords = (s: Slip): string => {
 };
 /** Longer than this, a day with its month leaves no room for the next number. */
 const SHORT = 6;
-/** What stands at each mark of the axis: the month where it begins, else the day's number. */
-function axisLabels(days: readonly DayNumber[], every: number): string[] {
+/** On a phone so many numbers behind a day with its month. */
+const NEAR = 3;
+/**
+ * What stands at each mark of the axis: the month where it begins, else the day's number.
+ * `near`: there is no room for it on a phone
+ */
+function axisLabels(days: readonly DayNumber[], every: number): { label: string; near: boolean }[] {
   const monthOf = (d: DayNumber): string => isoDay(d).slice(0, 7);
-  let behindLong = false;
+  let [behind, long] = [0, false];
   return days.map((d, i) => {
-    const full = i === 0 || monthOf(d) !== monthOf(addDays(d, -every));
-    const label = full ? shortDay(d) : behindLong ? '' : String(Number(isoDay(d).slice(8)));
-    behindLong = full && label.length > SHORT;
-    return label;
+    if (i === 0 || monthOf(d) !== monthOf(addDays(d, -every))) {
+      const label = shortDay(d);
+      [behind, long] = [0, label.length > SHORT];
+      return { label, near: false };
+    }
+    behind++;
+    const label = long && behind === 1 ? '' : String(Number(isoDay(d).slice(8)));
+    return { label, near: behind <= NEAR };
   });
 }
 
@@ -133,8 +142,9 @@ export function Tracks({ slips }: { slips: readonly Slip[] }) {
               key={d}
               style={{ insetInlineStart: `${(100 * i * every) / axis.days}%` }}
               data-today={d === dayOf(now) ? '' : undefined}
+              data-near={labels[i]?.near || undefined}
             >
-              {labels[i]}
+              {labels[i]?.label}
             </span>
           ))}
         </div>
