@@ -123,6 +123,68 @@ describe('changes of a day', () => {
   });
 });
 
+/** A client of whose requests only the first reach the cluster: the program has died by then. */
+function dying(after: number): { readonly cluster: Cluster; readonly asked: () => number } {
+  const cluster = new Cluster(addressOf(ALIAS));
+  const { transport } = cluster.client;
+  const real = transport.request.bind(transport);
+  let asked = 0;
+  transport.request = ((...args: Parameters<typeof real>) => {
+    if (asked++ >= after) throw new Error('It has died.');
+    return real(...args);
+  }) as typeof real;
+  return { cluster, asked: () => asked };
+}
+describe('what dies at any request', () => {
+  /** How many records the alias has, and of which the titles are as they were changed. */
+  const standing = async (): Promise<readonly [size: number, changed: number]> => {
+    const { engine, cluster, index } = await openCluster(addressOf(ALIAS), both.world.service.library);
+    try {
+      return [index.size, (await engine.search(query('quagmires'))).total];
+    } finally {
+      await cluster.close();
+    }
+  };
+  const other = (records: DiscoveryRecord[]): DiscoveryRecord[] =>
+    records
+      .slice(0, 120)
+      .map((r, i) => (i < 10 ? { ...r, csl: { ...r.csl, title: `${r.csl.title}: quagmires` } } : r));
+  it('a filling leaves what was there or what was to be, whole', async () => {
+    const dir = changed(other);
+    await fill(both.cluster, both.world.dir, options());
+    const before = await standing();
+    const whole = dying(Number.POSITIVE_INFINITY);
+    await fill(whole.cluster, dir, options());
+    const after = await standing();
+    expect(after).not.toEqual(before);
+    const most = whole.asked();
+    await whole.cluster.close();
+    for (let at = 0; at < most; at++) {
+      await fill(both.cluster, both.world.dir, options());
+      const { cluster } = dying(at);
+      await fill(cluster, dir, options()).catch(() => undefined);
+      await cluster.close();
+      expect([before, after], `request ${at}`).toContainEqual(await standing());
+    }
+    await fill(both.cluster, dir, options());
+    expect(await standing()).toEqual(after);
+  }, 240_000);
+  it('changes that were brought in part are brought whole by the next', async () => {
+    const dir = changed(other);
+    await fill(both.cluster, dir, options());
+    const wanted = await standing();
+    for (let at = 0; ; at++) {
+      await fill(both.cluster, both.world.dir, options());
+      const one = dying(at);
+      await bringChanges(one.cluster, dir, options()).catch(() => undefined);
+      await one.cluster.close();
+      await bringChanges(both.cluster, dir, options());
+      expect(await standing(), `request ${at}`).toEqual(wanted);
+      if (one.asked() <= at) break;
+    }
+  }, 240_000);
+});
+
 describe('filling anew', () => {
   it('is gone over to when it is whole, and not before', async () => {
     const discovery = await ClusterDiscovery.open(both.world.dir, addressOf(ALIAS));

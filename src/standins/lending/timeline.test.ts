@@ -306,7 +306,7 @@ describe('on loan', () => {
       ['ready'],
     );
     expect(there.time >= here).toBe(true);
-    expect(there.slip.messages.at(-1)?.text).toContain('Saltmarsh');
+    expect(there.slip.messages.at(-1)?.from).toBe('Saltmarsh');
     expect((parseLocal(there.time) as Minutes) > 0).toBe(true);
   });
 });
