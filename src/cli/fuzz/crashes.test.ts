@@ -24,7 +24,7 @@ it('a process dies at the operation that it is told, with a part of it done, and
   rmSync(dir, { recursive: true });
 });
 it.each([
-  ['index', 25],
+  ['index', 12],
   ['lines', 150],
 ] as const)(
   '%s: nothing is lost and nothing there twice, wherever it dies',
