@@ -14,6 +14,8 @@ const MONDAY = 1;
 const CLOSE = 4;
 /** Percent of the narrowest band after which no day fits behind its line. */
 const NEAR_END = 75;
+/** Behind it a day does not fit before the end. */
+const LAST = 84;
 
 export function Band({ account, axis, today }: { account: Account; axis: Axis; today: DayNumber }) {
   const { info, reader } = useHere();
@@ -66,10 +68,10 @@ export function Band({ account, axis, today }: { account: Account; axis: Axis; t
             <span
               key={d}
               className={styles.week}
-              data-between={i % 4 === 2 || undefined}
+              data-between={i % 4 === 2 || axis.x(d) > NEAR_END || undefined}
               style={{ insetInlineStart: `${axis.x(d)}%` }}
             >
-              {i % 2 === 0 && axis.x(d) <= NEAR_END ? shortDay(d) : ''}
+              {i % 2 === 0 && axis.x(d) <= LAST ? shortDay(d) : ''}
             </span>
           ))}
         {shown.map(([day, n], i) => {
