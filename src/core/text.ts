@@ -22,6 +22,10 @@ export function trimmed(text: string, head: string, tail = head): string {
 export const parted = (text: string, mark: string | RegExp): string[] =>
   text.split(mark).map((part) => part.trim());
 
+/** Is a text written from the right, by its first letter? */
+export const isFromTheRight = (text: string): boolean =>
+  /^\P{L}*[\p{Script=Arabic}\p{Script=Hebrew}]/u.test(text);
+
 /**
  * What an error says of itself, for people who look after the thing: the words are those of whoever threw it.
  */

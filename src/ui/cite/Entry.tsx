@@ -7,6 +7,7 @@ import type { CitedEntry } from '../../core/citing/cited';
 import { fieldOf, fieldText } from '../../core/citing/fill';
 import type { Run } from '../../core/citing/runs';
 import type { ReferenceItem } from '../../core/model/record';
+import { isFromTheRight } from '../../core/text';
 import { say } from '../../words/generated/cite';
 import { sayJoined } from '../../words/say';
 import { pair } from '../../words/within';
@@ -130,7 +131,8 @@ export const Entry = memo(function Entry({
   const beside = entry.missing.filter((m) => !shown.has(m.variable));
   return (
     <li className={styles.entry}>
-      <p className={styles.set}>
+      {/* Names of gaps are the reader’s, and say nothing of how the entry is written. */}
+      <p className={styles.set} dir={isFromTheRight(entry.runs.map((r) => r.text).join('')) ? 'rtl' : 'ltr'}>
         <Runs runs={entry.holes ?? entry.runs} hole={hole} />
         {beside.map(({ variable }) => (
           <span key={variable}> {hole(variable)}</span>

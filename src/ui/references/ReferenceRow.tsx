@@ -11,7 +11,7 @@ import { parseDay } from '../../core/model/time';
 import type { Part } from '../../core/references/read';
 import { ROLES, type Role } from '../../core/references/roles';
 import { table } from '../../core/table';
-import { errorText } from '../../core/text';
+import { errorText, isFromTheRight } from '../../core/text';
 import type { ResolvedMatch, ResolvedReference } from '../../words/answers';
 import { sayJoined } from '../../words/say';
 import '../../words/generated/keep';
@@ -37,8 +37,6 @@ const PART_LABEL = table<string>({
 });
 const SURE = 0.85;
 
-/** By its first letter: the names over its parts are the reader's, and say nothing of it. */
-const isFromTheRight = (text: string): boolean => /^\P{L}*[\p{Script=Arabic}\p{Script=Hebrew}]/u.test(text);
 /** The text with a bracket over each of its parts, and its name above. */
 function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
   const out: React.ReactNode[] = [];
@@ -66,6 +64,7 @@ function Parted({ text, parts }: { text: string; parts: readonly Part[] }) {
     at = p.end + closing.length;
   }
   out.push(text.slice(at));
+  // By its own letters: the names over its parts are the reader’s, and say nothing of it.
   return (
     <p className={styles.text} dir={isFromTheRight(text) ? 'rtl' : 'ltr'}>
       {out}

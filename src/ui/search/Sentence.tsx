@@ -258,10 +258,9 @@ function ReachChoice({ request, answer, change }: Props) {
   );
 }
 
-/** Keeps all the conditions for the next search, or none. */
 /** What closes the text before it. */
 const CLOSING = /^[,،;؛.]+/;
-
+/** Keeps all the conditions for the next search, or none. */
 function Keep({ request, kept }: { request: SearchRequest; kept: KeptConditions }) {
   const { reader } = useHere();
   const now = isKept(request, kept);
