@@ -10,7 +10,6 @@ import { correspondent, isOurAgency } from '../core/requests/correspondent';
 import { messageIn, requestFor, requestIdIn, requestingMessage, textAt } from '../core/requests/iso18626';
 import type { DeskNotice, HeardMessage } from '../core/requests/lifecycle';
 import { isOver } from '../core/requests/supply';
-import { dayText } from '../words/days';
 import { say } from '../words/generated/deskrequests';
 import type { Inbox } from './inbox';
 import { heardIn, type PeerLending } from './peer';
@@ -77,9 +76,7 @@ export class DeskNetwork implements LendingNetwork, LoanDesk {
         place,
         campus: at?.id ?? null,
         until: isoDay(until),
-        text: at
-          ? say('deskrequests.readyFor', { place, day: dayText(until) })
-          : say('deskrequests.deliveredTo', { place }),
+        text: at ? '' : say('deskrequests.deliveredTo', { place }),
       },
     ];
   }

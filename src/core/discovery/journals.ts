@@ -23,8 +23,8 @@ interface Known {
 }
 
 /**
- * Journals by the beginnings of their titles' words, an ISSN, an id, or their subject in either language; all of them, by title,
- * when nothing is asked.
+ * Journals by the beginnings of their titles' words, an ISSN, an id, or their subject in either language; all of them,
+ * by title, when nothing is asked.
  */
 export async function findJournals(
   q: string,

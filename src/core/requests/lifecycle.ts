@@ -42,6 +42,7 @@ export interface DeskNotice {
   readonly campus: CampusId | null;
   /** Last day on the pickup shelf. */
   readonly until: string;
+  /** Empty for what waits, or waited, on a campus: that is said in the reader's language of today (`words/labels`). */
   readonly text: string;
 }
 
@@ -238,14 +239,12 @@ const RANK: readonly string[] = [
 export function applyNotice(slip: Slip, n: DeskNotice): Slip {
   if (n.slip !== slip.id) return slip;
   const event = n.kind === 'arrived' ? 'arrive' : 'lapse';
-  // That it waits on a campus is said by us, in the reader's language; the rest in the desk's own words.
-  const known = n.campus !== null;
   return withMessage(slip, {
     id: `${n.time}|${n.kind}`,
     time: n.time,
     by: 'library',
     from: n.place,
-    text: known ? '' : n.text,
+    text: n.text,
     status: n.kind,
     event,
     seq: 20,

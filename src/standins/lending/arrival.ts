@@ -31,10 +31,8 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
   const { policy } = library;
   const place = situation.remote ? 'your address' : home.name;
   const kept = addDays(dayOf(t), policy.shelf.pickupDays);
-  const where = situation.remote
-    ? 'Delivered to your address.'
-    : `Ready for you at ${home.name}, kept until ${dayText(kept)}.`;
-  story.notice({ kind: 'arrived', time: t, place, until: kept, text: where });
+  const text = situation.remote ? 'Delivered to your address.' : '';
+  story.notice({ kind: 'arrived', time: t, place, until: kept, text });
   const collected = story.reader(t, 'collect');
   if (!collected) {
     if (!situation.remote)
@@ -43,7 +41,7 @@ export function onShelf(story: Story, t: Minutes, who: Party): void {
         time: startOf(addDays(kept, 1), clock('09:00')),
         place,
         until: kept,
-        text: 'It was not collected and went back. You owe nothing.',
+        text: '',
       });
     return;
   }

@@ -98,7 +98,7 @@ export class Story {
       ...said,
       slip: this.slip.id,
       time: isoLocal(time),
-      campus: this.home.id as CampusId,
+      campus: this.situation.remote ? null : (this.home.id as CampusId),
       until: isoDay(until),
     });
   }
