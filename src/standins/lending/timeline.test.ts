@@ -293,6 +293,15 @@ describe('on loan', () => {
     );
     expect((await until(found.slip, ['finished'])).slip.messages.at(-1)?.status).toBe('lapsed');
   });
+  it('what comes to an address says so; what waits on a campus is said by us', async () => {
+    const loan = { route: 'partner-loan', from: 'ostmere' } as const;
+    const here = await story(await sent('S-desk', 'Salt, smoke', loan));
+    expect(here.notices[0]).toMatchObject({ kind: 'arrived', campus: 'quayside', text: '' });
+    const { notices } = await story(
+      await sent('S-post', 'Salt, smoke', { ...loan, delivery: { to: 'post', address: 'Quay 1' } }),
+    );
+    expect(notices[0]).toMatchObject({ kind: 'arrived', campus: null, text: 'Delivered to your address.' });
+  });
   it('to another campus it takes the courier’s road there', async () => {
     const here = (
       await until(await sent('S-here', 'Salt, smoke', { route: 'partner-loan', from: 'ostmere' }), ['ready'])
