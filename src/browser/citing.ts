@@ -75,8 +75,11 @@ async function mannerOf(store: Store, citeIn: CiteIn, items: readonly CslItem[])
 
 /** What longer lists lack is found out by a second worker, while the first sets them. */
 const LONG = 24;
-/** So many of what is to be set are tried beforehand: a program that has run is faster. */
-const TRIED = 12;
+/**
+ * So many of what is to be set are tried beforehand, in a hurry and at leisure: a program that has run is faster.
+ */
+const TRIED = { hurry: 12, leisure: 60 } as const;
+export type Pace = keyof typeof TRIED;
 type Task<T> = T extends CitingTask ? Omit<T, 'n'> : never;
 
 /** Workers that set; a new task takes the place of the one before. */
@@ -91,11 +94,11 @@ export class Citer {
     this.#worker(0);
   }
   /** The style, too, where it is known in which; nothing that fails is said before it is asked for. */
-  async makeReady(store: Store, citeIn: CiteIn, items: readonly CslItem[]): Promise<void> {
+  async makeReady(store: Store, citeIn: CiteIn, items: readonly CslItem[], pace: Pace): Promise<void> {
     const turn = this.#turn;
     const manner = await mannerOf(store, citeIn, items).catch(() => null);
     if (!manner || turn !== this.#turn) return;
-    const task = { n: 0, do: 'ready', ...manner, items: items.slice(0, TRIED) } as const;
+    const task = { n: 0, do: 'ready', ...manner, items: items.slice(0, TRIED[pace]) } as const;
     if (items.length <= LONG) return this.#send(0, { ...task, for: 'cite' });
     this.#send(0, { ...task, for: 'set' });
     this.#send(1, { ...task, for: 'ask' });

@@ -1,5 +1,6 @@
 /** The button that opens the sheet, which comes with it. */
-import { Suspense, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
+import type { Pace } from '../../browser/citing';
 import { part } from '../../browser/parts';
 import { own } from '../../core/table';
 import { say } from '../../words/generated/keep';
@@ -17,16 +18,31 @@ export function CiteOpen({ things, close }: { things: readonly ToCite[]; close: 
     </Suspense>
   );
 }
-/** @param things asked for when the sheet is opened, or will be in a moment */
-export function Cite({ things }: { things: () => readonly ToCite[] }) {
+/** Milliseconds after which a long list that stands there is expected to be cited. */
+const LEISURE = 2000;
+/**
+ * @param things asked for when the sheet is opened, or will be in a moment
+ * @param long many of them: for whoever has cited before, the style is made ready while nothing else is done
+ */
+export function Cite({ things, long = false }: { things: () => readonly ToCite[]; long?: boolean }) {
   const { reader, settings } = useHere();
   const [open, setOpen] = useState<readonly ToCite[] | null>(null);
+  const last = own(settings.citeAs, reader.id);
   // What is large about it comes when somebody goes towards the button, and the style that this reader cites in.
-  const approach = (): void =>
+  const prepare = (pace: Pace): void =>
     void sheet().then(
-      ({ prepareCiter }) => prepareCiter(own(settings.citeAs, reader.id), things),
+      ({ prepareCiter }) => prepareCiter({ reader: reader.id, last }, things, pace),
       () => undefined,
     );
+  const approach = (): void => prepare('hurry');
+  const atLeisure = useRef(prepare);
+  atLeisure.current = prepare;
+  const expected = long && last !== undefined;
+  useEffect(() => {
+    if (!expected) return;
+    const timer = setTimeout(() => atLeisure.current('leisure'), LEISURE);
+    return () => clearTimeout(timer);
+  }, [expected]);
   return (
     <>
       <button

@@ -3,7 +3,7 @@
  * in its place, filled there. Copies and files are of what was set.
  */
 import { startTransition, useCallback, useEffect, useMemo, useState } from 'react';
-import { type CiteIn, Citer } from '../../browser/citing';
+import { type CiteIn, Citer, type Pace } from '../../browser/citing';
 import { correctionsOf } from '../../browser/corrections';
 import { type CiteAs, citedAs } from '../../browser/settings';
 import { theStore } from '../../browser/store';
@@ -41,7 +41,8 @@ const FILE_TYPES: Readonly<Record<ListForm, readonly [ending: string, type: stri
   markdown: ['md', 'text/markdown;charset=utf-8'],
   rtf: ['rtf', 'application/rtf'],
 };
-const NONE: ReadonlyMap<string, Partial<ReferenceItem>> = new Map();
+type Corrections = ReadonlyMap<string, Partial<ReferenceItem>>;
+const NONE: Corrections = new Map();
 
 /** Copies as formatted text, with the plain text beside it for where there are no formats. */
 async function copyFormatted(html: string, text: string): Promise<void> {
@@ -57,28 +58,49 @@ const inStyle = ({ style, locale, byRecord }: Omit<CiteAs, 'title'>): CiteIn => 
   locale: locale || null,
   byRecord,
 });
-let prepared: Citer | null = null;
-/** The processor, for the sheet that is opened next, and the style in which this reader cited last. */
-export function prepareCiter(last: CiteAs | undefined, things: () => readonly ToCite[]): void {
+/** What stands ready for the sheet that is opened next. */
+interface Prepared {
+  readonly citer: Citer;
+  /** The reader's, as they were read meanwhile; null before. */
+  corrections: Corrections | null;
+}
+let prepared: Prepared | null = null;
+/**
+ * The processor, for the sheet that is opened next, and the style in which this reader cited last.
+ * @param pace in which its program is tried
+ */
+export function prepareCiter(
+  { reader, last }: { reader: string; last: CiteAs | undefined },
+  things: () => readonly ToCite[],
+  pace: Pace,
+): void {
   if (prepared) return;
-  prepared = new Citer();
-  prepared.prepare();
+  const made: Prepared = { citer: new Citer(), corrections: null };
+  prepared = made;
+  made.citer.prepare();
+  void correctionsOf(theStore(), reader).then(
+    (corrections) => {
+      made.corrections = corrections;
+    },
+    // What stands in the way of the store is said where it is read again.
+    () => undefined,
+  );
   if (!last) return;
   const items = things().map(({ key, csl }): CslItem => ({ ...csl, id: key }));
-  void prepared.makeReady(theStore(), inStyle(last), items);
+  void made.citer.makeReady(theStore(), inStyle(last), items, pace);
 }
-function takeCiter(): Citer {
-  const citer = prepared ?? new Citer();
+function takePrepared(): Prepared {
+  const taken = prepared ?? { citer: new Citer(), corrections: null };
   prepared = null;
-  return citer;
+  return taken;
 }
 
 function useCited(
+  citer: Citer,
   items: readonly CslItem[],
   how: { style: string; locale: string; byRecord: boolean },
   place: Place,
 ) {
-  const citer = useMemo(takeCiter, []);
   const [state, setState] = useState<{ cited: Cited | null; all: boolean; failure: string }>({
     cited: null,
     all: false,
@@ -114,11 +136,12 @@ function useCited(
       left = true;
     };
   }, [citer, items, style, locale, byRecord, place]);
-  return { citer, ...state };
+  return state;
 }
 
 function Sheet({ things, close }: { things: readonly ToCite[]; close: () => void }) {
   const { reader, settings } = useHere();
+  const [{ citer, corrections: known }] = useState(takePrepared);
   const [place, setPlace] = useState<Place>({ label: 'page', value: '' });
   const [said, setSaid] = useState('');
   const [gapsOnly, setGapsOnly] = useState(false);
@@ -127,7 +150,7 @@ function Sheet({ things, close }: { things: readonly ToCite[]; close: () => void
     queryFn: () => getStyles(''),
     staleTime: Number.POSITIVE_INFINITY,
   });
-  const corrections = useKept(() => correctionsOf(theStore(), reader.id), [reader.id], NONE);
+  const corrections = useKept(() => correctionsOf(theStore(), reader.id), [reader.id], NONE) ?? known;
   const first = offered.data?.styles[0];
   const how = own(settings.citeAs, reader.id) ?? {
     style: first?.id ?? '',
@@ -136,14 +159,17 @@ function Sheet({ things, close }: { things: readonly ToCite[]; close: () => void
     byRecord: false,
   };
   const change = (next: Partial<typeof how>) => void citedAs(theStore(), reader.id, { ...how, ...next });
+  // The same corrections read again are no reason to set everything again.
+  const state = corrections && JSON.stringify([...corrections]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the text stands for the corrections
   const items = useMemo(
     () =>
       corrections
         ? things.map(({ key, csl }): CslItem => ({ ...corrected(csl, corrections.get(key)), id: key }))
         : [],
-    [things, corrections],
+    [things, state],
   );
-  const { citer, cited, all, failure } = useCited(items, corrections ? how : { ...how, style: '' }, place);
+  const { cited, all, failure } = useCited(citer, items, corrections ? how : { ...how, style: '' }, place);
   const titles = new Map(things.map((t) => [t.key, t.csl.title]));
   const entries = cited?.entries ?? [];
   const lacking = entries.filter((e) => e.missing.some((m) => m.why === 'always'));

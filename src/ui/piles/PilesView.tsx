@@ -44,6 +44,8 @@ import { pileName, usePiles } from './usePiles';
 import { usePlacing } from './usePlacing';
 
 const BulkSlips = part(() => import('../references/BulkSlips'));
+/** So many are cited in no time anyway. */
+const FEW_TO_CITE = 100;
 const FetchSheet = part(() => import('./FetchSheet').then((m) => ({ default: m.FetchSheet })));
 
 /** Without what the reader said of it, which the sheet adds and can take back. */
@@ -258,7 +260,7 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
               value={words}
               onChange={(e) => setWords(e.target.value)}
             />
-            <Cite things={() => lines.map(toCite)} />
+            <Cite things={() => lines.map(toCite)} long={lines.length > FEW_TO_CITE} />
             <a
               href={`?${new URLSearchParams({ pile: pile.id, sheet: 'fetch' })}`}
               onClick={(e) => {
