@@ -48,10 +48,10 @@ function watch(): void {
     for (const entry of list.getEntries()) seen.long.push(Math.round(entry.duration));
   }).observe({ type: 'longtask', buffered: true });
   new PerformanceObserver((list) => {
-    for (const { duration, scripts } of list.getEntries() as LongFrame[])
+    for (const { duration, startTime, scripts } of list.getEntries() as LongFrame[])
       seen.blamed.push(
         [
-          `${Math.round(duration)} ms:`,
+          `${Math.round(duration)} ms, ${performance.getEntriesByType('mark').findLast((m) => m.startTime <= startTime)?.name}:`,
           ...scripts.map(
             (s) =>
               `${Math.round(s.duration)} ${s.invoker} ${s.sourceURL.split('/').pop()} ${s.sourceFunctionName}`,
@@ -81,6 +81,9 @@ const toNextFrame = (page: Page, sort: string, act: () => Promise<unknown>): Pro
     .then(act)
     .then(() => page.evaluate(() => (window as unknown as { frame: Promise<number> }).frame));
 
+/** What is done next, for what is found to take long in it. */
+const act = (page: Page, what: string): Promise<unknown> =>
+  page.evaluate((name) => performance.mark(name), what);
 interface Asked {
   readonly leaves: number;
   readonly answered: number;
@@ -107,13 +110,15 @@ async function ask(page: Page, q: string): Promise<Asked> {
                 search?.responseEnd &&
                 document.querySelector('section[aria-busy="false"] li[data-index="0"] [data-line]');
               if (!there) return void requestAnimationFrame(look);
-              setTimeout(() =>
+              // A message is next after the frame; a timer waits behind whatever else is to be done.
+              const { port1, port2 } = new MessageChannel();
+              port1.onmessage = () =>
                 done({
                   leaves: search.startTime - event.timeStamp,
                   answered: search.responseEnd - event.timeStamp,
                   painted: performance.now() - event.timeStamp,
-                }),
-              );
+                });
+              port2.postMessage(null);
             };
             requestAnimationFrame(look);
           },
@@ -122,6 +127,7 @@ async function ask(page: Page, q: string): Promise<Asked> {
       }),
     });
   });
+  await act(page, `asked ${q}`);
   await box.press('Enter');
   return page.evaluate(() => (window as unknown as { asked: Promise<Asked> }).asked);
 }
@@ -150,6 +156,7 @@ try {
     await page.waitForTimeout(500);
   }
   const keys: number[] = [];
+  await act(page, 'typing');
   await page.locator('#query').fill('');
   for (const key of 'kelp and di')
     keys.push(
@@ -159,14 +166,17 @@ try {
   const opened: number[] = [];
   for (let i = 0; i < 10; i++) {
     const line = page.locator(`li[data-index="${i % 5}"] [data-line]`);
+    await act(page, `opened ${i}`);
     opened.push(await toNextFrame(page, 'click', () => line.click()));
     await page.waitForTimeout(400);
   }
+  await act(page, 'closed');
   await page.keyboard.press('Escape');
   await page.waitForTimeout(500);
   const strokes: number[] = [];
   const chart = await page.locator('.recharts-surface').first().boundingBox();
   if (chart) {
+    await act(page, 'stroke over the years');
     await page.mouse.move(chart.x + chart.width * 0.4, chart.y + chart.height * 0.5);
     await page.mouse.down();
     for (let i = 0; i < 10; i++)

@@ -42,6 +42,14 @@ export const CACHE = {
   pages: (version: string): string => `legendum-pages-${version}`,
 } as const;
 
+/**
+ * What is asked for at every letter and search goes by the worker without its being woken (Service Worker, static
+ * routing), in browsers that can: it would look at it, and do nothing. Paths of `past`.
+ */
+export const PAST = ['search', 'suggest', 'live', 'courses', 'answers', 'related', 'ways', 'values'].map(
+  (name) => `/api/${name}`,
+);
+
 /** A path without the stroke at its end. */
 const bare = (path: string): string => (path.length > 1 ? path.replace(/\/+$/, '') : path);
 /** The kept page that stands for a path; null for a page that is the server's to write. */

@@ -16,6 +16,7 @@ import {
   type Kept,
   NOWHERE,
   type OtherLibrary,
+  PAST,
   type Said,
   SHELLS,
   type Sort,
@@ -37,10 +38,17 @@ interface Client {
 interface Waiting {
   waitUntil(work: Promise<unknown>): void;
 }
+/** What of itself it can say when it is installed; not in every browser yet. */
+interface Installing extends Waiting {
+  addRoutes?(
+    routes: readonly { readonly condition: { readonly urlPattern: string }; readonly source: 'network' }[],
+  ): Promise<void>;
+}
 interface World {
   readonly clients: { matchAll(): Promise<readonly Client[]>; claim(): Promise<void> };
   skipWaiting(): Promise<void>;
-  addEventListener(name: 'install' | 'activate', heard: (event: Waiting) => void): void;
+  addEventListener(name: 'install', heard: (event: Installing) => void): void;
+  addEventListener(name: 'activate', heard: (event: Waiting) => void): void;
   addEventListener(
     name: 'message',
     heard: (event: Waiting & { readonly data: Told; readonly source: Client | null }) => void,
@@ -289,7 +297,13 @@ registerRoute(is('page'), ({ request }) => page(request));
 registerRoute(is('account'), ({ request }) => account(request));
 registerRoute(is('account'), ({ request }) => account(request), 'POST');
 
-world.addEventListener('install', (event) => event.waitUntil(world.skipWaiting()));
+world.addEventListener('install', (event) => {
+  event.waitUntil(world.skipWaiting());
+  const routes = PAST.map((path) => ({ condition: { urlPattern: `${path}?*` }, source: 'network' }) as const);
+  const told = event.addRoutes?.(routes);
+  // A browser that knows other rules asks the worker, as it did before there were any.
+  if (told) event.waitUntil(told.catch(another));
+});
 world.addEventListener('activate', (event) => event.waitUntil(world.clients.claim()));
 world.addEventListener('message', (event) => {
   const told = event.data;

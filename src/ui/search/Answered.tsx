@@ -90,6 +90,17 @@ function Years({ request, answer, change }: Pick<Props, 'request' | 'change'> & 
     [drawn, change],
   );
 }
+/** @returns stops it */
+function afterFrame(act: () => void): () => void {
+  let timer = 0;
+  const frame = requestAnimationFrame(() => {
+    timer = window.setTimeout(act);
+  });
+  return () => {
+    cancelAnimationFrame(frame);
+    clearTimeout(timer);
+  };
+}
 export default function Answered(props: Props) {
   return (
     <Queries>
@@ -152,10 +163,13 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
   useEffect(() => {
     if (!there || !asked?.current) return;
     asked.current = false;
-    // Not from where the reader has gone meanwhile; nor on a touch screen, where nothing is typed next.
-    const at = document.activeElement;
-    const waiting = at === document.body || at?.closest('search') != null;
-    if (waiting && window.matchMedia?.('(pointer: fine)').matches) table.current?.goOn();
+    // Once the lines are painted: to go there at once would have them laid out before the frame has room for it.
+    return afterFrame(() => {
+      // Not from where the reader has gone meanwhile; nor on a touch screen, where nothing is typed next.
+      const at = document.activeElement;
+      const waiting = at === document.body || at?.closest('search') != null;
+      if (waiting && window.matchMedia?.('(pointer: fine)').matches) table.current?.goOn();
+    });
   }, [there, printed, asked]);
   const pane = useRef<HTMLElement>(null);
   const wasOpen = useRef(open);
