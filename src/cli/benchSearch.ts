@@ -6,6 +6,7 @@
 
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
+import { Agent, get } from 'node:http';
 import type { CampusId } from '../core/model/record';
 import { printRequest } from '../core/query/request';
 import { DEMO_START } from '../demo/clock';
@@ -78,6 +79,15 @@ for (const [name, make] of Object.entries(classes))
     fresh.push({ name, ms: performance.now() - began });
   }
 
+const agent = new Agent({ keepAlive: true });
+/** Until the last byte is here, asked as browsers ask; what its asker then does with it is not the server's time. */
+const bytesOf = (url: string): Promise<void> =>
+  new Promise((done, failed) => {
+    get(url, { agent, headers: { 'accept-encoding': 'gzip' } }, (answer) => {
+      if (answer.statusCode !== 200) failed(new Error(`${answer.statusCode} from ${url}`));
+      answer.resume().on('end', done);
+    }).on('error', failed);
+  });
 async function overHttp() {
   if (!existsSync('dist/app/main.mjs')) return null;
   const port = 18_000 + (process.pid % 10_000);
@@ -110,7 +120,7 @@ async function overHttp() {
     for (let round = 0; round <= 2; round++) {
       for (const { name, request } of queries) {
         const began = performance.now();
-        await (await fetch(`http://127.0.0.1:${port}/api/search?${printRequest(request)}`)).json();
+        await bytesOf(`http://127.0.0.1:${port}/api/search?${printRequest(request)}`);
         if (round > 0) times.push({ name, ms: performance.now() - began });
       }
     }

@@ -1,6 +1,8 @@
 /**
  * Errors as RFC 9457 problem documents: a type, what was wrong in plain words, and the parameter at fault.
  */
+import { gzipSync } from 'node:zlib';
+import Negotiator from 'negotiator';
 import { type Message, msg } from '../core/model/message';
 import { say } from '../words/generated/http';
 import '../words/spoken';
@@ -93,5 +95,29 @@ export const jsonText = (text: string, status = 200): Response =>
     status,
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
   });
+/** Text of this length is worth compressing, and is compressed before anything else is done; longer text is piped. */
+const [WORTH_IT, AT_ONCE] = [1024, 512 * 1024];
+/** Fast rather than small: an answer is wanted at once, and the higher levels save few bytes of it. */
+export const GZIP_LEVEL = 3;
+/**
+ * The same, compressed where its asker reads that: half a millisecond for an answer's page. As a stream, which the
+ * server makes of any other answer, it takes ten times as long.
+ */
+export function packedJson(text: string, asked: Request): Response {
+  const response = (
+    body: string | Uint8Array<ArrayBuffer>,
+    headers: Readonly<Record<string, string>>,
+  ): Response =>
+    new Response(body, {
+      headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...headers },
+    });
+  const reads = new Negotiator({
+    headers: { 'accept-encoding': asked.headers.get('accept-encoding') ?? '' },
+  });
+  if (text.length < WORTH_IT || text.length > AT_ONCE || reads.encoding(['gzip', 'identity']) !== 'gzip')
+    return response(text, {});
+  const packed = new Uint8Array(gzipSync(text, { level: GZIP_LEVEL }));
+  return response(packed, { 'content-encoding': 'gzip', 'content-length': String(packed.length) });
+}
 /** A value as a JSON response that nobody keeps. */
 export const json = (value: unknown, status = 200): Response => jsonText(JSON.stringify(value), status);

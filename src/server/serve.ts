@@ -40,7 +40,7 @@ import { scrubbed, silence } from './logging';
 import { Metrics, routeOf } from './metrics';
 import { filesOf, toKeep } from './offline';
 import { PolicyFile, type PolicyState } from './policyFile';
-import { problemDocument } from './problem';
+import { GZIP_LEVEL, problemDocument } from './problem';
 import type { Needs } from './programs';
 import { shapeOf } from './routes';
 import { Sessions } from './session';
@@ -241,8 +241,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
             : 'no-cache',
       ),
   });
-  // Fast rather than small: an answer is wanted at once, and the higher levels save few bytes of it.
-  const compress = compression({ threshold: 1024, level: 3 });
+  const compress = compression({ threshold: 1024, level: GZIP_LEVEL });
 
   /**
    * Writes what nobody expected into the log, without what was asked; answers with the number that it stands

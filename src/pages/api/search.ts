@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { guarded, readSearchInput } from '../../server/params';
-import { jsonText } from '../../server/problem';
+import { packedJson } from '../../server/problem';
 
 /** How an answer begins that has nothing. */
 const NOTHING = '{"total":0,';
@@ -12,6 +12,6 @@ export const GET: APIRoute = async ({ url, request: http, locals }) => {
   return guarded(async () => {
     const text = await locals.index.searchText(asked, moment, slice, http.signal);
     if (text.startsWith(NOTHING)) locals.foundNothing(asked.request.q);
-    return jsonText(text);
+    return packedJson(text, http);
   });
 };
