@@ -14,7 +14,8 @@ import {
 import { type Looks, looksAt, TABLE } from '../../core/references/features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from '../../core/references/kindSeen';
 import { LINE_STATES, LINE_TABLE, linesOf, linesSeen } from '../../core/references/lines';
-import { NAME_STATES, NAME_TABLE, nameSeen } from '../../core/references/nameParts';
+import { inOneManner } from '../../core/references/manner';
+import { joined, NAME_STATES, NAME_TABLE, nameSeen } from '../../core/references/nameParts';
 import { ROLES } from '../../core/references/roles';
 import { asKnown, type Token, tokenise } from '../../core/references/tokens';
 import { table } from '../../core/table';
@@ -121,7 +122,7 @@ export function nameRows({ row, tokens, states }: Prepared): Row[] {
     let to = i;
     while (to < tokens.length && states[to] === role) to++;
     // A stop behind an initial is its own.
-    const own = tokens.slice(i, tokens[to]?.text === '.' ? to + 1 : to);
+    const own = joined(tokens.slice(i, tokens[to]?.text === '.' ? to + 1 : to));
     let before = 0;
     const labels = Uint8Array.from(own, (t) => {
       const part = most(row.parts, t);
@@ -134,7 +135,12 @@ export function nameRows({ row, tokens, states }: Prepared): Row[] {
       if (part === LITERAL) return state(fresh ? 'new literal' : 'literal');
       return part === SUFFIX ? state('suffix') : state('none');
     });
-    if (before) out.push({ seen: nameSeen(own), states: labels });
+    if (before)
+      out.push({
+        seen: nameSeen(own),
+        states: labels,
+        path: (scores, chain) => inOneManner(own, scores, chain, true),
+      });
     i = to;
   }
   return out;

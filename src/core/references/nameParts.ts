@@ -23,6 +23,12 @@ export const NAME_TABLE = 1 << 14;
 const bucket = (n: number): number => (n < 5 ? n : n < 9 ? 5 : 6);
 const BODY_WORDS = new Set(['univ', 'press', 'the', 'in', 'and', 'report']);
 
+/** Words before the last of several people, beside those that are cues anywhere: elsewhere they are words like others. */
+const AND = new Set(['ve', 'și', 'şi', 'và', 'dan', 'oraz', 'és', 'ja', 'ir', 'i', 'a', 'e', 'u']);
+/** The same tokens, with what joins people in whatever language called by one name. */
+export const joined = (tokens: readonly Token[]): readonly Token[] =>
+  tokens.map((t) => (AND.has(t.text) ? { ...t, cue: 'and' } : t));
+
 /** What is seen at each token of a list of people. */
 export function nameSeen(tokens: readonly Token[]): Seen {
   const n = tokens.length;

@@ -4,6 +4,7 @@ import { readDoi, readIsbn, readIssn } from '../model/identifiers';
 import type { CslDate, CslName, ReferenceItem } from '../model/record';
 import { table } from '../table';
 import { trimmed } from '../text';
+import { fold } from '../words/fold';
 import { readNames } from './names';
 import { ROLES, type Role } from './roles';
 import { kindOf, type Model, tag } from './tagger';
@@ -133,6 +134,22 @@ function dateOf(when: string): CslDate | undefined {
 const pageOf = (text: string | undefined): string | undefined =>
   text?.replace(/^(?:\p{L}{1,9}\.?\s+)+(?=\p{L}{0,4}\d)/u, '').replace(/\s*(?:--|[-–—‐‑−~])\s*/gu, '-');
 
+const nameWords = (names: readonly CslName[], ...parts: readonly (keyof CslName)[]): readonly string[] =>
+  names.flatMap((n) => parts.flatMap((p) => fold(String(n[p] ?? '')).match(/\p{L}{2,}/gu) ?? []));
+/**
+ * `Dai, Ringsted 2018 M. Dai, L. A. Ringsted, …`: whom a label names by family name alone, and the reference itself
+ * after it, stands there once.
+ */
+function namedOnce(stretches: readonly (readonly CslName[])[]): readonly CslName[] {
+  return stretches.flatMap((names, i) => {
+    const later = stretches.slice(i + 1).flat();
+    const families = new Set(nameWords(later, 'family', 'literal', 'non-dropping-particle'));
+    return later.length &&
+      nameWords(names, 'family', 'given', 'literal', 'non-dropping-particle').every((w) => families.has(w))
+      ? []
+      : names;
+  });
+}
 /** What the parts say, as a CSL item. */
 export function cslOf(text: string, parts: readonly Part[], model: Model): ReferenceItem {
   const of = (role: Role): string | undefined => {
@@ -140,9 +157,11 @@ export function cslOf(text: string, parts: readonly Part[], model: Model): Refer
     return own && bare(text.slice(own.start, own.end));
   };
   const people = (role: Role): readonly CslName[] | undefined => {
-    const names = parts
-      .filter((p) => p.role === role)
-      .flatMap((p) => readNames(plain(text.slice(p.start, p.end + (text[p.end] === '.' ? 1 : 0))), model));
+    const names = namedOnce(
+      parts
+        .filter((p) => p.role === role)
+        .map((p) => readNames(plain(text.slice(p.start, p.end + (text[p.end] === '.' ? 1 : 0))), model)),
+    );
     return names.length ? names : undefined;
   };
   const tokens = tokenise(text.slice(0, READ_AT_MOST));

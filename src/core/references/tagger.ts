@@ -8,7 +8,8 @@ import { bestPath, type Chain, leads, scoresOf } from './chain';
 import { looksAt, TABLE } from './features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from './kindSeen';
 import { LINE_STATES, LINE_TABLE } from './lines';
-import { NAME_STATES, NAME_TABLE, type NameState, nameSeen } from './nameParts';
+import { inOneManner } from './manner';
+import { joined, NAME_STATES, NAME_TABLE, type NameState, nameSeen } from './nameParts';
 import { ROLES, type Role } from './roles';
 import { asKnown, type Token } from './tokens';
 
@@ -125,9 +126,9 @@ export function kindOf(tokens: readonly Token[], roles: Uint8Array, model: Model
 }
 /** What each token of a list of people is. */
 export function nameStates(tokens: readonly Token[], model: Model): readonly NameState[] {
-  const seen = nameSeen(tokens);
-  return Array.from(
-    bestPath(scoresOf(seen, model.names), seen.n, model.names),
-    (s) => NAME_STATES[s] as NameState,
-  );
+  const people = joined(tokens);
+  const seen = nameSeen(people);
+  const scores = scoresOf(seen, model.names);
+  const path = inOneManner(people, scores, model.names) ?? bestPath(scores, seen.n, model.names);
+  return Array.from(path, (s) => NAME_STATES[s] as NameState);
 }

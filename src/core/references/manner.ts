@@ -1,0 +1,344 @@
+/**
+ * People in one manner. A chain decides word by word, and may take one person of a list for a turned name and the
+ * next for two; lists are set in one manner, though: all turned (`Lind, Anna`), all straight, turned without a comma,
+ * or by family names alone; often the first turned and the others not. So the best path is looked for among those
+ * that spell whole persons out, and a change of manner costs. Constraints on what a chain may say, at little cost
+ * beside what is seen: Chang, Ratinov and Roth 2012.
+ */
+import { table } from '../table';
+import type { Chain } from './chain';
+import { NAME_STATES, type NameState } from './nameParts';
+import type { Token } from './tokens';
+
+/** Turned, with a comma · straight · turned without one · family names alone. */
+const MANNERS = ['turned', 'straight', 'bare', 'family'] as const;
+
+/**
+ * What a step costs beside what the chain says of it, in the chain's own units: a letter's case weighs some tens of
+ * them. Found on styles that the reader was trained with, set with words that it has not met; most could be half or
+ * twice as much.
+ */
+const COSTS = {
+  /** Another manner than the person before; after a turned one the others are straight in many styles. */
+  change: 100,
+  firstTurned: 20,
+  oneName: 120,
+  /** A family name of one letter. */
+  letter: 500,
+  /** Nothing but a comma between people, where other marks part people. */
+  commaAlone: 150,
+  noMark: 200,
+  givenAlone: 500,
+  oneWordBody: 100,
+} as const;
+type Cost = keyof typeof COSTS;
+/** While weights are learnt only what is impossible costs: the others would be learnt away. */
+const NEVER: readonly Cost[] = ['letter', 'givenAlone'];
+
+/** What a token is. */
+type Is =
+  | 'word'
+  | 'initial'
+  | 'particle'
+  | 'comma'
+  | 'open'
+  | 'close'
+  /** A mark that may stand within a name, and one that has nothing around it and parts nobody. */
+  | 'inner'
+  | 'joint'
+  | 'mark';
+const WORDS = ['word', 'initial', 'particle'] as const;
+const WITHIN = ['inner', 'joint'] as const;
+
+interface Place {
+  readonly state: number;
+  is: readonly Is[];
+}
+interface Step {
+  readonly from: number;
+  readonly to: number;
+  readonly costs: readonly Cost[];
+  /** From one person to another with no mark but commas. */
+  readonly weak: boolean;
+}
+/** The places of all manners, and the steps between them. */
+class Plan {
+  readonly places: Place[] = [];
+  readonly steps: Step[] = [];
+  readonly starts = new Set<number>();
+  readonly ends: { readonly place: number; readonly costs: readonly Cost[] }[] = [];
+
+  place(state: NameState, ...is: Is[]): number {
+    return this.places.push({ state: NAME_STATES.indexOf(state), is }) - 1;
+  }
+  step(from: readonly number[], to: number, costs: readonly Cost[] = [], weak = false): void {
+    for (const f of from) this.steps.push({ from: f, to, costs, weak });
+  }
+  /** Words of a sort, with marks within: the first, further ones, and a mark between. */
+  run(first: NameState, further: NameState, from: readonly number[] = []): Run {
+    const [begin, more, mark] = [
+      this.place(first, ...WORDS),
+      this.place(further, ...WORDS),
+      this.place('none', ...WITHIN),
+    ];
+    this.step(from, begin);
+    this.step([begin, more, mark], mark);
+    this.step([begin, more, mark], more);
+    return { begin, more, mark, all: [begin, more, mark] };
+  }
+  /** The same of a family name, which is more than a letter; `Ó Briain` goes on. */
+  family(first: NameState, from: readonly number[] = []): Run & { readonly letter: number } {
+    const run = this.run(first, 'family', from);
+    (this.places[run.begin] as Place).is = ['word', 'particle'];
+    const letter = this.place(first, 'initial');
+    this.step(from, letter);
+    this.step([letter], run.mark);
+    this.step([letter], run.more);
+    return { ...run, letter, all: [...run.all, letter] };
+  }
+}
+interface Run {
+  readonly begin: number;
+  readonly more: number;
+  readonly mark: number;
+  readonly all: readonly number[];
+}
+/** Where people of one manner begin and end. */
+class Person {
+  readonly into: { readonly place: number; readonly costs: readonly Cost[] }[] = [];
+  readonly out: { readonly place: number; readonly costs: readonly Cost[] }[] = [];
+  constructor(readonly plan: Plan) {}
+  begins(place: number, ...costs: Cost[]): void {
+    this.into.push({ place, costs });
+  }
+  ends(places: readonly number[], ...costs: Cost[]): void {
+    for (const place of places) this.out.push({ place, costs });
+  }
+  /** `Jr.`, behind a comma or none. */
+  suffix(from: readonly number[]): void {
+    const mark = this.plan.place('none', 'comma', 'inner');
+    const suffix = this.plan.place('suffix', 'word', 'initial');
+    this.plan.step(from, mark);
+    this.plan.step([mark, ...from, suffix], suffix);
+    this.ends([suffix]);
+  }
+  /** Family name, then given name. */
+  turned(comma: boolean): void {
+    const { plan } = this;
+    const family = plan.family('new family');
+    this.begins(family.begin);
+    this.begins(family.letter);
+    let before = family.all;
+    if (comma) {
+      const mark = plan.place('none', 'comma', 'open');
+      const blank = plan.place('none', 'inner');
+      plan.step(family.all, mark);
+      plan.step([mark, blank], blank);
+      before = [mark, blank];
+    }
+    let given = plan.run('given', 'given', before).all;
+    if (comma) {
+      // `Lind (Anna)`
+      const shut = plan.place('none', 'close');
+      plan.step(given, shut);
+      given = [...given, shut];
+    }
+    // `Oost, N. van ’t`
+    const behind = plan.place('family', 'particle');
+    const apostrophe = plan.place('none', ...WITHIN);
+    plan.step([behind], apostrophe);
+    plan.step([...given, behind, apostrophe], behind);
+    this.ends([...given, behind]);
+    this.suffix([...given, behind]);
+    this.ends([family.begin, family.more, family.mark], 'oneName');
+    this.ends([family.letter], 'oneName', 'letter');
+    this.suffix([family.begin, family.more]);
+  }
+  straight(): void {
+    const { plan } = this;
+    const given = plan.run('new given', 'given');
+    this.begins(given.begin);
+    const family = plan.family('family', given.all);
+    this.ends([family.begin, family.more, family.mark]);
+    this.ends([family.letter], 'letter');
+    this.suffix([family.begin, family.more]);
+    this.ends([given.begin, given.more], 'givenAlone');
+    const alone = plan.run('new family', 'family');
+    (plan.places[alone.begin] as Place).is = ['word', 'particle'];
+    this.begins(alone.begin, 'oneName');
+    this.ends([alone.begin, alone.more]);
+  }
+  familyAlone(): void {
+    const family = this.plan.family('new family');
+    this.begins(family.begin);
+    this.begins(family.letter);
+    this.ends([family.begin, family.more, family.mark]);
+    this.ends([family.letter], 'letter');
+    this.suffix([family.begin, family.more]);
+  }
+  /** Bodies stand among people of whatever manner. */
+  body(): void {
+    const run = this.plan.run('new literal', 'literal');
+    (this.plan.places[run.mark] as Place).is = ['word', 'comma', 'mark', ...WITHIN];
+    this.begins(run.begin);
+    this.ends([run.begin], 'oneWordBody');
+    this.ends([run.more]);
+  }
+}
+/** What stands between people: commas and stops alone, or a mark or word that parts them for sure. */
+function between(plan: Plan) {
+  const [comma, blank, stop, sure, after] = [
+    plan.place('none', 'comma'),
+    plan.place('none', 'inner'),
+    plan.place('none', 'inner'),
+    plan.place('none', 'word', 'mark'),
+    plan.place('none', 'comma', 'inner'),
+  ];
+  plan.step([comma, stop, blank], comma);
+  plan.step([comma, blank], blank);
+  plan.step([stop], stop);
+  plan.step([comma, blank, stop, sure, after], sure);
+  plan.step([sure, after], after);
+  return { comma, blank, stop, sure, after };
+}
+function planned(): Plan {
+  const plan = new Plan();
+  const before = plan.place('none', 'word', 'mark', 'comma', ...WITHIN);
+  plan.step([before], before);
+  plan.starts.add(before);
+  plan.ends.push({ place: before, costs: [] });
+  const all = MANNERS.map((manner) => {
+    const person = new Person(plan);
+    if (manner === 'turned' || manner === 'bare') person.turned(manner === 'turned');
+    else if (manner === 'straight') person.straight();
+    else person.familyAlone();
+    person.body();
+    return { manner, person, gap: between(plan) };
+  });
+  for (const { manner, person, gap } of all) {
+    for (const { place, costs } of person.into) {
+      plan.starts.add(place);
+      plan.step([before], place, costs);
+    }
+    for (const { place, costs } of person.out) {
+      plan.ends.push({ place, costs });
+      for (const to of [gap.comma, gap.stop, gap.sure]) plan.step([place], to, costs);
+    }
+    for (const place of Object.values(gap)) plan.ends.push({ place, costs: [] });
+    for (const next of all) {
+      const change: readonly Cost[] =
+        next.manner === manner
+          ? []
+          : manner === 'turned' && next.manner === 'straight'
+            ? ['firstTurned']
+            : ['change'];
+      for (const { place, costs } of next.person.into) {
+        const own = [...change, ...costs];
+        plan.step([gap.comma, gap.blank], place, own, true);
+        // A stop parts nobody.
+        plan.step([gap.stop], place, [...own, 'noMark'], true);
+        plan.step([gap.sure, gap.after], place, own);
+        for (const o of person.out) plan.step([o.place], place, [...own, ...o.costs, 'noMark'], true);
+      }
+    }
+  }
+  return plan;
+}
+
+const sum = (costs: readonly Cost[], of: (cost: Cost) => number): number =>
+  costs.reduce((n, c) => n + of(c), 0);
+const PLAN = planned();
+const [PLACES, STARTS, ENDS] = [PLAN.places, PLAN.starts, PLAN.ends];
+const STEPS = [...PLAN.steps].sort((a, b) => a.to - b.to);
+const [reading, learning] = [
+  (c: Cost): number => COSTS[c],
+  (c: Cost): number => (NEVER.includes(c) ? 1e6 : 0),
+];
+/** Costs of the steps, and of the same between people with no mark but commas where others part them. */
+const PRICES = [reading, learning].map((of) => ({
+  plain: Float64Array.from(STEPS, (s) => sum(s.costs, of)),
+  parted: Float64Array.from(STEPS, (s) => sum(s.costs, of) + (s.weak ? of('commaAlone') : 0)),
+  ends: ENDS.map((e) => sum(e.costs, of)),
+}));
+/** Where the steps to a place begin in the list of all. */
+const BEGIN = Int32Array.from({ length: PLACES.length + 1 }, (_, k) => STEPS.filter((s) => s.to < k).length);
+const FROM = Int16Array.from(STEPS, (s) => s.from);
+
+const set = (...list: readonly Is[]): ReadonlySet<Is> => new Set(list);
+const MARKS = table<ReadonlySet<Is>>({
+  ',': set('comma'),
+  '(': set('open', 'mark'),
+  ')': set('close', 'mark'),
+});
+const [JOINT, INNER, OTHER] = [set('joint'), set('inner'), set('mark')];
+const JOINS = /^[-‐‑'’·]$/u;
+/** Marks that part people for sure. */
+const PARTS = /^[;/]$/;
+function whatIs(t: Token, next: Token | undefined): ReadonlySet<Is> {
+  if (/[\p{L}\p{N}]/u.test(t.text)) {
+    const kind = t.shape === 'I' ? 'initial' : 'word';
+    return t.cue === 'particle' || t.cue === 'the' || /^\p{Ll}/u.test(t.text)
+      ? set(kind, 'particle')
+      : set(kind);
+  }
+  if (JOINS.test(t.text)) return t.spaced || next?.spaced !== false ? INNER : JOINT;
+  return MARKS.get(t.text) ?? (t.text === '.' ? INNER : OTHER);
+}
+
+/**
+ * The best path of states of a list of people.
+ * @param scores of each state at each token, as the chain gives them
+ * @param learns while weights are learnt: what would be learnt away costs nothing
+ * @returns null where no persons can be spelt out of it
+ */
+export function inOneManner(
+  tokens: readonly Token[],
+  scores: Float32Array,
+  { states, steps }: Pick<Chain, 'states' | 'steps'>,
+  learns = false,
+): Uint8Array | null {
+  const [n, width] = [tokens.length, PLACES.length];
+  if (!n) return new Uint8Array();
+  const { plain, parted, ends } = PRICES[learns ? 1 : 0] as (typeof PRICES)[number];
+  const price = tokens.some((t) => PARTS.test(t.text)) ? parted : plain;
+  const back = new Int16Array(n * width);
+  let last = new Float64Array(width);
+  let next = new Float64Array(width);
+  for (let i = 0; i < n; i++) {
+    const is = whatIs(tokens[i] as Token, tokens[i + 1]);
+    for (let k = 0; k < width; k++) {
+      const { state, is: may } = PLACES[k] as Place;
+      next[k] = Number.NEGATIVE_INFINITY;
+      if (!may.some((x) => is.has(x))) continue;
+      const own = scores[i * states + state] as number;
+      if (i === 0) {
+        if (STARTS.has(k)) next[k] = own + (steps[states * states + state] as number);
+        continue;
+      }
+      let [best, from] = [Number.NEGATIVE_INFINITY, 0];
+      for (let e = BEGIN[k] as number; e < (BEGIN[k + 1] as number); e++) {
+        const f = FROM[e] as number;
+        const v =
+          (last[f] as number) +
+          (steps[(PLACES[f] as Place).state * states + state] as number) -
+          (price[e] as number);
+        if (v > best) [best, from] = [v, f];
+      }
+      next[k] = best + own;
+      back[i * width + k] = from;
+    }
+    [last, next] = [next, last];
+  }
+  let [best, most] = [-1, Number.NEGATIVE_INFINITY];
+  for (const [e, { place }] of ENDS.entries()) {
+    const v = (last[place] as number) - (ends[e] as number);
+    if (v > most) [best, most] = [place, v];
+  }
+  if (best < 0) return null;
+  const path = new Uint8Array(n);
+  for (let i = n - 1; i >= 0; i--) {
+    path[i] = (PLACES[best] as Place).state;
+    best = back[i * width + best] as number;
+  }
+  return path;
+}
