@@ -14,7 +14,6 @@ import {
 import { type Looks, looksAt, TABLE } from '../../core/references/features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from '../../core/references/kindSeen';
 import { LINE_STATES, LINE_TABLE, linesOf, linesSeen } from '../../core/references/lines';
-import { inOneManner } from '../../core/references/manner';
 import { joined, NAME_STATES, NAME_TABLE, nameSeen } from '../../core/references/nameParts';
 import { ROLES } from '../../core/references/roles';
 import { asKnown, type Token, tokenise } from '../../core/references/tokens';
@@ -135,12 +134,7 @@ export function nameRows({ row, tokens, states }: Prepared): Row[] {
       if (part === LITERAL) return state(fresh ? 'new literal' : 'literal');
       return part === SUFFIX ? state('suffix') : state('none');
     });
-    if (before)
-      out.push({
-        seen: nameSeen(own),
-        states: labels,
-        path: (scores, chain) => inOneManner(own, scores, chain, true),
-      });
+    if (before) out.push({ seen: nameSeen(own), states: labels });
     i = to;
   }
   return out;

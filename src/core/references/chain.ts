@@ -101,8 +101,6 @@ export function leads(scores: Float32Array, path: Uint8Array, states: number): n
 export interface Row {
   readonly seen: Seen;
   readonly states: Uint8Array;
-  /** The best path where not all are possible. */
-  readonly path?: (scores: Float32Array, chain: Chain) => Uint8Array | null;
 }
 /** Trains on labelled rows: averaged weights after so many walks over them. Deterministic. */
 export function trainChain(
@@ -122,10 +120,9 @@ export function trainChain(
   let time = 1;
   for (let walk = 0; walk < walks; walk++) {
     let wrong = 0;
-    for (const { seen, states: right, path: possible } of rows) {
+    for (const { seen, states: right } of rows) {
       const { n, width, places } = seen;
-      const scores = scoresOf(seen, chain);
-      const path = possible?.(scores, chain) ?? bestPath(scores, n, chain);
+      const path = bestPath(scoresOf(seen, chain), n, chain);
       for (let i = 0; i < n; i++) {
         const [own, ought] = [path[i] as number, right[i] as number];
         const before = i ? (path[i - 1] as number) : states;

@@ -32,8 +32,6 @@ const COSTS = {
   oneWordBody: 100,
 } as const;
 type Cost = keyof typeof COSTS;
-/** While weights are learnt only what is impossible costs: the others would be learnt away. */
-const NEVER: readonly Cost[] = ['letter', 'givenAlone'];
 
 /** What a token is. */
 type Is =
@@ -245,21 +243,14 @@ function planned(): Plan {
   return plan;
 }
 
-const sum = (costs: readonly Cost[], of: (cost: Cost) => number): number =>
-  costs.reduce((n, c) => n + of(c), 0);
+const sum = (costs: readonly Cost[]): number => costs.reduce((n, c) => n + COSTS[c], 0);
 const PLAN = planned();
 const [PLACES, STARTS, ENDS] = [PLAN.places, PLAN.starts, PLAN.ends];
 const STEPS = [...PLAN.steps].sort((a, b) => a.to - b.to);
-const [reading, learning] = [
-  (c: Cost): number => COSTS[c],
-  (c: Cost): number => (NEVER.includes(c) ? 1e6 : 0),
-];
-/** Costs of the steps, and of the same between people with no mark but commas where others part them. */
-const PRICES = [reading, learning].map((of) => ({
-  plain: Float64Array.from(STEPS, (s) => sum(s.costs, of)),
-  parted: Float64Array.from(STEPS, (s) => sum(s.costs, of) + (s.weak ? of('commaAlone') : 0)),
-  ends: ENDS.map((e) => sum(e.costs, of)),
-}));
+/** Costs of the steps, and of the same where people are parted by other marks than commas. */
+const PLAIN = Float64Array.from(STEPS, (s) => sum(s.costs));
+const PARTED = Float64Array.from(STEPS, (s) => sum(s.costs) + (s.weak ? COSTS.commaAlone : 0));
+const LAST = ENDS.map((e) => sum(e.costs));
 /** Where the steps to a place begin in the list of all. */
 const BEGIN = Int32Array.from({ length: PLACES.length + 1 }, (_, k) => STEPS.filter((s) => s.to < k).length);
 const FROM = Int16Array.from(STEPS, (s) => s.from);
@@ -288,19 +279,16 @@ function whatIs(t: Token, next: Token | undefined): ReadonlySet<Is> {
 /**
  * The best path of states of a list of people.
  * @param scores of each state at each token, as the chain gives them
- * @param learns while weights are learnt: what would be learnt away costs nothing
  * @returns null where no persons can be spelt out of it
  */
 export function inOneManner(
   tokens: readonly Token[],
   scores: Float32Array,
   { states, steps }: Pick<Chain, 'states' | 'steps'>,
-  learns = false,
 ): Uint8Array | null {
   const [n, width] = [tokens.length, PLACES.length];
   if (!n) return new Uint8Array();
-  const { plain, parted, ends } = PRICES[learns ? 1 : 0] as (typeof PRICES)[number];
-  const price = tokens.some((t) => PARTS.test(t.text)) ? parted : plain;
+  const price = tokens.some((t) => PARTS.test(t.text)) ? PARTED : PLAIN;
   const back = new Int16Array(n * width);
   let last = new Float64Array(width);
   let next = new Float64Array(width);
@@ -331,7 +319,7 @@ export function inOneManner(
   }
   let [best, most] = [-1, Number.NEGATIVE_INFINITY];
   for (const [e, { place }] of ENDS.entries()) {
-    const v = (last[place] as number) - (ends[e] as number);
+    const v = (last[place] as number) - (LAST[e] as number);
     if (v > most) [best, most] = [place, v];
   }
   if (best < 0) return null;

@@ -82,6 +82,12 @@ function nameOf(person: Person, text: string, beside: boolean): CslName | null {
     return given ? (beside && given.includes(' ') ? asPerson(given, true) : { family: given }) : null;
   return { family, ...(given ? { given } : {}), ...(suffix ? { suffix } : {}) };
 }
+/** What styles and catalogues write where nobody is named. */
+const NOBODY = /^(?:anon|anonym(?:e|us|ous)?|an[óo]nim[oa]|anônimo|s\.?\s?n\.?)\.?$/iu;
+const isNobody = ({ family, given, literal }: Person, text: string): boolean => {
+  const own = [...family, ...given, ...literal];
+  return own.length === 1 && own.every((r) => NOBODY.test(text.slice(r.from, r.to)));
+};
 const emptyPerson = (): Person => ({ family: [], given: [], literal: [], suffix: [] });
 
 /** The names that tokens make, by what each is taken for. */
@@ -106,8 +112,9 @@ export function namesOf(text: string, tokens: readonly Token[], states: readonly
     else own.suffix.push({ from: t.start, to: t.end });
   }
   begin();
-  const beside = people.some((p) => p.family.length > 0 && p.given.length > 0);
-  return people.flatMap((p) => nameOf(p, text, beside) ?? []);
+  const named = people.filter((p) => !isNobody(p, text));
+  const beside = named.some((p) => p.family.length > 0 && p.given.length > 0);
+  return named.flatMap((p) => nameOf(p, text, beside) ?? []);
 }
 
 /**
