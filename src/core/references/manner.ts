@@ -254,23 +254,27 @@ const LAST = ENDS.map((e) => sum(e.costs));
 /** Where the steps to a place begin in the list of all. */
 const BEGIN = Int32Array.from({ length: PLACES.length + 1 }, (_, k) => STEPS.filter((s) => s.to < k).length);
 const FROM = Int16Array.from(STEPS, (s) => s.from);
+const STATE = Uint8Array.from(PLACES, (p) => p.state);
+/** What may stand at a place, a bit a sort. */
+const SORTS: readonly Is[] = [...WORDS, 'comma', 'open', 'close', ...WITHIN, 'mark'];
+const bits = (list: readonly Is[]): number => list.reduce((n, x) => n | (1 << SORTS.indexOf(x)), 0);
+const MAY = Uint16Array.from(PLACES, (p) => bits(p.is));
 
-const set = (...list: readonly Is[]): ReadonlySet<Is> => new Set(list);
-const MARKS = table<ReadonlySet<Is>>({
-  ',': set('comma'),
-  '(': set('open', 'mark'),
-  ')': set('close', 'mark'),
+const MARKS = table<number>({
+  ',': bits(['comma']),
+  '(': bits(['open', 'mark']),
+  ')': bits(['close', 'mark']),
 });
-const [JOINT, INNER, OTHER] = [set('joint'), set('inner'), set('mark')];
+const [JOINT, INNER, OTHER] = [bits(['joint']), bits(['inner']), bits(['mark'])] as const;
 const JOINS = /^[-‐‑'’·]$/u;
 /** Marks that part people for sure. */
 const PARTS = /^[;/]$/;
-function whatIs(t: Token, next: Token | undefined): ReadonlySet<Is> {
+function whatIs(t: Token, next: Token | undefined): number {
   if (/[\p{L}\p{N}]/u.test(t.text)) {
     const kind = t.shape === 'I' ? 'initial' : 'word';
     return t.cue === 'particle' || t.cue === 'the' || /^\p{Ll}/u.test(t.text)
-      ? set(kind, 'particle')
-      : set(kind);
+      ? bits([kind, 'particle'])
+      : bits([kind]);
   }
   if (JOINS.test(t.text)) return t.spaced || next?.spaced !== false ? INNER : JOINT;
   return MARKS.get(t.text) ?? (t.text === '.' ? INNER : OTHER);
@@ -295,9 +299,9 @@ export function inOneManner(
   for (let i = 0; i < n; i++) {
     const is = whatIs(tokens[i] as Token, tokens[i + 1]);
     for (let k = 0; k < width; k++) {
-      const { state, is: may } = PLACES[k] as Place;
       next[k] = Number.NEGATIVE_INFINITY;
-      if (!may.some((x) => is.has(x))) continue;
+      if (!((MAY[k] as number) & is)) continue;
+      const state = STATE[k] as number;
       const own = scores[i * states + state] as number;
       if (i === 0) {
         if (STARTS.has(k)) next[k] = own + (steps[states * states + state] as number);
@@ -306,11 +310,13 @@ export function inOneManner(
       let [best, from] = [Number.NEGATIVE_INFINITY, 0];
       for (let e = BEGIN[k] as number; e < (BEGIN[k + 1] as number); e++) {
         const f = FROM[e] as number;
-        const v =
-          (last[f] as number) +
-          (steps[(PLACES[f] as Place).state * states + state] as number) -
-          (price[e] as number);
-        if (v > best) [best, from] = [v, f];
+        const before = last[f] as number;
+        if (before === Number.NEGATIVE_INFINITY) continue;
+        const v = before + (steps[(STATE[f] as number) * states + state] as number) - (price[e] as number);
+        if (v > best) {
+          best = v;
+          from = f;
+        }
       }
       next[k] = best + own;
       back[i * width + k] = from;
@@ -325,7 +331,7 @@ export function inOneManner(
   if (best < 0) return null;
   const path = new Uint8Array(n);
   for (let i = n - 1; i >= 0; i--) {
-    path[i] = (PLACES[best] as Place).state;
+    path[i] = STATE[best] as number;
     best = back[i * width + best] as number;
   }
   return path;
