@@ -1,7 +1,7 @@
 /** What the service worker does with which address; a clock that goes on; what is dropped. */
 import { describe, expect, it } from 'vitest';
 import { parseLocal } from '../../core/model/time';
-import { addressesOf, aged, dropped, localOf, SHELLS, shellOf, sortOf } from './rules';
+import { addressesOf, aged, dropped, localOf, PAST, SHELLS, shellOf, sortOf } from './rules';
 
 const at = (path: string, mode = 'cors') => sortOf(new URL(path, 'https://read.example'), mode);
 
@@ -22,6 +22,9 @@ describe('an address', () => {
       expect(at(path, 'navigate')).toBe('past');
     expect([at('/sign-in?to=/', 'navigate'), at('/sign-out')]).toEqual(['account', 'account']);
     expect(at('/guides/rules', 'navigate')).toBe('page');
+  });
+  it('that goes by without the worker is one that it would let by', () => {
+    for (const path of PAST) expect(at(`${path}?q=kelp`)).toBe('past');
   });
   it('of a program never changes; what is asked of the index is always asked', () => {
     expect(at('/_astro/en-1/a.js')).toBe('file');

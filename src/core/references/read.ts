@@ -134,6 +134,7 @@ function dateOf(when: string): CslDate | undefined {
 const pageOf = (text: string | undefined): string | undefined =>
   text?.replace(/^(?:\p{L}{1,9}\.?\s+)+(?=\p{L}{0,4}\d)/u, '').replace(/\s*(?:--|[-–—‐‑−~])\s*/gu, '-');
 
+const INITIALS = /^\p{Lu}\p{M}*\.?(?:[\s-]?\p{Lu}\p{M}*\.?)*$/u;
 const nameWords = (names: readonly CslName[], ...parts: readonly (keyof CslName)[]): readonly string[] =>
   names.flatMap((n) => parts.flatMap((p) => fold(String(n[p] ?? '')).match(/\p{L}{2,}/gu) ?? []));
 /**
@@ -142,12 +143,15 @@ const nameWords = (names: readonly CslName[], ...parts: readonly (keyof CslName)
  */
 function namedOnce(stretches: readonly (readonly CslName[])[]): readonly CslName[] {
   return stretches.flatMap((names, i) => {
-    const later = stretches.slice(i + 1).flat();
-    const families = new Set(nameWords(later, 'family', 'literal', 'non-dropping-particle'));
-    return later.length &&
-      nameWords(names, 'family', 'given', 'literal', 'non-dropping-particle').every((w) => families.has(w))
-      ? []
-      : names;
+    // A label has no initials; and who is named again in full is there whatever the label says.
+    const later = stretches
+      .slice(i + 1)
+      .flat()
+      .filter((n) => n.given);
+    const families = new Set(nameWords(later, 'family', 'non-dropping-particle'));
+    const own = nameWords(names, 'family', 'given', 'literal', 'non-dropping-particle');
+    const label = own.length > 0 && !names.some((n) => INITIALS.test(n.given ?? ''));
+    return label && own.every((w) => families.has(w)) ? [] : names;
   });
 }
 /** What the parts say, as a CSL item. */

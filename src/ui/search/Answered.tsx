@@ -162,9 +162,9 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each search that was answered
   useEffect(() => {
     if (!there || !asked?.current) return;
-    asked.current = false;
     // Once the lines are painted: to go there at once would have them laid out before the frame has room for it.
     return afterFrame(() => {
+      asked.current = false;
       // Not from where the reader has gone meanwhile; nor on a touch screen, where nothing is typed next.
       const at = document.activeElement;
       const waiting = at === document.body || at?.closest('search') != null;
