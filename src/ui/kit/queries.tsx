@@ -1,12 +1,10 @@
 /** The cache of what was asked of the server, for the views that ask more than the library itself. */
-import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { AskError } from '../../browser/client';
 import { onOtherEdition } from '../../browser/edition';
 import { App } from './app';
 
-// An answer is drawn as soon as it is read: a timer waits for whatever else has one.
-notifyManager.setScheduler(queueMicrotask);
 export const client = new QueryClient({
   defaultOptions: {
     queries: {
