@@ -89,11 +89,15 @@ export const failed = (id: string): Response =>
   problem('failed', msg('http.nothingOfYoursIsLost', { id }), undefined, {
     id,
   });
-/** JSON that is text already, as a response that nobody keeps. */
-export const jsonText = (text: string, status = 200): Response =>
+/** JSON that is text already, compressed or not, as a response that nobody keeps. */
+export const jsonText = (
+  text: string | Uint8Array<ArrayBuffer>,
+  status = 200,
+  more: Readonly<Record<string, string>> = {},
+): Response =>
   new Response(text, {
     status,
-    headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+    headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...more },
   });
 /** Text of this length is worth compressing, and is compressed before anything else is done; longer text is piped. */
 const [WORTH_IT, AT_ONCE] = [1024, 512 * 1024];
@@ -104,20 +108,13 @@ export const GZIP_LEVEL = 3;
  * server makes of any other answer, it takes ten times as long.
  */
 export function packedJson(text: string, asked: Request): Response {
-  const response = (
-    body: string | Uint8Array<ArrayBuffer>,
-    headers: Readonly<Record<string, string>>,
-  ): Response =>
-    new Response(body, {
-      headers: { 'content-type': 'application/json', 'cache-control': 'no-store', ...headers },
-    });
   const reads = new Negotiator({
     headers: { 'accept-encoding': asked.headers.get('accept-encoding') ?? '' },
   });
   if (text.length < WORTH_IT || text.length > AT_ONCE || reads.encoding(['gzip', 'identity']) !== 'gzip')
-    return response(text, {});
+    return jsonText(text);
   const packed = new Uint8Array(gzipSync(text, { level: GZIP_LEVEL }));
-  return response(packed, { 'content-encoding': 'gzip', 'content-length': String(packed.length) });
+  return jsonText(packed, 200, { 'content-encoding': 'gzip', 'content-length': String(packed.length) });
 }
 /** A value as a JSON response that nobody keeps. */
 export const json = (value: unknown, status = 200): Response => jsonText(JSON.stringify(value), status);
