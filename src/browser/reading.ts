@@ -5,7 +5,8 @@ import { ProblemBundle } from '../core/formats/item';
 import { type Columns, itemsAsReferences, kindOfFile } from '../core/formats/read';
 import { StreamReader } from '../core/formats/stream';
 import { type Message, msg } from '../core/model/message';
-import { type ReadReference, readReference, withRole } from '../core/references/read';
+import { ListReader } from '../core/references/alike';
+import { type ReadReference, withRole } from '../core/references/read';
 import type { Role } from '../core/references/roles';
 import { splitReferences } from '../core/references/split';
 import type { Model } from '../core/references/tagger';
@@ -52,8 +53,9 @@ async function partLists(lists: readonly string[], { say, model }: Reading): Pro
 async function readTexts(pieces: readonly string[], { say, model }: Reading): Promise<void> {
   if (!pieces.length) return say(NOTHING);
   const own = await model();
+  const list = new ListReader(pieces, own);
   for (let at = 0; at < pieces.length; at += AT_A_TIME) {
-    const refs = pieces.slice(at, at + AT_A_TIME).map((text) => readReference(text, own));
+    const refs = pieces.slice(at, at + AT_A_TIME).map((text) => list.read(text));
     say({ refs, done: at + refs.length, total: pieces.length, problems: [] });
   }
 }

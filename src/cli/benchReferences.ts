@@ -3,10 +3,13 @@
  * matched. They are set in public styles of families that the reader was not trained with, from three sorts of
  * things: made-up ones whose words and names it has not met, the demo's, which another program makes, and those of
  * real bibliographies, where Debian's TeX is installed. Strangers come from a world made with another seed.
+ * They are read as they are pasted, in lists of one style (`clean`, `damaged` and all else), and each by itself
+ * (`alone`).
  */
 import type { DiscoveryRecord } from '../core/model/record';
 import { type Random, random } from '../core/random';
-import { readReference } from '../core/references/read';
+import { ListReader } from '../core/references/alike';
+import { type ReadReference, readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import { words } from '../core/words/fold';
 import { DEMO_START } from '../demo/clock';
@@ -45,12 +48,22 @@ interface Judged {
   readonly row: MaterialRow;
   readonly verdict: Verdict;
 }
-const judge = (rows: readonly MaterialRow[], change: (row: MaterialRow) => MaterialRow | null): Judged[] =>
-  rows.map((row) => {
-    const own = change(row);
-    const asked = own ?? row;
-    return { row: asked, verdict: verdictOf(asked, readReference(asked.text, model).csl, own !== null) };
-  });
+/** Reads them in the lists that they make: those of one style stand together. */
+function readInLists(rows: readonly MaterialRow[]): ReadReference[] {
+  const lists = new Map<string, string[]>();
+  for (const { style, text } of rows) lists.set(style, [...(lists.get(style) ?? []), text]);
+  const readers = new Map([...lists].map(([style, texts]) => [style, new ListReader(texts, model)]));
+  return rows.map(({ style, text }) => (readers.get(style) as ListReader).read(text));
+}
+const readAlone = (rows: readonly MaterialRow[]): ReadReference[] =>
+  rows.map((row) => readReference(row.text, model));
+const judge = (rows: readonly MaterialRow[], areDamaged: boolean, read = readInLists): Judged[] => {
+  const said = read(rows);
+  return rows.map((row, i) => ({
+    row,
+    verdict: verdictOf(row, (said[i] as ReadReference).csl, areDamaged),
+  }));
+};
 const bent = (row: MaterialRow): MaterialRow => ({ ...row, ...damaged(row, r).row });
 function grouped(list: readonly Judged[], key: (row: MaterialRow) => string, least = 1) {
   const by = new Map<string, Judged[]>();
@@ -76,13 +89,15 @@ const worst = (list: readonly Judged[]): string[] =>
 
 // Reading: made-up things of words that the reader has not met.
 const made = styles.flatMap((s, k) => rowsOf(open, s, perStyle, 'bench', random(901 + k * 7919)));
-const clean = judge(made, () => null);
-const hurt = judge(made, bent);
+const madeBent = made.map(bent);
+const clean = judge(made, false);
+const hurt = judge(madeBent, true);
 const byDamage = DAMAGES.map((sort) => {
   const some = made.filter((_, i) => i % 6 === 0);
-  const own = judge(some, (row) => ({ ...row, ...damagedBy(row, sort, r) })).filter(
-    (j, i) => j.row.text !== some[i]?.text,
-  );
+  const own = judge(
+    some.map((row) => ({ ...row, ...damagedBy(row, sort, r) })),
+    true,
+  ).filter((j, i) => j.row.text !== some[i]?.text);
   return { name: sort, n: own.length, ...rates(own.map((j) => j.verdict)) };
 }).sort((a, b) => (a.key ?? 0) - (b.key ?? 0));
 
@@ -128,12 +143,12 @@ const demoRows = setItems(
   ofDemo.map((x) => x.csl as FullItem),
   Math.ceil(perStyle * 0.6),
 );
-const demo = judge(demoRows, () => null);
+const demo = judge(demoRows, false);
 
 // The world as it is.
 const tex = values.tex ?? TEX_DIR;
 const items = realItems(tex, 1500, r);
-const real = items && judge(setItems(items, perStyle), () => null);
+const real = items && judge(setItems(items, perStyle), false);
 
 // Parting: lists of a dozen in different layouts, of one style each.
 const squash = (t: string): string => t.replace(/[\s\u00ad-]+/g, '');
@@ -192,10 +207,10 @@ const matching = Object.fromEntries(
   await Promise.all(
     (['clean', 'damaged'] as const).map(async (state) => {
       let [linked, correct] = [0, 0];
-      for (const row of askable) {
-        const record = records.get(row.id) as DiscoveryRecord;
-        const { text } = state === 'clean' ? row : bent(row);
-        const { match } = await service.matchReference(readReference(text, model).csl);
+      const rows = state === 'clean' ? askable : askable.map(bent);
+      for (const [i, { text, csl }] of readInLists(rows).entries()) {
+        const record = records.get((rows[i] as MaterialRow).id) as DiscoveryRecord;
+        const { match } = await service.matchReference(csl);
         if (!match) {
           if (missedLinks.length < 25) missedLinks.push(text);
           continue;
@@ -227,8 +242,8 @@ const strange = setItems(
   strangers.map((x) => x.csl as FullItem),
   Math.ceil(1200 / styles.length),
 ).filter(canBeFound);
-for (const { text } of strange) {
-  const { match } = await service.matchReference(readReference(text, model).csl);
+for (const { text, csl } of readInLists(strange)) {
+  const { match } = await service.matchReference(csl);
   if (match)
     falseLinks.push(
       `${text} ≠ ${JSON.stringify(service.recordAt(service.engine.find(match.id)).csl).slice(0, 200)}`,
@@ -236,10 +251,11 @@ for (const { text } of strange) {
 }
 
 // Speed.
-const texts = made.map((m) => m.text);
-let began = performance.now();
-for (const t of texts) readReference(t, model);
-const perSecond = Math.round((1000 * texts.length) / (performance.now() - began));
+const perSecond = (read: (rows: readonly MaterialRow[]) => unknown): number => {
+  const start = performance.now();
+  read(made);
+  return Math.round((1000 * made.length) / (performance.now() - start));
+};
 const bibliography = demoRows
   .filter((_, i) => i % Math.max(1, Math.floor(demoRows.length / 200)) === 0)
   .slice(0, 200)
@@ -253,8 +269,10 @@ const moment = {
   },
   at: DEMO_START,
 };
-began = performance.now();
-const found = splitReferences(bibliography, model).map((s) => readReference(s.text, model).csl);
+const began = performance.now();
+const pasted = splitReferences(bibliography, model).map((s) => s.text);
+const reader = new ListReader(pasted, model);
+const found = pasted.map((t) => reader.read(t).csl);
 await service.resolve(found, moment, '2026-11-20');
 const wholeMs = Math.round(performance.now() - began);
 
@@ -264,6 +282,10 @@ const result = {
   references: made.length,
   clean: rates(clean.map((j) => j.verdict)),
   damaged: rates(hurt.map((j) => j.verdict)),
+  alone: {
+    clean: rates(judge(made, false, readAlone).map((j) => j.verdict)),
+    damaged: rates(judge(madeBent, true, readAlone).map((j) => j.verdict)),
+  },
   demoThings: { n: demo.length, ...rates(demo.map((j) => j.verdict)) },
   realBibliographies: real
     ? { n: real.length, ...rates(real.map((j) => j.verdict)) }
@@ -279,7 +301,12 @@ const result = {
       falseMatchesPercent: Math.round((10_000 * falseLinks.length) / strange.length) / 100,
     },
   },
-  speed: { readPerSecond: perSecond, bibliographyOf200Ms: wholeMs, found: found.length },
+  speed: {
+    readPerSecond: perSecond(readInLists),
+    alonePerSecond: perSecond(readAlone),
+    bibliographyOf200Ms: wholeMs,
+    found: found.length,
+  },
   byKind: grouped(clean, (row) => row.type),
   byDamage,
   worstFamilies: grouped(clean, (row) => familyOf.get(row.style) ?? row.style, 4).slice(0, 10),

@@ -103,8 +103,10 @@ export class IndexHost implements DiscoveryIndex, SearchText {
   references: DiscoveryIndex['references'] = async (text, moment, needBy, signal) => {
     const texts = JSON.parse(await this.#text('splitReferences', [text], signal)) as string[];
     const read: PastedReference[] = [];
-    for (let at = 0; at < texts.length; at += REFERENCES_AT_ONCE) {
-      const piece = texts.slice(at, at + REFERENCES_AT_ONCE);
+    // Pieces of one size: the references of each are read by what they have in common.
+    const size = Math.ceil(texts.length / Math.ceil(texts.length / REFERENCES_AT_ONCE));
+    for (let at = 0; at < texts.length; at += size) {
+      const piece = texts.slice(at, at + size);
       read.push(
         ...(JSON.parse(
           await this.#text('readReferences', [piece, moment, needBy], signal),

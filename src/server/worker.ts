@@ -6,7 +6,7 @@ import type { Discovery } from '../core/discovery/discovery';
 import { TimeUp } from '../core/engine/match/timeUp';
 import { type AskedSearch, askedSearch } from '../core/query/read';
 import { NEW_SEARCH } from '../core/query/request';
-import { readReference } from '../core/references/read';
+import { ListReader } from '../core/references/alike';
 import { splitReferences } from '../core/references/split';
 import { decodeModel, type Model } from '../core/references/tagger';
 import { words } from '../core/words/fold';
@@ -75,9 +75,13 @@ function referenceMethods(service: Discovery, late: () => boolean): Methods {
     [
       'readReferences',
       async (texts: readonly string[], moment: Moment, needBy: string) => {
-        const read = texts.map((text) => {
+        const inTime = (): void => {
           if (late()) throw new TimeUp();
-          return readReference(text, theModel());
+        };
+        const list = new ListReader(texts, theModel(), inTime);
+        const read = texts.map((text) => {
+          inTime();
+          return list.read(text);
         });
         const items = read.map((r) => r.csl);
         const found = await service.resolve(items, moment, needBy);

@@ -30,7 +30,7 @@ import { parsePolicy } from '../../core/policy/schema';
 import { readCql, readScanClause } from '../../core/query/cql';
 import { readPlain } from '../../core/query/plain';
 import { readRequest as readSearch } from '../../core/query/request';
-import { readReference } from '../../core/references/read';
+import { ListReader } from '../../core/references/alike';
 import { splitReferences } from '../../core/references/split';
 import type { Model } from '../../core/references/tagger';
 import { readWish } from '../../core/requests/begin';
@@ -250,10 +250,13 @@ export function readers(model: Model): readonly Reader[] {
       name: 'references',
       written: [REFERENCES],
       weight: 0.2,
-      read: (text) =>
-        splitReferences(text.slice(0, 4000), model)
+      read: (text) => {
+        const texts = splitReferences(text.slice(0, 4000), model)
           .slice(0, 6)
-          .map((r) => readReference(r.text.slice(0, 2000), model)),
+          .map((r) => r.text.slice(0, 2000));
+        const list = new ListReader(texts, model);
+        return texts.map((t) => list.read(t));
+      },
     },
     {
       name: 'kbart',

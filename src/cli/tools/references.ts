@@ -6,7 +6,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { decodeText } from '../../core/decode';
 import { identifiersIn } from '../../core/model/identifiers';
-import { readReference } from '../../core/references/read';
+import { ListReader } from '../../core/references/alike';
 import { splitReferences } from '../../core/references/split';
 import { DiscoveryService } from '../../server/service';
 import { theModel } from '../references/modelFile';
@@ -21,8 +21,10 @@ const service = dir ? DiscoveryService.open(dir) : null;
 if (!service)
   console.error('There is no index yet (npm run demo makes one): references are read and not matched.');
 const model = theModel();
-for (const { text } of splitReferences(decodeText(readFileSync(0)), model)) {
-  const { csl, parts } = readReference(text, model);
+const texts = splitReferences(decodeText(readFileSync(0)), model).map((s) => s.text);
+const list = new ListReader(texts, model);
+for (const text of texts) {
+  const { csl, parts } = list.read(text);
   console.log(
     JSON.stringify({
       text,

@@ -84,6 +84,60 @@ export function bestPath(scores: Float32Array, n: number, { states, steps }: Cha
   }
   return path;
 }
+/**
+ * The best path where what follows what costs, whatever stands between. State 0 stands between the others: it is kept
+ * apart by the state that it stands behind.
+ * @param order by state, what each other state costs as the next one that is not 0; the first row is the beginning
+ */
+export function bestInOrder(
+  scores: Float32Array,
+  n: number,
+  { states: S, steps }: Chain,
+  order: readonly Float64Array[],
+): Uint8Array {
+  if (!n) return new Uint8Array();
+  const width = 2 * S - 1;
+  const behind = (a: number): number => (a ? S + a - 1 : 0);
+  const back = new Uint8Array(n * width);
+  let last = new Float64Array(width).fill(Number.NEGATIVE_INFINITY);
+  let next = new Float64Array(width);
+  for (let s = 0; s < S; s++)
+    last[s] = (scores[s] as number) + (steps[S * S + s] as number) - (s ? (order[0]?.[s] as number) : 0);
+  for (let i = 1; i < n; i++) {
+    next.fill(Number.NEGATIVE_INFINITY);
+    for (let b = 1; b < S; b++) {
+      let [best, from] = [Number.NEGATIVE_INFINITY, b];
+      for (let a = 0; a < S; a++) {
+        const cost = a === b ? 0 : (order[a]?.[b] as number);
+        const k = behind(a);
+        const beside = (last[a] as number) + (steps[a * S + b] as number) - cost;
+        if (beside > best) [best, from] = [beside, a];
+        const across = (last[k] as number) + (steps[b] as number) - cost;
+        if (across > best) [best, from] = [across, k];
+      }
+      next[b] = best + (scores[i * S + b] as number);
+      back[i * width + b] = from;
+    }
+    const other = scores[i * S] as number;
+    next[0] = (last[0] as number) + (steps[0] as number) + other;
+    for (let a = 1; a < S; a++) {
+      const k = behind(a);
+      const on = (last[k] as number) + (steps[0] as number);
+      const out = (last[a] as number) + (steps[a * S] as number);
+      next[k] = Math.max(on, out) + other;
+      back[i * width + k] = on >= out ? k : a;
+    }
+    [last, next] = [next, last];
+  }
+  let best = 0;
+  for (let k = 1; k < width; k++) if ((last[k] as number) > (last[best] as number)) best = k;
+  const path = new Uint8Array(n);
+  for (let i = n - 1; i >= 0; i--) {
+    path[i] = best < S ? best : 0;
+    best = back[i * width + best] as number;
+  }
+  return path;
+}
 /** For each token, from 0 to 1: how far its state is ahead of the next best. */
 export function leads(scores: Float32Array, path: Uint8Array, states: number): number[] {
   return Array.from(path, (own, i) => {

@@ -14,7 +14,7 @@ function read(text: string, sure: Readonly<Record<string, NameState>>): string[]
     const state = sure[t.text] ?? (/\p{L}/u.test(t.text) ? null : 'none');
     if (state) scores[i * STATES + NAME_STATES.indexOf(state)] = 60;
   });
-  const path = inOneManner(tokens, scores, STEPS);
+  const path = inOneManner(tokens, scores, STEPS)?.states;
   return Array.from(path ?? [], (s, i) => `${tokens[i]?.text} ${NAME_STATES[s]}`);
 }
 /** People as their parts: `family given`. */
@@ -76,8 +76,8 @@ describe('people in one manner', () => {
             { length: tokens.length * STATES },
             (_, i) => drawn[(i * 7) % drawn.length] ?? 0,
           );
-          const path = inOneManner(tokens, scores, STEPS);
-          expect(path).not.toBeNull();
+          const path = inOneManner(tokens, scores, STEPS)?.states;
+          expect(path).toBeDefined();
           const states = Array.from(path ?? [], (s) => NAME_STATES[s] as NameState);
           for (const [i, t] of tokens.entries())
             if (!/[\p{L}\p{N}]/u.test(t.text)) expect(states[i]).toBe('none');
@@ -89,5 +89,5 @@ describe('people in one manner', () => {
     );
   });
   it('has nothing to say of nobody', () =>
-    expect(inOneManner([], new Float32Array(), STEPS)).toEqual(new Uint8Array()));
+    expect(inOneManner([], new Float32Array(), STEPS)).toEqual({ states: new Uint8Array(), people: [] }));
 });

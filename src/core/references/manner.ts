@@ -58,19 +58,22 @@ interface Step {
   readonly costs: readonly Cost[];
   /** From one person to another with no mark but commas. */
   readonly weak: boolean;
+  /** Where it begins somebody: his manner, an index into MANNERS; else -1. */
+  readonly begins: number;
 }
 /** The places of all manners, and the steps between them. */
 class Plan {
   readonly places: Place[] = [];
   readonly steps: Step[] = [];
-  readonly starts = new Set<number>();
+  /** Where a list may begin, and in which manner it does; -1: in none. */
+  readonly starts = new Map<number, number>();
   readonly ends: { readonly place: number; readonly costs: readonly Cost[] }[] = [];
 
   place(state: NameState, ...is: Is[]): number {
     return this.places.push({ state: NAME_STATES.indexOf(state), is }) - 1;
   }
-  step(from: readonly number[], to: number, costs: readonly Cost[] = [], weak = false): void {
-    for (const f of from) this.steps.push({ from: f, to, costs, weak });
+  step(from: readonly number[], to: number, costs: readonly Cost[] = [], weak = false, begins = -1): void {
+    for (const f of from) this.steps.push({ from: f, to, costs, weak, begins });
   }
   /** Words of a sort, with marks within: the first, further ones, and a mark between. */
   run(first: NameState, further: NameState, from: readonly number[] = []): Run {
@@ -103,11 +106,14 @@ interface Run {
 }
 /** Where people of one manner begin and end. */
 class Person {
-  readonly into: { readonly place: number; readonly costs: readonly Cost[] }[] = [];
+  readonly into: { readonly place: number; readonly costs: readonly Cost[]; readonly begins: number }[] = [];
   readonly out: { readonly place: number; readonly costs: readonly Cost[] }[] = [];
-  constructor(readonly plan: Plan) {}
+  constructor(
+    readonly plan: Plan,
+    readonly manner: number,
+  ) {}
   begins(place: number, ...costs: Cost[]): void {
-    this.into.push({ place, costs });
+    this.into.push({ place, costs, begins: this.manner });
   }
   ends(places: readonly number[], ...costs: Cost[]): void {
     for (const place of places) this.out.push({ place, costs });
@@ -178,7 +184,7 @@ class Person {
   body(): void {
     const run = this.plan.run('new literal', 'literal');
     (this.plan.places[run.mark] as Place).is = ['word', 'comma', 'mark', ...WITHIN];
-    this.begins(run.begin);
+    this.into.push({ place: run.begin, costs: [], begins: -1 });
     this.ends([run.begin], 'oneWordBody');
     this.ends([run.more]);
   }
@@ -203,10 +209,10 @@ function planned(): Plan {
   const plan = new Plan();
   const before = plan.place('none', 'word', 'mark', 'comma', ...WITHIN);
   plan.step([before], before);
-  plan.starts.add(before);
+  plan.starts.set(before, -1);
   plan.ends.push({ place: before, costs: [] });
-  const all = MANNERS.map((manner) => {
-    const person = new Person(plan);
+  const all = MANNERS.map((manner, k) => {
+    const person = new Person(plan, k);
     if (manner === 'turned' || manner === 'bare') person.turned(manner === 'turned');
     else if (manner === 'straight') person.straight();
     else person.familyAlone();
@@ -214,9 +220,9 @@ function planned(): Plan {
     return { manner, person, gap: between(plan) };
   });
   for (const { manner, person, gap } of all) {
-    for (const { place, costs } of person.into) {
-      plan.starts.add(place);
-      plan.step([before], place, costs);
+    for (const { place, costs, begins } of person.into) {
+      plan.starts.set(place, begins);
+      plan.step([before], place, costs, false, begins);
     }
     for (const { place, costs } of person.out) {
       plan.ends.push({ place, costs });
@@ -230,13 +236,13 @@ function planned(): Plan {
           : manner === 'turned' && next.manner === 'straight'
             ? ['firstTurned']
             : ['change'];
-      for (const { place, costs } of next.person.into) {
+      for (const { place, costs, begins } of next.person.into) {
         const own = [...change, ...costs];
-        plan.step([gap.comma, gap.blank], place, own, true);
+        plan.step([gap.comma, gap.blank], place, own, true, begins);
         // A stop parts nobody.
-        plan.step([gap.stop], place, [...own, 'noMark'], true);
-        plan.step([gap.sure, gap.after], place, own);
-        for (const o of person.out) plan.step([o.place], place, [...own, ...o.costs, 'noMark'], true);
+        plan.step([gap.stop], place, [...own, 'noMark'], true, begins);
+        plan.step([gap.sure, gap.after], place, own, false, begins);
+        for (const o of person.out) plan.step([o.place], place, [...own, ...o.costs, 'noMark'], true, begins);
       }
     }
   }
@@ -255,6 +261,12 @@ const LAST = ENDS.map((e) => sum(e.costs));
 const BEGIN = Int32Array.from({ length: PLACES.length + 1 }, (_, k) => STEPS.filter((s) => s.to < k).length);
 const FROM = Int16Array.from(STEPS, (s) => s.from);
 const STATE = Uint8Array.from(PLACES, (p) => p.state);
+/** By step: the manner of the person whom it begins, -1 where it begins nobody; and whether he is the first. */
+const BEGINS = Int8Array.from(STEPS, (s) => s.begins);
+const IS_FIRST = STEPS.map((s) => STARTS.has(s.from));
+/** By place: the manner of the person who begins there. */
+const BEGUN = new Int8Array(PLACES.length).fill(-1);
+for (const { to, begins } of STEPS) if (begins >= 0) BEGUN[to] = begins;
 /** What may stand at a place, a bit a sort. */
 const SORTS: readonly Is[] = [...WORDS, 'comma', 'open', 'close', ...WITHIN, 'mark'];
 const bits = (list: readonly Is[]): number => list.reduce((n, x) => n | (1 << SORTS.indexOf(x)), 0);
@@ -267,6 +279,8 @@ const MARKS = table<number>({
 });
 const [JOINT, INNER, OTHER] = [bits(['joint']), bits(['inner']), bits(['mark'])] as const;
 const JOINS = /^[-‐‑'’·]$/u;
+const TELLING = bits(['initial', 'particle']);
+const [NONE, LITERAL] = [NAME_STATES.indexOf('none'), NAME_STATES.indexOf('new literal')];
 /** Marks that part people for sure. */
 const PARTS = /^[;/]$/;
 function whatIs(t: Token, next: Token | undefined): number {
@@ -280,19 +294,48 @@ function whatIs(t: Token, next: Token | undefined): number {
   return MARKS.get(t.text) ?? (t.text === '.' ? INNER : OTHER);
 }
 
+/** What the first person of a list costs, and each after him, by their manner. */
+export interface Lean {
+  readonly first: Float64Array;
+  readonly next: Float64Array;
+}
+/** Whether a family name without a comma comes first, for all that is known. */
+export const isTurned = (costs: Float64Array | undefined): boolean =>
+  costs !== undefined && (costs[2] as number) < (costs[1] as number);
+export const MANNERS_KNOWN = MANNERS.length;
+const UPRIGHT: Lean = { first: new Float64Array(MANNERS_KNOWN), next: new Float64Array(MANNERS_KNOWN) };
+export interface Spelt {
+  readonly states: Uint8Array;
+  /** The people in their order. */
+  readonly people: readonly SetPerson[];
+}
+/** How somebody is set: an index into MANNERS, -1 for a body; and whether an initial, a particle or a comma says so. */
+export interface SetPerson {
+  readonly manner: number;
+  readonly telling: boolean;
+}
 /**
  * The best path of states of a list of people.
  * @param scores of each state at each token, as the chain gives them
+ * @param lean what is known of the manner beforehand
  * @returns null where no persons can be spelt out of it
  */
 export function inOneManner(
   tokens: readonly Token[],
   scores: Float32Array,
   { states, steps }: Pick<Chain, 'states' | 'steps'>,
-): Uint8Array | null {
+  lean: Lean = UPRIGHT,
+): Spelt | null {
   const [n, width] = [tokens.length, PLACES.length];
-  if (!n) return new Uint8Array();
-  const price = tokens.some((t) => PARTS.test(t.text)) ? PARTED : PLAIN;
+  if (!n) return { states: new Uint8Array(), people: [] };
+  const plain = tokens.some((t) => PARTS.test(t.text)) ? PARTED : PLAIN;
+  const price =
+    lean === UPRIGHT
+      ? plain
+      : plain.map((p, e) => {
+          const begins = BEGINS[e] as number;
+          return begins < 0 ? p : p + ((IS_FIRST[e] ? lean.first : lean.next)[begins] as number);
+        });
   const back = new Int16Array(n * width);
   let last = new Float64Array(width);
   let next = new Float64Array(width);
@@ -304,7 +347,9 @@ export function inOneManner(
       const state = STATE[k] as number;
       const own = scores[i * states + state] as number;
       if (i === 0) {
-        if (STARTS.has(k)) next[k] = own + (steps[states * states + state] as number);
+        const begins = STARTS.get(k);
+        if (begins === undefined) continue;
+        next[k] = own + (steps[states * states + state] as number) - (lean.first[begins] ?? 0);
         continue;
       }
       let [best, from] = [Number.NEGATIVE_INFINITY, 0];
@@ -330,9 +375,17 @@ export function inOneManner(
   }
   if (best < 0) return null;
   const path = new Uint8Array(n);
+  const people: SetPerson[] = [];
+  let telling = false;
   for (let i = n - 1; i >= 0; i--) {
     path[i] = STATE[best] as number;
+    telling ||= path[i] !== NONE && (whatIs(tokens[i] as Token, undefined) & TELLING) > 0;
+    const manner = BEGUN[best] as number;
+    if (manner >= 0 || path[i] === LITERAL) {
+      people.unshift({ manner, telling: telling || manner === 0 });
+      telling = false;
+    }
     best = back[i * width + best] as number;
   }
-  return path;
+  return { states: path, people };
 }

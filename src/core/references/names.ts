@@ -1,6 +1,7 @@
 /** People in a reference: family and given names, particles, suffixes, bodies, from what the model takes each word for. */
 import type { CslName } from '../model/record';
 import { trimmed } from '../text';
+import { isTurned, type Lean, type SetPerson } from './manner';
 import type { NameState } from './nameParts';
 import { type Model, nameStates } from './tagger';
 import { type Token, tokenise } from './tokens';
@@ -47,23 +48,28 @@ const JOINS_BODY = /^[^;]*$/u;
 const BODY =
   /(?<!\p{L})(?:universi\p{L}+|office|minist\p{L}+|department|bureau|agency|council|cent(?:re|er)|committee|organi[sz]ation|society|association|institut\p{L}*|library|commission|board|foundation|group|network|team|union|federation|trust|services?|authority|programme|consortium|company|collaboration|alliance|forum|academy|college|press|inc|ltd|gmbh|corporation|labs|of|for|the|and|des|für)(?!\p{L})|&|\d/iu;
 /** A few words among people are one of them: `Qiang Can`, `Can, Qiang`, `Can Q`. */
-function asPerson(text: string, beside: boolean): CslName {
+function asPerson(text: string, beside: boolean, turned: boolean): CslName {
   const words = text.split(/\s+/);
   if (words.length > (beside ? 4 : 3) || words.length < 2) return { literal: text };
   const [family, given] = text.split(/,\s*/);
   if (given) return { family: lower(family as string), given: spaced(given) };
   const last = words.at(-1) as string;
+  if (turned) {
+    const to = 1 + words.findIndex((w) => !ALL_SMALL.test(w));
+    if (to && to < words.length)
+      return { family: lower(words.slice(0, to).join(' ')), given: spaced(words.slice(to).join(' ')) };
+  }
   return /^(?:\p{Lu}\.?){1,3}$/u.test(last)
     ? { family: lower(words.slice(0, -1).join(' ')), given: spaced(last) }
     : { family: lower(last), given: spaced(words.slice(0, -1).join(' ')) };
 }
 /** @param beside whether there are others that are people */
-function nameOf(person: Person, text: string, beside: boolean): CslName | null {
+function nameOf(person: Person, text: string, beside: boolean, turned: boolean): CslName | null {
   const of = (runs: readonly Run[]): string[] =>
     runs.map((r) => text.slice(r.from, r.to).replace(/\s+/g, ' '));
   if (person.literal.length) {
     const body = trimmed(of(person.literal).join(' '), ' ,;.&', ' ,;&');
-    return BODY.test(body) ? { literal: body } : asPerson(body, beside);
+    return BODY.test(body) ? { literal: body } : asPerson(body, beside, turned);
   }
   const parts = of(person.family);
   // `Oost, N. van der`: particles that stand behind belong before the name.
@@ -79,7 +85,7 @@ function nameOf(person: Person, text: string, beside: boolean): CslName | null {
     .join(' ');
   const suffix = of(person.suffix).join(' ');
   if (!family)
-    return given ? (beside && given.includes(' ') ? asPerson(given, true) : { family: given }) : null;
+    return given ? (beside && given.includes(' ') ? asPerson(given, true, turned) : { family: given }) : null;
   return { family, ...(given ? { given } : {}), ...(suffix ? { suffix } : {}) };
 }
 /** What styles and catalogues write where nobody is named. */
@@ -91,7 +97,12 @@ const isNobody = ({ family, given, literal }: Person, text: string): boolean => 
 const emptyPerson = (): Person => ({ family: [], given: [], literal: [], suffix: [] });
 
 /** The names that tokens make, by what each is taken for. */
-export function namesOf(text: string, tokens: readonly Token[], states: readonly NameState[]): CslName[] {
+export function namesOf(
+  text: string,
+  tokens: readonly Token[],
+  states: readonly NameState[],
+  lean?: Lean,
+): CslName[] {
   const people: Person[] = [];
   let own = emptyPerson();
   const begin = (): void => {
@@ -114,15 +125,19 @@ export function namesOf(text: string, tokens: readonly Token[], states: readonly
   begin();
   const named = people.filter((p) => !isNobody(p, text));
   const beside = named.some((p) => p.family.length > 0 && p.given.length > 0);
-  return named.flatMap((p) => nameOf(p, text, beside) ?? []);
+  return named.flatMap((p, k) => nameOf(p, text, beside, isTurned(k ? lean?.next : lean?.first)) ?? []);
 }
 
+const cut = (text: string): string => text.slice(0, READ_AT_MOST);
 /**
+ * @param lean how the lists beside it are set, where that is known
  * @example readNames('Lindqvarn, T., & Ostholt, N.', model) // [{ family: 'Lindqvarn', given: 'T.' }, { family:
  *   'Ostholt', given: 'N.' }]
  */
-export function readNames(text: string, model: Model): CslName[] {
-  const own = text.slice(0, READ_AT_MOST);
-  const tokens = tokenise(own);
-  return namesOf(own, tokens, nameStates(tokens, model));
+export function readNames(text: string, model: Model, lean?: Lean): CslName[] {
+  const tokens = tokenise(cut(text));
+  return namesOf(cut(text), tokens, nameStates(tokens, model, lean).states, lean);
 }
+/** How each of the people is set. */
+export const howSet = (text: string, model: Model): readonly SetPerson[] =>
+  nameStates(tokenise(cut(text)), model).people;

@@ -5,9 +5,10 @@ import type { CslDate, CslName, ReferenceItem } from '../model/record';
 import { table } from '../table';
 import { trimmed } from '../text';
 import { fold } from '../words/fold';
+import type { Lean } from './manner';
 import { readNames } from './names';
 import { ROLES, type Role } from './roles';
-import { kindOf, type Model, tag } from './tagger';
+import { kindOf, type Model, tag, type Weighed, weigh } from './tagger';
 import { type Token, tokenise } from './tokens';
 
 export interface Part {
@@ -46,7 +47,7 @@ const BEGINS = `${BLANKS},;:.`;
  */
 function runs(
   text: string,
-  tokens: ReturnType<typeof tokenise>,
+  tokens: readonly Token[],
   roles: readonly Role[],
   sure: readonly number[],
 ): Part[] {
@@ -154,17 +155,18 @@ function namedOnce(stretches: readonly (readonly CslName[])[]): readonly CslName
     return label && own.every((w) => families.has(w)) ? [] : names;
   });
 }
-/** What the parts say, as a CSL item. */
-export function cslOf(text: string, parts: readonly Part[], model: Model): ReferenceItem {
+/** A list of people as it is read. */
+export const peopleText = (text: string, p: Part): string =>
+  plain(text.slice(p.start, p.end + (text[p.end] === '.' ? 1 : 0)));
+/** What the parts say, as a CSL item. @param lean how people are set in the list that it is of */
+export function cslOf(text: string, parts: readonly Part[], model: Model, lean?: Lean): ReferenceItem {
   const of = (role: Role): string | undefined => {
     const own = parts.find((p) => p.role === role);
     return own && bare(text.slice(own.start, own.end));
   };
   const people = (role: Role): readonly CslName[] | undefined => {
     const names = namedOnce(
-      parts
-        .filter((p) => p.role === role)
-        .map((p) => readNames(plain(text.slice(p.start, p.end + (text[p.end] === '.' ? 1 : 0))), model)),
+      parts.filter((p) => p.role === role).map((p) => readNames(peopleText(text, p), model, lean)),
     );
     return names.length ? names : undefined;
   };
@@ -231,12 +233,12 @@ const SURE_OF_A_NUMBER = 0.95;
 
 const BEFORE =
   /^\s*(?:\[\d{1,4}\]|\(\d{1,3}\)|\d{1,3}[.)](?!\d)|\[[^\]\n]{1,60}\](?=\s*\p{L})|[^=\n]{3,80}\b\d{4}[a-z]?\s=(?=\s))\s*/u;
-/**
- * Reads one reference. The text is taken as it is; where lines were joined, `splitReferences` has done so.
- * @example readReference('Lind, A. (2019). Kelp on the plate. Row Press.', model).csl.title // 'Kelp on the
- *   plate'
- */
-export function readReference(text: string, model: Model): ReadReference {
+/** A reference, looked at: what each of its words may be. */
+export interface Looked {
+  readonly text: string;
+  readonly weighed: Weighed;
+}
+export function lookAt(text: string, model: Model): Looked {
   // Its number or label in the list says nothing about it: `[12]`, `12.`, `[Lind et al. 06]`, `Lind 2006 =`.
   const skip = BEFORE.exec(text)?.[0].length ?? 0;
   const tokens = tokenise(text.slice(skip, READ_AT_MOST)).map((t) => ({
@@ -244,8 +246,25 @@ export function readReference(text: string, model: Model): ReadReference {
     start: t.start + skip,
     end: t.end + skip,
   }));
-  const { roles, sure } = tag(tokens, model);
-  const parts = withNumbers(text, runs(text, tokens, roles, sure));
+  return { text, weighed: weigh(tokens, model) };
+}
+/** What its words are taken for. @param order by role, what each role behind it costs: see alike.ts */
+export function partsOf(
+  { text, weighed }: Looked,
+  model: Model,
+  order?: readonly Float64Array[],
+): readonly Part[] {
+  const { roles, sure } = tag(weighed, model, order);
+  return withNumbers(text, runs(text, weighed.tokens, roles, sure));
+}
+/**
+ * Reads one reference by itself; those of a list are read better together (alike.ts). The text is taken as it is;
+ * where lines were joined, `splitReferences` has done so.
+ * @example readReference('Lind, A. (2019). Kelp on the plate. Row Press.', model).csl.title // 'Kelp on the
+ *   plate'
+ */
+export function readReference(text: string, model: Model): ReadReference {
+  const parts = partsOf(lookAt(text, model), model);
   return { text, parts, csl: cslOf(text, parts, model) };
 }
 
@@ -270,5 +289,15 @@ export function withRole(
   });
   const own: Part[] = role === 'other' ? [] : [{ role, start, end, confidence: 1 }];
   const parts = [...kept, ...own].sort((a, b) => a.start - b.start);
-  return { text: ref.text, parts, csl: cslOf(ref.text, parts, model) };
+  return { text: ref.text, parts, csl: { ...cslOf(ref.text, parts, model), ...peopleKept(ref, parts) } };
+}
+/** The people whose parts are as they were: they were read by the list that the reference is of. */
+function peopleKept({ parts: before, csl }: ReadReference, now: readonly Part[]): Partial<ReferenceItem> {
+  const places = (parts: readonly Part[], role: Role): string =>
+    parts.flatMap((p) => (p.role === role ? `${p.start}-${p.end}` : [])).join();
+  return Object.fromEntries(
+    (['author', 'editor', 'translator'] as const).flatMap((role) =>
+      csl[role] && places(before, role) === places(now, role) ? [[role, csl[role]]] : [],
+    ),
+  );
 }

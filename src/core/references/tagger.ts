@@ -4,11 +4,11 @@
  * parts people into names, one tells the kind of the thing, one parts a list into references. The weights are made by
  * `npm run tool -- train-references` and know few words, so that titles are read that nobody has met.
  */
-import { bestPath, type Chain, leads, scoresOf } from './chain';
+import { bestInOrder, bestPath, type Chain, leads, scoresOf } from './chain';
 import { looksAt, TABLE } from './features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from './kindSeen';
 import { LINE_STATES, LINE_TABLE } from './lines';
-import { inOneManner } from './manner';
+import { inOneManner, type Lean, type SetPerson } from './manner';
 import { joined, NAME_STATES, NAME_TABLE, type NameState, nameSeen } from './nameParts';
 import { ROLES, type Role } from './roles';
 import { asKnown, type Token } from './tokens';
@@ -102,14 +102,23 @@ export interface Tagged {
   /** For each token, from 0 to 1: how far the best role is ahead of the second. */
   readonly sure: readonly number[];
 }
-/** The role of each token, and by how much it leads. */
-export function tag(written: readonly Token[], model: Model): Tagged {
-  if (written.length === 0) return { roles: [], sure: [] };
+/** What the second walk weighs of a reference: scores of each role at each token. */
+export interface Weighed {
+  readonly tokens: readonly Token[];
+  readonly scores: Float32Array;
+}
+export function weigh(written: readonly Token[], model: Model): Weighed {
   const tokens = asKnown(written, model.words);
+  if (!tokens.length) return { tokens, scores: new Float32Array() };
   const looks = looksAt(tokens);
   const taken = bestPath(scoresOf(looks.first, model.roles), tokens.length, model.roles);
-  const scores = scoresOf(looks.again(taken), model.again);
-  const states = bestPath(scores, tokens.length, model.again);
+  return { tokens, scores: scoresOf(looks.again(taken), model.again) };
+}
+/** The role of each token, and by how much it leads. @param order by role, what each role behind it costs */
+export function tag({ tokens, scores }: Weighed, model: Model, order?: readonly Float64Array[]): Tagged {
+  const states = order
+    ? bestInOrder(scores, tokens.length, model.again, order)
+    : bestPath(scores, tokens.length, model.again);
   return {
     roles: Array.from(states, (s) => ROLES[s] as Role),
     sure: leads(scores, states, ROLES.length),
@@ -124,11 +133,16 @@ export function kindOf(tokens: readonly Token[], roles: Uint8Array, model: Model
   const [state] = bestPath(scoresOf(seen, model.kinds), 1, model.kinds);
   return KINDS_READ[state ?? 0] ?? 'book';
 }
-/** What each token of a list of people is. */
-export function nameStates(tokens: readonly Token[], model: Model): readonly NameState[] {
+/** What each token of a list of people is, and how the people are set where that can be told. */
+export function nameStates(
+  tokens: readonly Token[],
+  model: Model,
+  lean?: Lean,
+): { readonly states: readonly NameState[]; readonly people: readonly SetPerson[] } {
   const people = joined(tokens);
   const seen = nameSeen(people);
   const scores = scoresOf(seen, model.names);
-  const path = inOneManner(people, scores, model.names) ?? bestPath(scores, seen.n, model.names);
-  return Array.from(path, (s) => NAME_STATES[s] as NameState);
+  const spelt = inOneManner(people, scores, model.names, lean);
+  const path = spelt?.states ?? bestPath(scores, seen.n, model.names);
+  return { states: Array.from(path, (s) => NAME_STATES[s] as NameState), people: spelt?.people ?? [] };
 }
