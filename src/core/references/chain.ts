@@ -138,6 +138,41 @@ export function bestInOrder(
   }
   return path;
 }
+/** What a path is worth. */
+export function worthOf(path: Uint8Array, scores: Float32Array, { states, steps }: Chain): number {
+  let sum = 0;
+  for (let i = 0; i < path.length; i++) {
+    const s = path[i] as number;
+    const before = i ? (path[i - 1] as number) : states;
+    sum += (scores[i * states + s] as number) + (steps[before * states + s] as number);
+  }
+  return sum;
+}
+/** At each place, what the best path through each state there is worth: n × states. */
+export function worthThrough(scores: Float32Array, n: number, { states, steps }: Chain): Float64Array {
+  const before = new Float64Array(n * states);
+  const behind = new Float64Array(n * states);
+  const through = (from: Float64Array, at: number, step: (other: number) => number): number => {
+    let best = Number.NEGATIVE_INFINITY;
+    for (let o = 0; o < states; o++) best = Math.max(best, (from[at * states + o] as number) + step(o));
+    return best;
+  };
+  for (let i = 0; i < n; i++)
+    for (let s = 0; s < states; s++)
+      before[i * states + s] =
+        (scores[i * states + s] as number) +
+        (i
+          ? through(before, i - 1, (o) => steps[o * states + s] as number)
+          : (steps[states * states + s] as number));
+  for (let i = n - 2; i >= 0; i--)
+    for (let s = 0; s < states; s++)
+      behind[i * states + s] = through(
+        behind,
+        i + 1,
+        (o) => (steps[s * states + o] as number) + (scores[(i + 1) * states + o] as number),
+      );
+  return before.map((v, k) => v + (behind[k] as number));
+}
 /** For each token, from 0 to 1: how far its state is ahead of the next best. */
 export function leads(scores: Float32Array, path: Uint8Array, states: number): number[] {
   return Array.from(path, (own, i) => {

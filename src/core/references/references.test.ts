@@ -247,6 +247,29 @@ describe('splitting', () => {
       'Lind, A. (2019). Information on coasts. Coastal Studies, 12, 101-128.',
     ]);
   });
+  // Twenty at a time, wrapped without any sign of where the next begins. Lines alone find 180, 188 and 177 of them.
+  const hand = BY_HAND.trim()
+    .split('\n')
+    .filter((_, i) => i % 2 === 0);
+  const squash = (t: string): string => t.replace(/[\s-]/g, '');
+  it.each([
+    [38, 186],
+    [80, 190],
+    [100, 188],
+  ])(
+    'references in two hundred ways, wrapped at %i letters: what is open is told by reading',
+    (width, least) => {
+      const wrapped = (t: string): string =>
+        t.replace(new RegExp(`(?=.{${width + 1}})(.{1,${width}}|\\S+)\\s+`, 'gu'), '$1\n');
+      let found = 0;
+      for (let at = 0; at < hand.length; at += 20) {
+        const some = hand.slice(at, at + 20);
+        const got = new Set(texts(some.map(wrapped).join('\n')).map(squash));
+        found += some.filter((t) => got.has(squash(t))).length;
+      }
+      expect(found).toBeGreaterThanOrEqual(least);
+    },
+  );
   it('places point into what was pasted', () => {
     const pasted = list.join('\n\n');
     for (const s of splitReferences(pasted, model)) expect(pasted.slice(s.start, s.end)).toBe(s.text);

@@ -4,7 +4,7 @@
  * parts people into names, one tells the kind of the thing, one parts a list into references. The weights are made by
  * `npm run tool -- train-references` and know few words, so that titles are read that nobody has met.
  */
-import { bestInOrder, bestPath, type Chain, leads, scoresOf } from './chain';
+import { bestInOrder, bestPath, type Chain, leads, scoresOf, worthOf } from './chain';
 import { looksAt, TABLE } from './features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from './kindSeen';
 import { LINE_STATES, LINE_TABLE } from './lines';
@@ -114,6 +114,9 @@ export function weigh(written: readonly Token[], model: Model): Weighed {
   const taken = bestPath(scoresOf(looks.first, model.roles), tokens.length, model.roles);
   return { tokens, scores: scoresOf(looks.again(taken), model.again) };
 }
+/** What the best reading of it is worth. */
+export const worthReading = ({ tokens, scores }: Weighed, model: Model): number =>
+  worthOf(bestPath(scores, tokens.length, model.again), scores, model.again);
 /** The role of each token, and by how much it leads. @param order by role, what each role behind it costs */
 export function tag({ tokens, scores }: Weighed, model: Model, order?: readonly Float64Array[]): Tagged {
   const states = order
