@@ -47,6 +47,20 @@ const JOINS_BODY = /^[^;]*$/u;
 /** Words that stand in the names of bodies, and hardly in people's. */
 const BODY =
   /(?<!\p{L})(?:universi\p{L}+|office|minist\p{L}+|department|bureau|agency|council|cent(?:re|er)|committee|organi[sz]ation|society|association|institut\p{L}*|library|commission|board|foundation|group|network|team|union|federation|trust|services?|authority|programme|consortium|company|collaboration|alliance|forum|academy|college|press|inc|ltd|gmbh|corporation|labs|of|for|the|and|des|für)(?!\p{L})|&|\d/iu;
+/** Words that no person is called by, in the languages of public styles: whoever has one of them is a body. */
+const BODY_ALWAYS = new RegExp(
+  `(?<!\\p{L})(?:${[
+    'universit(?:y|ies|à|é|ät|et|eit|ade)|universidade?|minist(?:ry|erium|erio|ério|ero|ère|erstwo|eriet|arstvo)',
+    'department|departamento|département|dipartimento|institut[eto]?t?|institutet|instytut|committee|commission|comisi[oó]n',
+    'comissão|commissione|kommission(?:en)?|council|conseil|consejo|conselho|consiglio|agency|agence|agencia|agência|agenzia',
+    'agentur|association|asociaci[oó]n|associação|associazione|society|société|sociedade?|società|gesellschaft|organi[sz]ation',
+    'federation|fédération|federaci[oó]n|verband|verein|behörde|amt|\\p{L}{3,}amt|statens|(?:bundes|landes)(?:amt|anstalt|ministerium|behörde|institut|verband|regierung)',
+    'direktorat(?:et)?|styrelsen?|\\p{L}{3,}styrelsen|\\p{L}{3,}(?:verket|rådet|kontoret)|nämnden|secretariat|secretaría',
+  ].join('|')})(?!\\p{L})`,
+  'iu',
+);
+/** What stands behind a name and is no initial of it. */
+const GENERATION = /^(?:I{2,3}|IV|[JS]r\.?)$/u;
 /** A few words among people are one of them: `Qiang Can`, `Can, Qiang`, `Can Q`. */
 function asPerson(text: string, beside: boolean, turned: boolean): CslName {
   const words = text.split(/\s+/);
@@ -54,6 +68,8 @@ function asPerson(text: string, beside: boolean, turned: boolean): CslName {
   const [family, given] = text.split(/,\s*/);
   if (given) return { family: lower(family as string), given: spaced(given) };
   const last = words.at(-1) as string;
+  if (GENERATION.test(last) && words.length > 2)
+    return { ...asPerson(words.slice(0, -1).join(' '), beside, turned), suffix: last };
   if (turned) {
     const to = 1 + words.findIndex((w) => !ALL_SMALL.test(w));
     if (to && to < words.length)
@@ -69,8 +85,11 @@ function nameOf(person: Person, text: string, beside: boolean, turned: boolean):
     runs.map((r) => text.slice(r.from, r.to).replace(/\s+/g, ' '));
   if (person.literal.length) {
     const body = trimmed(of(person.literal).join(' '), ' ,;.&', ' ,;&');
-    return BODY.test(body) ? { literal: body } : asPerson(body, beside, turned);
+    return BODY.test(body) || BODY_ALWAYS.test(body) ? { literal: body } : asPerson(body, beside, turned);
   }
+  const runs = [...person.family, ...person.given].sort((a, b) => a.from - b.from);
+  const whole = runs.length > 1 ? text.slice(runs[0]?.from, runs.at(-1)?.to) : '';
+  if (BODY_ALWAYS.test(whole) && !/[,;]/.test(whole)) return { literal: whole.replace(/\s+/g, ' ') };
   const parts = of(person.family);
   // `Oost, N. van der`: particles that stand behind belong before the name.
   const behind = parts.length > 1 ? parts.slice(1).filter((p) => ALL_SMALL.test(p)) : [];

@@ -128,6 +128,13 @@ describe('names', () => {
     ['Dalin, Anne-Marie R.', ['Dalin']],
     ['Anonymous, Dornholz, A.', ['Dornholz']],
     ['Anonymous', []],
+    // Bodies by a word that nobody is called by, in whatever language; people who only sound like it are people.
+    ['Statens havsråd', ['Statens havsråd']],
+    ['Statistisches Amt Lanstad', ['Statistisches Amt Lanstad']],
+    ['Comissão Nacional de Marés', ['Comissão Nacional de Marés']],
+    ['Verein Naturfreunde', ['Verein Naturfreunde']],
+    ['Karl Amtmann', ['Amtmann']],
+    ['Lind, Anna; Institoris, Karl', ['Lind', 'Institoris']],
   ])('%s', (text, expected) => expect(families(text)).toEqual(expected));
   it('never takes a letter for a family name beside others', () => {
     for (const text of [
@@ -137,6 +144,10 @@ describe('names', () => {
     ])
       for (const family of families(text)) expect(family).toMatch(/\p{L}{2}/u);
   });
+  it('takes who somebody’s namesake is for no initials', () =>
+    expect(readNames('Søren Nielhaug II', model)).toEqual([
+      { family: 'Nielhaug', given: 'Søren', suffix: 'II' },
+    ]));
   it('spells initials one way', () =>
     expect(readNames('Lind AB', model)[0]).toEqual({ family: 'Lind', given: 'A. B.' }));
 });
