@@ -77,7 +77,9 @@ test('the same by keyboard; a hole is filled, and the slip knows it', async ({ p
   // From there into a slip: what was said goes along.
   const id = await page.locator('a[data-line]').first().getAttribute('href');
   await page.goto(`/requests/new?record=${id?.split('/').pop()}&route=ill-loan&from=lending`);
-  await expect(page.getByRole('textbox', { name: 'Edition' })).toHaveValue('2');
+  // The slip is a page of its own behind the one that was asked for.
+  await page.waitForURL(/\/requests\/S-/);
+  await expect(page.getByRole('textbox', { name: 'Edition' })).toHaveValue('2', { timeout: 20_000 });
 });
 
 test('a pile of forty for Friday under a limit of 20 crowns', async ({ page }) => {

@@ -12,6 +12,7 @@ import type { Token } from './tokens';
 
 /** Turned, with a comma · straight · turned without one · family names alone. */
 const MANNERS = ['turned', 'straight', 'bare', 'family'] as const;
+const [TURNED, STRAIGHT, BARE] = [0, 1, 2] as const;
 
 /**
  * What a step costs beside what the chain says of it, in the chain's own units: a letter's case weighs some tens of
@@ -65,6 +66,8 @@ interface Step {
 class Plan {
   readonly places: Place[] = [];
   readonly steps: Step[] = [];
+  /** What stands before the first person. */
+  before = -1;
   /** Where a list may begin, and in which manner it does; -1: in none. */
   readonly starts = new Map<number, number>();
   readonly ends: { readonly place: number; readonly costs: readonly Cost[] }[] = [];
@@ -209,6 +212,7 @@ function planned(): Plan {
   const plan = new Plan();
   const before = plan.place('none', 'word', 'mark', 'comma', ...WITHIN);
   plan.step([before], before);
+  plan.before = before;
   plan.starts.set(before, -1);
   plan.ends.push({ place: before, costs: [] });
   const all = MANNERS.map((manner, k) => {
@@ -263,7 +267,7 @@ const FROM = Int16Array.from(STEPS, (s) => s.from);
 const STATE = Uint8Array.from(PLACES, (p) => p.state);
 /** By step: the manner of the person whom it begins, -1 where it begins nobody; and whether he is the first. */
 const BEGINS = Int8Array.from(STEPS, (s) => s.begins);
-const IS_FIRST = STEPS.map((s) => STARTS.has(s.from));
+const IS_FIRST = STEPS.map((s) => s.from === PLAN.before);
 /** By place: the manner of the person who begins there. */
 const BEGUN = new Int8Array(PLACES.length).fill(-1);
 for (const { to, begins } of STEPS) if (begins >= 0) BEGUN[to] = begins;
@@ -301,7 +305,7 @@ export interface Lean {
 }
 /** Whether a family name without a comma comes first, for all that is known. */
 export const isTurned = (costs: Float64Array | undefined): boolean =>
-  costs !== undefined && (costs[2] as number) < (costs[1] as number);
+  costs !== undefined && (costs[BARE] as number) < (costs[STRAIGHT] as number);
 export const MANNERS_KNOWN = MANNERS.length;
 const UPRIGHT: Lean = { first: new Float64Array(MANNERS_KNOWN), next: new Float64Array(MANNERS_KNOWN) };
 export interface Spelt {
@@ -382,7 +386,7 @@ export function inOneManner(
     telling ||= path[i] !== NONE && (whatIs(tokens[i] as Token, undefined) & TELLING) > 0;
     const manner = BEGUN[best] as number;
     if (manner >= 0 || path[i] === LITERAL) {
-      people.unshift({ manner, telling: telling || manner === 0 });
+      people.unshift({ manner, telling: telling || manner === TURNED });
       telling = false;
     }
     best = back[i * width + best] as number;

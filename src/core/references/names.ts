@@ -47,18 +47,18 @@ const JOINS_BODY = /^[^;]*$/u;
 /** Words that stand in the names of bodies, and hardly in people's. */
 const BODY =
   /(?<!\p{L})(?:universi\p{L}+|office|minist\p{L}+|department|bureau|agency|council|cent(?:re|er)|committee|organi[sz]ation|society|association|institut\p{L}*|library|commission|board|foundation|group|network|team|union|federation|trust|services?|authority|programme|consortium|company|collaboration|alliance|forum|academy|college|press|inc|ltd|gmbh|corporation|labs|of|for|the|and|des|für)(?!\p{L})|&|\d/iu;
-/** Words that no person is called by, in the languages of public styles: whoever has one of them is a body. */
-const BODY_ALWAYS = new RegExp(
-  `(?<!\\p{L})(?:${[
-    'universit(?:y|ies|à|é|ät|et|eit|ade)|universidade?|minist(?:ry|erium|erio|ério|ero|ère|erstwo|eriet|arstvo)',
-    'department|departamento|département|dipartimento|institut[eto]?t?|institutet|instytut|committee|commission|comisi[oó]n',
-    'comissão|commissione|kommission(?:en)?|council|conseil|consejo|conselho|consiglio|agency|agence|agencia|agência|agenzia',
-    'agentur|association|asociaci[oó]n|associação|associazione|society|société|sociedade?|società|gesellschaft|organi[sz]ation',
-    'federation|fédération|federaci[oó]n|verband|verein|behörde|amt|\\p{L}{3,}amt|statens|(?:bundes|landes)(?:amt|anstalt|ministerium|behörde|institut|verband|regierung)',
-    'direktorat(?:et)?|styrelsen?|\\p{L}{3,}styrelsen|\\p{L}{3,}(?:verket|rådet|kontoret)|nämnden|secretariat|secretaría',
-  ].join('|')})(?!\\p{L})`,
-  'iu',
-);
+/** Words that no person is called by: whoever has one of them is a body. A language a line. */
+const BODY_WORDS = [
+  'universit(?:y|ies)|ministry|department|institute|committee|commission|council|agency|association|society|organi[sz]ation|federation|secretariat',
+  'universität|ministerium|institut|kommission|agentur|gesellschaft|verband|verein|behörde|amt|\\p{L}{3,}amt|(?:bundes|landes)(?:anstalt|ministerium|behörde|institut|verband)',
+  'université|ministère|département|comité|conseil|agence|société|fédération|secrétariat',
+  'universidad|ministerio|departamento|instituto|comité|comisi[oó]n|consejo|agencia|asociaci[oó]n|sociedad|federaci[oó]n|secretaría',
+  'universidade|ministério|comissão|conselho|agência|associação|sociedade|federação',
+  'università|ministero|dipartimento|istituto|commissione|consiglio|agenzia|associazione|società|federazione',
+  'universitet(?:et)?|institut(?:t|tet|et)|kommissionen|direktorat(?:et)?|statens|nämnden|(?:\\p{L}{3,})?styrelsen?|\\p{L}{3,}(?:verket|rådet|kontoret)',
+  'universiteit|ministerie|uniwersytet|ministerstwo|instytut|univerzita|ministerstvo',
+];
+const BODY_ALWAYS = new RegExp(`(?<!\\p{L})(?:${BODY_WORDS.join('|')})(?!\\p{L})`, 'iu');
 /** What stands behind a name and is no initial of it. */
 const GENERATION = /^(?:I{2,3}|IV|[JS]r\.?)$/u;
 /** A few words among people are one of them: `Qiang Can`, `Can, Qiang`, `Can Q`. */

@@ -4,11 +4,12 @@
  */
 import { bestPath, scoresOf, worthThrough } from './chain';
 import { LINE_STATES, type Line, type LineState, linesOf, linesSeen, markerOf } from './lines';
+import { isMisread, mended } from './mended';
 import { lookAt } from './read';
 import { type Model, worthReading } from './tagger';
 
 export interface SplitReference {
-  /** On one line, hyphens at line ends mended. */
+  /** On one line, hyphens at line ends and what other programs did to it mended. */
   readonly text: string;
   /** Place in the pasted text, UTF-16 units. */
   readonly start: number;
@@ -187,6 +188,7 @@ export function splitReferences(text: string, model: Model): SplitReference[] {
   const path = bestPath(scores, seen.n, model.lines);
   const taken = Array.from(path, (s) => LINE_STATES[s] ?? 'goes on');
   const states = surely(lines, asRead(lines, taken, worthThrough(scores, seen.n, model.lines), model));
+  const misread = isMisread(text);
   const groups: Line[][] = [];
   let begun = false;
   for (const [i, line] of lines.entries()) {
@@ -197,7 +199,10 @@ export function splitReferences(text: string, model: Model): SplitReference[] {
   }
   return groups.flatMap((own): SplitReference[] => {
     const [first, last] = [own[0] as Line, own.at(-1) as Line];
-    const joined = join(own.map((l, k) => (k ? l.text : l.text.slice(markerOf(l.text).length))));
+    const joined = mended(
+      join(own.map((l, k) => (k ? l.text : l.text.slice(markerOf(l.text).length)))),
+      misread,
+    );
     return joined.length > 3 && /\p{L}/u.test(joined)
       ? [{ text: joined, start: first.start, end: last.start + last.text.length }]
       : [];

@@ -36,6 +36,18 @@ function useWidth() {
   }, []);
   return { room, width };
 }
+/** What comes one after the other, each in a task of its own: drawn at once, the first chart blocks the page for long. */
+const PARTS = ['frame', 'axis', 'area', 'tip'] as const;
+/** How many parts may stand by now. */
+function useParts(begun: boolean): number {
+  const [parts, setParts] = useState(1);
+  useEffect(() => {
+    if (!begun || parts >= PARTS.length) return;
+    const later = setTimeout(() => startTransition(() => setParts(parts + 1)));
+    return () => clearTimeout(later);
+  }, [begun, parts]);
+  return parts;
+}
 /** Years that are written below: round ones, as many as stand beside each other. */
 function written(first: number, last: number, width: number): number[] {
   const room = Math.max(1, Math.floor(width / LABEL));
@@ -55,6 +67,8 @@ export default function YearsChart({ years, from, to, pick }: Props) {
   const inside = (y: number) => y >= (from ?? -1) && y <= (to ?? 9999);
   const chosen = from !== null || to !== null;
   const { room, width } = useWidth();
+  const parts = useParts(width > 0);
+  const stands = (part: (typeof PARTS)[number]): boolean => PARTS.indexOf(part) < parts;
   // A year is a step as wide as its neighbours'; the empty ones at both ends give the outermost their half.
   const data = Array.from({ length: now - first + 3 }, (_, i) => {
     const year = first - 1 + i;
@@ -118,42 +132,48 @@ export default function YearsChart({ years, from, to, pick }: Props) {
             }}
             onMouseUp={finish}
           >
-            <XAxis
-              dataKey="year"
-              tickLine={false}
-              axisLine={{ stroke: 'var(--rule-strong)' }}
-              tick={{ fill: 'var(--ink-quiet)', fontSize: 12, fontFamily: 'var(--mono)' }}
-              // All that are given: else the width of each label is measured in the page.
-              ticks={written(first, now, width)}
-              interval={0}
-            />
-            <Tooltip
-              cursor={{ stroke: 'var(--petrol)', strokeWidth: 1 }}
-              isAnimationActive={false}
-              content={({ active, payload }) => {
-                const at = active
-                  ? (payload?.[0]?.payload as { year: number; count: number } | undefined)
-                  : undefined;
-                if (!at || at.year !== ours(at.year)) return null;
-                const count = span
-                  ? data
-                      .filter((d) => d.year >= span[0] && d.year <= span[1])
-                      .reduce((n, d) => n + d.count, 0)
-                  : at.count;
-                const label = span && span[0] !== span[1] ? `${span[0]}–${span[1]}` : at.year;
-                return <p className={styles.tip}>{pair(String(label), sayNumber(count))}</p>;
-              }}
-            />
-            <Area
-              dataKey="count"
-              type="step"
-              isAnimationActive={false}
-              stroke="none"
-              fill={chosen ? 'var(--wait-two-weeks)' : 'var(--bar-kept)'}
-              fillOpacity={1}
-              activeDot={false}
-            />
-            {chosen && (
+            {stands('axis') && (
+              <XAxis
+                dataKey="year"
+                tickLine={false}
+                axisLine={{ stroke: 'var(--rule-strong)' }}
+                tick={{ fill: 'var(--ink-quiet)', fontSize: 12, fontFamily: 'var(--mono)' }}
+                // All that are given: else the width of each label is measured in the page.
+                ticks={written(first, now, width)}
+                interval={0}
+              />
+            )}
+            {stands('tip') && (
+              <Tooltip
+                cursor={{ stroke: 'var(--petrol)', strokeWidth: 1 }}
+                isAnimationActive={false}
+                content={({ active, payload }) => {
+                  const at = active
+                    ? (payload?.[0]?.payload as { year: number; count: number } | undefined)
+                    : undefined;
+                  if (!at || at.year !== ours(at.year)) return null;
+                  const count = span
+                    ? data
+                        .filter((d) => d.year >= span[0] && d.year <= span[1])
+                        .reduce((n, d) => n + d.count, 0)
+                    : at.count;
+                  const label = span && span[0] !== span[1] ? `${span[0]}–${span[1]}` : at.year;
+                  return <p className={styles.tip}>{pair(String(label), sayNumber(count))}</p>;
+                }}
+              />
+            )}
+            {stands('area') && (
+              <Area
+                dataKey="count"
+                type="step"
+                isAnimationActive={false}
+                stroke="none"
+                fill={chosen ? 'var(--wait-two-weeks)' : 'var(--bar-kept)'}
+                fillOpacity={1}
+                activeDot={false}
+              />
+            )}
+            {stands('area') && chosen && (
               <Area
                 dataKey="kept"
                 type="step"
