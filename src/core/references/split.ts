@@ -129,7 +129,7 @@ function surely(lines: readonly Line[], states: readonly LineState[]): LineState
 }
 
 const [GOES_ON, BEGINS_HERE] = [LINE_STATES.indexOf('goes on'), LINE_STATES.indexOf('begins')];
-/** Nearer than so the chain leaves it open whether a reference begins at a line: some six lines of a hundred. */
+/** Nearer than so the chain leaves it open whether a reference begins at a line: some seven lines of a hundred. */
 const OPEN = 300;
 /** What a line says of that weighs so many times what reading says. */
 const LINES_WEIGH = 5;
@@ -141,7 +141,7 @@ const READ_AT_MOST = 3000;
 /**
  * Where lines leave it open whether a reference begins, reading tells: two that are taken for one make a worse
  * reference than each by itself, and so do two halves of one. Of a hundred true ends of references one is not seen
- * so, of a hundred places within them three are taken for ends; found on styles that the reader was trained with.
+ * so, of a hundred places within them fewer than five are taken for ends; found on styles that the reader was trained with.
  * @param worth of the best way through each state at each line
  */
 function asRead(
