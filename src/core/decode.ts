@@ -6,7 +6,7 @@ export function decodeText(bytes: Uint8Array): string {
   return decoded(bytes).text;
 }
 /** What Windows-1252 has where Latin-1 has controls; the five bytes that it leaves open stay controls (WHATWG). */
-const WINDOWS = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
+export const WINDOWS = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
 const PIECE = 8192;
 /** Node 20 takes Windows-1252 for Latin-1, so that its quotation marks and dashes were lost. */
 function windows1252(bytes: Uint8Array): string {

@@ -82,6 +82,40 @@ test('the same by keyboard; a hole is filled, and the slip knows it', async ({ p
   await expect(page.getByRole('textbox', { name: 'Edition' })).toHaveValue('2', { timeout: 20_000 });
 });
 
+test('what another tab says of a thing between getting ready to cite and citing is there', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/?q=seaweed&keep.kind=book');
+  await lines(page);
+  await page
+    .getByRole('checkbox', { name: /^Choose “/ })
+    .first()
+    .check();
+  const cite = (on: Page) => on.getByRole('button', { name: 'Cite', exact: true });
+  // Going towards the button reads what this reader has corrected so far: nothing.
+  await cite(page).hover();
+  await page.waitForTimeout(1000);
+  const other = await context.newPage();
+  await other.goto('/?q=seaweed&keep.kind=book');
+  await lines(other);
+  await other
+    .getByRole('checkbox', { name: /^Choose “/ })
+    .first()
+    .check();
+  await cite(other).click();
+  const there = other.getByRole('dialog', { name: 'Cite 1 thing' });
+  await there.getByRole('button', { name: 'edition: fill in' }).click();
+  await other.keyboard.type('2');
+  await other.keyboard.press('Enter');
+  await expect(there.getByText('Yours: edition')).toBeVisible();
+  await other.close();
+  await cite(page).click();
+  const sheet = page.getByRole('dialog', { name: 'Cite 1 thing' });
+  await expect(sheet.getByText(/2nd ed/)).toBeVisible();
+  await expect(sheet.getByText('Yours: edition')).toBeVisible();
+});
+
 test('a pile of forty for Friday under a limit of 20 crowns', async ({ page }) => {
   await page.goto('/?q=harbour&drop.kind=newspaper-article&keep.wait=two-weeks&keep.wait=later');
   await lines(page);

@@ -6,16 +6,7 @@
  */
 import { type Lean, MANNERS_KNOWN, type SetPerson } from './manner';
 import { howSet } from './names';
-import {
-  cslOf,
-  type Looked,
-  lookAt,
-  type Part,
-  partsOf,
-  peopleText,
-  type ReadReference,
-  readReference,
-} from './read';
+import { cslOf, type Looked, lookAt, partsOf, peopleText, type ReadReference, readReference } from './read';
 import { ROLES } from './roles';
 import type { Model } from './tagger';
 
@@ -52,7 +43,7 @@ interface Sight {
 }
 function sightOf(looked: Looked, model: Model): Sight {
   const parts = partsOf(looked, model);
-  const authors = parts.filter((p: Part) => p.role === 'author');
+  const authors = parts.filter((p) => p.role === 'author');
   return {
     looked,
     order: parts.map((p) => ROLES.indexOf(p.role)).filter((r, k, all) => r !== all[k - 1]),

@@ -3,14 +3,13 @@
  * `â€œ`), and characters written as HTML (`&amp;`, `&#233;`). Both are taken back; nothing else is touched.
  */
 import { decodeHTML } from 'entities';
+import { WINDOWS } from '../decode';
 
-/** Windows-1252 from 0x80 to 0x9f (WHATWG, Encoding: index windows-1252). */
-const HIGH = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
 const byteOf = (c: string): number => {
-  const high = HIGH.indexOf(c);
+  const high = WINDOWS.indexOf(c);
   return high < 0 ? c.charCodeAt(0) : 0x80 + high;
 };
-const TAIL = `[\u0080-\u00bf${HIGH}]`;
+const TAIL = `[\u0080-\u00bf${WINDOWS}]`;
 /** Letters with accents, and marks of print: two and three bytes in UTF-8. */
 const MISREAD = new RegExp(`[ÂÃÄÅ]${TAIL}|â[€\u0080]${TAIL}`, 'gu');
 /** `IRMÃ»` is a word between quotation marks; one such place says nothing. */

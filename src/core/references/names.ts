@@ -44,9 +44,6 @@ const JOINS = /^[\s\-‐‑'’]*$/u;
 const JOINS_GIVEN = /^[\s.\-‐‑'’]*$/u;
 const JOINS_BODY = /^[^;]*$/u;
 
-/** Words that stand in the names of bodies, and hardly in people's. */
-const BODY =
-  /(?<!\p{L})(?:universi\p{L}+|office|minist\p{L}+|department|bureau|agency|council|cent(?:re|er)|committee|organi[sz]ation|society|association|institut\p{L}*|library|commission|board|foundation|group|network|team|union|federation|trust|services?|authority|programme|consortium|company|collaboration|alliance|forum|academy|college|press|inc|ltd|gmbh|corporation|labs|of|for|the|and|des|für)(?!\p{L})|&|\d/iu;
 /** Words that no person is called by: whoever has one of them is a body. A language a line. */
 const BODY_WORDS = [
   'universit(?:y|ies)|ministry|department|institute|committee|commission|council|agency|association|society|organi[sz]ation|federation|secretariat',
@@ -58,7 +55,16 @@ const BODY_WORDS = [
   'universitet(?:et)?|institut(?:t|tet|et)|kommissionen|direktorat(?:et)?|statens|nämnden|(?:\\p{L}{3,})?styrelsen?|\\p{L}{3,}(?:verket|rådet|kontoret)',
   'universiteit|ministerie|uniwersytet|ministerstwo|instytut|univerzita|ministerstvo',
 ];
-const BODY_ALWAYS = new RegExp(`(?<!\\p{L})(?:${BODY_WORDS.join('|')})(?!\\p{L})`, 'iu');
+/** Words that speak for a body where one is thought of already. */
+const BODY_HINTS = [
+  'universi\\p{L}+|minist\\p{L}+|institut\\p{L}*|office|bureau|cent(?:re|er)|library|board|foundation|group|network|team',
+  'union|trust|services?|authority|programme|consortium|company|collaboration|alliance|forum|academy|college|press',
+  'inc|ltd|gmbh|corporation|labs|of|for|the|and|des|für',
+];
+const anyOf = (words: readonly string[]): RegExp =>
+  new RegExp(`(?<!\\p{L})(?:${words.join('|')})(?!\\p{L})`, 'iu');
+const BODY_ALWAYS = anyOf(BODY_WORDS);
+const BODY = new RegExp(`${anyOf([...BODY_WORDS, ...BODY_HINTS]).source}|&|\\d`, 'iu');
 /** What stands behind a name and is no initial of it. */
 const GENERATION = /^(?:I{2,3}|IV|[JS]r\.?)$/u;
 /** A few words among people are one of them: `Qiang Can`, `Can, Qiang`, `Can Q`. */
@@ -85,7 +91,7 @@ function nameOf(person: Person, text: string, beside: boolean, turned: boolean):
     runs.map((r) => text.slice(r.from, r.to).replace(/\s+/g, ' '));
   if (person.literal.length) {
     const body = trimmed(of(person.literal).join(' '), ' ,;.&', ' ,;&');
-    return BODY.test(body) || BODY_ALWAYS.test(body) ? { literal: body } : asPerson(body, beside, turned);
+    return BODY.test(body) ? { literal: body } : asPerson(body, beside, turned);
   }
   const runs = [...person.family, ...person.given].sort((a, b) => a.from - b.from);
   const whole = runs.length > 1 ? text.slice(runs[0]?.from, runs.at(-1)?.to) : '';

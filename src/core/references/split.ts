@@ -199,9 +199,8 @@ export function splitReferences(text: string, model: Model): SplitReference[] {
   }
   return groups.flatMap((own): SplitReference[] => {
     const [first, last] = [own[0] as Line, own.at(-1) as Line];
-    const joined = mended(
-      join(own.map((l, k) => (k ? l.text : l.text.slice(markerOf(l.text).length)))),
-      misread,
+    const joined = join(
+      own.map((l, k) => mended(k ? l.text : l.text.slice(markerOf(l.text).length), misread)),
     );
     return joined.length > 3 && /\p{L}/u.test(joined)
       ? [{ text: joined, start: first.start, end: last.start + last.text.length }]

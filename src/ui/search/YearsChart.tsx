@@ -37,10 +37,10 @@ function useWidth() {
   return { room, width };
 }
 /** What comes one after the other, each in a task of its own: drawn at once, the first chart blocks the page for long. */
-const PARTS = ['frame', 'axis', 'area', 'tip'] as const;
+const PARTS = ['axis', 'area', 'tip'] as const;
 /** How many parts may stand by now. */
 function useParts(begun: boolean): number {
-  const [parts, setParts] = useState(1);
+  const [parts, setParts] = useState(0);
   useEffect(() => {
     if (!begun || parts >= PARTS.length) return;
     const later = setTimeout(() => startTransition(() => setParts(parts + 1)));
