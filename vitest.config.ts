@@ -1,6 +1,8 @@
 import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
 
+/** Milliseconds after which a test hangs: a machine that others use as well may be several times as slow as this one. */
+const PATIENCE = 120_000;
 /** Views and what the browser keeps: each file has a document and a store of its own. */
 const APART = ['src/ui/**', 'src/browser/**'];
 
@@ -14,7 +16,8 @@ export default defineConfig({
         test: {
           name: 'views',
           include: APART.map((folder) => `${folder}/*.test.{ts,tsx}`),
-          testTimeout: 20_000,
+          testTimeout: PATIENCE,
+          hookTimeout: PATIENCE,
           setupFiles: ['tests/fixtures/patience.ts'],
         },
       },
@@ -24,7 +27,8 @@ export default defineConfig({
           name: 'the rest',
           include: ['src/**/*.test.{ts,tsx}'],
           exclude: APART,
-          testTimeout: 20_000,
+          testTimeout: PATIENCE,
+          hookTimeout: PATIENCE,
           isolate: false,
         },
       },

@@ -90,7 +90,7 @@ describe('keeping', () => {
     expect(await inPile(aside.id)).toEqual(many.map((m) => m.record));
     expect((await keep(store, aside, [thing('one more')], NOW)).fresh).toBe(1);
     expect((await inPile(aside.id)).at(-1)).toBe('one more');
-  }, 60_000);
+  });
 });
 
 describe('piles', () => {
@@ -195,4 +195,4 @@ it('whatever is done is undone, step by step', async () => {
     ),
     { numRuns: 40 },
   );
-}, 60_000);
+});

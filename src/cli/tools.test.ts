@@ -18,7 +18,7 @@ beforeAll(async () => {
   mkdirSync('.cache', { recursive: true });
   dir = mkdtempSync(join('.cache', 'tools-'));
   await bundleNode({ tool: 'src/cli/tool.ts' }, dir);
-}, 60_000);
+});
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
 function tool(args: readonly string[], input = ''): { out: string; err: string; code: number | null } {

@@ -77,17 +77,30 @@ describe('the door', () => {
     quiet.answer();
     expect((await quiet.get('/api/suggest?q=a')).status).toBe(204);
   });
+  it('leaves out what nobody waits for yet where all workers are busy', async () => {
+    const ahead = { purpose: 'prefetch' };
+    const { get, answer, metrics } = await stand();
+    const asked = Array.from({ length: 2 }, () => get('/api/search?q=a', ahead));
+    await new Promise((done) => setTimeout(done, 100));
+    expect((await get('/api/search?q=a', ahead)).status).toBe(503);
+    const meant = get('/api/search?q=a');
+    await new Promise((done) => setTimeout(done, 100));
+    answer();
+    expect((await Promise.all([...asked, meant])).map((r) => r.status)).toEqual([204, 204, 204]);
+    expect(await metrics.text()).toContain('legendum_refused_total{why="ahead"} 1');
+  });
   it('makes who floods wait, and nobody else; this machine stands for all behind a proxy without a name', async () => {
-    const rate = { perSecond: 1, burst: 3 };
+    // Slow enough that none comes back while these are asked.
+    const rate = { perSecond: 0.05, burst: 3 };
     const flood = await stand({ rate, client: '192.0.2.7' });
     flood.answer();
     const all = await Promise.all(Array.from({ length: 5 }, () => flood.get('/api/search?q=a')));
     expect(all.map((r) => r.status).sort()).toEqual([204, 204, 204, 429, 429]);
     const refused = all.find((r) => r.status === 429);
-    expect(refused?.headers.get('retry-after')).toBe('1');
+    expect(refused?.headers.get('retry-after')).toBe('20');
     expect(await refused?.json()).toMatchObject({
       type: 'urn:legendum:problem:too-many',
-      detail: expect.stringMatching(/1 second/),
+      detail: expect.stringMatching(/20 seconds/),
     });
     // What is not looked up costs nothing.
     expect((await flood.get('/about')).status).toBe(204);

@@ -37,6 +37,9 @@ const LONGEST_REFUSAL = 1500;
 const SUGGESTIONS_UP_TO = 0.25;
 const SUGGESTIONS = '/api/suggest';
 
+/** A question that nobody waits for yet: by the header that browsers gave such questions first. */
+export const isAhead = (purpose: string | string[] | null | undefined): boolean => purpose === 'prefetch';
+
 /** Answers with a problem document; nothing where an answer was begun. */
 export function refuse(
   res: ServerResponse,
@@ -90,12 +93,19 @@ export class Door {
     } else if (path === '/metrics') {
       this.#counts(req, res);
     } else if (asksIndex(path)) {
-      return this.#turnsAway(res, path, client);
+      return this.#turnsAway(res, client, {
+        suggests: path === SUGGESTIONS,
+        ahead: isAhead(req.headers.purpose),
+      });
     } else return false;
     return true;
   }
 
-  #turnsAway(res: ServerResponse, path: string, client: string): boolean {
+  #turnsAway(
+    res: ServerResponse,
+    client: string,
+    { suggests, ahead }: { readonly suggests: boolean; readonly ahead: boolean },
+  ): boolean {
     const { index, metrics, queue, workers } = this.#house;
     // Who comes by no network of ours but from this machine stands for everybody behind a proxy that is not named.
     const wait = isLoopback(client) ? 0 : this.#take(client);
@@ -111,8 +121,9 @@ export class Door {
       this.#refuseBusy(res);
       return true;
     }
-    if (path === SUGGESTIONS && filled > queue * SUGGESTIONS_UP_TO) {
-      metrics.refused('suggestions');
+    // What nobody waits for yet makes nobody wait.
+    if ((suggests && filled > queue * SUGGESTIONS_UP_TO) || (ahead && this.#asking >= workers)) {
+      metrics.refused(ahead ? 'ahead' : 'suggestions');
       this.#refuseBusy(res);
       return true;
     }

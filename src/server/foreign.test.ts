@@ -126,7 +126,7 @@ beforeAll(() => {
   dir = join(mkdtempSync(join(tmpdir(), 'legendum-foreign-')), 'index');
   buildIndex({ ...base, library, journals: [], lines: new Map(), records: RECORDS }, dir);
   service = DiscoveryService.open(dir);
-}, 60_000);
+});
 afterAll(() => {
   service.close();
   rmSync(dir, { recursive: true, force: true });

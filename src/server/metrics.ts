@@ -6,7 +6,7 @@ import { Counter, collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom
 import type { PoolState } from './pool';
 import { shapeOf } from './routes';
 
-export type Refusal = 'queue' | 'suggestions' | 'rate';
+export type Refusal = 'queue' | 'suggestions' | 'ahead' | 'rate';
 const SECONDS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10];
 
 /** @example routeOf('/records/tu-123') // '/records/:x' */

@@ -11,7 +11,7 @@ const COUNT = 3000;
 let world: ReturnType<typeof openWorld>;
 beforeAll(() => {
   world = openWorld(COUNT);
-}, 60_000);
+});
 afterAll(() => world.close());
 
 describe('the access summary and the exact ways', () => {

@@ -17,7 +17,7 @@ import { styleFromXml } from './styleXml';
 let styles: Styles;
 beforeAll(async () => {
   styles = await Styles.open('.cache/styles.json');
-}, 60_000);
+});
 const nodeOf = (id: string): StyleNode => {
   const packed = styles.style(id);
   if (!packed) throw new Error(id);
@@ -113,7 +113,7 @@ describe('a list', () => {
       expect(cited.entries, id).toHaveLength(ITEMS.length);
       for (const e of cited.entries) expect(asText(e.cited ?? []) || asText(e.runs), id).not.toBe('');
     }
-  }, 120_000);
+  });
   it('set by one with what they lack found out by another are the list as one sets it', () => {
     const many = Array.from({ length: 17 }, (_, i): CslItem => {
       const { volume: _v, ...bare } = [kelp, shore, salt][i % 3] as CslItem;
@@ -139,7 +139,7 @@ describe('a list', () => {
       expect(setter.withHoles(list, many, asker.asks(many)), id).toEqual(whole);
       expect(whole.entries.some((e) => e.holes)).toBe(true);
     }
-  }, 60_000);
+  });
   it('in another language than the style’s, or each entry in its own', () => {
     const german = citeAll([kelp], settingOf(nodeOf('chicago-author-date'), { locale: 'de-DE' }));
     expect(asText(german.entries[0]?.runs ?? [])).toContain('Okonedo-Falk, Ann, und Rolf Vellacott');

@@ -33,7 +33,7 @@ beforeAll(async () => {
     embedded: service,
     plain: new Discovery(new PlainEngine(items, service.library), service.file),
   };
-}, 60_000);
+});
 afterAll(() => world.close());
 
 const all = { ...NEW_SEARCH, drop: {} };

@@ -31,7 +31,7 @@ beforeAll(async () => {
   ];
   embedded = new Discovery(engines[0], file);
   plain = new Discovery(engines[1], file);
-}, 60_000);
+});
 
 /** All but how long it took. */
 const said = ({ tookMs: _, ...answer }: SearchAnswer) => answer;
@@ -93,7 +93,7 @@ describe('one search, two engines', () => {
       }),
       { numRuns: 120 },
     );
-  }, 120_000);
+  });
   it('all values of every group, narrowed and not', async () => {
     for (const group of GROUPS)
       for (const contains of ['', 'fo', 'island nut']) {

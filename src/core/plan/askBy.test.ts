@@ -65,7 +65,7 @@ describe('the ask-by', () => {
     }
     expect(slips).toBeGreaterThan(150);
     expect(walks).toBeGreaterThan(15);
-  }, 60_000);
+  });
   it('never comes again later: whoever goes through the time finds no other last minute', () => {
     const r = random(8);
     for (let n = 0; n < 40; n++) {
@@ -82,7 +82,7 @@ describe('the ask-by', () => {
         for (const [id, until] of last) expect(now.has(id), `${id} at ${t}`).toBe(t <= until);
       }
     }
-  }, 60_000);
+  });
   it('puts first what need not be asked for, then what costs least, then what may wait longest', () => {
     for (const item of items.slice(0, 200)) {
       const { ways, best, late } = askBy(item, {

@@ -21,7 +21,7 @@ const byTitle = (start: string): DiscoveryRecord => storyItemTitled(start).recor
 const reader = READERS[0] as Reader;
 beforeAll(() => {
   world = openWorld(400);
-}, 60_000);
+});
 afterAll(() => world.close());
 
 const slipFor = (record: DiscoveryRecord, more: Partial<Parameters<typeof newSlip>[0]> = {}): Slip =>

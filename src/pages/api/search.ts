@@ -1,4 +1,5 @@
 import type { APIRoute } from 'astro';
+import { isAhead } from '../../server/door';
 import { guarded, readSearchInput } from '../../server/params';
 import { packedJson } from '../../server/problem';
 
@@ -11,7 +12,9 @@ export const GET: APIRoute = async ({ url, request: http, locals }) => {
   const { asked, moment, slice } = input.ok;
   return guarded(async () => {
     const text = await locals.index.searchText(asked, moment, slice, http.signal);
-    if (text.startsWith(NOTHING)) locals.foundNothing(asked.request.q);
+    // What is asked ahead of its asker is not meant yet.
+    if (text.startsWith(NOTHING) && !isAhead(http.headers.get('purpose')))
+      locals.foundNothing(asked.request.q);
     return packedJson(text, http);
   });
 };

@@ -36,7 +36,7 @@ let world: ReturnType<typeof openWorld>;
 const byTitle = (start: string): DiscoveryRecord => storyItemTitled(start).record;
 beforeAll(() => {
   world = openWorld(400);
-}, 60_000);
+});
 afterAll(() => world.close());
 
 const SENT = '2026-11-02T09:10';

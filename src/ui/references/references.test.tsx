@@ -30,7 +30,7 @@ let model: Model;
 beforeAll(() => {
   world = openWorld(400);
   model = decodeModel(readFileSync('public/models/references.bin'));
-}, 60_000);
+});
 afterAll(() => world.close());
 afterEach(() => {
   cleanup();

@@ -4,7 +4,7 @@
  */
 
 import { Suspense, startTransition, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { AskError } from '../../browser/client';
+import { AHEAD, AskError, getSearch } from '../../browser/client';
 import { part } from '../../browser/parts';
 import { remember } from '../../browser/searches';
 import { theStore } from '../../browser/store';
@@ -26,6 +26,7 @@ import { CiteOpen } from '../cite/Cite';
 import type { ToCite } from '../cite/CiteSheet';
 import { ItemPane } from '../item/ItemPane';
 import { slipHref } from '../item/links';
+import { afterFrame } from '../kit/afterFrame';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { useKeys } from '../kit/keys';
@@ -39,7 +40,7 @@ import breakdownStyles from './breakdown.module.css';
 import { toCite, toKeep } from './ChosenLines';
 import { Sentence } from './Sentence';
 import { Timetable, type TimetableHandle } from './Timetable';
-import { pageQuery, useResults } from './useResults';
+import { PAGE, pageQuery, useResults } from './useResults';
 import styles from './view.module.css';
 import { WaitBar } from './WaitBar';
 
@@ -72,6 +73,17 @@ interface Props {
 export const askAhead = (request: SearchRequest, moment: Moment): void =>
   void client.prefetchQuery(pageQuery(request, moment, 0));
 
+/**
+ * Asks for what stands in the box while its writer thinks about pressing Enter: then the list need only be drawn. What
+ * finds nothing is asked again when it is meant.
+ */
+export async function askSoon(request: SearchRequest, moment: Moment): Promise<void> {
+  const { queryKey } = pageQuery(request, moment, 0);
+  if (client.getQueryData(queryKey)) return;
+  const answer = await getSearch(request, moment, { offset: 0, limit: PAGE }, { headers: AHEAD });
+  if (answer.total > 0) client.setQueryData(queryKey, answer);
+}
+
 const DeskSilent = part(() => import('../kit/DeskSilent').then((m) => ({ default: m.DeskSilent })));
 /** The chart is drawn after the bars beside it: each is a good part of what a frame has room for. */
 function Years({ request, answer, change }: Pick<Props, 'request' | 'change'> & { answer: SearchAnswer }) {
@@ -89,17 +101,6 @@ function Years({ request, answer, change }: Pick<Props, 'request' | 'change'> & 
     ),
     [drawn, change],
   );
-}
-/** @returns stops it */
-function afterFrame(act: () => void): () => void {
-  let timer = 0;
-  const frame = requestAnimationFrame(() => {
-    timer = window.setTimeout(act);
-  });
-  return () => {
-    cancelAnimationFrame(frame);
-    clearTimeout(timer);
-  };
 }
 export default function Answered(props: Props) {
   return (
@@ -148,13 +149,16 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each search that was answered
   useEffect(() => {
     if (said === null || !answer || !request.q.trim()) return;
-    void remember(theStore(), {
-      reader: reader.id,
-      address: printed,
-      q: request.q,
-      sentence: said,
-      at: moment.at,
-      total: answer.total,
+    const { total } = answer;
+    return afterFrame(() => {
+      void remember(theStore(), {
+        reader: reader.id,
+        address: printed,
+        q: request.q,
+        sentence: said,
+        at: moment.at,
+        total,
+      });
     });
   }, [printed, said, reader.id]);
 

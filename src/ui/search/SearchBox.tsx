@@ -40,17 +40,19 @@ const PAST_SHOWN = 3;
 /**
  * What fits the text being typed: the reader's own past searches, then titles, people, subjects, journals.
  */
-function useSuggestions(text: string, active: boolean): readonly Choice[] {
+function useSuggestions(text: string, active: boolean, soon: () => void): readonly Choice[] {
   const { reader } = useHere();
   const fold = useFold(active);
   const past = useKept(() => (active ? pastOf(theStore(), reader.id) : []), [active, reader.id], []) ?? [];
   const [found, setFound] = useState<{ text: string; choices: readonly Choice[] }>({ text: '', choices: [] });
+  const later = useRef(soon);
+  later.current = soon;
   useEffect(() => {
     if (!active || text.trim().length < 2) return;
     const stop = new AbortController();
     const timer = setTimeout(() => {
       import('./suggest')
-        .then(({ suggested }) => suggested(text, stop.signal))
+        .then(({ suggested }) => suggested(text, stop.signal, () => later.current()))
         .then(
           (choices) => setFound({ text, choices }),
           () => {},
@@ -83,17 +85,21 @@ function useSuggestions(text: string, active: boolean): readonly Choice[] {
 }
 
 export type WayOfAsking = 'words' | 'fields' | 'cql';
+/** Words, the day by which what they find is needed, and how they are to be read. */
+export type Words = readonly [q: string, needBy: SearchRequest['needBy'], syntax: SearchRequest['syntax']];
 interface Props {
   readonly request: SearchRequest;
   /** Asks for other words. */
-  readonly ask: (q: string, needBy: SearchRequest['needBy'], syntax: SearchRequest['syntax']) => void;
+  readonly ask: (...words: Words) => void;
+  /** Hears of words that may be asked for soon. */
+  readonly soon: (...words: Words) => void;
   readonly change: (r: SearchRequest) => void;
   /** For CQL that can't be read: what was wrong, and where. */
   readonly fault: { readonly text: string; readonly at: number } | null;
   readonly way: WayOfAsking;
   readonly setWay: (way: WayOfAsking) => void;
 }
-export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
+export function SearchBox({ request, ask, soon, change, fault, way, setWay }: Props) {
   const { moment } = useHere();
   const id = useId();
   const [text, setText] = useState(request.q);
@@ -107,11 +113,11 @@ export function SearchBox({ request, ask, change, fault, way, setWay }: Props) {
   }
   const [typing, setTyping] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const choices = useSuggestions(text, typing && way === 'words');
-  const open = choices.length > 0;
   const today = isoDay(dayOf(parseLocal(moment.at) as Minutes));
   const past = need !== '' && need < today;
   const day = past ? null : parseDay(need);
+  const choices = useSuggestions(text, typing && way === 'words', () => soon(text.trim(), day, 'plain'));
+  const open = choices.length > 0;
 
   const take = (c: Choice) => {
     setTyping(false);

@@ -19,22 +19,23 @@ import { App, useHere } from '../kit/app';
 import { useKeys } from '../kit/keys';
 import type { LeftBehind, SearchFault } from './Answered';
 import { FirstVisit } from './FirstVisit';
-import { SearchBox, type WayOfAsking } from './SearchBox';
+import { SearchBox, type WayOfAsking, type Words } from './SearchBox';
 import styles from './view.module.css';
 
-const loadAnswered = () => import('./Answered');
+let answered: typeof import('./Answered') | null = null;
+const loadAnswered = () =>
+  import('./Answered').then((m) => {
+    answered = m;
+    return m;
+  });
 const Answered = part(loadAnswered);
 /** The question leaves at once; what did not come is said where it is drawn. */
-let answered: Awaited<ReturnType<typeof loadAnswered>> | null = null;
 function ahead(request: SearchRequest, moment: Moment): void {
   // At once, where it can be: a promise that is kept already would still wait for all that is drawn.
   if (answered) answered.askAhead(request, moment);
   else
     loadAnswered().then(
-      (m) => {
-        answered = m;
-        m.askAhead(request, moment);
-      },
+      (m) => m.askAhead(request, moment),
       () => undefined,
     );
 }
@@ -74,13 +75,18 @@ function Search() {
     },
     [moment],
   );
-  const ask = (q: string, needBy: SearchRequest['needBy'], syntax: SearchRequest['syntax']) => {
-    if (searched && q === request.q && syntax === request.syntax) {
+  const isNow = ([q, , syntax]: Words) => searched && q === request.q && syntax === request.syntax;
+  const withWords = ([q, needBy, syntax]: Words): SearchRequest => {
+    const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
+    return { ...newWords(searched ? request : NEW_SEARCH, q, kept), needBy, syntax };
+  };
+  const ask = (...words: Words) => {
+    const [q, needBy] = words;
+    if (isNow(words)) {
       change({ ...request, needBy, exact: false });
       return;
     }
-    const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
-    const next = { ...newWords(searched ? request : NEW_SEARCH, q, kept), needBy, syntax };
+    const next = withWords(words);
     const names = searched ? leftBehind(request, next) : [];
     asked.current = true;
     ahead(next, moment);
@@ -107,9 +113,13 @@ function Search() {
   return (
     <div className={styles.view}>
       <SearchBox
-        key={`${request.syntax}${request.syntax === 'cql' ? '' : request.q}`}
+        key={request.syntax}
         request={searched ? request : NEW_SEARCH}
         ask={ask}
+        soon={(...words) => {
+          // What fails is asked again, and said, when it is meant.
+          if (!isNow(words)) answered?.askSoon(withWords(words), moment).catch(() => undefined);
+        }}
         change={change}
         fault={searched ? fault : null}
         way={way}

@@ -83,6 +83,8 @@ function useSlow(waiting: boolean): boolean {
   }, [waiting]);
   return slow && waiting;
 }
+/** Where the list before stood in the page, from its top: nearly always that is where the next one does. */
+let stoodAt = 0;
 interface KeptLines {
   readonly line?: number;
   readonly into?: number;
@@ -115,9 +117,11 @@ export function Timetable({
   const { answer, lines, fetching } = results;
   const slow = useSlow(fetching);
   const list = useRef<HTMLOListElement>(null);
-  const [top, setTop] = useState(0);
+  const [top, setTop] = useState(stoodAt);
   useLayoutEffect(() => {
-    if (list.current) setTop(list.current.getBoundingClientRect().top + window.scrollY);
+    if (!list.current) return;
+    stoodAt = list.current.getBoundingClientRect().top + window.scrollY;
+    setTop(stoodAt);
   }, []);
   // First what is in the window; the lines around it once that stands.
   const [around, setAround] = useState(0);

@@ -1,10 +1,11 @@
 /**
- * Results by year. A click keeps a year, a stroke over several keeps the span: the brush is drawn as it goes,
- * the search follows when it is let go. Loaded when the Breakdown is shown, since the chart library is heavy.
+ * Results by year. A click keeps a year, a stroke over several keeps the span: the brush is drawn as it goes, the search
+ * follows when it is let go. Of Recharts only its surface and its curves: a whole chart of it has a store of its own, and
+ * drawing the first one stops the page for a tenth of a second, beside the list that somebody reads (decision 50).
  */
 
-import { startTransition, useEffect, useRef, useState } from 'react';
-import { Area, AreaChart, ReferenceArea, Tooltip, XAxis } from 'recharts';
+import { type MouseEvent, useEffect, useRef, useState } from 'react';
+import { Curve, Surface } from 'recharts';
 import { dayOf, type Minutes, parseLocal, yearOf } from '../../core/model/time';
 import { say } from '../../words/generated/results';
 import { sayNumber } from '../../words/say';
@@ -21,8 +22,11 @@ interface Props {
   readonly pick: (from: number | null, to: number | null) => void;
 }
 const SHOWN_BACK_TO = 1950;
-/** Pixels of the chart, and of its bottom line's label with the room around it. */
-const [HEIGHT, EDGE, LABEL] = [104, 14, 70];
+/** Pixels of the chart: its height, the room above the highest year and below for the numbers, at both sides. */
+const [HEIGHT, TOP, FOOT, EDGE] = [104, 4, 30, 14];
+const FLOOR = HEIGHT - FOOT;
+/** From the floor down to the numbers' line, and the width of one with the room around it. */
+const [DOWN, LABEL] = [18, 70];
 /** How wide the chart's room is; followed as it changes. 0 before it was laid out. */
 function useWidth() {
   const room = useRef<HTMLDivElement>(null);
@@ -36,18 +40,6 @@ function useWidth() {
   }, []);
   return { room, width };
 }
-/** What comes one after the other, each in a task of its own: drawn at once, the first chart blocks the page for long. */
-const PARTS = ['axis', 'area', 'tip'] as const;
-/** How many parts may stand by now. */
-function useParts(begun: boolean): number {
-  const [parts, setParts] = useState(0);
-  useEffect(() => {
-    if (!begun || parts >= PARTS.length) return;
-    const later = setTimeout(() => startTransition(() => setParts(parts + 1)));
-    return () => clearTimeout(later);
-  }, [begun, parts]);
-  return parts;
-}
 /** Years that are written below: round ones, as many as stand beside each other. */
 function written(first: number, last: number, width: number): number[] {
   const room = Math.max(1, Math.floor(width / LABEL));
@@ -55,6 +47,33 @@ function written(first: number, last: number, width: number): number[] {
   const years: number[] = [];
   for (let y = Math.ceil(first / step) * step; y <= last; y += step) years.push(y);
   return years;
+}
+
+/** Pixels between the year that is pointed at and what is said of it. */
+const ASIDE = 10;
+/** How many there are in the year that is pointed at, or in the years of the stroke; on the side that has more room. */
+function Tip({
+  at,
+  x,
+  width,
+  span,
+  known,
+}: {
+  at: { readonly y: number };
+  x: number;
+  width: number;
+  span: readonly [number, number];
+  known: ReadonlyMap<number, number>;
+}) {
+  const [from, to] = span;
+  let count = 0;
+  for (let year = from; year <= to; year++) count += known.get(year) ?? 0;
+  const side = x < width / 2 ? { left: x + ASIDE } : { right: width - x + ASIDE };
+  return (
+    <p className={styles.tip} style={{ ...side, top: Math.max(0, Math.min(FLOOR - FOOT, at.y)) }}>
+      {pair(from === to ? String(from) : `${from}–${to}`, sayNumber(count))}
+    </p>
+  );
 }
 
 export default function YearsChart({ years, from, to, pick }: Props) {
@@ -67,22 +86,31 @@ export default function YearsChart({ years, from, to, pick }: Props) {
   const inside = (y: number) => y >= (from ?? -1) && y <= (to ?? 9999);
   const chosen = from !== null || to !== null;
   const { room, width } = useWidth();
-  const parts = useParts(width > 0);
-  const stands = (part: (typeof PARTS)[number]): boolean => PARTS.indexOf(part) < parts;
-  // A year is a step as wide as its neighbours'; the empty ones at both ends give the outermost their half.
-  const data = Array.from({ length: now - first + 3 }, (_, i) => {
-    const year = first - 1 + i;
-    const count = year < first || year > now ? 0 : (known.get(year) ?? 0);
-    return { year, count, kept: inside(year) ? count : 0 };
-  });
-  const ours = (year: number): number => Math.max(first, Math.min(now, year));
-  const yearAt = (e: { activeLabel?: string | number | undefined }): number | null =>
-    e.activeLabel === undefined ? null : ours(Number(e.activeLabel));
+  const [at, setAt] = useState<{ readonly year: number; readonly y: number } | null>(null);
+  // A year is a step as wide as its neighbours'; the outermost have the edges for their other half.
+  const all = Array.from({ length: now - first + 1 }, (_, i) => first + i);
+  const step = (width - 2 * EDGE) / (all.length + 1);
+  const xOf = (year: number): number => EDGE + (year - first + 1) * step;
+  const most = Math.max(1, ...all.map((y) => known.get(y) ?? 0));
+  const areaOf = (years: readonly number[]) =>
+    [first - 1, ...all, now + 1].map((year) => ({
+      x: xOf(year),
+      y: FLOOR - ((FLOOR - TOP) * (years.includes(year) ? (known.get(year) ?? 0) : 0)) / most,
+    }));
+  const placeOf = (e: MouseEvent<HTMLElement>) => {
+    const { left, top } = e.currentTarget.getBoundingClientRect();
+    const year = first - 1 + Math.round((e.clientX - left - EDGE) / step);
+    return { year: Math.max(first, Math.min(now, year)), y: e.clientY - top };
+  };
   const span = stroke && ([Math.min(...stroke), Math.max(...stroke)] as const);
   const finish = () => {
     if (span) pick(span[0], span[1] === now ? null : span[1]);
-    // The chart is not drawn anew within the gesture: that it was taken is seen beside it.
-    startTransition(() => setStroke(null));
+    setStroke(null);
+  };
+  const move = (e: MouseEvent<HTMLElement>) => {
+    const place = placeOf(e);
+    setAt(place);
+    if (stroke && place.year !== stroke[1]) setStroke([stroke[0], place.year]);
   };
   return (
     <section className={`${styles.group} ${styles.years}`}>
@@ -113,87 +141,59 @@ export default function YearsChart({ years, from, to, pick }: Props) {
         className={styles.chart}
         style={{ height: HEIGHT }}
         aria-hidden="true"
-        onMouseLeave={() => setStroke(null)}
+        onMouseDown={(e) => {
+          const { year } = placeOf(e);
+          setStroke([year, year]);
+        }}
+        onMouseMove={move}
+        onMouseUp={finish}
+        onMouseLeave={() => {
+          setStroke(null);
+          setAt(null);
+        }}
       >
         {width > 0 && (
-          <AreaChart
-            width={width}
-            height={HEIGHT}
-            data={data}
-            margin={{ top: 4, right: EDGE, bottom: 0, left: EDGE }}
-            accessibilityLayer={false}
-            onMouseDown={(e) => {
-              const year = yearAt(e);
-              if (year !== null) setStroke([year, year]);
-            }}
-            onMouseMove={(e) => {
-              const year = yearAt(e);
-              if (year !== null && stroke && year !== stroke[1]) setStroke([stroke[0], year]);
-            }}
-            onMouseUp={finish}
-          >
-            {stands('axis') && (
-              <XAxis
-                dataKey="year"
-                tickLine={false}
-                axisLine={{ stroke: 'var(--rule-strong)' }}
-                tick={{ fill: 'var(--ink-quiet)', fontSize: 12, fontFamily: 'var(--mono)' }}
-                // All that are given: else the width of each label is measured in the page.
-                ticks={written(first, now, width)}
-                interval={0}
-              />
-            )}
-            {stands('tip') && (
-              <Tooltip
-                cursor={{ stroke: 'var(--petrol)', strokeWidth: 1 }}
-                isAnimationActive={false}
-                content={({ active, payload }) => {
-                  const at = active
-                    ? (payload?.[0]?.payload as { year: number; count: number } | undefined)
-                    : undefined;
-                  if (!at || at.year !== ours(at.year)) return null;
-                  const count = span
-                    ? data
-                        .filter((d) => d.year >= span[0] && d.year <= span[1])
-                        .reduce((n, d) => n + d.count, 0)
-                    : at.count;
-                  const label = span && span[0] !== span[1] ? `${span[0]}–${span[1]}` : at.year;
-                  return <p className={styles.tip}>{pair(String(label), sayNumber(count))}</p>;
-                }}
-              />
-            )}
-            {stands('area') && (
-              <Area
-                dataKey="count"
+          <Surface width={width} height={HEIGHT}>
+            <Curve
+              type="step"
+              points={areaOf(all)}
+              baseLine={FLOOR}
+              fill={chosen ? 'var(--wait-two-weeks)' : 'var(--bar-kept)'}
+            />
+            {chosen && (
+              <Curve
                 type="step"
-                isAnimationActive={false}
-                stroke="none"
-                fill={chosen ? 'var(--wait-two-weeks)' : 'var(--bar-kept)'}
-                fillOpacity={1}
-                activeDot={false}
-              />
-            )}
-            {stands('area') && chosen && (
-              <Area
-                dataKey="kept"
-                type="step"
-                isAnimationActive={false}
-                stroke="none"
+                points={areaOf(all.filter(inside))}
+                baseLine={FLOOR}
                 fill="var(--bar-kept)"
-                fillOpacity={1}
-                activeDot={false}
               />
             )}
+            <line x1={EDGE} x2={width - EDGE} y1={FLOOR + 0.5} y2={FLOOR + 0.5} stroke="var(--rule-strong)" />
+            {written(first, now, width).map((year) => (
+              <text
+                key={year}
+                x={xOf(year)}
+                y={FLOOR + DOWN}
+                textAnchor="middle"
+                className={styles.yearWritten}
+              >
+                {year}
+              </text>
+            ))}
+            {at && <line x1={xOf(at.year)} x2={xOf(at.year)} y1={TOP} y2={FLOOR} stroke="var(--petrol)" />}
             {span && (
-              <ReferenceArea
-                x1={span[0] - (span[0] === span[1] ? 1 : 0)}
-                x2={span[1] + (span[0] === span[1] ? 1 : 0)}
+              <rect
+                x={xOf(span[0] - 0.5)}
+                width={(span[1] - span[0] + 1) * step}
+                y={TOP}
+                height={FLOOR - TOP}
                 fill="var(--petrol)"
                 fillOpacity={0.18}
               />
             )}
-          </AreaChart>
+          </Surface>
         )}
+        {at && <Tip at={at} x={xOf(at.year)} width={width} span={span ?? [at.year, at.year]} known={known} />}
       </div>
       <p className={`${shared.hint} ${styles.older}`}>
         {older > 0 && say('results.andBefore', { older, first })}

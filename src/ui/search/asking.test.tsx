@@ -94,13 +94,16 @@ describe('the box', () => {
     readonly need: string | null;
     readonly syntax: string;
   }
+  const thought: (readonly unknown[])[] = [];
   const box = (request: SearchRequest = NEW_SEARCH): Asked[] => {
+    thought.length = 0;
     vi.spyOn(client, 'getSuggestions').mockResolvedValue({ suggestions } as never);
     const asked: Asked[] = [];
     follow<WayOfAsking>('words', (way, setWay) => (
       <SearchBox
         request={request}
         ask={(q, needBy, syntax) => asked.push({ q, need: needBy === null ? null : isoDay(needBy), syntax })}
+        soon={(...words) => thought.push(words)}
         change={() => {}}
         fault={null}
         way={way}
@@ -120,6 +123,15 @@ describe('the box', () => {
     fireEvent.change(screen.getByLabelText('Need by'), { target: { value: '2026-11-20' } });
     fireEvent.submit(input);
     expect(asked).toEqual([{ q: 'kelp farming', need: '2026-11-20', syntax: 'plain' }]);
+  });
+  it('says what may be asked soon when its writer pauses, once, and not what was written on', async () => {
+    box();
+    type('kel');
+    type(' kelp far ');
+    await waitFor(() => expect(thought).toEqual([['kelp far', null, 'plain']]));
+    fireEvent.submit(type('kelp farming'));
+    await new Promise((done) => setTimeout(done, 400));
+    expect(thought).toHaveLength(1);
   });
   it('a day in the past is said, and the search goes ahead without it', () => {
     const asked = box();

@@ -4,7 +4,7 @@
  */
 import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hereAt, INFO, show } from '../../../tests/fixtures/here';
 import { storyItemTitled } from '../../../tests/fixtures/story';
@@ -168,6 +168,48 @@ describe('the years', () => {
     const again = draw([[2024, 9]], 2020);
     screen.getByRole('button', { name: 'any year' }).click();
     expect(again).toEqual([[null, null]]);
+  });
+  it('a click keeps a year, a stroke a span, up to now without an end; what is pointed at is said', async () => {
+    vi.stubGlobal(
+      'ResizeObserver',
+      class {
+        constructor(readonly laidOut: (entries: unknown[]) => void) {}
+        observe() {
+          this.laidOut([{ contentRect: { width: 344 } }]);
+        }
+        disconnect() {}
+      },
+    );
+    // 1988 to 2026 and an empty year at both ends: 40 steps in 316 pixels, from 14 on.
+    const picked = draw([
+      [1988, 4],
+      [2000, 3],
+      [2002, 5],
+    ]);
+    const chart = document.querySelector('svg')?.parentElement as HTMLElement;
+    const at = (year: number) => ({ clientX: 14 + (year - 1987) * 7.9, clientY: 20 });
+    fireEvent.mouseMove(chart, at(2000));
+    expect(chart.querySelector('p')?.textContent).toBe('2000: 3');
+    fireEvent.mouseDown(chart, at(2000));
+    fireEvent.mouseUp(chart, at(2000));
+    fireEvent.mouseDown(chart, at(2002));
+    fireEvent.mouseMove(chart, at(1995));
+    expect(chart.querySelector('p')?.textContent).toBe('1995–2002: 8');
+    fireEvent.mouseUp(chart, at(1995));
+    fireEvent.mouseDown(chart, at(2010));
+    fireEvent.mouseMove(chart, { clientX: 900, clientY: 20 });
+    fireEvent.mouseUp(chart, { clientX: 900, clientY: 20 });
+    expect(picked).toEqual([
+      [2000, 2000],
+      [1995, 2002],
+      [2010, null],
+    ]);
+    fireEvent.mouseDown(chart, at(2010));
+    fireEvent.mouseLeave(chart);
+    fireEvent.mouseUp(chart, at(2010));
+    expect(picked).toHaveLength(3);
+    expect(chart.querySelector('p')).toBeNull();
+    vi.unstubAllGlobals();
   });
   it('without results nothing is said of them', () => {
     draw([]);

@@ -19,10 +19,10 @@ let refuse: ((offset: number) => boolean) | null = null;
 beforeEach(() => {
   sought.length = 0;
   refuse = null;
-  vi.spyOn(client, 'getSearch').mockImplementation(async (request, at, slice, signal) => {
+  vi.spyOn(client, 'getSearch').mockImplementation(async (request, at, slice, how) => {
     sought.push(`${request.q}@${slice.offset}`);
     await Promise.resolve();
-    signal?.throwIfAborted();
+    how?.signal?.throwIfAborted();
     if (refuse?.(slice.offset)) throw new client.AskError('offline', 'The library can’t be reached.');
     return world.said.search(asked(request), at, slice);
   });

@@ -21,8 +21,20 @@ const KIND_WORD = {
 } as const;
 const ASKED = { person: 'by', subject: 'subject', journal: 'in', title: 'title' } as const;
 
-/** Rejects where the library can't be asked, or the question was given up. */
-export async function suggested(text: string, signal: AbortSignal): Promise<readonly Choice[]> {
+/** Milliseconds after which who has stopped typing may be about to ask. */
+const THINKS = 130;
+
+/**
+ * Rejects where the library can't be asked, or the question was given up.
+ * @param soon called when it may be what will be asked
+ */
+export async function suggested(
+  text: string,
+  signal: AbortSignal,
+  soon: () => void,
+): Promise<readonly Choice[]> {
+  const thought = setTimeout(soon, THINKS);
+  signal.addEventListener('abort', () => clearTimeout(thought));
   const { suggestions } = await getSuggestions(text, signal);
   return suggestions.map(({ kind, text: name, count, id }) => ({
     word: KIND_WORD[kind],

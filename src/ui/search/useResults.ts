@@ -9,6 +9,7 @@ import type { Moment } from '../../core/discovery/answers';
 import { isoDay } from '../../core/model/time';
 import { printRequest, type SearchRequest } from '../../core/query/request';
 import type { Hit, SearchAnswer } from '../../words/answers';
+import { afterFrame } from '../kit/afterFrame';
 
 export const PAGE = 25;
 /** Beyond this many lines nobody reads on; narrowing helps more. */
@@ -38,7 +39,7 @@ export interface Results {
 export const pageQuery = (request: SearchRequest, moment: Moment, n: number) => ({
   queryKey: ['search', printRequest(request).toString(), moment, n],
   queryFn: ({ signal }: { signal: AbortSignal }) =>
-    getSearch(request, moment, { offset: n * PAGE, limit: PAGE }, signal),
+    getSearch(request, moment, { offset: n * PAGE, limit: PAGE }, { signal }),
 });
 
 /** @param desk where copies stand is asked of the loan desk, too */
@@ -65,8 +66,11 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
       const ids = (shown ?? []).filter((h) => h.copies.of > 0).map((h) => h.id);
       return {
         queryKey: ['live', key, moment, n],
-        queryFn: ({ signal }: { signal: AbortSignal }) =>
-          getLive(ids, moment, request.needBy === null ? '' : isoDay(request.needBy), signal),
+        queryFn: async ({ signal }: { signal: AbortSignal }) => {
+          // To ask takes some of the time in which the lines are to be painted.
+          await new Promise<void>((painted) => afterFrame(painted));
+          return getLive(ids, moment, request.needBy === null ? '' : isoDay(request.needBy), signal);
+        },
         enabled: desk && ids.length > 0,
         retry: false,
       };

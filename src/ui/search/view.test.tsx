@@ -87,6 +87,23 @@ describe('the search view', () => {
       expect(await pastOf(theStore(), READER.id)).toMatchObject([{ q: 'kelp', total }]),
     );
   });
+  it('asks ahead when the writer pauses; what was found is shown at once, what was not is asked again', async () => {
+    await open('q=kelp');
+    const asks = vi.mocked(client.getSearch);
+    const asksOf = (q: string) =>
+      asks.mock.calls.filter(([r]) => r.q === q).map(([, , , how]) => how?.headers ?? null);
+    const box = screen.getByRole('combobox');
+    for (const q of ['tide', 'zzyzzx qqvv']) {
+      fireEvent.change(box.isConnected ? box : screen.getByRole('combobox'), { target: { value: q } });
+      await waitFor(() => expect(asksOf(q)).toEqual([client.AHEAD]));
+    }
+    ask('zzyzzx qqvv');
+    await waitFor(() => expect(asksOf('zzyzzx qqvv')).toEqual([client.AHEAD, null]));
+    ask('tide');
+    const { hits } = await hitsOf('q=tide');
+    await waitFor(() => expect(lines()[0]?.[1].textContent).toBe(hits[lines()[0]?.[0] ?? 0]?.csl.title));
+    expect(asksOf('tide')).toEqual([client.AHEAD]);
+  });
   it('j, k and Escape go from line to line and back to the Breakdown', async () => {
     await open('q=kelp');
     const { hits } = await hitsOf('q=kelp');

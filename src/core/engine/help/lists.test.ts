@@ -21,7 +21,7 @@ beforeAll(async () => {
     new EmbeddedSearch(service.engine, (doc) => service.recordAt(doc)),
     new PlainEngine(items, service.library),
   ];
-}, 60_000);
+});
 
 describe('lists, by two engines', () => {
   it('give the same rows from any beginning, at any time', async () => {

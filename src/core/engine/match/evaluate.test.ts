@@ -16,7 +16,7 @@ let records: DiscoveryRecord[];
 beforeAll(() => {
   world = openWorld(COUNT);
   records = Array.from({ length: COUNT }, (_, i) => world.service.recordAt(i));
-}, 60_000);
+});
 afterAll(() => world.close());
 
 /** Terms of each value of each field, as the index should have them. */

@@ -111,7 +111,7 @@ describe('a request', () => {
       { numRuns: 150 },
     );
     expect(await faults(documents)).toEqual([]);
-  }, 60_000);
+  });
   it('keeps an article’s title and its journal’s apart, with its numbers', () => {
     const xml = request(
       slip(

@@ -1,0 +1,14 @@
+/**
+ * Does something once the frame that is being made has been painted: what a reader waits for comes first.
+ * @returns stops it
+ */
+export function afterFrame(act: () => void): () => void {
+  let timer = 0;
+  const frame = requestAnimationFrame(() => {
+    timer = window.setTimeout(act);
+  });
+  return () => {
+    cancelAnimationFrame(frame);
+    clearTimeout(timer);
+  };
+}
