@@ -165,10 +165,11 @@ try {
   // The parts that are fetched ahead are there.
   await page.waitForTimeout(4000);
   const first = await ask(page, 'seaweed', PAUSE);
-  await page.evaluate(() => {
+  await page.waitForTimeout(1500);
+  /** Tasks of the page's loading and first search, apart from those behind it. */
+  const atFirst = await page.evaluate(() => {
     const { seen } = window as unknown as Watched;
-    seen.long.splice(0);
-    seen.blamed.splice(0);
+    return { long: seen.long.splice(0), blamed: seen.blamed.splice(0) };
   });
   const rounds = async (queries: readonly string[], pause: number): Promise<Asked[]> => {
     const all: Asked[] = [];
@@ -228,11 +229,12 @@ try {
     open: median(opened),
     stroke: strokes.length ? median(strokes) : null,
     longTasks: { n: long.length, worst: Math.max(0, ...long), frames: blamed },
+    firstSearch: { n: atFirst.long.length, worst: Math.max(0, ...atFirst.long), frames: atFirst.blamed },
   };
   console.log(
     values.json
       ? JSON.stringify(result, null, 2)
-      : `Enter to the painted list ${result.enter.paused} ms after a pause, ${result.enter.atOnce} ms with the last letter (leaves ${result.enter.leaves}, answer ${result.enter.answer}, draw ${result.enter.draw}); the first ${result.enter.first}; key ${result.key}, open ${result.open}, stroke ${result.stroke} ms; ${long.length} tasks over 50 ms, the longest ${result.longTasks.worst}${blamed.map((b) => `\n  a frame of ${b}`).join('')}`,
+      : `Enter to the painted list ${result.enter.paused} ms after a pause, ${result.enter.atOnce} ms with the last letter (leaves ${result.enter.leaves}, answer ${result.enter.answer}, draw ${result.enter.draw}); the first ${result.enter.first}; key ${result.key}, open ${result.open}, stroke ${result.stroke} ms; ${long.length} tasks over 50 ms, the longest ${result.longTasks.worst}; loading and first search ${atFirst.long.length}, the longest ${result.firstSearch.worst}${blamed.map((b) => `\n  a frame of ${b}`).join('')}`,
   );
 } finally {
   await browser.close();

@@ -4,6 +4,7 @@ import { useDeferredValue, useId, useState } from 'react';
 import { getReadyAnswers } from '../../browser/client';
 import type { AnswerPlace } from '../../core/discovery/guidance';
 import { say } from '../../words/generated/ask';
+import { asideOfFrame } from '../kit/afterFrame';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import styles from './ask.module.css';
@@ -16,7 +17,7 @@ function useAnswers(q: string, place: AnswerPlace | null, enabled = true) {
   const words = useDeferredValue(q.trim());
   return useQuery({
     queryKey: ['answers', words, place],
-    queryFn: ({ signal }) => getReadyAnswers(words, place, signal),
+    queryFn: ({ signal }) => asideOfFrame(() => getReadyAnswers(words, place, signal)),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     enabled,

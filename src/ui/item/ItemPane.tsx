@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import { type ReactNode, Suspense } from 'react';
+import { type ReactNode, Suspense, useDeferredValue } from 'react';
 import { AskError, getRecord } from '../../browser/client';
 import { part } from '../../browser/parts';
+import type { Moment } from '../../core/discovery/answers';
 import { recordHref } from '../../core/model/address';
 import type { Kind } from '../../core/model/kinds';
 import type { DayNumber } from '../../core/model/time';
@@ -47,15 +48,21 @@ const Why = ({ why }: { why: Hit['why'] }) => (
   </p>
 );
 
+/** A record, as it is asked for and held. */
+export const recordQuery = (id: string, { at }: Moment) => ({
+  queryKey: ['record', id, at],
+  queryFn: () => getRecord(id, at),
+});
 /** An item beside the results. */
 export function ItemPane({ id, needBy, why, position, back, close, step }: Props) {
   const { moment } = useHere();
   const query = useQuery({
-    queryKey: ['record', id, moment.at],
-    queryFn: () => getRecord(id, moment.at),
+    ...recordQuery(id, moment),
     placeholderData: (before) => (before?.record.id === id ? before : undefined),
     retry: (n, e) => n < 2 && e instanceof AskError && e.sort === 'failed',
   });
+  // That something was opened is seen at once; what it is comes behind that, also where it was here already.
+  const answer = useDeferredValue(query.data, undefined);
   return (
     <article className={styles.pane}>
       <div className={styles.paneHead}>
@@ -87,21 +94,21 @@ export function ItemPane({ id, needBy, why, position, back, close, step }: Props
         )}
       </div>
       {query.isError && <Failure error={query.error} again={() => void query.refetch()} />}
-      {query.data && (
+      {answer && (
         <>
-          <TitleBlock answer={query.data} heading={2} href={recordHref(id)} />
-          <Notices answer={query.data} />
+          <TitleBlock answer={answer} heading={2} href={recordHref(id)} />
+          <Notices answer={answer} />
           <Ways
             record={id}
-            csl={query.data.record.csl}
-            kind={query.data.record.kind as Kind}
+            csl={answer.record.csl}
+            kind={answer.record.kind as Kind}
             needBy={needBy}
             level={3}
           />
           {why && why.length > 0 && <Why why={why} />}
-          <About answer={query.data} level={3} />
+          <About answer={answer} level={3} />
           <WhatElse id={id} level={3} />
-          <Facts answer={query.data} level={3} />
+          <Facts answer={answer} level={3} />
           <div className={styles.details}>
             <Suspense>
               <ReadyAnswers place="item" />
@@ -109,7 +116,7 @@ export function ItemPane({ id, needBy, why, position, back, close, step }: Props
           </div>
         </>
       )}
-      {query.isPending && <p className={styles.hint}>{say('item.fetchingTheItem')}</p>}
+      {!answer && !query.isError && <p className={styles.hint}>{say('item.fetchingTheItem')}</p>}
     </article>
   );
 }

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { getRelated } from '../../browser/client';
 import { recordHref } from '../../core/model/address';
 import { say } from '../../words/generated/item';
+import { asideOfFrame } from '../kit/afterFrame';
 import { useHere } from '../kit/app';
 import { AskingApp } from '../kit/queries';
 import styles from './item.module.css';
@@ -12,7 +13,7 @@ export function WhatElse({ id, level }: { id: string; level: 2 | 3 }) {
   const { moment } = useHere();
   const query = useQuery({
     queryKey: ['related', id, moment],
-    queryFn: ({ signal }) => getRelated(id, moment, signal),
+    queryFn: ({ signal }) => asideOfFrame(() => getRelated(id, moment, signal)),
   });
   // Something beside: where it can't be had nothing is missing.
   const related = query.data?.related ?? [];

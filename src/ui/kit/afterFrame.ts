@@ -12,3 +12,6 @@ export function afterFrame(act: () => void): () => void {
     clearTimeout(timer);
   };
 }
+/** The same for a question whose answer stands beside what is waited for: to ask takes some of the frame's time. */
+export const asideOfFrame = <T>(ask: () => Promise<T>): Promise<T> =>
+  new Promise<void>((painted) => void afterFrame(painted)).then(ask);

@@ -179,8 +179,9 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
   const wasOpen = useRef(open);
   useEffect(() => {
     // What was opened is read on there; going from item to item stays with the line.
-    if (open && !wasOpen.current) pane.current?.focus({ preventScroll: true });
+    const opened = open && !wasOpen.current;
     wasOpen.current = open;
+    return opened ? afterFrame(() => pane.current?.focus({ preventScroll: true })) : undefined;
   }, [open]);
 
   /** On a narrow screen the Breakdown is a screen of its own. */

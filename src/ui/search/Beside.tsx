@@ -8,6 +8,7 @@ import { printRequest, type SearchRequest } from '../../core/query/request';
 import type { SearchAnswer } from '../../words/answers';
 import { say } from '../../words/generated/results';
 import { sayList } from '../../words/say';
+import { asideOfFrame } from '../kit/afterFrame';
 import { useHere } from '../kit/app';
 import styles from './breakdown.module.css';
 
@@ -18,19 +19,19 @@ const [COURSES, LONGEST] = [3, 200];
 export default function Beside({ request, answer }: { request: SearchRequest; answer: SearchAnswer }) {
   const { data: map } = useQuery({
     queryKey: ['guidance'],
-    queryFn: getGuidance,
+    queryFn: () => asideOfFrame(getGuidance),
     staleTime: Number.POSITIVE_INFINITY,
   });
   const { info } = useHere();
   const words = request.q.trim();
   const { data: courses } = useQuery({
     queryKey: ['courses', words],
-    queryFn: ({ signal }) => getCourses(words, signal),
+    queryFn: ({ signal }) => asideOfFrame(() => getCourses(words, signal)),
     enabled: words !== '' && words.length <= LONGEST,
   });
   const { data: ready } = useQuery({
     queryKey: ['answers', words, 'search'],
-    queryFn: ({ signal }) => getReadyAnswers(words, 'search', signal),
+    queryFn: ({ signal }) => asideOfFrame(() => getReadyAnswers(words, 'search', signal)),
     enabled: words !== '' && words.length <= LONGEST,
   });
   if (!map || !words) return null;

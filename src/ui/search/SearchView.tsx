@@ -1,6 +1,14 @@
 /** The search view: one address is one state; everything seen here can be shared and comes back with Back. */
 
-import { Suspense, useCallback, useEffect, useRef, useState } from 'react';
+import {
+  type ComponentProps,
+  Suspense,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useRef,
+  useState,
+} from 'react';
 import { part } from '../../browser/parts';
 import type { Moment } from '../../core/discovery/answers';
 import {
@@ -28,7 +36,12 @@ const loadAnswered = () =>
     answered = m;
     return m;
   });
-const Answered = part(loadAnswered);
+const Fetched = part(loadAnswered);
+/** As it is where it has come: what is still fetched when it is drawn is shown a third of a second later (React). */
+function Answered(props: ComponentProps<typeof Fetched>) {
+  const [View] = useState(() => answered?.default ?? Fetched);
+  return <View {...props} />;
+}
 /** The question leaves at once; what did not come is said where it is drawn. */
 function ahead(request: SearchRequest, moment: Moment): void {
   // At once, where it can be: a promise that is kept already would still wait for all that is drawn.
@@ -49,6 +62,8 @@ function Search() {
   const address = useAddress();
   const request = readRequest(address);
   const searched = address.has('q');
+  // The first answer is much to draw at once: it is drawn in pieces, behind the word that it is on its way.
+  const drawn = useDeferredValue(searched, false);
   const [left, setLeft] = useState<LeftBehind | null>(null);
   const [fault, setFault] = useState<SearchFault | null>(null);
   const [chosen, setWay] = useState<WayOfAsking>('words');
@@ -110,6 +125,7 @@ function Search() {
       document.querySelector<HTMLButtonElement>('[aria-label="Breakdown of the results"] button')?.focus(),
     w: () => document.querySelector<HTMLButtonElement>('button[data-wait]')?.focus(),
   });
+  const looking = <p className={styles.left}>{say('search.looking')}</p>;
   return (
     <div className={styles.view}>
       <SearchBox
@@ -126,16 +142,20 @@ function Search() {
         setWay={setWay}
       />
       {searched ? (
-        <Suspense fallback={<p className={styles.left}>{say('search.looking')}</p>}>
-          <Answered
-            request={request}
-            open={open(address)}
-            left={left}
-            asked={asked}
-            change={change}
-            show={show}
-            setFault={setFault}
-          />
+        <Suspense fallback={looking}>
+          {drawn ? (
+            <Answered
+              request={request}
+              open={open(address)}
+              left={left}
+              asked={asked}
+              change={change}
+              show={show}
+              setFault={setFault}
+            />
+          ) : (
+            looking
+          )}
         </Suspense>
       ) : (
         <FirstVisit />

@@ -3,10 +3,11 @@
 import { useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
 import {
   type FormEvent,
+  type PointerEvent,
   type RefObject,
+  startTransition,
   useEffect,
   useImperativeHandle,
-  useLayoutEffect,
   useRef,
   useState,
 } from 'react';
@@ -16,9 +17,13 @@ import { dayText } from '../../words/days';
 import '../../words/generated/results';
 import { say } from '../../words/generated/search';
 import { sortLabel } from '../../words/labels';
+import { recordQuery } from '../item/ItemPane';
+import { afterFrame } from '../kit/afterFrame';
+import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import kit from '../kit/kit.module.css';
 import { Popover } from '../kit/Popover';
+import { client } from '../kit/queries';
 import { usePrinting } from '../kit/usePrinting';
 import type { Choosing } from '../piles/useChoosing';
 import { type Keeping, usePiles } from '../piles/usePiles';
@@ -112,17 +117,23 @@ export function Timetable({
   keeping,
   showBeside,
 }: Props) {
+  const { moment } = useHere();
   const piles = usePiles();
   const { chosen, turn } = choosing;
   const { answer, lines, fetching } = results;
   const slow = useSlow(fetching);
   const list = useRef<HTMLOListElement>(null);
   const [top, setTop] = useState(stoodAt);
-  useLayoutEffect(() => {
-    if (!list.current) return;
-    stoodAt = list.current.getBoundingClientRect().top + window.scrollY;
-    setTop(stoodAt);
-  }, []);
+  // Looked at when it is painted: before that the page would be laid out for it, and all be drawn again.
+  useEffect(
+    () =>
+      afterFrame(() => {
+        if (!list.current) return;
+        stoodAt = list.current.getBoundingClientRect().top + window.scrollY;
+        startTransition(() => setTop(stoodAt));
+      }),
+    [],
+  );
   // First what is in the window; the lines around it once that stands.
   const [around, setAround] = useState(0);
   useEffect(() => {
@@ -183,6 +194,12 @@ export function Timetable({
     }
   }, [lines, top, virtual, open, results]);
 
+  /** What is pressed is nearly always opened: it is asked for before the finger is lifted. */
+  const ahead = ({ target }: PointerEvent) => {
+    if (!(target instanceof Element) || target.closest('input, button, label')) return;
+    const hit = results.lineAt(Number(target.closest<HTMLElement>('li[data-index]')?.dataset.index));
+    if (hit) void client.prefetchQuery(recordQuery(hit.id, moment));
+  };
   const lineAt = (i: number) => list.current?.querySelector<HTMLElement>(`li[data-index="${i}"] [data-line]`);
   const goTo = (i: number, focus: boolean) => {
     const line = Math.max(0, Math.min(lines - 1, i));
@@ -285,6 +302,7 @@ export function Timetable({
       {answer && answer.total === 0 && <NoResults request={request} answer={answer} change={change} />}
       <ol
         ref={list}
+        onPointerDown={ahead}
         className={styles.lines}
         data-stale={slow ? '' : undefined}
         style={

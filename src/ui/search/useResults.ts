@@ -9,7 +9,7 @@ import type { Moment } from '../../core/discovery/answers';
 import { isoDay } from '../../core/model/time';
 import { printRequest, type SearchRequest } from '../../core/query/request';
 import type { Hit, SearchAnswer } from '../../words/answers';
-import { afterFrame } from '../kit/afterFrame';
+import { asideOfFrame } from '../kit/afterFrame';
 
 export const PAGE = 25;
 /** Beyond this many lines nobody reads on; narrowing helps more. */
@@ -66,11 +66,10 @@ export function useResults(request: SearchRequest, moment: Moment, enabled: bool
       const ids = (shown ?? []).filter((h) => h.copies.of > 0).map((h) => h.id);
       return {
         queryKey: ['live', key, moment, n],
-        queryFn: async ({ signal }: { signal: AbortSignal }) => {
-          // To ask takes some of the time in which the lines are to be painted.
-          await new Promise<void>((painted) => afterFrame(painted));
-          return getLive(ids, moment, request.needBy === null ? '' : isoDay(request.needBy), signal);
-        },
+        queryFn: ({ signal }: { signal: AbortSignal }) =>
+          asideOfFrame(() =>
+            getLive(ids, moment, request.needBy === null ? '' : isoDay(request.needBy), signal),
+          ),
         enabled: desk && ids.length > 0,
         retry: false,
       };
