@@ -1,6 +1,6 @@
 /** The timetable: each line begins with when it could be read. Only the lines in view are drawn. */
 
-import { useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
+import { useWindowVirtualizer, type Virtualizer, windowScroll } from '@tanstack/react-virtual';
 import {
   type FormEvent,
   type PointerEvent,
@@ -73,6 +73,10 @@ const whenLaidOut = (
   entry?.borderBoxSize[0]
     ? Math.round(entry.borderBoxSize[0].blockSize)
     : (virtual.measurementsCache[virtual.indexFromElement(line)]?.size ?? LINE);
+/** It begins by going to where the window is: that would have the page laid out before it is painted, for nothing. */
+const whereItIsNot: typeof windowScroll<Window> = (offset, options, virtual) => {
+  if (options.adjustments || offset !== virtual.scrollOffset) windowScroll(offset, options, virtual);
+};
 /** Milliseconds of waiting after which what is shown is drawn as that of before. */
 const SLOW = 150;
 /** A fast answer takes the place of the one before it at once; to dim that first would only flicker. */
@@ -146,6 +150,7 @@ export function Timetable({
     overscan: around,
     scrollMargin: top,
     measureElement: whenLaidOut,
+    scrollToFn: whereItIsNot,
   });
   const items = virtual.getVirtualItems();
   const printing = usePrinting();
