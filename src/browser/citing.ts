@@ -112,7 +112,7 @@ export class Citer {
     return made;
   }
   /**
-   * One task a worker.
+   * One task a worker; the second begins when the first has its list, which somebody waits for.
    * @param told with each answer; true when nothing more is waited for
    */
   #ask(tasks: readonly Task<CitingTask>[], told: (said: CitingAnswer) => boolean): Promise<void> {
@@ -124,18 +124,23 @@ export class Citer {
         this.stop();
         reject(new Error(why));
       };
-      for (const [hand, task] of tasks.entries()) {
+      const begin = (hand: number): void => {
+        const task = tasks[hand];
+        if (task) this.#send(hand, { n, ...task });
+      };
+      for (const hand of tasks.keys()) {
         const worker = this.#worker(hand);
         worker.onmessage = ({ data: answer }: MessageEvent<CitingAnswer>) => {
           if (answer.n !== this.#n) return;
           if (answer.failed) return fail(sayCiting(answer.failed));
+          if (answer.stage === 'list') begin(1);
           if (!told(answer)) return;
           this.#busy = false;
           resolve();
         };
         worker.onerror = () => fail(say('workers.readerNotStarted'));
-        this.#send(hand, { n, ...task });
       }
+      begin(0);
     });
   }
   /**

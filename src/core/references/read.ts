@@ -7,18 +7,11 @@ import { trimmed } from '../text';
 import { fold } from '../words/fold';
 import type { Lean } from './manner';
 import { readNames } from './names';
-import { ROLES, type Role } from './roles';
+import { type Part, ROLES, type Role } from './roles';
 import { kindOf, type Model, tag, type Weighed, weigh } from './tagger';
 import { type Token, tokenise } from './tokens';
+import { wholeParts } from './wholeParts';
 
-export interface Part {
-  readonly role: Role;
-  /** Place in the text of the reference, UTF-16 units, `end` exclusive. */
-  readonly start: number;
-  readonly end: number;
-  /** 0 to 1; 1 when the reader gave the role by hand. */
-  readonly confidence: number;
-}
 export interface ReadReference {
   readonly text: string;
   readonly parts: readonly Part[];
@@ -255,7 +248,7 @@ export function partsOf(
   order?: readonly Float64Array[],
 ): readonly Part[] {
   const { roles, sure } = tag(weighed, model, order);
-  return withNumbers(text, runs(text, weighed.tokens, roles, sure));
+  return wholeParts(text, withNumbers(text, runs(text, weighed.tokens, roles, sure)));
 }
 /**
  * Reads one reference by itself; those of a list are read better together (alike.ts). The text is taken as it is;

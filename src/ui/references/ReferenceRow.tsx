@@ -8,7 +8,7 @@ import { matchOf, missingDetails } from '../../core/discovery/standing';
 import { recordHref } from '../../core/model/address';
 import type { Slip } from '../../core/model/slip';
 import { parseDay } from '../../core/model/time';
-import type { Part } from '../../core/references/read';
+import type { Part } from '../../core/references/roles';
 import { ROLES, type Role } from '../../core/references/roles';
 import { table } from '../../core/table';
 import { errorText, isFromTheRight } from '../../core/text';

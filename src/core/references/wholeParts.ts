@@ -1,0 +1,90 @@
+/**
+ * What a chain can't see, since it weighs a token by those beside it: that brackets and quotation marks come in pairs,
+ * that a number alone before a title is of the title, that a book's title is no container. Parts as they were read,
+ * made whole; what stands in another part stays there.
+ */
+import type { Part, Role } from './roles';
+
+const TEXTS: ReadonlySet<Role> = new Set<Role>(['title', 'container', 'series', 'event', 'publisher']);
+const PAIRS = [
+  ['(', ')'],
+  ['[', ']'],
+  ['“', '”'],
+  ['„', '“'],
+  ['«', '»'],
+] as const;
+/** Letters within which what was opened is closed: what is further is another matter. */
+const NEAR = 60;
+
+/** Where a text lets something open: the place of what opens it; -1 where all is closed. */
+function openAt(text: string, [open, close]: (typeof PAIRS)[number]): number {
+  const opened: number[] = [];
+  for (let i = 0; i < text.length; i++) {
+    if (text[i] === open) opened.push(i);
+    else if (text[i] === close) opened.pop();
+  }
+  return opened.at(-1) ?? -1;
+}
+/** A number, alone before what it counts: `: 100 Jahre`, `. 3D`. Behind a word it is that word's. */
+const COUNTS = /(?:^|[.:,;!?)\]”"»–—]\s+|[“"„«'‘])(\d{1,3}(?:[.,]\d{3})*)\s+$/u;
+
+interface Whole {
+  readonly text: string;
+  readonly parts: readonly Part[];
+}
+const between = (parts: readonly Part[], start: number, end: number, but: Part): readonly Part[] =>
+  parts.filter((p) => p !== but && p.start < end && p.end > start);
+
+/**
+ * The end of a part that opens something: behind what closes it, where that is near; before a bracket that is closed far
+ * behind or round other parts, since that is one of the whole reference; else its own.
+ */
+function endOf({ text, parts }: Whole, part: Part): number {
+  const years = parts.filter((p) => p.role === 'year').length;
+  for (const pair of PAIRS) {
+    const own = text.slice(part.start, part.end);
+    const opened = openAt(own, pair);
+    const close = text.indexOf(pair[1], part.end);
+    if (opened < 0 || close < 0) continue;
+    const taken = between(parts, part.end, close + 1, part);
+    const near = close - part.end < NEAR && !text.slice(part.end, close).includes(pair[0]);
+    // A year in it is another than the reference's, where there is one besides.
+    if (near && taken.every((p) => p.end <= close && p.role === 'year') && taken.length < Math.max(1, years))
+      return close + 1;
+    const before = own.slice(0, opened).trimEnd();
+    if (pair[0] === '(' && /\s/.test(before)) return part.start + before.length;
+  }
+  return part.end;
+}
+/** `Getting to “yes” in mud.`: what goes on in small letters behind a quotation within the title is of the title. */
+const GOES_ON = /^[”"»’']?\s+(?=\p{Ll})[^.?!]{1,120}?(?=[.?!](?:\s|$)|$)/u;
+
+function wholeText(whole: Whole, part: Part): Part {
+  const { text, parts } = whole;
+  let { start } = part;
+  let end = endOf(whole, part);
+  if (part.role === 'title') {
+    const [, number] = COUNTS.exec(text.slice(0, start)) ?? [];
+    const from = number === undefined ? start : text.lastIndexOf(number, start);
+    if (from < start && !between(parts, from, start, part).length) start = from;
+    if (/[“"«„]/u.test(text.slice(start, end)) && /^[”"»]|[”"»]$/u.test(text.slice(end - 1, end + 1))) {
+      const next = Math.min(text.length, ...parts.filter((p) => p.start >= end).map((p) => p.start));
+      const more = GOES_ON.exec(text.slice(end, next))?.[0];
+      if (more) end += more.length;
+    }
+  }
+  return start === part.start && end === part.end ? part : { ...part, start, end };
+}
+/** Parts that say of a thing that it stands in another. */
+const WITHIN: ReadonlySet<Role> = new Set<Role>(['title', 'volume', 'issue', 'page', 'issn', 'doi', 'event']);
+
+/** @returns the parts in their order; the same list where nothing is missing */
+export function wholeParts(text: string, parts: readonly Part[]): readonly Part[] {
+  const named = parts.some((p) => WITHIN.has(p.role))
+    ? parts
+    : parts.map((p): Part => (p.role === 'container' ? { ...p, role: 'title' } : p));
+  const whole = named.map((p) => (TEXTS.has(p.role) ? wholeText({ text, parts: named }, p) : p));
+  if (whole.every((p, i) => p === parts[i])) return parts;
+  // A year that a name has in brackets is the name's.
+  return whole.filter((p) => !whole.some((o) => o !== p && o.start <= p.start && o.end >= p.end));
+}
