@@ -46,8 +46,10 @@ function endOf({ text, parts }: Whole, part: Part): number {
     const opened = openAt(own, pair);
     const close = text.indexOf(pair[1], part.end);
     if (opened < 0 || close < 0) continue;
+    // What closes is of another pair.
+    if (text.slice(part.end, close).includes(pair[0])) continue;
     const taken = between(parts, part.end, close + 1, part);
-    const near = close - part.end < NEAR && !text.slice(part.end, close).includes(pair[0]);
+    const near = close - part.end < NEAR;
     // A year in it is another than the reference's, where there is one besides.
     if (near && taken.every((p) => p.end <= close && p.role === 'year') && taken.length < Math.max(1, years))
       return close + 1;
@@ -75,14 +77,21 @@ function wholeText(whole: Whole, part: Part): Part {
   }
   return start === part.start && end === part.end ? part : { ...part, start, end };
 }
-/** Parts that say of a thing that it stands in another. */
+/** Parts that say of a thing that it stands in another; and those that books have. */
 const WITHIN: ReadonlySet<Role> = new Set<Role>(['title', 'volume', 'issue', 'page', 'issn', 'doi', 'event']);
+const IMPRINT: ReadonlySet<Role> = new Set<Role>(['publisher', 'place', 'edition', 'isbn']);
+/** `Dunmallow (ed.) Readings in Peat. London`: a book without more is no container, but what stands behind an *in*. */
+function withTitle(text: string, parts: readonly Part[]): readonly Part[] {
+  const own = parts.findIndex((p) => p.role === 'container');
+  const book = parts[own];
+  if (!book || parts.some((p) => WITHIN.has(p.role)) || !parts.some((p) => IMPRINT.has(p.role))) return parts;
+  const before = text.slice(parts[own - 1]?.end ?? 0, book.start);
+  return /\b\p{Ll}{1,3}\W*$/iu.test(before) ? parts : parts.with(own, { ...book, role: 'title' });
+}
 
 /** @returns the parts in their order; the same list where nothing is missing */
 export function wholeParts(text: string, parts: readonly Part[]): readonly Part[] {
-  const named = parts.some((p) => WITHIN.has(p.role))
-    ? parts
-    : parts.map((p): Part => (p.role === 'container' ? { ...p, role: 'title' } : p));
+  const named = withTitle(text, parts);
   const whole = named.map((p) => (TEXTS.has(p.role) ? wholeText({ text, parts: named }, p) : p));
   if (whole.every((p, i) => p === parts[i])) return parts;
   // A year that a name has in brackets is the name's.
