@@ -25,7 +25,7 @@ function openAt(text: string, [open, close]: (typeof PAIRS)[number]): number {
   }
   return opened.at(-1) ?? -1;
 }
-/** A number, alone before what it counts: `: 100 Jahre`, `. 3D`. Behind a word it is that word's. */
+/** A number, alone before what it counts: `: 100 Jahre`. Behind a word it is that word's. */
 const COUNTS = /(?:^|[.:,;!?)\]”"»–—]\s+|[“"„«'‘])(\d{1,3}(?:[.,]\d{3})*)\s+$/u;
 
 interface Whole {

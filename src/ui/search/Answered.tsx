@@ -73,13 +73,16 @@ interface Props {
 export const askAhead = (request: SearchRequest, moment: Moment): void =>
   void client.prefetchQuery(pageQuery(request, moment, 0));
 
+/** Whether the reader wants as little as can be over the network (Save Data API); not every browser tells. */
+const savesData = (): boolean =>
+  (navigator as { readonly connection?: { readonly saveData?: boolean } }).connection?.saveData === true;
 /**
  * Asks for what stands in the box while its writer thinks about pressing Enter: then the list need only be drawn. What
  * finds nothing is asked again when it is meant.
  */
 export async function askSoon(request: SearchRequest, moment: Moment): Promise<void> {
   const { queryKey } = pageQuery(request, moment, 0);
-  if (client.getQueryData(queryKey)) return;
+  if (savesData() || client.getQueryData(queryKey)) return;
   const answer = await getSearch(request, moment, { offset: 0, limit: PAGE }, { headers: AHEAD });
   if (answer.total > 0) client.setQueryData(queryKey, answer);
 }

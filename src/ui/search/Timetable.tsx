@@ -199,8 +199,9 @@ export function Timetable({
     }
   }, [lines, top, virtual, open, results]);
 
-  /** What is pressed is nearly always opened: it is asked for before the finger is lifted. */
-  const ahead = ({ target }: PointerEvent) => {
+  /** What the mouse presses is opened: it is asked for before it is let go. A finger may but move the page. */
+  const ahead = ({ target, pointerType, button }: PointerEvent) => {
+    if (pointerType !== 'mouse' || button !== 0) return;
     if (!(target instanceof Element) || target.closest('input, button, label')) return;
     const hit = results.lineAt(Number(target.closest<HTMLElement>('li[data-index]')?.dataset.index));
     if (hit) void client.prefetchQuery(recordQuery(hit.id, moment));

@@ -92,10 +92,11 @@ export default function YearsChart({ years, from, to, pick }: Props) {
   const step = (width - 2 * EDGE) / (all.length + 1);
   const xOf = (year: number): number => EDGE + (year - first + 1) * step;
   const most = Math.max(1, ...all.map((y) => known.get(y) ?? 0));
-  const areaOf = (years: readonly number[]) =>
+  const ours = (year: number): boolean => year >= first && year <= now;
+  const areaOf = (counts: (year: number) => boolean) =>
     [first - 1, ...all, now + 1].map((year) => ({
       x: xOf(year),
-      y: FLOOR - ((FLOOR - TOP) * (years.includes(year) ? (known.get(year) ?? 0) : 0)) / most,
+      y: FLOOR - ((FLOOR - TOP) * (ours(year) && counts(year) ? (known.get(year) ?? 0) : 0)) / most,
     }));
   const placeOf = (e: MouseEvent<HTMLElement>) => {
     const { left, top } = e.currentTarget.getBoundingClientRect();
@@ -156,18 +157,11 @@ export default function YearsChart({ years, from, to, pick }: Props) {
           <Surface width={width} height={HEIGHT}>
             <Curve
               type="step"
-              points={areaOf(all)}
+              points={areaOf(() => true)}
               baseLine={FLOOR}
               fill={chosen ? 'var(--wait-two-weeks)' : 'var(--bar-kept)'}
             />
-            {chosen && (
-              <Curve
-                type="step"
-                points={areaOf(all.filter(inside))}
-                baseLine={FLOOR}
-                fill="var(--bar-kept)"
-              />
-            )}
+            {chosen && <Curve type="step" points={areaOf(inside)} baseLine={FLOOR} fill="var(--bar-kept)" />}
             <line x1={EDGE} x2={width - EDGE} y1={FLOOR + 0.5} y2={FLOOR + 0.5} stroke="var(--rule-strong)" />
             {written(first, now, width).map((year) => (
               <text

@@ -33,6 +33,7 @@ export async function suggested(
   signal: AbortSignal,
   soon: () => void,
 ): Promise<readonly Choice[]> {
+  signal.throwIfAborted();
   const thought = setTimeout(soon, THINKS);
   signal.addEventListener('abort', () => clearTimeout(thought));
   const { suggestions } = await getSuggestions(text, signal);

@@ -100,6 +100,11 @@ describe('the search view', () => {
     ask('zzyzzx qqvv');
     await waitFor(() => expect(asksOf('zzyzzx qqvv')).toEqual([client.AHEAD, null]));
     ask('tide');
+    Object.assign(navigator, { connection: { saveData: true } });
+    fireEvent.change(screen.getByRole('combobox'), { target: { value: 'harbour' } });
+    await new Promise((done) => setTimeout(done, 400));
+    expect(asksOf('harbour')).toEqual([]);
+    Object.assign(navigator, { connection: undefined });
     const { hits } = await hitsOf('q=tide');
     await waitFor(() => expect(lines()[0]?.[1].textContent).toBe(hits[lines()[0]?.[0] ?? 0]?.csl.title));
     expect(asksOf('tide')).toEqual([client.AHEAD]);
