@@ -5,7 +5,7 @@ import type { PackedNode } from '../core/citing/style';
 import type { CslItem } from '../core/model/record';
 import { say as sayCiting } from '../words/generated/citing';
 import { say } from '../words/generated/workers';
-import type { CitingAnswer, CitingTask, Manner, StyleSource } from './citing.worker';
+import type { CitingAnswer, CitingTask, Manner, Stage, StyleSource } from './citing.worker';
 import program from './citing.worker.ts?worker&url';
 import { getLocale, getStyle } from './further';
 import { shortId } from './ids';
@@ -73,14 +73,23 @@ async function mannerOf(store: Store, citeIn: CiteIn, items: readonly CslItem[])
   return { style, locale, byRecord, locales: await localesFor(citeIn, items, style) };
 }
 
-/** What longer lists lack is found out by a second worker, while the first sets them. */
+/** What longer lists lack is found out by a second worker. */
 const LONG = 24;
-/**
- * So many of what is to be set are tried beforehand, in a hurry and at leisure: a program that has run is faster.
- */
-const TRIED = { hurry: 12, leisure: 60 } as const;
-export type Pace = keyof typeof TRIED;
-type Task<T> = T extends CitingTask ? Omit<T, 'n'> : never;
+/** A style that is made ready in a hurry is tried on so many: as many as are there before the rest of a list. */
+const FIRST = 12;
+/** At leisure on more: a program that has run is faster, up to twice. */
+const TRIED = 60;
+/** Lists that are not longer are set ahead at leisure. */
+const AHEAD = 1000;
+/** hurry: somebody goes towards the button · leisure: nobody does, and a long list is set ahead. */
+export type Pace = 'hurry' | 'leisure';
+type Task = CitingTask extends infer T ? (T extends CitingTask ? Omit<T, 'n'> : never) : never;
+interface Step {
+  readonly hand: number;
+  readonly task: Task;
+  /** Begins when the answer is so far; at once where it is not given. */
+  readonly after?: Stage;
+}
 
 /** Workers that set; a new task takes the place of the one before. */
 export class Citer {
@@ -89,6 +98,8 @@ export class Citer {
   #n = 0;
   /** The latest that was asked for. */
   #turn = 0;
+  /** The first worker is setting a list that nobody has asked for. */
+  #ahead = false;
   /** The processor is on its way while nobody knows the style yet. */
   prepare(): void {
     this.#worker(0);
@@ -98,24 +109,32 @@ export class Citer {
     const turn = this.#turn;
     const manner = await mannerOf(store, citeIn, items).catch(() => null);
     if (!manner || turn !== this.#turn) return;
-    const task = { n: 0, do: 'ready', ...manner, items: items.slice(0, TRIED[pace]) } as const;
-    if (items.length <= LONG) return this.#send(0, { ...task, for: 'cite' });
-    this.#send(0, { ...task, for: 'set' });
-    this.#send(1, { ...task, for: 'ask' });
+    const first = items.slice(0, FIRST);
+    const tried = pace === 'hurry' ? first : items.slice(0, TRIED);
+    const long = items.length > LONG;
+    const ready = { n: 0, do: 'ready', ...manner } as const;
+    this.#ahead = pace === 'leisure' && items.length <= AHEAD;
+    this.#send(0, { ...ready, items: this.#ahead ? items : tried, asked: long ? [] : tried });
+    if (long) this.#send(1, { ...ready, items: first, asked: tried });
   }
   #send(hand: number, task: CitingTask): void {
     this.#worker(hand).postMessage(task);
   }
   #worker(hand: number): Worker {
-    const made = this.#workers[hand] ?? startWorker(program);
+    const known = this.#workers[hand];
+    if (known) return known;
+    const made = startWorker(program);
     this.#workers[hand] = made;
+    made.addEventListener('message', ({ data }: MessageEvent<CitingAnswer>) => {
+      if (data.ready && made === this.#workers[0]) this.#ahead = false;
+    });
     return made;
   }
   /**
-   * One task a worker; the second begins when the first has its list, which somebody waits for.
+   * One task a worker at a time.
    * @param told with each answer; true when nothing more is waited for
    */
-  #ask(tasks: readonly Task<CitingTask>[], told: (said: CitingAnswer) => boolean): Promise<void> {
+  #ask(steps: readonly Step[], told: (said: CitingAnswer) => boolean): Promise<void> {
     if (this.#busy) this.stop();
     const n = ++this.#n;
     this.#busy = true;
@@ -124,24 +143,35 @@ export class Citer {
         this.stop();
         reject(new Error(why));
       };
-      const begin = (hand: number): void => {
-        const task = tasks[hand];
-        if (task) this.#send(hand, { n, ...task });
+      const begin = (reached?: Stage): void => {
+        for (const { hand, task, after } of steps) if (after === reached) this.#send(hand, { n, ...task });
       };
-      for (const hand of tasks.keys()) {
+      for (const { hand } of steps) {
         const worker = this.#worker(hand);
         worker.onmessage = ({ data: answer }: MessageEvent<CitingAnswer>) => {
           if (answer.n !== this.#n) return;
           if (answer.failed) return fail(sayCiting(answer.failed));
-          if (answer.stage === 'list') begin(1);
+          if (answer.stage) begin(answer.stage);
           if (!told(answer)) return;
           this.#busy = false;
           resolve();
         };
         worker.onerror = () => fail(say('workers.readerNotStarted'));
       }
-      begin(0);
+      begin();
     });
+  }
+  /** A long list; what it lacks is found out when it is there, which somebody waits for. */
+  #stepsOf(citing: Citing, manner: Manner): readonly Step[] {
+    const { items, place } = citing;
+    const how = { ...manner, items };
+    if (items.length <= LONG) return [{ hand: 0, task: { do: 'cite', ...how, place } }];
+    const first: readonly Step[] = this.#ahead ? [{ hand: 1, task: { do: 'first', ...how } }] : [];
+    return [
+      { hand: 0, task: { do: 'set', ...how, place } },
+      ...first,
+      { hand: 1, task: { do: 'ask', ...how }, after: 'list' },
+    ];
   }
   /**
    * `told` is called with the first entries of a long list, with the list, and then with all that it lacks.
@@ -150,28 +180,22 @@ export class Citer {
    */
   async cite(store: Store, citing: Citing, told: (cited: Cited, all: boolean) => void): Promise<void> {
     const turn = ++this.#turn;
-    const { items, place } = citing;
+    const { items } = citing;
     const manner = await mannerOf(store, citing, items);
     if (turn !== this.#turn) return;
-    const how = { ...manner, items };
-    const tasks: Task<CitingTask>[] =
-      items.length > LONG
-        ? [
-            { do: 'set', ...how, place },
-            { do: 'ask', ...how },
-          ]
-        : [{ do: 'cite', ...how, place }];
-    await this.#ask(tasks, ({ stage, cited, asked }) => {
+    let listed = false;
+    await this.#ask(this.#stepsOf(citing, manner), ({ stage, cited, asked }) => {
       // The first worker comes to it when its list is set.
       if (asked) this.#send(0, { n: this.#n, do: 'holes', asked, items });
-      if (cited) told(cited, stage === 'all');
+      listed ||= stage === 'list';
+      if (cited && !(listed && stage === 'first')) told(cited, stage === 'all');
       return stage === 'all';
     });
   }
   /** The title of a style in a file. Rejects with what is wrong with one that can't be used. */
   async check(xml: string): Promise<string> {
     let title = '';
-    await this.#ask([{ do: 'check', xml }], (answer) => {
+    await this.#ask([{ hand: 0, task: { do: 'check', xml } }], (answer) => {
       title = answer.title ?? '';
       return true;
     });
@@ -180,6 +204,7 @@ export class Citer {
   stop(): void {
     for (const worker of this.#workers) worker.terminate();
     this.#workers = [];
+    this.#ahead = false;
     this.#busy = false;
   }
 }

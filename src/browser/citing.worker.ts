@@ -21,12 +21,14 @@ export interface Things {
   readonly items: readonly CslItem[];
 }
 /**
- * ready: makes the style ready for what comes, and tries it on the things · cite: all of it · set: a long list,
- * without what it lacks · ask: what the things lack, which another worker finds out meanwhile · holes: the list that
- * was set, with it · check: looks a style over
+ * ready: makes the style ready for what comes: sets a list ahead, and asks what things lack · cite: all of it ·
+ * first: the first entries of a long list that another worker is setting ahead · set: a long list, without what it
+ * lacks · ask: what the things lack, which another worker finds out · holes: the list that was set, with it ·
+ * check: looks a style over
  */
 export type CitingTask = { readonly n: number } & (
-  | ({ readonly do: 'ready'; readonly for: 'cite' | 'set' | 'ask' } & Manner & Things)
+  | ({ readonly do: 'ready'; readonly asked: readonly CslItem[] } & Manner & Things)
+  | ({ readonly do: 'first' } & Manner & Things)
   | ({ readonly do: 'ask' } & Manner & Things)
   | ({ readonly do: 'cite'; readonly place: Place | null } & Manner & Things)
   | ({ readonly do: 'set'; readonly place: Place | null } & Manner & Things)
@@ -37,6 +39,8 @@ export type CitingTask = { readonly n: number } & (
 export type Stage = 'first' | 'list' | 'all';
 export interface CitingAnswer {
   readonly n: number;
+  /** What was to be made ready is, or can't be. */
+  readonly ready?: true;
   readonly stage?: Stage;
   /** What is set so far. */
   readonly cited?: Cited;
@@ -94,7 +98,7 @@ function cite({ n, items, place, ...manner }: TaskTo<'cite'>): void {
 }
 function set({ n, items, place, ...manner }: TaskTo<'set'>): void {
   const citer = citerFor(manner);
-  tell({ n, stage: 'first', cited: citer.list(items.slice(0, FIRST)) });
+  if (!citer.stands(items)) tell({ n, stage: 'first', cited: citer.list(items.slice(0, FIRST)) });
   const list = citer.list(items);
   // The list is there before it is known how its works are cited, and what it lacks.
   tell({ n, stage: 'list', cited: list });
@@ -104,13 +108,18 @@ function makeHoles({ n, items, asked }: TaskTo<'holes'>): void {
   if (waiting?.n === n)
     tell({ n, stage: 'all', cited: waiting.citer.withHoles(waiting.cited, items, asked) });
 }
-function makeReady({ items, for: what, ...manner }: TaskTo<'ready'>): void {
+function makeReady({ items, asked, ...manner }: TaskTo<'ready'>): void {
   const citer = citerFor(manner);
-  if (what !== 'ask') citer.inText(citer.list(items));
-  if (what !== 'set') citer.asks(items);
+  const list = citer.list(items);
+  citer.inText({ ...list, entries: list.entries.slice(0, FIRST) });
+  if (asked.length) citer.asks(asked);
+}
+function setFirst({ n, items, ...manner }: TaskTo<'first'>): void {
+  tell({ n, stage: 'first', cited: citerFor(manner).list(items.slice(0, FIRST)) });
 }
 function work(task: CitingTask): void {
   if (task.do === 'ready') makeReady(task);
+  else if (task.do === 'first') setFirst(task);
   else if (task.do === 'ask') tell({ n: task.n, asked: citerFor(task).asks(task.items) });
   else if (task.do === 'cite') cite(task);
   else if (task.do === 'set') set(task);
@@ -125,4 +134,5 @@ self.onmessage = ({ data }: MessageEvent<CitingTask>) => {
     // What is made ready is not asked for yet; what fails then fails again when it is.
     if (data.do !== 'ready') tell({ n: data.n, failed: faultOf(error) });
   }
+  if (data.do === 'ready') tell({ n: data.n, ready: true });
 };

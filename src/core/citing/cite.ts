@@ -82,11 +82,18 @@ class Setter {
    * @param items of ids that were set
    */
   again(items: readonly CslItem[]): Made {
+    const before = items.flatMap((item) => this.#items.get(item.id) ?? []);
+    this.#read(items);
+    const made = this.#made(new Set(items.map((i) => i.id)));
+    // The list stands as it stood.
+    this.#read(before);
+    return made;
+  }
+  #read(items: readonly CslItem[]): void {
     for (const item of items) {
       this.#items.set(item.id, item);
       readAnew(this.#engine, item.id);
     }
-    return this.#made(new Set(items.map((i) => i.id)));
   }
   #made(wanted: ReadonlySet<string> | undefined): Made {
     const all = this.#list ? this.#engine.registry.getSortedIds() : [...this.#items.keys()];
@@ -167,6 +174,8 @@ export class Citer {
   #setter: Setter | null = null;
   /** Finds out what the style asks for, beside the list that was set. */
   #asker: Setter | null = null;
+  /** The list that was set last, and of what. */
+  #stands: { readonly of: string; readonly cited: Cited } | null = null;
   constructor(setting: Setting) {
     this.#setting = setting;
   }
@@ -177,10 +186,22 @@ export class Citer {
 
   /**
    * The list alone: how each thing is cited in the text, and what is missing, is asked for with `inText` and
-   * `withHoles`, which take as long again. Throws where the style can't be used by the processor.
+   * `withHoles`, which take as long again. The list that was set last is not set anew. Throws where the style can't
+   * be used by the processor.
    * @param items ids all different
    */
   list(items: readonly CslItem[]): Cited {
+    if (this.#stands && this.stands(items)) return this.#stands.cited;
+    this.#stands = null;
+    const cited = this.#set(items);
+    this.#stands = { of: JSON.stringify(items), cited };
+    return cited;
+  }
+  /** Whether the list of these things was the last that was set. */
+  stands(items: readonly CslItem[]): boolean {
+    return this.#stands?.of === JSON.stringify(items);
+  }
+  #set(items: readonly CslItem[]): Cited {
     const { order, html, hanging } = this.#sets().set(items);
     const { notes } = this.#sets();
     const own = this.#setting.byRecord ? inOwnLanguage(items, this.#setting) : new Map<string, string>();
@@ -225,7 +246,7 @@ export class Citer {
     return askedBy(items, this.#asker);
   }
   /**
-   * The same with what is missing, and holes in its place; another list has to be set before `inText` again.
+   * The same with what is missing, and holes in its place.
    * @param cited the list that was set last
    * @param items the things of the list
    */

@@ -81,6 +81,14 @@ declare module 'citeproc' {
     setDecorations(state: unknown, attributes: Record<string, string>): [string, string][];
     readonly Stack: { readonly prototype: { readonly mystack: readonly unknown[]; value(): unknown } };
     readonly Output: { readonly Formats: { readonly html: { text_escape(text: string): string } } };
+    readonly Disambiguation: {
+      readonly prototype: {
+        /** By a thing as it is cited: the ids of those that are cited like it. */
+        readonly ambigcites: Readonly<Record<string, readonly string[]>>;
+        /** Tells those that are cited alike apart. */
+        run(cited: string): void;
+      };
+    };
     /** A style or locale as a tree. */
     parseXml(xml: string): import('./style').StyleNode;
   };

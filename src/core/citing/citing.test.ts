@@ -1,5 +1,6 @@
 /** Citations against the processor alone, over many public styles; holes where something is missing. */
-import CSL from 'citeproc';
+import { createRequire } from 'node:module';
+import type CSL from 'citeproc';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { Styles } from '../../server/styles';
@@ -10,6 +11,7 @@ import { Citer, citeAll, type Setting } from './cite';
 import { corrected, fieldOf, fieldText } from './fill';
 import { couldLack, filledWith, markedIn, piecesOf } from './lacking';
 import { localeName } from './locale';
+import { CSL as CSL_OURS } from './processor';
 import { asHtml, asLatex, asMarkdown, asRtf, asText, listAs, runsOf } from './runs';
 import { hasList, type StyleNode, styleFacts, unpacked } from './style';
 import { styleFromXml } from './styleXml';
@@ -68,10 +70,17 @@ const salt: CslItem = {
 };
 const ITEMS = [kelp, shore, salt];
 
+/** Citeproc as it comes: ours has ways made shorter. */
+function asItComes(): typeof CSL {
+  const require = createRequire(import.meta.url);
+  delete require.cache[require.resolve('citeproc')];
+  return require('citeproc');
+}
+const Processor = asItComes();
 /** What citeproc says by itself. */
 function alone(style: StyleNode | string, items: readonly CslItem[], lang?: string): string[] {
   const byId = new Map(items.map((i) => [i.id, i]));
-  const engine = new CSL.Engine(
+  const engine = new Processor.Engine(
     {
       retrieveLocale: (l) => localeOf(l) ?? localeOf(localeName(l)) ?? localeOf('en-US'),
       retrieveItem: (id) => byId.get(id),
@@ -104,6 +113,42 @@ describe('a list', () => {
     expect(cited.entries.map((e) => squeezed(asText(e.runs)).replace(/^(\[?\d+\]?\.?) /, '$1'))).toEqual(
       alone(nodeOf(id), ITEMS).map((t) => squeezed(t).replace(/^(\[?\d+\]?\.?) /, '$1')),
     );
+  });
+  it.each([
+    'apa',
+    'modern-language-association',
+    'chicago-author-date',
+    'chicago-fullnote-bibliography',
+    'iso690-author-date-en',
+    'taylor-and-francis-chicago-author-date',
+  ])('of people of the same names in %s tells them apart as the processor alone does', (id) => {
+    expect(Processor).not.toBe(CSL_OURS);
+    const names = ['Ann Dray', 'Anna Dray', 'A. Dray', 'Rolf Dray', 'Rolf Øst', 'Ann Øst', 'Office Weeds'];
+    const many = Array.from({ length: 30 }, (_, i): CslItem => {
+      const people = [names[i % 7], names[(i * 3 + 2) % 7], names[(i * 5 + 1) % 7]].slice(0, 1 + (i % 3));
+      return {
+        ...(ITEMS[i % 3] as CslItem),
+        id: `i${i}`,
+        title: `Thing ${i % 4}`,
+        author: people.map((p = '') => ({ given: p.split(' ')[0] ?? '', family: p.split(' ')[1] ?? '' })),
+        issued: { 'date-parts': [[2019 + (i % 2)]] },
+      };
+    });
+    const cited = citeAll(many, settingOf(nodeOf(id)));
+    expect(cited.entries.map((e) => squeezed(asText(e.runs)))).toEqual(alone(nodeOf(id), many).map(squeezed));
+  });
+  it('that stands is not set anew: another place is as if it were the first', () => {
+    const setting = settingOf(nodeOf('chicago-fullnote-bibliography'));
+    const { publisher: _p, ...bare } = shore;
+    const things = [kelp, bare as CslItem, salt];
+    const citer = new Citer(setting);
+    const list = citer.list(things);
+    expect(citer.withHoles(citer.inText(list), things)).toEqual(citeAll(things, setting));
+    expect(citer.list(structuredClone(things))).toBe(list);
+    const place = { label: 'page', value: '12' } as const;
+    const there = citer.withHoles(citer.inText(citer.list(things), place), things);
+    expect(there).toEqual(citeAll(things, setting, place));
+    expect(citer.list([kelp, shore, salt])).toEqual(new Citer(setting).list([kelp, shore, salt]));
   });
   it('of any other public style can be set, with a text for each thing', () => {
     // Every sixtieth of them: each is another's work.

@@ -98,10 +98,21 @@ function lookAtTop(): void {
     return this.mystack[this.mystack.length - 1];
   };
 }
+/**
+ * What is told apart is set again for it, also what is cited like nothing else in the list, which is nearly all of
+ * a list, and comes out as it was.
+ */
+function leaveLoneOnes(): void {
+  const { run } = CSL.Disambiguation.prototype;
+  CSL.Disambiguation.prototype.run = function (cited) {
+    if (this.ambigcites[cited]?.length !== 1) run.call(this, cited);
+  };
+}
 passPlainLetters();
 knowMacros();
 decorateInOrder();
 lookAtTop();
 knowNobodyApart();
+leaveLoneOnes();
 
 export { CSL };

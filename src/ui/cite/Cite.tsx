@@ -19,14 +19,15 @@ export function CiteOpen({ things, close }: { things: readonly ToCite[]; close: 
   );
 }
 /** Milliseconds after which a long list that stands there is expected to be cited. */
-const LEISURE = 2000;
+const LEISURE = 1000;
 /**
  * @param things asked for when the sheet is opened, or will be in a moment
- * @param long many of them: for whoever has cited before, the style is made ready while nothing else is done
+ * @param long many of them, as they will stay: for whoever has cited before, the list is set ahead while nothing else is done
  */
 export function Cite({ things, long = false }: { things: () => readonly ToCite[]; long?: boolean }) {
   const { reader, settings } = useHere();
   const [open, setOpen] = useState<readonly ToCite[] | null>(null);
+  const [opened, setOpened] = useState(false);
   const last = own(settings.citeAs, reader.id);
   // What is large about it comes when somebody goes towards the button, and the style that this reader cites in.
   const prepare = (pace: Pace): void =>
@@ -37,7 +38,8 @@ export function Cite({ things, long = false }: { things: () => readonly ToCite[]
   const approach = (): void => prepare('hurry');
   const atLeisure = useRef(prepare);
   atLeisure.current = prepare;
-  const expected = long && last !== undefined;
+  // What is set for an open sheet wants the processors for itself.
+  const expected = long && last !== undefined && !opened;
   useEffect(() => {
     if (!expected) return;
     const timer = setTimeout(() => atLeisure.current('leisure'), LEISURE);
@@ -50,7 +52,10 @@ export function Cite({ things, long = false }: { things: () => readonly ToCite[]
         className={kit.link}
         onPointerEnter={approach}
         onFocus={approach}
-        onClick={() => setOpen(things())}
+        onClick={() => {
+          setOpened(true);
+          setOpen(things());
+        }}
       >
         {say('keep.cite')}
       </button>

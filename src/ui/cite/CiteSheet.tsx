@@ -58,6 +58,9 @@ const inStyle = ({ style, locale, byRecord }: Omit<CiteAs, 'title'>): CiteIn => 
   locale: locale || null,
   byRecord,
 });
+/** As the processor is given them, with what their reader filled in. */
+const asCited = (things: readonly ToCite[], corrections: Corrections): CslItem[] =>
+  things.map(({ key, csl }) => ({ ...corrected(csl, corrections.get(key)), id: key }));
 /** What stands ready for the sheet that is opened next. */
 interface Prepared {
   readonly citer: Citer;
@@ -81,13 +84,12 @@ export function prepareCiter(
   void correctionsOf(theStore(), reader).then(
     (corrections) => {
       made.corrections = corrections;
+      if (!last || prepared !== made) return;
+      return made.citer.makeReady(theStore(), inStyle(last), asCited(things(), corrections), pace);
     },
     // What stands in the way of the store is said where it is read again.
     () => undefined,
   );
-  if (!last) return;
-  const items = things().map(({ key, csl }): CslItem => ({ ...csl, id: key }));
-  void made.citer.makeReady(theStore(), inStyle(last), items, pace);
 }
 function takePrepared(): Prepared {
   const taken = prepared ?? { citer: new Citer(), corrections: null };
@@ -162,13 +164,7 @@ function Sheet({ things, close }: { things: readonly ToCite[]; close: () => void
   // The same corrections read again are no reason to set everything again.
   const state = corrections && JSON.stringify([...corrections]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the text stands for the corrections
-  const items = useMemo(
-    () =>
-      corrections
-        ? things.map(({ key, csl }): CslItem => ({ ...corrected(csl, corrections.get(key)), id: key }))
-        : [],
-    [things, state],
-  );
+  const items = useMemo(() => (corrections ? asCited(things, corrections) : []), [things, state]);
   const { cited, all, failure } = useCited(citer, items, corrections ? how : { ...how, style: '' }, place);
   const titles = new Map(things.map((t) => [t.key, t.csl.title]));
   const entries = cited?.entries ?? [];

@@ -260,7 +260,7 @@ function OnePile({ pile, piles, acts }: { pile: Pile; piles: readonly Pile[]; ac
               value={words}
               onChange={(e) => setWords(e.target.value)}
             />
-            <Cite things={() => lines.map(toCite)} long={lines.length > FEW_TO_CITE} />
+            <Cite things={() => lines.map(toCite)} long={lines.length > FEW_TO_CITE && !reach.busy} />
             <a
               href={`?${new URLSearchParams({ pile: pile.id, sheet: 'fetch' })}`}
               onClick={(e) => {
