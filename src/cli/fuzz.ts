@@ -16,6 +16,7 @@ import { readLibraryData } from '../server/libraryInfo';
 import { RECORDS, RecordFile } from '../server/recordFile';
 import { type BuiltServer, startBuilt } from './builtServer';
 import { type Known, type Shot, shot } from './fuzz/requests';
+import { loopStood, Standstill } from './fuzz/standstill';
 
 const { values } = parseArgs({
   options: {
@@ -144,7 +145,29 @@ const isMeant = (what: Shot, answer: Answer): boolean =>
 const counts = new Map<string, number>();
 const findings: { why: string; shot: Shot; answer: unknown }[] = [];
 const slowest: { ms: number; path: string }[] = [];
-function judge(what: Shot, answer: Answer | { readonly broke: string }): void {
+const standstill = new Standstill();
+let loopLast = await loopStood(base);
+const asking = setInterval(
+  () =>
+    void loopStood(base).then((ms) => {
+      loopLast = ms;
+    }),
+  3000,
+);
+/** What kept somebody waiting for so long, as far as it can be told from here. */
+async function whyOf(ms: number, stolenBefore: number): Promise<string> {
+  const now = performance.now();
+  const here = Math.round(standstill.within(now - ms, now));
+  const stolen = standstill.stolen() - stolenBefore;
+  // What the server says is of the time since it was asked last.
+  const loop = Math.round(Math.max(loopLast, await loopStood(base)));
+  return `took ${Math.round(ms)} ms; the server's loop stood still for ${loop} at most, this process for ${here}, ${stolen} went to other machines`;
+}
+async function judge(
+  what: Shot,
+  answer: Answer | { readonly broke: string },
+  stolenBefore: number,
+): Promise<void> {
   const found = (why: string) =>
     findings.push({
       why,
@@ -164,7 +187,7 @@ function judge(what: Shot, answer: Answer | { readonly broke: string }): void {
   slowest.push({ ms: Math.round(answer.ms), path: `${what.method} ${what.path.slice(0, 120)}` });
   if (slowest.length > 400) slowest.sort((a, b) => b.ms - a.ms).length = 5;
   if (answer.status >= 500 && !isMeant(what, answer)) found(`status ${answer.status}`);
-  else if (answer.ms > HANG_MS) found(`took ${Math.round(answer.ms)} ms`);
+  else if (answer.ms > HANG_MS) found(await whyOf(answer.ms, stolenBefore));
 }
 
 /** What the compiler does not know: another callback sets it. */
@@ -175,7 +198,8 @@ async function worker(): Promise<void> {
   while (Date.now() < until && !hasEnded() && findings.length < 50) {
     const what = shot(r, known);
     made++;
-    judge(what, await send(what));
+    const before = standstill.stolen();
+    await judge(what, await send(what), before);
   }
 }
 await Promise.all(Array.from({ length: connections }, worker));
@@ -189,6 +213,8 @@ if ('broke' in after || after.status !== 200)
     shot: { method: 'GET', path: '/api/search?q=kelp', headers: {} },
     answer: after,
   });
+standstill.stop();
+clearInterval(asking);
 agent.destroy();
 await server?.stop();
 
