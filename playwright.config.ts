@@ -5,7 +5,7 @@ export default defineConfig({
   testDir: 'tests/e2e',
   fullyParallel: true,
   workers: 2,
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   forbidOnly: Boolean(process.env.CI),
   reporter: [['list'], ['json', { outputFile: '.cache/playwright.json' }]],

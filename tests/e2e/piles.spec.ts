@@ -346,7 +346,6 @@ test('results leave as files, thousands at once', async ({ request, baseURL }) =
 });
 
 test('five thousand things in a pile stay smooth', async ({ page }) => {
-  test.setTimeout(120_000);
   await page.goto('/piles');
   await page.getByText('nothing in it').waitFor();
   await page.evaluate(
