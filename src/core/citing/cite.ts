@@ -7,7 +7,7 @@ import type { CslItem } from '../model/record';
 import type { Cited, CitedEntry, Place } from './cited';
 import { couldLack, filledWith, type Lack, markedIn, piecesOf, signatureOf } from './lacking';
 import { localeName } from './locale';
-import { CSL, passPlainText, readAnew, tellNobodyApart } from './processor';
+import { CSL, keepOddNames, passPlainText, readAnew, tellNobodyApart } from './processor';
 import { type Run, runsOf } from './runs';
 import { hasList, type StyleNode } from './style';
 
@@ -60,6 +60,7 @@ class Setter {
     );
     this.#engine.setOutputFormat('html');
     passPlainText(this.#engine);
+    keepOddNames(this.#engine);
     if (alone) tellNobodyApart(this.#engine);
   }
   get notes(): boolean {

@@ -21,6 +21,10 @@ declare module 'citeproc' {
       found?: import('./style').StyleNode[],
     ): import('./style').StyleNode[];
   }
+  interface CslName {
+    readonly family?: string | undefined;
+    readonly given?: string | undefined;
+  }
   /** Entries that one of these is true of are left out. */
   interface Section {
     readonly exclude: readonly { readonly field: string; readonly value: string | boolean }[];
@@ -41,6 +45,11 @@ declare module 'citeproc' {
       getSortedIds(): readonly string[];
       /** Works out what things are sorted by. */
       setsortkeys(): void;
+      /** Whose names are alike: keeps one, and says how much of one is to be shown. */
+      readonly namereg: {
+        addname(id: string, name: CslName, ...how: unknown[]): void;
+        evalname(id: string, name: CslName, ...how: unknown[]): number;
+      };
       /** Things as they were read, by id. */
       readonly refhash: Record<string, unknown>;
     };
@@ -93,6 +102,6 @@ declare module 'citeproc' {
     parseXml(xml: string): import('./style').StyleNode;
   };
 
-  export type { BibliographyInfo, CitationItem, Engine, Section };
+  export type { BibliographyInfo, CitationItem, CslName, Engine, Section };
   export default CSL;
 }

@@ -150,6 +150,24 @@ describe('a list', () => {
     expect(there).toEqual(citeAll(things, setting, place));
     expect(citer.list([kelp, shore, salt])).toEqual(new Citer(setting).list([kelp, shore, salt]));
   });
+  it.each(['apa', 'modern-language-association', 'chicago-fullnote-bibliography'])(
+    'of titles and people called as every object’s own members are is set in %s, and told apart',
+    (id) => {
+      const odd = ['constructor', 'toString', '__proto__', 'valueOf'];
+      const things = odd.flatMap((name): CslItem[] => [
+        { id: `t ${name}`, type: 'book', title: name },
+        { id: `u ${name}`, type: 'book', title: name },
+        { id: `p ${name}`, type: 'book', title: 'Weeds', author: [{ family: name, given: name }] },
+      ]);
+      const cited = citeAll(things, settingOf(nodeOf(id)));
+      expect(cited.entries).toHaveLength(things.length);
+      // One of these styles prints a dash for what was just named.
+      for (const name of odd)
+        expect(
+          cited.entries.filter((e) => asText(e.runs).toLowerCase().includes(name.toLowerCase())),
+        ).toHaveLength(id.startsWith('modern') ? 2 : 3);
+    },
+  );
   it('of any other public style can be set, with a text for each thing', () => {
     // Every sixtieth of them: each is another's work.
     const all = 'abcdefghijklmnopqrstuvwxyz'.split('').flatMap((c) => styles.find(c).slice(0, 2));

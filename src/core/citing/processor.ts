@@ -3,7 +3,7 @@
  * small steps; what is here are those of them that took most and could take less with the very same result, which
  * `citing.test.ts` holds against the processor as it comes.
  */
-import CSL, { type Engine } from 'citeproc';
+import CSL, { type CslName, type Engine } from 'citeproc';
 import type { StyleNode } from './style';
 
 /** Text in which no quotation mark, apostrophe or tag can stand, in whatever language. */
@@ -27,12 +27,29 @@ export function tellNobodyApart(engine: Engine): void {
   engine.disambiguate.modes.length = 0;
   apart.add(engine);
 }
+/** Nothing to be seen: with it a text is no member that every object has. */
+const JOINER = '\u2060';
+/** It looks things up by their text in plain objects; nobody's book is called as what every object has. */
+const asKey = (text: string): string => (text in Object.prototype ? text + JOINER : text);
 /** What is told apart is first set as it is cited, to see whose citations are alike. */
 function knowNobodyApart(): void {
   const { getAmbiguousCite } = CSL;
   CSL.getAmbiguousCite = function (item, ...how) {
-    return apart.has(this) ? item.id : getAmbiguousCite.call(this, item, ...how);
+    return apart.has(this) ? item.id : asKey(getAmbiguousCite.call(this, item, ...how));
   };
+}
+/** A part of a name as the processor looks it up: without its stops. */
+const namePart = (part: string | undefined): string | undefined =>
+  part && asKey(part.replace(/\./g, ' ').trim()).endsWith(JOINER) ? part + JOINER : part;
+/** The same for the names that it keeps, by family and by given name. */
+export function keepOddNames({ registry: { namereg } }: Engine): void {
+  const { addname, evalname } = namereg;
+  const safe = (name: CslName): CslName => {
+    const [family, given] = [namePart(name.family), namePart(name.given)];
+    return family === name.family && given === name.given ? name : { ...name, family, given };
+  };
+  namereg.addname = (id, name, ...how) => addname.call(namereg, id, safe(name), ...how);
+  namereg.evalname = (id, name, ...how) => evalname.call(namereg, id, safe(name), ...how);
 }
 /** A thing of the list is asked for again, and takes the place of what was read of it. */
 export function readAnew(engine: Engine, id: string): void {
