@@ -12,11 +12,23 @@ try {
 if (document.currentScript.dataset.letters) {
   const { letters } = document.currentScript.dataset;
   const key = 'legendum.letters';
+  // Letters that a first page has none of, and most lists some: fetched then, all of the page would be laid out anew.
+  const rest = () => {
+    if (navigator.connection?.saveData) return;
+    for (const face of ['"Atkinson Hyperlegible Next Variable"', '"Literata Variable"', 'italic "Literata Variable"'])
+      document.fonts.load(face.replace(/(?=")/, '1em '), 'ő');
+  };
   const add = () => {
     const sheet = document.createElement('link');
     sheet.rel = 'stylesheet';
     sheet.href = letters;
-    sheet.onload = () => document.fonts.ready.then(() => localStorage.setItem(key, letters)).catch(() => {});
+    sheet.onload = () =>
+      document.fonts.ready
+        .then(() => {
+          localStorage.setItem(key, letters);
+          rest();
+        })
+        .catch(() => {});
     document.head.append(sheet);
   };
   // Twenty seconds at most: what has not come by then may never come.

@@ -3,6 +3,7 @@
 import { act, cleanup, fireEvent, render, renderHook, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { adjust, go, useAddress } from './address';
+import { useAfterFrame } from './afterFrame';
 import { Boundary } from './Boundary';
 import { Failure } from './Failure';
 import { useKeys } from './keys';
@@ -173,5 +174,33 @@ describe('what is kept, where there is no store', () => {
     expect(first).toEqual([]);
     expect(result.current).toBe(first);
     Object.defineProperty(window, 'indexedDB', { value: store, configurable: true });
+  });
+});
+
+describe('what comes after the frame', () => {
+  it('is not there before one is painted, then follows, and skips what did not last a frame', async () => {
+    const frames: FrameRequestCallback[] = [];
+    const asked = vi.spyOn(window, 'requestAnimationFrame').mockImplementation((f) => frames.push(f));
+    const left = vi.spyOn(window, 'cancelAnimationFrame').mockImplementation((n) => {
+      frames[n - 1] = () => {};
+    });
+    const painted = () =>
+      act(async () => {
+        for (const f of frames.splice(0)) f(0);
+        await new Promise((done) => setTimeout(done, 5));
+      });
+    const { result, rerender } = renderHook(({ value }) => useAfterFrame(value), {
+      initialProps: { value: 'a' },
+    });
+    expect(result.current).toBeUndefined();
+    await painted();
+    expect(result.current).toBe('a');
+    rerender({ value: 'b' });
+    rerender({ value: 'c' });
+    expect(result.current).toBe('a');
+    await painted();
+    expect(result.current).toBe('c');
+    asked.mockRestore();
+    left.mockRestore();
   });
 });

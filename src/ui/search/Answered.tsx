@@ -3,7 +3,7 @@
  * before.
  */
 
-import { Suspense, startTransition, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, startTransition, useEffect, useMemo, useRef, useState } from 'react';
 import { AHEAD, AskError, getSearch } from '../../browser/client';
 import { part } from '../../browser/parts';
 import { remember } from '../../browser/searches';
@@ -26,7 +26,7 @@ import { CiteOpen } from '../cite/Cite';
 import type { ToCite } from '../cite/CiteSheet';
 import { ItemPane } from '../item/ItemPane';
 import { slipHref } from '../item/links';
-import { afterFrame } from '../kit/afterFrame';
+import { afterFrame, useAfterFrame } from '../kit/afterFrame';
 import { useHere } from '../kit/app';
 import { Failure } from '../kit/Failure';
 import { useKeys } from '../kit/keys';
@@ -117,13 +117,13 @@ function TheAnswer({ request, open, left, asked, change, show, setFault }: Props
   const kept = own(settings.kept, reader.id) ?? NOTHING_KEPT;
   const results = useResults(request, moment, true, info.desk);
   const { answer, positionOf, lineAt, error } = results;
-  // The list stays what it is until the next one is there, and is drawn before what stands beside it.
+  // The list stays what it is until the next one is there, and is painted before what stands beside it.
   const listed = useRef(request);
   if (!results.before) listed.current = request;
   const listedKey = printRequest(listed.current).toString();
   // biome-ignore lint/correctness/useExhaustiveDependencies: the request by its key
   const shown = useMemo(() => answer && { answer, request: listed.current }, [answer, listedKey]);
-  const beside = useDeferredValue(shown);
+  const beside = useAfterFrame(shown);
   const breakdown = useMemo(
     () =>
       beside && (
