@@ -25,8 +25,8 @@ export interface DeskAddresses {
   /** The desk's clock is moved: it is told the moment. */
   readonly movable?: boolean;
 }
-/** Milliseconds that the desk has to answer. */
-const [PATIENCE, COPIES_PATIENCE] = [8000, 1500];
+/** Milliseconds that the desk has to answer; about copies, however often it has to be asked. */
+const [PATIENCE, COPIES_PATIENCE] = [8000, 1200];
 const IDS_AT_ONCE = 100;
 
 /** @param template with `{id}` in it */
@@ -44,12 +44,12 @@ export class HttpCirculation implements Circulation {
   constructor(at: DeskAddresses) {
     this.#at = at;
   }
-  async #ask(address: string, at: string, patience: number, init: RequestInit = {}): Promise<unknown> {
+  async #ask(address: string, at: string, patience: AbortSignal, init: RequestInit = {}): Promise<unknown> {
     const url = new URL(address);
     if (this.#at.movable) url.searchParams.set('at', at);
     let answer: Response;
     try {
-      answer = await (this.#at.fetch ?? fetch)(url, { ...init, signal: AbortSignal.timeout(patience) });
+      answer = await (this.#at.fetch ?? fetch)(url, { ...init, signal: patience });
     } catch (error) {
       throw new DeskSilent(error instanceof Error ? error.name : 'unknown');
     }
@@ -60,7 +60,7 @@ export class HttpCirculation implements Circulation {
     throw new DeskSilent(`${answer.status} ${said}`.trim());
   }
   #core(path: string, token: string, at: string, doc?: readonly object[]): Promise<unknown> {
-    return this.#ask(`${this.#at.core}/${path}`, at, PATIENCE, {
+    return this.#ask(`${this.#at.core}/${path}`, at, AbortSignal.timeout(PATIENCE), {
       headers: {
         authorization: `Bearer ${token}`,
         accept: 'application/json',
@@ -99,13 +99,14 @@ export class HttpCirculation implements Circulation {
   async copies(records: readonly string[], at: string): Promise<LiveCopies> {
     const today = parseDay(at.slice(0, 10)) ?? dayNumber(0);
     const out: Record<string, readonly LiveCopy[]> = Object.create(null) as Record<string, never>;
+    const patience = AbortSignal.timeout(COPIES_PATIENCE);
     for (let n = 0; n < records.length; n += IDS_AT_ONCE) {
       const url = new URL(this.#at.daia);
       // An id that holds what parts them can't be asked for.
       const ids = records.slice(n, n + IDS_AT_ONCE).filter((id) => !id.includes('|'));
       url.searchParams.set('id', ids.map((id) => filled(this.#at.edition, id)).join('|'));
       url.searchParams.set('format', 'json');
-      const answer = readDaia(await this.#ask(url.href, at, COPIES_PATIENCE));
+      const answer = readDaia(await this.#ask(url.href, at, patience));
       if (!answer) throw new DeskSilent('an answer that is none');
       for (const { id, requested, item } of answer.document) {
         const record = unfilled(this.#at.edition, requested ?? id);
