@@ -30,6 +30,7 @@ await bundleNode(
     // What the library desk begins by hand.
     indexing: 'src/cli/index.ts',
     harvesting: 'src/cli/harvest.ts',
+    recordThread: 'src/server/recordThread.ts',
   },
   join(OUT, 'app'),
 );

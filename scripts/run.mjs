@@ -10,11 +10,11 @@ const [name, ...args] = process.argv.slice(2);
 const WITH = {
   bench: ['peerEngine', 'worldWorker'],
   demoIndex: ['worldWorker'],
-
   tool: ['materialWorker', 'trainWorker'],
 };
 const entries = Object.fromEntries([name, ...(WITH[name] ?? [])].map((n) => [n, `src/cli/${n}.ts`]));
-const out = await bundleNode(entries, '.cache/cli');
+// Whatever builds an index has the thread that packs its records beside it.
+const out = await bundleNode({ ...entries, recordThread: 'src/server/recordThread.ts' }, '.cache/cli');
 const done = spawnSync(process.execPath, ['--max-old-space-size=12000', `${out}/${name}.mjs`, ...args], {
   stdio: 'inherit',
   env: withLargePages(),

@@ -40,7 +40,8 @@ import { FileSpool } from './fileSpool';
 import { readHistory, writeHistory } from './historyFile';
 import { digestOfText, readManifest, writeManifest } from './manifest';
 import { programDigest } from './program';
-import { RECORDS, RecordFile, RecordWriter } from './recordFile';
+import { RECORDS, RecordFile } from './recordFile';
+import { RecordsAside } from './recordsAside';
 import { makingPlace, replaceWith, tidy } from './replace';
 import { writeServices } from './servicesFile';
 import { openStanding, type StandingIndex } from './standing';
@@ -113,13 +114,13 @@ export function buildIndex(
   // By what was learnt of lenders; what stands in the index is what they publish.
   const reckoned = source.learnt ? { ...world.library, lenders: source.learnt } : world.library;
   const before = afresh ? null : openStanding(dir, { ...world, library: reckoned }, analysis);
+  const texts = new RecordsAside(join(making, RECORDS));
   try {
     const itemOf = comingItems(new Map(world.journals.map((j) => [j.id, j])), world.lines);
     const spool = new FileSpool(join(making, 'words.tmp'));
     const builder = new IndexBuilder(reckoned, analysis, spool, before?.standing);
     const standing = before && new Unchanged(before);
     const ebooks: KbartLine[] = [];
-    const texts = new RecordWriter(join(making, RECORDS));
     let total = 0;
     for (const record of world.records) {
       // An address can't end in a dot or two alone: they mean the folder.
@@ -213,6 +214,7 @@ export function buildIndex(
     rmSync(making, { recursive: true, force: true });
     throw inWords(error, dir);
   } finally {
+    texts.stop();
     before?.close();
   }
 }
