@@ -132,13 +132,19 @@ export function indexFolder(
   const files = new FolderItems(dir, folder, kept);
   let joined: Joined = { joined: 0, works: 0 };
   const place = join(tmpdir(), `legendum-records-${process.pid}.tmp`);
+  const texts = new WeakMap<DiscoveryRecord, string>();
   function* records(): Generator<DiscoveryRecord> {
     if (!folder) return;
     const all = descriptionsOf(dir, folder, problems.told, files);
     const whole = folder.mapping.join
-      ? joinedRecords(all, place, (came) => {
-          joined = came;
-        })
+      ? joinedRecords(
+          all,
+          place,
+          (came) => {
+            joined = came;
+          },
+          texts,
+        )
       : all;
     for (const record of whole) yield counts.saw(record);
   }
@@ -175,6 +181,7 @@ export function indexFolder(
         ...(logo ? { logo: join(dir, logo) } : {}),
         courses: { saw: () => undefined, made: () => folder.courses },
         records: { [Symbol.iterator]: records },
+        textOf: (record) => texts.get(record),
         report: () => deskReport({ folder: resolve(dir), ...found() }, problems),
       },
       out,

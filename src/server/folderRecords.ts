@@ -192,8 +192,8 @@ class RecordFile {
     const [from, to] = [this.#starts[n] as number, this.#starts[n + 1] as number];
     return JSON.parse(this.#bytes(from, to).toString('utf8')) as DiscoveryRecord;
   }
-  /** All of them, one by one, with their numbers. */
-  *all(wanted: (n: number) => boolean): Generator<readonly [number, DiscoveryRecord]> {
+  /** All of them, one by one, with their numbers and the text that each stands as. */
+  *all(wanted: (n: number) => boolean): Generator<readonly [number, DiscoveryRecord, string]> {
     if (this.#held) this.#flush();
     for (let first = 0; first < this.count; ) {
       let last = first + 1;
@@ -203,7 +203,8 @@ class RecordFile {
       for (let n = first; n < last; n++)
         if (wanted(n)) {
           const [a, b] = [(this.#starts[n] as number) - from, (this.#starts[n + 1] as number) - from];
-          yield [n, JSON.parse(bytes.toString('utf8', a, b)) as DiscoveryRecord];
+          const text = bytes.toString('utf8', a, b);
+          yield [n, JSON.parse(text) as DiscoveryRecord, text];
         }
       first = last;
     }
@@ -214,6 +215,9 @@ class RecordFile {
   }
 }
 
+/** Whether a record names others. */
+const pointsOn = ({ host, references, citedBy, retracts, retraction }: DiscoveryRecord): boolean =>
+  [host, references, citedBy, retracts, retraction].some((named) => named !== undefined);
 /** What joining has come to. */
 export interface Joined {
   /** Descriptions that went into another's record. */
@@ -226,11 +230,13 @@ export interface Joined {
  * first of each came.
  * @param path of a file that is written meanwhile
  * @param told what came of it, told at the end
+ * @param texts takes the JSON of the records that are as they were described, so that it need not be written again
  */
 export function* joinedRecords(
   descriptions: Iterable<DiscoveryRecord>,
   path: string,
   told: (joined: Joined) => void,
+  texts = new WeakMap<DiscoveryRecord, string>(),
 ): Generator<DiscoveryRecord> {
   const file = new RecordFile(path);
   const same = new SameFinder();
@@ -255,10 +261,15 @@ export function* joinedRecords(
     for (const work of new Set(works.values()))
       ids.set(work, file.at(work).work ?? `work-${file.at(work).id}`);
     const now = (id: RecordId): RecordId => heads.get(id) ?? id;
-    for (const [n, record] of file.all((k) => !swallowed.has(k))) {
+    for (const [n, record, text] of file.all((k) => !swallowed.has(k))) {
       const others = (groups.get(n) ?? []).filter((k) => k !== n).map((k) => file.at(k));
       const whole = joinedRecord(record, others);
       const work = whole.work ?? ids.get(works.get(n) ?? -1);
+      if (whole === record && work === whole.work && (heads.size === 0 || !pointsOn(whole))) {
+        texts.set(record, text);
+        yield record;
+        continue;
+      }
       yield {
         ...whole,
         ...(work === undefined ? {} : { work }),

@@ -49,11 +49,16 @@ describe('the folder', () => {
     const { folder, records, problems } = read(DIR);
     expect(problems).toEqual([]);
     let said = { joined: 0, works: 0 };
-    const whole = [
-      ...joinedRecords(records, join(root, 'records.tmp'), (j) => {
-        said = j;
-      }),
-    ];
+    const texts = new WeakMap<DiscoveryRecord, string>();
+    const told = (j: typeof said): void => {
+      said = j;
+    };
+    const whole = [...joinedRecords(records, join(root, 'records.tmp'), told, texts)];
+    // Those that went into a record with others, or name what did, are written anew; the text of the others is theirs.
+    const asCame = whole.filter((r) => texts.has(r));
+    expect(asCame.length).toBeGreaterThan(1500);
+    expect(asCame.length).toBeLessThan(whole.length);
+    for (const r of asCame) expect(texts.get(r)).toBe(JSON.stringify(r));
     // The bibliography has 88 books and 77 articles of others, and 60 of its own; the seminar 25 articles.
     expect([records.length, said.joined, whole.length]).toEqual([3131, 191, 2940]);
     expect(new Set(whole.map((r) => r.id)).size).toBe(whole.length);
