@@ -1,8 +1,8 @@
 /**
  * `fuzz [--minutes N] [--seed N] [--index DIR] [--at ADDRESS] [--connections N]`: knocks at every endpoint
  * and page of the built server with inputs drawn by seed. Found is: an answer of 5xx, one that takes over two
- * seconds, a connection that breaks, a server that ends. Each finding is written to .cache/fuzz, and the
- * command ends with 1.
+ * seconds while this process ran, a connection that breaks, a server that ends. Each finding is written to
+ * .cache/fuzz, and the command ends with 1.
  */
 
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -154,6 +154,13 @@ const asking = setInterval(
     }),
   3000,
 );
+/** Answers that came late, or were given up, while this process did not come to its turn either. */
+let machineStood = 0;
+/** Milliseconds of those that an answer took in which this process ran: what is left is the server's own. */
+const ownOf = (ms: number): number => {
+  const now = performance.now();
+  return ms - standstill.within(now - ms, now);
+};
 /** What kept somebody waiting for so long, as far as it can be told from here. */
 async function whyOf(ms: number, stolenBefore: number): Promise<string> {
   const now = performance.now();
@@ -186,8 +193,12 @@ async function judge(
   counts.set(key, (counts.get(key) ?? 0) + 1);
   slowest.push({ ms: Math.round(answer.ms), path: `${what.method} ${what.path.slice(0, 120)}` });
   if (slowest.length > 400) slowest.sort((a, b) => b.ms - a.ms).length = 5;
-  if (answer.status >= 500 && !isMeant(what, answer)) found(`status ${answer.status}`);
-  else if (answer.ms > HANG_MS) found(await whyOf(answer.ms, stolenBefore));
+  const late = answer.ms > HANG_MS;
+  const itself = ownOf(answer.ms) > HANG_MS;
+  // A machine that stands still has a question's time run out as well.
+  if (late && !itself && (answer.status < 500 || answer.status === 503)) machineStood++;
+  else if (answer.status >= 500 && !isMeant(what, answer)) found(`status ${answer.status}`);
+  else if (late) found(await whyOf(answer.ms, stolenBefore));
 }
 
 /** What the compiler does not know: another callback sets it. */
@@ -230,6 +241,7 @@ console.log(
       minutes,
       connections,
       requests: made,
+      machineStood,
       statuses: Object.fromEntries([...counts].sort()),
       slowest: slowest.slice(0, 5),
       findings: findings.map((f) => `${f.why}: ${f.shot.method} ${f.shot.path.slice(0, 160)}`),
