@@ -70,8 +70,10 @@ const GENERATION = /^(?:I{2,3}|IV|[JS]r\.?)$/u;
 /** A few words among people are one of them: `Qiang Can`, `Can, Qiang`, `Can Q`. */
 function asPerson(text: string, beside: boolean, turned: boolean): CslName {
   const words = text.split(/\s+/);
-  if (words.length > (beside ? 4 : 3) || words.length < 2) return { literal: text };
-  const [family, given] = text.split(/,\s*/);
+  const [family, given, more] = text.split(/,\s*/);
+  // `de Ordín Quinués, Felipe`: no body is called so.
+  const byComma = more === undefined && given !== undefined && /^\p{Ll}/u.test(text) && words.length < 6;
+  if ((words.length > (beside ? 4 : 3) && !byComma) || words.length < 2) return { literal: text };
   if (given) return { family: lower(family as string), given: spaced(given) };
   const last = words.at(-1) as string;
   if (GENERATION.test(last) && words.length > 2)
@@ -85,8 +87,42 @@ function asPerson(text: string, beside: boolean, turned: boolean): CslName {
     ? { family: lower(words.slice(0, -1).join(' ')), given: spaced(last) }
     : { family: lower(last), given: spaced(words.slice(0, -1).join(' ')) };
 }
-/** @param beside whether there are others that are people */
-function nameOf(person: Person, text: string, beside: boolean, turned: boolean): CslName | null {
+/** Words, and initials behind them with no comma between: `Amares Esteiro B`, `Lo Ferraldi TF`. */
+const WORDS_THEN_INITIALS =
+  /^(\p{L}[\p{L}\p{M}’'‐-]*\p{Ll}(?:\s+\p{L}[\p{L}\p{M}’'‐-]*\p{Ll})*)\s+(\p{Lu}\.?(?:[\s-]?\p{Lu}\.?){0,2})$/u;
+/**
+ * Who has initials has no names written out before them: what stands before is of the family name, unless somebody
+ * beside has given names written out.
+ */
+function beforeInitials(
+  person: Person,
+  text: string,
+): { readonly family: string; readonly given: string } | null {
+  const [first] = person.given;
+  const last = person.family.at(-1);
+  if (!last || (first && (first.from < last.to || /[,;(]/.test(text.slice(last.to, first.from)))))
+    return null;
+  const from = person.family[0]?.from ?? 0;
+  const to = person.given.at(-1)?.to ?? last.to;
+  const whole = text.slice(from, to).replace(/\s+/g, ' ');
+  const own = WORDS_THEN_INITIALS.exec(whole);
+  if (!own || /\p{Lu}{3}/u.test(whole.split(' ')[0] ?? '')) return null;
+  const [, family = '', given = ''] = own;
+  return GENERATION.test(given) || !family.includes(' ') ? null : { family, given: spaced(given) };
+}
+/**
+ * @param beside whether there are others that are people
+ * @param writtenOut whether somebody has given names that are written out
+ */
+function nameOf(
+  person: Person,
+  text: string,
+  {
+    beside,
+    turned,
+    writtenOut,
+  }: { readonly beside: boolean; readonly turned: boolean; readonly writtenOut: boolean },
+): CslName | null {
   const of = (runs: readonly Run[]): string[] =>
     runs.map((r) => text.slice(r.from, r.to).replace(/\s+/g, ' '));
   if (person.literal.length) {
@@ -109,6 +145,8 @@ function nameOf(person: Person, text: string, beside: boolean, turned: boolean):
     .map(spaced)
     .join(' ');
   const suffix = of(person.suffix).join(' ');
+  const double = writtenOut ? null : beforeInitials(person, text);
+  if (double) return { ...double, ...(suffix ? { suffix } : {}) };
   if (!family)
     return given ? (beside && given.includes(' ') ? asPerson(given, true, turned) : { family: given }) : null;
   return { family, ...(given ? { given } : {}), ...(suffix ? { suffix } : {}) };
@@ -150,7 +188,12 @@ export function namesOf(
   begin();
   const named = people.filter((p) => !isNobody(p, text));
   const beside = named.some((p) => p.family.length > 0 && p.given.length > 0);
-  return named.flatMap((p, k) => nameOf(p, text, beside, isTurned(k ? lean?.next : lean?.first)) ?? []);
+  const writtenOut = named.some(
+    ({ given }) => given.length > 0 && given.every((g) => /\p{Ll}{2}$/u.test(text.slice(g.from, g.to))),
+  );
+  return named.flatMap(
+    (p, k) => nameOf(p, text, { beside, turned: isTurned(k ? lean?.next : lean?.first), writtenOut }) ?? [],
+  );
 }
 
 const cut = (text: string): string => text.slice(0, READ_AT_MOST);

@@ -5,12 +5,15 @@ import type { CslDate, CslName, ReferenceItem } from '../model/record';
 import { table } from '../table';
 import { trimmed } from '../text';
 import { fold } from '../words/fold';
+import { withBeginning } from './beginnings';
 import type { Lean } from './manner';
 import { readNames } from './names';
+import { quotedTitle } from './quoted';
 import { type Part, ROLES, type Role } from './roles';
 import { kindOf, type Model, tag, type Weighed, weigh } from './tagger';
 import { type Token, tokenise } from './tokens';
 import { wholeParts } from './wholeParts';
+import { withYear } from './yearSeen';
 
 export interface ReadReference {
   readonly text: string;
@@ -248,7 +251,8 @@ export function partsOf(
   order?: readonly Float64Array[],
 ): readonly Part[] {
   const { roles, sure } = tag(weighed, model, order);
-  return wholeParts(text, withNumbers(text, runs(text, weighed.tokens, roles, sure)));
+  const read = withNumbers(text, runs(text, weighed.tokens, roles, sure));
+  return wholeParts(text, withBeginning(text, withYear(text, quotedTitle(text, read))));
 }
 /**
  * Reads one reference by itself; those of a list are read better together (alike.ts). The text is taken as it is;

@@ -1,25 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Part, ROLES, type Role } from './roles';
+import { markedParts, saidParts } from '../../../tests/fixtures/markedParts';
+import { type Part, ROLES } from './roles';
 import { wholeParts } from './wholeParts';
 
-/** Parts of a text written as `{role words}`; the text without that, and its parts. */
-function marked(text: string): readonly [string, readonly Part[]] {
-  const parts: Part[] = [];
-  let plain = '';
-  for (const m of text.matchAll(/\{(\w+) ([^}]*)\}|[^{]+/g)) {
-    const [all, role, words] = m;
-    if (role) {
-      const start = plain.length;
-      plain += words;
-      parts.push({ role: role as Role, start, end: plain.length, confidence: 1 });
-    } else plain += all;
-  }
-  return [plain, parts];
-}
 const whole = (text: string): readonly string[] => {
-  const [plain, parts] = marked(text);
-  return wholeParts(plain, parts).map((p) => `${p.role} ${plain.slice(p.start, p.end)}`);
+  const [plain, parts] = markedParts(text);
+  return saidParts(plain, wholeParts(plain, parts));
 };
 
 describe('parts made whole', () => {
@@ -48,6 +35,33 @@ describe('parts made whole', () => {
       'what is never closed stays as it was read',
       '{title Tides (and other things}. {year 2001}',
       ['title Tides (and other things', 'year 2001'],
+    ],
+    [
+      'the pages of a part stand between its title and what it is in',
+      '{author Sand}. {year 2003}. {title Shallow Variations Pages 11–61 in The Pregnancy of Stress}. {publisher Xii}',
+      [
+        'author Sand',
+        'year 2003',
+        'title Shallow Variations',
+        'page 11–61',
+        'container The Pregnancy of Stress',
+        'publisher Xii',
+      ],
+    ],
+    [
+      'the same where what it is in was read',
+      '{author Nar}. {title Spectrotopology. Pages S20–S27} in {container Prose: Second Conference}.',
+      ['author Nar', 'title Spectrotopology', 'page S20–S27', 'container Prose: Second Conference'],
+    ],
+    [
+      'a bracket that a title closes was opened in it',
+      '{author Crow, J. Height (}{title 1713)}. {container The Sunday}, {year 1957}',
+      ['author Crow, J.', 'title Height (1713)', 'container The Sunday', 'year 1957'],
+    ],
+    [
+      'pages within a title are its words',
+      '{title Lost Pages in the history of kelp}. {publisher Row}, {year 1957}',
+      ['title Lost Pages in the history of kelp', 'publisher Row', 'year 1957'],
     ],
     [
       'a number that counts is of the title',

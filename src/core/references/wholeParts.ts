@@ -89,11 +89,53 @@ function withTitle(text: string, parts: readonly Part[]): readonly Part[] {
   return /\b\p{Ll}{1,3}\W*$/iu.test(before) ? parts : parts.with(own, { ...book, role: 'title' });
 }
 
+/** `Shallow Variations Pages 11–61 in The Pregnancy`: the title of a part, its pages, and what it stands in. */
+const PAGES_IN =
+  /^(.{3,}?)[.,]?\s+(?:Pages?|pp\.)\s+([A-Za-z]?\d[\dA-Za-z]*(?:[-–‑][A-Za-z]?\d+)?)\s+in:?\s+(.*)$/u;
+function withPages(text: string, parts: readonly Part[]): readonly Part[] {
+  const title = parts.find((p) => p.role === 'title');
+  if (!title || parts.some((p) => p.role === 'page')) return parts;
+  const next = parts.find((p) => p.start >= title.end);
+  const container = parts.find((p) => p.role === 'container');
+  // What it stands in may be read as such already: then the title reaches up to it.
+  const end = container && container === next ? container.start : title.end;
+  const own = PAGES_IN.exec(text.slice(title.start, end));
+  if (!own || (own[3] !== '') === (container !== undefined)) return parts;
+  const [, name = '', page = '', whole = ''] = own;
+  const at = title.start + text.slice(title.start, end).indexOf(page, name.length);
+  const made: Part[] = [
+    { ...title, end: title.start + name.length },
+    { ...title, role: 'page', start: at, end: at + page.length },
+    ...(whole ? [{ ...title, role: 'container' as const, start: end - whole.length, end }] : []),
+  ];
+  return parts.flatMap((p) => (p === title ? made : p));
+}
+/** `(Height (1713)`: a bracket that closes at a title's beginning was opened before it. */
+function openedBefore(text: string, parts: readonly Part[]): readonly Part[] {
+  const title = parts.find((p) => p.role === 'title');
+  if (!title) return parts;
+  const close = text.slice(title.start, title.end + 1).indexOf(')');
+  const opened = text.lastIndexOf('(', title.start);
+  const before = parts.find((p) => p.end > opened && p.start < opened && p.role === 'author');
+  if (close < 0 || close > 8 || opened < 0 || text.slice(title.start, title.start + close).includes('('))
+    return parts;
+  // From behind the last stop of whoever it was taken for.
+  const own = before && /^(.*\.\s+)\p{Lu}[^.]*$/su.exec(text.slice(before.start, opened));
+  if (!before || !own) return parts;
+  const start = before.start + (own[1] as string).length;
+  return parts.map((p) =>
+    p === title
+      ? { ...title, start, end: Math.max(title.end, title.start + close + 1) }
+      : p === before
+        ? { ...before, end: before.start + (own[1] as string).trimEnd().length }
+        : p,
+  );
+}
 /** @returns the parts in their order; the same list where nothing is missing */
 export function wholeParts(text: string, parts: readonly Part[]): readonly Part[] {
-  const named = withTitle(text, parts);
+  const named = openedBefore(text, withPages(text, withTitle(text, parts)));
   const whole = named.map((p) => (TEXTS.has(p.role) ? wholeText({ text, parts: named }, p) : p));
-  if (whole.every((p, i) => p === parts[i])) return parts;
+  if (whole.length === parts.length && whole.every((p, i) => p === parts[i])) return parts;
   // A year that a name has in brackets is the name's.
   return whole.filter((p) => !whole.some((o) => o !== p && o.start <= p.start && o.end >= p.end));
 }

@@ -1,0 +1,39 @@
+/** Whoever stands at the beginning and was taken for nobody; and what stands there and is nobody. */
+import { describe, expect, it } from 'vitest';
+import { markedParts, saidParts } from '../../../tests/fixtures/markedParts';
+import { withBeginning } from './beginnings';
+
+const read = (marked: string): string => {
+  const [text, parts] = markedParts(marked);
+  return saidParts(text, withBeginning(text, parts)).join(' | ');
+};
+describe('a reference begins', () => {
+  it.each([
+    [
+      'with family names between strokes',
+      'Dladi-Teko/van Dornholz, {title De l’archive}, {year 1970}',
+      'author Dladi-Teko/van Dornholz | title De l’archive | year 1970',
+    ],
+    [
+      'with a label, and the same people after it',
+      'Sotman/Durin ({year 1987}): Sotman, M./Durin, G.: {title Effects}, in: {container The Daily}',
+      'author Sotman/Durin | year 1987 | author Sotman, M./Durin, G. | title Effects | container The Daily',
+    ],
+    [
+      'with a body that its title names again',
+      '{author Ministério da Saúde} ({year 1926}): {title Ministério da Saúde: Chromophagella}',
+      'author Ministério da Saúde | year 1926 | title Chromophagella',
+    ],
+  ])('%s', (_, marked, said) => expect(read(marked)).toBe(said));
+  it.each([
+    '{author Lind, A.} ({year 2001}): {title Kelp}',
+    // Somebody is named already; strokes in a title; a subtitle that begins like nobody.
+    'Input/Output, {author Lind, A.}, {title Kelp}, {year 2001}',
+    '{title Land/Sea, a border}. {year 2001}',
+    'Lind ({year 2001}): Essays. {title Kelp}',
+    '{author Lind} ({year 2001}): {title Lindens: a history}',
+  ])('as it was read: %s', (marked) => {
+    const [text, parts] = markedParts(marked);
+    expect(withBeginning(text, parts)).toBe(parts);
+  });
+});
