@@ -65,6 +65,8 @@ const anyOf = (words: readonly string[]): RegExp =>
   new RegExp(`(?<!\\p{L})(?:${words.join('|')})(?!\\p{L})`, 'iu');
 const BODY_ALWAYS = anyOf(BODY_WORDS);
 const BODY = new RegExp(`${anyOf([...BODY_WORDS, ...BODY_HINTS]).source}|&|\\d`, 'iu');
+/** `Anna B`: the stop behind it is the initial's. */
+const ENDS_IN_INITIAL = /[\s.-]\p{Lu}$/u;
 /** What stands behind a name and is no initial of it. */
 const GENERATION = /^(?:I{2,3}|IV|[JS]r\.?)$/u;
 /** A few words among people are one of them: `Qiang Can`, `Can, Qiang`, `Can Q`. */
@@ -139,7 +141,10 @@ function nameOf(
   const given = of(
     person.given.map((r) => ({
       from: r.from,
-      to: text[r.to] === '.' && r.to - r.from <= 4 ? r.to + 1 : r.to,
+      to:
+        text[r.to] === '.' && (r.to - r.from <= 4 || ENDS_IN_INITIAL.test(text.slice(r.from, r.to)))
+          ? r.to + 1
+          : r.to,
     })),
   )
     .map(spaced)

@@ -155,8 +155,8 @@ describe('names', () => {
       { family: 'Großstein', given: 'H. M. M.' },
     ]);
     expect(readNames('Lind, Anna B., & Moor, Tone C.', model)).toEqual([
-      { family: 'Lind', given: 'Anna B' },
-      { family: 'Moor', given: 'Tone C' },
+      { family: 'Lind', given: 'Anna B.' },
+      { family: 'Moor', given: 'Tone C.' },
     ]);
     expect(readNames('Anna B. Lind', model)).toEqual([{ family: 'Lind', given: 'Anna B.' }]);
   });
