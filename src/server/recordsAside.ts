@@ -3,7 +3,6 @@
  * nothing else in it. Few records, and a program that was not bundled, do without.
  */
 import { existsSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import { MessageChannel, type MessagePort, receiveMessageOnPort, Worker } from 'node:worker_threads';
 import { RecordWriter } from './recordFile';
 
@@ -57,7 +56,8 @@ export class RecordsAside {
     }
   }
   #hand(): void {
-    if (!this.#thread && existsSync(fileURLToPath(this.#script)))
+    // Where programs run as if they were a page's (tests of views), nothing stands beside them.
+    if (!this.#thread && this.#script.protocol === 'file:' && existsSync(this.#script))
       this.#thread = new Thread(this.#path, this.#script);
     if (this.#thread) this.#thread.take(this.#waiting, this.#bytes);
     else this.#writeHere();
