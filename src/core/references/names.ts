@@ -110,6 +110,8 @@ function beforeInitials(
   const own = WORDS_THEN_INITIALS.exec(whole);
   if (!own || /\p{Lu}{3}/u.test(whole.split(' ')[0] ?? '')) return null;
   const [, family = '', given = ''] = own;
+  // `Grisveen Asger M.`: one initial with a stop stands behind given names as often as behind a double one.
+  if (text[to] === '.' && /^\p{Lu}$/u.test(given)) return null;
   return GENERATION.test(given) || !family.includes(' ') ? null : { family, given: spaced(given) };
 }
 /**

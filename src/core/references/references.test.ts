@@ -149,7 +149,7 @@ describe('names', () => {
       { family: 'Nielhaug', given: 'Søren', suffix: 'II' },
     ]));
   it('has no name written out before initials, but where somebody beside has one', () => {
-    expect(readNames('Amares Esteiro B.', model)).toEqual([{ family: 'Amares Esteiro', given: 'B.' }]);
+    expect(readNames('Casera Navada C', model)).toEqual([{ family: 'Casera Navada', given: 'C.' }]);
     expect(readNames('von Friedstädt Altborn HC, Großstein HMM', model)).toEqual([
       { family: 'von Friedstädt Altborn', given: 'H. C.' },
       { family: 'Großstein', given: 'H. M. M.' },
