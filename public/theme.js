@@ -13,11 +13,14 @@ if (document.currentScript.dataset.letters) {
   const { letters } = document.currentScript.dataset;
   const key = 'legendum.letters';
   // Letters that a first page has none of, and most lists some: fetched then, all of the page would be laid out anew.
-  const rest = () => {
-    if (navigator.connection?.saveData) return;
-    for (const face of ['"Atkinson Hyperlegible Next Variable"', '"Literata Variable"', 'italic "Literata Variable"'])
-      document.fonts.load(face.replace(/(?=")/, '1em '), 'ő');
-  };
+  const rest = () =>
+    navigator.connection?.saveData
+      ? []
+      : [
+          '1em "Atkinson Hyperlegible Next Variable"',
+          '1em "Literata Variable"',
+          'italic 1em "Literata Variable"',
+        ].map((face) => document.fonts.load(face, 'ő'));
   const add = () => {
     const sheet = document.createElement('link');
     sheet.rel = 'stylesheet';
@@ -26,7 +29,7 @@ if (document.currentScript.dataset.letters) {
       document.fonts.ready
         .then(() => {
           localStorage.setItem(key, letters);
-          rest();
+          return Promise.all(rest());
         })
         .catch(() => {});
     document.head.append(sheet);

@@ -1,12 +1,8 @@
 /** Whoever stands at the beginning and was taken for nobody; and what stands there and is nobody. */
 import { describe, expect, it } from 'vitest';
-import { markedParts, saidParts } from '../../../tests/fixtures/markedParts';
+import { inWords, markedParts } from '../../../tests/fixtures/markedParts';
 import { withBeginning } from './beginnings';
 
-const read = (marked: string): string => {
-  const [text, parts] = markedParts(marked);
-  return saidParts(text, withBeginning(text, parts)).join(' | ');
-};
 describe('a reference begins', () => {
   it.each([
     [
@@ -24,7 +20,7 @@ describe('a reference begins', () => {
       '{author Ministério da Saúde} ({year 1926}): {title Ministério da Saúde: Chromophagella}',
       'author Ministério da Saúde | year 1926 | title Chromophagella',
     ],
-  ])('%s', (_, marked, said) => expect(read(marked)).toBe(said));
+  ])('%s', (_, marked, said) => expect(inWords(withBeginning, marked)).toBe(said));
   it.each([
     '{author Lind, A.} ({year 2001}): {title Kelp}',
     // Somebody is named already; strokes in a title; a subtitle that begins like nobody.

@@ -28,6 +28,10 @@ const SLOW: Readonly<Record<string, (n: number) => string>> = {
   'names without an end': (n) => 'Lind, A., '.repeat(n / 10),
   blanks: (n) => `Lind${' '.repeat(n)}x`,
   quotes: (n) => '“'.repeat(n),
+  'quotations that only open': (n) => ' „a'.repeat(n / 3),
+  'years and nothing else': (n) => '1999 '.repeat(n / 5),
+  'strokes between names': (n) => 'Lind/'.repeat(n / 5),
+  'pages in nothing': (n) => `Lind, A. ${' Pages 1 in'.repeat(n / 11)}`,
   'numbers a line': (n) => '1. A\n\n'.repeat(n / 6),
   'names of every object': (n) => 'constructor __proto__ toString. '.repeat(n / 32),
 };

@@ -1,12 +1,7 @@
 /** Titles in quotation marks, of all sorts, cut and run on; and quotation marks that are none of a whole title. */
 import { describe, expect, it } from 'vitest';
-import { markedParts, saidParts } from '../../../tests/fixtures/markedParts';
+import { inWords, markedParts } from '../../../tests/fixtures/markedParts';
 import { quotedTitle } from './quoted';
-
-const read = (marked: string): string => {
-  const [text, parts] = markedParts(marked);
-  return saidParts(text, quotedTitle(text, parts)).join(' | ');
-};
 
 describe('a title in quotation marks', () => {
   it.each([
@@ -55,7 +50,7 @@ describe('a title in quotation marks', () => {
       'author Hage, B. | title The farmers’ rights in Tarnia | container Soil | volume 3',
     ],
   ])('is what they enclose: %s', (marked, whole) => {
-    expect(read(marked)).toBe(whole);
+    expect(inWords(quotedTitle, marked)).toBe(whole);
   });
   it.each([
     // A word quoted within a title, at its end, or at its beginning.

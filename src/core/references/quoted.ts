@@ -20,9 +20,10 @@ const MARKS: readonly (readonly [open: string, close: string])[] = [
 /** A title is no longer than this, in letters. */
 const LONGEST = 400;
 /** What a title has none of. */
-const NEVER: ReadonlySet<Role> = new Set<Role>(
-  'volume issue page doi url isbn issn accessed publisher place edition number genre'.split(' ') as Role[],
-);
+const NEVER: ReadonlySet<Role> = new Set<Role>([
+  ...(['volume', 'issue', 'page', 'number', 'doi', 'url', 'isbn', 'issn', 'accessed'] as const),
+  ...(['publisher', 'place', 'edition', 'genre'] as const),
+]);
 const BEGINS = /(?:^|[\s([.,:;—–-])$/u;
 /** Behind the mark that closes a whole title: nothing, a mark, or something that begins anew. */
 const ENDS =
@@ -38,13 +39,18 @@ interface Quoted {
   readonly from: number;
   readonly to: number;
 }
-/** Where a single mark closes: it is an apostrophe before a letter, and most often behind an `s`. */
+/**
+ * Where a quotation closes that begins at a place; -1: nowhere near. A single mark is an apostrophe before a letter,
+ * and most often behind an `s`.
+ */
 function closes(text: string, from: number, close: string): number {
-  for (let at = text.indexOf(close, from); at >= 0; at = text.indexOf(close, at + 1)) {
-    if (close !== '’') return at;
-    const [before, after] = [text[at - 1] ?? '', text[at + 1] ?? ''];
+  // No further than a title is long: what opens all over a hostile text is not looked for to its end each time.
+  const near = text.slice(from, from + LONGEST + close.length);
+  for (let at = near.indexOf(close); at >= 0; at = near.indexOf(close, at + 1)) {
+    if (close !== '’') return from + at;
+    const [before, after] = [near[at - 1] ?? '', text[from + at + 1] ?? ''];
     if (/[\p{L}\p{N}]/u.test(after)) continue;
-    if (/[.,?!]/.test(before) || /^[.,;:)]?$/.test(after) || !/s/i.test(before)) return at;
+    if (/[.,?!]/.test(before) || /^[.,;:)]?$/.test(after) || !/s/i.test(before)) return from + at;
   }
   return -1;
 }
@@ -57,7 +63,7 @@ function quotations(text: string): Quoted[] {
       if (!text.startsWith(open, i)) continue;
       const within = i + open.length;
       const at = closes(text, within, close);
-      if (at < 0 || at - within > LONGEST) continue;
+      if (at < 0) continue;
       const own = text.slice(within, at);
       // One that opens again is not the one that closes.
       if (open !== close && own.includes(open)) continue;

@@ -251,8 +251,10 @@ export function partsOf(
   order?: readonly Float64Array[],
 ): readonly Part[] {
   const { roles, sure } = tag(weighed, model, order);
-  const read = withNumbers(text, runs(text, weighed.tokens, roles, sure));
-  return wholeParts(text, withBeginning(text, withYear(text, quotedTitle(text, read))));
+  const parts = withNumbers(text, runs(text, weighed.tokens, roles, sure));
+  // What is behind stays text: nothing looks for the end of what was opened there.
+  const own = text.slice(0, READ_AT_MOST);
+  return wholeParts(own, withBeginning(own, withYear(own, quotedTitle(own, parts))));
 }
 /**
  * Reads one reference by itself; those of a list are read better together (alike.ts). The text is taken as it is;

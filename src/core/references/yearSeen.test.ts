@@ -1,12 +1,8 @@
 /** Years with nothing between them and what is before, and dates that were taken for something else. */
 import { describe, expect, it } from 'vitest';
-import { markedParts, saidParts } from '../../../tests/fixtures/markedParts';
+import { inWords, markedParts } from '../../../tests/fixtures/markedParts';
 import { withYear } from './yearSeen';
 
-const read = (marked: string): string => {
-  const [text, parts] = markedParts(marked);
-  return saidParts(text, withYear(text, parts)).join(' | ');
-};
 describe('a year that was not read', () => {
   it.each([
     [
@@ -31,7 +27,7 @@ describe('a year that was not read', () => {
       '{author Molely}, {title Indexes}, {publisher Hela}, 1990Rev. ed., {page 42–54}',
       'author Molely | title Indexes | publisher Hela | year 1990 | page 42–54',
     ],
-  ])('is seen: %s', (marked, said) => expect(read(marked)).toBe(said));
+  ])('is seen: %s', (marked, said) => expect(inWords(withYear, marked)).toBe(said));
   it.each([
     '{title Kelp}, {year 2014}, {page 20151396}.',
     // Undated, and says so; looked at; years of what it is about; an article's number; pages of a thick book.

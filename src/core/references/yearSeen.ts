@@ -6,16 +6,17 @@ import type { Part, Role } from './roles';
 
 const YEAR = /(?<!\d)(?:1[5-9]|20)\d\d(?!\d)/;
 /** Where numbers of four digits are something else. */
-const NEVER: ReadonlySet<Role> = new Set<Role>(
-  'title container series event author volume issue page doi url isbn issn number accessed'.split(
-    ' ',
-  ) as Role[],
-);
+const NEVER: ReadonlySet<Role> = new Set<Role>([
+  ...(['title', 'container', 'series', 'event', 'author', 'volume', 'issue', 'page', 'number'] as const),
+  ...(['doi', 'url', 'isbn', 'issn', 'accessed'] as const),
+]);
 const UNDATED =
   /(?<!\p{L})(?:n\. ?d|s\. ?[ad]|o\. ?[JD]|u\. ?å|b\. ?r|sine data|in press|forthcoming|im Druck)(?!\p{L})/iu;
 /** Behind these stands when something was looked at. */
 const LOOKED =
   /(?:access|retriev|consult|zugegriff|zugriff|abger|abgef|hämtad|visited|viewed|vist|läst|læst|lest|besøk|raadpl|geöffnet|acced|acess|dost|cit\.|http)[^.;]{0,40}$/iu;
+/** How far back that is looked for, in letters. */
+const NEAR = 60;
 /** Pages that begin with a year: `1953394-396`, `1842 35`. */
 const BEFORE_PAGES = /^((?:1[5-9]|20)\d\d)( ?)(\d+)([-–‑]\d+)?$/u;
 
@@ -43,10 +44,15 @@ export function withYear(text: string, parts: readonly Part[]): readonly Part[] 
   for (const m of [...text.matchAll(/(?:1[5-9]|20)\d\d(?!\d)/g)].reverse()) {
     const [start, end] = [m.index, m.index + 4];
     const over = parts.filter((p) => p.start < end && p.end > start);
-    if (over.some((p) => NEVER.has(p.role)) || LOOKED.test(text.slice(0, start))) continue;
+    if (over.some((p) => NEVER.has(p.role)) || LOOKED.test(text.slice(Math.max(0, start - NEAR), start)))
+      continue;
     const before = text[start - 1] ?? '';
     // Behind a digit only where that is the number of an edition.
-    if (/[\d/–-]/.test(before) && !(/\d/.test(before) && /(?<!\d)\d$/.test(text.slice(0, start)))) continue;
+    if (
+      /[\d/–-]/.test(before) &&
+      !(/\d/.test(before) && /(?<!\d)\d$/.test(text.slice(Math.max(0, start - 2), start)))
+    )
+      continue;
     const rest = parts.map((p) => (over.includes(p) && p.start < start ? { ...p, end: start } : p));
     return [
       ...rest.filter((p) => p.end <= start || p.start >= end),
