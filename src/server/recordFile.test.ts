@@ -87,6 +87,23 @@ describe('a file of records', () => {
     written(texts);
     expect(statSync(path).size).toBeLessThan(texts.reduce((sum, t) => sum + t.length, 0) / 4);
   });
+  it('is read as those before it were written, eight in a block', () => {
+    const texts = Array.from({ length: 11 }, (_, i) => `{"i":${i}}\n`);
+    const blocks = [texts.slice(0, 8), texts.slice(8)].map((own) =>
+      deflateRawSync(Buffer.from(own.join(''))),
+    );
+    const numbers = (...list: number[]): Buffer => Buffer.from(Uint32Array.from(list).buffer);
+    const magic = Buffer.from('LEGENREC');
+    const sizes = numbers(...blocks.map((b) => b.length));
+    writeFileSync(
+      path,
+      Buffer.concat([magic, numbers(1, 0), ...blocks, sizes, numbers(texts.length, blocks.length), magic]),
+    );
+    const file = new RecordFile(path);
+    expect([...file.all()].map(String)).toEqual(texts);
+    expect(String(file.at(9))).toBe(texts[9]);
+    file.close();
+  });
   it('that is another kind of file, or cut anywhere, is refused in words', () => {
     written([...makeWorld(50).records].map((r) => JSON.stringify(r)));
     const { size } = statSync(path);
