@@ -52,6 +52,11 @@ export interface StyleFamily {
   readonly styles: readonly string[];
   /** Never trained with. */
   readonly held: boolean;
+  /**
+   * Of those held back: what goes wrong in it is never shown, so that nobody mends the reader by it. Its figures are
+   * those that count.
+   */
+  readonly sealed: boolean;
 }
 export interface PublicStyles {
   /** Ids of all that have a list and a language in Latin letters. */
@@ -96,6 +101,11 @@ export function familiesOf({ ids, style, locale }: PublicStyles): StyleFamily[] 
     }
   }
   return [...bySkeleton]
-    .map(([name, styles]) => ({ name, styles: styles.sort(), held: fraction(`family ${name}`) < 0.2 }))
+    .map(([name, styles]) => ({
+      name,
+      styles: styles.sort(),
+      held: fraction(`family ${name}`) < 0.2,
+      sealed: fraction(`sealed ${name}`) < 0.5,
+    }))
     .sort((a, b) => (a.name < b.name ? -1 : 1));
 }
