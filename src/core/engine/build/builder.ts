@@ -25,18 +25,17 @@ import { SMALL_WORDS, words } from '../../words/fold';
 import { titleKey } from '../../words/keys';
 import { mainWords } from '../../words/titleWords';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from '../format/columns';
-import { packFacts } from '../format/facts';
 import { FIELD_END, type Outline, type Section, VALUE_END } from '../format/format';
-import { holdersOf, usesOf } from '../format/holders';
+import { usesOf } from '../format/holders';
 import { byCodePoint, countStrings, packStrings, stringAt, Values } from '../format/strings';
 import { buildSpelling } from '../help/spelling';
 import { buildSuggestions } from '../help/suggest';
-import { ownWorth } from '../rank/weights';
 import { growI16, growU8, growU16, growU32 } from './growable';
-import { identitiesIn } from './identities';
+import { identitiesIn, ranksOf } from './identities';
 import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
 import { ListCollector } from './lists';
 import { byLikeness, inOrder, listsInOrder } from './neighbours';
+import { cellsInOrder, orderedSections } from './ordered';
 import { relationsOf } from './relations';
 import type { NextNumbers, Standing } from './standing';
 import { Tuples } from './tuples';
@@ -294,8 +293,9 @@ export class IndexBuilder {
   /**
    * Everything the engine needs: sections as they are, and the large ones that are written piece by piece.
    * The builder is spent afterwards.
+   * @param given what words weigh and how they are numbered in an index that this one is to be merged with
    */
-  finish(): IndexParts {
+  finish(given?: Given): IndexParts {
     const c = this.#columns;
     this.#docStart.push(this.#stream.length);
     c.subjectStart.push(c.subject.length);
@@ -311,63 +311,58 @@ export class IndexBuilder {
     };
     // From here on everything is in the new order; `order` has the number under which each document was
     // added.
-    const { order, ...by } = this.#byLikeness(values);
-    const words = this.#wordsIn(order);
-    const { allIds, titleRank, ...identities } = identitiesIn(order, this.#ids, this.#titles);
-    const { work, ...relations } = relationsOf(allIds, order, this.#references, this.#works.values());
-    const combos = this.#combosBy(values);
-    const counts = {
-      subject: countStrings(values.subject.table),
-      journal: countStrings(values.journal.table),
-      person: countStrings(values.person.table),
+    const ranks = ranksOf(this.#ids);
+    const { order, ...by } = this.#byLikeness(values, ranks);
+    const words = this.#wordsIn(order, given);
+    const { allIds, titleRank, ...identities } = identitiesIn(order, this.#ids, ranks, this.#titles);
+    const { work, ...relations } = relationsOf(allIds, order, this.#references, this.#works);
+    const tables = {
+      subject: values.subject.table,
+      person: values.person.table,
+      journal: values.journal.table,
+      source: values.source.table,
+      language: values.language.table,
     };
-    const holders = holdersOf(by.personStart, by.person, counts.person);
     const suggested = (kind: 'person' | 'subject' | 'journal') => {
-      const uses = usesOf(by[kind], counts[kind]);
-      const { table } = values[kind];
-      return { kind, values: Array.from(uses, (_, i) => stringAt(table, i)), counts: uses };
+      const uses = usesOf(by[kind], countStrings(tables[kind]));
+      return { kind, values: Array.from(uses, (_, i) => stringAt(tables[kind], i)), counts: uses };
     };
     const sections: IndexParts['sections'] = {
       ...relations,
-      ...packFacts({
+      ...orderedSections({
         ...by,
         work: work as Uint32Array,
         titleRank,
         titleLength: inOrder(c.titleLength.view(), order),
         mainLength: inOrder(c.mainLength.view(), order),
-        worth: ownWorth(by.combo, combos, by.year),
-        subjects: counts.subject,
-        journals: counts.journal,
+        added: inOrder(c.added.view(), order),
+        cameAs: order,
+        tables,
+        cells: cellsInOrder(
+          {
+            combo: inOrder(c.combo.view(), order),
+            row: inOrder(c.row.view(), order),
+            combos: this.#combosBy(values),
+            rows: this.#rows.view(),
+            placeSets: this.#placeSets.view(),
+          },
+          this.#layout,
+        ),
       }),
       ...spelling,
       ...buildSuggestions([suggested('person'), suggested('subject'), suggested('journal')]),
-      holderStart: holders.start,
-      holderDocs: holders.docs,
-      holderOrder: holders.order,
       ...words.sections,
       ...identities,
-      ...this.#lists.finish(order, {
-        person: values.person.table,
-        subject: values.subject.table,
-        journal: values.journal.table,
-      }),
-      combos,
-      placeSets: this.#placeSets.view(),
-      ...Object.fromEntries(
-        Object.entries(values).flatMap(([name, { table }]) => [
-          [`${name}Bytes`, table.bytes],
-          [`${name}Offsets`, table.offsets],
-        ]),
-      ),
-      rows: this.#rows.view(),
-      cameAs: order,
-      added: inOrder(c.added.view(), order),
+      ...this.#lists.finish(order, tables),
     };
     return { sections, fill: words.fill };
   }
 
   /** The order of the documents, those that are alike beside each other, and their columns in it. */
-  #byLikeness({ subject, person, journal }: Readonly<Record<'subject' | 'person' | 'journal', Numbered>>) {
+  #byLikeness(
+    { subject, person, journal }: Readonly<Record<'subject' | 'person' | 'journal', Numbered>>,
+    idRank: Uint32Array,
+  ) {
     const c = this.#columns;
     const came = {
       added: c.added.view(),
@@ -375,6 +370,7 @@ export class IndexBuilder {
       subject: mapped(c.subject.view(), subject.renumber),
       journal: mapped(c.journal.view(), journal.renumber),
       year: c.year.view(),
+      idRank,
     };
     const order = byLikeness(came);
     const people = mapped(c.person.view(), person.renumber);
@@ -384,8 +380,6 @@ export class IndexBuilder {
       order,
       year: inOrder(came.year, order),
       journal: inOrder(came.journal, order),
-      combo: inOrder(c.combo.view(), order),
-      row: inOrder(c.row.view(), order),
       subjectStart,
       subject: subjects,
       personStart,
@@ -394,7 +388,7 @@ export class IndexBuilder {
   }
 
   /** Terms and their postings, outlined: the words are turned round when they are written. */
-  #wordsIn(order: Uint32Array): IndexParts {
+  #wordsIn(order: Uint32Array, given?: Given): IndexParts {
     const sorted = [...this.#terms.keys()].sort(byCodePoint);
     const renumber = new Uint32Array(sorted.length);
     sorted.forEach((t, i) => {
@@ -403,7 +397,9 @@ export class IndexBuilder {
     this.#terms.clear();
     this.#stream.reorder(this.#docStart.view(), order);
     const lengths = inOrder(this.#lengths.view(), order, FIELDS.length);
-    const { sections, fill } = invert(this.#stream, renumber, lengths);
+    const { sections, fill } = invert(this.#stream, renumber, lengths, {
+      ...(given && { mean: given.mean, code: Uint32Array.from(sorted, given.codeOf) }),
+    });
     const terms = packStrings(sorted);
     return {
       sections: {
@@ -428,6 +424,12 @@ export class IndexBuilder {
   }
 }
 
+/** What an index is made with that is to be merged with another. */
+export interface Given {
+  /** Mean length of each field, as it is reckoned with (see `meanLengths`). */
+  readonly mean: Float64Array;
+  readonly codeOf: (term: string) => number;
+}
 /** The values of a group, sorted, and the sorted number of each as it came. */
 type Numbered = ReturnType<Values['finish']>;
 const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);

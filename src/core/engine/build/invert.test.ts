@@ -84,7 +84,7 @@ describe('words turned round', () => {
       fc.property(documents, fc.integer({ min: 1, max: 40 }), (docs, held) => {
         const { spool, lengths } = spooled(docs, new MemorySpool());
         const whole = all(invert(spool, renumber, lengths));
-        expect(all(invert(spool, renumber, lengths, held))).toEqual(whole);
+        expect(all(invert(spool, renumber, lengths, { held }))).toEqual(whole);
         const lists = listsOf(whole, docs.length);
         for (let t = 2; t < TERMS; t++) {
           const holding = docs.flatMap((fields, d) =>
@@ -126,7 +126,7 @@ describe('words turned round', () => {
       expect(file.spool.length).toBe(memory.spool.length);
       expect(file.spool.length).toBeGreaterThan(HELD);
       const same = () =>
-        expect(all(invert(file.spool, renumber, file.lengths, 5000))).toEqual(
+        expect(all(invert(file.spool, renumber, file.lengths, { held: 5000 }))).toEqual(
           all(invert(memory.spool, renumber, memory.lengths)),
         );
       same();

@@ -54,18 +54,45 @@ export interface Inverted {
   readonly fill: (write: WritePiece) => void;
 }
 
+export interface InvertOptions {
+  readonly held?: number;
+  readonly mean?: Float64Array;
+  /** By sorted number of a word. */
+  readonly code?: Uint32Array;
+}
+/** Steps of a mean length to the next: a day's changes do not move it, and with it every weight. */
+const STEPS_TO_DOUBLE = 8;
+/**
+ * Mean length of each field, told in steps of a twelfth (2 to the power of 1/8).
+ * @param lengths words of each field of each document, FIELDS.length of them a document
+ */
+export function meanLengths(...lengths: readonly Uint8Array[]): Float64Array {
+  const F = FIELDS.length;
+  const sums = new Float64Array(F);
+  let n = 0;
+  for (const some of lengths) {
+    n += some.length / F;
+    for (let i = 0; i < some.length; i += F)
+      for (let f = 0; f < F; f++) sums[f] = (sums[f] as number) + (some[i + f] as number);
+  }
+  return sums.map((sum) =>
+    sum === 0 ? 0 : 2 ** (Math.round(Math.log2(sum / n) * STEPS_TO_DOUBLE) / STEPS_TO_DOUBLE),
+  );
+}
 /**
  * @param renumber the sorted number of each word as it was spooled
  * @param lengths words of each field of each document, FIELDS.length of them a document
- * @param held postings in memory at a time
+ * @param options postings in memory at a time; mean lengths and codes where others than their own are reckoned with
  */
-export function invert(spool: WordSpool, renumber: Uint32Array, lengths: Uint8Array, held = HELD): Inverted {
+export function invert(
+  spool: WordSpool,
+  renumber: Uint32Array,
+  lengths: Uint8Array,
+  { held = HELD, mean = meanLengths(lengths), code: given }: InvertOptions = {},
+): Inverted {
   const F = FIELDS.length;
   const n = lengths.length / F;
   const terms = renumber.length;
-  const mean = new Float64Array(F);
-  for (let i = 0; i < n; i++)
-    for (let f = 0; f < F; f++) mean[f] = (mean[f] as number) + (lengths[i * F + f] as number) / n;
 
   const termStart = new Uint32Array(terms + 1);
   const uses = new Uint32Array(terms);
@@ -79,7 +106,7 @@ export function invert(spool: WordSpool, renumber: Uint32Array, lengths: Uint8Ar
   });
   for (let t = 0; t < terms; t++) termStart[t + 1] = (termStart[t + 1] as number) + (termStart[t] as number);
   const size = termStart[terms] as number;
-  const code = codesBy(uses);
+  const code = given ?? codesBy(uses);
   // A unit for each, marks among them, and one more for the words that take two.
   let units = spool.length;
   for (let t = 0; t < terms; t++) units += (uses[t] as number) * (unitsOf(code[t] as number) - 1);

@@ -59,7 +59,7 @@ describe('relations', () => {
           ids,
           Uint32Array.from(order),
           cites.map((l) => l.map(name)),
-          members.values(),
+          [...members].map(([w, m]) => [String(w), m] as const),
         ) as Record<string, Uint32Array>;
         const slice = (list: string, start: string, i: number): number[] => [
           ...(r[list] as Uint32Array).subarray(r[start]?.[i], r[start]?.[i + 1]),

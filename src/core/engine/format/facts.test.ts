@@ -46,12 +46,14 @@ describe('facts', () => {
           Uint32Array.from(docs, (d) => d.journal),
           Int16Array.from(docs, (d) => d.year),
         ];
-        const order = byLikeness({ added, subjectStart: start, subject: values, journal, year });
+        // Ids the other way round than they came.
+        const idRank = Uint32Array.from(docs, (_, i) => docs.length - i);
+        const order = byLikeness({ added, subjectStart: start, subject: values, journal, year, idRank });
         expect([...order].sort((a, b) => a - b)).toEqual([...docs.keys()]);
         expect([...inOrder(added, order)]).toEqual([...added]);
         const like = (i: number): (number | undefined)[] => {
           const d = docs[order[i] as number] as Doc;
-          return [added[i], d.subjects[0] ?? 99, d.journal, Math.max(0, d.year), order[i]];
+          return [added[i], d.subjects[0] ?? 99, d.journal, Math.max(0, d.year), -(order[i] as number)];
         };
         for (let i = 1; i < docs.length; i++) {
           const [a, b] = [like(i - 1), like(i)];

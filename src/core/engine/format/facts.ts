@@ -17,7 +17,7 @@ import { firstFrom } from './postings';
 /** In `when`: the year plus one (12 bits; 0 = none), and whether the document shares its work with others. */
 export const YEAR_MASK = 0xfff;
 export const SHARED_WORK = 1 << 15;
-const YEAR_MOST = YEAR_MASK - 1;
+export const YEAR_MOST = YEAR_MASK - 1;
 
 export interface FactColumns {
   readonly row: Uint32Array;

@@ -38,7 +38,7 @@ function made(): TermLists {
     spool,
     Uint32Array.from({ length: TERMS }, (_, t) => t),
     lengths,
-    90_000,
+    { held: 90_000 },
   );
   const TYPES = { u8: Uint8Array, u16: Uint16Array, u32: Uint32Array };
   const data = Object.fromEntries(

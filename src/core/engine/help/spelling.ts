@@ -7,6 +7,7 @@
  */
 
 import type { Section } from '../format/format';
+import { hashOf } from '../format/hash';
 import { byCodePoint, packStrings, type StringTable, stringAt } from '../format/strings';
 import type { SpellingCount } from '../port/engine';
 
@@ -21,11 +22,6 @@ export const mostOff = (word: string): number => (word.length < 6 ? 1 : 2);
 export const byNearness = (a: SpellingCount, b: SpellingCount): number =>
   a.distance - b.distance || b.count - a.count || (a.word < b.word ? -1 : 1);
 
-function hashOf(text: string): number {
-  let h = 2166136261;
-  for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 16777619);
-  return h >>> 0;
-}
 function formsOf(word: string): string[] {
   const forms = new Set([word]);
   for (let i = 0; i < word.length; i++) forms.add(word.slice(0, i) + word.slice(i + 1));
