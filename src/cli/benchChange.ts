@@ -1,12 +1,13 @@
 /**
  * `bench change [--records N] [--json]`: what a day's changes (a hundredth of the records: half of them other words,
- * a quarter gone, a quarter new) take until the index stands that has them, built upon the one that was there, and
- * until a server has taken it over; beside it the index made afresh. Records come as a library's do: as text that is read.
+ * a quarter gone, a quarter new) take until the index stands that has them: amended by what has changed, built upon the
+ * one that was there with all records read once more, and made afresh; and until a server has taken it over.
  */
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { DiscoveryRecord, RecordId } from '../core/model/record';
 import { random } from '../core/random';
+import { amendIndex, type Delta } from '../server/amend';
 import { buildIndex, type IndexSource } from '../server/build';
 import { machineClock } from '../server/clock';
 import { RECORDS, RecordFile } from '../server/recordFile';
@@ -58,7 +59,23 @@ const timed = <T>(work: () => T): readonly [T, number] => {
   return [made, (performance.now() - began) / 1000];
 };
 const [, afreshSeconds] = timed(() => buildIndex(source(null), work, undefined, { afresh: true }));
-const [upon, uponSeconds] = timed(() => buildIndex(source(1), work));
+/** What a day changes, as a library's folder tells it. */
+function dayOf(seed: number): Delta {
+  const before = new Map<string, string>();
+  for (const r of changed(null)) before.set(r.id, JSON.stringify(r));
+  const come: DiscoveryRecord[] = [];
+  for (const r of changed(seed)) {
+    const text = before.get(r.id);
+    before.delete(r.id);
+    if (text !== JSON.stringify(r)) come.push(r);
+  }
+  return { come, gone: [...before.keys()] };
+}
+const day = dayOf(1);
+const { records: _, ...rest } = source(1);
+const [amended, amendSeconds] = timed(() => amendIndex({ ...rest, courses: [] }, work, day));
+if (!amended) console.error('Not amended: the index would have to be made anew.');
+const [upon, uponSeconds] = timed(() => buildIndex(source(2), work));
 const [, openSeconds] = timed(() => readShared(work));
 const memory = process.resourceUsage().maxRSS / 1024;
 rmSync(work, { recursive: true, force: true });
@@ -66,6 +83,8 @@ const figures = {
   records: upon.records,
   changed: upon.dropped,
   again: upon.again,
+  amended: day.come.length + day.gone.length,
+  amendSeconds: amended ? amendSeconds : null,
   uponSeconds,
   openSeconds,
   afreshSeconds,
@@ -75,5 +94,5 @@ const figures = {
 if (values.json) console.log(JSON.stringify(figures));
 else
   console.log(
-    `${upon.records.toLocaleString('en')} records, ${upon.dropped.toLocaleString('en')} of them changed or gone: ${uponSeconds.toFixed(1)} s upon the index that stood, ${openSeconds.toFixed(1)} s to read it; ${afreshSeconds.toFixed(1)} s afresh (${figures.ratio.toFixed(1)} times as long)`,
+    `${upon.records.toLocaleString('en')} records, ${upon.dropped.toLocaleString('en')} of them changed or gone: amended by ${day.come.length + day.gone.length} in ${amendSeconds.toFixed(1)} s; ${uponSeconds.toFixed(1)} s upon the index that stood, ${openSeconds.toFixed(1)} s to read it; ${afreshSeconds.toFixed(1)} s afresh (${figures.ratio.toFixed(1)} times as long)`,
   );

@@ -5,30 +5,17 @@
  */
 import { CodedError } from '../core/codedError';
 import '../words/generated/indexfile';
-import {
-  closeSync,
-  copyFileSync,
-  existsSync,
-  ftruncateSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  rmSync,
-  writeFileSync,
-  writeSync,
-} from 'node:fs';
-import { basename, join } from 'node:path';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { rowLayout } from '../core/access/summary';
 import { type Course, readingsOf } from '../core/courses/course';
 import { writeKbart } from '../core/coverage/kbart';
 import type { Guidance } from '../core/discovery/guidance';
 import { nextHistory } from '../core/discovery/history';
 import { type Again, IndexBuilder } from '../core/engine/build/builder';
-import { layoutIndex, type Section } from '../core/engine/format/format';
 import type { ServicesFile } from '../core/libraryData/services';
 import type { Lender, Library } from '../core/model/library';
 import { msg } from '../core/model/message';
-import type { Policy } from '../core/model/policy';
 import type { Reader } from '../core/model/reader';
 import { type DiscoveryRecord, type Journal, type JournalId, MAX_ID } from '../core/model/record';
 import type { KbartLine } from '../core/model/titleList';
@@ -38,12 +25,12 @@ import { say } from '../words/generated/policyfile';
 import { comingItems } from './comingItems';
 import { FileSpool } from './fileSpool';
 import { readHistory, writeHistory } from './historyFile';
+import { type EditedRules, writeIndex, writeLibrary, writeRules, writeTitleList } from './indexFiles';
 import { digestOfText, readManifest, writeManifest } from './manifest';
 import { programDigest } from './program';
 import { RECORDS, RecordFile } from './recordFile';
 import { RecordsAside } from './recordsAside';
 import { makingPlace, replaceWith, tidy } from './replace';
-import { writeServices } from './servicesFile';
 import { openStanding, type StandingIndex } from './standing';
 
 /** Where records and the library's data come from: the made-up world, or a library's own files. */
@@ -72,7 +59,6 @@ export interface IndexSource {
   readonly textOf?: (record: DiscoveryRecord) => string | undefined;
 }
 export type Progress = (done: number, stage: 'records' | 'index' | 'done') => void;
-const CHUNK = 4 << 20;
 
 /** What came of a build. */
 export interface Built {
@@ -121,6 +107,8 @@ export function buildIndex(
     const builder = new IndexBuilder(reckoned, analysis, spool, before?.standing);
     const standing = before && new Unchanged(before);
     const ebooks: KbartLine[] = [];
+    /** Parts whose whole came long before, or comes later. */
+    const hostless: number[] = [];
     let total = 0;
     for (const record of world.records) {
       // An address can't end in a dot or two alone: they mean the folder.
@@ -136,10 +124,13 @@ export function buildIndex(
       total += bytes.length;
       for (const line of record.ebook ?? []) ebooks.push(line);
       source.courses?.saw(record);
-      builder.add(itemOf(record), standing?.of(record, bytes) ?? null);
+      const item = itemOf(record);
+      if (record.host && !item.host) hostless.push(builder.count);
+      builder.add(item, standing?.of(record, bytes) ?? null);
       if (builder.count % 5000 === 0) progress(builder.count, 'records');
     }
     const { digest } = texts.finish();
+    settleHosts(hostless, builder, itemOf, join(making, RECORDS));
     const courses = source.courses?.made() ?? [];
     const titles = titlesRead(courses, builder, join(making, RECORDS));
     for (const dropped of standing?.left() ?? []) builder.dropped(dropped);
@@ -153,45 +144,16 @@ export function buildIndex(
       program: programDigest(),
       texts: digest,
     };
-    const { sections, fill } = builder.finish();
-    const { prefix, placeOf, size } = layoutIndex(meta, sections);
-    const out = openSync(join(making, 'index.lgd'), 'w');
-    const write = (bytes: Uint8Array, place: number): void => {
-      for (let at = 0; at < bytes.length; )
-        at += writeSync(out, bytes, at, Math.min(CHUNK * 16, bytes.length - at), place + at);
-    };
-    const bytesOf = (s: Section): Uint8Array => new Uint8Array(s.buffer, s.byteOffset, s.byteLength);
-    ftruncateSync(out, size);
-    write(prefix, 0);
-    for (const [name, s] of Object.entries(sections)) if (!('type' in s)) write(bytesOf(s), placeOf(name));
-    fill((name, piece, at) => write(bytesOf(piece), placeOf(name) + at * piece.BYTES_PER_ELEMENT));
-    closeSync(out);
+    writeIndex(join(making, 'index.lgd'), meta, builder.finish());
     spool.remove();
     const lists = [...[...world.lines.values()].flat(), ...ebooks];
     for (const p of world.library.providers) {
       const own = lists.filter((l) => l.provider === p.id);
-      if (own.length) writeFileSync(join(making, 'kbart', `${p.id}.tsv`), writeKbart(own));
+      if (own.length) writeTitleList(making, p.id, writeKbart(own));
     }
-    writeFileSync(
-      join(making, 'library.json'),
-      JSON.stringify({
-        library: world.library,
-        ...(source.learnt ? { learnt: source.learnt } : {}),
-        journals: world.journals,
-        lines: [...world.lines],
-        readers: world.readers,
-        built: world.built,
-        guidance: world.guidance ?? { databases: [], guides: [], topics: [] },
-      }),
-    );
+    writeLibrary(making, world);
     writeFileSync(join(making, 'courses.json'), JSON.stringify({ courses, titles }));
-    if (source.services) writeServices(making, source.services);
-    if (source.logo) copyFileSync(source.logo, join(making, basename(source.logo)));
-    if (source.report) writeFileSync(join(making, 'report.json'), JSON.stringify(source.report()));
-    // The rules once more as a file of their own: the one to edit, looked at while the server runs.
-    const rules = `${JSON.stringify(source.library.policy, null, 2)}\n`;
-    writeFileSync(join(making, 'policy.json'), edited?.policy ? edited.text : rules);
-    if (edited && !edited.policy) writeFileSync(join(making, 'policy.edited.json'), edited.text);
+    const rules = writeRules(making, source.library.policy, edited);
     writeHistory(
       making,
       nextHistory(before && readHistory(dir), world.built.slice(0, 10), {
@@ -216,6 +178,27 @@ export function buildIndex(
   } finally {
     texts.stop();
     before?.close();
+  }
+}
+/** Parts by the copies of their whole, wherever among the records it came. */
+function settleHosts(
+  parts: readonly number[],
+  builder: IndexBuilder,
+  itemOf: ReturnType<typeof comingItems>,
+  path: string,
+): void {
+  if (!parts.length) return;
+  const file = new RecordFile(path);
+  const at = (k: number): DiscoveryRecord => JSON.parse(file.at(k).toString('utf8')) as DiscoveryRecord;
+  try {
+    const records = parts.map((k) => [k, at(k)] as const);
+    const came = builder.cameAs(new Set(records.flatMap(([, { host }]) => host ?? [])));
+    for (const [k, record] of records) {
+      const host = came.get(record.host ?? '');
+      if (host !== undefined) builder.settle(k, { ...itemOf(record), host: at(host) });
+    }
+  } finally {
+    file.close();
   }
 }
 /** The titles of what is read for courses, by the records' ids: courses are found by them. */
@@ -280,7 +263,7 @@ class Unchanged {
 /**
  * What went wrong in words, where it is no fault of the program: a disk without room, records out of order.
  */
-function inWords(error: unknown, dir: string): unknown {
+export function inWords(error: unknown, dir: string): unknown {
   if (error instanceof CodedError) return new Error(say(error.said));
   return (error as NodeJS.ErrnoException).code === 'ENOSPC'
     ? new Error(say('indexfile.noRoom', { dir }))
@@ -290,10 +273,7 @@ function inWords(error: unknown, dir: string): unknown {
  * The rules of the directory that is there, if somebody has edited them; without `policy` when they don't fit
  * the library.
  */
-function editedPolicy(
-  dir: string,
-  library: Library,
-): { readonly text: string; readonly policy?: Policy } | null {
+export function editedPolicy(dir: string, library: Library): EditedRules | null {
   const manifest = readManifest(dir);
   const path = join(dir, 'policy.json');
   if (!manifest || !existsSync(path)) return null;

@@ -8,11 +8,13 @@ const HOSTS_KEPT = 64;
 
 /**
  * @param journals, lines by the journal's id
- * @returns the item of the record that comes next; hosts come before what stands in them
+ * @param find a record by its id, where what a part stands in did not come shortly before it
+ * @returns the item of the record that comes next
  */
 export function comingItems(
   journals: ReadonlyMap<string, Journal>,
   lines: ReadonlyMap<string, readonly KbartLine[]>,
+  find: (id: string) => DiscoveryRecord | undefined = () => undefined,
 ): (record: DiscoveryRecord) => AccessItem {
   const hosts = new Map<string, DiscoveryRecord>();
   return (record) => {
@@ -20,11 +22,12 @@ export function comingItems(
       hosts.set(record.id, record);
       if (hosts.size > HOSTS_KEPT) hosts.delete(hosts.keys().next().value as string);
     }
+    const host = record.host && (hosts.get(record.host) ?? find(record.host));
     return {
       record,
       lines: record.journal ? (lines.get(record.journal) ?? []) : [],
       ...(record.journal ? { journal: journals.get(record.journal) } : {}),
-      ...(record.host ? { host: hosts.get(record.host) } : {}),
+      ...(host ? { host } : {}),
     };
   };
 }

@@ -4,10 +4,20 @@
  * a few records in a row are as small as many. Behind the blocks stand their sizes.
  *
  * Layout, little-endian: magic (8 bytes), version, length of the dictionary (4 each), dictionary, blocks, the
- * size of each block (4 each), number of records, number of blocks (4 each), magic.
+ * size of each block (4 each), the places that nothing stands at any more and their number (4 each; none before
+ * version 3), number of places, number of blocks (4 each), magic.
  */
 import { createHash } from 'node:crypto';
-import { closeSync, fstatSync, openSync, readSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  constants,
+  copyFileSync,
+  fstatSync,
+  ftruncateSync,
+  openSync,
+  readSync,
+  writeSync,
+} from 'node:fs';
 import { isMainThread } from 'node:worker_threads';
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
 import { inflateSync } from 'fflate';
@@ -24,7 +34,9 @@ const FOOT = 16;
  */
 export const IN_BLOCK = 4;
 /** By the file's version. */
-const IN_BLOCK_OF = [0, 8, IN_BLOCK] as const;
+const IN_BLOCK_OF = [0, 8, 4, IN_BLOCK] as const;
+/** From this version on a file says at which places nothing stands. */
+const WITH_EMPTY = 3;
 const VERSION = IN_BLOCK_OF.length - 1;
 /** What DEFLATE looks back on. */
 const DICTIONARY = 32 << 10;
@@ -59,19 +71,11 @@ export class RecordWriter {
   finish(): { readonly digest: string } {
     if (!this.#dictionary) this.#begin();
     this.#blocks(true);
-    const sizes = Buffer.alloc(4 * this.#sizes.length);
-    this.#sizes.forEach((size, i) => {
-      sizes.writeUInt32LE(size, 4 * i);
-    });
-    const foot = Buffer.alloc(FOOT);
-    foot.writeUInt32LE(this.#count, 0);
-    foot.writeUInt32LE(this.#sizes.length, 4);
-    foot.write(MAGIC, 8, 'latin1');
-    this.#put(sizes);
-    this.#put(foot);
+    const { end, digest } = endOf(this.#dictionary as Buffer, this.#sizes, [], this.#count);
+    this.#put(end);
     this.#flush();
     closeSync(this.#fd);
-    return { digest: digestOf(this.#dictionary as Buffer, sizes) };
+    return { digest };
   }
   #begin(): void {
     const dictionary = drawn(this.#waiting, this.#waitingBytes);
@@ -88,10 +92,7 @@ export class RecordWriter {
     const waiting = this.#waiting;
     let at = 0;
     for (; waiting.length - at >= (all ? 1 : IN_BLOCK); at += IN_BLOCK) {
-      const block = deflateRawSync(Buffer.concat(waiting.slice(at, at + IN_BLOCK)), {
-        level: LEVEL,
-        ...(dictionary.length ? { dictionary } : {}),
-      });
+      const block = packed(waiting.slice(at, at + IN_BLOCK), dictionary);
       this.#sizes.push(block.length);
       this.#put(block);
     }
@@ -115,8 +116,78 @@ function drawn(records: readonly Buffer[], bytes: number): Buffer {
   const chosen = records.filter((_, i) => i % step === 0);
   return Buffer.concat(chosen).subarray(0, DICTIONARY);
 }
-const digestOf = (dictionary: Buffer, sizes: Buffer): string =>
-  createHash('sha1').update(dictionary).update(sizes).digest('hex');
+const packed = (texts: readonly Buffer[], dictionary: Buffer): Buffer =>
+  deflateRawSync(Buffer.concat(texts), { level: LEVEL, ...(dictionary.length ? { dictionary } : {}) });
+/** @param marks the sizes of the blocks, and the places where nothing stands */
+const digestOf = (dictionary: Buffer, marks: Buffer): string =>
+  createHash('sha1').update(dictionary).update(marks).digest('hex');
+const numbers = (values: ArrayLike<number>): Buffer => {
+  const bytes = Buffer.alloc(4 * values.length);
+  for (let i = 0; i < values.length; i++) bytes.writeUInt32LE(values[i] as number, 4 * i);
+  return bytes;
+};
+/** What stands behind the blocks. */
+function endOf(dictionary: Buffer, sizes: ArrayLike<number>, empty: ArrayLike<number>, count: number) {
+  const marks = Buffer.concat([numbers(sizes), numbers(empty)]);
+  const foot = Buffer.concat([numbers([empty.length, count, sizes.length]), Buffer.from(MAGIC, 'latin1')]);
+  return { end: Buffer.concat([marks, foot]), digest: digestOf(dictionary, marks) };
+}
+
+/**
+ * A file of records with more behind them: what stands in it stays where it is, packed as it was.
+ * @param texts JSON of each that comes, on a line that is ended
+ * @param gone places at which nothing stands any more
+ * @returns the place of the first that came; the others follow
+ */
+export function appendRecords(
+  from: string,
+  to: string,
+  texts: readonly Buffer[],
+  gone: Iterable<number>,
+): { readonly first: number; readonly digest: string } {
+  const { dictionary, sizes, empty, inBlock, end, size } = withRecords(from, (file) => file.layout);
+  if (inBlock !== IN_BLOCK) throw new RangeError(`records in blocks of ${inBlock}`);
+  copyFileSync(from, to, constants.COPYFILE_FICLONE);
+  const fd = openSync(to, 'r+');
+  try {
+    ftruncateSync(fd, end);
+    let at = end;
+    const write = (bytes: Buffer): void => {
+      for (let done = 0; done < bytes.length; ) {
+        const n = writeSync(fd, bytes, done, bytes.length - done, at);
+        done += n;
+        at += n;
+      }
+    };
+    const head = Buffer.alloc(4);
+    head.writeUInt32LE(VERSION, 0);
+    writeSync(fd, head, 0, 4, MAGIC.length);
+    const now = [...sizes];
+    // What comes begins in a block of its own: the places left in the last one stay empty.
+    const first = sizes.length * IN_BLOCK;
+    for (let k = 0; k < texts.length; k += IN_BLOCK) {
+      const block = packed(texts.slice(k, k + IN_BLOCK), dictionary);
+      now.push(block.length);
+      write(block);
+    }
+    const nothing = new Set([...empty, ...gone]);
+    if (texts.length) for (let k = size; k < first; k++) nothing.add(k);
+    const count = texts.length ? first + texts.length : size;
+    const last = endOf(dictionary, now, Uint32Array.from(nothing).sort(), count);
+    write(last.end);
+    return { first, digest: last.digest };
+  } finally {
+    closeSync(fd);
+  }
+}
+function withRecords<T>(path: string, work: (file: RecordFile) => T): T {
+  const file = new RecordFile(path);
+  try {
+    return work(file);
+  } finally {
+    file.close();
+  }
+}
 
 /** A file of records, open for reading: in memory where it is held there, else from the disk. */
 export class RecordFile {
@@ -126,6 +197,9 @@ export class RecordFile {
   readonly #inBlock: number;
   /** Where each block begins, and one place more. */
   readonly #starts: Float64Array;
+  /** Places at which nothing stands, ascending. */
+  readonly empty: Uint32Array;
+  /** Number of places. */
   readonly size: number;
   readonly digest: string;
   #block = -1;
@@ -145,9 +219,15 @@ export class RecordFile {
       if (length < HEAD + FOOT) throw odd();
       const head = this.#read(0, HEAD);
       const foot = this.#read(length - FOOT, FOOT);
-      const [dictionary, blocks] = [head.readUInt32LE(12), foot.readUInt32LE(4)];
-      this.#inBlock = IN_BLOCK_OF[head.readUInt32LE(8)] ?? 0;
-      const from = length - FOOT - 4 * blocks;
+      const [version, dictionary, blocks] = [
+        head.readUInt32LE(8),
+        head.readUInt32LE(12),
+        foot.readUInt32LE(4),
+      ];
+      this.#inBlock = IN_BLOCK_OF[version] ?? 0;
+      const told = version >= WITH_EMPTY ? 4 : 0;
+      const empty = told ? this.#read(length - FOOT - told, told).readUInt32LE(0) : 0;
+      const from = length - FOOT - told - 4 * (blocks + empty);
       if (
         head.toString('latin1', 0, 8) !== MAGIC ||
         foot.toString('latin1', 8) !== MAGIC ||
@@ -156,14 +236,15 @@ export class RecordFile {
       )
         throw odd();
       this.#dictionary = Buffer.from(this.#read(HEAD, dictionary));
-      const sizes = this.#read(from, 4 * blocks);
+      const marks = Buffer.from(this.#read(from, 4 * (blocks + empty)));
       this.#starts = new Float64Array(blocks + 1);
       this.#starts[0] = HEAD + dictionary;
       for (let i = 0; i < blocks; i++)
-        this.#starts[i + 1] = (this.#starts[i] as number) + sizes.readUInt32LE(4 * i);
+        this.#starts[i + 1] = (this.#starts[i] as number) + marks.readUInt32LE(4 * i);
       if (this.#starts[blocks] !== from) throw odd();
       this.size = foot.readUInt32LE(0);
-      this.digest = digestOf(this.#dictionary, sizes);
+      this.empty = Uint32Array.from({ length: empty }, (_, i) => marks.readUInt32LE(4 * (blocks + i)));
+      this.digest = digestOf(this.#dictionary, marks);
     } catch (error) {
       this.close();
       throw error;
@@ -190,9 +271,24 @@ export class RecordFile {
     }
     return this.#lines[k % this.#inBlock] as Buffer;
   }
-  /** All records, as they came. */
+  /** All records, in the order of their places. */
   *all(): Generator<Buffer> {
-    for (let k = 0; k < this.size; k++) yield this.at(k);
+    let next = 0;
+    for (let k = 0; k < this.size; k++)
+      if (this.empty[next] === k) next++;
+      else yield this.at(k);
+  }
+  /** All but the blocks, which end at `end`. */
+  get layout() {
+    const sizes = Array.from(
+      { length: this.#starts.length - 1 },
+      (_, i) => (this.#starts[i + 1] as number) - (this.#starts[i] as number),
+    );
+    return {
+      dictionary: this.#dictionary,
+      ...{ sizes, empty: this.empty, inBlock: this.#inBlock, size: this.size },
+      end: this.#starts.at(-1) as number,
+    };
   }
   close(): void {
     if (this.#fd !== null) closeSync(this.#fd);

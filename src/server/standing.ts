@@ -7,8 +7,9 @@ import { join } from 'node:path';
 import { rowLayout } from '../core/access/summary';
 import { Standing, TAKEN_OVER } from '../core/engine/build/standing';
 import { FORMAT_VERSION, type Header, MAGIC, sectionOf } from '../core/engine/format/format';
+import { findString } from '../core/engine/format/strings';
 import type { Lender, Library } from '../core/model/library';
-import type { Journal } from '../core/model/record';
+import type { DiscoveryRecord, Journal } from '../core/model/record';
 import type { KbartLine } from '../core/model/titleList';
 import type { Analysis } from '../core/words/analysis';
 import { damage } from './manifest';
@@ -31,9 +32,10 @@ export interface StandingIndex {
   close(): void;
 }
 
-/** Only those sections that are taken over. */
-function sectionsOf(
+/** Some of the sections of an index file. */
+export function sectionsOf(
   path: string,
+  names: readonly string[],
 ): { readonly header: Header; readonly sections: ConstructorParameters<typeof Standing>[0] } | null {
   const fd = openSync(path, 'r');
   const read = (from: number, size: number): ArrayBuffer => {
@@ -54,7 +56,7 @@ function sectionsOf(
     return {
       header,
       sections: Object.fromEntries(
-        TAKEN_OVER.flatMap((name) => {
+        names.flatMap((name) => {
           const s = header.sections[name];
           return s ? [[name, sectionOf(s, (from, size) => read(start + from, size))]] : [];
         }),
@@ -65,53 +67,54 @@ function sectionsOf(
   }
 }
 
-/** Null where there is none that can be used. */
-export function openStanding(
+export interface Context {
+  /** With the lenders as they are reckoned with. */
+  readonly library: Library;
+  readonly journals: readonly Journal[];
+  readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
+}
+/** Whether an index directory was made by the same program for such a library. @param meta of its index */
+export function isLike(
   dir: string,
-  {
-    library,
-    journals,
-    lines,
-  }: {
-    readonly library: Library;
-    readonly journals: readonly Journal[];
-    readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
-  },
+  meta: Header['meta'],
+  { library, journals, lines }: Context,
   analysis: Analysis,
-): StandingIndex | null {
+): { readonly usable: boolean; readonly sameContext: boolean } {
+  const stored = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {
+    readonly library: Library;
+    readonly learnt?: readonly Lender[];
+    readonly journals: readonly Journal[];
+    readonly lines: readonly (readonly [string, readonly KbartLine[]])[];
+  };
+  const before = stored.learnt ? { ...stored.library, lenders: stored.learnt } : stored.library;
+  return {
+    usable:
+      meta.analysis === analysis &&
+      meta.program === programDigest() &&
+      JSON.stringify(meta.layout) === JSON.stringify(rowLayout(library)) &&
+      stored.library.language === library.language,
+    sameContext: contextOf(before, stored.journals, stored.lines) === contextOf(library, journals, lines),
+  };
+}
+
+/** Null where there is none that can be used. */
+export function openStanding(dir: string, context: Context, analysis: Analysis): StandingIndex | null {
   try {
     if (!existsSync(join(dir, 'index.lgd')) || damage(dir)) return null;
-    const stored = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {
-      readonly library: Library;
-      readonly learnt?: readonly Lender[];
-      readonly journals: readonly Journal[];
-      readonly lines: readonly (readonly [string, readonly KbartLine[]])[];
-    };
-    const read = sectionsOf(join(dir, 'index.lgd'));
-    const layout = rowLayout(library);
-    if (
-      !read ||
-      read.header.meta.analysis !== analysis ||
-      read.header.meta.program !== programDigest() ||
-      JSON.stringify(read.header.meta.layout) !== JSON.stringify(layout) ||
-      stored.library.language !== library.language
-    )
-      return null;
-    const { width, presenceWords } = layout;
+    const read = sectionsOf(join(dir, 'index.lgd'), TAKEN_OVER);
+    if (!read) return null;
+    const { usable, sameContext } = isLike(dir, read.header.meta, context, analysis);
+    if (!usable) return null;
+    const { width, presenceWords } = rowLayout(context.library);
     const standing = new Standing(read.sections, {
       width,
       presenceWords,
-      language: library.language,
+      language: context.library.language,
     });
     const texts = new RecordFile(join(dir, RECORDS));
     return {
       standing,
-      sameContext:
-        contextOf(
-          stored.learnt ? { ...stored.library, lenders: stored.learnt } : stored.library,
-          stored.journals,
-          stored.lines,
-        ) === contextOf(library, journals, lines),
+      sameContext,
       textAt: (doc) => texts.at(standing.cameAs(doc)),
       close: () => texts.close(),
     };
@@ -119,4 +122,17 @@ export function openStanding(
     // A directory that can't be read gives nothing to take over.
     return null;
   }
+}
+/** Records of an index directory by their ids, as far as they are in it. */
+export function recordsById(dir: string): (id: string) => DiscoveryRecord | undefined {
+  const read = sectionsOf(join(dir, 'index.lgd'), ['idBytes', 'idOffsets', 'idDoc', 'cameAs']);
+  const file = new RecordFile(join(dir, RECORDS));
+  return (id) => {
+    const { idBytes, idOffsets, idDoc, cameAs } = read?.sections ?? {};
+    if (!idBytes || !idOffsets || !idDoc || !cameAs) return undefined;
+    const k = findString({ bytes: idBytes as Uint8Array, offsets: idOffsets as Uint32Array }, id);
+    if (k < 0) return undefined;
+    const place = cameAs[idDoc[k] as number] as number;
+    return JSON.parse(file.at(place).toString('utf8')) as DiscoveryRecord;
+  };
 }

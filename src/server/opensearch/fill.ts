@@ -14,6 +14,7 @@ import { say } from '../../words/generated/indexfile';
 import { comingItems } from '../comingItems';
 import { RECORDS, RecordFile } from '../recordFile';
 import { readLibraryFile } from '../service';
+import { recordsById } from '../standing';
 import { packRow } from './accessRows';
 import { type Cluster, idOf } from './cluster';
 import { documents, type MadeDocument, mappingOf, SHAPE, settingsOf } from './shape';
@@ -65,7 +66,7 @@ const TOLD_EVERY = 5000;
 
 /** The records of an index directory with what decides how they can be had. */
 function* itemsOf(dir: string, { journals, lines }: LibraryFile): Generator<AccessItem> {
-  const itemOf = comingItems(journals, lines);
+  const itemOf = comingItems(journals, lines, recordsById(dir));
   const file = new RecordFile(join(dir, RECORDS));
   try {
     for (const text of file.all()) yield itemOf(JSON.parse(text.toString('utf8')) as DiscoveryRecord);

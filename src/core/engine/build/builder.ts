@@ -25,14 +25,15 @@ import { SMALL_WORDS, words } from '../../words/fold';
 import { titleKey } from '../../words/keys';
 import { mainWords } from '../../words/titleWords';
 import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from '../format/columns';
-import { FIELD_END, type Outline, type Section, VALUE_END } from '../format/format';
+import { FIELD_END, type IndexParts, type Section, VALUE_END } from '../format/format';
 import { usesOf } from '../format/holders';
 import { byCodePoint, countStrings, packStrings, stringAt, Values } from '../format/strings';
 import { buildSpelling } from '../help/spelling';
 import { buildSuggestions } from '../help/suggest';
+import { SUGGEST_KINDS, type SuggestKind } from '../port/engine';
 import { growI16, growU8, growU16, growU32 } from './growable';
 import { identitiesIn, ranksOf } from './identities';
-import { invert, MemorySpool, type WordSpool, type WritePiece } from './invert';
+import { invert, MemorySpool, type WordSpool } from './invert';
 import { ListCollector } from './lists';
 import { byLikeness, inOrder, listsInOrder } from './neighbours';
 import { cellsInOrder, orderedSections } from './ordered';
@@ -167,11 +168,9 @@ export class IndexBuilder {
     if (day < this.#lastDay) throw new CodedError(msg('indexfile.order', { id: r.id, added: r.added }));
     this.#lastDay = day;
     c.added.push(day);
-    const facts = again?.facts ? this.#again?.cells(again.doc) : undefined;
-    if (facts) {
-      c.row.push(facts.row);
-      c.combo.push(facts.combo);
-    } else this.#facts(item);
+    const facts = (again?.facts ? this.#again?.cells(again.doc) : undefined) ?? this.#factsOf(item);
+    c.row.push(facts.row);
+    c.combo.push(facts.combo);
   }
   /** As the how-manieth records with these ids came; before `finish`. */
   cameAs(ids: ReadonlySet<string>): Map<string, number> {
@@ -224,21 +223,25 @@ export class IndexBuilder {
     this.#columns.titleLength.push(length);
     this.#columns.mainLength.push(main);
   }
-  #facts(item: AccessItem): void {
+  /** What the k-th record's waits and refereeing depend on, where more is known of it now than when it came. */
+  settle(k: number, item: AccessItem): void {
+    const { row, combo } = this.#factsOf(item);
+    this.#columns.row.put(k, row);
+    this.#columns.combo.put(k, combo);
+  }
+  #factsOf(item: AccessItem): { readonly row: number; readonly combo: number } {
     const { record: r } = item;
     const row = summarise(item, this.#library, this.#layout);
-    this.#columns.row.push(this.#rows.id(row));
-    this.#columns.combo.push(
-      this.#combo({
-        kind: KIND_LIST.indexOf(r.kind),
-        language: r.languages[0] ? this.#languages.id(r.languages[0]) : NONE,
-        peer: PEER_LIST.indexOf(peerReviewOf(r, item.journal).status),
-        carrier: CARRIER_LIST.indexOf(r.carrier),
-        audience: r.audience ? AUDIENCE_LIST.indexOf(r.audience) : NONE,
-        source: this.#sources.id(r.source),
-        place: this.#placeSet(row),
-      }),
-    );
+    const combo = this.#combo({
+      kind: KIND_LIST.indexOf(r.kind),
+      language: r.languages[0] ? this.#languages.id(r.languages[0]) : NONE,
+      peer: PEER_LIST.indexOf(peerReviewOf(r, item.journal).status),
+      carrier: CARRIER_LIST.indexOf(r.carrier),
+      audience: r.audience ? AUDIENCE_LIST.indexOf(r.audience) : NONE,
+      source: this.#sources.id(r.source),
+      place: this.#placeSet(row),
+    });
+    return { row: this.#rows.id(row), combo };
   }
 
   #combo(values: Readonly<Record<(typeof COMBO_GROUPS)[number], number>>): number {
@@ -323,7 +326,7 @@ export class IndexBuilder {
       source: values.source.table,
       language: values.language.table,
     };
-    const suggested = (kind: 'person' | 'subject' | 'journal') => {
+    const suggested = (kind: SuggestKind) => {
       const uses = usesOf(by[kind], countStrings(tables[kind]));
       return { kind, values: Array.from(uses, (_, i) => stringAt(tables[kind], i)), counts: uses };
     };
@@ -350,7 +353,7 @@ export class IndexBuilder {
         ),
       }),
       ...spelling,
-      ...buildSuggestions([suggested('person'), suggested('subject'), suggested('journal')]),
+      ...buildSuggestions(SUGGEST_KINDS.map(suggested)),
       ...words.sections,
       ...identities,
       ...this.#lists.finish(order, tables),
@@ -433,9 +436,3 @@ export interface Given {
 /** The values of a group, sorted, and the sorted number of each as it came. */
 type Numbered = ReturnType<Values['finish']>;
 const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);
-
-/** What a builder hands over: `fill` writes the sections that are only outlined. */
-export interface IndexParts {
-  readonly sections: Readonly<Record<string, Section | Outline>>;
-  readonly fill: (write: WritePiece) => void;
-}

@@ -20,6 +20,10 @@ export class Growable<T extends Numeric> {
   at(i: number): number {
     return this.#data[i] as number;
   }
+  /** Puts another at a place already filled. */
+  put(i: number, value: number): void {
+    this.#data[i] = value;
+  }
   /** Adds one at a place already filled. */
   bump(i: number): void {
     this.#data[i] = (this.#data[i] as number) + 1;

@@ -4,7 +4,15 @@
  */
 
 import { FIELDS } from '../../query/tree';
-import { AGAIN, FAR, FIELD_END, type Outline, type Section, STRETCH_BITS, VALUE_END } from '../format/format';
+import {
+  AGAIN,
+  FAR,
+  FIELD_END,
+  type IndexParts,
+  STRETCH_BITS,
+  VALUE_END,
+  type WritePiece,
+} from '../format/format';
 import { CHUNK_BITS, firstFrom } from '../format/postings';
 import { chunksFor, SHORT } from '../format/termLists';
 import { codesBy, putCode, unitsOf } from '../format/wordCodes';
@@ -41,18 +49,8 @@ export class MemorySpool implements WordSpool {
   }
 }
 
-/** Puts a piece of a section at a place in it, counted in its own elements. */
-export type WritePiece = (name: string, piece: Section, at: number) => void;
-
 /** Postings held at a time: eleven bytes each. */
 const HELD = 12_000_000;
-
-export interface Inverted {
-  /** What there is of terms, postings and words: as it is, or outlined. */
-  readonly sections: Readonly<Record<string, Section | Outline>>;
-  /** Writes the sections that are outlined. */
-  readonly fill: (write: WritePiece) => void;
-}
 
 export interface InvertOptions {
   readonly held?: number;
@@ -61,9 +59,9 @@ export interface InvertOptions {
   readonly code?: Uint32Array;
 }
 /** Steps of a mean length to the next: a day's changes do not move it, and with it every weight. */
-const STEPS_TO_DOUBLE = 8;
+const STEPS_TO_DOUBLE = 4;
 /**
- * Mean length of each field, told in steps of a twelfth (2 to the power of 1/8).
+ * Mean length of each field, told in steps of a fifth (2 to the power of 1/4).
  * @param lengths words of each field of each document, FIELDS.length of them a document
  */
 export function meanLengths(...lengths: readonly Uint8Array[]): Float64Array {
@@ -89,7 +87,7 @@ export function invert(
   renumber: Uint32Array,
   lengths: Uint8Array,
   { held = HELD, mean = meanLengths(lengths), code: given }: InvertOptions = {},
-): Inverted {
+): IndexParts {
   const F = FIELDS.length;
   const n = lengths.length / F;
   const terms = renumber.length;
@@ -174,7 +172,7 @@ function writeWords({ spool, renumber, code }: Words, write: WritePiece): void {
 }
 
 /** Documents' numbers by halves, as termLists.ts reads them. */
-function halvesOf(termStart: Uint32Array, n: number) {
+export function halvesOf(termStart: Uint32Array, n: number) {
   const terms = termStart.length - 1;
   const chunks = chunksFor(n);
   const sizeOf = (t: number): number => (termStart[t + 1] as number) - (termStart[t] as number);
@@ -187,7 +185,7 @@ function halvesOf(termStart: Uint32Array, n: number) {
     else long += chunks + 1;
   }
   const wide = chunks > 256;
-  const sections: Inverted['sections'] = {
+  const sections: IndexParts['sections'] = {
     listAt,
     high: { type: wide ? 'u16' : 'u8', length: short },
     chunkStart: { type: 'u32', length: long },

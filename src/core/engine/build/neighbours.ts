@@ -45,8 +45,7 @@ export function byLikeness({ added, subjectStart, subject, journal, year, idRank
     order
       .subarray(from, to)
       .sort(
-        (a, b) =>
-          (like[a] as number) - (like[b] as number) || (idRank[a] as number) - (idRank[b] as number),
+        (a, b) => (like[a] as number) - (like[b] as number) || (idRank[a] as number) - (idRank[b] as number),
       );
     from = to;
   }

@@ -5,7 +5,8 @@ import type { RowLayout } from '../../access/summary';
 import { type Message, msg } from '../../model/message';
 import type { Analysis } from '../../words/analysis';
 import type { Facts } from './facts';
-import { decodeIndex, type Header, type Section } from './format';
+import { decodeIndex, type Header, type IndexParts, layoutIndex, type Section } from './format';
+import type { Hashed } from './hash';
 import type { Holders } from './holders';
 import type { StringTable } from './strings';
 import type { TermColumns } from './termLists';
@@ -25,6 +26,7 @@ export interface IndexData extends Facts, TermColumns {
   readonly termCode: Uint32Array;
   /** The combinations (see columns.ts), COMBO_WIDTH numbers each. */
   readonly combos: Uint16Array;
+  readonly placeSets: Uint16Array;
   /** Where the records of a combination stand. */
   readonly places: PlaceSets;
   /** The documents in the order of their titles. */
@@ -62,6 +64,11 @@ export interface IndexData extends Facts, TermColumns {
   /** The documents of each work; work 0 stands for "alone". */
   readonly workStart: Uint32Array;
   readonly workDocs: Uint32Array;
+  /** Hashes of what is cited and not indexed, and of the works that records say they are of, with their documents. */
+  readonly loose: Hashed;
+  readonly works: Hashed;
+  /** Words of each field of each document, FIELDS.length of them a document. */
+  readonly fieldLengths: Uint8Array;
   readonly spell: StringTable;
   readonly spellCount: Uint32Array;
   readonly spellHash: Uint32Array;
@@ -125,6 +132,7 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: Messa
     cellCombo: get('cellCombo'),
     cellRow: get('cellRow'),
     combos: get('combos'),
+    placeSets: get('placeSets'),
     places: new PlaceSets(get('placeSets'), (header.meta.layout as RowLayout).presenceWords),
     titleOrder: get('titleOrder'),
     titleFiled: get('titleFiled'),
@@ -151,6 +159,9 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: Messa
     cited: get('cited'),
     workStart: get('workStart'),
     workDocs: get('workDocs'),
+    loose: { hash: get('looseHash'), doc: get('looseDoc') },
+    works: { hash: get('workHash'), doc: get('workOfDoc') },
+    fieldLengths: get('fieldLengths'),
     spell: table('spell'),
     spellCount: get('spellCount'),
     spellHash: get('spellHash'),
@@ -171,4 +182,24 @@ export function openIndex(buffer: ArrayBufferLike): IndexData | { problem: Messa
     },
   };
   return missing.length ? { problem: msg('indexfile.lacks', { section: missing[0] }) } : data;
+}
+
+/** An index that is in no file: of what a builder hands over. @throws RangeError where that is no index */
+export function indexOf(
+  meta: Readonly<Record<string, unknown>>,
+  { sections, fill }: Pick<IndexParts, 'sections' | 'fill'>,
+): IndexData {
+  const { prefix, placeOf, size } = layoutIndex(meta, sections);
+  const bytes = new Uint8Array(size);
+  bytes.set(prefix);
+  const put = (name: string, piece: Section, at: number): void =>
+    bytes.set(
+      new Uint8Array(piece.buffer, piece.byteOffset, piece.byteLength),
+      placeOf(name) + at * piece.BYTES_PER_ELEMENT,
+    );
+  for (const [name, s] of Object.entries(sections)) if (!('type' in s)) put(name, s, 0);
+  fill(put);
+  const data = openIndex(bytes.buffer);
+  if ('problem' in data) throw new RangeError(data.problem.code);
+  return data;
 }

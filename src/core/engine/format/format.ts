@@ -5,7 +5,7 @@
  */
 import { type Message, msg } from '../../model/message';
 export const MAGIC = 'LEGENDUM';
-export const FORMAT_VERSION = 15;
+export const FORMAT_VERSION = 16;
 
 /** Marks in the forward index: the end of a field, and the end of a value inside one. */
 export const FIELD_END = 0;
@@ -36,6 +36,14 @@ const typeOf = (s: Section): TypeName =>
 export interface Outline {
   readonly type: TypeName;
   readonly length: number;
+}
+/** Puts a piece of a section at a place in it, counted in its own elements. */
+export type WritePiece = (name: string, piece: Section, at: number) => void;
+/** What an index is made of: sections as they are, and large ones of which only the outline is there. */
+export interface IndexParts {
+  readonly sections: Readonly<Record<string, Section | Outline>>;
+  /** Writes the sections that are outlined. */
+  readonly fill: (write: WritePiece) => void;
 }
 const isOutline = (s: Section | Outline): s is Outline => 'type' in s;
 /** The beginning of the file, and where in it each section stands, in bytes. */

@@ -41,9 +41,9 @@ function compareAt(t: StringTable, i: number, wanted: Uint8Array, prefixOnly: bo
   }
   return prefixOnly && length >= wanted.length ? 0 : length - wanted.length;
 }
-/** First position whose string is not before `wanted`. */
-function lowerBound(t: StringTable, wanted: Uint8Array): number {
-  let lo = 0;
+/** First position from `from` on whose string is not before `wanted`. */
+export function lowerBound(t: StringTable, wanted: Uint8Array, from = 0): number {
+  let lo = from;
   let hi = countStrings(t);
   while (lo < hi) {
     const mid = (lo + hi) >> 1;

@@ -52,10 +52,10 @@ export function codesBy(uses: Uint32Array): Uint32Array {
   );
   return inverse(terms);
 }
-/** The term of each code. */
+/** The term of each code; some codes may be those of no term, where an index was amended. */
 export const termsOf = (codes: Uint32Array): Uint32Array => inverse(codes);
-function inverse(permutation: Uint32Array): Uint32Array {
-  const out = new Uint32Array(permutation.length);
-  for (let i = 0; i < out.length; i++) out[permutation[i] as number] = i;
+function inverse(numbers: Uint32Array): Uint32Array {
+  const out = new Uint32Array(numbers.reduce((most, c) => Math.max(most, c + 1), 0));
+  for (let i = 0; i < numbers.length; i++) out[numbers[i] as number] = i;
   return out;
 }

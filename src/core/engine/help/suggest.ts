@@ -17,7 +17,8 @@ export interface SuggestSource {
   readonly counts: ArrayLike<number>;
 }
 
-const BEGINNING = 40;
+/** Letters of a beginning by which it is sorted. */
+export const BEGINNING = 40;
 /** What a key can be found by the beginnings of: itself from each of its words on, and where in it that is. */
 export function beginningsIn(key: string): { readonly text: string; readonly at: number }[] {
   const found: { text: string; at: number }[] = [];
