@@ -1,18 +1,29 @@
 /** A library's folder, checked or built: what was read, what is missing for what, and every problem by its place. */
-import { rmSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { basename, join, resolve } from 'node:path';
 import { learnt } from '../core/access/calibration';
 import { UNKNOWN_OWNERS } from '../core/access/chance';
 import type { Lender } from '../core/model/library';
 import type { DiscoveryRecord } from '../core/model/record';
 import { dayOf, type Minutes, parseLocal } from '../core/model/time';
+import { amendIndex } from '../server/amend';
 import { type Built, buildIndex, type Progress } from '../server/build';
 import { machineClock } from '../server/clock';
+import { amendmentOf, contextKey, marksOf } from '../server/folderAmend';
 import { FolderItems } from '../server/folderItems';
-import { descriptionsOf, type Joined, joinedRecords } from '../server/folderRecords';
-import { type LibraryFolder, openLibraryFolder } from '../server/libraryFolder';
+import {
+  descriptionsOf,
+  type Joined,
+  joinedRecords,
+  type Keeping,
+  type Reading,
+} from '../server/folderRecords';
+import { KnownWriter, newDescriptions, readState, writeState } from '../server/folderState';
+import { type LibraryFolder, type Met, openLibraryFolder, type Told } from '../server/libraryFolder';
 import { Outcomes } from '../server/outcomes';
+import { programDigest } from '../server/program';
+import { learntBefore, textsOf } from '../server/standing';
 import { deskReport, type Found, Problems, writeReport } from './folderReport';
 import '../words/generated/file';
 import '../words/generated/policyfile';
@@ -29,67 +40,79 @@ interface Options {
 const n = (count: number, one: string, many = `${one}s`): string =>
   `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
 
+/** Of a folder's records how many are there, and how many lack what. */
+const NONE = {
+  ...{ records: 0, copies: 0, booksWithoutCopy: 0, partsOfNoList: 0, unrefereed: 0 },
+  ...{ withoutYear: 0, withoutHeadings: 0, ownersUnknown: 0 },
+};
+type Tally = { [name in keyof typeof NONE]: number };
 /** What a folder has, counted as its records go by. */
 class Counts {
-  records = 0;
-  copies = 0;
+  readonly tally: Tally = { ...NONE };
   readonly kinds = new Map<string, number>();
-  booksWithoutCopy = 0;
-  partsOfNoList = 0;
-  unrefereed = 0;
-  withoutYear = 0;
-
-  withoutHeadings = 0;
-  ownersUnknown = 0;
   readonly #listed: ReadonlySet<string>;
   readonly #refereedUnknown: ReadonlySet<string>;
-  constructor({ serials }: LibraryFolder) {
+  /** @param before what was counted when all was read */
+  constructor({ serials }: LibraryFolder, before?: Readonly<Record<string, unknown>>) {
     this.#listed = new Set(serials.lines.keys());
     this.#refereedUnknown = new Set(
       serials.journals.filter((j) => j.refereed === 'unknown').map((j) => j.id),
     );
+    if (!before) return;
+    Object.assign(this.tally, before.tally);
+    this.kinds = new Map(before.kinds as [string, number][]);
   }
-  saw(record: DiscoveryRecord): DiscoveryRecord {
+  get kept(): Readonly<Record<string, unknown>> {
+    return { tally: this.tally, kinds: [...this.kinds] };
+  }
+  /** @param by -1: it is there no more */
+  saw(record: DiscoveryRecord, by: 1 | -1 = 1): DiscoveryRecord {
     const { csl, copies, ebook, openCopies, journal, partnerCopies, kind } = record;
-    this.records++;
-    this.kinds.set(kind, (this.kinds.get(kind) ?? 0) + 1);
-    this.copies += copies?.length ?? 0;
-    if (kind === 'book' && ![copies, ebook, openCopies, partnerCopies].some((l) => l?.length))
-      this.booksWithoutCopy++;
-    if (csl.ISSN && !this.#listed.has(journal ?? '')) this.partsOfNoList++;
-    if (journal && this.#refereedUnknown.has(journal)) this.unrefereed++;
-    if (!csl.issued) this.withoutYear++;
-    if (!record.subjects.length) this.withoutHeadings++;
-    if (record.owners === UNKNOWN_OWNERS) this.ownersUnknown++;
+    const t = this.tally;
+    const count = (name: keyof Tally, is: unknown): void => {
+      if (is) t[name] += by;
+    };
+    t.records += by;
+    this.kinds.set(kind, (this.kinds.get(kind) ?? 0) + by);
+    t.copies += by * (copies?.length ?? 0);
+    count(
+      'booksWithoutCopy',
+      kind === 'book' && ![copies, ebook, openCopies, partnerCopies].some((l) => l?.length),
+    );
+    count('partsOfNoList', csl.ISSN && !this.#listed.has(journal ?? ''));
+    count('unrefereed', journal && this.#refereedUnknown.has(journal));
+    count('withoutYear', !csl.issued);
+    count('withoutHeadings', !record.subjects.length);
+    count('ownersUnknown', record.owners === UNKNOWN_OWNERS);
     return record;
   }
   /** What is missing for which capability, as sentences. */
   gaps({ library, guidance, courses }: LibraryFolder): string[] {
     const said: (readonly [number | boolean, string])[] = [
       [
-        this.booksWithoutCopy,
-        `${n(this.booksWithoutCopy, 'book has', 'books have')} no copy and no e-book: they can only be borrowed from elsewhere`,
+        this.tally.booksWithoutCopy,
+        `${n(this.tally.booksWithoutCopy, 'book has', 'books have')} no copy and no e-book: they can only be borrowed from elsewhere`,
       ],
       [
-        this.partsOfNoList,
-        `${n(this.partsOfNoList, 'thing')} of journals that stand in no title list: they can’t be read at once`,
+        this.tally.partsOfNoList,
+        `${n(this.tally.partsOfNoList, 'thing')} of journals that stand in no title list: they can’t be read at once`,
       ],
       [
-        this.unrefereed,
-        `${n(this.unrefereed, 'article is', 'articles are')} of journals of which refereed.csv says nothing: whether they were peer-reviewed is not known`,
+        this.tally.unrefereed,
+        `${n(this.tally.unrefereed, 'article is', 'articles are')} of journals of which refereed.csv says nothing: whether they were peer-reviewed is not known`,
       ],
       [
-        this.withoutYear,
-        `${n(this.withoutYear, 'record has', 'records have')} no year: they fall out when years are chosen`,
+        this.tally.withoutYear,
+        `${n(this.tally.withoutYear, 'record has', 'records have')} no year: they fall out when years are chosen`,
       ],
       [
-        this.withoutHeadings,
-        `${n(this.withoutHeadings, 'record has', 'records have')} no subject heading: they are found by their own words only`,
+        this.tally.withoutHeadings,
+        `${n(this.tally.withoutHeadings, 'record has', 'records have')} no subject heading: they are found by their own words only`,
       ],
       [!library.lenders.length, 'there are no lenders: nothing can be promised from elsewhere'],
       [
-        library.lenders.length > 0 && this.ownersUnknown,
-        `of ${n(this.ownersUnknown, 'record')} nobody says which lenders own them: they are asked for at the odds of the past`,
+        library.lenders.length > 0 && this.tally.ownersUnknown,
+        `of ${n(this.tally.ownersUnknown, 'record')} nobody says which lenders own them: they are asked for at the odds of the past`,
       ],
       [!guidance.databases.length, 'there are no databases: a search that finds little is not handed on'],
       [!guidance.answers?.length, 'there are no ready answers: every question goes to a librarian'],
@@ -110,96 +133,237 @@ function learntOf(out: string, { library }: LibraryFolder): { readonly learnt?: 
 }
 
 /** @returns the exit status: 0, 1 where more could not be used than is let pass, 2 where nothing can be built */
-export function indexFolder(
-  dir: string,
-  { check, out, reports, afresh }: Options,
-  progress: Progress,
-): number {
+export function indexFolder(dir: string, options: Options, progress: Progress): number {
   const problems = new Problems();
   const folder = openLibraryFolder(dir, problems.told);
-  const report = (found: Omit<Found, 'folder'>): void => {
-    for (const file of reports) writeReport(file, { folder: dir, ...found }, problems);
-  };
   if (!folder) {
     problems.print();
-    report({ name: null, usable: false, counts: {}, kinds: {}, gaps: [] });
+    for (const file of options.reports)
+      writeReport(
+        file,
+        { folder: dir, name: null, usable: false, counts: {}, kinds: {}, gaps: [] },
+        problems,
+      );
     console.error('Nothing can be built of this folder.');
     return 2;
   }
-  const counts = new Counts(folder);
-  const kept = check ? null : `${out}.read`;
-  if (kept && afresh) rmSync(kept, { recursive: true, force: true });
-  const files = new FolderItems(dir, folder, kept);
-  let joined: Joined = { joined: 0, works: 0 };
-  const place = join(tmpdir(), `legendum-records-${process.pid}.tmp`);
-  const texts = new WeakMap<DiscoveryRecord, string>();
-  function* records(): Generator<DiscoveryRecord> {
-    if (!folder) return;
-    const all = descriptionsOf(dir, folder, problems.told, files);
-    const whole = folder.mapping.join
-      ? joinedRecords(
-          all,
-          place,
-          (came) => {
-            joined = came;
-          },
-          texts,
-        )
-      : all;
-    for (const record of whole) yield counts.saw(record);
-  }
-  const found = (): Omit<Found, 'folder'> => ({
+  const kept = options.check ? null : `${options.out}.read`;
+  if (kept && options.afresh) rmSync(kept, { recursive: true, force: true });
+  const round: Round = {
+    ...{ dir, folder, options, kept, progress, problems },
+    files: new FolderItems(dir, folder, kept),
+    // What is told of records and their files: told again while these are not read again.
+    ofRecords: new Problems(),
+  };
+  return amendedIndex(round) ?? wholeIndex(round);
+}
+interface Round {
+  readonly dir: string;
+  readonly folder: LibraryFolder;
+  readonly options: Options;
+  readonly kept: string | null;
+  readonly progress: Progress;
+  readonly problems: Problems;
+  readonly ofRecords: Problems;
+  readonly files: FolderItems;
+}
+const toldTo =
+  ({ problems, ofRecords }: Round): Told =>
+  (problem) => {
+    problems.told(problem);
+    ofRecords.told(problem);
+  };
+function foundIn({ folder, problems }: Round, counts: Counts, joined: Joined): Omit<Found, 'folder'> {
+  return {
     name: folder.library.name,
     usable: true,
     counts: {
-      records: counts.records,
+      records: counts.tally.records,
       joined: joined.joined,
       works: joined.works,
-      copies: counts.copies,
+      copies: counts.tally.copies,
       journals: folder.serials.journals.length,
       lenders: folder.library.lenders.length,
       courses: folder.courses.length,
       problems: problems.count,
     },
-    kinds: Object.fromEntries([...counts.kinds].sort(([, a], [, b]) => b - a)),
+    kinds: Object.fromEntries([...counts.kinds].filter(([, k]) => k).sort(([, a], [, b]) => b - a)),
     gaps: counts.gaps(folder),
-  });
+  };
+}
+/** All of the folder that an index is built with, but its records. */
+function sourceOf({ dir, folder, problems }: Round, found: () => Omit<Found, 'folder'>) {
   const logo = folder.library.appearance?.logo;
+  return {
+    library: folder.library,
+    journals: folder.serials.journals,
+    lines: folder.serials.lines,
+    readers: folder.readers,
+    built: machineClock(() => folder.library.policy.zone).now(),
+    guidance: folder.guidance,
+    services: folder.services,
+    ...(logo ? { logo: join(dir, logo) } : {}),
+    report: () => deskReport({ folder: resolve(dir), ...found() }, problems),
+  };
+}
+/** What came of it, said at the end. @returns the exit status */
+function said(round: Round, found: Omit<Found, 'folder'>, takenOver: string): number {
+  const { folder, problems, options } = round;
+  const { counts } = found;
+  const of = (name: string): number => counts[name] ?? 0;
+  problems.print();
+  for (const file of options.reports) writeReport(file, { folder: round.dir, ...found }, problems);
+  console.log(
+    `${folder.library.name}: ${n(of('records'), 'record')}${of('joined') ? ` (${n(of('joined'), 'description')} joined with another’s)` : ''}, ${n(of('copies'), 'copy', 'copies')}, ${n(of('journals'), 'journal')}, ${n(of('lenders'), 'lender')}`,
+  );
+  for (const gap of found.gaps) console.log(`  ${gap}`);
+  console.log(
+    `  ${n(problems.count, 'problem')}${options.reports.length ? `, all in ${options.reports.join(', ')}` : ''}`,
+  );
+  if (takenOver) console.log(`  ${takenOver}`);
+  if (!options.check)
+    console.log(`  The index is in ${options.out}: start with LEGENDUM_INDEX=${options.out}`);
+  return problems.count > folder.warnings ? 1 : 0;
+}
+
+/** The index that stands with what new files of changes say; null where the folder must be read whole. */
+function amendedIndex(round: Round): number | null {
+  const { dir, folder, kept, files, options, problems, ofRecords } = round;
+  const state = kept && readState(kept);
+  if (!kept || !state || textsOf(options.out) !== state.meta.texts) return null;
+  const before = [problems.all(), ofRecords.all()] as const;
+  const amendment = amendmentOf(dir, folder, files, kept, state, toldTo(round));
+  if (!amendment) return forgotten(round, before);
+  const counts = new Counts(folder, state.meta.counts);
+  for (const record of amendment.before) counts.saw(record, -1);
+  for (const record of amendment.after) counts.saw(record);
+  problems.again(state.meta.problems);
+  ofRecords.again(state.meta.problems);
+  const were = state.meta.counts as unknown as Joined;
+  const joined = were.joined + amendment.more.joined;
+  const works = were.works + amendment.more.works;
+  const found = (): Omit<Found, 'folder'> => foundIn(round, counts, { joined, works });
+  const built = amendIndex(
+    { ...sourceOf(round, found), ...learntBefore(options.out), courses: folder.courses },
+    options.out,
+    amendment.delta,
+  );
+  if (!built) return forgotten(round, before);
+  writeState(
+    kept,
+    {
+      ...amendment.meta,
+      texts: textsOf(options.out) ?? '',
+      counts: { ...counts.kept, joined, works },
+      problems: ofRecords.all(),
+    },
+    amendment.known,
+  );
+  return said(
+    round,
+    found(),
+    `Amended by what has changed: ${n(amendment.after.length, 'record')} new or otherwise, ${n(amendment.delta.gone.length, 'record')} gone`,
+  );
+}
+/** What was told on the way is told once more when all is read. */
+function forgotten({ problems, ofRecords }: Round, [all, some]: readonly (readonly Met[])[]): null {
+  problems.only(all ?? []);
+  ofRecords.only(some ?? []);
+  return null;
+}
+
+function wholeIndex(round: Round): number {
+  const { dir, folder, options, kept, files, progress } = round;
+  const { check, out, afresh } = options;
+  const counts = new Counts(folder);
+  let joined: Joined = { joined: 0, works: 0 };
+  const known: Parameters<Keeping['done']>[0][] = [];
+  const reading: Reading = { files: [], base: 0, changeItems: 0, gone: new Set(), latest: '' };
+  if (kept) mkdirSync(kept, { recursive: true });
+  const place = kept ? newDescriptions(kept) : join(tmpdir(), `legendum-records-${process.pid}.tmp`);
+  const keeping: Keeping | null = kept
+    ? {
+        known: new KnownWriter(),
+        done: (all) => {
+          known.push(all);
+        },
+      }
+    : null;
+  const texts = new WeakMap<DiscoveryRecord, string>();
+  const { join: joins } = folder.mapping;
+  function* records(): Generator<DiscoveryRecord> {
+    const all = descriptionsOf(dir, folder, toldTo(round), files, reading);
+    const whole =
+      joins || keeping
+        ? joinedRecords(
+            all,
+            place,
+            (came) => {
+              joined = came;
+            },
+            texts,
+            keeping,
+            joins,
+          )
+        : all;
+    for (const record of whole) yield counts.saw(record);
+  }
+  const found = (): Omit<Found, 'folder'> => foundIn(round, counts, joined);
   let built: Built | null = null;
   if (check) for (const _ of records());
   else
     built = buildIndex(
       {
-        library: folder.library,
-        journals: folder.serials.journals,
-        lines: folder.serials.lines,
-        readers: folder.readers,
-        built: machineClock(() => folder.library.policy.zone).now(),
-        guidance: folder.guidance,
-        services: folder.services,
+        ...sourceOf(round, found),
         ...learntOf(out, folder),
-        ...(logo ? { logo: join(dir, logo) } : {}),
         courses: { saw: () => undefined, made: () => folder.courses },
         records: { [Symbol.iterator]: records },
         textOf: (record) => texts.get(record),
-        report: () => deskReport({ folder: resolve(dir), ...found() }, problems),
       },
       out,
       progress,
       { afresh },
     );
-  problems.print();
-  const gaps = counts.gaps(folder);
-  report(found());
-  console.log(
-    `${folder.library.name}: ${n(counts.records, 'record')}${joined.joined ? ` (${n(joined.joined, 'description')} joined with another’s)` : ''}, ${n(counts.copies, 'copy', 'copies')}, ${n(folder.serials.journals.length, 'journal')}, ${n(folder.library.lenders.length, 'lender')}`,
+  const [all] = known;
+  if (kept && all) keepState(round, kept, reading, { ...all, counts, joined, path: place });
+  const takenOver =
+    built && (files.unchanged || built.again)
+      ? `Taken over as they were: ${n(files.unchanged, 'file')} of ${(folder.recordFiles.length + folder.changeFiles.length).toLocaleString('en')}, ${n(built.again, 'record')}; ${n(built.records - built.again, 'record')} new or changed`
+      : '';
+  return said(round, found(), takenOver);
+}
+function keepState(
+  round: Round,
+  kept: string,
+  { base, changeItems, latest, ...reading }: Reading,
+  {
+    known,
+    end,
+    counts,
+    joined,
+    path,
+  }: Parameters<Keeping['done']>[0] & {
+    readonly counts: Counts;
+    readonly joined: Joined;
+    readonly path: string;
+  },
+): void {
+  const { dir, folder, files, options, ofRecords } = round;
+  writeState(
+    kept,
+    {
+      context: contextKey(dir),
+      program: programDigest(),
+      ...marksOf(dir, files, { base, changeItems, latest, ...reading }),
+      ...{ changeItems, base, latest, end },
+      texts: textsOf(options.out) ?? '',
+      whole: new Date().toISOString(),
+      joins: folder.mapping.join,
+      counts: { ...counts.kept, ...joined },
+      problems: ofRecords.all(),
+      taken: [...reading.gone],
+      descriptions: basename(path),
+    },
+    known,
   );
-  for (const gap of gaps) console.log(`  ${gap}`);
-  console.log(`  ${n(problems.count, 'problem')}${reports.length ? `, all in ${reports.join(', ')}` : ''}`);
-  if (built && (files.unchanged || built.again))
-    console.log(
-      `  Taken over as they were: ${n(files.unchanged, 'file')} of ${(folder.recordFiles.length + folder.changeFiles.length).toLocaleString('en')}, ${n(built.again, 'record')}; ${n(built.records - built.again, 'record')} new or changed`,
-    );
-  if (!check) console.log(`  The index is in ${out}: start with LEGENDUM_INDEX=${out}`);
-  return problems.count > folder.warnings ? 1 : 0;
 }

@@ -1,7 +1,7 @@
 /** What a library's folder was found to be: problems by sort, for the terminal and for a report in JSON or HTML. */
 import { writeFileSync } from 'node:fs';
 import type { DeskReport } from '../server/deskReport';
-import type { FolderProblem } from '../server/libraryFolder';
+import type { FolderProblem, Met } from '../server/libraryFolder';
 import { say } from '../words/generated/libraryfolder';
 
 /** Of one sort of problem, so many are printed; of one that is the same at many places, so many places. */
@@ -9,14 +9,6 @@ const [PRINTED, PLACES] = [20, 6];
 /** Of one sort, so many are kept for the report, and so many places of each; the others are counted. */
 const [KEPT, PLACES_KEPT] = [10_000, 100_000];
 
-/** The same problem wherever it stands in a file. */
-interface Met {
-  readonly file: string;
-  readonly text: FolderProblem['text'];
-  /** Lines, or numbers of records; none for the whole file. */
-  readonly lines: number[];
-  count: number;
-}
 export interface Sort {
   readonly met: readonly Met[];
   readonly count: number;
@@ -36,6 +28,21 @@ export class Problems {
     met.count++;
     if (line && met.lines.length < PLACES_KEPT) met.lines.push(line);
   };
+  /** All that was told, to be told again. */
+  all(): readonly Met[] {
+    return [...this.#sorts.values()].flatMap(({ met }) => [...met.values()]);
+  }
+  /** Forgets all but these. */
+  only(problems: readonly Met[]): void {
+    this.#sorts.clear();
+    this.count = 0;
+    this.again(problems);
+  }
+  /** Problems that were told before, of what was not read again. */
+  again(problems: readonly Met[]): void {
+    for (const { file, text, lines, count } of problems)
+      for (let k = 0; k < count; k++) this.told({ file, line: lines[k] ?? 0, text });
+  }
   /** Those with the most places first: they are mended in one place. */
   sorts(): readonly Sort[] {
     return [...this.#sorts.values()]

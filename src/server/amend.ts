@@ -28,12 +28,12 @@ import { readShared } from './shared';
 import { isLike } from './standing';
 
 export interface Delta {
-  /**
-   * Records that are new, or not as they were, or whose waits may be others: those that stand in one that has changed.
-   */
+  /** Records that are new, or not as they were. */
   readonly come: readonly DiscoveryRecord[];
   /** Ids of records that are no more. */
   readonly gone: readonly string[];
+  /** Ids of those whose waits may be others: what stands in one that has changed. */
+  readonly again?: readonly string[];
 }
 export type AmendSource = Omit<IndexSource, 'records' | 'courses' | 'textOf'> & {
   readonly courses: readonly Course[];
@@ -47,7 +47,7 @@ const MOST_EMPTY = 6;
  * @returns null, and nothing has changed, where the index must be made anew: there is none, or none of this program and
  *   library; what it is made by has changed; too much has come or gone; or words would weigh otherwise
  */
-export function amendIndex(source: AmendSource, dir: string, { come, gone }: Delta): Built | null {
+export function amendIndex(source: AmendSource, dir: string, delta: Delta): Built | null {
   tidy(dir);
   const opened = open(source, dir);
   if (!opened) return null;
@@ -60,6 +60,8 @@ export function amendIndex(source: AmendSource, dir: string, { come, gone }: Del
       return k < 0 ? -1 : (data.idDoc[k] as number);
     };
     const standing = (ids: readonly string[]): number[] => ids.map(docOf).filter((doc) => doc >= 0);
+    const { gone } = delta;
+    const come = [...delta.come, ...standing(delta.again ?? []).map((doc) => before.at(doc))];
     const left = new Set(standing([...gone, ...come.map((r) => r.id)]));
     const { texts, places, changed, empty } = placed(come, gone, docOf, data, dir);
     if (

@@ -28,6 +28,7 @@ import { copiesOfMarc } from '../core/libraryData/marcCopies';
 import { detailsOf, hostsOf, ledTo, withDetails } from '../core/libraryData/marcDetails';
 import { type Message, msg } from '../core/model/message';
 import type { CslItem, DiscoveryRecord } from '../core/model/record';
+import { isOfState } from './folderState';
 import type { FolderProblem, LibraryFolder } from './libraryFolder';
 import { programDigest } from './program';
 
@@ -197,6 +198,7 @@ export class FolderItems {
   /** Where what was read is kept; null: nowhere. */
   readonly #kept: string | null;
   readonly #used = new Set<string>();
+  readonly #keys = new Map<string, readonly [before: number, key: string]>();
   /** Files that had not changed. */
   unchanged = 0;
 
@@ -207,6 +209,18 @@ export class FolderItems {
     if (kept) mkdirSync(kept, { recursive: true });
   }
 
+  /** A digest of what a file says and of all that it is read by. */
+  keyOf(file: string, before: number): string {
+    const known = this.#keys.get(file);
+    if (known?.[0] === before) return known[1];
+    const own = createHash('sha1').update(
+      JSON.stringify([programDigest(), this.#folder.readBy, file, before]),
+    );
+    for (const bytes of bytesOf(join(this.#dir, file))) own.update(bytes);
+    const key = own.digest('hex');
+    this.#keys.set(file, [before, key]);
+    return key;
+  }
   /** What stands in a file of the folder. @param before items of the files before it */
   *in(file: string, before: number): Generator<ReadItem> {
     const path = join(this.#dir, file);
@@ -218,11 +232,7 @@ export class FolderItems {
     }
     const name = `${file.replace(/[^\w.-]+/g, '_')}-${createHash('sha1').update(file).digest('hex').slice(0, 8)}.jsonl`;
     this.#used.add(name);
-    const own = createHash('sha1').update(
-      JSON.stringify([programDigest(), this.#folder.readBy, file, before]),
-    );
-    for (const bytes of bytesOf(path)) own.update(bytes);
-    const key = JSON.stringify({ key: own.digest('hex') });
+    const key = JSON.stringify({ key: this.keyOf(file, before) });
     const place = join(this.#kept, name);
     if (existsSync(place) && isWhole(place)) {
       const lines = linesOf(place);
@@ -260,6 +270,6 @@ export class FolderItems {
   tidy(): void {
     if (!this.#kept) return;
     for (const name of readdirSync(this.#kept))
-      if (!this.#used.has(name)) rmSync(join(this.#kept, name), { force: true });
+      if (!this.#used.has(name) && !isOfState(name)) rmSync(join(this.#kept, name), { force: true });
   }
 }

@@ -40,6 +40,14 @@ export interface FolderProblem {
   /** With it nothing can be built. */
   readonly fatal?: true;
 }
+/** The same problem wherever it stands in a file. */
+export interface Met {
+  readonly file: string;
+  readonly text: FolderProblem['text'];
+  /** Lines, or numbers of records; none for the whole file. */
+  readonly lines: number[];
+  count: number;
+}
 export type Told = (problem: FolderProblem) => void;
 export interface LibraryFolder {
   readonly library: Library;

@@ -136,3 +136,19 @@ export function recordsById(dir: string): (id: string) => DiscoveryRecord | unde
     return JSON.parse(file.at(place).toString('utf8')) as DiscoveryRecord;
   };
 }
+/** The digest of an index directory's records, by which what is kept beside it knows it again; null: no index. */
+export function textsOf(dir: string): string | null {
+  try {
+    const texts = sectionsOf(join(dir, 'index.lgd'), [])?.header.meta.texts;
+    return typeof texts === 'string' ? texts : null;
+  } catch {
+    return null;
+  }
+}
+/** The lenders as an index directory was built with, where that is not what they publish. */
+export function learntBefore(dir: string): { readonly learnt?: readonly Lender[] } {
+  const { learnt } = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {
+    readonly learnt?: readonly Lender[];
+  };
+  return learnt ? { learnt } : {};
+}

@@ -57,6 +57,37 @@ function keysOf(r: DiscoveryRecord): { readonly sure: readonly string[]; readonl
   };
 }
 
+/** What a record is held against others by, as digests: what it can be known again by, and its work. */
+interface Keys {
+  readonly sure: readonly number[];
+  readonly likely: number | null;
+  readonly work: number | null;
+}
+function digestsOf(r: DiscoveryRecord): Keys {
+  const { sure, likely } = keysOf(r);
+  // Given works stand; else a book's editions and carriers share one.
+  const person = firstPerson(r);
+  const title = flat(r.csl.title);
+  const work =
+    r.work !== undefined
+      ? `given ${r.work}`
+      : r.kind === 'book' && person && title.length >= TELLING / 2
+        ? `book ${title} ${person}`
+        : null;
+  return {
+    sure: sure.map(digest),
+    likely: likely === null ? null : digest(likely),
+    work: work === null ? null : digest(work),
+  };
+}
+
+/** What `SameFinder.add` gives back, of a record by itself. */
+export function sharedKeys(r: DiscoveryRecord): readonly number[] {
+  return sharedKeysOf(digestsOf(r));
+}
+const sharedKeysOf = ({ sure, likely, work }: Keys): readonly number[] =>
+  [...sure, likely, work].filter((d) => d !== null);
+
 export class SameFinder {
   /** By digest of a key: the first record that had it. */
   readonly #first = new Map<number, number>();
@@ -79,38 +110,31 @@ export class SameFinder {
     this.#parent[Math.max(x, y)] = Math.min(x, y);
   }
 
-  /** Takes the next record; they are numbered from 0 as they come. */
-  add(r: DiscoveryRecord): void {
+  /**
+   * Takes the next record; they are numbered from 0 as they come.
+   * @returns digests of all that it is held against others by: without one of these in common two have nothing to do
+   *   with each other
+   */
+  add(r: DiscoveryRecord): readonly number[] {
     const n = this.#parent.length;
     this.#parent.push(n);
-    const { sure, likely } = keysOf(r);
+    const { sure, likely, work } = digestsOf(r);
     const isbns = isbnsOf(r).map(digest);
     if (isbns.length) this.#isbns.set(n, isbns);
-    for (const key of sure) {
-      const d = digest(key);
+    for (const d of sure) {
       const before = this.#first.get(d);
       if (before === undefined) this.#first.set(d, n);
       else this.#join(before, n);
     }
     if (likely !== null) {
-      const d = digest(likely);
-      const before = this.#first.get(d);
-      if (before === undefined) this.#first.set(d, n);
+      const before = this.#first.get(likely);
+      if (before === undefined) this.#first.set(likely, n);
       else if (this.#agree(before, n)) this.#join(before, n);
     }
-    // Given works stand; else a book's editions and carriers share one.
-    const person = firstPerson(r);
-    const title = flat(r.csl.title);
-    const own =
-      r.work !== undefined
-        ? `given ${r.work}`
-        : r.kind === 'book' && person && title.length >= TELLING / 2
-          ? `book ${title} ${person}`
-          : null;
-    const d = own === null ? null : digest(own);
-    const before = d === null ? undefined : this.#works.get(d);
-    if (d !== null && before === undefined) this.#works.set(d, n);
+    const before = work === null ? undefined : this.#works.get(work);
+    if (work !== null && before === undefined) this.#works.set(work, n);
     this.#work.push(before ?? n);
+    return sharedKeysOf({ sure, likely, work });
   }
   /** Numbers on both sides, none of them the same: two things. */
   #agree(a: number, b: number): boolean {
