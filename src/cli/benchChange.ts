@@ -1,98 +1,110 @@
 /**
  * `bench change [--records N] [--json]`: what a day's changes (a hundredth of the records: half of them other words,
- * a quarter gone, a quarter new) take until the index stands that has them: amended by what has changed, built upon the
- * one that was there with all records read once more, and made afresh; and until a server has taken it over.
+ * a quarter gone, a quarter new) take in a library's folder, from the command to the index that has them: amended by
+ * them alone; with all that was read taken over, where something else has changed, too; and all of it read for the
+ * first time. Beside it what a server takes to read the index.
  */
-import { rmSync } from 'node:fs';
-import { join } from 'node:path';
-import type { DiscoveryRecord, RecordId } from '../core/model/record';
+import { appendFileSync, createReadStream, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { createInterface } from 'node:readline';
 import { random } from '../core/random';
-import { amendIndex, type Delta } from '../server/amend';
-import { buildIndex, type IndexSource } from '../server/build';
-import { machineClock } from '../server/clock';
-import { RECORDS, RecordFile } from '../server/recordFile';
-import { readLibraryFile } from '../server/service';
+import { worldFolder } from '../demo/folder';
 import { readShared } from '../server/shared';
-import { benchIndex, benchOptions } from './benchIndex';
+import { benchOptions } from './benchIndex';
+import { demoWorld } from './demoRecords';
+import { indexFolder } from './folderIndex';
 
 const { values } = benchOptions();
 const count = Number(values.records);
-const { dir } = benchIndex(count);
-const work = `${dir}-changing`;
-rmSync(work, { recursive: true, force: true });
-const { library, journals, lines, guidance } = readLibraryFile(dir);
-/** The records as they stand, changed by a day that is drawn by a seed. */
-function* changed(seed: number | null): Generator<DiscoveryRecord> {
-  const texts = new RecordFile(join(dir, RECORDS));
-  const r = random(seed ?? 0);
-  let fresh = 0;
-  for (const text of texts.all()) {
-    const record = JSON.parse(text.toString('utf8')) as DiscoveryRecord;
-    if (seed === null) {
-      yield record;
-      continue;
+const root = `data/changing-${count}`;
+const [folder, out] = [join(root, 'library'), join(root, 'index')];
+/** Written together: a record is a line. */
+const PIECE = 4 << 20;
+
+function writeFolder(): void {
+  rmSync(root, { recursive: true, force: true });
+  let [held, text] = ['', ''];
+  const flush = (): void => {
+    if (!held) return;
+    mkdirSync(dirname(join(folder, held)), { recursive: true });
+    appendFileSync(join(folder, held), text);
+    text = '';
+  };
+  for (const [path, piece] of worldFolder(demoWorld(count) as never)) {
+    if (path !== held || text.length > PIECE) {
+      flush();
+      held = path;
     }
-    const lot = r();
-    if (lot < 0.0025 && !record.work) continue;
-    const { csl } = record;
-    yield lot > 0.995 ? { ...record, csl: { ...csl, title: `${csl.title}, reconsidered` } } : record;
-    if (lot >= 0.0025 && lot < 0.005) {
-      const id = `new-${seed}-${fresh++}` as RecordId;
-      yield { ...record, id, csl: { ...csl, id, title: `On ${csl.title}` } };
+    text += piece;
+  }
+  flush();
+}
+/** What a day changes, drawn by a seed, as files of changes. @returns how many records */
+async function day(seed: number): Promise<number> {
+  const r = random(seed);
+  const [told, gone]: [string[], string[]] = [[], []];
+  for (const file of readdirSync(join(folder, 'records')).sort()) {
+    const lines = createInterface({ input: createReadStream(join(folder, 'records', file)) });
+    for await (const line of lines) {
+      const lot = r();
+      if (lot >= 0.005 && lot <= 0.995) continue;
+      const item = JSON.parse(line) as { id: string; title: string; custom?: { added?: string } };
+      // Records that say on which day they came decide on those behind them: all is read then.
+      if (item.custom?.added) continue;
+      if (lot < 0.0025) gone.push(`${item.id}\n`);
+      else if (lot > 0.995)
+        told.push(`${JSON.stringify({ ...item, title: `${item.title}, reconsidered` })}\n`);
+      else
+        told.push(
+          `${JSON.stringify({ ...item, id: `new-${seed}-${told.length}`, title: `On ${item.title}` })}\n`,
+        );
     }
   }
-  texts.close();
+  mkdirSync(join(folder, 'changes'), { recursive: true });
+  writeFileSync(join(folder, `changes/${seed}.jsonl`), told.join(''));
+  writeFileSync(join(folder, `changes/${seed}.txt`), gone.join(''));
+  return told.length + gone.length;
 }
-/** @param seed of the day; null: as they stand */
-const source = (seed: number | null): IndexSource => ({
-  library,
-  journals: [...journals.values()],
-  lines: lines as IndexSource['lines'],
-  readers: [],
-  built: machineClock(() => library.policy.zone).now(),
-  guidance,
-  records: { [Symbol.iterator]: () => changed(seed) },
-});
-const timed = <T>(work: () => T): readonly [T, number] => {
+/** What is said meanwhile goes where it does not stand in the way. */
+function build(): { readonly seconds: number; readonly said: string } {
+  const { log, error } = console;
+  let said = '';
+  console.log = (text: string) => {
+    said += `${text}\n`;
+  };
+  console.error = console.log;
   const began = performance.now();
-  const made = work();
-  return [made, (performance.now() - began) / 1000];
-};
-const [, afreshSeconds] = timed(() => buildIndex(source(null), work, undefined, { afresh: true }));
-/** What a day changes, as a library's folder tells it. */
-function dayOf(seed: number): Delta {
-  const before = new Map<string, string>();
-  for (const r of changed(null)) before.set(r.id, JSON.stringify(r));
-  const come: DiscoveryRecord[] = [];
-  for (const r of changed(seed)) {
-    const text = before.get(r.id);
-    before.delete(r.id);
-    if (text !== JSON.stringify(r)) come.push(r);
+  try {
+    indexFolder(folder, { check: false, out, reports: [], afresh: false }, () => {});
+  } finally {
+    [console.log, console.error] = [log, error];
   }
-  return { come, gone: [...before.keys()] };
+  return { seconds: (performance.now() - began) / 1000, said };
 }
-const day = dayOf(1);
-const { records: _, ...rest } = source(1);
-const [amended, amendSeconds] = timed(() => amendIndex({ ...rest, courses: [] }, work, day));
-if (!amended) console.error('Not amended: the index would have to be made anew.');
-const [upon, uponSeconds] = timed(() => buildIndex(source(2), work));
-const [, openSeconds] = timed(() => readShared(work));
-const memory = process.resourceUsage().maxRSS / 1024;
-rmSync(work, { recursive: true, force: true });
+writeFolder();
+const whole = build();
+const changed = await day(1);
+const amended = build();
+const isAmended = amended.said.includes('Amended by what has changed');
+if (!isAmended) console.error(`Not amended, but read whole:\n${amended.said}`);
+const began = performance.now();
+readShared(out);
+const openSeconds = (performance.now() - began) / 1000;
+await day(2);
+appendFileSync(join(folder, 'policy.yaml'), '\n# another day\n');
+const upon = build();
 const figures = {
-  records: upon.records,
-  changed: upon.dropped,
-  again: upon.again,
-  amended: day.come.length + day.gone.length,
-  amendSeconds: amended ? amendSeconds : null,
-  uponSeconds,
+  records: count,
+  changed,
+  amendSeconds: isAmended ? amended.seconds : null,
   openSeconds,
-  afreshSeconds,
-  ratio: afreshSeconds / uponSeconds,
-  memoryMb: memory,
+  uponSeconds: upon.seconds,
+  wholeSeconds: whole.seconds,
+  memoryMb: process.resourceUsage().maxRSS / 1024,
 };
+rmSync(root, { recursive: true, force: true });
 if (values.json) console.log(JSON.stringify(figures));
 else
   console.log(
-    `${upon.records.toLocaleString('en')} records, ${upon.dropped.toLocaleString('en')} of them changed or gone: amended by ${day.come.length + day.gone.length} in ${amendSeconds.toFixed(1)} s; ${uponSeconds.toFixed(1)} s upon the index that stood, ${openSeconds.toFixed(1)} s to read it; ${afreshSeconds.toFixed(1)} s afresh (${figures.ratio.toFixed(1)} times as long)`,
+    `${count.toLocaleString('en')} records, ${changed.toLocaleString('en')} of them changed, gone or new: amended in ${amended.seconds.toFixed(1)} s, ${openSeconds.toFixed(1)} s to read it; ${upon.seconds.toFixed(1)} s with what was read taken over; ${whole.seconds.toFixed(1)} s for the first time`,
   );

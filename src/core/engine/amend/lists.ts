@@ -110,7 +110,8 @@ function mergedFiled(
     return all.view();
   };
   const [nowA, nowB] = [joined('a'), joined('b')];
-  const ofA = new Set(nowA);
+  const ofA = new Uint8Array(sizes.reduce((sum, size) => sum + size, 0));
+  for (const v of nowA) if (v !== NOWHERE) ofA[v] = 1;
   const textAt = (v: number): string => {
     let own = v;
     for (const [i, size] of sizes.entries()) {
@@ -121,7 +122,7 @@ function mergedFiled(
   };
   return mergeOrders(
     renumbered(a, nowA),
-    renumbered(b, nowB).filter((v) => !ofA.has(v)),
+    renumbered(b, nowB).filter((v) => !ofA[v]),
     (x, y) => compare(textAt(x), textAt(y)) || x - y,
   );
 }
@@ -150,23 +151,24 @@ function mergedShelf({ a, b, gone }: Two, places: Places): Record<string, Sectio
     if (!gone[doc]) used[a.shelfNumber[p] as number] = 1;
   });
   const numbers = mergedNumbers(a.callNumbers, b.callNumbers, used);
-  const keyOf = (d: IndexData, now: { readonly number: Uint32Array; readonly doc: Uint32Array }, p: number) =>
-    [now.number[d.shelfNumber[p] as number], now.doc[d.shelfDoc[p] as number], d.shelfCampus[p]] as readonly [
-      number,
-      number,
-      number,
-    ];
-  const ofA = { number: numbers.a, doc: places.a };
-  const ofB = { number: numbers.b, doc: places.b };
-  const all = (d: IndexData, now: Uint32Array): Uint32Array =>
-    Uint32Array.from(d.shelfDoc.keys()).filter((p) => now[d.shelfDoc[p] as number] !== NOWHERE);
+  const numberOf = (p: number): number =>
+    (p >= OF_B
+      ? numbers.b[b.shelfNumber[p - OF_B] as number]
+      : numbers.a[a.shelfNumber[p] as number]) as number;
+  const docOf = (p: number): number =>
+    (p >= OF_B ? places.b[b.shelfDoc[p - OF_B] as number] : places.a[a.shelfDoc[p] as number]) as number;
+  const campusOf = (p: number): number => (p >= OF_B ? b.shelfCampus[p - OF_B] : a.shelfCampus[p]) as number;
+  const all = (d: IndexData, now: Uint32Array, shift: number): Uint32Array => {
+    const there = growU32();
+    d.shelfDoc.forEach((doc, p) => {
+      if (now[doc] !== NOWHERE) there.push(p + shift);
+    });
+    return there.view();
+  };
   const order = mergeOrders(
-    all(a, places.a),
-    all(b, places.b).map((p) => p + OF_B),
-    (y, x) => {
-      const [p, q] = [keyOf(b, ofB, y - OF_B), keyOf(a, ofA, x)];
-      return p[0] - q[0] || p[1] - q[1] || p[2] - q[2];
-    },
+    all(a, places.a, 0),
+    all(b, places.b, OF_B),
+    (y, x) => numberOf(y) - numberOf(x) || docOf(y) - docOf(x) || campusOf(y) - campusOf(x),
   );
   const [shelfNumber, shelfDoc, shelfCampus] = [
     new Uint32Array(order.length),
@@ -176,9 +178,9 @@ function mergedShelf({ a, b, gone }: Two, places: Places): Record<string, Sectio
   const campuses = a.shelfCampusStart.length - 1;
   const start = new Uint32Array(campuses + 1);
   order.forEach((place, i) => {
-    const [number, doc, campus] = place >= OF_B ? keyOf(b, ofB, place - OF_B) : keyOf(a, ofA, place);
-    shelfNumber[i] = number;
-    shelfDoc[i] = doc;
+    const campus = campusOf(place);
+    shelfNumber[i] = numberOf(place);
+    shelfDoc[i] = docOf(place);
     shelfCampus[i] = campus;
     start[campus + 1] = (start[campus + 1] as number) + 1;
   });

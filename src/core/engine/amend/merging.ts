@@ -74,19 +74,32 @@ export function mergeOrders(
   b: Uint32Array,
   compare: (ofB: number, ofA: number) => number,
 ): Uint32Array {
-  const out = new Uint32Array(a.length + b.length);
-  let [from, at] = [0, 0];
-  for (const one of b) {
-    let [lo, hi] = [from, a.length];
+  // Where each of `b` goes: the one in the middle first, then the halves between what it parts. So few of `a` are
+  // looked at, and what is compared may have to be read from a disk.
+  const before = new Uint32Array(b.length);
+  const place = (first: number, last: number, from: number, to: number): void => {
+    if (first >= last) return;
+    const middle = (first + last) >>> 1;
+    const one = b[middle] as number;
+    let [lo, hi] = [from, to];
     while (lo < hi) {
       const mid = (lo + hi) >>> 1;
       if (compare(one, a[mid] as number) > 0) lo = mid + 1;
       else hi = mid;
     }
-    out.set(a.subarray(from, lo), at);
-    at += lo - from;
-    from = lo;
-    out[at++] = one;
+    before[middle] = lo;
+    place(first, middle, from, lo);
+    place(middle + 1, last, lo, to);
+  };
+  place(0, b.length, 0, a.length);
+  const out = new Uint32Array(a.length + b.length);
+  let [from, at] = [0, 0];
+  for (let j = 0; j < b.length; j++) {
+    const to = before[j] as number;
+    out.set(a.subarray(from, to), at);
+    at += to - from;
+    from = to;
+    out[at++] = b[j] as number;
   }
   out.set(a.subarray(from), at);
   return out;

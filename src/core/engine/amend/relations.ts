@@ -2,7 +2,7 @@
 
 import type { DiscoveryRecord } from '../../model/record';
 import { growU32 } from '../build/growable';
-import { flat, keySections, looseIn, turned, worksOf } from '../build/relations';
+import { keySections, looseIn, turned, worksOf } from '../build/relations';
 import type { Section } from '../format/format';
 import { docsUnder, type Hashed, hashedInOrder, hashOf } from '../format/hash';
 import { findString, type StringTable, stringAt } from '../format/strings';
@@ -57,18 +57,21 @@ function citations({ a, b, gone }: Two, places: Places, texts: Texts, docOf: (id
     }
     return references.map(docOf).filter((doc) => doc !== NOWHERE);
   };
-  const lists: ArrayLike<number>[] = [];
+  const [start, values] = [new Uint32Array(places.n + 1), growU32()];
   places.from.forEach((from, now) => {
-    if (from >= OF_B) lists.push(looked(texts.b(from - OF_B), now));
-    else if (again[from]) lists.push(looked(texts.a(from), now));
-    else lists.push(renumbered(a.cite.subarray(a.citeStart[from], a.citeStart[from + 1]), places.a));
+    if (from >= OF_B) for (const doc of looked(texts.b(from - OF_B), now)) values.push(doc);
+    else if (again[from]) for (const doc of looked(texts.a(from), now)) values.push(doc);
+    else
+      for (let k = a.citeStart[from] as number; k < (a.citeStart[from + 1] as number); k++)
+        values.push(places.a[a.cite[k] as number] as number);
+    start[now + 1] = values.length;
   });
   a.loose.doc.forEach((doc, k) => {
     if (again[doc] || gone[doc]) return;
     looseHash.push(a.loose.hash[k] as number);
     looseDoc.push(places.a[doc] as number);
   });
-  return { cite: flat(lists), loose: hashedInOrder(looseHash.view(), looseDoc.view()) };
+  return { cite: { start, values: values.view() }, loose: hashedInOrder(looseHash.view(), looseDoc.view()) };
 }
 
 /** Documents of each work of several, and all that say what work they are of, by the hash of its name. */
