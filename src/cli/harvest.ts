@@ -47,7 +47,7 @@ for (const source of sources)
     });
     const n = (count: number): string => count.toLocaleString('en');
     console.log(
-      `  ${source.id}: ${n(changed)} new or changed, ${n(deleted)} deleted, ${n(total)} in all${problems ? `, ${n(problems)} that could not be read` : ''}`,
+      `  ${source.id}: ${n(changed)} new or changed, ${n(deleted)} deleted${total === null ? '' : `, ${n(total)} in all`}${problems ? `, ${n(problems)} that could not be read` : ''}`,
     );
   } catch (error) {
     failed++;

@@ -1,7 +1,8 @@
 /**
  * What is gathered from a source by OAI-PMH, kept in the library's folder: `records/oai-ID.xml`, one answer with all
- * records as they stand now, and beside it `.oai-ID.json`, from when on is asked the next time. New and changed
- * records take the place of what they were, deleted ones go. The file is written beside and moved into place; killed
+ * records as they stood, and beside it `.oai-ID.json`, from when on is asked the next time. What has changed since
+ * comes as files of changes, `changes/TIME-oai-ID.xml` and `.txt` for what is deleted, so that an index is amended by
+ * them; where they come to a part of the whole they go into it. Files are written beside and moved into place; killed
  * before that, the next time asks for the same again.
  */
 import {
@@ -9,10 +10,12 @@ import {
   existsSync,
   mkdirSync,
   openSync,
+  readdirSync,
   readFileSync,
   readSync,
   renameSync,
   rmSync,
+  statSync,
   writeFileSync,
   writeSync,
 } from 'node:fs';
@@ -26,6 +29,8 @@ import { element, textElement, writeXml } from '../core/xml';
 const HEAD =
   '<?xml version="1.0" encoding="UTF-8"?>\n<OAI-PMH xmlns="http://www.openarchives.org/OAI/2.0/"><ListRecords>\n';
 const TAIL = '</ListRecords></OAI-PMH>\n';
+/** Changes go into the whole where they come to this share of it. */
+const FOLDED_AT = 10;
 const PIECE = 1 << 20;
 /** Milliseconds that a source may take over an answer. */
 const TIME = 120_000;
@@ -34,7 +39,8 @@ const TIME = 120_000;
 export interface Gathered {
   readonly changed: number;
   readonly deleted: number;
-  readonly total: number;
+  /** Of all records; null where only changes were written. */
+  readonly total: number | null;
   readonly problems: number;
 }
 export const overHttp = async (address: string): Promise<OaiAnswer> => {
@@ -125,34 +131,83 @@ export async function gather(
       }
       progress(changed.size);
     }
-    let total = 0;
-    const out = openSync(`${path}.making`, 'w');
-    writeSync(out, HEAD);
-    if (from)
-      for (const { id, text } of keptIn(path))
-        if (!changed.has(id)) {
-          writeSync(out, `${text}\n`);
-          total++;
-        }
-    for (const place of changed.values()) {
-      if (!place) continue;
-      const bytes = Buffer.allocUnsafe(place[1] - place[0]);
-      readSync(fd, bytes, 0, bytes.length, place[0]);
-      writeSync(out, bytes);
-      total++;
+    const deleted = [...changed].flatMap(([id, place]) => (place ? [] : [id]));
+    const records = function* (): Generator<Buffer> {
+      for (const place of changed.values()) {
+        if (!place) continue;
+        const bytes = Buffer.allocUnsafe(place[1] - place[0]);
+        readSync(fd, bytes, 0, bytes.length, place[0]);
+        yield bytes;
+      }
+    };
+    const before = changesOf(dir, source.id);
+    const size = (files: readonly string[]): number => files.reduce((sum, f) => sum + statSync(f).size, 0);
+    const asChanges = from && (size(before) + written) * FOLDED_AT <= size([path]);
+    let total: number | null = null;
+    if (asChanges) writeChanges(dir, source.id, deleted, records());
+    else {
+      // What changes said of a record, as far as nothing is said of it now.
+      const later = new Map<string, string | null>();
+      if (from)
+        for (const file of before)
+          if (file.endsWith('.txt')) for (const id of idsIn(file)) later.set(id, null);
+          else for (const { id, text } of keptIn(file)) later.set(id, text);
+      const stands = function* (): Generator<Buffer> {
+        const text = ({ text }: { readonly text: string }): Buffer => Buffer.from(`${text}\n`);
+        if (from)
+          for (const one of keptIn(path)) if (!changed.has(one.id) && !later.has(one.id)) yield text(one);
+        for (const [id, one] of later) if (one !== null && !changed.has(id)) yield text({ text: one });
+        yield* records();
+      };
+      total = writeRecords(path, stands());
+      // The whole says it all now.
+      for (const file of before) rmSync(file, { force: true });
     }
-    writeSync(out, TAIL);
-    closeSync(out);
-    renameSync(`${path}.making`, path);
     writeFileSync(statePath, `${JSON.stringify({ address, prefix, from: next })}\n`);
-    const deleted = [...changed.values()].filter((p) => p === null).length;
-    return { changed: changed.size - deleted, deleted, total, problems };
+    return { changed: changed.size - deleted.length, deleted: deleted.length, total, problems };
   } finally {
     closeSync(fd);
     rmSync(spool, { force: true });
     rmSync(`${path}.making`, { force: true });
   }
 }
+/** An answer with some records. @returns how many */
+function writeRecords(path: string, records: Iterable<Buffer>): number {
+  const out = openSync(`${path}.making`, 'w');
+  let count = 0;
+  try {
+    writeSync(out, HEAD);
+    for (const bytes of records) {
+      writeSync(out, bytes);
+      count++;
+    }
+    writeSync(out, TAIL);
+  } finally {
+    closeSync(out);
+  }
+  renameSync(`${path}.making`, path);
+  return count;
+}
+/** The files of changes of a source, the latest last. */
+function changesOf(dir: string, id: string): string[] {
+  const within = join(dir, 'changes');
+  const own = new RegExp(`^[\\dTZ-]+-oai-${id}\\.(?:xml|txt)$`);
+  return (existsSync(within) ? readdirSync(within) : [])
+    .filter((name) => own.test(name))
+    .sort()
+    .map((name) => join(within, name));
+}
+function writeChanges(dir: string, id: string, deleted: readonly string[], records: Iterable<Buffer>): void {
+  const within = join(dir, 'changes');
+  mkdirSync(within, { recursive: true });
+  const path = join(within, `${new Date().toISOString().replace(/[:.]/g, '-')}-oai-${id}`);
+  // Nothing has changed: there is no file of it.
+  if (writeRecords(`${path}.xml`, records) === 0) rmSync(`${path}.xml`);
+  if (!deleted.length) return;
+  writeFileSync(`${path}.txt.making`, `${deleted.join('\n')}\n`);
+  renameSync(`${path}.txt.making`, `${path}.txt`);
+}
+const idsIn = (path: string): string[] => readFileSync(path, 'utf8').split('\n').filter(Boolean);
 function stateIn(path: string): { address?: unknown; prefix?: unknown; from?: string } | null {
   try {
     const state = JSON.parse(readFileSync(path, 'utf8')) as { from?: unknown };

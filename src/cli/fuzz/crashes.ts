@@ -1,15 +1,27 @@
 /** What is written to the disk, killed at any write: whatever was there before or after is there, whole. */
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import {
+  appendFileSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, dirname, join } from 'node:path';
 import { type Random, random } from '../../core/random';
+import { worldFolder } from '../../demo/folder';
 import { makeWorld } from '../../demo/world';
 import { buildIndex, type IndexSource } from '../../server/build';
 import { LineFile } from '../../server/lineFile';
 import { RECORDS } from '../../server/recordFile';
 import { recover } from '../../server/replace';
 import { DiscoveryService } from '../../server/service';
+import { indexFolder } from '../folderIndex';
 import { type Death, living } from './crash';
+import { differenceOf } from './sameIndex';
 
 /** Says what was wrong; nothing where nothing was. */
 export type Scenario = (seed: number) => string | null;
@@ -122,4 +134,57 @@ const lines: Scenario = (seed) =>
     return odd.length ? `never written: ${odd.join(', ')}` : null;
   });
 
-export const CRASHES: Readonly<Record<string, Scenario>> = { index, lines };
+/** Books of a made-up folder, a line each. @param turn says their titles otherwise */
+const booksOf = (numbers: readonly number[], turn: number): string =>
+  numbers
+    .map(
+      (n) =>
+        `${JSON.stringify({ id: `b${n}`, type: 'book', title: `Ebb and flood of ${turn + n} harbours`, author: [{ family: `Lind${n % 7}` }] })}\n`,
+    )
+    .join('');
+/** Whatever is said meanwhile is not asked here. */
+function quietly<T>(work: () => T): T {
+  const { log, error } = console;
+  console.log = () => undefined;
+  console.error = () => undefined;
+  try {
+    return work();
+  } finally {
+    [console.log, console.error] = [log, error];
+  }
+}
+/** A folder gets files of changes; the index is amended by them and dies, and is amended again. */
+const days: Scenario = (seed) =>
+  inFolder((root) => {
+    const r = random(seed);
+    const folder = join(root, 'library');
+    for (const [path, text] of worldFolder(makeWorld(SMALL)))
+      if (!path.startsWith('records/') && !path.startsWith('courses')) {
+        mkdirSync(dirname(join(folder, path)), { recursive: true });
+        appendFileSync(join(folder, path), text);
+      }
+    for (const own of ['records', 'changes']) mkdirSync(join(folder, own));
+    const all = Array.from({ length: 60 }, (_, n) => n);
+    writeFileSync(join(folder, 'records/1.jsonl'), booksOf(all, 0));
+    const build = (out: string) => (): void =>
+      void quietly(() =>
+        indexFolder(folder, { check: false, out: join(root, out), reports: [], afresh: false }, () => {}),
+      );
+    living(build('upon'), null);
+    for (let day = 1; day <= 2; day++) {
+      const some = all.filter(() => r.chance(0.06));
+      writeFileSync(join(folder, `changes/${day}.jsonl`), booksOf([...some, 100 + day], 1000 * day));
+      const { died } = living(build('upon'), deathOf(r, 60));
+      living(() => recover(join(root, 'upon')), null);
+      if (!existsSync(join(root, 'upon'))) return 'there is no index any more';
+      DiscoveryService.open(join(root, 'upon')).close();
+      if (died) living(build('upon'), null);
+    }
+    living(build('anew'), null);
+    const other = differenceOf(join(root, 'upon'), join(root, 'anew'));
+    if (other) return `amended, it is not what building anew makes: ${other}`;
+    const left = readdirSync(root).filter((name) => !/^(?:library|(?:upon|anew)(?:\.read)?)$/.test(name));
+    return left.length ? `left behind: ${left.join(', ')}` : null;
+  });
+
+export const CRASHES: Readonly<Record<string, Scenario>> = { index, lines, days };
