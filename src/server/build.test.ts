@@ -14,6 +14,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { asked, moment } from '../../tests/fixtures/world';
+import { differenceOf } from '../cli/fuzz/sameIndex';
 import type { SearchAnswer } from '../core/discovery/answers';
 import { FORMAT_VERSION } from '../core/engine/format/format';
 import type { Policy } from '../core/model/policy';
@@ -103,6 +104,28 @@ describe('the same records in another order', () => {
       }
     }
     for (const s of services) s.close();
+  });
+});
+
+describe('an index', () => {
+  it('is the same however its records came, parts before their whole and long behind it', () => {
+    const records = [...makeWorld(400).records];
+    // The demo's courses are made of what it sees.
+    const bare = (list: Iterable<DiscoveryRecord>): IndexSource => {
+      const { courses: _, ...rest } = source(list);
+      return rest;
+    };
+    buildIndex(bare(records), join(dir, 'as-made'));
+    for (const seed of [1, 2, 3]) {
+      const r = random(seed);
+      const mixed = records
+        .map((record) => [record.added ?? '', r(), record] as const)
+        // Only the days on which they came in rise.
+        .sort(([a, x], [b, y]) => (a < b ? -1 : a > b ? 1 : x - y))
+        .map(([, , record]) => record);
+      buildIndex(bare(mixed), join(dir, 'mixed'), undefined, { afresh: true });
+      expect(differenceOf(join(dir, 'mixed'), join(dir, 'as-made'))).toBeNull();
+    }
   });
 });
 

@@ -10,14 +10,11 @@ import { join } from 'node:path';
 import { rowLayout } from '../core/access/summary';
 import { type Course, readingsOf } from '../core/courses/course';
 import { writeKbart } from '../core/coverage/kbart';
-import type { Guidance } from '../core/discovery/guidance';
 import { nextHistory } from '../core/discovery/history';
 import { type Again, IndexBuilder } from '../core/engine/build/builder';
-import type { ServicesFile } from '../core/libraryData/services';
-import type { Lender, Library } from '../core/model/library';
+import type { Library } from '../core/model/library';
 import { msg } from '../core/model/message';
-import type { Reader } from '../core/model/reader';
-import { type DiscoveryRecord, type Journal, type JournalId, MAX_ID } from '../core/model/record';
+import { type DiscoveryRecord, MAX_ID } from '../core/model/record';
 import type { KbartLine } from '../core/model/titleList';
 import { parsePolicy, placesProblem, readPolicy } from '../core/policy/schema';
 import type { Analysis } from '../core/words/analysis';
@@ -25,7 +22,14 @@ import { say } from '../words/generated/policyfile';
 import { comingItems } from './comingItems';
 import { FileSpool } from './fileSpool';
 import { readHistory, writeHistory } from './historyFile';
-import { type EditedRules, writeIndex, writeLibrary, writeRules, writeTitleList } from './indexFiles';
+import {
+  type EditedRules,
+  type IndexSource,
+  writeIndex,
+  writeLibrary,
+  writeRules,
+  writeTitleList,
+} from './indexFiles';
 import { digestOfText, readManifest, writeManifest } from './manifest';
 import { programDigest } from './program';
 import { RECORDS, RecordFile } from './recordFile';
@@ -33,31 +37,7 @@ import { RecordsAside } from './recordsAside';
 import { makingPlace, replaceWith, tidy } from './replace';
 import { openStanding, type StandingIndex } from './standing';
 
-/** Where records and the library's data come from: the made-up world, or a library's own files. */
-export interface IndexSource {
-  readonly library: Library;
-  readonly journals: readonly Journal[];
-  readonly lines: ReadonlyMap<JournalId, readonly KbartLine[]>;
-  readonly readers: readonly Reader[];
-  /** ISO local time at which the data stood so. */
-  readonly built: string;
-  /** Databases and study guides, and the map from subjects to them. */
-  readonly guidance?: Guidance;
-  /** Courses, made when every record was seen. */
-  readonly courses?: { saw(record: DiscoveryRecord): void; made(): readonly Course[] };
-  /** Hosts come before the chapters that stand in them. */
-  readonly records: Iterable<DiscoveryRecord>;
-  /** What was found of the source when all its records were read, for the library desk. */
-  readonly report?: () => object;
-  /** Where the library's own systems stand. */
-  readonly services?: ServicesFile;
-  /** Lenders as they are reckoned with, where that is not what they publish: the waits are worked out by them. */
-  readonly learnt?: readonly Lender[];
-  /** Path of the file that `library.appearance.logo` names. */
-  readonly logo?: string;
-  /** A record as JSON, where the source has it as text already. */
-  readonly textOf?: (record: DiscoveryRecord) => string | undefined;
-}
+export type { IndexSource };
 export type Progress = (done: number, stage: 'records' | 'index' | 'done') => void;
 
 /** What came of a build. */

@@ -1,10 +1,42 @@
 /** The files of an index directory, as a build writes them and an amendment does. */
 import { closeSync, copyFileSync, ftruncateSync, openSync, writeFileSync, writeSync } from 'node:fs';
 import { basename, join } from 'node:path';
+import type { Course } from '../core/courses/course';
+import type { Guidance } from '../core/discovery/guidance';
 import { type IndexParts, layoutIndex, type Section } from '../core/engine/format/format';
+import type { ServicesFile } from '../core/libraryData/services';
+import type { Lender, Library } from '../core/model/library';
 import type { Policy } from '../core/model/policy';
-import type { IndexSource } from './build';
+import type { Reader } from '../core/model/reader';
+import type { DiscoveryRecord, Journal, JournalId } from '../core/model/record';
+import type { KbartLine } from '../core/model/titleList';
 import { writeServices } from './servicesFile';
+
+/** Where records and the library's data come from: the made-up world, or a library's own files. */
+export interface IndexSource {
+  readonly library: Library;
+  readonly journals: readonly Journal[];
+  readonly lines: ReadonlyMap<JournalId, readonly KbartLine[]>;
+  readonly readers: readonly Reader[];
+  /** ISO local time at which the data stood so. */
+  readonly built: string;
+  /** Databases and study guides, and the map from subjects to them. */
+  readonly guidance?: Guidance;
+  /** Courses, made when every record was seen. */
+  readonly courses?: { saw(record: DiscoveryRecord): void; made(): readonly Course[] };
+  /** Hosts come before the chapters that stand in them. */
+  readonly records: Iterable<DiscoveryRecord>;
+  /** What was found of the source when all its records were read, for the library desk. */
+  readonly report?: () => object;
+  /** Where the library's own systems stand. */
+  readonly services?: ServicesFile;
+  /** Lenders as they are reckoned with, where that is not what they publish: the waits are worked out by them. */
+  readonly learnt?: readonly Lender[];
+  /** Path of the file that `library.appearance.logo` names. */
+  readonly logo?: string;
+  /** A record as JSON, where the source has it as text already. */
+  readonly textOf?: (record: DiscoveryRecord) => string | undefined;
+}
 
 const CHUNK = 64 << 20;
 

@@ -1,5 +1,13 @@
 /** Whatever is written comes back, by its number and one behind the other; a file that is not whole is refused. */
-import { mkdtempSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
+import {
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { deflateRawSync } from 'node:zlib';
@@ -7,7 +15,14 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { random } from '../core/random';
 import { makeWorld } from '../demo/world';
-import { IN_BLOCK, inflateNative, inflateScripted, RecordFile, RecordWriter } from './recordFile';
+import {
+  appendRecords,
+  IN_BLOCK,
+  inflateNative,
+  inflateScripted,
+  RecordFile,
+  RecordWriter,
+} from './recordFile';
 
 let dir: string;
 let path: string;
@@ -86,6 +101,41 @@ describe('a file of records', () => {
     const texts = [...makeWorld(3000).records].map((r) => JSON.stringify(r));
     written(texts);
     expect(statSync(path).size).toBeLessThan(texts.reduce((sum, t) => sum + t.length, 0) / 4);
+  });
+  it('has more behind it and some places empty, one time after the other; what stood there stays', () => {
+    const batch = fc.record({
+      come: fc.array(fc.json(), { maxLength: 11 }),
+      gone: fc.array(fc.nat(), { maxLength: 4 }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(fc.json(), { minLength: 1, maxLength: 20 }),
+        fc.array(batch, { maxLength: 4 }),
+        (base, batches) => {
+          let digest = written(base);
+          const stands = new Map(base.map((text, k) => [k, text]));
+          for (const { come, gone } of batches) {
+            const old = [...stands.keys()];
+            const leaving = gone.flatMap((g) => old[g % Math.max(1, old.length)] ?? []);
+            const texts = come.map((text) => Buffer.from(`${text}\n`));
+            const appended = appendRecords(path, `${path}.next`, texts, leaving);
+            renameSync(`${path}.next`, path);
+            expect(appended.digest).not.toBe(come.length || new Set(leaving).size ? digest : '');
+            digest = appended.digest;
+            for (const k of leaving) stands.delete(k);
+            come.forEach((text, i) => {
+              stands.set(appended.first + i, text);
+            });
+            const file = new RecordFile(path);
+            expect(file.digest).toBe(digest);
+            expect(read(file)).toEqual([...stands].sort(([a], [b]) => a - b).map(([, text]) => text));
+            for (const [k, text] of stands) expect(file.at(k).toString('utf8')).toBe(`${text}\n`);
+            file.close();
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
   it('is read as those before it were written, eight in a block', () => {
     const texts = Array.from({ length: 11 }, (_, i) => `{"i":${i}}\n`);
