@@ -163,14 +163,23 @@ describe('a folder with files of changes', () => {
     const state = join(root, 'upon.read/known.lgd');
     writeFileSync(state, readFileSync(state).subarray(0, -100));
     expect(both()).toBe(false);
-    // What changes took away and bring again stands where it stood.
+    // What changes took away and bring again stands where it stood…
     writeFileSync(join(dir, 'changes/6.txt'), 'b6\n');
     expect(both()).toBe(true);
+    writeFileSync(join(dir, 'changes/6a.txt'), 'b6\nnowhere\n');
     change('7.jsonl', item('b6', plain(6)));
+    expect(both()).toBe(true);
+    // … which is not known of what was away when all was read.
+    writeFileSync(join(dir, 'changes/8.txt'), 'b8\n');
+    writeFileSync(join(dir, 'policy.yaml'), `${readFileSync(join(dir, 'policy.yaml'), 'utf8')}\n# y\n`);
+    expect(both()).toBe(false);
+    writeFileSync(join(dir, 'changes/9.txt'), 'b8\n');
+    expect(both()).toBe(true);
+    change('9a.jsonl', item('b8', plain(8)));
     expect(both()).toBe(false);
     // Nothing new: nothing to amend by, and what was learnt since is taken in.
     expect(both()).toBe(false);
-    expect(readState(join(root, 'upon.read'))?.meta.changes).toHaveLength(7);
+    expect(readState(join(root, 'upon.read'))?.meta.changes).toHaveLength(11);
   });
   it('tells what was wrong in what was read before, and in what has come', () => {
     begin([...base(), { id: 'odd', type: 'book' }]);

@@ -176,15 +176,19 @@ function described(
   for (const [id, change] of changes) {
     const all = known.named.with(idDigest(id));
     const n = all.find((k) => known.live[k] === 1);
-    // Of several with one id, and of what changes had taken away, a whole reading tells which it is.
-    if (known.named.with(idDigest(`${id}~2`)).length || (n === undefined && (all.length || taken.has(id))))
-      return null;
     if (!change) {
       if (n !== undefined) changed.set(n, null);
       continue;
     }
+    // Of several with one id, and of what was taken away before all was read, a whole reading tells where it stands.
+    if (known.named.with(idDigest(`${id}~2`)).length || (!all.length && taken.has(id))) return null;
+    // What the files of records have stands where it stood, also when it comes again.
+    const own = all.find((k) => k < meta.base);
+    const stood = n ?? own;
     const old =
-      n === undefined ? undefined : descriptions.at(known.at[n] as number, known.length[n] as number);
+      stood === undefined
+        ? undefined
+        : descriptions.at(known.at[stood] as number, known.length[stood] as number);
     // In the order of days each record decides on those behind it.
     if (old && (old.added !== undefined || change.record.added !== undefined)) return null;
     const record = old ? place.again(change) : place.placed(change);
@@ -194,7 +198,7 @@ function described(
       shared: meta.joins ? sharedKeys(record) : [],
     };
     // What changes alone have brought stands in the order in which they were last told of.
-    if (n !== undefined && n < meta.base) changed.set(n, one);
+    if (own !== undefined) changed.set(own, one);
     else {
       if (n !== undefined) changed.set(n, null);
       changed.set(next++, one);
