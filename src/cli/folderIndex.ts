@@ -19,7 +19,7 @@ import {
   type Keeping,
   type Reading,
 } from '../server/folderRecords';
-import { KnownWriter, newDescriptions, readState, writeState } from '../server/folderState';
+import { KnownWriter, MOST_KNOWN, newDescriptions, readState, writeState } from '../server/folderState';
 import { type LibraryFolder, type Met, openLibraryFolder, type Told } from '../server/libraryFolder';
 import { Outcomes } from '../server/outcomes';
 import { programDigest } from '../server/program';
@@ -325,7 +325,8 @@ function wholeIndex(round: Round): number {
       { afresh },
     );
   const [all] = known;
-  if (kept && all) keepState(round, kept, reading, { ...all, counts, joined, path: place });
+  if (kept && all && all.known.at.length < MOST_KNOWN)
+    keepState(round, kept, reading, { ...all, counts, joined, path: place });
   const takenOver =
     built && (files.unchanged || built.again)
       ? `Taken over as they were: ${n(files.unchanged, 'file')} of ${(folder.recordFiles.length + folder.changeFiles.length).toLocaleString('en')}, ${n(built.again, 'record')}; ${n(built.records - built.again, 'record')} new or changed`

@@ -17,6 +17,7 @@ import {
   idDigest,
   type Known,
   KnownWriter,
+  MOST_KNOWN,
   namesOf,
   namingDigest,
   partDigest,
@@ -207,7 +208,7 @@ function described(
   for (const [n, now] of changed)
     if (!now && descriptions.at(known.at[n] as number, known.length[n] as number).added !== undefined)
       return null;
-  return changed;
+  return next < MOST_KNOWN ? changed : null;
 }
 
 /** Some descriptions at one time, and what is made of them. */

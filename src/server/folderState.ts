@@ -98,6 +98,8 @@ export class Digests {
 }
 /** A digest has 53 bits; of them so many say where to look, beside a description's number. */
 const [NUMBERS, UPPER] = [2 ** 24, 2 ** 24];
+/** So many descriptions can be told apart by it; of more nothing is kept, and all is read each time. */
+export const MOST_KNOWN = NUMBERS;
 const upper = (d: number): number => Math.floor(d / UPPER);
 function pairsOf(start: Uint32Array, all: Float64Array): Float64Array {
   const pairs = new Float64Array(all.length);

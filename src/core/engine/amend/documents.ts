@@ -10,7 +10,6 @@ import {
   mainLengthAt,
   moreSubjects,
   PLACES,
-  personsAt,
   SUBJECT_SHIFT,
   subjectsAt,
   titleLengthAt,
@@ -152,7 +151,8 @@ export function mergedColumns(
   const came = new Uint32Array(n);
   const fieldLengths = new Uint8Array(n * F);
   const [subjectStart, personStart] = [new Uint32Array(n + 1), new Uint32Array(n + 1)];
-  const [subject, person] = [growU32(), growU32()];
+  const subject = growU32();
+  const person = new Uint32Array(a.persons.length + b.persons.length);
   const tuples = { combos: new Tuples(), rows: new Tuples(), placeSets: new Tuples() };
   const cells = { a: cellsOf(a, values, 'a', tuples), b: cellsOf(b, values, 'b', tuples) };
   for (let i = 0; i < n; i++) {
@@ -171,8 +171,11 @@ export function mergedColumns(
     for (let f = 0; f < F; f++) fieldLengths[i * F + f] = d.fieldLengths[doc * F + f] as number;
     for (const v of subjectsAt(d, doc)) subject.push(values.subject[which][v] as number);
     subjectStart[i + 1] = subject.length;
-    for (const v of personsAt(d, doc)) person.push(values.person[which][v] as number);
-    personStart[i + 1] = person.length;
+    let people = personStart[i] as number;
+    const named = values.person[which];
+    for (let k = d.personFrom[doc] as number; k < (d.personFrom[doc + 1] as number); k++)
+      person[people++] = named[d.persons[k] as number] as number;
+    personStart[i + 1] = people;
   }
   const tables: ValueTables = {
     subject: values.subject.table,
@@ -183,7 +186,7 @@ export function mergedColumns(
   };
   return {
     ...{ year, journal, titleLength, mainLength, added, cameAs: came, fieldLengths, tables },
-    ...{ subjectStart, subject: subject.view(), personStart, person: person.view() },
+    ...{ subjectStart, subject: subject.view(), personStart, person: person.slice(0, personStart[n]) },
     cells: cellsInOrder(
       {
         combo,

@@ -100,7 +100,7 @@ export function mergedWords(two: Two, places: Places): IndexParts {
         let at = 0;
         for (let t = from; t < to; t++) at = mergeList(lists[0](t), lists[1](t), posting, made, at);
         halves.write(posting, from, to, write);
-        for (const [name, piece] of Object.entries(made)) write(name, piece, start);
+        for (const name of BESIDE) write(name, made[name], start);
         from = to;
       }
     },
@@ -135,9 +135,18 @@ function listsOf(data: IndexData, own: Uint32Array, now: Uint32Array): (term: nu
     return { docs, at, size, data };
   };
 }
-type Beside = Readonly<Record<'impact' | 'fields' | 'where', Uint8Array>>;
+const BESIDE = ['impact', 'fields', 'where'] as const;
+type Beside = Readonly<Record<(typeof BESIDE)[number], Uint8Array>>;
+/** A list whose postings lie beside each other, as most do, is copied whole. */
+const COPIED_WHOLE = 32;
 function mergeList(x: List, y: List, posting: Uint32Array, made: Beside, place: number): number {
   let [i, j, k] = [0, 0, place];
+  const [first, last] = [x.at[0] as number, x.at[x.size - 1] as number];
+  if (y.size === 0 && x.size > COPIED_WHOLE && last - first + 1 === x.size) {
+    posting.set(x.docs.subarray(0, x.size), place);
+    for (const name of BESIDE) made[name].set(x.data[name].subarray(first, last + 1), place);
+    return place + x.size;
+  }
   while (i < x.size || j < y.size) {
     const isX = j >= y.size || (i < x.size && (x.docs[i] as number) < (y.docs[j] as number));
     const list = isX ? x : y;

@@ -57,21 +57,33 @@ function citations({ a, b, gone }: Two, places: Places, texts: Texts, docOf: (id
     }
     return references.map(docOf).filter((doc) => doc !== NOWHERE);
   };
-  const [start, values] = [new Uint32Array(places.n + 1), growU32()];
+  // What is looked up is kept until it is known how much there is of it all.
+  const found = new Map<number, readonly number[]>();
+  const start = new Uint32Array(places.n + 1);
   places.from.forEach((from, now) => {
-    if (from >= OF_B) for (const doc of looked(texts.b(from - OF_B), now)) values.push(doc);
-    else if (again[from]) for (const doc of looked(texts.a(from), now)) values.push(doc);
+    let size: number;
+    if (from >= OF_B || again[from]) {
+      const own = looked(from >= OF_B ? texts.b(from - OF_B) : texts.a(from), now);
+      found.set(now, own);
+      size = own.length;
+    } else size = (a.citeStart[from + 1] as number) - (a.citeStart[from] as number);
+    start[now + 1] = (start[now] as number) + size;
+  });
+  const values = new Uint32Array(start[places.n] as number);
+  places.from.forEach((from, now) => {
+    let at = start[now] as number;
+    const own = found.get(now);
+    if (own) for (const doc of own) values[at++] = doc;
     else
       for (let k = a.citeStart[from] as number; k < (a.citeStart[from + 1] as number); k++)
-        values.push(places.a[a.cite[k] as number] as number);
-    start[now + 1] = values.length;
+        values[at++] = places.a[a.cite[k] as number] as number;
   });
   a.loose.doc.forEach((doc, k) => {
     if (again[doc] || gone[doc]) return;
     looseHash.push(a.loose.hash[k] as number);
     looseDoc.push(places.a[doc] as number);
   });
-  return { cite: { start, values: values.view() }, loose: hashedInOrder(looseHash.view(), looseDoc.view()) };
+  return { cite: { start, values }, loose: hashedInOrder(looseHash.view(), looseDoc.view()) };
 }
 
 /** Documents of each work of several, and all that say what work they are of, by the hash of its name. */
