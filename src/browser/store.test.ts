@@ -126,6 +126,22 @@ describe('sending', () => {
     expect((await sendOutgoing(store, 'imke', moment, new Set(['S-store-2']))).sent).toBe(1);
     expect((await slipById(store, 'S-store-1'))?.state).toBe('outgoing');
   });
+  it('counts of those that go together what has gone, in the order in which they were priced', async () => {
+    for (const id of ['S-store-1', 'S-store-2', 'S-store-3'])
+      await toOutgoing(store, slip(id), promised, { now: moment.at });
+    const open: [string, number][] = [];
+    vi.stubGlobal('fetch', async (_: string, init?: RequestInit) => {
+      const sent = JSON.parse(String(init?.body)) as { slip: { id: string }; history: { open: number } };
+      open.push([sent.slip.id, sent.history.open]);
+      return new Response(JSON.stringify({ documents: [], promised: null }), { status: 200 });
+    });
+    await sendOutgoing(store, 'imke', moment, new Set(['S-store-3', 'S-store-1']));
+    // What only waits in Outgoing is one more.
+    expect(open).toEqual([
+      ['S-store-3', 1],
+      ['S-store-1', 2],
+    ]);
+  });
   it('what was told to go goes by itself later; what was refused or only waits does not', async () => {
     for (const id of ['S-store-1', 'S-store-2', 'S-store-3'])
       await toOutgoing(store, slip(id), promised, { now: moment.at });
