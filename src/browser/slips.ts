@@ -127,10 +127,10 @@ export const sendOutgoing = (
       (s) => s.state === 'outgoing' && (only === undefined || (only === 'going' ? s.going : only.has(s.id))),
     );
     if (!chosen.length) return { sent, problem, stayed };
-    // Written for several things at once they were priced one after the other: so they go.
+    // Written for several things at once they were priced one after the other, those behind not cheaper: so they go.
+    const price = (s: Slip): number => s.promised?.total ?? 0;
     const order = new Map(only === undefined || only === 'going' ? [] : [...only].map((id, i) => [id, i]));
-    chosen.sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0));
-    const together = new Set(chosen.map((s) => s.id));
+    chosen.sort((a, b) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0) || price(a) - price(b));
     for (const slip of chosen)
       await change(store, slip.id, (s) => (s.state === 'outgoing' && !s.going ? { ...s, going: true } : s));
     // Comes with the first sending: a page that sends nothing need not have it. Where it can't be fetched,
@@ -145,7 +145,7 @@ export const sendOutgoing = (
           counting?.historyFor(
             slip,
             // Of those that go together the rules count what has gone, as they did when it was priced.
-            (await slipsOf(store, reader)).filter((s) => s.state !== 'outgoing' || !together.has(s.id)),
+            (await slipsOf(store, reader)).filter((s) => s.state !== 'outgoing' || !s.going),
           ),
         );
         await change(store, slip.id, (s) =>

@@ -26,7 +26,7 @@ it('a process dies at the operation that it is told, with a part of it done, and
 it.each([
   ['index', 8],
   ['lines', 150],
-  ['days', 4],
+  ['days', 2],
 ] as const)('%s: nothing is lost and nothing there twice, wherever it dies', (name, runs) => {
   for (let seed = 1; seed <= runs; seed++) expect(CRASHES[name]?.(seed) ?? null, `seed ${seed}`).toBeNull();
 });
