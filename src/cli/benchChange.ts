@@ -5,7 +5,7 @@
  * first time. Beside it what a server takes to read the index.
  */
 import { appendFileSync, createReadStream, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { random } from '../core/random';
 import { worldFolder } from '../demo/folder';
@@ -13,32 +13,12 @@ import { readShared } from '../server/shared';
 import { benchOptions } from './benchIndex';
 import { demoWorld } from './demoRecords';
 import { indexFolder } from './folderIndex';
+import { writeFolder } from './writeFolder';
 
 const { values } = benchOptions();
 const count = Number(values.records);
 const root = `data/changing-${count}`;
 const [folder, out] = [join(root, 'library'), join(root, 'index')];
-/** Written together: a record is a line. */
-const PIECE = 4 << 20;
-
-function writeFolder(): void {
-  rmSync(root, { recursive: true, force: true });
-  let [held, text] = ['', ''];
-  const flush = (): void => {
-    if (!held) return;
-    mkdirSync(dirname(join(folder, held)), { recursive: true });
-    appendFileSync(join(folder, held), text);
-    text = '';
-  };
-  for (const [path, piece] of worldFolder(demoWorld(count) as never)) {
-    if (path !== held || text.length > PIECE) {
-      flush();
-      held = path;
-    }
-    text += piece;
-  }
-  flush();
-}
 /** What a day changes, drawn by a seed, as files of changes. @returns how many records */
 async function day(seed: number): Promise<number> {
   const r = random(seed);
@@ -81,7 +61,8 @@ function build(): { readonly seconds: number; readonly said: string } {
   }
   return { seconds: (performance.now() - began) / 1000, said };
 }
-writeFolder();
+rmSync(root, { recursive: true, force: true });
+writeFolder(folder, worldFolder(demoWorld(count) as never));
 const whole = build();
 const changed = await day(1);
 const amended = build();

@@ -1,5 +1,5 @@
 /** A library's folder, checked or built: what was read, what is missing for what, and every problem by its place. */
-import { mkdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join, resolve } from 'node:path';
 import { learnt } from '../core/access/calibration';
@@ -7,6 +7,7 @@ import { UNKNOWN_OWNERS } from '../core/access/chance';
 import type { Lender } from '../core/model/library';
 import type { DiscoveryRecord } from '../core/model/record';
 import { dayOf, type Minutes, parseLocal } from '../core/model/time';
+import { errorText } from '../core/text';
 import { amendIndex } from '../server/amend';
 import { type Built, buildIndex, type Progress } from '../server/build';
 import { machineClock } from '../server/clock';
@@ -135,6 +136,8 @@ function learntOf(out: string, { library }: LibraryFolder): { readonly learnt?: 
 /** @returns the exit status: 0, 1 where more could not be used than is let pass, 2 where nothing can be built */
 export function indexFolder(dir: string, options: Options, progress: Progress): number {
   const problems = new Problems();
+  // As it is before it is read: what is written meanwhile is another.
+  const context = options.check || !existsSync(dir) ? '' : contextKey(dir);
   const folder = openLibraryFolder(dir, problems.told);
   if (!folder) {
     problems.print();
@@ -150,7 +153,7 @@ export function indexFolder(dir: string, options: Options, progress: Progress): 
   const kept = options.check ? null : `${options.out}.read`;
   if (kept && options.afresh) rmSync(kept, { recursive: true, force: true });
   const round: Round = {
-    ...{ dir, folder, options, kept, progress, problems },
+    ...{ dir, folder, context, options, kept, progress, problems },
     files: new FolderItems(dir, folder, kept),
     // What is told of records and their files: told again while these are not read again.
     ofRecords: new Problems(),
@@ -159,6 +162,7 @@ export function indexFolder(dir: string, options: Options, progress: Progress): 
 }
 interface Round {
   readonly dir: string;
+  readonly context: string;
   readonly folder: LibraryFolder;
   readonly options: Options;
   readonly kept: string | null;
@@ -231,8 +235,8 @@ function amendedIndex(round: Round): number | null {
   const { dir, folder, kept, files, options, problems, ofRecords } = round;
   const state = kept && readState(kept);
   if (!kept || !state || textsOf(options.out) !== state.meta.texts) return null;
-  const before = [problems.all(), ofRecords.all()] as const;
-  const amendment = amendmentOf(dir, folder, files, kept, state, toldTo(round));
+  const before = { all: problems.all(), some: ofRecords.all() };
+  const amendment = amendmentOf(dir, folder, files, kept, state, round.context, toldTo(round));
   if (!amendment) return forgotten(round, before);
   const counts = new Counts(folder, state.meta.counts);
   for (const record of amendment.before) counts.saw(record, -1);
@@ -249,7 +253,7 @@ function amendedIndex(round: Round): number | null {
     amendment.delta,
   );
   if (!built) return forgotten(round, before);
-  writeState(
+  keep(
     kept,
     {
       ...amendment.meta,
@@ -265,10 +269,21 @@ function amendedIndex(round: Round): number | null {
     `Amended by what has changed: ${n(amendment.after.length, 'record')} new or otherwise, ${n(amendment.delta.gone.length, 'record')} gone`,
   );
 }
+/** What is known for the next time; where it can't be kept all is read then. */
+function keep(...[kept, meta, known]: Parameters<typeof writeState>): void {
+  try {
+    writeState(kept, meta, known);
+  } catch (error) {
+    console.error(`  What was read could not be kept: next time all is read again. ${errorText(error)}`);
+  }
+}
 /** What was told on the way is told once more when all is read. */
-function forgotten({ problems, ofRecords }: Round, [all, some]: readonly (readonly Met[])[]): null {
-  problems.only(all ?? []);
-  ofRecords.only(some ?? []);
+function forgotten(
+  { problems, ofRecords }: Round,
+  { all, some }: Readonly<Record<'all' | 'some', readonly Met[]>>,
+): null {
+  problems.only(all);
+  ofRecords.only(some);
   return null;
 }
 
@@ -325,8 +340,10 @@ function wholeIndex(round: Round): number {
       { afresh },
     );
   const [all] = known;
-  if (kept && all && all.known.at.length < MOST_KNOWN)
-    keepState(round, kept, reading, { ...all, counts, joined, path: place });
+  if (kept && all)
+    if (all.known.at.length < MOST_KNOWN)
+      keepState(round, kept, reading, { ...all, counts, joined, path: place });
+    else rmSync(place);
   const takenOver =
     built && (files.unchanged || built.again)
       ? `Taken over as they were: ${n(files.unchanged, 'file')} of ${(folder.recordFiles.length + folder.changeFiles.length).toLocaleString('en')}, ${n(built.again, 'record')}; ${n(built.records - built.again, 'record')} new or changed`
@@ -349,13 +366,13 @@ function keepState(
     readonly path: string;
   },
 ): void {
-  const { dir, folder, files, options, ofRecords } = round;
-  writeState(
+  const { context, folder, files, options, ofRecords } = round;
+  keep(
     kept,
     {
-      context: contextKey(dir),
+      context,
       program: programDigest(),
-      ...marksOf(dir, files, { base, changeItems, latest, ...reading }),
+      ...marksOf(files, { base, changeItems, latest, ...reading }),
       ...{ changeItems, base, latest, end },
       texts: textsOf(options.out) ?? '',
       whole: new Date().toISOString(),

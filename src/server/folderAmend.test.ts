@@ -8,6 +8,7 @@ import { recordsIn } from '../../tests/fixtures/recordTexts';
 import { expectSameIndex } from '../../tests/fixtures/sameIndex';
 import { indexFolder } from '../cli/folderIndex';
 import { digest } from '../core/libraryData/same';
+import { FolderItems } from './folderItems';
 import { Digests, KnownWriter, readState } from './folderState';
 
 let root: string;
@@ -180,6 +181,32 @@ describe('a folder with files of changes', () => {
     // Nothing new: nothing to amend by, and what was learnt since is taken in.
     expect(both()).toBe(false);
     expect(readState(join(root, 'upon.read'))?.meta.changes).toHaveLength(11);
+  });
+  it('is read whole where one of several with the same id is taken away', () => {
+    begin([...base(), item('b5', plain(300))]);
+    build();
+    writeFileSync(join(dir, 'changes/1.txt'), 'b5\n');
+    expect(both()).toBe(false);
+    expect(recordsIn(join(root, 'upon')).filter((r) => r.id.startsWith('b5~'))).toEqual([]);
+  });
+  it('takes a file that was written to while all was read for another', () => {
+    begin(base());
+    const path = join(dir, 'records/1.jsonl');
+    const markOf = FolderItems.prototype.markOf;
+    const meanwhile = vi.spyOn(FolderItems.prototype, 'markOf').mockImplementationOnce(function (
+      this: FolderItems,
+      file,
+      before,
+    ) {
+      const mark = markOf.call(this, file, before);
+      writeFileSync(path, `${readFileSync(path, 'utf8')}${JSON.stringify(item('late', plain(400)))}\n`);
+      return mark;
+    });
+    build();
+    meanwhile.mockRestore();
+    change('1.jsonl', item('b1', plain(201)));
+    expect(both()).toBe(false);
+    expect(recordsIn(join(root, 'upon')).some((r) => r.id === 'late')).toBe(true);
   });
   it('tells what was wrong in what was read before, and in what has come', () => {
     begin([...base(), { id: 'odd', type: 'book' }]);

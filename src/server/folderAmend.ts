@@ -4,12 +4,12 @@
  * joined and put into works with all that it has something in common with, and with nothing else.
  */
 import { createHash } from 'node:crypto';
-import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { SameFinder, sharedKeys } from '../core/libraryData/same';
 import type { DiscoveryRecord, RecordId } from '../core/model/record';
 import type { Delta } from './amend';
-import type { FolderItems } from './folderItems';
+import { type FolderItems, statOf } from './folderItems';
 import { CHANGES_FROM, type Joined, Joining, type Placed, Placing, type Reading } from './folderRecords';
 import {
   DescriptionFile,
@@ -43,22 +43,9 @@ export function contextKey(dir: string): string {
   walk('');
   return hash.digest('hex');
 }
-const statOf = (path: string): string => {
-  const { size, mtimeMs, ctimeMs, ino } = statSync(path);
-  return [size, mtimeMs, ctimeMs, ino].join(' ');
-};
-const readFileMark = (dir: string, files: FolderItems, file: string, before: number): ReadFile => ({
-  ...{ file, before },
-  stat: statOf(join(dir, file)),
-  key: files.keyOf(file, before),
-});
 /** What is kept of a folder that was read whole. */
-export function marksOf(
-  dir: string,
-  files: FolderItems,
-  reading: Reading,
-): Pick<StateMeta, 'records' | 'changes'> {
-  const marks = reading.files.map(({ file, before }) => readFileMark(dir, files, file, before));
+export function marksOf(files: FolderItems, reading: Reading): Pick<StateMeta, 'records' | 'changes'> {
+  const marks = reading.files.map(({ file, before }) => files.markOf(file, before));
   return {
     records: marks.filter((m) => m.file.startsWith('records/')),
     changes: marks.filter((m) => m.file.startsWith('changes/')),
@@ -76,9 +63,10 @@ function newChanges(
   folder: LibraryFolder,
   files: FolderItems,
   meta: StateMeta,
+  context: string,
 ): readonly string[] | null {
   const same = ({ file, before, stat, key }: ReadFile): boolean =>
-    statOf(join(dir, file)) === stat || files.keyOf(file, before) === key;
+    statOf(join(dir, file)) === stat || files.markOf(file, before).key === key;
   const names = (list: readonly ReadFile[]): string => list.map((m) => m.file).join('\n');
   const { records, changes } = meta;
   const before = folder.changeFiles.slice(0, changes.length);
@@ -89,7 +77,7 @@ function newChanges(
     names(records) === folder.recordFiles.join('\n') &&
     names(changes) === before.join('\n') &&
     [...records, ...changes].every(same) &&
-    meta.context === contextKey(dir);
+    meta.context === context;
   const fresh = folder.changeFiles.slice(changes.length);
   return stands && fresh.length ? fresh : null;
 }
@@ -108,6 +96,7 @@ export interface Amendment {
 /**
  * @param kept where the state and the descriptions are
  * @param state as it was read
+ * @param context digest of the folder as it was opened (`contextKey`)
  * @returns null where the folder must be read whole
  */
 export function amendmentOf(
@@ -116,9 +105,10 @@ export function amendmentOf(
   files: FolderItems,
   kept: string,
   { meta, known }: { readonly meta: StateMeta; readonly known: Known },
+  context: string,
   told: Told,
 ): Amendment | null {
-  const fresh = newChanges(dir, folder, files, meta);
+  const fresh = newChanges(dir, folder, files, meta, context);
   if (!fresh) return null;
   const place = new Placing(folder, told, meta.latest);
   const changes = new Map<string, Placed | null>();
@@ -134,7 +124,7 @@ export function amendmentOf(
       changes.delete(id);
       changes.set(id, item.record ? { file, n: item.n, record: item.record } : null);
     }
-    marks.push(readFileMark(dir, files, file, before));
+    marks.push(files.markOf(file, before));
   }
   const descriptions = new DescriptionFile(join(kept, meta.descriptions), meta.end);
   try {
@@ -177,12 +167,14 @@ function described(
   for (const [id, change] of changes) {
     const all = known.named.with(idDigest(id));
     const n = all.find((k) => known.live[k] === 1);
+    // Of several with one id a whole reading tells what becomes of them…
+    if (known.named.with(idDigest(`${id}~2`)).length) return null;
     if (!change) {
       if (n !== undefined) changed.set(n, null);
       continue;
     }
-    // Of several with one id, and of what was taken away before all was read, a whole reading tells where it stands.
-    if (known.named.with(idDigest(`${id}~2`)).length || (!all.length && taken.has(id))) return null;
+    // … and where stands again what was taken away before all was read.
+    if (!all.length && taken.has(id)) return null;
     // What the files of records have stands where it stood, also when it comes again.
     const own = all.find((k) => k < meta.base);
     const stood = n ?? own;
@@ -230,7 +222,7 @@ class Working {
   readonly #total: number;
   constructor(known: Known, changed: Changed, file: DescriptionFile, joins: boolean) {
     [this.#known, this.#changed, this.#file, this.#joins] = [known, changed, file, joins];
-    this.#total = Math.max(known.at.length, ...[...changed.keys()].map((n) => n + 1));
+    this.#total = [...changed.keys()].reduce((most, n) => Math.max(most, n + 1), known.at.length);
   }
   #old(n: number): DiscoveryRecord {
     let record = this.#read.get(n);

@@ -14,6 +14,7 @@ import {
   readSync,
   renameSync,
   rmSync,
+  statSync,
   writeSync,
 } from 'node:fs';
 import { join } from 'node:path';
@@ -28,7 +29,7 @@ import { copiesOfMarc } from '../core/libraryData/marcCopies';
 import { detailsOf, hostsOf, ledTo, withDetails } from '../core/libraryData/marcDetails';
 import { type Message, msg } from '../core/model/message';
 import type { CslItem, DiscoveryRecord } from '../core/model/record';
-import { isOfState } from './folderState';
+import { isOfState, type ReadFile } from './folderState';
 import type { FolderProblem, LibraryFolder } from './libraryFolder';
 import { programDigest } from './program';
 
@@ -72,6 +73,11 @@ function* piecesOf(path: string): Generator<Uint8Array> {
     yield* out;
   }
 }
+/** Size, times and place of a file on the disk. */
+export const statOf = (path: string): string => {
+  const { size, mtimeMs, ctimeMs, ino } = statSync(path);
+  return [size, mtimeMs, ctimeMs, ino].join(' ');
+};
 type Told = (problem: Omit<FolderProblem, 'file'>) => void;
 function* itemsIn(path: string, before: number, origins: Origins, told: Told): Generator<CslItem> {
   let reader: StreamReader | null = null;
@@ -198,7 +204,7 @@ export class FolderItems {
   /** Where what was read is kept; null: nowhere. */
   readonly #kept: string | null;
   readonly #used = new Set<string>();
-  readonly #keys = new Map<string, readonly [before: number, key: string]>();
+  readonly #marks = new Map<string, ReadFile>();
   /** Files that had not changed. */
   unchanged = 0;
 
@@ -209,17 +215,18 @@ export class FolderItems {
     if (kept) mkdirSync(kept, { recursive: true });
   }
 
-  /** A digest of what a file says and of all that it is read by. */
-  keyOf(file: string, before: number): string {
-    const known = this.#keys.get(file);
-    if (known?.[0] === before) return known[1];
+  /** By what a file is known to be the same, as it is when it is first asked for: before it is read. */
+  markOf(file: string, before: number): ReadFile {
+    const known = this.#marks.get(file);
+    if (known?.before === before) return known;
+    const stat = statOf(join(this.#dir, file));
     const own = createHash('sha1').update(
       JSON.stringify([programDigest(), this.#folder.readBy, file, before]),
     );
     for (const bytes of bytesOf(join(this.#dir, file))) own.update(bytes);
-    const key = own.digest('hex');
-    this.#keys.set(file, [before, key]);
-    return key;
+    const mark = { file, before, stat, key: own.digest('hex') };
+    this.#marks.set(file, mark);
+    return mark;
   }
   /** What stands in a file of the folder. @param before items of the files before it */
   *in(file: string, before: number): Generator<ReadItem> {
@@ -232,7 +239,7 @@ export class FolderItems {
     }
     const name = `${file.replace(/[^\w.-]+/g, '_')}-${createHash('sha1').update(file).digest('hex').slice(0, 8)}.jsonl`;
     this.#used.add(name);
-    const key = JSON.stringify({ key: this.keyOf(file, before) });
+    const key = JSON.stringify({ key: this.markOf(file, before).key });
     const place = join(this.#kept, name);
     if (existsSync(place) && isWhole(place)) {
       const lines = linesOf(place);

@@ -1,6 +1,5 @@
 /** What is written to the disk, killed at any write: whatever was there before or after is there, whole. */
 import {
-  appendFileSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -20,6 +19,7 @@ import { RECORDS } from '../../server/recordFile';
 import { recover } from '../../server/replace';
 import { DiscoveryService } from '../../server/service';
 import { indexFolder } from '../folderIndex';
+import { writeFolder } from '../writeFolder';
 import { type Death, living } from './crash';
 import { differenceOf } from './sameIndex';
 
@@ -158,21 +158,21 @@ const days: Scenario = (seed) =>
   inFolder((root) => {
     const r = random(seed);
     const folder = join(root, 'library');
-    for (const [path, text] of worldFolder(makeWorld(SMALL)))
-      if (!path.startsWith('records/') && !path.startsWith('courses')) {
-        mkdirSync(dirname(join(folder, path)), { recursive: true });
-        appendFileSync(join(folder, path), text);
-      }
+    const all = [...worldFolder(makeWorld(SMALL))];
+    writeFolder(
+      folder,
+      all.filter(([path]) => !path.startsWith('records/') && !path.startsWith('courses')),
+    );
     for (const own of ['records', 'changes']) mkdirSync(join(folder, own));
-    const all = Array.from({ length: 60 }, (_, n) => n);
-    writeFileSync(join(folder, 'records/1.jsonl'), booksOf(all, 0));
+    const books = Array.from({ length: 60 }, (_, n) => n);
+    writeFileSync(join(folder, 'records/1.jsonl'), booksOf(books, 0));
     const build = (out: string) => (): void =>
       void quietly(() =>
         indexFolder(folder, { check: false, out: join(root, out), reports: [], afresh: false }, () => {}),
       );
     living(build('upon'), null);
     for (let day = 1; day <= 2; day++) {
-      const some = all.filter(() => r.chance(0.06));
+      const some = books.filter(() => r.chance(0.06));
       writeFileSync(join(folder, `changes/${day}.jsonl`), booksOf([...some, 100 + day], 1000 * day));
       const { died } = living(build('upon'), deathOf(r, 60));
       living(() => recover(join(root, 'upon')), null);

@@ -23,7 +23,7 @@ import { mergeTables, NOWHERE } from './merging';
 import { codesFor, mergedWords } from './postings';
 import { type Ids, mergedRelations, type Texts } from './relations';
 
-export interface Amending extends Two {
+interface Amending extends Two {
   readonly texts: Texts;
   /** The place in the file of records of the k-th that came. */
   readonly cameAs: (k: number) => number;
@@ -35,7 +35,7 @@ export interface Amending extends Two {
  * @param amending the small index is made with the mean lengths of the one that stands, and with codes for it (`codesFor`)
  * @returns null where only an index made anew will do: its documents would be ordered, or its words weigh, otherwise
  */
-export function amended(amending: Amending): IndexParts | null {
+function amended(amending: Amending): IndexParts | null {
   const { a, texts, language, gone } = amending;
   const values = mergedValues(amending);
   const places = mergedOrder(amending, values);

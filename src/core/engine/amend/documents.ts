@@ -1,6 +1,7 @@
 /** The documents of two indexes in one order, and their columns in it. */
 
 import { growU32 } from '../build/growable';
+import { placesIn } from '../build/identities';
 import { likeness } from '../build/neighbours';
 import { cellsInOrder, type Ordered, type ValueTables } from '../build/ordered';
 import { Tuples } from '../build/tuples';
@@ -37,14 +38,6 @@ export interface Places {
 type Named = 'subject' | 'person' | 'journal' | 'source' | 'language';
 export type MergedValues = Readonly<Record<Named, MergedTable>>;
 
-/** The id of each document, as a number in its table of ids. */
-function idsOf({ idDoc, n }: IndexData): Uint32Array {
-  const of = new Uint32Array(n);
-  idDoc.forEach((doc, k) => {
-    of[doc] = k;
-  });
-  return of;
-}
 /** The first heading of a document; -1: none. */
 function mainSubject(d: IndexData, doc: number): number {
   const v = d.subjectAt[PLACES * doc] as number;
@@ -99,7 +92,8 @@ export function mergedValues(two: Two): MergedValues {
  * @returns null where those of `a` would not stand in the order in which they stand
  */
 export function mergedOrder({ a, b, gone }: Two, values: MergedValues): Places | null {
-  const [idsA, idsB] = [idsOf(a), idsOf(b)];
+  // The id of each document, as a number in its table of ids.
+  const [idsA, idsB] = [placesIn(a.idDoc), placesIn(b.idDoc)];
   const likeOf = (d: IndexData, which: 'a' | 'b', doc: number): number => {
     const main = mainSubject(d, doc);
     return likeness(

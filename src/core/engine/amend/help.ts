@@ -10,7 +10,7 @@ import { isSpelt } from '../help/spelling';
 import { BEGINNING } from '../help/suggest';
 import { SUGGEST_KINDS, type SuggestKind } from '../port/engine';
 import { type MergedValues, OF_B, type Two } from './documents';
-import { mergeOrders, mergeTables, NOWHERE } from './merging';
+import { mergeOrders, mergeTables, NOWHERE, sourcesOf } from './merging';
 
 /**
  * @param left records that are gone
@@ -151,12 +151,4 @@ function entriesOf(d: IndexData): Readonly<Record<SuggestKind, Uint32Array>> {
     all[SUGGEST_KINDS[kind] as SuggestKind][d.sugValue[entry] as number] = entry;
   });
   return all;
-}
-/** A renumbering the other way round. */
-export function sourcesOf(now: Uint32Array, total: number): Uint32Array {
-  const from = new Uint32Array(total).fill(NOWHERE);
-  now.forEach((to, old) => {
-    if (to !== NOWHERE) from[to] = old;
-  });
-  return from;
 }

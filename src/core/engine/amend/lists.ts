@@ -11,8 +11,7 @@ import type { IndexData } from '../format/data';
 import type { Section } from '../format/format';
 import { byCodePoint, countStrings, type StringTable, stringAt } from '../format/strings';
 import { type MergedValues, OF_B, type Places, type Two } from './documents';
-import { sourcesOf } from './help';
-import { type MergedTable, mergeOrders, mergeTables, NOWHERE, renumbered } from './merging';
+import { type MergedTable, mergeOrders, mergeTables, NOWHERE, renumbered, sourcesOf } from './merging';
 import type { Texts } from './relations';
 
 interface Title {

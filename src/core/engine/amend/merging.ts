@@ -114,3 +114,11 @@ export function renumbered(numbers: Uint32Array, now: Uint32Array): Uint32Array 
   }
   return out.subarray(0, n);
 }
+/** A renumbering the other way round. */
+export function sourcesOf(now: Uint32Array, total: number): Uint32Array {
+  const from = new Uint32Array(total).fill(NOWHERE);
+  now.forEach((to, old) => {
+    if (to !== NOWHERE) from[to] = old;
+  });
+  return from;
+}

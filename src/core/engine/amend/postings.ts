@@ -5,7 +5,7 @@ import { type IndexParts, VALUE_END, type WritePiece } from '../format/format';
 import { TermLists } from '../format/termLists';
 import { behind, codeAt, termsOf } from '../format/wordCodes';
 import { OF_B, type Places, type Two } from './documents';
-import { mergeTables, NOWHERE } from './merging';
+import { mergeTables, NOWHERE, sourcesOf } from './merging';
 
 /** Postings that are written at a time. */
 const HELD = 8_000_000;
@@ -47,13 +47,7 @@ export function mergedWords(two: Two, places: Places): IndexParts {
   const sizeB = (t: number): number => (b.termStart[t + 1] as number) - (b.termStart[t] as number);
   const terms = mergeTables(a.terms, b.terms, (t) => t > VALUE_END && sizeA(t) === gone[t]);
   const count = terms.table.offsets.length - 1;
-  const [ofA, ofB] = [new Uint32Array(count).fill(NOWHERE), new Uint32Array(count).fill(NOWHERE)];
-  terms.a.forEach((now, t) => {
-    if (now !== NOWHERE) ofA[now] = t;
-  });
-  terms.b.forEach((now, t) => {
-    ofB[now] = t;
-  });
+  const [ofA, ofB] = [sourcesOf(terms.a, count), sourcesOf(terms.b, count)];
   const termStart = new Uint32Array(count + 1);
   const termCode = new Uint32Array(count);
   for (let t = 0; t < count; t++) {

@@ -1,3 +1,5 @@
+import { firstFrom } from './postings';
+
 /** A text as 32 bits (FNV-1a over its UTF-16 units), the same everywhere: to look things up by, not to tell them apart. */
 export function hashOf(text: string): number {
   let h = 2166136261;
@@ -21,14 +23,6 @@ export function hashedInOrder(hashes: ArrayLike<number>, docs: ArrayLike<number>
 }
 /** The documents under a hash. */
 export function docsUnder({ hash, doc }: Hashed, wanted: number): Uint32Array {
-  const bound = (v: number): number => {
-    let [lo, hi] = [0, hash.length];
-    while (lo < hi) {
-      const mid = (lo + hi) >>> 1;
-      if ((hash[mid] as number) < v) lo = mid + 1;
-      else hi = mid;
-    }
-    return lo;
-  };
+  const bound = (v: number): number => firstFrom(hash, 0, hash.length, v);
   return doc.subarray(bound(wanted), bound(wanted + 1));
 }
