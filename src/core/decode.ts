@@ -26,18 +26,23 @@ export function decoded(bytes: Uint8Array): Decoded {
   const text = raw.includes('\0') ? raw.replaceAll('\0', '') : raw;
   return { text, nuls: raw.length - text.length };
 }
+/** Takes no note between texts: each is whole. */
+const UTF8 = new TextDecoder('utf-8', { fatal: true });
+/** Of these bytes from the first, so many are looked at. */
+const SAMPLE = 400;
 function decodedAsItIs(bytes: Uint8Array): string {
   const as = (encoding: string, from = 0): string => new TextDecoder(encoding).decode(bytes.subarray(from));
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return as('utf-16le', 2);
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return as('utf-16be', 2);
   if (bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf) return as('utf-8', 3);
   // Without a mark: every other byte nought is UTF-16 of Latin text.
-  const sample = bytes.subarray(0, 400);
-  const zeros = (odd: number): number => sample.filter((b, i) => b === 0 && i % 2 === odd).length;
-  if (sample.length > 3 && zeros(1) > sample.length / 3) return as('utf-16le');
-  if (sample.length > 3 && zeros(0) > sample.length / 3) return as('utf-16be');
+  const sample = Math.min(SAMPLE, bytes.length);
+  const zeros = [0, 0];
+  for (let i = 0; i < sample; i++) if (bytes[i] === 0) (zeros[i % 2] as number) += 1;
+  if (sample > 3 && (zeros[1] as number) > sample / 3) return as('utf-16le');
+  if (sample > 3 && (zeros[0] as number) > sample / 3) return as('utf-16be');
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    return UTF8.decode(bytes);
   } catch {
     return windows1252(bytes);
   }

@@ -49,9 +49,9 @@ const MOST_EMPTY = 6;
  */
 export function amendIndex(source: AmendSource, dir: string, delta: Delta): Built | null {
   tidy(dir);
-  const opened = open(source, dir);
-  if (!opened) return null;
-  const { world, edited, data, held } = opened;
+  const opened = openToGoOn(source, dir);
+  if (!opened?.sameContext) return null;
+  const { world, edited, data, held, library } = opened;
   const before = new Records(dir, data, held);
   const making = makingPlace(dir);
   try {
@@ -80,7 +80,7 @@ export function amendIndex(source: AmendSource, dir: string, delta: Delta): Buil
     const parts = amend({
       standing: data,
       recordAt: before.at,
-      library: world.learnt ? { ...world.library, lenders: world.learnt } : world.library,
+      library,
       gone: left,
       come: come.map((record, i): { item: AccessItem; place: number } => ({
         item: itemOf(record),
@@ -136,8 +136,8 @@ export function amendIndex(source: AmendSource, dir: string, delta: Delta): Buil
   }
 }
 
-/** The index that stands, where what is made by it is what it was made by. */
-function open(source: AmendSource, dir: string) {
+/** The index that stands, where one can go on from it: it is of this program, and of a library like this one. */
+export function openToGoOn(source: AmendSource, dir: string) {
   try {
     const edited = editedPolicy(dir, source.library);
     // The index is built by the rules that will be in force.
@@ -149,7 +149,8 @@ function open(source: AmendSource, dir: string) {
     if ('problem' in data) return null;
     const library = source.learnt ? { ...world.library, lenders: source.learnt } : world.library;
     const like = isLike(dir, data.meta, { ...world, library }, data.analysis);
-    return like.usable && like.sameContext ? { world, edited, data, held } : null;
+    const { usable, ...same } = like;
+    return usable ? { world, edited, index, data, held, library, ...same } : null;
   } catch {
     // A directory that can't be read gives nothing to go on from.
     return null;
@@ -220,7 +221,7 @@ function writeTitleLists(
 }
 
 /** The titles of what is read for courses, by the records' ids. */
-function titlesOf(
+export function titlesOf(
   courses: readonly Course[],
   find: (id: string) => DiscoveryRecord | undefined,
 ): Readonly<Record<string, string>> {

@@ -79,7 +79,7 @@ export function isLike(
   meta: Header['meta'],
   { library, journals, lines }: Context,
   analysis: Analysis,
-): { readonly usable: boolean; readonly sameContext: boolean } {
+): { readonly usable: boolean; readonly samePlaces: boolean; readonly sameContext: boolean } {
   const stored = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {
     readonly library: Library;
     readonly learnt?: readonly Lender[];
@@ -87,7 +87,10 @@ export function isLike(
     readonly lines: readonly (readonly [string, readonly KbartLine[]])[];
   };
   const before = stored.learnt ? { ...stored.library, lenders: stored.learnt } : stored.library;
+  const places = ({ campuses, partners }: Library): string =>
+    JSON.stringify([campuses, partners].map((all) => all.map((p) => p.id)));
   return {
+    samePlaces: places(stored.library) === places(library),
     usable:
       meta.analysis === analysis &&
       meta.program === programDigest() &&

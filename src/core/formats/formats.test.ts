@@ -9,7 +9,7 @@ import { say } from '../../words/generated/cql';
 import { readSru, sruAnswer, sruExplain, sruFault } from '../sru/sru';
 import { element, textElement, xmlClean, xmlDocument } from '../xml';
 import { writeAtom } from './atom';
-import { readCslRecord } from './cslJson';
+import { isPlain, isShaped, readCslRecord } from './cslJson';
 import { writeDublinCore } from './dublinCore';
 import { writeMarcxml } from './marcxml';
 
@@ -158,5 +158,37 @@ describe('CSL-JSON', () => {
   ])('%j is refused: %s', (value, problem) => {
     const read = readCslRecord(value, 't');
     expect('problem' in read && sayAny(read.problem)).toContain(problem);
+  });
+  it('what is plainly as it should be is so by the schema, too', () => {
+    const odd = fc.oneof(
+      fc.constantFrom(undefined, null, '', ' x', 'x', 'y'.repeat(201), 'y'.repeat(20_001), [], {}, ['x']),
+      fc.constantFrom(0, 2.5, Number.NaN, 2001, true),
+    );
+    const parts = fc.array(fc.oneof(fc.constantFrom(2001, 5, 1.5, '7', 'x', null), odd), { maxLength: 4 });
+    const person = fc.record({ family: odd, given: odd, literal: odd }, { requiredKeys: [] });
+    const people = fc.oneof(odd, fc.array(fc.oneof(fc.constant({ family: 'Lind' }), person, odd)));
+    const dates = fc.oneof(
+      odd,
+      fc.record({ 'date-parts': fc.oneof(odd, fc.array(parts, { maxLength: 2 })) }),
+    );
+    const texts = ['id', 'type', 'title', 'abstract', 'keyword', 'volume', 'page', 'number-of-pages', 'DOI'];
+    const other = fc.oneof(
+      fc.tuple(fc.constantFrom(...texts), odd),
+      fc.tuple(fc.constantFrom('author', 'editor', 'translator'), people),
+      fc.tuple(fc.constant('issued'), dates),
+    );
+    // A good one, with a few of its fields otherwise.
+    const item = fc
+      .array(other, { maxLength: 3 })
+      .map((others) => ({ id: 'a', type: 'book', title: 'Kelp', ...Object.fromEntries(others) }));
+    let plain = 0;
+    const held = (value: unknown): void => {
+      if (!isPlain(value)) return;
+      plain++;
+      expect(isShaped(value).error, JSON.stringify(value)).toBeUndefined();
+    };
+    fc.assert(fc.property(fc.oneof(item, odd), held), { numRuns: 1500 });
+    expect(plain).toBeGreaterThan(100);
+    expect(records.filter((r) => isPlain(r.csl)).length).toBe(records.length);
   });
 });

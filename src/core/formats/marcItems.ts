@@ -43,7 +43,9 @@ function titleIn(f: MarcField | undefined): string {
 /** A message instead of an item when there is no title. */
 export function itemOfMarc(m: MarcRecord, n: number): CslItem | Message {
   if (isUnimarc(m)) return itemOfUnimarc(m, n);
-  const fields = (...tags: string[]) => m.fields.filter((f) => tags.includes(f.tag));
+  const tags = new Set(m.fields.map((f) => f.tag));
+  const fields = (...wanted: string[]): readonly MarcField[] =>
+    wanted.some((tag) => tags.has(tag)) ? m.fields.filter((f) => wanted.includes(f.tag)) : [];
   const get = (tag: string, code: string): string | undefined => {
     for (const f of fields(tag))
       for (const [c, t] of f.subfields) if (c === code && t.trim()) return t.trim();

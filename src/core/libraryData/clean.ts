@@ -58,21 +58,26 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 /** An item without what is no part of its texts; the item itself where there was nothing of the kind. */
 export function cleanItem(item: CslItem): CslItem {
   const out = new Map<string, unknown>(Object.entries(item));
+  let changed = false;
+  const set = (key: keyof CslItem, value: unknown): void => {
+    if (out.get(key) === value) return;
+    changed = true;
+    if (value === undefined) out.delete(key);
+    else out.set(key, value);
+  };
   for (const key of TEXTS) {
     const text = item[key];
     if (typeof text !== 'string') continue;
     const clean = key === 'abstract' ? plainText(text) : trimmed(plainText(text), ' ', BETWEEN);
-    if (clean) out.set(key, clean);
-    else if (key !== 'title') out.delete(key);
+    if (clean || key !== 'title') set(key, clean || undefined);
   }
   for (const key of ['author', 'editor', 'translator'] as const) {
-    const names = item[key]?.map(cleanName).filter((n) => Object.keys(n).length);
-    if (names?.length) out.set(key, names);
-    else out.delete(key);
+    const own = item[key];
+    const names = own?.map(cleanName).filter((n) => Object.keys(n).length);
+    if (!names?.length || !same(names, own)) set(key, names?.length ? names : undefined);
   }
   const doi =
     readDoi(item.DOI ?? '') ?? (/\bdoi\.org\//i.test(item.URL ?? '') ? readDoi(item.URL ?? '') : null);
-  if (doi) out.set('DOI', doi);
-  const clean = Object.fromEntries(out) as unknown as CslItem;
-  return same(clean, item) ? item : clean;
+  if (doi) set('DOI', doi);
+  return changed ? (Object.fromEntries(out) as unknown as CslItem) : item;
 }

@@ -34,40 +34,28 @@ export const isbnsOf = ({ csl }: DiscoveryRecord): string[] =>
 /** Titles of fewer letters are had by many: those alone tell nothing. */
 const TELLING = 12;
 
-/** What a record can be known again by. Parts of a whole also say where they stand in it. */
-function keysOf(r: DiscoveryRecord): { readonly sure: readonly string[]; readonly likely: string | null } {
-  const { csl } = r;
-  const doi = readDoi(csl.DOI ?? '');
-  const title = flat(csl.title);
-  const person = firstPerson(r);
-  const place = [csl.volume, csl.issue, csl.page?.split(/[-–]/)[0], flat(csl['container-title'] ?? '')]
-    .map((t) => t ?? '')
-    .join('|');
-  // A part is the same on paper and on the screen; of a volume those are two things.
-  const { family } = KINDS[r.kind];
-  const part = family === 'article' || family === 'chapter' ? place : `${r.carrier} ${csl.edition ?? ''}`;
-  return {
-    sure: [...(doi ? [`doi ${doi.toLowerCase()}`] : []), ...(csl.PMID ? [`pmid ${csl.PMID}`] : [])].map(
-      (key) => `${key} ${r.kind}`,
-    ),
-    likely:
-      title.length < TELLING && !person
-        ? null
-        : `${r.kind} ${title} ${person} ${yearOfRecord(csl) ?? ''} ${part}`,
-  };
-}
-
 /** What a record is held against others by, as digests: what it can be known again by, and its work. */
 interface Keys {
   readonly sure: readonly number[];
   readonly likely: number | null;
   readonly work: number | null;
 }
+/** Parts of a whole also say where they stand in it. */
 function digestsOf(r: DiscoveryRecord): Keys {
-  const { sure, likely } = keysOf(r);
-  // Given works stand; else a book's editions and carriers share one.
+  const { csl } = r;
+  const doi = readDoi(csl.DOI ?? '');
+  const title = flat(csl.title);
   const person = firstPerson(r);
-  const title = flat(r.csl.title);
+  const place = (): string =>
+    [csl.volume, csl.issue, csl.page?.split(/[-–]/)[0], flat(csl['container-title'] ?? '')]
+      .map((t) => t ?? '')
+      .join('|');
+  // A part is the same on paper and on the screen; of a volume those are two things.
+  const { family } = KINDS[r.kind];
+  const part = family === 'article' || family === 'chapter' ? place() : `${r.carrier} ${csl.edition ?? ''}`;
+  const sure = [...(doi ? [`doi ${doi.toLowerCase()}`] : []), ...(csl.PMID ? [`pmid ${csl.PMID}`] : [])];
+  const tells = title.length >= TELLING || person !== '';
+  // Given works stand; else a book's editions and carriers share one.
   const work =
     r.work !== undefined
       ? `given ${r.work}`
@@ -75,8 +63,8 @@ function digestsOf(r: DiscoveryRecord): Keys {
         ? `book ${title} ${person}`
         : null;
   return {
-    sure: sure.map(digest),
-    likely: likely === null ? null : digest(likely),
+    sure: sure.map((key) => digest(`${key} ${r.kind}`)),
+    likely: tells ? digest(`${r.kind} ${title} ${person} ${yearOfRecord(csl) ?? ''} ${part}`) : null,
     work: work === null ? null : digest(work),
   };
 }

@@ -7,13 +7,10 @@
  */
 
 import type { AccessItem } from '../../access/options';
-import { type RowLayout, rowLayout, summarise } from '../../access/summary';
 import { CodedError } from '../../codedError';
 import { fullName } from '../../model/describe';
-import { AUDIENCE_LIST, CARRIER_LIST, KIND_LIST } from '../../model/kinds';
 import type { Library } from '../../model/library';
 import { msg } from '../../model/message';
-import { PEER_LIST, peerReviewOf } from '../../model/peerReview';
 import type { DiscoveryRecord } from '../../model/record';
 import { yearOfRecord } from '../../model/record';
 import { parseDay } from '../../model/time';
@@ -24,22 +21,21 @@ import { fieldTexts } from '../../words/fieldTexts';
 import { SMALL_WORDS, words } from '../../words/fold';
 import { titleKey } from '../../words/keys';
 import { mainWords } from '../../words/titleWords';
-import { COMBO_GROUPS, COMBO_WIDTH, comboSlot, NONE } from '../format/columns';
 import { FIELD_END, type IndexParts, type Section, VALUE_END } from '../format/format';
 import { usesOf } from '../format/holders';
 import { byCodePoint, countStrings, packStrings, stringAt, Values } from '../format/strings';
 import { buildSpelling } from '../help/spelling';
 import { buildSuggestions } from '../help/suggest';
 import { SUGGEST_KINDS, type SuggestKind } from '../port/engine';
+import { CellMaker, type Numbered } from './cells';
 import { growI16, growU8, growU16, growU32 } from './growable';
 import { identitiesIn, ranksOf } from './identities';
 import { invert, MemorySpool, type WordSpool } from './invert';
 import { ListCollector } from './lists';
 import { byLikeness, inOrder, listsInOrder } from './neighbours';
-import { cellsInOrder, orderedSections } from './ordered';
+import { orderedSections } from './ordered';
 import { relationsOf } from './relations';
 import type { NextNumbers, Standing } from './standing';
-import { Tuples } from './tuples';
 
 const NO_REFERENCES: readonly string[] = [];
 
@@ -52,7 +48,6 @@ export interface Again {
 
 export class IndexBuilder {
   readonly #library: Library;
-  readonly #layout: RowLayout;
   // The two marks of the forward index are terms that no word can be; both sort before all others.
   readonly #terms = new Map<string, number>([
     ['', FIELD_END],
@@ -81,14 +76,10 @@ export class IndexBuilder {
     person: growU32(),
     added: growU16(),
   };
-  readonly #rows = new Tuples();
-  readonly #combos = new Tuples();
-  readonly #placeSets = new Tuples();
   readonly #subjects = new Values();
   readonly #persons = new Values();
   readonly #journals = new Values();
-  readonly #sources = new Values();
-  readonly #languages = new Values();
+  readonly #cells: CellMaker;
   readonly #ids: string[] = [];
   readonly #references: (readonly string[])[] = [];
   readonly #works = new Map<string, number[]>();
@@ -119,16 +110,12 @@ export class IndexBuilder {
     this.#library = library;
     this.#stream = spool;
     this.#termOf = ANALYSES[analysis].termOf;
-    this.#layout = rowLayout(library);
+    this.#cells = new CellMaker(library);
     this.#journals.id('');
     this.#lists = new ListCollector(library);
     const next: NextNumbers = {
       term: (text) => this.#id(text),
-      row: (row) => this.#rows.id(row),
-      placeSet: (set) => this.#placeSets.id(set),
-      language: (text) => this.#languages.id(text),
-      source: (text) => this.#sources.id(text),
-      combo: (values) => this.#combo(values),
+      ...this.#cells.next,
     };
     this.#again = standing && {
       words: standing.wordsOf(next),
@@ -168,7 +155,7 @@ export class IndexBuilder {
     if (day < this.#lastDay) throw new CodedError(msg('indexfile.order', { id: r.id, added: r.added }));
     this.#lastDay = day;
     c.added.push(day);
-    const facts = (again?.facts ? this.#again?.cells(again.doc) : undefined) ?? this.#factsOf(item);
+    const facts = (again?.facts ? this.#again?.cells(again.doc) : undefined) ?? this.#cells.of(item);
     c.row.push(facts.row);
     c.combo.push(facts.combo);
   }
@@ -225,35 +212,10 @@ export class IndexBuilder {
   }
   /** What the k-th record's waits and refereeing depend on, where more is known of it now than when it came. */
   settle(k: number, item: AccessItem): void {
-    const { row, combo } = this.#factsOf(item);
+    const { row, combo } = this.#cells.of(item);
     this.#columns.row.put(k, row);
     this.#columns.combo.put(k, combo);
   }
-  #factsOf(item: AccessItem): { readonly row: number; readonly combo: number } {
-    const { record: r } = item;
-    const row = summarise(item, this.#library, this.#layout);
-    const combo = this.#combo({
-      kind: KIND_LIST.indexOf(r.kind),
-      language: r.languages[0] ? this.#languages.id(r.languages[0]) : NONE,
-      peer: PEER_LIST.indexOf(peerReviewOf(r, item.journal).status),
-      carrier: CARRIER_LIST.indexOf(r.carrier),
-      audience: r.audience ? AUDIENCE_LIST.indexOf(r.audience) : NONE,
-      source: this.#sources.id(r.source),
-      place: this.#placeSet(row),
-    });
-    return { row: this.#rows.id(row), combo };
-  }
-
-  #combo(values: Readonly<Record<(typeof COMBO_GROUPS)[number], number>>): number {
-    return this.#combos.id(COMBO_GROUPS.map((g) => (values[g] < 0 ? NONE : Math.min(NONE, values[g]))));
-  }
-
-  /** The number of a set of campuses; how many there are is bounded by what really occurs. */
-  #placeSet(row: Uint16Array): number {
-    const { presence, presenceWords } = this.#layout;
-    return this.#placeSets.id(row.subarray(presence, presence + presenceWords));
-  }
-
   #id(term: string): number {
     let id = this.#terms.get(term);
     if (id === undefined) {
@@ -309,8 +271,7 @@ export class IndexBuilder {
       subject: this.#subjects.finish(),
       person: this.#persons.finish(),
       journal: this.#journals.finish(),
-      source: this.#sources.finish(),
-      language: this.#languages.finish(),
+      ...this.#cells.values(),
     };
     // From here on everything is in the new order; `order` has the number under which each document was
     // added.
@@ -341,16 +302,7 @@ export class IndexBuilder {
         added: inOrder(c.added.view(), order),
         cameAs: order,
         tables,
-        cells: cellsInOrder(
-          {
-            combo: inOrder(c.combo.view(), order),
-            row: inOrder(c.row.view(), order),
-            combos: this.#combosBy(values),
-            rows: this.#rows.view(),
-            placeSets: this.#placeSets.view(),
-          },
-          this.#layout,
-        ),
+        cells: this.#cells.finish(values, inOrder(c.combo.view(), order), inOrder(c.row.view(), order)),
       }),
       ...spelling,
       ...buildSuggestions(SUGGEST_KINDS.map(suggested)),
@@ -414,17 +366,6 @@ export class IndexBuilder {
       fill,
     };
   }
-
-  /** The combinations, with sources and languages by their sorted numbers. */
-  #combosBy(values: Readonly<Record<'source' | 'language', Numbered>>): Uint16Array {
-    const combos = this.#combos.view().slice();
-    for (const group of ['source', 'language'] as const) {
-      const { renumber } = values[group];
-      for (let i = comboSlot(group); i < combos.length; i += COMBO_WIDTH)
-        if (combos[i] !== NONE) combos[i] = renumber[combos[i] as number] as number;
-    }
-    return combos;
-  }
 }
 
 /** What an index is made with that is to be merged with another. */
@@ -433,6 +374,4 @@ export interface Given {
   readonly mean: Float64Array;
   readonly codeOf: (term: string) => number;
 }
-/** The values of a group, sorted, and the sorted number of each as it came. */
-type Numbered = ReturnType<Values['finish']>;
 const mapped = (values: Uint32Array, by: Uint32Array): Uint32Array => values.map((v) => by[v] as number);

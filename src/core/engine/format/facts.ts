@@ -82,24 +82,29 @@ export interface Facts {
 
 const COMBOS_MOST = 2 ** 21;
 /**
- * Packs columns; cells are numbered from the most frequent on. Throws when there are more combinations than
- * fit.
+ * Combinations and access rows by document as cells, numbered from the most frequent on.
+ * @throws CodedError where there are more combinations than fit
  */
-export function packFacts(c: FactColumns): Facts & Record<string, Section> {
-  const n = c.row.length;
+export function packCells(
+  combo: Uint32Array,
+  row: Uint32Array,
+): Pick<Facts, 'cell' | 'cellCombo' | 'cellRow'> & Record<string, Section> {
+  const n = row.length;
   const cell = new Uint32Array(n);
   const known = new Map<number, number>();
   const counts: number[] = [];
+  const pairs: number[] = [];
   for (let d = 0; d < n; d++) {
-    const combo = c.combo[d] as number;
-    if (combo >= COMBOS_MOST) throw new CodedError(msg('indexfile.combinations', { most: COMBOS_MOST }));
+    if ((combo[d] as number) >= COMBOS_MOST)
+      throw new CodedError(msg('indexfile.combinations', { most: COMBOS_MOST }));
     // 32 bits and 21: together exact in a float.
-    const pair = (c.row[d] as number) * COMBOS_MOST + combo;
+    const pair = (row[d] as number) * COMBOS_MOST + (combo[d] as number);
     let id = known.get(pair);
     if (id === undefined) {
       id = known.size;
       known.set(pair, id);
       counts.push(0);
+      pairs.push(pair);
     }
     cell[d] = id;
     counts[id] = (counts[id] as number) + 1;
@@ -111,15 +116,20 @@ export function packFacts(c: FactColumns): Facts & Record<string, Section> {
   byUse.forEach((old, id) => {
     renumber[old] = id;
   });
-  const [cellCombo, cellRow] = [new Uint32Array(byUse.length), new Uint32Array(byUse.length)];
+  for (let d = 0; d < n; d++) cell[d] = renumber[cell[d] as number] as number;
+  return {
+    cell,
+    cellCombo: byUse.map((old) => (pairs[old] as number) % COMBOS_MOST),
+    cellRow: byUse.map((old) => Math.floor((pairs[old] as number) / COMBOS_MOST)),
+  };
+}
+/** Packs columns. @throws CodedError as `packCells` */
+export function packFacts(c: FactColumns): Facts & Record<string, Section> {
+  const n = c.row.length;
   const [when, titleWords] = [new Uint16Array(n), new Uint16Array(n)];
   const subjectAt = narrow(PLACES * n, c.subjects + SUBJECT_SHIFT);
   const [moreDoc, moreStart, more]: [number[], number[], number[]] = [[], [], []];
   for (let d = 0; d < n; d++) {
-    const id = renumber[cell[d] as number] as number;
-    cell[d] = id;
-    cellCombo[id] = c.combo[d] as number;
-    cellRow[id] = c.row[d] as number;
     when[d] =
       Math.max(0, Math.min(YEAR_MOST, c.year[d] as number) + 1) |
       ((c.work[d] as number) > 0 ? SHARED_WORK : 0);
@@ -141,7 +151,8 @@ export function packFacts(c: FactColumns): Facts & Record<string, Section> {
   journalOf.set(c.journal);
   const { worth, work, titleRank } = c;
   return {
-    ...{ cell, when, worth, work, titleRank, journalOf, titleWords, subjectAt, cellCombo, cellRow },
+    ...packCells(c.combo, c.row),
+    ...{ when, worth, work, titleRank, journalOf, titleWords, subjectAt },
     moreDoc: Uint32Array.from(moreDoc),
     moreStart: Uint32Array.from(moreStart),
     more: Uint32Array.from(more),
