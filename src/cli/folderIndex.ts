@@ -8,7 +8,7 @@ import type { Lender } from '../core/model/library';
 import type { DiscoveryRecord } from '../core/model/record';
 import { dayOf, type Minutes, parseLocal } from '../core/model/time';
 import { errorText } from '../core/text';
-import { amendIndex } from '../server/amend';
+import { amendIndex, isMadeFor } from '../server/amend';
 import { type Built, buildIndex, type Progress } from '../server/build';
 import { machineClock } from '../server/clock';
 import { amendmentOf, contextKey, marksOf } from '../server/folderAmend';
@@ -23,7 +23,9 @@ import {
 import { KnownWriter, MOST_KNOWN, newDescriptions, readState, writeState } from '../server/folderState';
 import { type LibraryFolder, type Met, openLibraryFolder, type Told } from '../server/libraryFolder';
 import { Outcomes } from '../server/outcomes';
+import { FITS_NOTHING, tablesOf } from '../server/placing';
 import { programDigest } from '../server/program';
+import { reckonIndex } from '../server/reckon';
 import { learntBefore, textsOf } from '../server/standing';
 import { deskReport, type Found, Problems, writeReport } from './folderReport';
 import '../words/generated/file';
@@ -238,41 +240,53 @@ function amendedIndex(round: Round): number | null {
   const before = { all: problems.all(), some: ofRecords.all() };
   const amendment = amendmentOf(dir, folder, files, kept, state, round.context, toldTo(round));
   if (!amendment) return forgotten(round, before);
-  const counts = new Counts(folder, state.meta.counts);
-  for (const record of amendment.before) counts.saw(record, -1);
-  for (const record of amendment.after) counts.saw(record);
-  problems.again(state.meta.problems);
-  ofRecords.again(state.meta.problems);
+  const { delta, meta } = amendment;
+  const told = state.meta.problems.filter(
+    ({ text }) => !amendment.laidOtherwise || text.code !== FITS_NOTHING,
+  );
+  problems.again(told);
+  ofRecords.again(told);
   const were = state.meta.counts as unknown as Joined;
   const joined = were.joined + amendment.more.joined;
   const works = were.works + amendment.more.works;
+  let counts = new Counts(folder, state.meta.counts);
   const found = (): Omit<Found, 'folder'> => foundIn(round, counts, { joined, works });
-  const built = amendIndex(
-    { ...sourceOf(round, found), ...learntBefore(options.out), courses: folder.courses },
-    options.out,
-    amendment.delta,
-  );
-  if (!built) return forgotten(round, before);
+  const source = (learnt: ReturnType<typeof learntOf>) => ({
+    ...sourceOf(round, found),
+    ...learnt,
+    courses: folder.courses,
+  });
+  const changes = delta.come.length + delta.gone.length + (delta.again?.length ?? 0);
+  let text = '';
+  if (!changes || !isMadeFor(source(learntBefore(options.out)), options.out)) {
+    counts = new Counts(folder);
+    const all = reckonIndex(source(learntOf(options.out, folder)), options.out, (r) => void counts.saw(r));
+    if (!all) return forgotten(round, before);
+    text = `Waits and refereeing worked out anew, the words of ${n(all.records, 'record')} as they stood`;
+  }
+  for (const record of amendment.before) counts.saw(record, -1);
+  for (const record of amendment.after) counts.saw(record);
+  if (changes) {
+    if (!amendIndex(source(learntBefore(options.out)), options.out, delta)) return forgotten(round, before);
+    text = `${text && `${text}. `}Amended by what has changed: ${n(amendment.after.length, 'record')} new or otherwise, ${n(delta.gone.length, 'record')} gone`;
+  }
   keep(
     kept,
     {
-      ...amendment.meta,
+      ...meta,
       texts: textsOf(options.out) ?? '',
       counts: { ...counts.kept, joined, works },
       problems: ofRecords.all(),
     },
     amendment.known,
+    amendment.tables,
   );
-  return said(
-    round,
-    found(),
-    `Amended by what has changed: ${n(amendment.after.length, 'record')} new or otherwise, ${n(amendment.delta.gone.length, 'record')} gone`,
-  );
+  return said(round, found(), text);
 }
 /** What is known for the next time; where it can't be kept all is read then. */
-function keep(...[kept, meta, known]: Parameters<typeof writeState>): void {
+function keep(...state: Parameters<typeof writeState>): void {
   try {
-    writeState(kept, meta, known);
+    writeState(...state);
   } catch (error) {
     console.error(`  What was read could not be kept: next time all is read again. ${errorText(error)}`);
   }
@@ -371,6 +385,7 @@ function keepState(
     kept,
     {
       context,
+      readBy: folder.readBy,
       program: programDigest(),
       ...marksOf(files, { base, changeItems, latest, ...reading }),
       ...{ changeItems, base, latest, end },
@@ -383,5 +398,6 @@ function keepState(
       descriptions: basename(path),
     },
     known,
+    tablesOf(folder),
   );
 }

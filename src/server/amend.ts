@@ -25,7 +25,7 @@ import { appendRecords, RECORDS, RecordFile } from './recordFile';
 import { Records } from './records';
 import { makingPlace, replaceWith, tidy } from './replace';
 import { readShared } from './shared';
-import { isLike } from './standing';
+import { contextBefore, contextOf, isLike } from './standing';
 
 export interface Delta {
   /** Records that are new, or not as they were. */
@@ -136,18 +136,27 @@ export function amendIndex(source: AmendSource, dir: string, delta: Delta): Buil
   }
 }
 
+/** A library with the rules that will be in force: those that somebody has edited in the directory, where they fit. */
+function inForce(source: AmendSource, dir: string) {
+  const edited = editedPolicy(dir, source.library);
+  const world = edited?.policy
+    ? { ...source, library: { ...source.library, policy: edited.policy } }
+    : source;
+  const library = source.learnt ? { ...world.library, lenders: source.learnt } : world.library;
+  return { edited, world, library };
+}
+/** Whether the waits and the refereeing in an index directory are worked out for such a library. */
+export function isMadeFor(source: AmendSource, dir: string): boolean {
+  const { library, world } = inForce(source, dir);
+  return contextBefore(dir).context === contextOf(library, world.journals, world.lines);
+}
 /** The index that stands, where one can go on from it: it is of this program, and of a library like this one. */
 export function openToGoOn(source: AmendSource, dir: string) {
   try {
-    const edited = editedPolicy(dir, source.library);
-    // The index is built by the rules that will be in force.
-    const world = edited?.policy
-      ? { ...source, library: { ...source.library, policy: edited.policy } }
-      : source;
+    const { edited, world, library } = inForce(source, dir);
     const { index, records: held } = readShared(dir);
     const data = openIndex(index);
     if ('problem' in data) return null;
-    const library = source.learnt ? { ...world.library, lenders: source.learnt } : world.library;
     const like = isLike(dir, data.meta, { ...world, library }, data.analysis);
     const { usable, ...same } = like;
     return usable ? { world, edited, index, data, held, library, ...same } : null;

@@ -10,7 +10,7 @@ import { SameFinder, sharedKeys } from '../core/libraryData/same';
 import type { DiscoveryRecord, RecordId } from '../core/model/record';
 import type { Delta } from './amend';
 import { type FolderItems, statOf } from './folderItems';
-import { CHANGES_FROM, type Joined, Joining, type Placed, Placing, type Reading } from './folderRecords';
+import { CHANGES_FROM, digestsIn, type Joined, Joining, type Reading } from './folderRecords';
 import {
   DescriptionFile,
   type Digests,
@@ -18,13 +18,24 @@ import {
   type Known,
   KnownWriter,
   MOST_KNOWN,
-  namesOf,
   namingDigest,
+  type Place,
   partDigest,
   type ReadFile,
+  type State,
   type StateMeta,
 } from './folderState';
 import type { LibraryFolder, Told } from './libraryFolder';
+import {
+  otherwise,
+  ownOf,
+  type Placed,
+  Placing,
+  type Tables,
+  tablesOf,
+  tellUnplaced,
+  unplaced,
+} from './placing';
 import { programDigest } from './program';
 
 /** Digest of all of a folder but its files of records: what they are described and built by. */
@@ -54,16 +65,16 @@ export function marksOf(files: FolderItems, reading: Reading): Pick<StateMeta, '
 
 /** Days after which all is read again: what was learnt of lenders is taken in then, and what is of no use goes. */
 const WHOLE_EACH = 7 * 24 * 3600_000;
-/** More than this share of the descriptions is not worked out by what they have in common. */
+/** More than this share of the descriptions is not worked out by what they have in common, but for a few. */
 const MOST = 10;
+const FEW = 1000;
 
-/** Files of changes that nothing has been read of yet; null where the rest of the folder is not what it was. */
+/** Files of changes that nothing has been read of yet; null where what was read is not what it was. */
 function newChanges(
   dir: string,
   folder: LibraryFolder,
   files: FolderItems,
   meta: StateMeta,
-  context: string,
 ): readonly string[] | null {
   const same = ({ file, before, stat, key }: ReadFile): boolean =>
     statOf(join(dir, file)) === stat || files.markOf(file, before).key === key;
@@ -72,14 +83,13 @@ function newChanges(
   const before = folder.changeFiles.slice(0, changes.length);
   const stands =
     meta.program === programDigest() &&
+    meta.readBy === folder.readBy &&
     meta.joins === folder.mapping.join &&
     Date.now() - Date.parse(meta.whole) < WHOLE_EACH &&
     names(records) === folder.recordFiles.join('\n') &&
     names(changes) === before.join('\n') &&
-    [...records, ...changes].every(same) &&
-    meta.context === context;
-  const fresh = folder.changeFiles.slice(changes.length);
-  return stands && fresh.length ? fresh : null;
+    [...records, ...changes].every(same);
+  return stands ? folder.changeFiles.slice(changes.length) : null;
 }
 
 export interface Amendment {
@@ -91,6 +101,9 @@ export interface Amendment {
   readonly more: Joined;
   /** What is known when it is done. */
   readonly known: Known;
+  readonly tables: Tables;
+  /** Other files of the folder lay something else at descriptions than they did. */
+  readonly laidOtherwise: boolean;
   readonly meta: Omit<StateMeta, 'texts' | 'counts' | 'problems'>;
 }
 /**
@@ -104,12 +117,14 @@ export function amendmentOf(
   folder: LibraryFolder,
   files: FolderItems,
   kept: string,
-  { meta, known }: { readonly meta: StateMeta; readonly known: Known },
+  { meta, known, tables }: State,
   context: string,
   told: Told,
 ): Amendment | null {
-  const fresh = newChanges(dir, folder, files, meta, context);
+  const fresh = newChanges(dir, folder, files, meta);
   if (!fresh) return null;
+  const tablesNow = meta.context === context ? tables : tablesOf(folder);
+  const laid = tablesNow === tables ? [] : otherwise(tables, tablesNow);
   const place = new Placing(folder, told, meta.latest);
   const changes = new Map<string, Placed | null>();
   const marks: ReadFile[] = [];
@@ -129,13 +144,28 @@ export function amendmentOf(
   const descriptions = new DescriptionFile(join(kept, meta.descriptions), meta.end);
   try {
     const changed = described(changes, known, meta, place, descriptions);
-    const worked = changed && new Working(known, changed, descriptions, folder.mapping.join).delta();
+    if (!changed) return null;
+    const most = Math.max(FEW, known.at.length / MOST);
+    for (const n of concerned(laid, known)) {
+      if (changed.has(n)) continue;
+      if (changed.size > most) return null;
+      const again = laidAgain(placeIn(known, n), place, descriptions);
+      if (again) changed.set(n, { ...again, shared: meta.joins ? sharedKeys(again.record) : [] });
+    }
+    const worked = new Working(known, changed, descriptions, folder.mapping.join).delta();
     if (!worked) return null;
     descriptions.flush();
+    if (laid.length)
+      tellUnplaced(folder, told, (key) =>
+        worked.known.named.with(key).some((n) => worked.known.live[n] === 1),
+      );
     return {
       ...worked,
+      tables: tablesNow,
+      laidOtherwise: laid.length > 0,
       meta: {
         ...meta,
+        context,
         changes: [...meta.changes, ...marks],
         changeItems: items,
         latest: place.latest,
@@ -147,11 +177,33 @@ export function amendmentOf(
   }
 }
 
+const placeIn = ({ at, length, own }: Known, n: number): Place => ({
+  at: at[n] as number,
+  length: length[n] as number,
+  own: own[n] as number,
+});
+/** Descriptions that have one of these ids or numbers. */
+function concerned(digests: readonly number[], { named, live }: Known): Set<number> {
+  return new Set(digests.flatMap((d) => named.with(d).filter((n) => live[n] === 1)));
+}
+/** A description with what the folder's files now say of it; null where that is what they said. */
+function laidAgain(
+  at: Place,
+  place: Placing,
+  descriptions: DescriptionFile,
+): Omit<Described, 'shared'> | null {
+  const before = descriptions.at(at.at, at.length);
+  const record = place.laid(unplaced(before, descriptions.ownAt(at)));
+  return JSON.stringify(record) === JSON.stringify(before)
+    ? null
+    : { record, place: descriptions.push(record, ownOf(record)) };
+}
+
 /** Descriptions as they now stand, by their numbers; null: it is no more. Those beyond the last known are new. */
 type Changed = ReadonlyMap<number, Described | null>;
 interface Described {
   readonly record: DiscoveryRecord;
-  readonly place: readonly [at: number, length: number];
+  readonly place: Place;
   readonly shared: readonly number[];
 }
 function described(
@@ -160,7 +212,7 @@ function described(
   meta: StateMeta,
   place: Placing,
   descriptions: DescriptionFile,
-): Changed | null {
+): Map<number, Described | null> | null {
   const changed = new Map<number, Described | null>();
   const taken = new Set(meta.taken);
   let next = known.at.length;
@@ -187,7 +239,7 @@ function described(
     const record = old ? place.again(change) : place.placed(change);
     const one: Described = {
       record,
-      place: descriptions.push(record),
+      place: descriptions.push(record, ownOf(record)),
       shared: meta.joins ? sharedKeys(record) : [],
     };
     // What changes alone have brought stands in the order in which they were last told of.
@@ -250,7 +302,7 @@ class Working {
   #closure(some: Iterable<number>): number[] | null {
     const all = new Set(some);
     const keys = new Set<number>();
-    const most = Math.max(1000, this.#total / MOST);
+    const most = Math.max(FEW, this.#total / MOST);
     for (const n of all) {
       const own = n < this.#known.at.length ? [...this.#known.shared.of(n)] : [];
       for (const key of [...own, ...(this.#changed.get(n)?.shared ?? [])]) {
@@ -353,19 +405,13 @@ class Working {
     return [...parts].filter((id) => !all.has(id));
   }
   #knownNow(numbers: readonly number[], heads: ReadonlyMap<number, number>): Known {
-    const { at, length, live, head, shared, named } = this.#known;
+    const { live, head, shared, named } = this.#known;
     const inside = new Set(numbers);
     const writer = new KnownWriter();
     for (let n = 0; n < this.#total; n++) {
       const change = this.#changed.get(n);
-      if (change) writer.add(change.place, change.shared, namesOf(change.record));
-      else
-        writer.add(
-          [at[n] as number, length[n] as number],
-          shared.of(n),
-          named.of(n),
-          change === null ? 0 : live[n],
-        );
+      if (change) writer.add(change.place, change.shared, digestsIn(change.record));
+      else writer.add(placeIn(this.#known, n), shared.of(n), named.of(n), change === null ? 0 : live[n]);
     }
     return writer.finish((n) => (inside.has(n) ? (heads.get(n) ?? n) : (head[n] ?? n)));
   }

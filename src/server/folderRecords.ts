@@ -3,15 +3,13 @@
  * copies and lists that belong to them; then what is the same joined, and editions and carriers of a work together.
  * Between the two they stand in a file, so that memory holds digests of them only.
  */
-import { UNKNOWN_OWNERS } from '../core/access/chance';
-import type { Holdings, PlacedCopy } from '../core/libraryData/holdings';
-import { isbnsOf, joinedRecord, SameFinder } from '../core/libraryData/same';
-import { readIssn } from '../core/model/identifiers';
-import { msg } from '../core/model/message';
-import { type DiscoveryRecord, type RecordId, recordId } from '../core/model/record';
+import { growF64, growU32 } from '../core/engine/build/growable';
+import { joinedRecord, SameFinder } from '../core/libraryData/same';
+import type { DiscoveryRecord, RecordId } from '../core/model/record';
 import { FolderItems, type ReadItem } from './folderItems';
-import { DescriptionFile, type Known, type KnownWriter, namesOf } from './folderState';
+import { DescriptionFile, type Known, type KnownWriter, namesOf, type Place } from './folderState';
 import type { LibraryFolder, Told } from './libraryFolder';
+import { ownOf, type Placed, Placing, placesOf } from './placing';
 
 const PIECE = 1 << 20;
 /** Things without an id are numbered: those of changes from here on, so that the others keep their numbers. */
@@ -79,104 +77,6 @@ export function* descriptionsOf(
   files.tidy();
 }
 
-export interface Placed {
-  readonly file: string;
-  readonly n: number;
-  readonly record: DiscoveryRecord;
-}
-/** Records with what other files of the folder say of them: copies, lists, owners; and an id that none had before. */
-export class Placing {
-  readonly #folder: LibraryFolder;
-  readonly #told: Told;
-  readonly #listed: ReadonlySet<string>;
-  readonly #seen = new Set<string>();
-  /** By an id that came again: the number behind it that is free next. */
-  readonly #again = new Map<string, number>();
-  readonly #used = new Set<readonly PlacedCopy[]>();
-  /** The latest day on which a record so far came in, where records say one. */
-  latest: string;
-
-  constructor(folder: LibraryFolder, told: Told, latest = '') {
-    this.latest = latest;
-    this.#folder = folder;
-    this.#told = told;
-    this.#listed = new Set(folder.serials.journals.map((j) => j.id));
-  }
-  #named({ file, n, record }: Placed): DiscoveryRecord {
-    const seen = this.#seen;
-    if (!seen.has(record.id)) {
-      seen.add(record.id);
-      return record;
-    }
-    let free = this.#again.get(record.id) ?? 2;
-    while (seen.has(`${record.id}~${free}`)) free++;
-    this.#again.set(record.id, free + 1);
-    const as = recordId(`${record.id}~${free}`);
-    seen.add(as);
-    this.#told({ file, line: n, text: msg('libraryfolder.idBefore', { id: record.id, as }) });
-    return { ...record, id: as, csl: { ...record.csl, id: as } };
-  }
-  /** One that stands where it stood, whatever days others came in on. */
-  again(one: Placed): DiscoveryRecord {
-    const { latest } = this;
-    this.latest = '';
-    const record = this.placed(one);
-    this.latest = latest;
-    return record;
-  }
-  placed(one: Placed): DiscoveryRecord {
-    const { holdings, serials, owners } = this.#folder;
-    const record = this.#named(one);
-    const isbns = isbnsOf(record);
-    const placed = [
-      holdings.byRecord.get(record.id),
-      ...new Set(isbns.map((isbn) => holdings.byIsbn.get(isbn))),
-    ].flatMap((list) => {
-      if (list) this.#used.add(list);
-      return list ?? [];
-    });
-    const copies = [...(record.copies ?? []), ...placed.map((p) => p.copy)];
-    const ebook = [
-      ...(record.ebook ?? []),
-      ...new Set(isbns.flatMap((isbn) => serials.ebooks.get(isbn) ?? [])),
-    ];
-    const issns = (record.csl.ISSN ?? '').split(/[;,\s]+/).flatMap((n) => readIssn(n) ?? []);
-    const journal =
-      (record.journal && this.#listed.has(record.journal) ? record.journal : undefined) ??
-      issns.flatMap((issn) => serials.byIssn.get(issn) ?? [])[0] ??
-      record.journal;
-    const inJournal = journal !== undefined && this.#listed.has(journal);
-    const owned = record.owners ?? owners.of(record.id, isbns);
-    const { added = '' } = record;
-    // Days never fall: what stands behind others came in no earlier.
-    if (added > this.latest) this.latest = added;
-    return {
-      ...record,
-      ...(added < this.latest ? { added: this.latest } : {}),
-      ...(copies.length ? { copies } : {}),
-      ...(ebook.length ? { ebook } : {}),
-      ...(journal ? { journal } : {}),
-      // Parts have the owners of their whole, where that is known.
-      ...((inJournal || record.host) && owned === UNKNOWN_OWNERS ? {} : { owners: owned }),
-    };
-  }
-  /** When all have come: copies that belong to none of them. */
-  end(): void {
-    const left = (what: string, by: Holdings['byRecord']): void => {
-      for (const [value, list] of by)
-        if (!this.#used.has(list))
-          for (const { line } of list)
-            this.#told({
-              file: this.#folder.holdingsFile,
-              line,
-              text: msg('libraryfolder.fitsNothing', { what, value }),
-            });
-    };
-    left('number', this.#folder.holdings.byRecord);
-    left('ISBN', this.#folder.holdings.byIsbn);
-  }
-}
-
 /** Whether a record names others. */
 const pointsOn = ({ host, references, citedBy, retracts, retraction }: DiscoveryRecord): boolean =>
   [host, references, citedBy, retracts, retraction].some((named) => named !== undefined);
@@ -190,34 +90,36 @@ export interface Joined {
 /** Descriptions by their numbers, in a file. */
 class Numbered {
   readonly #file: DescriptionFile;
-  readonly #starts: number[] = [0];
+  readonly #starts = growF64();
+  readonly #lengths = growU32();
   constructor(path: string) {
     this.#file = new DescriptionFile(path);
   }
-  push(record: DiscoveryRecord): readonly [at: number, length: number] {
-    const place = this.#file.push(record);
-    this.#starts.push(this.#file.end);
+  push(record: DiscoveryRecord): Place {
+    const place = this.#file.push(record, ownOf(record));
+    this.#starts.push(place.at);
+    this.#lengths.push(place.length);
     return place;
   }
   get end(): number {
     return this.#file.end;
   }
   at(n: number): DiscoveryRecord {
-    const from = this.#starts[n] as number;
-    return this.#file.at(from, (this.#starts[n + 1] as number) - from);
+    return this.#file.at(this.#starts.at(n), this.#lengths.at(n));
   }
   /** All of them, one by one, with their numbers and the text that each stands as. */
   *all(wanted: (n: number) => boolean): Generator<readonly [number, DiscoveryRecord, string]> {
-    const starts = this.#starts;
-    const count = starts.length - 1;
-    for (let first = 0; first < count; ) {
+    const [starts, lengths] = [this.#starts.view(), this.#lengths.view()];
+    const startOf = (n: number): number => (n < starts.length ? (starts[n] as number) : this.#file.end);
+    for (let first = 0; first < starts.length; ) {
       let last = first + 1;
-      const from = starts[first] as number;
-      while (last < count && (starts[last + 1] as number) - from <= PIECE) last++;
-      const bytes = this.#file.bytes(from, (starts[last] as number) - from);
+      const from = startOf(first);
+      while (last < starts.length && startOf(last + 1) - from <= PIECE) last++;
+      const bytes = this.#file.bytes(from, startOf(last) - from);
       for (let n = first; n < last; n++)
         if (wanted(n)) {
-          const text = bytes.toString('utf8', (starts[n] as number) - from, (starts[n + 1] as number) - from);
+          const begin = startOf(n) - from;
+          const text = bytes.toString('utf8', begin, begin + (lengths[n] as number));
           yield [n, JSON.parse(text) as DiscoveryRecord, text];
         }
       first = last;
@@ -291,6 +193,11 @@ export class Joining {
   }
 }
 
+/** By what a description that was just placed is found: as `namesOf`, and by what something can be laid at it. */
+export const digestsIn = (record: DiscoveryRecord): number[] => [
+  ...namesOf(record),
+  ...placesOf(record, ownOf(record)),
+];
 /** What is kept of the descriptions beside the index, to go on from. */
 export interface Keeping {
   readonly known: KnownWriter;
@@ -321,7 +228,7 @@ export function* joinedRecords(
     for (const record of descriptions) {
       const shared = joins ? same.add(record) : [];
       const place = file.push(record);
-      keeping?.known.add(place, shared, namesOf(record));
+      keeping?.known.add(place, shared, digestsIn(record));
     }
     const joining = new Joining(same, (n) => file.at(n));
     const { heads } = joining;

@@ -23,6 +23,7 @@ import { decodeIndex, layoutIndex, type Section } from '../core/engine/format/fo
 import { digest } from '../core/libraryData/same';
 import type { DiscoveryRecord } from '../core/model/record';
 import type { Met } from './libraryFolder';
+import type { Own, Tables } from './placing';
 
 const STATE = 'known.lgd';
 const DESCRIPTIONS = 'descriptions-';
@@ -38,8 +39,9 @@ export interface ReadFile {
   readonly key: string;
 }
 export interface StateMeta {
-  /** Digest of all of the folder but its files of records. */
+  /** Digest of all of the folder but its files of records; and of what these are read by. */
   readonly context: string;
+  readonly readBy: string;
   readonly program: string;
   readonly records: readonly ReadFile[];
   readonly changes: readonly ReadFile[];
@@ -135,7 +137,16 @@ export function namesOf({ id, host, references, citedBy, retracts, retraction }:
   ];
 }
 
-/** Descriptions one behind the other in a file, each to be had again by its place. */
+/** Where a description stands in the file, and how long it is and what stands behind it of its own. */
+export interface Place {
+  readonly at: number;
+  readonly length: number;
+  readonly own: number;
+}
+/**
+ * Descriptions one behind the other in a file, each to be had again by its place; behind one at which other files of
+ * the folder have laid something stands what it had of its own.
+ */
 export class DescriptionFile {
   readonly path: string;
   readonly #fd: number;
@@ -149,15 +160,17 @@ export class DescriptionFile {
     this.end = end ?? 0;
     this.#fd = openSync(path, end === undefined ? 'w+' : 'r+');
   }
-  /** @returns its place and length */
-  push(record: DiscoveryRecord): readonly [at: number, length: number] {
+  push(record: DiscoveryRecord, own: Own | null): Place {
     const bytes = Buffer.from(JSON.stringify(record));
-    const at = this.end;
-    this.#buffer.push(bytes);
-    this.#held += bytes.length;
-    this.end += bytes.length;
+    const more = own && Buffer.from(JSON.stringify(own));
+    const place = { at: this.end, length: bytes.length, own: more?.length ?? 0 };
+    for (const piece of more ? [bytes, more] : [bytes]) {
+      this.#buffer.push(piece);
+      this.#held += piece.length;
+      this.end += piece.length;
+    }
     if (this.#held > PIECE) this.flush();
-    return [at, bytes.length];
+    return place;
   }
   flush(): void {
     const bytes = Buffer.concat(this.#buffer);
@@ -179,6 +192,9 @@ export class DescriptionFile {
   at(from: number, length: number): DiscoveryRecord {
     return JSON.parse(this.bytes(from, length).toString('utf8')) as DiscoveryRecord;
   }
+  ownAt({ at, length, own }: Place): Own | null {
+    return own ? (JSON.parse(this.bytes(at + length, own).toString('utf8')) as Own) : null;
+  }
   close(): void {
     closeSync(this.#fd);
   }
@@ -192,6 +208,8 @@ export class DescriptionFile {
 export interface Known {
   readonly at: Float64Array;
   readonly length: Uint32Array;
+  /** Length of what stands behind it of its own. */
+  readonly own: Uint32Array;
   /** 1: it is there, 0: it is no more. */
   readonly live: Uint8Array;
   /** The description into whose record each went; itself, mostly. */
@@ -204,17 +222,14 @@ export interface Known {
 export class KnownWriter {
   readonly #at = growF64();
   readonly #length = growU32();
+  readonly #own = growU32();
   readonly #live = growU8();
   readonly #shared = new GrowingDigests();
   readonly #named = new GrowingDigests();
-  add(
-    place: readonly [at: number, length: number],
-    shared: ArrayLike<number>,
-    named: ArrayLike<number>,
-    live = 1,
-  ): void {
-    this.#at.push(place[0]);
-    this.#length.push(place[1]);
+  add(place: Place, shared: ArrayLike<number>, named: ArrayLike<number>, live = 1): void {
+    this.#at.push(place.at);
+    this.#length.push(place.length);
+    this.#own.push(place.own);
     this.#live.push(live);
     this.#shared.push(shared);
     this.#named.push(named);
@@ -227,6 +242,7 @@ export class KnownWriter {
     return {
       at: this.#at.view().slice(),
       length: this.#length.view().slice(),
+      own: this.#own.view().slice(),
       live: this.#live.view().slice(),
       head: Uint32Array.from({ length: this.count }, (_, n) => head(n)),
       shared: this.#shared.finish(),
@@ -242,9 +258,12 @@ export const newDescriptions = (dir: string): string =>
 export const isOfState = (name: string): boolean => name.startsWith(STATE) || name.startsWith(DESCRIPTIONS);
 
 /** Writes it whole, or not at all; what belonged to the one before goes. */
-export function writeState(dir: string, meta: StateMeta, known: Known): void {
-  const { at, length, live, head, shared, named } = known;
-  const sections = { at, length, live, head, ...shared.sections('shared'), ...named.sections('named') };
+export function writeState(dir: string, meta: StateMeta, known: Known, tables: Tables): void {
+  const { at, length, own, live, head, shared, named } = known;
+  const sections = {
+    ...{ at, length, own, live, head, ...shared.sections('shared'), ...named.sections('named') },
+    ...{ tableKeys: Float64Array.from(tables.keys()), tableValues: Float64Array.from(tables.values()) },
+  };
   const { prefix, placeOf, size } = layoutIndex({ ...meta }, sections);
   const making = join(dir, `${STATE}.making`);
   const fd = openSync(making, 'w');
@@ -265,8 +284,14 @@ export function writeState(dir: string, meta: StateMeta, known: Known): void {
   for (const name of readdirSync(dir))
     if (name.startsWith(DESCRIPTIONS) && name !== meta.descriptions) rmSync(join(dir, name), { force: true });
 }
+export interface State {
+  readonly meta: StateMeta;
+  readonly known: Known;
+  /** What the folder's other files said of descriptions. */
+  readonly tables: Tables;
+}
 /** Null where there is none, or none that can be read. */
-export function readState(dir: string): { readonly meta: StateMeta; readonly known: Known } | null {
+export function readState(dir: string): State | null {
   const path = join(dir, STATE);
   if (!existsSync(path)) return null;
   try {
@@ -274,6 +299,7 @@ export function readState(dir: string): { readonly meta: StateMeta; readonly kno
     const decoded = decodeIndex(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length));
     if ('problem' in decoded) return null;
     const s = decoded.sections as Record<string, never>;
+    const numbers = (name: string): Float64Array => s[name] as unknown as Float64Array;
     const digests = (name: string): Digests =>
       new Digests(s[`${name}Start`] as never, s[name] as never, s[`${name}Pairs`] as never);
     const meta = decoded.header.meta as unknown as StateMeta;
@@ -281,9 +307,13 @@ export function readState(dir: string): { readonly meta: StateMeta; readonly kno
     return {
       meta,
       known: {
-        ...{ at: s.at as never, length: s.length as never, live: s.live as never, head: s.head as never },
+        ...{ at: s.at as never, length: s.length as never, own: s.own as never },
+        ...{ live: s.live as never, head: s.head as never },
         ...{ shared: digests('shared'), named: digests('named') },
       },
+      tables: new Map(
+        Array.from(numbers('tableKeys'), (key, i) => [key, numbers('tableValues')[i] as number]),
+      ),
     };
   } catch {
     // What can't be read is not gone on from.

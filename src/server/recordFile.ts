@@ -42,7 +42,7 @@ const VERSION = IN_BLOCK_OF.length - 1;
 const DICTIONARY = 32 << 10;
 /** The dictionary is drawn from the records up to here, in bytes. */
 const DRAWN_FROM = 4 << 20;
-const WRITTEN_AT_ONCE = 4 << 20;
+const WRITTEN_AT_ONCE = 1 << 20;
 const LEVEL = 6;
 
 /** Writes the file, a record at a time. */
@@ -52,7 +52,7 @@ export class RecordWriter {
   /** Records that wait for the dictionary, or for their block to be full. */
   #waiting: Buffer[] = [];
   #waitingBytes = 0;
-  #out: Buffer[] = [];
+  readonly #out = Buffer.allocUnsafe(WRITTEN_AT_ONCE);
   #outBytes = 0;
   readonly #sizes: number[] = [];
   #count = 0;
@@ -98,16 +98,18 @@ export class RecordWriter {
     }
     this.#waiting = waiting.slice(at);
   }
+  /** Copied, since what zlib gives is a small piece of the memory that it was put in. */
   #put(bytes: Buffer): void {
-    this.#out.push(bytes);
-    this.#outBytes += bytes.length;
-    if (this.#outBytes > WRITTEN_AT_ONCE) this.#flush();
+    if (this.#outBytes + bytes.length > WRITTEN_AT_ONCE) this.#flush();
+    if (bytes.length > WRITTEN_AT_ONCE) this.#write(bytes);
+    else this.#outBytes += bytes.copy(this.#out, this.#outBytes);
   }
   #flush(): void {
-    const bytes = Buffer.concat(this.#out);
-    for (let at = 0; at < bytes.length; ) at += writeSync(this.#fd, bytes, at);
-    this.#out = [];
+    this.#write(this.#out.subarray(0, this.#outBytes));
     this.#outBytes = 0;
+  }
+  #write(bytes: Buffer): void {
+    for (let at = 0; at < bytes.length; ) at += writeSync(this.#fd, bytes, at);
   }
 }
 /** Whole records from all over the first ones, as much of them as a dictionary holds. */

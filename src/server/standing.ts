@@ -73,13 +73,8 @@ export interface Context {
   readonly journals: readonly Journal[];
   readonly lines: ReadonlyMap<string, readonly KbartLine[]>;
 }
-/** Whether an index directory was made by the same program for such a library. @param meta of its index */
-export function isLike(
-  dir: string,
-  meta: Header['meta'],
-  { library, journals, lines }: Context,
-  analysis: Analysis,
-): { readonly usable: boolean; readonly samePlaces: boolean; readonly sameContext: boolean } {
+/** What an index directory was made for, as it was reckoned with. */
+export function contextBefore(dir: string): { readonly before: Library; readonly context: string } {
   const stored = JSON.parse(readFileSync(join(dir, 'library.json'), 'utf8')) as {
     readonly library: Library;
     readonly learnt?: readonly Lender[];
@@ -87,16 +82,26 @@ export function isLike(
     readonly lines: readonly (readonly [string, readonly KbartLine[]])[];
   };
   const before = stored.learnt ? { ...stored.library, lenders: stored.learnt } : stored.library;
+  return { before, context: contextOf(before, stored.journals, stored.lines) };
+}
+/** Whether an index directory was made by the same program for such a library. @param meta of its index */
+export function isLike(
+  dir: string,
+  meta: Header['meta'],
+  { library, journals, lines }: Context,
+  analysis: Analysis,
+): { readonly usable: boolean; readonly samePlaces: boolean; readonly sameContext: boolean } {
+  const { before, context } = contextBefore(dir);
   const places = ({ campuses, partners }: Library): string =>
     JSON.stringify([campuses, partners].map((all) => all.map((p) => p.id)));
   return {
-    samePlaces: places(stored.library) === places(library),
+    samePlaces: places(before) === places(library),
     usable:
       meta.analysis === analysis &&
       meta.program === programDigest() &&
       JSON.stringify(meta.layout) === JSON.stringify(rowLayout(library)) &&
-      stored.library.language === library.language,
-    sameContext: contextOf(before, stored.journals, stored.lines) === contextOf(library, journals, lines),
+      before.language === library.language,
+    sameContext: context === contextOf(library, journals, lines),
   };
 }
 

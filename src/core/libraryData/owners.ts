@@ -16,6 +16,8 @@ export interface Owners {
   /** Owner sets over the lenders; UNKNOWN_OWNERS for what the table does not name. */
   of(record: string, isbns: readonly string[]): string;
   ofJournal(issns: readonly string[]): string;
+  /** All that the table names, each with its owners. */
+  all(): Iterable<readonly [sort: 'isbn' | 'issn' | 'record', name: string, owners: string]>;
   readonly problems: readonly Problem[];
 }
 /** @param lenders ids in the order of `lenders.csv` */
@@ -56,6 +58,12 @@ export function readOwners(text: TableSource, lenders: readonly string[]): Owner
   return {
     of: (record, isbns) => found([`record ${record}`, ...isbns.map((n) => `isbn ${n}`)]),
     ofJournal: (issns) => found(issns.map((n) => `issn ${n}`)),
+    all: function* () {
+      for (const key of by.keys()) {
+        const at = key.indexOf(' ');
+        yield [key.slice(0, at) as 'isbn' | 'issn' | 'record', key.slice(at + 1), found([key])];
+      }
+    },
     problems: all,
   };
 }
