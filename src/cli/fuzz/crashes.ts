@@ -153,12 +153,14 @@ function quietly<T>(work: () => T): T {
     [console.log, console.error] = [log, error];
   }
 }
-/** A folder gets files of changes; the index is amended by them and dies, and is amended again. */
+/** A folder gets files of changes, copies and other rules; its index is amended by them and dies, and is amended again. */
 const days: Scenario = (seed) =>
   inFolder((root) => {
     const r = random(seed);
     const folder = join(root, 'library');
-    const all = [...worldFolder(makeWorld(SMALL))];
+    const world = makeWorld(SMALL);
+    const campus = world.library.campuses[0]?.id;
+    const all = [...worldFolder(world)];
     writeFolder(
       folder,
       all.filter(([path]) => !path.startsWith('records/') && !path.startsWith('courses')),
@@ -174,6 +176,16 @@ const days: Scenario = (seed) =>
     for (let day = 1; day <= 2; day++) {
       const some = books.filter(() => r.chance(0.06));
       writeFileSync(join(folder, `changes/${day}.jsonl`), booksOf([...some, 100 + day], 1000 * day));
+      if (r.chance(0.4)) {
+        const state = day > 1 ? 'missing' : 'in';
+        const rows = some.map((n) => `b${n},${campus},${state},K ${n}\n`);
+        writeFileSync(join(folder, 'holdings.csv'), `record,campus,status,callNumber\n${rows.join('')}`);
+      }
+      if (r.chance(0.4)) {
+        const rules = join(folder, 'policy.yaml');
+        const queue = `queueLoanDays: ${20 + day}`;
+        writeFileSync(rules, readFileSync(rules, 'utf8').replace(/queueLoanDays: \d+/, queue));
+      }
       const { died } = living(build('upon'), deathOf(r, 60));
       living(() => recover(join(root, 'upon')), null);
       if (!existsSync(join(root, 'upon'))) return 'there is no index any more';
