@@ -1,13 +1,12 @@
 /** `demoExport --out DIR [--records N]`: the made-up university as a library's folder, for `index --library DIR`. */
 import { existsSync, readdirSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { worldFolder } from '../demo/folder';
 import { makeWorld } from '../demo/world';
+import { argsOf } from './args';
 import { writeFolder } from './writeFolder';
 
-const { values } = parseArgs({
+const { values } = argsOf('npm run demo -- --export DIR [--records N]', {
   options: { records: { type: 'string', default: '100000' }, out: { type: 'string' } },
-  allowPositionals: true,
 });
 const stop = (why: string): never => {
   console.error(why);

@@ -1,11 +1,10 @@
 /** `demoIndex [--records N] [--out DIR]`: makes the made-up university's index, with progress. */
-import { parseArgs } from 'node:util';
 import { buildIndex } from '../server/build';
+import { argsOf } from './args';
 import { demoWorld } from './demoRecords';
 
-const { values } = parseArgs({
+const { values } = argsOf('npm run demo -- [--records N] [--out DIR]', {
   options: { records: { type: 'string', default: '100000' }, out: { type: 'string' } },
-  allowPositionals: true,
 });
 const count = Number(values.records);
 if (!Number.isInteger(count) || count < 200 || count > 5_000_000) {

@@ -5,24 +5,26 @@
  */
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
 import { errorText } from '../core/text';
 import { clusterOf } from '../server/config';
 import { Cluster } from '../server/opensearch/cluster';
 import { bringChanges, fill } from '../server/opensearch/fill';
 import { RECORDS } from '../server/recordFile';
+import { argsOf } from './args';
 
 /** One request may write some megabytes. */
 const LIMIT = 120_000;
 
-const { values, positionals } = parseArgs({
-  allowPositionals: true,
-  options: {
-    index: { type: 'string', default: process.env.LEGENDUM_INDEX ?? 'data/demo-100000' },
-    shards: { type: 'string', default: '1' },
-    replicas: { type: 'string', default: '0' },
+const { values, positionals } = argsOf(
+  'npm run engine -- fill|changes [--index DIR] [--shards N] [--replicas N]',
+  {
+    options: {
+      index: { type: 'string', default: process.env.LEGENDUM_INDEX ?? 'data/demo-100000' },
+      shards: { type: 'string', default: '1' },
+      replicas: { type: 'string', default: '0' },
+    },
   },
-});
+);
 const stop = (why: string): never => {
   console.error(why);
   process.exit(2);

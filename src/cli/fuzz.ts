@@ -8,26 +8,28 @@
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
 import { random } from '../core/random';
 import { DEMO_START } from '../demo/clock';
 import { READERS } from '../demo/library';
 import { readLibraryData } from '../server/libraryInfo';
 import { RECORDS, RecordFile } from '../server/recordFile';
+import { argsOf } from './args';
 import { type BuiltServer, startBuilt } from './builtServer';
 import { type Known, type Shot, shot } from './fuzz/requests';
 import { loopStood, Standstill } from './fuzz/standstill';
 
-const { values } = parseArgs({
-  options: {
-    minutes: { type: 'string', default: '1' },
-    seed: { type: 'string', default: '1' },
-    index: { type: 'string', default: 'data/demo-20000' },
-    at: { type: 'string' },
-    connections: { type: 'string', default: '4' },
+const { values } = argsOf(
+  'npm run fuzz -- [--minutes N] [--seed N] [--index DIR] [--at ADDRESS] [--connections N]',
+  {
+    options: {
+      minutes: { type: 'string', default: '1' },
+      seed: { type: 'string', default: '1' },
+      index: { type: 'string', default: 'data/demo-20000' },
+      at: { type: 'string' },
+      connections: { type: 'string', default: '4' },
+    },
   },
-  allowPositionals: true,
-});
+);
 const [minutes, seed, connections] = [
   Number(values.minutes),
   Number(values.seed),

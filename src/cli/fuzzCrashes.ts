@@ -2,16 +2,16 @@
  * `fuzz crashes [--runs N] [--seed N] [--only NAME]`: kills what writes to the disk at a write drawn by seed, and looks
  * whether anything is lost, or there twice. What was found is said by its seed, and the command ends with 1.
  */
-import { parseArgs } from 'node:util';
+
+import { argsOf } from './args';
 import { CRASHES } from './fuzz/crashes';
 
-const { values } = parseArgs({
+const { values } = argsOf('npm run fuzz -- crashes [--runs N] [--seed N] [--only NAME]', {
   options: {
     runs: { type: 'string', default: '1000' },
     seed: { type: 'string', default: '1' },
     only: { type: 'string' },
   },
-  allowPositionals: true,
 });
 const [runs, seed] = [Number(values.runs), Number(values.seed)];
 const all = Object.entries(CRASHES).filter(([name]) => !values.only || name === values.only);

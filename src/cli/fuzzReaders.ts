@@ -6,21 +6,20 @@
  */
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { CodedError } from '../core/codedError';
 import { decodeModel } from '../core/references/tagger';
+import { argsOf } from './args';
 import { inputsFor } from './fuzz/mutate';
 import { readers } from './fuzz/readers';
 
-const { values } = parseArgs({
+const { values } = argsOf('npm run fuzz -- readers [--inputs N] [--seed N] [--only NAME]', {
   options: {
     inputs: { type: 'string', default: '100000' },
     seed: { type: 'string', default: '1' },
     only: { type: 'string' },
   },
-  allowPositionals: true,
 });
 const [inputs, seed] = [Number(values.inputs), Number(values.seed)];
 const [HANG_MS, OUT, MOST, GROWTH_MB] = [2000, '.cache/fuzz/readers', 40, 60];

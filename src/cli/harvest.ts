@@ -3,7 +3,6 @@
  * since the last time, into the library's folder. Ends with 1 where a source could not be read, with 2 where there is
  * no such library.
  */
-import { parseArgs } from 'node:util';
 import { errorText } from '../core/text';
 import { gather } from '../server/harvestFolder';
 import { openLibraryFolder } from '../server/libraryFolder';
@@ -11,8 +10,9 @@ import { say } from '../words/generated/libraryfolder';
 import '../words/generated/file';
 import '../words/generated/policyfile';
 import '../words/generated/shape';
+import { argsOf } from './args';
 
-const { values } = parseArgs({
+const { values } = argsOf('npm run harvest -- --library DIR [--source ID] [--whole]', {
   options: {
     library: { type: 'string' },
     source: { type: 'string' },

@@ -8,7 +8,6 @@
  */
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { basename } from 'node:path';
-import { parseArgs } from 'node:util';
 import { type Course, courseShape } from '../core/courses/course';
 import { readCourseCsv } from '../core/formats/courseCsv';
 import { wrongIn } from '../core/model/shape';
@@ -16,20 +15,23 @@ import { errorText } from '../core/text';
 import { makeWorld } from '../demo/world';
 import { buildIndex, type IndexSource } from '../server/build';
 import { say } from '../words/generated/file';
+import { argsOf } from './args';
 import { indexFolder } from './folderIndex';
 import { cslRecords } from './jsonLines';
 
-const { values, positionals } = parseArgs({
-  options: {
-    out: { type: 'string', default: 'data/own' },
-    library: { type: 'string' },
-    courses: { type: 'string' },
-    check: { type: 'boolean', default: false },
-    afresh: { type: 'boolean', default: false },
-    report: { type: 'string', multiple: true, default: [] },
+const { values, positionals } = argsOf(
+  'npm run index -- --library DIR [--check] [--afresh] [--report FILE] [--out DIR]\nnpm run index -- FILES… [--courses FILE] [--out DIR]',
+  {
+    options: {
+      out: { type: 'string', default: 'data/own' },
+      library: { type: 'string' },
+      courses: { type: 'string' },
+      check: { type: 'boolean', default: false },
+      afresh: { type: 'boolean', default: false },
+      report: { type: 'string', multiple: true, default: [] },
+    },
   },
-  allowPositionals: true,
-});
+);
 const stop = (why: string): never => {
   console.error(why);
   process.exit(2);

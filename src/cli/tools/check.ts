@@ -3,11 +3,11 @@
  * it is not.
  */
 
-import { parseArgs } from 'node:util';
 import { damage } from '../../server/manifest';
 import { say } from '../../words/generated/indexfile';
+import { argsOf } from '../args';
 
-const { positionals } = parseArgs({ allowPositionals: true });
+const { positionals } = argsOf('npm run tool -- check DIR', {});
 const [dir] = positionals.filter((p) => p !== '--' && p !== 'check');
 if (!dir) {
   console.error('Name the index directory: npm run tool -- check data/demo-100000');

@@ -4,7 +4,6 @@
  * 1 when an item could not be read, with 2 when nothing could be set.
  */
 import { readFileSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { citeAll } from '../../core/citing/cite';
 import { asHtml, asText } from '../../core/citing/runs';
 import { type StyleNode, unpacked } from '../../core/citing/style';
@@ -13,10 +12,10 @@ import { CodedError } from '../../core/codedError';
 import type { CslItem } from '../../core/model/record';
 import { Styles } from '../../server/styles';
 import { say } from '../../words/generated/citing';
+import { argsOf } from '../args';
 
-const { values } = parseArgs({
+const { values } = argsOf('npm run tool -- cite --style NAME|--csl FILE [--locale xx]', {
   options: { style: { type: 'string' }, csl: { type: 'string' }, locale: { type: 'string' } },
-  allowPositionals: true,
 });
 const stop = (why: string): never => {
   console.error(why);

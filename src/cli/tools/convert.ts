@@ -3,17 +3,19 @@
  * Ends with 1 when something could not be read, after writing all that could.
  */
 import { writeSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { ProblemBundle, type ReadItems } from '../../core/formats/item';
 import { READ_FORMATS, type ReadFormat } from '../../core/formats/read';
 import { StreamReader, StreamWriter } from '../../core/formats/stream';
 import { WRITTEN_FORMATS, type WrittenFormat } from '../../core/formats/write';
 import { say } from '../../words/generated/file';
+import { argsOf } from '../args';
 
-const { values } = parseArgs({
-  options: { from: { type: 'string', default: '' }, to: { type: 'string', default: '' } },
-  allowPositionals: true,
-});
+const { values } = argsOf(
+  `npm run tool -- convert --from ${READ_FORMATS.join('|')} --to ${WRITTEN_FORMATS.join('|')}`,
+  {
+    options: { from: { type: 'string', default: '' }, to: { type: 'string', default: '' } },
+  },
+);
 const from = READ_FORMATS.find((f) => f === values.from) as ReadFormat | undefined;
 const to = WRITTEN_FORMATS.find((f) => f === values.to) as WrittenFormat | undefined;
 if (!from || !to) {

@@ -4,7 +4,6 @@
  * standard error with its line number.
  */
 import { existsSync, readFileSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { decideCoverage } from '../../core/coverage/decide';
 import { readKbart } from '../../core/coverage/kbart';
 import { decodeText } from '../../core/decode';
@@ -13,10 +12,10 @@ import { type DayNumber, parseDay } from '../../core/model/time';
 import type { KbartLine } from '../../core/model/titleList';
 import { words } from '../../core/words/fold';
 import { say } from '../../words/generated/file';
+import { argsOf } from '../args';
 
-const { values } = parseArgs({
+const { values } = argsOf('npm run tool -- coverage --kbart FILE [--today YYYY-MM-DD]', {
   options: { kbart: { type: 'string' }, today: { type: 'string' } },
-  allowPositionals: true,
 });
 const today = parseDay(values.today ?? new Date().toISOString().slice(0, 10));
 if (!values.kbart || !existsSync(values.kbart) || today === null) {

@@ -1,11 +1,11 @@
 /** `tool records DIR`: the records of an index directory as JSON lines, in the order in which they came. */
 import { once } from 'node:events';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
 import { errorText } from '../../core/text';
 import { RECORDS, RecordFile } from '../../server/recordFile';
+import { argsOf } from '../args';
 
-const { positionals } = parseArgs({ allowPositionals: true });
+const { positionals } = argsOf('npm run tool -- records DIR', {});
 const [dir] = positionals.filter((p) => p !== '--' && p !== 'records');
 if (!dir) {
   console.error('Name the index directory: npm run tool -- records data/demo-100000');

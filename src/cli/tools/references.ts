@@ -3,15 +3,17 @@
  * csl, parts, identifiers, match}`: `identifiers` are all valid DOI, ISBN, ISSN and ORCID in it; `match` is null without an index, or where nothing is sure.
  */
 import { existsSync, readFileSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { decodeText } from '../../core/decode';
 import { identifiersIn } from '../../core/model/identifiers';
 import { ListReader } from '../../core/references/alike';
 import { splitReferences } from '../../core/references/split';
 import { DiscoveryService } from '../../server/service';
+import { argsOf } from '../args';
 import { theModel } from '../references/modelFile';
 
-const { values } = parseArgs({ options: { index: { type: 'string' } }, allowPositionals: true });
+const { values } = argsOf('npm run tool -- references [--index DIR]', {
+  options: { index: { type: 'string' } },
+});
 const dir = values.index ?? ['data/demo-100000', 'data/demo-20000'].find((d) => existsSync(`${d}/index.lgd`));
 if (values.index && !existsSync(`${values.index}/index.lgd`)) {
   console.error(`There is no index in ${values.index}.`);

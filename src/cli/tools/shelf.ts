@@ -3,13 +3,13 @@
  * What is not as its scheme has it goes to standard error by its line; it stands near its like.
  */
 import { readFileSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { readCallNumber } from '../../core/shelf/callNumber';
 import { table } from '../../core/table';
 import { say } from '../../words/generated/shelf';
+import { argsOf } from '../args';
 
 const SCHEMES = table({ lc: 'lc', ddc: 'ddc', auto: null } as const);
-const { values } = parseArgs({
+const { values } = argsOf('npm run tool -- shelf [--scheme lc|ddc|auto]', {
   args: process.argv.slice(process.argv.indexOf('shelf') + 1).filter((a) => a !== '--'),
   options: { scheme: { type: 'string', default: 'auto' } },
 });
