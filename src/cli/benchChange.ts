@@ -1,14 +1,24 @@
 /**
  * `bench change [--records N] [--json]`: what a day's changes (a hundredth of the records: half of them other words,
  * a quarter gone, a quarter new) take in a library's folder, from the command to the index that has them: amended by
- * them alone; with all that was read taken over, where something else has changed, too; and all of it read for the
- * first time. Beside it what a server takes to read the index.
+ * them alone; with all that was read taken over, where a mapping has changed, too; and all of it read for the first
+ * time. Between them what other rules take, and copies that are others (of a two-hundredth of the records). Beside it
+ * what a server takes to read the index.
  */
-import { appendFileSync, createReadStream, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  appendFileSync,
+  createReadStream,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { random } from '../core/random';
 import { worldFolder } from '../demo/folder';
+import { makeWorld } from '../demo/world';
 import { readShared } from '../server/shared';
 import { benchOptions } from './benchIndex';
 import { demoWorld } from './demoRecords';
@@ -19,6 +29,8 @@ const { values } = benchOptions();
 const count = Number(values.records);
 const root = `data/changing-${count}`;
 const [folder, out] = [join(root, 'library'), join(root, 'index')];
+/** A few ids of records that stand. */
+const some: string[] = [];
 /** What a day changes, drawn by a seed, as files of changes. @returns how many records */
 async function day(seed: number): Promise<number> {
   const r = random(seed);
@@ -27,6 +39,7 @@ async function day(seed: number): Promise<number> {
     const lines = createInterface({ input: createReadStream(join(folder, 'records', file)) });
     for await (const line of lines) {
       const lot = r();
+      if (seed === 1 && lot > 0.5 && lot < 0.505) some.push((JSON.parse(line) as { id: string }).id);
       if (lot >= 0.005 && lot <= 0.995) continue;
       const item = JSON.parse(line) as { id: string; title: string; custom?: { added?: string } };
       // Records that say on which day they came decide on those behind them: all is read then.
@@ -71,14 +84,33 @@ if (!isAmended) console.error(`Not amended, but read whole:\n${amended.said}`);
 const began = performance.now();
 readShared(out);
 const openSeconds = (performance.now() - began) / 1000;
+appendFileSync(join(folder, 'policy.yaml'), '\n# other rules\n');
+const rules = build();
+const campus = makeWorld(200).library.campuses[0]?.id ?? '';
+const [head = '', ...volumes] = readFileSync(join(folder, 'holdings.csv'), 'utf8').trim().split('\n');
+const rows = some.map((id) =>
+  ['record', ...head.split(','), 'status']
+    .map((c) => ({ record: id, campus, callNumber: 'K 1', rule: 'loan', status: 'in' })[c] ?? '')
+    .join(','),
+);
+writeFileSync(
+  join(folder, 'holdings.csv'),
+  [`record,${head},status`, ...volumes.map((v) => `,${v},`), ...rows, ''].join('\n'),
+);
+const copies = build();
+for (const [what, { said }] of Object.entries({ rules, copies }))
+  if (said.includes('Taken over')) console.error(`${what}: read whole:\n${said}`);
 await day(2);
-appendFileSync(join(folder, 'policy.yaml'), '\n# another day\n');
+appendFileSync(join(folder, 'mapping.yaml'), '\n# another day\n');
 const upon = build();
 const figures = {
   records: count,
   changed,
   amendSeconds: isAmended ? amended.seconds : null,
   openSeconds,
+  rulesSeconds: rules.seconds,
+  copies: some.length,
+  copiesSeconds: copies.seconds,
   uponSeconds: upon.seconds,
   wholeSeconds: whole.seconds,
   memoryMb: process.resourceUsage().maxRSS / 1024,
@@ -87,5 +119,5 @@ rmSync(root, { recursive: true, force: true });
 if (values.json) console.log(JSON.stringify(figures));
 else
   console.log(
-    `${count.toLocaleString('en')} records, ${changed.toLocaleString('en')} of them changed, gone or new: amended in ${amended.seconds.toFixed(1)} s, ${openSeconds.toFixed(1)} s to read it; ${upon.seconds.toFixed(1)} s with what was read taken over; ${whole.seconds.toFixed(1)} s for the first time`,
+    `${count.toLocaleString('en')} records, ${changed.toLocaleString('en')} of them changed, gone or new: amended in ${amended.seconds.toFixed(1)} s, ${openSeconds.toFixed(1)} s to read it; other rules in ${rules.seconds.toFixed(1)} s, ${some.length.toLocaleString('en')} copies in ${copies.seconds.toFixed(1)} s; ${upon.seconds.toFixed(1)} s with what was read taken over; ${whole.seconds.toFixed(1)} s for the first time`,
   );
