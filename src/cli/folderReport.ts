@@ -105,7 +105,7 @@ function html(found: Found, problems: Problems): string {
 <body><h1>${escaped(title)}</h1>
 ${found.usable ? '' : '<p><strong>Nothing can be built of this folder until what is listed here is mended.</strong></p>'}
 <h2>What there is</h2>${table(Object.entries(found.counts).map(([name, n]) => [COUNTED.get(name) ?? name, n]))}
-<h2>Kinds</h2>${table(Object.entries(found.kinds))}
+<h2>Kinds</h2>${table(Object.entries(found.kinds).map(([kind, count]) => [kind.replaceAll('-', ' '), count]))}
 <h2>What is missing for what</h2>${found.gaps.length ? `<ul>${found.gaps.map((g) => `<li>${escaped(g)}</li>`).join('')}</ul>` : '<p>Nothing.</p>'}
 <h2>Problems</h2>${sections.length ? sections.join('\n') : '<p>None.</p>'}
 </body></html>

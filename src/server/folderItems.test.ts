@@ -120,6 +120,8 @@ describe('a folder that is built again', () => {
       ['s2', '2026-12-02'],
       ['s3', '2026-12-02'],
     ]);
+    // They say nothing of their language: the library's.
+    expect(last.map((r) => r.languages)).toEqual([['de'], ['de'], ['de']]);
     both();
   });
   it('has what has changed in the place of what was, new things behind, and not what is gone', () => {

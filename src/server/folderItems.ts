@@ -152,6 +152,8 @@ function* readFile(path: string, file: string, before: number, folder: LibraryFo
       continue;
     }
     let { record } = read;
+    // What says nothing of its language is taken to be in the library's: its words are told apart by it.
+    if (!record.csl.language) record = { ...record, languages: [library.language ?? 'en'] };
     if (origin && 'marc' in origin) {
       record = withDetails(record, detailsOf(origin.marc, record.csl, mapping, hosts));
       const own = copiesOfMarc(origin.marc, mapping, campuses);

@@ -294,6 +294,7 @@ export function openLibraryFolder(dir: string, told: Told): LibraryFolder | null
     changeFiles: listed(dir, 'changes'),
     readBy: JSON.stringify([
       textIn(dir, 'mapping.yaml'),
+      library.language,
       library.campuses.map((c) => c.id),
       library.providers,
       lenders.lenders.map((l) => l.id),
