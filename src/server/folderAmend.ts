@@ -24,18 +24,10 @@ import {
   type ReadFile,
   type State,
   type StateMeta,
+  type Tables,
 } from './folderState';
 import type { LibraryFolder, Told } from './libraryFolder';
-import {
-  otherwise,
-  ownOf,
-  type Placed,
-  Placing,
-  type Tables,
-  tablesOf,
-  tellUnplaced,
-  unplaced,
-} from './placing';
+import { otherwise, ownOf, type Placed, Placing, tablesOf, tellUnplaced, unplaced } from './placing';
 import { programDigest } from './program';
 
 /** Digest of all of a folder but its files of records: what they are described and built by. */

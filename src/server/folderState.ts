@@ -23,7 +23,6 @@ import { decodeIndex, layoutIndex, type Section } from '../core/engine/format/fo
 import { digest } from '../core/libraryData/same';
 import type { DiscoveryRecord } from '../core/model/record';
 import type { Met } from './libraryFolder';
-import type { Own, Tables } from './placing';
 
 const STATE = 'known.lgd';
 const DESCRIPTIONS = 'descriptions-';
@@ -137,6 +136,18 @@ export function namesOf({ id, host, references, citedBy, retracts, retraction }:
   ];
 }
 
+/** What a description had of its own, where other files have said more of it. */
+export interface Own {
+  /** The first so many of its copies, and of its lines in title lists; all, where it is not said. */
+  readonly copies?: number;
+  readonly ebook?: number;
+  /** Its journal as it was named; null: none was. */
+  readonly journal?: string | null;
+  /** Its owners were said with it. */
+  readonly owners?: true;
+}
+/** By the digest of an id or a number that of what the folder's files say of it. */
+export type Tables = ReadonlyMap<number, number>;
 /** Where a description stands in the file, and how long it is and what stands behind it of its own. */
 export interface Place {
   readonly at: number;

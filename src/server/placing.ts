@@ -8,19 +8,9 @@ import { digest, isbnsOf } from '../core/libraryData/same';
 import { readIssn } from '../core/model/identifiers';
 import { msg } from '../core/model/message';
 import { type DiscoveryRecord, type JournalId, recordId } from '../core/model/record';
-import { idDigest } from './folderState';
+import { idDigest, type Own, type Tables } from './folderState';
 import type { LibraryFolder, Told } from './libraryFolder';
 
-/** What a description had of its own, where other files have said more of it. */
-export interface Own {
-  /** The first so many of its copies, and of its lines in title lists; all, where it is not said. */
-  readonly copies?: number;
-  readonly ebook?: number;
-  /** Its journal as it was named; null: none was. */
-  readonly journal?: string | null;
-  /** Its owners were said with it. */
-  readonly owners?: true;
-}
 const owns = new WeakMap<DiscoveryRecord, Own>();
 /** Of a record that was placed; null where nothing but owners was laid at it. */
 export const ownOf = (record: DiscoveryRecord): Own | null => owns.get(record) ?? null;
@@ -53,8 +43,6 @@ export function placesOf(record: DiscoveryRecord, own: Own | null): number[] {
     ]),
   ];
 }
-/** By the digest of an id or a number that of what the folder's files say of it. */
-export type Tables = ReadonlyMap<number, number>;
 export function tablesOf({ holdings, serials, owners }: LibraryFolder): Tables {
   const said = new Map<number, number>();
   const add = (key: number, what: string, value: unknown): void => {
