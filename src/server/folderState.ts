@@ -138,9 +138,9 @@ export function namesOf({ id, host, references, citedBy, retracts, retraction }:
 
 /** What a description had of its own, where other files have said more of it. */
 export interface Own {
-  /** The first so many of its copies, and of its lines in title lists; all, where it is not said. */
-  readonly copies?: number;
-  readonly ebook?: number;
+  /** The first so many of its copies, and of its lines in title lists; all, where it is not said; null: it had none. */
+  readonly copies?: number | null;
+  readonly ebook?: number | null;
   /** Its journal as it was named; null: none was. */
   readonly journal?: string | null;
   /** Its owners were said with it. */

@@ -19,8 +19,9 @@ export const ownOf = (record: DiscoveryRecord): Own | null => owns.get(record) ?
 export function unplaced(record: DiscoveryRecord, own: Own | null): DiscoveryRecord {
   const fields = Object.entries(record).flatMap(([name, value]): [string, unknown][] => {
     if (name === 'copies' || name === 'ebook') {
-      const list = (value as readonly unknown[]).slice(0, own?.[name]);
-      return list.length ? [[name, list]] : [];
+      const before = own?.[name];
+      if (before === undefined) return [[name, value]];
+      return before === null ? [] : [[name, (value as readonly unknown[]).slice(0, before)]];
     }
     if (name === 'journal' && own?.journal !== undefined)
       return own.journal === null ? [] : [[name, own.journal]];
@@ -155,8 +156,8 @@ export class Placing {
     const inJournal = journal !== undefined && this.#listed.has(journal);
     const owned = record.owners ?? owners.of(record.id, isbns);
     const own: Own = {
-      ...(placed.length ? { copies: record.copies?.length ?? 0 } : {}),
-      ...(lists.length ? { ebook: record.ebook?.length ?? 0 } : {}),
+      ...(placed.length ? { copies: record.copies?.length ?? null } : {}),
+      ...(lists.length ? { ebook: record.ebook?.length ?? null } : {}),
       ...(journal === record.journal ? {} : { journal: record.journal ?? null }),
       ...(record.owners === undefined ? {} : { owners: true }),
     };
