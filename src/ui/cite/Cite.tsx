@@ -19,7 +19,7 @@ export function CiteOpen({ things, close }: { things: readonly ToCite[]; close: 
   );
 }
 /** Milliseconds after which a long list that stands there is expected to be cited. */
-const LEISURE = 1000;
+const LEISURE = 300;
 /**
  * @param things asked for when the sheet is opened, or will be in a moment
  * @param long many of them, as they will stay: for whoever has cited before, the list is set ahead while nothing else is done

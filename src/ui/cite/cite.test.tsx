@@ -32,13 +32,13 @@ const CITED = {
     citeAs: { [here.reader.id]: { style: 'apa', title: 'APA', locale: 'de-DE', byRecord: false } },
   },
 };
-// What is large about it is there: what is waited for is the second, and not the disk.
+// What is large about it is there: what is waited for is the moment, and not the disk.
 beforeAll(() => import('./CiteSheet'));
 beforeEach(() => void calls.splice(0));
 afterEach(cleanup);
 const wait = (ms: number) => act(() => new Promise((done) => setTimeout(done, ms)));
 
-it('a long pile is set ahead a second after it stands there, once, with what its reader filled in', async () => {
+it('a long pile is set ahead a moment after it stands there, once, with what its reader filled in', async () => {
   const own = { reader: here.reader.id, key: 'r:tu1' };
   await correct(theStore(), own, 'publisher', 'Harrow Tide Press');
   show(<Cite things={() => things} long />, CITED);
