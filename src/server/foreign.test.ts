@@ -5,7 +5,7 @@
 
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { asked } from '../../tests/fixtures/world';
 import type { AccessItem } from '../core/access/options';
@@ -129,7 +129,7 @@ beforeAll(() => {
 });
 afterAll(() => {
   service.close();
-  rmSync(dir, { recursive: true, force: true });
+  rmSync(dirname(dir), { recursive: true, force: true });
 });
 const search = (q: string, more: Partial<SearchRequest> = {}, at = 0) =>
   service.search(
