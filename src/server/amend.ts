@@ -3,13 +3,12 @@
  * index that stands, and of the records that have changed alone (docs/decisions/0054).
  */
 import '../words/generated/indexfile';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
 import { rowLayout } from '../core/access/summary';
 import { type Course, readingsOf } from '../core/courses/course';
 import { writeKbart } from '../core/coverage/kbart';
-import { nextHistory } from '../core/discovery/history';
 import { amend } from '../core/engine/amend/amend';
 import { type IndexData, openIndex } from '../core/engine/format/data';
 import { findString } from '../core/engine/format/strings';
@@ -17,13 +16,12 @@ import { type DiscoveryRecord, MAX_ID } from '../core/model/record';
 import type { KbartLine } from '../core/model/titleList';
 import { type Built, editedPolicy, type IndexSource, inWords } from './build';
 import { comingItems } from './comingItems';
-import { readHistory, writeHistory } from './historyFile';
-import { titleListFile, writeIndex, writeLibrary, writeRules, writeTitleList } from './indexFiles';
-import { writeManifest } from './manifest';
+import { complete } from './complete';
+import { titleListFile, writeIndex, writeTitleList } from './indexFiles';
 import { programDigest } from './program';
 import { appendRecords, RECORDS, RecordFile } from './recordFile';
 import { Records } from './records';
-import { makingPlace, replaceWith, tidy } from './replace';
+import { makingPlace, tidy } from './replace';
 import { readShared } from './shared';
 import { contextBefore, contextOf, isLike } from './standing';
 
@@ -100,31 +98,23 @@ export function amendIndex(source: AmendSource, dir: string, delta: Delta): Buil
       },
       parts,
     );
-    writeTitleLists(
+    amendTitleLists(
       dir,
       making,
       [...left].flatMap((doc) => before.at(doc).ebook ?? []),
       come.flatMap((r) => r.ebook ?? []),
     );
-    writeLibrary(making, world);
     const { courses } = source;
-    writeFileSync(join(making, 'courses.json'), JSON.stringify({ courses, titles: titlesOf(courses, find) }));
-    const rules = writeRules(making, source.library.policy, edited);
     const leaving = standing(gone).filter((doc) => !coming.has(before.at(doc).id));
-    writeHistory(
-      making,
-      nextHistory(readHistory(dir), world.built.slice(0, 10), {
-        changed,
-        gone: leaving.map((doc) => before.at(doc).id),
-        size: records,
-      }),
-    );
-    writeManifest(making, rules);
-    replaceWith(dir, making);
+    const policy = complete(dir, making, {
+      ...{ world, policy: source.library.policy, edited, courses, titles: titlesOf(courses, find) },
+      changes: { changed, gone: leaving.map((doc) => before.at(doc).id), size: records },
+      goesOn: true,
+    });
     return {
       records,
       bytes: texts.reduce((sum, t) => sum + t.length, 0),
-      policy: !edited ? 'new' : edited.policy ? 'kept' : 'set-aside',
+      policy,
       again: records - changed.size,
       dropped: left.size - (come.length - changed.size),
     };
@@ -200,7 +190,7 @@ function placed(
 }
 
 /** The lists of providers, with what records that have come and gone say of e-books. */
-function writeTitleLists(
+function amendTitleLists(
   dir: string,
   making: string,
   gone: readonly KbartLine[],

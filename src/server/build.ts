@@ -5,12 +5,10 @@
  */
 import { CodedError } from '../core/codedError';
 import '../words/generated/indexfile';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { rowLayout } from '../core/access/summary';
 import { type Course, readingsOf } from '../core/courses/course';
-import { writeKbart } from '../core/coverage/kbart';
-import { nextHistory } from '../core/discovery/history';
 import { type Again, IndexBuilder } from '../core/engine/build/builder';
 import type { Library } from '../core/model/library';
 import { msg } from '../core/model/message';
@@ -20,21 +18,14 @@ import { parsePolicy, placesProblem, readPolicy } from '../core/policy/schema';
 import type { Analysis } from '../core/words/analysis';
 import { say } from '../words/generated/policyfile';
 import { comingItems } from './comingItems';
+import { complete, writeTitleLists } from './complete';
 import { FileSpool } from './fileSpool';
-import { readHistory, writeHistory } from './historyFile';
-import {
-  type EditedRules,
-  type IndexSource,
-  writeIndex,
-  writeLibrary,
-  writeRules,
-  writeTitleList,
-} from './indexFiles';
-import { digestOfText, readManifest, writeManifest } from './manifest';
+import { type EditedRules, type IndexSource, writeIndex } from './indexFiles';
+import { digestOfText, readManifest } from './manifest';
 import { programDigest } from './program';
 import { RECORDS, RecordFile } from './recordFile';
 import { RecordsAside } from './recordsAside';
-import { makingPlace, replaceWith, tidy } from './replace';
+import { makingPlace, tidy } from './replace';
 import { openStanding, type StandingIndex } from './standing';
 
 export type { IndexSource };
@@ -126,29 +117,17 @@ export function buildIndex(
     };
     writeIndex(join(making, 'index.lgd'), meta, builder.finish());
     spool.remove();
-    const lists = [...[...world.lines.values()].flat(), ...ebooks];
-    for (const p of world.library.providers) {
-      const own = lists.filter((l) => l.provider === p.id);
-      if (own.length) writeTitleList(making, p.id, writeKbart(own));
-    }
-    writeLibrary(making, world);
-    writeFileSync(join(making, 'courses.json'), JSON.stringify({ courses, titles }));
-    const rules = writeRules(making, source.library.policy, edited);
-    writeHistory(
-      making,
-      nextHistory(before && readHistory(dir), world.built.slice(0, 10), {
-        changed: standing?.changed ?? null,
-        gone: standing?.gone ?? [],
-        size: records,
-      }),
-    );
-    writeManifest(making, rules);
-    replaceWith(dir, making);
+    writeTitleLists(making, world, ebooks);
+    const policy = complete(dir, making, {
+      ...{ world, policy: source.library.policy, edited, courses, titles },
+      changes: { changed: standing?.changed ?? null, gone: standing?.gone ?? [], size: records },
+      goesOn: before !== null,
+    });
     progress(records, 'done');
     return {
       records,
       bytes: total,
-      policy: !edited ? 'new' : edited.policy ? 'kept' : 'set-aside',
+      policy,
       again: standing?.again ?? 0,
       dropped: standing?.dropped ?? 0,
     };

@@ -4,12 +4,10 @@
  * stands and moved into its place.
  */
 import '../words/generated/indexfile';
-import { constants, copyFileSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { constants, copyFileSync, mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AccessItem } from '../core/access/options';
 import { rowLayout } from '../core/access/summary';
-import { writeKbart } from '../core/coverage/kbart';
-import { nextHistory } from '../core/discovery/history';
 import { reckoned } from '../core/engine/amend/reckon';
 import { decodeIndex } from '../core/engine/format/format';
 import { findString } from '../core/engine/format/strings';
@@ -18,12 +16,11 @@ import type { KbartLine } from '../core/model/titleList';
 import { type AmendSource, openToGoOn, titlesOf } from './amend';
 import { type Built, inWords } from './build';
 import { comingItems } from './comingItems';
-import { readHistory, writeHistory } from './historyFile';
-import { writeIndex, writeLibrary, writeRules, writeTitleList } from './indexFiles';
-import { writeManifest } from './manifest';
+import { complete, writeTitleLists } from './complete';
+import { writeIndex } from './indexFiles';
 import { programDigest } from './program';
 import { RECORDS, RecordFile } from './recordFile';
-import { makingPlace, replaceWith, tidy } from './replace';
+import { makingPlace, tidy } from './replace';
 
 const NOWHERE = 0xffffffff;
 
@@ -80,20 +77,13 @@ export function reckonIndex(
       { sections, fill: () => {} },
     );
     copyFileSync(path, join(making, RECORDS), constants.COPYFILE_FICLONE);
-    const lists = [...[...world.lines.values()].flat(), ...ebooks];
-    for (const p of world.library.providers) {
-      const own = lists.filter((l) => l.provider === p.id);
-      if (own.length) writeTitleList(making, p.id, writeKbart(own));
-    }
-    writeLibrary(making, world);
+    writeTitleLists(making, world, ebooks);
     const { courses } = source;
-    writeFileSync(join(making, 'courses.json'), JSON.stringify({ courses, titles: titlesOf(courses, find) }));
-    const rules = writeRules(making, source.library.policy, edited);
-    const same = { changed: new Set<string>(), gone: [], size: data.n };
-    writeHistory(making, nextHistory(readHistory(dir), world.built.slice(0, 10), same));
-    writeManifest(making, rules);
-    replaceWith(dir, making);
-    const policy = !edited ? 'new' : edited.policy ? 'kept' : 'set-aside';
+    const policy = complete(dir, making, {
+      ...{ world, policy: source.library.policy, edited, courses, titles: titlesOf(courses, find) },
+      changes: { changed: new Set(), gone: [], size: data.n },
+      goesOn: true,
+    });
     return { records: data.n, bytes: 0, policy, again: data.n, dropped: 0 };
   } catch (error) {
     rmSync(making, { recursive: true, force: true });
