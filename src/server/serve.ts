@@ -6,6 +6,7 @@ import '../words/generated/config';
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import type { Socket } from 'node:net';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { trace } from '@opentelemetry/api';
@@ -388,6 +389,12 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
   });
   const ownAddress = `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${config.port}`;
   server.keepAliveTimeout = 30_000;
+  // Browsers open connections in advance; to Node one that has said nothing is as busy as one with a question.
+  const connections = new Set<Socket>();
+  server.on('connection', (socket) => {
+    connections.add(socket);
+    socket.once('close', () => connections.delete(socket));
+  });
   server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
     if (error.code === 'ECONNRESET' || !socket.writable) return;
     const long = error.code === 'HPE_HEADER_OVERFLOW';
@@ -434,6 +441,7 @@ export async function serve(config: Config, parts: Parts): Promise<void> {
     leaving = true;
     server.close(() => void Promise.all([index.close(), outside.close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
+    for (const socket of connections) if (socket.bytesRead === 0) socket.destroy();
     // By then every question has been answered or given up.
     setTimeout(() => process.exit(0), 2 * config.timeLimit + 2000).unref();
   };

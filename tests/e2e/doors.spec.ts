@@ -1,5 +1,7 @@
 /** The server under small attacks, over HTTP: it answers each, and goes on answering. */
+import { once } from 'node:events';
 import { request as ask, type IncomingMessage } from 'node:http';
+import { connect } from 'node:net';
 import { expect, test } from './app';
 
 interface Answer {
@@ -157,6 +159,20 @@ test('stopping lets what was begun be finished', async ({ server }) => {
     ({ waiting } = JSON.parse((await send(server.address, 'GET', '/healthz')).text) as { waiting: number });
   await server.stop();
   expect((await Promise.all(asked)).map((a) => a.status)).toEqual(Array(6).fill(200));
+  await server.start();
+});
+
+test('stopping does not wait for a connection that has asked nothing', async ({ server }) => {
+  const opened = connect({ host: '127.0.0.1', port: server.port });
+  await once(opened, 'connect');
+  // Heard of by the server, too, once it has answered who came later.
+  await send(server.address, 'GET', '/healthz');
+  const gone = once(opened, 'close');
+  const began = performance.now();
+  await server.stop();
+  await gone;
+  // What it waits for at most is twice the tests’ time limit of twenty seconds.
+  expect(performance.now() - began).toBeLessThan(20_000);
   await server.start();
 });
 
