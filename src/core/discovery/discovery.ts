@@ -28,7 +28,7 @@ import { type AskBy, askBy } from '../plan/askBy';
 import type { PlanLimits } from '../plan/choose';
 import type { AskedSearch } from '../query/read';
 import { GROUPS, type Group, type Sort } from '../query/request';
-import { choose, type Match, type MatchResult } from '../references/match';
+import type { MatchResult } from '../references/match';
 import type { CopyHistory } from '../requests/history';
 import { promiseFor, type SlipPromise } from '../requests/promise';
 import { cslOfSlip } from '../requests/slip';
@@ -48,7 +48,6 @@ import type {
   PlanAnswer,
   RecordAnswer,
   RelatedAnswer,
-  ResolvedMatch,
   ResolvedReference,
   SearchAnswer,
   ShelfAnswer,
@@ -61,7 +60,6 @@ import type {
   WalkQuestion,
 } from './answers';
 import { engineQuery, searchOrRepair, understand, wordsOf } from './asked';
-import { candidatesFor } from './candidates';
 import { Courses } from './courses';
 import { AnswerFinder, type AnswerPlace, type Guidance, guidanceIn, languagesOf } from './guidance';
 import { dayOf as dayOfChange, harvested } from './harvest';
@@ -71,9 +69,10 @@ import { inShort } from './inShort';
 import { Items } from './items';
 import { findJournals } from './journals';
 import { keptAnswer, planFor } from './kept';
-import { copyCount, LineWriter, type Listing, listing, relatedRecord } from './lines';
+import { copyCount, LineWriter, type Listing, listing } from './lines';
 import { recordPage } from './recordPage';
 import { relatedTo } from './related';
+import { matchReference, resolveReferences } from './resolve';
 import { journalOf, unindexedItem } from './unindexed';
 import { browse, shelfWalk } from './walks';
 
@@ -343,46 +342,22 @@ export class Discovery {
   }
 
   /** The record that a reference means, if that is sure enough, and those that it might mean. */
-  async matchReference(said: ReferenceItem): Promise<MatchResult> {
-    const records = await this.#items.records(await candidatesFor(said, this.#engine));
-    return choose(
-      said,
-      records.map((record) => ({ record })),
-    );
+  matchReference(said: ReferenceItem): Promise<MatchResult> {
+    return matchReference(said, this.#looked);
   }
-
   /** What references mean, and when each could be read. */
-  async resolve(
-    items: readonly ReferenceItem[],
+  resolve(
+    references: readonly ReferenceItem[],
     moment: Moment,
     needBy: string,
   ): Promise<ResolvedReference[]> {
-    const out: ResolvedReference[] = [];
-    // One after the other: a time limit that passes meanwhile ends it between two.
-    for (const said of items) {
-      const { match, others } = await this.matchReference(said);
-      const known = await this.#items.byId([match, ...others].flatMap((m) => m?.id ?? []));
-      const shown = (m: Match): ResolvedMatch[] => {
-        const item = known.get(m.id);
-        return item ? [this.#resolved(m, item, moment, needBy)] : [];
-      };
-      out.push({ match: match ? (shown(match)[0] ?? null) : null, others: others.flatMap(shown) });
-    }
-    return out;
+    return resolveReferences(references, this.#from(moment, parseDay(needBy)), this.#looked);
+  }
+  get #looked() {
+    return { engine: this.#engine, items: this.#items };
   }
   #from({ situation, at }: Moment, needBy: DayNumber | null = null): Vantage {
     return { library: this.#library, situation, at: parseLocal(at) as Minutes, needBy };
-  }
-  #resolved(m: Match, item: AccessItem, moment: Moment, needBy: string): ResolvedMatch {
-    const soonest = soonestWay(item, this.#from(moment, parseDay(needBy)));
-    const { abstract: _abstract, ...csl } = item.record.csl;
-    return {
-      ...m,
-      csl,
-      kind: item.record.kind,
-      line: relatedRecord(item.record, item.record).line,
-      ...inShort(soonest),
-    };
   }
 
   /** An item that has no record: what its journal's coverage and shelves still make possible. */
