@@ -1,5 +1,5 @@
 /**
- * `bench engines [--records N] [--shards N] [--json]`: the embedded engine and the distributed one (whose nodes
+ * `bench engines [--records N] [--rounds N] [--json]` (SHARDS=N before it): the embedded engine and the distributed one (whose nodes
  * LEGENDUM_OPENSEARCH names; `npm run cluster -- start`) beside each other in one run, on the same records: filling,
  * room on the disk, memory, full answers by kinds of searches, and whether what was asked for by its title stands first.
  */
@@ -20,12 +20,18 @@ import { benchIndex, benchOptions } from './benchIndex';
 import { asked, drawnSearches, quantile } from './benchQueries';
 
 const LIMIT = 120_000;
-const [EACH, ROUNDS, KNOWN] = [15, 3, 200];
-const MB = 1e6;
+const [EACH, KNOWN] = [15, 200];
+const [MB, KB] = [1e6, 1024];
 
 const { values } = benchOptions();
 const count = Number(values.records);
 const { dir, buildSeconds } = benchIndex(count);
+const rounds = Number(values.rounds);
+const begin = performance.now();
+/** What takes an hour says how far it is. */
+const reached = (what: string): void =>
+  console.error(`  ${((performance.now() - begin) / 1000).toFixed(0)} s: ${what}`);
+const buildMB = buildSeconds === null ? null : Math.round((process.resourceUsage().maxRSS * KB) / MB);
 const service = DiscoveryService.open(dir);
 const address = clusterOf(
   { ...process.env, LEGENDUM_ENGINE: 'opensearch', LEGENDUM_OPENSEARCH_ALIAS: 'bench' },
@@ -40,6 +46,7 @@ const filled = await fill(cluster, dir, {
   shards,
   replicas: 0,
   now: new Date().toISOString(),
+  progress: (done) => done % 100_000 === 0 && reached(`${done} records filled in`),
 });
 const fillSeconds = (performance.now() - began) / 1000;
 const { engine } = await openCluster(address, service.library);
@@ -60,13 +67,14 @@ let differing = 0;
 for (const [name, discovery] of Object.entries(engines)) {
   for (const q of queries.slice(0, 40)) await discovery.search(asked(q.request), moment, slice);
   const best = queries.map(() => Number.POSITIVE_INFINITY);
-  for (let round = 0; round < ROUNDS; round++)
+  for (let round = 0; round < rounds; round++)
     for (const [i, q] of queries.entries()) {
       const from = performance.now();
       await discovery.search(asked(q.request), moment, slice);
       best[i] = Math.min(best[i] as number, performance.now() - from);
     }
   times.set(name, best);
+  reached(`${name} was asked ${rounds} times`);
 }
 for (const q of queries) {
   const [a, b] = await Promise.all(
@@ -78,6 +86,7 @@ for (const q of queries) {
   )
     differing++;
 }
+reached('totals and counts were compared');
 const r = random(11);
 const known = Array.from({ length: KNOWN }, () => service.recordAt(r.int(0, service.engine.size - 1)));
 const first = { embedded: 0, opensearch: 0 };
@@ -123,6 +132,7 @@ const report = {
   nodes: nodes.length,
   embedded: {
     buildSeconds,
+    buildMB,
     diskMB: Math.round(sizeOf(dir) / MB),
     memoryMB: Math.round(process.memoryUsage().rss / MB),
     knownFirst: first.embedded / KNOWN,

@@ -5,11 +5,20 @@
 import { LRUCache } from 'lru-cache';
 import type { AccessMoment, EngineTree } from '../../core/engine/port/engine';
 import type { DiscoveryRecord } from '../../core/model/record';
-import { dayOf } from '../../core/model/time';
+import { type DayNumber, dayOf } from '../../core/model/time';
 import { termsFor } from '../../core/words/analysis';
 import { SMALL_WORDS } from '../../core/words/fold';
 import type { Cluster, SearchBody, SearchReply } from './cluster';
-import { countIn, partsFor } from './counting';
+import {
+  countIn,
+  goesTogether,
+  inParts,
+  type ListAsked,
+  ofName,
+  overflows,
+  partsFor,
+  together,
+} from './counting';
 import { ALL, type Clause, closest, matchOf, scored, type Weighed, weightyWords, wordIn } from './queries';
 
 /** The index that is asked, and what has to be known of it. */
@@ -23,6 +32,7 @@ export interface FilledIndex {
 }
 const RECORDS_KEPT = 4000;
 const WORDS_KEPT = 20_000;
+const DAYS_KEPT = 400;
 export const IDS_AT_ONCE = 5000;
 
 /** What is in the index at a moment, and came after a day. */
@@ -34,6 +44,7 @@ export class Asking {
   readonly cluster: Cluster;
   readonly index: FilledIndex;
   readonly #records = new LRUCache<string, DiscoveryRecord>({ max: RECORDS_KEPT });
+  readonly #indexed = new LRUCache<DayNumber, number>({ max: DAYS_KEPT });
   readonly #weighed = new LRUCache<string, Weighed>({ max: WORDS_KEPT });
 
   constructor(cluster: Cluster, index: FilledIndex) {
@@ -57,9 +68,61 @@ export class Asking {
       entries.map(([name, bodies]) => [name, rest.splice(0, bodies.length)]),
     ) as unknown as Record<N, readonly SearchReply[]>;
   }
-  /** Lists that a field's values have to be asked for in. */
-  parts(field: string): number {
-    return partsFor(this.index.values[field] ?? 0);
+  /**
+   * Lists of counts under their names, in as many parts as they need, or several in one search; empty where none is
+   * asked for.
+   * @param rows how many access rows there are
+   */
+  async values<N extends string>(
+    named: Readonly<Record<N, ListAsked | null>>,
+    rows: number,
+  ): Promise<Readonly<Record<N, readonly SearchReply[]>>> {
+    const entries = Object.entries(named) as [N, ListAsked | null][];
+    const wanted = entries.flatMap(([name, asked]): [N, ListAsked][] => (asked ? [[name, asked]] : []));
+    const searches: { readonly names: readonly N[]; readonly bodies: readonly SearchBody[] }[] = [];
+    const byQuery = new Map<string, [N, ListAsked][]>();
+    for (const [name, asked] of wanted) {
+      const query = JSON.stringify(asked.query);
+      if (goesTogether(asked)) byQuery.set(query, [...(byQuery.get(query) ?? []), [name, asked]]);
+      else {
+        const parts = partsFor(asked.field === 'row' ? rows : (this.index.values[asked.field] ?? 0));
+        searches.push({ names: [name], bodies: inParts(asked, parts) });
+      }
+    }
+    for (const own of byQuery.values())
+      searches.push({ names: own.map(([name]) => name), bodies: [together(own)] });
+    const replies = [...(await this.all(searches.flatMap((s) => s.bodies)))];
+    const found = Object.fromEntries(entries.map(([name]) => [name, []])) as unknown as Record<
+      N,
+      readonly SearchReply[]
+    >;
+    for (const { names, bodies } of searches) {
+      const own = replies.splice(0, bodies.length);
+      for (const name of names) {
+        const asked = named[name] as ListAsked;
+        found[name] = goesTogether(asked) ? own.map((r) => ofName(r, name)) : own;
+      }
+    }
+    const over = wanted.filter(([name, asked]) => overflows(asked, found[name]));
+    if (over.length === 0) return found;
+    const again = await this.values(
+      Object.fromEntries(over.map(([name, { among: _, ...asked }]) => [name, asked])) as Record<N, ListAsked>,
+      rows,
+    );
+    return { ...found, ...again };
+  }
+  /** How many records the index had by the end of a day. */
+  async indexed(day: DayNumber): Promise<number> {
+    const known = this.#indexed.get(day);
+    if (known !== undefined) return known;
+    const reply = await this.one({
+      query: { range: { added: { lte: day } } },
+      size: 0,
+      track_total_hits: true,
+    });
+    const own = reply.hits.total?.value ?? 0;
+    this.#indexed.set(day, own);
+    return own;
   }
 
   /** Words with the forms that occur and how many records have them; what is not known yet is asked at once. */

@@ -54,31 +54,82 @@ function chosenIn(group: Group, { keep, drop }: EngineConditions): Clause {
 export const allBut = (made: readonly Made[], but?: Condition): Clause =>
   both(made.filter((m) => m.condition !== but).map((m) => m.filter));
 
-/** A list of counts of a field's values in parts that are small enough, one request each. */
-export function inParts(
-  query: Clause,
-  field: string,
-  parts: number,
-  { least = 1, countOnly = false }: { readonly least?: number; readonly countOnly?: boolean } = {},
-): SearchBody[] {
-  return Array.from({ length: parts }, (_, partition) => ({
-    query,
-    size: 0,
-    track_total_hits: false,
-    aggs: {
-      list: {
-        terms: {
-          field,
-          size: LIST_MOST * 2,
-          shard_size: EVERY_VALUE,
-          min_doc_count: least,
-          ...(parts > 1 ? { include: { partition, num_partitions: parts } } : {}),
-        },
-      },
-      ...(countOnly ? { all: { stats_bucket: { buckets_path: 'list>_count' } } } : {}),
-    },
-  }));
+/** A list of counts of a field's values that is asked for. */
+export interface ListAsked {
+  readonly query: Clause;
+  readonly field: string;
+  /** Records that the query has, where that is known. */
+  readonly among?: number;
+  /** Of how many records a value is to be. */
+  readonly least?: number;
+  /** Only how many values there are, and how many records have one. */
+  readonly countOnly?: boolean;
 }
+/** What so few records have of a field fits into one list, mostly. */
+const FEW = 20_000;
+const isShort = ({ among = Number.POSITIVE_INFINITY }: ListAsked): boolean => among <= FEW;
+/** @param name before the names of what is counted, where several lists stand in one search */
+function listAggs(asked: ListAsked, name: string, include: object = {}): Record<string, unknown> {
+  const { field, least = 1, countOnly = false } = asked;
+  const short = isShort(asked);
+  return {
+    [`${name}list`]: {
+      terms: {
+        field,
+        size: short ? FEW * 3 : LIST_MOST * 2,
+        shard_size: EVERY_VALUE,
+        min_doc_count: least,
+        ...(short && field !== 'row' ? { execution_hint: 'map' } : {}),
+        ...include,
+      },
+    },
+    ...(countOnly ? { [`${name}all`]: { stats_bucket: { buckets_path: `${name}list>_count` } } } : {}),
+  };
+}
+const counting = (query: Clause, aggs: Record<string, unknown>): SearchBody => ({
+  query,
+  size: 0,
+  track_total_hits: false,
+  aggs,
+});
+/**
+ * A list of counts in parts that are small enough, one request each. Parting costs a look at every value of the index,
+ * so that few records are asked for theirs in one list, collected as they come up.
+ */
+export function inParts(asked: ListAsked, parts: number): SearchBody[] {
+  const own = isShort(asked) ? 1 : parts;
+  return Array.from({ length: own }, (_, partition) =>
+    counting(
+      asked.query,
+      listAggs(asked, '', own > 1 ? { include: { partition, num_partitions: own } } : {}),
+    ),
+  );
+}
+/** Of so few records all lists are short together, and stand in one search: each costs some milliseconds by itself. */
+const TOGETHER = 2000;
+export const goesTogether = ({ among = Number.POSITIVE_INFINITY }: ListAsked): boolean => among <= TOGETHER;
+/** Lists of one query in one search. */
+export const together = (named: readonly (readonly [name: string, asked: ListAsked])[]): SearchBody =>
+  counting(
+    named[0]?.[1].query as Clause,
+    Object.assign({}, ...named.map(([name, asked]) => listAggs(asked, `${name}_`))),
+  );
+/** The reply to one of those. */
+export const ofName = (reply: SearchReply, name: string): SearchReply => {
+  const aggregations = (reply.aggregations ?? {}) as Record<string, never>;
+  return {
+    ...reply,
+    aggregations: Object.fromEntries(
+      ['list', 'all'].flatMap((k) => {
+        const own = aggregations[`${name}_${k}`];
+        return own ? [[k, own]] : [];
+      }),
+    ),
+  };
+};
+/** Whether what was asked for in one list did not fit into it. */
+export const overflows = (asked: ListAsked, [reply]: readonly SearchReply[]): boolean =>
+  isShort(asked) && reply !== undefined && (listIn(reply, 'list').sum_other_doc_count ?? 0) > 0;
 export const partsFor = (values: number): number => Math.max(1, Math.ceil(values / LIST_MOST));
 
 export const listIn = (reply: SearchReply, ...path: readonly string[]): BucketList => {

@@ -31,7 +31,7 @@ import type { AccessRows } from './accessRows';
 import { Asking, type FilledIndex, presentAt } from './asking';
 import { Breakdowns, chosenOf, groupAggs } from './breakdowns';
 import { type Cluster, idOf, type SearchBody, type SearchReply } from './cluster';
-import { allBut, bucketsOf, conditionsOf, countIn, inParts, listIn, type Made, partsFor } from './counting';
+import { allBut, bucketsOf, conditionsOf, countIn, type ListAsked, listIn, type Made } from './counting';
 import { Lines } from './lines';
 import { Lookups } from './lookups';
 import { ALL, both, type Clause } from './queries';
@@ -94,30 +94,20 @@ export class OpenSearchEngine implements SearchEngine {
     const passing = allBut(made);
     const scoring = { bool: { must: [await this.#asking.scored(q.tree)], filter: [presentAt(q)] } };
     const bySoonest = q.sort === 'soonest';
-    /** Lists of a field's values among what passes all conditions, or all but one. */
-    const values = (field: string, but?: Condition) =>
-      inParts(both([matches, allBut(made, but)]), field, this.#asking.parts(field), { countOnly: true });
-    const rowLists = (but?: Condition) =>
-      but === undefined || made.some((m) => m.condition === but)
-        ? inParts(both([matches, allBut(made, but)]), 'row', partsFor(this.#rows.size))
-        : [];
-    const replies = await this.#asking.lists({
-      main: [mainBody(q, made, groups, matches)],
-      hits: bySoonest ? [] : [this.#lines.body(q, scoring, passing)],
-      hidden: q.apart
-        ? []
-        : inParts(both([matches, passing]), 'work', this.#asking.parts('work'), {
-            least: 2,
-            countOnly: true,
-          }),
-      subject: groups.includes('subject') ? values(ofGroup('subject'), 'subject') : [],
-      journal: groups.includes('journal') ? values(ofGroup('journal'), 'journal') : [],
-      rows: rowLists(),
-      wait: rowLists('wait'),
-      open: rowLists('open'),
-      reach: rowLists('reach'),
-    });
-    const main = replies.main[0] as SearchReply;
+    const [indexed, first] = await Promise.all([
+      this.#asking.indexed(dayOf(q.at)),
+      this.#asking.lists({
+        main: [mainBody(q, made, groups, matches)],
+        hits: bySoonest ? [] : [this.#lines.body(q, scoring, passing)],
+      }),
+    ]);
+    const main = first.main[0] as SearchReply;
+    const matched = main.hits.total?.value ?? 0;
+    const total = countIn(main, 'all');
+    const replies = await this.#asking.values(
+      listsFor(q, { made, groups, matches, main, few: this.#asking.index.size * BROAD }),
+      this.#rows.size,
+    );
     const rows = await this.#counts.timed(replies.rows, q);
     const [wait, open, reach] = await Promise.all(
       (['wait', 'open', 'reach'] as const).map((c) =>
@@ -125,20 +115,12 @@ export class OpenSearchEngine implements SearchEngine {
       ),
     );
     const rowsBut = { wait, open, reach } as RowsBut;
-
-    const matched = main.hits.total?.value ?? 0;
-    const total = countIn(main, 'all');
-    const found = replies.hits[0] ?? (await this.#lines.soonest(q, scoring, passing, rows));
-    const few = this.#asking.index.size * BROAD;
-    const [slice, people, breakdown] = await Promise.all([
+    const found = first.hits[0] ?? (await this.#lines.soonest(q, scoring, passing, rows));
+    const [slice, breakdown] = await Promise.all([
       this.#lines.told(q, this.#lines.slice(q, found), both([matches, passing])),
-      // People are as many as records: of broad searches they are not counted.
-      groups.includes('person') && (matched <= few || total <= few)
-        ? this.#asking.all(values(ofGroup('person'), 'person'))
-        : [],
       this.#breakdowns.of(q, { made, groups, reply: main, rowsBut, matches }),
     ]);
-    const counted = { subject: replies.subject, journal: replies.journal, person: people };
+    const counted = { subject: replies.subject, journal: replies.journal, person: replies.person };
     const needed = q.needBy === null ? null : startOf(addDays(q.needBy, 1));
     return {
       matched,
@@ -162,7 +144,7 @@ export class OpenSearchEngine implements SearchEngine {
           .map(({ condition }) => [condition, countIn(main, `but_${condition}`) - total] as const)
           .filter(([, n]) => n > 0),
       ),
-      indexed: countIn(main, 'everywhere', 'indexed'),
+      indexed,
     };
   }
   async values(
@@ -175,20 +157,19 @@ export class OpenSearchEngine implements SearchEngine {
     const query = both([await this.#asking.matched(q.tree), presentAt(q), allBut(made, group)]);
     const byRows = group === 'wait' || group === 'open';
     const field = byRows ? 'row' : ofGroup(group);
-    const parts = byRows ? partsFor(this.#rows.size) : this.#asking.parts(field);
-    const replies = await this.#asking.all(inParts(query, field, parts));
+    const { all: replies } = await this.#asking.values({ all: { query, field } }, this.#rows.size);
     const counts = byRows
       ? countsBy(await this.#counts.timed(replies, q), group)
       : bucketsOf(replies).map((b) => ({ value: String(b.key), count: b.doc_count }));
     const asked = words(contains);
-    const all = counts
+    const fitting = counts
       .filter(({ value }) => {
         if (value === '') return false;
         const own = fold(value).split(/[^\p{L}\p{N}]+/u);
         return asked.every((w) => own.some((o) => o.startsWith(w)));
       })
       .sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1));
-    return { values: all.slice(0, limit), distinct: all.length };
+    return { values: fitting.slice(0, limit), distinct: fitting.length };
   }
 
   records(ids: readonly string[]): Promise<readonly (DiscoveryRecord | null)[]> {
@@ -241,20 +222,62 @@ const mainBody = (
   track_total_hits: true,
   aggs: {
     ...groupAggs(q, made, groups),
-    everywhere: {
-      global: {},
-      aggs: {
-        indexed: { filter: { range: { added: { lte: dayOf(q.at) } } } },
-        ...Object.fromEntries(
-          OPEN_ENDED.filter((g) => chosenOf(q, g).length).map((g) => [
-            g,
-            { terms: { field: ofGroup(g), include: chosenOf(q, g), size: chosenOf(q, g).length } },
-          ]),
-        ),
-      },
-    },
+    // A global list goes over every record.
+    ...(OPEN_ENDED.some((g) => chosenOf(q, g).length)
+      ? {
+          everywhere: {
+            global: {},
+            aggs: Object.fromEntries(
+              OPEN_ENDED.filter((g) => chosenOf(q, g).length).map((g) => [
+                g,
+                { terms: { field: ofGroup(g), include: chosenOf(q, g), size: chosenOf(q, g).length } },
+              ]),
+            ),
+          },
+        }
+      : {}),
   },
 });
+/** The lists that what was counted leaves to be asked for; its counts say how long each can get. */
+function listsFor(
+  q: EngineQuery,
+  {
+    made,
+    groups,
+    matches,
+    main,
+    few,
+  }: {
+    readonly made: readonly Made[];
+    readonly groups: readonly Group[];
+    readonly matches: Clause;
+    readonly main: SearchReply;
+    readonly few: number;
+  },
+) {
+  const matched = main.hits.total?.value ?? 0;
+  const total = countIn(main, 'all');
+  const isMade = (c: Condition): boolean => made.some((m) => m.condition === c);
+  /** Among what passes all conditions, or all but one. */
+  const list = (field: string, but: Condition | null, more: Partial<ListAsked> = {}): ListAsked =>
+    but && isMade(but)
+      ? { query: both([matches, allBut(made, but)]), field, among: countIn(main, `but_${but}`), ...more }
+      : { query: both([matches, allBut(made)]), field, among: total, ...more };
+  const valuesOf = (g: 'subject' | 'journal' | 'person'): ListAsked | null =>
+    groups.includes(g) ? list(ofGroup(g), g, { countOnly: true }) : null;
+  const rowsOf = (c: Condition): ListAsked | null => (isMade(c) ? list('row', c) : null);
+  return {
+    hidden: q.apart ? null : list('work', null, { least: 2, countOnly: true }),
+    subject: valuesOf('subject'),
+    journal: valuesOf('journal'),
+    // People are as many as records: of broad searches they are not counted.
+    person: matched <= few || total <= few ? valuesOf('person') : null,
+    rows: list('row', null),
+    wait: rowsOf('wait'),
+    open: rowsOf('open'),
+    reach: rowsOf('reach'),
+  };
+}
 const yearsIn = (main: SearchReply, made: readonly Made[]): EngineAnswer['years'] =>
   listIn(main, made.some((m) => m.condition === 'years') ? 'but_years' : 'all', 'years')
     .buckets.map((b) => [Number(b.key), b.doc_count] as const)

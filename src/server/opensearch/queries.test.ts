@@ -5,7 +5,8 @@ import { type Minutes, parseLocal } from '../../core/model/time';
 import { NEW_SEARCH } from '../../core/query/request';
 import { clusterOf } from '../config';
 import { AccessRows, packRow } from './accessRows';
-import { allBut, conditionsOf, inParts, partsFor } from './counting';
+import type { SearchReply } from './cluster';
+import { allBut, conditionsOf, inParts, type ListAsked, overflows, partsFor } from './counting';
 import { ALL, closest, matchOf, NONE } from './queries';
 import { ClusterDiscovery } from './service';
 import { documents, mappingOf, partsOfShelf, VALUE_BEGINS, VALUE_ENDS } from './shape';
@@ -109,12 +110,19 @@ describe('conditions', () => {
   });
   it('too many values for one list are asked for in parts', () => {
     expect([0, 20_000, 20_001, 90_000].map(partsFor)).toEqual([1, 1, 2, 5]);
-    expect(inParts(ALL, 'row', 3).map((b) => JSON.stringify(b).includes('num_partitions'))).toEqual([
-      true,
-      true,
-      true,
-    ]);
-    expect(JSON.stringify(inParts(ALL, 'row', 1))).not.toContain('partition');
+    const asked = { query: ALL, field: 'of_person' };
+    const parted = (own: ListAsked, parts: number): boolean[] =>
+      inParts(own, parts).map((b) => JSON.stringify(b).includes('num_partitions'));
+    expect(parted(asked, 3)).toEqual([true, true, true]);
+    expect(parted(asked, 1)).toEqual([false]);
+    // What few records have is one list, and was one unless something did not fit into it.
+    expect(parted({ ...asked, among: 20_000 }, 3)).toEqual([false]);
+    expect(parted({ ...asked, among: 20_001 }, 3)).toEqual([true, true, true]);
+    const reply = (rest: number) =>
+      [{ aggregations: { list: { buckets: [], sum_other_doc_count: rest } } }] as unknown as SearchReply[];
+    expect(overflows({ ...asked, among: 9 }, reply(0))).toBe(false);
+    expect(overflows({ ...asked, among: 9 }, reply(1))).toBe(true);
+    expect(overflows(asked, reply(1))).toBe(false);
   });
 });
 
