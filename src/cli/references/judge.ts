@@ -28,6 +28,8 @@ export type Field = (typeof FIELDS)[number];
 export type Verdict = Readonly<Record<Field, boolean | null>>;
 
 const flat = (text: string | undefined): string => fold(text ?? '').replace(/[^\p{L}\p{N}]+/gu, '');
+/** The check character of a SICI may be a mark (`CO;2-#`), which labels leave out. */
+const plainDoi = (doi: string | undefined): string => (doi ?? '').toLowerCase().replace(/[-#]+$/, '');
 const digits = (text: string | undefined): string =>
   (text ?? '')
     .toLowerCase()
@@ -135,7 +137,7 @@ export function verdictOf(
     volume: number(volume, said.volume),
     issue: number(issue, said.issue),
     pages: number(pages, said.page),
-    DOI: doi ? said.DOI?.toLowerCase() === doi.toLowerCase() : null,
+    DOI: doi ? plainDoi(said.DOI) === plainDoi(doi) : null,
     kind: said.type === kindOfType(row.type),
   };
 }

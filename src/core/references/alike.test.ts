@@ -35,6 +35,23 @@ describe('references of one list', () => {
       expect(first(reader.read(list[3] as string))).toBe('Sjörup, Inger');
     }
   });
+  it('whoever stands first is turned where those behind him are', () => {
+    const list = [
+      'Karskaya Alexei et Novka B., 1970, « Essai sur le droit », Revue de Lanholm, 12, p. 68-82.',
+      'Sjörup Inger, Winshaw P. et Camín S., 1999, « La pêche au large », Cahiers du port, 4, p. 1-19.',
+      'Gonado Marta et Krisavan P., 2004, « Les moulins », Cahiers du port, 9, p. 41-55.',
+      'Ferriani Marco, 2011, « Vents et marées », Revue de Lanholm, 53, p. 7-30.',
+      'Fontier Odile et Novka B., 2015, « Le droit des sols », Annales de Mareval, 2, p. 100-121.',
+    ];
+    const reader = new ListReader(list, model);
+    expect(list.map((t) => first(reader.read(t)))).toEqual([
+      'Karskaya, Alexei',
+      'Sjörup, Inger',
+      'Gonado, Marta',
+      'Ferriani, Marco',
+      'Fontier, Odile',
+    ]);
+  });
   it('a reference has no word in its own case, and reading changes nothing', () => {
     const reader = new ListReader(TURNED, model);
     const once = TURNED.map((t) => reader.read(t));

@@ -4,7 +4,7 @@
  * list say it. So the list is read once, what its references have in common is counted, and each is read again, where
  * what the others don't do costs. A reference has no word in its own case, and nothing is learnt that outlasts the list.
  */
-import { type Lean, MANNERS_KNOWN, type SetPerson } from './manner';
+import { type Lean, MANNERS_KNOWN, type SetPerson, turnsTheFirst } from './manner';
 import { howSet } from './names';
 import { cslOf, type Looked, lookAt, partsOf, peopleText, type ReadReference, readReference } from './read';
 import { ROLES } from './roles';
@@ -61,7 +61,11 @@ class Alike {
     for (const [k, role] of order.entries()) bump(this.#order[order[k - 1] ?? 0], role, by);
     for (const list of people)
       for (const [k, { manner, telling }] of list.entries())
-        if (manner >= 0) bump(this.#people[k ? 1 : 0], manner, telling ? by : by * PLAIN);
+        if (manner >= 0) {
+          const said = telling ? by : by * PLAIN;
+          bump(this.#people[k ? 1 : 0], manner, said);
+          if (k && turnsTheFirst(manner)) bump(this.#people[0], manner, said);
+        }
   }
   get order(): readonly Float64Array[] {
     return this.#order.map((counts) => costsOf(counts, COSTS.order));

@@ -20,6 +20,16 @@ describe('a reference begins', () => {
       '{author Ministério da Saúde} ({year 1926}): {title Ministério da Saúde: Chromophagella}',
       'author Ministério da Saúde | year 1926 | title Chromophagella',
     ],
+    [
+      'with somebody with initials, whose editor comes later',
+      'Rautenfels, J. von: {title Reise}. Hrsg. von {editor K. Möwenthal}. {year 1902}',
+      'author Rautenfels, J. von | title Reise | editor K. Möwenthal | year 1902',
+    ],
+    [
+      'with a body',
+      'Tidewater Commission. {genre Report} {title on Our Quays}. {year 1971}',
+      'author Tidewater Commission | genre Report | title on Our Quays | year 1971',
+    ],
   ])('%s', (_, marked, said) => expect(inWords(withBeginning, marked)).toBe(said));
   it.each([
     '{author Lind, A.} ({year 2001}): {title Kelp}',
@@ -28,6 +38,9 @@ describe('a reference begins', () => {
     '{title Land/Sea, a border}. {year 2001}',
     'Lind ({year 2001}): Essays. {title Kelp}',
     '{author Lind} ({year 2001}): {title Lindens: a history}',
+    // Whoever edits it is named first; words that name no body.
+    '{editor Lind, A.} (ed.): {title Kelp}, {year 2001}',
+    'Essays on ice. {title Kelp}. {year 2001}',
   ])('as it was read: %s', (marked) => {
     const [text, parts] = markedParts(marked);
     expect(withBeginning(text, parts)).toBe(parts);

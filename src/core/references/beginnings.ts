@@ -1,16 +1,28 @@
 /**
  * Whoever is named at the beginning of a reference and was taken for nobody: family names with strokes between
- * (`Sotman/Durin, …`), and names that follow a label with the same ones (`Sotman (1987): Sotman, M.: …`).
+ * (`Sotman/Durin, …`), somebody with initials or a body (`Rautenfels, J. von: …`), and names that follow a label with the same ones (`Sotman (1987): Sotman, M.: …`).
  */
+import { isBody } from './names';
 import type { Part } from './roles';
 
 const NAME = String.raw`\p{Lu}[\p{L}\p{M}’'‐-]+(?:\s(?:\p{Ll}{1,3}\s)?\p{Lu}[\p{L}\p{M}’'‐-]+)?`;
 const STROKES = new RegExp(`^${NAME}(?:/(?:\\p{Ll}{1,3}\\s)?${NAME})+(?=[,:]\\s|\\s\\()`, 'u');
+const INITIALLED = new RegExp(
+  `^${NAME},\\s(?:\\p{Lu}\\.[\\s-]?){1,3}(?:(?:von|van|der|den|de|du|da|di|del|zu|af|av)\\s?){0,2}(?=[:(])`,
+  'u',
+);
+const WORDS = /^\p{Lu}[\p{L}\s]{4,80}(?=[.:]\s|\s\()/u;
+/** Who begins the text: people parted by strokes, somebody with initials, a body. */
+function beginner(text: string): string {
+  const [own = ''] = STROKES.exec(text) ?? INITIALLED.exec(text) ?? [];
+  const [words = ''] = own ? [] : (WORDS.exec(text) ?? []);
+  return own.trimEnd() || (isBody(words) ? words : '');
+}
 const MARKS = /^[\s),.:;–—-]+/u;
 const SURE = 0.5;
 
-const named = (parts: readonly Part[]): boolean =>
-  parts.some((p) => p.role === 'author' || p.role === 'editor');
+const named = (parts: readonly Part[], title: Part | undefined): boolean =>
+  parts.some((p) => p.role === 'author' || (p.role === 'editor' && !(title && p.start > title.start)));
 const isFree = (parts: readonly Part[], start: number, end: number): boolean =>
   !parts.some((p) => p.start < end && p.end > start);
 
@@ -29,9 +41,9 @@ function afterLabel(text: string, parts: readonly Part[], title: Part): Part | n
 export function withBeginning(text: string, parts: readonly Part[]): readonly Part[] {
   const title = parts.find((p) => p.role === 'title');
   const more: Part[] = [];
-  const [strokes] = STROKES.exec(text) ?? [];
-  if (strokes && !named(parts) && isFree(parts, 0, strokes.length))
-    more.push({ role: 'author', start: 0, end: strokes.length, confidence: SURE });
+  const first = beginner(text);
+  if (first && !named(parts, title) && isFree(parts, 0, first.length))
+    more.push({ role: 'author', start: 0, end: first.length, confidence: SURE });
   const again = title && afterLabel(text, parts, title);
   if (again) more.push(again);
   const all = more.length ? [...parts, ...more].sort((a, b) => a.start - b.start) : parts;

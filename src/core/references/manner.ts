@@ -306,6 +306,8 @@ export interface Lean {
 /** Whether a family name without a comma comes first, for all that is known. */
 export const isTurned = (costs: Float64Array | undefined): boolean =>
   costs !== undefined && (costs[BARE] as number) < (costs[STRAIGHT] as number);
+/** Whether a manner says of the first of a list, too, that the family name comes first: only he is ever turned alone. */
+export const turnsTheFirst = (manner: number): boolean => manner === TURNED || manner === BARE;
 export const MANNERS_KNOWN = MANNERS.length;
 const UPRIGHT: Lean = { first: new Float64Array(MANNERS_KNOWN), next: new Float64Array(MANNERS_KNOWN) };
 export interface Spelt {

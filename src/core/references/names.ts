@@ -64,6 +64,8 @@ const BODY_HINTS = [
 const anyOf = (words: readonly string[]): RegExp =>
   new RegExp(`(?<!\\p{L})(?:${words.join('|')})(?!\\p{L})`, 'iu');
 const BODY_ALWAYS = anyOf(BODY_WORDS);
+/** Whether words name a body, whatever stands around them. */
+export const isBody = (text: string): boolean => BODY_ALWAYS.test(text);
 const BODY = new RegExp(`${anyOf([...BODY_WORDS, ...BODY_HINTS]).source}|&|\\d`, 'iu');
 /** `Anna B`: the stop behind it is the initial's. */
 const ENDS_IN_INITIAL = /[\s.-]\p{Lu}$/u;
@@ -154,6 +156,9 @@ function nameOf(
   const suffix = of(person.suffix).join(' ');
   const double = writtenOut ? null : beforeInitials(person, text);
   if (double) return { ...double, ...(suffix ? { suffix } : {}) };
+  // `Søren Nielhaug II`: who has a namesake is told from him by the given name.
+  if (suffix && !given && /^\p{Lu}\S+\s\p{Lu}\S+$/u.test(family))
+    return { ...asPerson(family, beside, turned), suffix };
   if (!family)
     return given ? (beside && given.includes(' ') ? asPerson(given, true, turned) : { family: given }) : null;
   return { family, ...(given ? { given } : {}), ...(suffix ? { suffix } : {}) };

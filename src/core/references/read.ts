@@ -100,7 +100,7 @@ function rolesIn(tokens: readonly Token[], parts: readonly Part[]): Uint8Array {
 /** `135(10`, `Bd. 12`: the number without what stands around it. `Suppl 4` and `S4` are numbers of their own. */
 const numberOf = (text: string | undefined): string | undefined => {
   const own = text?.replace(
-    /^(?:(?:vols?|volumes?|bd|bde|band|jg|jahrgang|tomes?|t|tomo|v|årg|årgang|roč|cilt|no|nos|nr|nro|n|nº|n°|núm|num|number|heft|h|issue|iss|č|fasc|sayı|№)\b[.:°º]*|[.,:;°º#№])\s*/iu,
+    /^(?:(?:vols?|volumes?|bd|bde|band|jg|jahrgang|tomes?|t|tomo|v|årg|årgang|roč|ročník|cilt|volum|volumen|volym|letnik|svezak|kötet|bind|no|nos|nr|nro|n|nº|n°|núm|num|number|heft|h|issue|iss|č|číslo|fasc|fascicolo|sayı|szám|nummer|numer|numéro|número|№)(?![\p{L}\p{M}\p{N}])[.:°º]*|[.,:;°º#№])\s*/iu,
     '',
   );
   return (own && /^[^()]*\([^()]*$/.test(own) ? own.replace(/\s*\(.*$/, '') : own) || undefined;
@@ -154,6 +154,24 @@ function namedOnce(stretches: readonly (readonly CslName[])[]): readonly CslName
 /** A list of people as it is read. */
 export const peopleText = (text: string, p: Part): string =>
   plain(text.slice(p.start, p.end + (text[p.end] === '.' ? 1 : 0)));
+/** `(SICI)1097-2207(199905)82:2<890::AID-DLS5>3.0.CO;2-X`: what ends in a check character, however many marks it has. */
+const SICI = /10\s?\.\d{4,9}\/\s*\(SICI\)[^"“”]{10,70}?;\s?\d-\s?[A-Z0-9#]/i;
+/** Blanks and ends of lines that came into a DOI: behind a mark that none ends with, or before one that goes on. */
+const BLANK_WITHIN = /(?<=[/(<:_-])\s+(?=\S)|\s+(?=[./)_:;-][\p{L}\p{N}(<])/gu;
+function doiOf(text: string, part: Part | undefined): string | undefined {
+  if (!part) return undefined;
+  const sici = SICI.exec(text.slice(part.start, part.end + 80));
+  const own = sici
+    ? sici[0].replace(/\s+/g, '')
+    : text
+        .slice(part.start, part.end)
+        .replace(BLANK_WITHIN, '')
+        .replace(/&(?:gt|#62|#x3e);?$/i, '');
+  // Where more stands behind it, what has no blank is the DOI.
+  return (
+    readDoi(own.replace(/^doi[:\s]*/i, '')) ?? readDoi(/10\.\d{4,9}\/\S+/.exec(own)?.[0] ?? '') ?? undefined
+  );
+}
 /** What the parts say, as a CSL item. @param lean how people are set in the list that it is of */
 export function cslOf(text: string, parts: readonly Part[], model: Model, lean?: Lean): ReferenceItem {
   const of = (role: Role): string | undefined => {
@@ -190,7 +208,10 @@ export function cslOf(text: string, parts: readonly Part[], model: Model, lean?:
     publisher: of('publisher'),
     'publisher-place': of('place'),
     genre: of('genre'),
-    DOI: readDoi((of('doi') ?? '').replace(/^doi:?\s*/i, '')) ?? undefined,
+    DOI: doiOf(
+      text,
+      parts.find((p) => p.role === 'doi'),
+    ),
     URL: of('url'),
     ISBN: readIsbn(of('isbn') ?? '') ?? undefined,
     ISSN: readIssn(of('issn') ?? '') ?? undefined,
@@ -218,8 +239,15 @@ function withNumbers(text: string, parts: readonly Part[]): readonly Part[] {
       const end =
         start + (role === 'doi' && m[0].toLowerCase().startsWith(value) ? value.length : m[0].length);
       const over = own.filter((p) => p.start < end && p.end > start);
-      if (!over.every((p) => p.role === 'url')) continue;
-      own = [...own.filter((p) => !over.includes(p)), { role, start, end, confidence: SURE_OF_A_NUMBER }];
+      // What runs on into a DOI ended before it, and before the word that says so.
+      const before = role === 'doi' ? text.slice(0, start).search(/[\s,;(]*(?:doi[:\s]*)?$/i) : start;
+      const cut = over.filter((p) => role === 'doi' && p.role !== 'url' && p.start < before && p.end <= end);
+      if (!over.every((p) => p.role === 'url' || cut.includes(p))) continue;
+      own = [
+        ...own.filter((p) => !over.includes(p)),
+        ...cut.map((p) => ({ ...p, end: before })),
+        { role, start, end, confidence: SURE_OF_A_NUMBER },
+      ];
       break;
     }
   }

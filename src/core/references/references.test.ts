@@ -6,7 +6,7 @@ import { matchOf, missingDetails, standingOf } from '../discovery/standing';
 import type { ReferenceItem } from '../model/record';
 import { random } from '../random';
 import { fold } from '../words/fold';
-import { bestPath, type Chain, trainChain } from './chain';
+import { bestPath, type Chain, type Learning, trainChain } from './chain';
 import { agreementOf, choose, likeness } from './match';
 import { readNames } from './names';
 import { readReference, withRole } from './read';
@@ -34,6 +34,12 @@ describe('tokens', () => {
       expect.arrayContaining(['in', 'eds', 'isbn']),
     );
   });
+  it('parts what was set with nothing between, and no names', () => {
+    const words = (text: string): string[] => tokenise(text).map((t) => t.text);
+    expect(words('Permanent fictionsVol. 1')).toEqual(['Permanent', 'fictions', 'Vol', '.', '1']);
+    expect(words('desafios contemporâneosProc. Congress')[1]).toBe('contemporâneos');
+    expect(words('FitzNollery McHannin MacDonald PapaPapandou DeLillo O’Brien')).toHaveLength(6);
+  });
   it('covers every character that is not a space, in order', () => {
     fc.assert(
       fc.property(fc.string({ unit: 'grapheme', maxLength: 80 }), (text) => {
@@ -49,6 +55,46 @@ describe('tokens', () => {
       }),
     );
   });
+});
+
+describe('numbers', () => {
+  it('stand without the word that says what they are, in many languages', () => {
+    const said = [
+      'vol. 12',
+      'Bd. 12',
+      'roč. 12',
+      'ročník 12',
+      'cilt 12',
+      'kötet 12',
+      'nº 12',
+      'č. 12',
+      'sayı 12',
+      'V12',
+    ];
+    const own = (text: string): string | undefined =>
+      withRole(readReference(text, model), 0, text.length, 'volume', model).csl.volume;
+    expect(said.map(own)).toEqual([...Array(9).fill('12'), 'V12']);
+  });
+});
+
+describe('DOIs as they come', () => {
+  const before = 'Lind, A. (2019). Kelp on the plate. Coastal Studies, 12(3), 101–128. ';
+  it.each([
+    ['https://doi.org/10.5555/kev/ ib459', '10.5555/kev/ib459'],
+    ['doi:10.5555/DQDC .5.99', '10.5555/dqdc.5.99'],
+    ['https://doi.org/10.5555/uhe/\nzb687.', '10.5555/uhe/zb687'],
+    [
+      'doi:10.5555/(SICI)1097-2207(199905)82:2<890::AID-DLS5>3.0.CO;2-X Print',
+      '10.5555/(sici)1097-2207(199905)82:2<890::aid-dls5>3.0.co;2-x',
+    ],
+    [
+      'https://doi.org/10.5555/\n(SICI)1097-3704( 199903)91:6<233::AID-FGZ1>3.0.CO;2-#).',
+      '10.5555/(sici)1097-3704(199903)91:6<233::aid-fgz1>3.0.co;2-#',
+    ],
+    ['&lt;https://doi.org/10.5555/qqc.418&gt;.', '10.5555/qqc.418'],
+    ['DOI: 10.5555/j.decqs.2012 http://archive.example/unav', '10.5555/j.decqs.2012'],
+    ['https://doi.org/10.5555/ab.12. Retrieved 12 May 2020', '10.5555/ab.12'],
+  ])('%s', (said, doi) => expect(read(before + said).csl.DOI).toBe(doi));
 });
 
 describe('the tagger', () => {
@@ -85,6 +131,20 @@ describe('the tagger', () => {
     const path = (place: number) =>
       bestPath(chain.facts.slice(place * 8, place * 8 + 8) as Float32Array, 1, chain)[0];
     expect([0, 1, 2, 3].map(path)).toEqual([0, 1, 2, 3]);
+  });
+  it('is corrected until what is right leads by what is asked, in steps that fade where they are to', () => {
+    const rows = [{ seen: { n: 1, width: 1, places: Uint32Array.of(3) }, states: Uint8Array.of(1) }];
+    const corrections = (learning: Learning): number => {
+      let all = 0;
+      trainChain(rows, 2, 4, 40, learning, (_, wrong) => {
+        all += wrong;
+      });
+      return all;
+    };
+    // A correction moves four weights: a lead of four, then of eight, and twelve; fading of four, 6.8, 9.1, 11.1.
+    expect(corrections({ lead: 0, fading: false })).toBe(1);
+    expect(corrections({ lead: 10, fading: false })).toBe(3);
+    expect(corrections({ lead: 10, fading: true })).toBe(4);
   });
   it('its file is read back, small weights gone and their order kept', () => {
     const { words, ...chains } = model;
@@ -245,10 +305,10 @@ describe('two hundred references written by hand', () => {
   };
   it('are two hundred', () => expect(judged).toHaveLength(200));
   it.each([
-    ['title', 0.84],
+    ['title', 0.87],
     ['person', 0.96],
     ['year', 0.98],
-    ['container', 0.85],
+    ['container', 0.87],
   ] as const)('%s', (part, least) => expect(rate(part)).toBeGreaterThanOrEqual(least));
 });
 
@@ -280,7 +340,7 @@ describe('splitting', () => {
     .filter((_, i) => i % 2 === 0);
   const squash = (t: string): string => t.replace(/[\s-]/g, '');
   it.each([
-    [38, 186],
+    [38, 184],
     [80, 190],
     [100, 188],
   ])(

@@ -33,8 +33,8 @@ const MAGIC = 0x4c524633;
 /** Bytes before the words: the magic word, and how many words there are. */
 const HEAD = 8;
 
-/** What is smaller goes: below one, where nothing that can be measured is lost; from two on it costs points. */
-const LEAST = 0.75;
+/** What is smaller goes: up to one, where nothing that can be measured is lost; from two on it costs points. */
+const LEAST = 1;
 /**
  * Weights as signed bytes, all on one scale: what is cut off at the top (the steps are the largest) costs more than
  * what rounds to nothing at the bottom, which is most of them, and makes the file small.

@@ -25,7 +25,8 @@ const IDENTIFIERS: readonly (readonly [shape: string, pattern: RegExp])[] = [
   ['ISBN', /(?=\d)(?<=isbn(?:-1[03])?[:\s]{0,4})[\d][\d\s-]{8,15}[\dXx]/iy],
   ['ISSN', /(?=\d)(?<=issn[:\s]{0,4})\d{4}-?\d{3}[\dXx]/iy],
 ];
-const WORD = /[\p{L}\p{M}\p{N}]+(?:['’][\p{L}]+)*/uy;
+/** A word; where nothing was set between two parts (`desafiosProc. World Congress`, `fictionsVol. 1`) it ends there. */
+const WORD = /(?:[\p{L}\p{M}\p{N}](?!(?<=\p{Ll}{4})\p{Lu}\p{M}*\p{Ll}))*[\p{L}\p{M}\p{N}](?:['’][\p{L}]+)*/uy;
 
 /** A word as it is known by: small letters without accents and apostrophes. */
 function keyOf(word: string): string {
@@ -37,15 +38,15 @@ function keyOf(word: string): string {
 /** Words known by name, several spellings under one cue. */
 const CUES: ReadonlyMap<string, string> = new Map(
   Object.entries({
-    in: 'in im dans en em inn i',
-    eds: 'ed eds éd éds editor editors edited edit hrsg hg hgg hrsgg herausgegeben herausgeber dir dirs coord coords coordinateur org orgs organizador red redaktör redigeret utg curatela comp compiler',
+    in: 'in im dans en em inn i teoksessa içinde dalam',
+    eds: 'ed eds éd éds editor editors edited edit hrsg hg hgg hrsgg herausgegeben herausgeber dir dirs coord coords coordinateur org orgs organizador red redaktör redigeret utg curatela comp compiler comps compiled editores editado éditeurs édité coordinador coordinadores coordinado directeur directeurs organizadores organizado redaktører redaktörer redigerad redigert redaktor redaktorzy redakcja redacteur redacteuren redactie bewerkt editat editori editoval curatore curatori cura toim toimetaja toimetajad toimetanud toimittaja toimittajat toimittanut szerk szerkesztő szerkesztette urednik urednici uredniki uredil uredio ured zost zostavil sudarytojas sudarytojai derleyen editör',
     trans:
-      'trans transl tr translated translation translator translators übers übersetzt trad traduit traducido traduzione tradução övers overs oversat vert',
+      'trans transl tr translated translation translator translators übers übersetzt trad traduit traducido traduzione tradução övers overs oversat vert trads traducteur traducteurs traductor traductores tradutor tradutores traduttore traduttori tradotto traduzido traducere oversætter oversættere oversetter oversettere oversatt översättare översatt vertaler vertalers vertaald tłum tłumacz przetłumaczone přeložil překladatel přel kääntäjä kääntäjät kääntänyt kään fordította fordító prevoditelj preveo prevedel prevajalec çeviren çev tõlkija tõlk tõlkinud',
     by: 'by von par por av af door',
-    vol: 'vol vols volume volumes v bd bde band jg jahrgang tome t tomo årg årgång deel årgang',
-    no: 'no nos nr issue number heft h núm num n número numéro nº iss fasc',
-    pp: 'pp p pages page pg pgs s seiten seite str sid sidor pág págs side sider blz',
-    edn: 'edn edition aufl auflage ausgabe édition edición edição upplaga udgave utgave druk izd',
+    vol: 'vol vols volume volumes v bd bde band jg jahrgang tome t tomo årg årgång deel årgang volum volums volumen volumenes volym volymer ročník ročníky roč letnik svezak vuosikerta vsk kötet cilt ciltler bände köide',
+    no: 'no nos nr issue number heft h núm num n número numéro nº iss fasc nummer nummern nummers numéros números číslo čísla numer numery nro fascicolo fascicoli sayı szám številka zenb',
+    pp: 'pp p pages page pg pgs s seiten seite str sid sidor pág págs side sider blz página páginas pagina pagine pàgina pàgines strana strany stran strani strona strony sivu sivut oldal lk lehekülg sayfa sayfalar hlm halaman lpp bladsy ss',
+    edn: 'edn edition aufl auflage ausgabe édition edición edição upplaga udgave utgave druk izd edizione edizioni edició auflagen vydání vydanie vyd wydanie wyd painos upplagor uppl udg baskı kiadás kiad väljaanne',
     ordinal:
       '1st 2nd 3rd 4th 5th 6th 7th 8th 9th 10th first second third fourth fifth revised rev überarb erw 2e 3e 4e 2a 3a',
     press:
@@ -60,27 +61,29 @@ const CUES: ReadonlyMap<string, string> = new Map(
       'report working paper technical rapport bericht informe relatório discussion preprint arbeitspapier tech',
     review: 'reviewed',
     accessed:
-      'accessed retrieved viewed cited abgerufen consulté visited consultado acesso accès access zugriff besucht hämtad hentet citado accedido geraadpleegd lest visto aufgerufen cit',
+      'accessed retrieved viewed cited abgerufen consulté visited consultado acesso accès access zugriff besucht hämtad hentet citado accedido geraadpleegd lest visto aufgerufen cit consultato consulta recuperado obtido acedido zugegriffen geciteerd citováno viděno dostęp cytowane pobrano vaadatud viitattu noudettu erişim åtkomstdatum citerad sitert henta henvist pristupljeno preuzeto skatīts accesat opgehaal',
     available:
-      'available online internet from at disponible disponível verfügbar ligne línea tillgänglig tilgængelig web website url',
+      'available online internet from at disponible disponível verfügbar ligne línea tillgänglig tilgængelig web website url disponibile disponibel dostupné dostupno dostopno dostępne saatavissa verkossa beschikbaar tilgjengelig tilgjengeleg elérhető çevrimiçi internetu adresi',
     doi: 'doi',
     isbn: 'isbn',
     issn: 'issn',
     et: 'et',
-    al: 'al others outros otros andere autres a',
+    al: 'al others outros otros andere autres a altri altres alii další flere inni drugi eraill ym vd',
     and: 'and und y e och og ja ve & et',
     month:
-      'january february march april may june july august september october november december jan feb mar apr jun jul aug sept sep oct nov dec spring summer autumn winter fall januar februar märz mai juni juli oktober dezember janvier février mars avril juin juillet août septembre octobre novembre décembre enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre janeiro fevereiro março maio junho julho setembro outubro dezembro januari februari augusti maj marts okt dez déc févr juil abr ago set dic gennaio febbraio aprile maggio giugno luglio settembre ottobre dicembre maart mei ene out',
+      'january february march april may june july august september october november december jan feb mar apr jun jul aug sept sep oct nov dec spring summer autumn winter fall januar februar märz mai juni juli oktober dezember janvier février mars avril juin juillet août septembre octobre novembre décembre enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre janeiro fevereiro março maio junho julho setembro outubro dezembro januari februari augusti maj marts okt dez déc févr juil abr ago set dic gennaio febbraio aprile maggio giugno luglio settembre ottobre dicembre maart mei ene out leden únor březen duben květen červen červenec srpen září říjen listopad prosinec styczeń luty marzec kwiecień czerwiec lipiec sierpień wrzesień październik grudzień tammikuuta helmikuuta maaliskuuta huhtikuuta toukokuuta kesäkuuta heinäkuuta elokuuta syyskuuta lokakuuta marraskuuta joulukuuta gener febrer març maig juny juliol agost setembre desembre ocak şubat mart nisan mayıs haziran temmuz ağustos eylül ekim kasım aralık január február március április május június július augusztus szeptember jaanuar veebruar aprill juuni juuli oktoober detsember siječanj veljača ožujak travanj svibanj lipanj srpanj kolovoz rujan studeni prosinac janv avr juill novembro decembro',
     the: 'the a an of on for to with der die das le la les de du des el los il lo gli di del della den det het zur zum des',
     nd: 'nd undated forthcoming press oj sd sf od',
     video: 'video film dvd cd recording audiobook score map motion picture music movie directed director',
     particle: 'van von der den ter dos da af av zu mac mc ní ó bin ibn al el ben st',
     paper:
-      'presented conference conf meeting symposium symp workshop congress tagung congreso congresso kongress conférence int proceedings',
-    chapter: 'chapter chap ch kap capítulo chapitre kapitel',
+      'presented conference conf meeting symposium symp workshop congress tagung congreso congresso kongress conférence int proceedings presentado presentato apresentado gepresenteerd presenterad presentert',
+    chapter:
+      'chapter chap ch kap capítulo chapitre kapitel capitolo capitoli capítulos chapitres hoofdstuk rozdział poglavje poglavlje peatükk kapittel kapitola luku',
     newspaper: 'newspaper news times zeitung daily post tribune courrier',
     patent: 'patent patents us ep wo',
-    software: 'software version data dataset set computer program',
+    software:
+      'software version data dataset set computer program versione versie verze wersja versão versión versjon versiyon',
     standard: 'iso din std standard',
     numbered: 'article art paper id e',
     junior: 'jr sr junior filho neto ii iii iv',

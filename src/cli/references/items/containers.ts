@@ -86,6 +86,9 @@ export function journal(r: Random, half: Half): Journal {
         () => `${m} and ${n}`,
         () => `${m}, ${n} & ${matter(r, half)}`,
         () => `${m}: An International Journal`,
+        () =>
+          `${m.replace(/^.* /, '')}: ${r.pick(['The Magazine', 'A Journal', 'The Journal', 'A Quarterly'])} of ${n}`,
+        () => `${p}: ${r.pick(['The Magazine', 'A Review', 'Revue', 'Journal'])} of ${m} and ${n}`,
         () => `${m}: Interdisciplinary Studies in ${n}`,
         () => `${m} ${r.pick(['A', 'B', 'C', 'D: ', 'Part B: ', 'Section C: '])}${n}`,
         () => `${p} ${m}`,

@@ -20,6 +20,7 @@ import {
 } from './numbers';
 import { body, byShare, type Half, people, person, place } from './people';
 import { title } from './titles';
+import { antique, proceedingsTitle, streetAddress } from './works';
 
 /** A CSL item with all variables that a style may print. */
 export type FullItem = CslItem & Readonly<Record<string, unknown>>;
@@ -53,14 +54,20 @@ const series = (r: Random, half: Half, share: number): Fields =>
     : {};
 const imprint = (r: Random, half: Half): Fields => ({
   ...(r.chance(0.96) ? { publisher: publisher(r, half) } : {}),
-  ...(r.chance(0.72) ? { 'publisher-place': city(r, half) } : {}),
+  ...(r.chance(0.72)
+    ? { 'publisher-place': r.chance(STREETS) ? streetAddress(r, half) : city(r, half) }
+    : {}),
 });
+/** Shares of what is rare, and what real bibliographies are full of. */
+const [STREETS, ANTIQUE, PROCEEDINGS, NOBODY, UNDATED] = [0.025, 0.06, 0.07, 0.012, 0.025];
 const authors = (r: Random, half: Half, bodies = 0.03): readonly CslName[] =>
-  r.chance(bodies)
-    ? r.chance(0.15)
-      ? [...people(r, half, 4), { literal: body(r, half) }]
-      : [{ literal: body(r, half) }]
-    : people(r, half);
+  r.chance(NOBODY)
+    ? [r.chance(0.5) ? { literal: 'Anonymous' } : { family: 'Anonymous' }]
+    : r.chance(bodies)
+      ? r.chance(0.15)
+        ? [...people(r, half, 4), { literal: body(r, half) }]
+        : [{ literal: body(r, half) }]
+      : people(r, half);
 const online = (r: Random, half: Half, share: number): Fields =>
   r.chance(share) ? { URL: urlOf(r, half), ...(r.chance(0.75) ? { accessed: seen(r) } : {}) } : {};
 const doi = (r: Random, share: number): Fields => (r.chance(share) ? { DOI: doiOf(r) } : {});
@@ -85,7 +92,7 @@ const MAKE: Readonly<Record<string, readonly [share: number, make: (r: Random, h
             ? r.chance(0.6)
               ? { page: articleNumber(r) }
               : { number: articleNumber(r) }
-            : r.chance(0.96)
+            : r.chance(0.93)
               ? { page: pagesOf(r) }
               : {}),
         ...doi(r, recent ? 0.75 : 0.2),
@@ -98,8 +105,11 @@ const MAKE: Readonly<Record<string, readonly [share: number, make: (r: Random, h
   book: [
     17,
     (r, half) => {
-      const edited = r.chance(0.17);
+      if (r.chance(ANTIQUE)) return antique(r, half);
+      const ofMany = r.chance(PROCEEDINGS);
+      const edited = ofMany || r.chance(0.17);
       return {
+        ...(ofMany ? { title: proceedingsTitle(r, half, city(r, half)) } : {}),
         ...(edited ? { editor: people(r, half, 5) } : { author: authors(r, half, 0.04) }),
         ...imprint(r, half),
         ...edition(r),
@@ -480,6 +490,7 @@ export function item(r: Random, half: Half, id: string, kind?: string): FullItem
   const type = kind ?? byShare(KINDS, (k) => MAKE[k]?.[0] ?? 0, r);
   const { text, language } = title(r, half);
   const fields = MAKE[type]?.[1](r, half) ?? {};
-  const all = { id, type, title: text, ...(r.chance(0.3) ? { language } : {}), ...fields };
+  const all: Fields = { id, type, title: text, ...(r.chance(0.3) ? { language } : {}), ...fields };
+  if (r.chance(UNDATED)) delete all.issued;
   return Object.fromEntries(Object.entries(all).filter(([, v]) => v !== undefined)) as FullItem;
 }
