@@ -92,12 +92,17 @@ const counting = (query: Clause, aggs: Record<string, unknown>): SearchBody => (
   track_total_hits: false,
   aggs,
 });
+/** Values that a record has of a field, rather too many than too few. */
+const A_RECORD = 3;
 /**
- * A list of counts in parts that are small enough, one request each. Parting costs a look at every value of the index,
- * so that few records are asked for theirs in one list, collected as they come up.
+ * A list of counts in parts that are small enough, one request each. Each part costs a look at every value of the index,
+ * so that there are no more than the records can fill, and few records are asked for theirs in one list, collected as
+ * they come up. What does not fit is asked for again (`overflows`).
+ * @param parts that all values of the index need
  */
 export function inParts(asked: ListAsked, parts: number): SearchBody[] {
-  const own = isShort(asked) ? 1 : parts;
+  const filled = partsFor((asked.among ?? Number.POSITIVE_INFINITY) * A_RECORD);
+  const own = isShort(asked) ? 1 : Math.min(parts, filled);
   return Array.from({ length: own }, (_, partition) =>
     counting(
       asked.query,
@@ -127,9 +132,9 @@ export const ofName = (reply: SearchReply, name: string): SearchReply => {
     ),
   };
 };
-/** Whether what was asked for in one list did not fit into it. */
-export const overflows = (asked: ListAsked, [reply]: readonly SearchReply[]): boolean =>
-  isShort(asked) && reply !== undefined && (listIn(reply, 'list').sum_other_doc_count ?? 0) > 0;
+/** Whether what was asked for in no more lists than it was thought to need did not fit into them. */
+export const overflows = ({ among }: ListAsked, replies: readonly SearchReply[]): boolean =>
+  among !== undefined && replies.some((r) => (listIn(r, 'list').sum_other_doc_count ?? 0) > 0);
 export const partsFor = (values: number): number => Math.max(1, Math.ceil(values / LIST_MOST));
 
 export const listIn = (reply: SearchReply, ...path: readonly string[]): BucketList => {

@@ -118,6 +118,8 @@ describe('conditions', () => {
     // What few records have is one list, and was one unless something did not fit into it.
     expect(parted({ ...asked, among: 20_000 }, 3)).toEqual([false]);
     expect(parted({ ...asked, among: 20_001 }, 3)).toEqual([true, true, true]);
+    // No more parts than they can fill: of 30,000 records there are some 90,000 people at most.
+    expect(parted({ ...asked, among: 30_000 }, 50)).toHaveLength(5);
     const reply = (rest: number) =>
       [{ aggregations: { list: { buckets: [], sum_other_doc_count: rest } } }] as unknown as SearchReply[];
     expect(overflows({ ...asked, among: 9 }, reply(0))).toBe(false);
