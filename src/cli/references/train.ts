@@ -12,6 +12,7 @@ import {
   scoresOf,
   textNumber,
   trainChain,
+  trainChoice,
 } from '../../core/references/chain';
 import { type Looks, looksAt, TABLE } from '../../core/references/features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from '../../core/references/kindSeen';
@@ -167,12 +168,10 @@ export function lineRows(
 /** Styles that count write the number before each. */
 export const NUMBER = /^\s*(?:\[\d{1,3}\]|\(\d{1,3}\)|\d{1,3}[.)]|\d{1,3}(?=\s))\s*/;
 
-/**
- * Names and kinds are learnt better in steps that fade; roles and lines are not (docs/references.md). Kinds can't always
- * be told: asked to lead there, a chain learns what is chance.
- */
+/** Names are learnt better in steps that fade; roles and lines are not (docs/references.md). */
 const NAMES: Learning = { lead: 0.2, fading: true };
-const KINDS: Learning = { lead: 0, fading: true };
+/** Kinds can't always be told, and are learnt as what is likeliest. */
+const CHOICE_WALKS = 8;
 /** What is trained, each in a thread of its own. */
 export const JOBS = ['half', 'other half', 'roles', 'again', 'names', 'kinds', 'lines'] as const;
 export type Job = (typeof JOBS)[number];
@@ -228,7 +227,7 @@ export function trainJob(
         seen: kindSeen(p.tokens, i % 2 ? p.states : taken(looksAt(p.tokens), i)),
         states: Uint8Array.of(KINDS_READ.indexOf(kindOfType(p.row.type))),
       }));
-      return trainChain(made, KINDS_READ.length, KIND_TABLE, walks * 2, KINDS, told);
+      return trainChoice(made, KINDS_READ.length, KIND_TABLE, CHOICE_WALKS, told);
     }
   }
 }

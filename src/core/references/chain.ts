@@ -275,3 +275,54 @@ export function trainChain(
   }
   return { states, table, facts: facts.averaged(time), steps: steps.averaged(time) };
 }
+
+/** How far a weight goes at first; it fades with what it has gone already (AdaGrad). What is slight moves none. */
+const [STEP, SLIGHT] = [0.05, 0.001];
+/**
+ * Trains a choice of one state for each row, of which there are many that can't be told: the weights are those under
+ * which what was right is the likeliest (multinomial logistic regression), where a perceptron follows whatever it was
+ * last corrected by. Rows of one token each; no steps. Deterministic.
+ */
+export function trainChoice(
+  rows: readonly Row[],
+  states: number,
+  table: number,
+  walks: number,
+  progress: (walk: number, wrong: number) => void = () => {},
+): Chain & { readonly facts: Float32Array; readonly steps: Float32Array } {
+  const facts = new Float32Array(table * states);
+  const gone = new Float32Array(facts.length).fill(1);
+  const ahead = new Float64Array(facts.length);
+  const chain = { states, table, facts, steps: new Float32Array((states + 1) * states) };
+  const slope = new Float64Array(states);
+  let time = 1;
+  for (let walk = 0; walk < walks; walk++) {
+    let wrong = 0;
+    for (const { seen, states: right } of rows) {
+      const scores = scoresOf(seen, chain);
+      let most = Number.NEGATIVE_INFINITY;
+      for (let s = 0; s < states; s++) most = Math.max(most, scores[s] as number);
+      let sum = 0;
+      for (let s = 0; s < states; s++) {
+        slope[s] = Math.exp((scores[s] as number) - most);
+        sum += slope[s] as number;
+      }
+      const ought = right[0] as number;
+      for (let s = 0; s < states; s++) slope[s] = (s === ought ? 1 : 0) - (slope[s] as number) / sum;
+      if ((scores[ought] as number) < most) wrong++;
+      for (let k = 0; k < seen.width; k++)
+        for (let s = 0; s < states; s++) {
+          const g = slope[s] as number;
+          if (g < SLIGHT && g > -SLIGHT) continue;
+          const at = (seen.places[k] as number) * states + s;
+          gone[at] = (gone[at] as number) + g * g;
+          const by = (STEP * g) / Math.sqrt(gone[at] as number);
+          facts[at] = (facts[at] as number) + by;
+          ahead[at] = (ahead[at] as number) + by * time;
+        }
+      time++;
+    }
+    progress(walk, wrong);
+  }
+  return { ...chain, facts: facts.map((w, i) => w - (ahead[i] as number) / time) };
+}

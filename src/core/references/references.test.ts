@@ -6,7 +6,7 @@ import { matchOf, missingDetails, standingOf } from '../discovery/standing';
 import type { ReferenceItem } from '../model/record';
 import { random } from '../random';
 import { fold } from '../words/fold';
-import { bestPath, type Chain, type Learning, trainChain } from './chain';
+import { bestPath, type Chain, type Learning, scoresOf, trainChain, trainChoice } from './chain';
 import { agreementOf, choose, likeness } from './match';
 import { readNames } from './names';
 import { readReference, withRole } from './read';
@@ -145,6 +145,19 @@ describe('the tagger', () => {
     expect(corrections({ lead: 0, fading: false })).toBe(1);
     expect(corrections({ lead: 10, fading: false })).toBe(3);
     expect(corrections({ lead: 10, fading: true })).toBe(4);
+  });
+  it('chooses what is likeliest where the same is seen of several, in whatever order they came', () => {
+    const row = (state: number, ...seen: number[]) => ({
+      seen: { n: 1, width: seen.length, places: Uint32Array.from(seen) },
+      states: Uint8Array.of(state),
+    });
+    const some = [...Array(7).fill(row(1, 4)), ...Array(3).fill(row(2, 4)), row(0, 4, 9), row(0, 4, 9)];
+    for (const rows of [some, [...some].reverse()]) {
+      const chain = trainChoice(rows, 3, 16, 60);
+      const chosen = (...seen: number[]) => bestPath(scoresOf(row(0, ...seen).seen, chain), 1, chain)[0];
+      expect(chosen(4)).toBe(1);
+      expect(chosen(4, 9)).toBe(0);
+    }
   });
   it('its file is read back, small weights gone and their order kept', () => {
     const { words, ...chains } = model;
