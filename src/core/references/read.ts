@@ -240,7 +240,9 @@ function withNumbers(text: string, parts: readonly Part[]): readonly Part[] {
         start + (role === 'doi' && m[0].toLowerCase().startsWith(value) ? value.length : m[0].length);
       const over = own.filter((p) => p.start < end && p.end > start);
       // What runs on into a DOI ended before it, and before the word that says so.
-      const before = role === 'doi' ? text.slice(0, start).search(/[\s,;(]*(?:doi[:\s]*)?$/i) : start;
+      const near = text.slice(Math.max(0, start - LEAD_IN), start);
+      const before =
+        role === 'doi' ? start - (/[\s,;(]*(?:doi[:\s]*)?$/i.exec(near)?.[0].length ?? 0) : start;
       const cut = over.filter((p) => role === 'doi' && p.role !== 'url' && p.start < before && p.end <= end);
       if (!over.every((p) => p.role === 'url' || cut.includes(p))) continue;
       own = [
@@ -254,6 +256,8 @@ function withNumbers(text: string, parts: readonly Part[]): readonly Part[] {
   return own === parts ? parts : [...own].sort((a, b) => a.start - b.start);
 }
 const SURE_OF_A_NUMBER = 0.95;
+/** Letters before a DOI among which the word stands that says so. */
+const LEAD_IN = 20;
 
 const BEFORE =
   /^\s*(?:\[\d{1,4}\]|\(\d{1,3}\)|\d{1,3}[.)](?!\d)|\[[^\]\n]{1,60}\](?=\s*\p{L})|[^=\n]{3,80}\b\d{4}[a-z]?\s=(?=\s))\s*/u;

@@ -95,6 +95,15 @@ describe('DOIs as they come', () => {
     ['DOI: 10.5555/j.decqs.2012 http://archive.example/unav', '10.5555/j.decqs.2012'],
     ['https://doi.org/10.5555/ab.12. Retrieved 12 May 2020', '10.5555/ab.12'],
   ])('%s', (said, doi) => expect(read(before + said).csl.DOI).toBe(doi));
+  it('end what runs on into them', () => {
+    const text = 'Lind, A. Kelp. JHPL, 13(10) p 836 doi:10.5555/HMZG.5.19.';
+    const at = (words: string): number => text.indexOf(words);
+    const whole = withRole(read(text), at('836'), text.length, 'page', model);
+    const { csl } = withRole(whole, 0, 8, 'author', model);
+    expect([csl.page, csl.DOI]).toEqual(['836 doi:10.5555/HMZG.5.19', undefined]);
+    // By hand it is what the hand says; read, it is the page and the DOI.
+    expect([read(text).csl.page, read(text).csl.DOI]).toEqual(['836', '10.5555/hmzg.5.19']);
+  });
 });
 
 describe('the tagger', () => {
