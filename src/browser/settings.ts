@@ -86,7 +86,8 @@ export async function readSettings(store: Store): Promise<Settings> {
   const rows = new Map((await store.settings.toArray()).map((r) => [r.key, r.value]));
   const byReader = <T>(key: string): Readonly<Record<string, T>> => {
     const value = rows.get(key);
-    return isObject(value) ? (value as Record<string, T>) : {};
+    // Readers are called what their university calls them: `constructor` is one who has kept nothing yet.
+    return Object.assign(Object.create(null) as Record<string, T>, isObject(value) ? value : {});
   };
   const [reader, clock, situation] = [rows.get('reader'), rows.get('clock'), rows.get('situation')];
   return {

@@ -1,7 +1,8 @@
 /**
- * `bench engines [--records N] [--rounds N] [--json]` (SHARDS=N before it): the embedded engine and the distributed one (whose nodes
- * LEGENDUM_OPENSEARCH names; `npm run cluster -- start`) beside each other in one run, on the same records: filling,
- * room on the disk, memory, full answers by kinds of searches, and whether what was asked for by its title stands first.
+ * `bench engines [--records N] [--shards N] [--rounds N] [--json]`: the embedded engine and the distributed one (whose
+ * nodes LEGENDUM_OPENSEARCH names; `npm run cluster -- start`) beside each other in one run, on the same records:
+ * filling, room on the disk, memory, full answers by kinds of searches, and whether what was asked for by its title
+ * stands first.
  */
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -27,10 +28,10 @@ const { values } = benchOptions();
 const count = Number(values.records);
 const { dir, buildSeconds } = benchIndex(count);
 const rounds = Number(values.rounds);
-const begin = performance.now();
+const start = performance.now();
 /** What takes an hour says how far it is. */
 const reached = (what: string): void =>
-  console.error(`  ${((performance.now() - begin) / 1000).toFixed(0)} s: ${what}`);
+  console.error(`  ${((performance.now() - start) / 1000).toFixed(0)} s: ${what}`);
 const buildMB = buildSeconds === null ? null : Math.round((process.resourceUsage().maxRSS * KB) / MB);
 const service = DiscoveryService.open(dir);
 const address = clusterOf(
@@ -39,7 +40,7 @@ const address = clusterOf(
 );
 if (!address) throw new Error('Name its nodes: LEGENDUM_OPENSEARCH.');
 const cluster = new Cluster(address);
-const shards = Number(process.env.SHARDS ?? 1);
+const shards = Number(values.shards);
 const began = performance.now();
 const filled = await fill(cluster, dir, {
   alias: 'bench',

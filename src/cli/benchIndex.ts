@@ -16,6 +16,7 @@ export const benchOptions = () =>
       records: { type: 'string', default: '100000' },
       json: { type: 'boolean', default: false },
       rounds: { type: 'string', default: '5' },
+      shards: { type: 'string', default: '1' },
       spread: { type: 'boolean', default: false },
       requests: { type: 'string', default: '1000' },
       items: { type: 'string', default: '1000' },

@@ -10,6 +10,7 @@
 import type { DiscoveryRecord } from '../core/model/record';
 import { type Random, random } from '../core/random';
 import { ListReader } from '../core/references/alike';
+import { isMisread, mended } from '../core/references/mended';
 import { type ReadReference, readReference } from '../core/references/read';
 import { splitReferences } from '../core/references/split';
 import { words } from '../core/words/fold';
@@ -51,15 +52,17 @@ interface Judged {
   readonly row: MaterialRow;
   readonly verdict: Verdict;
 }
+/** As a text is when it has been pasted, before it is parted. */
+const pastedText = ({ text }: MaterialRow): string => mended(text, isMisread(text));
 /** Reads them in the lists that they make: those of one style stand together. */
 function readInLists(rows: readonly MaterialRow[]): ReadReference[] {
   const lists = new Map<string, string[]>();
-  for (const { style, text } of rows) lists.set(style, [...(lists.get(style) ?? []), text]);
+  for (const row of rows) lists.set(row.style, [...(lists.get(row.style) ?? []), pastedText(row)]);
   const readers = new Map([...lists].map(([style, texts]) => [style, new ListReader(texts, model)]));
-  return rows.map(({ style, text }) => (readers.get(style) as ListReader).read(text));
+  return rows.map((row) => (readers.get(row.style) as ListReader).read(pastedText(row)));
 }
 const readAlone = (rows: readonly MaterialRow[]): ReadReference[] =>
-  rows.map((row) => readReference(row.text, model));
+  rows.map((row) => readReference(pastedText(row), model));
 const judge = (rows: readonly MaterialRow[], areDamaged: boolean, read = readInLists): Judged[] => {
   const said = read(rows);
   return rows.map((row, i) => ({

@@ -3,19 +3,10 @@
  * on what first walks say of references that they were not trained with: one of each half.
  */
 import { type Random, random } from '../../core/random';
-import {
-  bestPath,
-  type Chain,
-  type Learning,
-  PERCEPTRON,
-  type Row,
-  scoresOf,
-  textNumber,
-  trainChain,
-  trainChoice,
-} from '../../core/references/chain';
+import { bestPath, type Chain, scoresOf, textNumber } from '../../core/references/chain';
 import { type Looks, looksAt, TABLE } from '../../core/references/features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from '../../core/references/kindSeen';
+import { type Learning, PERCEPTRON, type Row, trainChain } from '../../core/references/learning';
 import { LINE_STATES, LINE_TABLE, linesOf, linesSeen } from '../../core/references/lines';
 import { joined, NAME_STATES, NAME_TABLE, nameSeen } from '../../core/references/nameParts';
 import { ROLES } from '../../core/references/roles';
@@ -168,10 +159,12 @@ export function lineRows(
 /** Styles that count write the number before each. */
 export const NUMBER = /^\s*(?:\[\d{1,3}\]|\(\d{1,3}\)|\d{1,3}[.)]|\d{1,3}(?=\s))\s*/;
 
-/** Names are learnt better in steps that fade; roles and lines are not (docs/references.md). */
+/**
+ * Names and kinds are learnt better in steps that fade; roles and lines are not (docs/references.md). Kinds can't always
+ * be told: asked to lead there, a chain learns what is chance.
+ */
 const NAMES: Learning = { lead: 0.2, fading: true };
-/** Kinds can't always be told, and are learnt as what is likeliest. */
-const CHOICE_WALKS = 8;
+const KINDS: Learning = { lead: 0, fading: true };
 /** What is trained, each in a thread of its own. */
 export const JOBS = ['half', 'other half', 'roles', 'again', 'names', 'kinds', 'lines'] as const;
 export type Job = (typeof JOBS)[number];
@@ -227,7 +220,7 @@ export function trainJob(
         seen: kindSeen(p.tokens, i % 2 ? p.states : taken(looksAt(p.tokens), i)),
         states: Uint8Array.of(KINDS_READ.indexOf(kindOfType(p.row.type))),
       }));
-      return trainChoice(made, KINDS_READ.length, KIND_TABLE, CHOICE_WALKS, told);
+      return trainChain(made, KINDS_READ.length, KIND_TABLE, walks * 2, KINDS, told);
     }
   }
 }

@@ -1,6 +1,7 @@
 /**
  * Whoever is named at the beginning of a reference and was taken for nobody: family names with strokes between
- * (`Sotman/Durin, …`), somebody with initials or a body (`Rautenfels, J. von: …`), and names that follow a label with the same ones (`Sotman (1987): Sotman, M.: …`).
+ * (`Sotman/Durin, …`), somebody with initials (`Rautenfels, J. von: …`), a body, and names that follow a label with the
+ * same ones (`Sotman (1987): Sotman, M.: …`).
  */
 import { isBody } from './names';
 import type { Part } from './roles';

@@ -161,12 +161,7 @@ const BLANK_WITHIN = /(?<=[/(<:_-])\s+(?=\S)|\s+(?=[./)_:;-][\p{L}\p{N}(<])/gu;
 function doiOf(text: string, part: Part | undefined): string | undefined {
   if (!part) return undefined;
   const sici = SICI.exec(text.slice(part.start, part.end + 80));
-  const own = sici
-    ? sici[0].replace(/\s+/g, '')
-    : text
-        .slice(part.start, part.end)
-        .replace(BLANK_WITHIN, '')
-        .replace(/&(?:gt|#62|#x3e);?$/i, '');
+  const own = sici ? sici[0].replace(/\s+/g, '') : text.slice(part.start, part.end).replace(BLANK_WITHIN, '');
   // Where more stands behind it, what has no blank is the DOI.
   return (
     readDoi(own.replace(/^doi[:\s]*/i, '')) ?? readDoi(/10\.\d{4,9}\/\S+/.exec(own)?.[0] ?? '') ?? undefined

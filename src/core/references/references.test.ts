@@ -6,7 +6,7 @@ import { matchOf, missingDetails, standingOf } from '../discovery/standing';
 import type { ReferenceItem } from '../model/record';
 import { random } from '../random';
 import { fold } from '../words/fold';
-import { bestPath, type Chain, type Learning, scoresOf, trainChain, trainChoice } from './chain';
+import { bestPath, type Chain } from './chain';
 import { agreementOf, choose, likeness } from './match';
 import { readNames } from './names';
 import { readReference, withRole } from './read';
@@ -57,55 +57,6 @@ describe('tokens', () => {
   });
 });
 
-describe('numbers', () => {
-  it('stand without the word that says what they are, in many languages', () => {
-    const said = [
-      'vol. 12',
-      'Bd. 12',
-      'roč. 12',
-      'ročník 12',
-      'cilt 12',
-      'kötet 12',
-      'nº 12',
-      'č. 12',
-      'sayı 12',
-      'V12',
-    ];
-    const own = (text: string): string | undefined =>
-      withRole(readReference(text, model), 0, text.length, 'volume', model).csl.volume;
-    expect(said.map(own)).toEqual([...Array(9).fill('12'), 'V12']);
-  });
-});
-
-describe('DOIs as they come', () => {
-  const before = 'Lind, A. (2019). Kelp on the plate. Coastal Studies, 12(3), 101–128. ';
-  it.each([
-    ['https://doi.org/10.5555/kev/ ib459', '10.5555/kev/ib459'],
-    ['doi:10.5555/DQDC .5.99', '10.5555/dqdc.5.99'],
-    ['https://doi.org/10.5555/uhe/\nzb687.', '10.5555/uhe/zb687'],
-    [
-      'doi:10.5555/(SICI)1097-2207(199905)82:2<890::AID-DLS5>3.0.CO;2-X Print',
-      '10.5555/(sici)1097-2207(199905)82:2<890::aid-dls5>3.0.co;2-x',
-    ],
-    [
-      'https://doi.org/10.5555/\n(SICI)1097-3704( 199903)91:6<233::AID-FGZ1>3.0.CO;2-#).',
-      '10.5555/(sici)1097-3704(199903)91:6<233::aid-fgz1>3.0.co;2-#',
-    ],
-    ['&lt;https://doi.org/10.5555/qqc.418&gt;.', '10.5555/qqc.418'],
-    ['DOI: 10.5555/j.decqs.2012 http://archive.example/unav', '10.5555/j.decqs.2012'],
-    ['https://doi.org/10.5555/ab.12. Retrieved 12 May 2020', '10.5555/ab.12'],
-  ])('%s', (said, doi) => expect(read(before + said).csl.DOI).toBe(doi));
-  it('end what runs on into them', () => {
-    const text = 'Lind, A. Kelp. JHPL, 13(10) p 836 doi:10.5555/HMZG.5.19.';
-    const at = (words: string): number => text.indexOf(words);
-    const whole = withRole(read(text), at('836'), text.length, 'page', model);
-    const { csl } = withRole(whole, 0, 8, 'author', model);
-    expect([csl.page, csl.DOI]).toEqual(['836 doi:10.5555/HMZG.5.19', undefined]);
-    // By hand it is what the hand says; read, it is the page and the DOI.
-    expect([read(text).csl.page, read(text).csl.DOI]).toEqual(['836', '10.5555/hmzg.5.19']);
-  });
-});
-
 describe('the tagger', () => {
   it('finds the best chain: never worse than any other', () => {
     const states = 20;
@@ -130,43 +81,6 @@ describe('the tagger', () => {
       }),
       { numRuns: 40 },
     );
-  });
-  it('learns what it is shown', () => {
-    const rows = [0, 1, 2, 3].map((k) => ({
-      seen: { n: 2, width: 1, places: Uint32Array.of(k, 100 + k) },
-      states: Uint8Array.of(k, 5),
-    }));
-    const chain = trainChain(rows, 8, 128, 5);
-    const path = (place: number) =>
-      bestPath(chain.facts.slice(place * 8, place * 8 + 8) as Float32Array, 1, chain)[0];
-    expect([0, 1, 2, 3].map(path)).toEqual([0, 1, 2, 3]);
-  });
-  it('is corrected until what is right leads by what is asked, in steps that fade where they are to', () => {
-    const rows = [{ seen: { n: 1, width: 1, places: Uint32Array.of(3) }, states: Uint8Array.of(1) }];
-    const corrections = (learning: Learning): number => {
-      let all = 0;
-      trainChain(rows, 2, 4, 40, learning, (_, wrong) => {
-        all += wrong;
-      });
-      return all;
-    };
-    // A correction moves four weights: a lead of four, then of eight, and twelve; fading of four, 6.8, 9.1, 11.1.
-    expect(corrections({ lead: 0, fading: false })).toBe(1);
-    expect(corrections({ lead: 10, fading: false })).toBe(3);
-    expect(corrections({ lead: 10, fading: true })).toBe(4);
-  });
-  it('chooses what is likeliest where the same is seen of several, in whatever order they came', () => {
-    const row = (state: number, ...seen: number[]) => ({
-      seen: { n: 1, width: seen.length, places: Uint32Array.from(seen) },
-      states: Uint8Array.of(state),
-    });
-    const some = [...Array(7).fill(row(1, 4)), ...Array(3).fill(row(2, 4)), row(0, 4, 9), row(0, 4, 9)];
-    for (const rows of [some, [...some].reverse()]) {
-      const chain = trainChoice(rows, 3, 16, 60);
-      const chosen = (...seen: number[]) => bestPath(scoresOf(row(0, ...seen).seen, chain), 1, chain)[0];
-      expect(chosen(4)).toBe(1);
-      expect(chosen(4, 9)).toBe(0);
-    }
   });
   it('its file is read back, small weights gone and their order kept', () => {
     const { words, ...chains } = model;
