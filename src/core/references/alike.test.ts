@@ -88,3 +88,48 @@ describe('references of one list', () => {
     expect(own.csl.author).not.toEqual(ref.csl.author);
   });
 });
+
+describe('what all of a list do', () => {
+  const said = (list: readonly string[], k: number) =>
+    new ListReader(list, model).read(list[k] as string).csl;
+  it('a reference has a title where the others have one, and none where they have none', () => {
+    const titled = [
+      'Lind, A. 2019. Kelp on the plate: essays on the shore. Harrow: Tide Press.',
+      'Ostholt, N. 2011. Dulse and the northern coast. Journal of Shore Studies 12: 3–19.',
+      'Großbach, O. K. 2019. The Artificial Poverty.',
+      'Novka, B. 1999. Winds over the Sound. Calmont: Row Press.',
+      'Camín, S. 2015. Who owns the strand? Annals of Harbour Law 2: 100–121.',
+      'Krisavan, P. 2018. Reading the tide. Harrow: Tide Press.',
+    ];
+    expect(said(titled, 2).title).toBe('The Artificial Poverty');
+    const bare = [
+      'Lind A. and Ost N. (2019) J. Shore Stud. 12, 3–19.',
+      'Ostholt N. (2011) Ann. Harbour Sci. 4, 100–121.',
+      'Novka B. (2018) Shore Lett. 18, 65–70.',
+      'Camín S. (2015) J. Shore Stud. 8, 1–9.',
+      'Burnby K. and Fei L. (2018) Marine Behaviour and Shore Review 17, 806–811.',
+      'Krisavan P. (1999) Kelp Rev. 5, 33–47.',
+    ];
+    expect(said(bare, 4).title).toBe('');
+    expect(said(bare, 4)['container-title']).toContain('Shore Review');
+  });
+  it('who has an initial has a double name where nobody’s is written out, and a given name where others’ are', () => {
+    const initials = [
+      'Novka B. The catch at sea. Harbour Lett. 1999;4(1):1–19.',
+      'Winshaw P, Camín S. Mills of the shore. Harbour Lett. 2004;9(2):41–55.',
+      'Stanwin Marham R. On authority. Tide Rev. 2018;12(3):721–4.',
+      'Krisavan P. Schools by the strand. Tide Rev. 2011;53(1):7–30.',
+      'Lobo C. The law of the soil. Harbour Lett. 2015;2(4):100–21.',
+    ];
+    expect(said(initials, 2).author).toEqual([{ family: 'Stanwin Marham', given: 'R.' }]);
+    const words = [
+      'Abramina Boris. 1991. “Vessels and their spaces.” Tide Review 4: 1–19.',
+      'Mahawi Zeynep & Novka Petr. 1927. “Diets at sea.” Tide Review 9: 41–55.',
+      'Stanwin Marta R. 2018. “On authority.” Tide Review 12: 721–724.',
+      'Krisavan Priya & Lind Anna. 2011. “Schools by the strand.” Tide Review 53: 7–30.',
+      'Lobo Carla. 2015. “The law of the soil.” Harbour Letters 2: 100–121.',
+      'Camín Sara & Ost Nils. 2015. “Mills of the shore.” Harbour Letters 2: 100–121.',
+    ];
+    expect(said(words, 2).author?.[0]?.family).not.toBe('Stanwin Marta');
+  });
+});

@@ -6,7 +6,16 @@
  */
 import { type Lean, MANNERS_KNOWN, type SetPerson, turnsTheFirst } from './manner';
 import { howSet } from './names';
-import { cslOf, type Looked, lookAt, partsOf, peopleText, type ReadReference, readReference } from './read';
+import {
+  cslOf,
+  type Known,
+  type Looked,
+  lookAt,
+  partsOf,
+  peopleText,
+  type ReadReference,
+  readReference,
+} from './read';
 import { ROLES } from './roles';
 import type { Model } from './tagger';
 
@@ -21,6 +30,10 @@ const LOOKED_AT = 60;
 const COSTS = { order: 10, people: 60 } as const;
 /** A logarithm of so much is enough. */
 const MOST = 3;
+/** Of what all do, so few may not: what was misread, and what has no title (a case, a letter). */
+const SOME_DO = 0.1;
+/** Who has given names written out has them where they are known: others of the list are known by initials alone. */
+const MANY_DO = 0.3;
 /** Seen beforehand of each, so that a short list says little. */
 const BEFOREHAND = 1;
 /** What somebody says of the manner of the list whose name would read one way as well as the other. */
@@ -30,7 +43,20 @@ const costsOf = (counts: Float64Array, weight: number): Float64Array => {
   const top = Math.max(...counts);
   return counts.map((n) => weight * Math.min(MOST, Math.log((top + BEFOREHAND) / (n + BEFOREHAND))));
 };
-const bump = (counts: Float64Array | undefined, at: number, by: number): void => {
+/** Of those that don't and those that do: whether all do, or none; null where that differs, or they are few. */
+function allDo(counts: readonly number[]): boolean | null {
+  const [no = 0, yes = 0] = counts;
+  if (no + yes < FEW || Math.min(no, yes) >= (no + yes) * SOME_DO) return null;
+  return yes > no;
+}
+/** How given names are set in a list, by how many people have which. */
+function givenIn({ initials, words }: Readonly<Record<'initials' | 'words', number>>): Lean['given'] {
+  const all = initials + words;
+  if (all < FEW) return null;
+  if (words <= all * SOME_DO) return 'initials';
+  return words >= all * MANY_DO ? 'words' : null;
+}
+const bump = (counts: Float64Array | number[] | undefined, at: number, by: number): void => {
   if (counts) counts[at] = (counts[at] as number) + by;
 };
 
@@ -40,6 +66,9 @@ interface Sight {
   /** Its parts in their order, indices into ROLES. */
   readonly order: readonly number[];
   readonly people: readonly (readonly SetPerson[])[];
+  /** Whether it has a title, and whether it stands in something that is counted by volumes or issues. */
+  readonly titled: boolean;
+  readonly serial: boolean;
 }
 function sightOf(looked: Looked, model: Model): Sight {
   const parts = partsOf(looked, model);
@@ -48,6 +77,8 @@ function sightOf(looked: Looked, model: Model): Sight {
     looked,
     order: parts.map((p) => ROLES.indexOf(p.role)).filter((r, k, all) => r !== all[k - 1]),
     people: authors.map((p) => howSet(peopleText(looked.text, p), model)),
+    titled: parts.some((p) => p.role === 'title'),
+    serial: parts.some((p) => p.role === 'volume' || p.role === 'issue'),
   };
 }
 
@@ -56,23 +87,38 @@ class Alike {
   readonly #order = ROLES.map(() => new Float64Array(ROLES.length));
   readonly #people = [new Float64Array(MANNERS_KNOWN), new Float64Array(MANNERS_KNOWN)] as const;
 
+  readonly #given = { initials: 0, words: 0 };
+  /** By whether they are of a serial: how many have a title, and how many have none. */
+  readonly #titled = [0, 0, 0, 0];
+
   /** @param by 1, or -1 to take it out again */
-  count({ order, people }: Sight, by: 1 | -1): void {
+  count({ order, people, titled, serial }: Sight, by: 1 | -1): void {
+    bump(this.#titled, (serial ? 2 : 0) + (titled ? 1 : 0), by);
     for (const [k, role] of order.entries()) bump(this.#order[order[k - 1] ?? 0], role, by);
     for (const list of people)
-      for (const [k, { manner, telling }] of list.entries())
+      for (const [k, { manner, telling, given }] of list.entries())
         if (manner >= 0) {
+          if (given) this.#given[given] += by;
           const said = telling ? by : by * PLAIN;
           bump(this.#people[k ? 1 : 0], manner, said);
           if (k && turnsTheFirst(manner)) bump(this.#people[0], manner, said);
         }
   }
-  get order(): readonly Float64Array[] {
-    return this.#order.map((counts) => costsOf(counts, COSTS.order));
+  /** What is known of a reference by the others. */
+  known({ serial }: Pick<Sight, 'serial'>): Known {
+    const [books, serials] = [this.#titled.slice(0, 2), this.#titled.slice(2)];
+    const both = books.map((n, k) => n + (serials[k] as number));
+    // What is of no serial has a title in lists where articles have none.
+    const titled = allDo(serial ? serials : books) ?? (allDo(both) || null);
+    return { order: this.#order.map((counts) => costsOf(counts, COSTS.order)), titled };
   }
   get lean(): Lean {
     const [first, next] = this.#people;
-    return { first: costsOf(first, COSTS.people), next: costsOf(next, COSTS.people) };
+    return {
+      first: costsOf(first, COSTS.people),
+      next: costsOf(next, COSTS.people),
+      given: givenIn(this.#given),
+    };
   }
 }
 
@@ -103,7 +149,8 @@ export class ListReader {
     if (!this.#seen.size) return readReference(text, this.#model);
     const own = this.#seen.get(text);
     if (own) this.#alike.count(own, -1);
-    const parts = partsOf(own?.looked ?? lookAt(text, this.#model), this.#model, this.#alike.order);
+    const sight = own ?? sightOf(lookAt(text, this.#model), this.#model);
+    const parts = partsOf(sight.looked, this.#model, this.#alike.known(sight));
     const csl = cslOf(text, parts, this.#model, this.#alike.lean);
     if (own) this.#alike.count(own, 1);
     return { text, parts, csl };

@@ -285,6 +285,9 @@ const [JOINT, INNER, OTHER] = [bits(['joint']), bits(['inner']), bits(['mark'])]
 const JOINS = /^[-‐‑'’·]$/u;
 const TELLING = bits(['initial', 'particle']);
 const [NONE, LITERAL] = [NAME_STATES.indexOf('none'), NAME_STATES.indexOf('new literal')];
+const GIVEN: ReadonlySet<number> = new Set(
+  (['new given', 'given'] as const).map((s) => NAME_STATES.indexOf(s)),
+);
 /** Marks that part people for sure. */
 const PARTS = /^[;/]$/;
 function whatIs(t: Token, next: Token | undefined): number {
@@ -302,6 +305,8 @@ function whatIs(t: Token, next: Token | undefined): number {
 export interface Lean {
   readonly first: Float64Array;
   readonly next: Float64Array;
+  /** What given names are: initials where nobody has one written out, words where many have. */
+  readonly given: 'initials' | 'words' | null;
 }
 /** Whether a family name without a comma comes first, for all that is known. */
 export const isTurned = (costs: Float64Array | undefined): boolean =>
@@ -309,16 +314,24 @@ export const isTurned = (costs: Float64Array | undefined): boolean =>
 /** Whether a manner says of the first of a list, too, that the family name comes first: only he is ever turned alone. */
 export const turnsTheFirst = (manner: number): boolean => manner === TURNED || manner === BARE;
 export const MANNERS_KNOWN = MANNERS.length;
-const UPRIGHT: Lean = { first: new Float64Array(MANNERS_KNOWN), next: new Float64Array(MANNERS_KNOWN) };
+const UPRIGHT: Lean = {
+  first: new Float64Array(MANNERS_KNOWN),
+  next: new Float64Array(MANNERS_KNOWN),
+  given: null,
+};
 export interface Spelt {
   readonly states: Uint8Array;
   /** The people in their order. */
   readonly people: readonly SetPerson[];
 }
-/** How somebody is set: an index into MANNERS, -1 for a body; and whether an initial, a particle or a comma says so. */
+/**
+ * How somebody is set: an index into MANNERS, -1 for a body; whether an initial, a particle or a comma says so; what
+ * the given names are, null where there are none, or both.
+ */
 export interface SetPerson {
   readonly manner: number;
   readonly telling: boolean;
+  readonly given: 'initials' | 'words' | null;
 }
 /**
  * The best path of states of a list of people.
@@ -383,13 +396,20 @@ export function inOneManner(
   const path = new Uint8Array(n);
   const people: SetPerson[] = [];
   let telling = false;
+  let [initials, words] = [0, 0];
   for (let i = n - 1; i >= 0; i--) {
-    path[i] = STATE[best] as number;
-    telling ||= path[i] !== NONE && (whatIs(tokens[i] as Token, undefined) & TELLING) > 0;
+    const own = STATE[best] as number;
+    path[i] = own;
+    telling ||= own !== NONE && (whatIs(tokens[i] as Token, undefined) & TELLING) > 0;
+    if (GIVEN.has(own)) {
+      if (/^\p{Lu}{1,3}$/u.test(tokens[i]?.text ?? '')) initials++;
+      else words++;
+    }
     const manner = BEGUN[best] as number;
-    if (manner >= 0 || path[i] === LITERAL) {
-      people.unshift({ manner, telling: telling || manner === TURNED });
-      telling = false;
+    if (manner >= 0 || own === LITERAL) {
+      const given = !initials === !words ? null : initials ? 'initials' : 'words';
+      people.unshift({ manner, telling: telling || manner === TURNED, given });
+      [telling, initials, words] = [false, 0, 0];
     }
     best = back[i * width + best] as number;
   }

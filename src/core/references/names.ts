@@ -97,10 +97,12 @@ const WORDS_THEN_INITIALS =
 /**
  * Who has initials has no names written out before them: what stands before is of the family name, unless somebody
  * beside has given names written out.
+ * @param sure whether all of the list have initials alone
  */
 function beforeInitials(
   person: Person,
   text: string,
+  sure: boolean,
 ): { readonly family: string; readonly given: string } | null {
   const [first] = person.given;
   const last = person.family.at(-1);
@@ -113,12 +115,12 @@ function beforeInitials(
   if (!own || /\p{Lu}{3}/u.test(whole.split(' ')[0] ?? '')) return null;
   const [, family = '', given = ''] = own;
   // `Grisveen Asger M.`: one initial with a stop stands behind given names as often as behind a double one.
-  if (text[to] === '.' && /^\p{Lu}$/u.test(given)) return null;
+  if (!sure && text[to] === '.' && /^\p{Lu}$/u.test(given)) return null;
   return GENERATION.test(given) || !family.includes(' ') ? null : { family, given: spaced(given) };
 }
 /**
  * @param beside whether there are others that are people
- * @param writtenOut whether somebody has given names that are written out
+ * @param given what given names are here: `words` where somebody beside has one written out, or many of the whole list
  */
 function nameOf(
   person: Person,
@@ -126,8 +128,8 @@ function nameOf(
   {
     beside,
     turned,
-    writtenOut,
-  }: { readonly beside: boolean; readonly turned: boolean; readonly writtenOut: boolean },
+    given: manner,
+  }: { readonly beside: boolean; readonly turned: boolean; readonly given: Lean['given'] },
 ): CslName | null {
   const of = (runs: readonly Run[]): string[] =>
     runs.map((r) => text.slice(r.from, r.to).replace(/\s+/g, ' '));
@@ -154,7 +156,7 @@ function nameOf(
     .map(spaced)
     .join(' ');
   const suffix = of(person.suffix).join(' ');
-  const double = writtenOut ? null : beforeInitials(person, text);
+  const double = manner === 'words' ? null : beforeInitials(person, text, manner === 'initials');
   if (double) return { ...double, ...(suffix ? { suffix } : {}) };
   // `Søren Nielhaug II`: who has a namesake is told from him by the given name.
   if (suffix && !given && /^\p{Lu}\S+\s\p{Lu}\S+$/u.test(family))
@@ -203,8 +205,9 @@ export function namesOf(
   const writtenOut = named.some(
     ({ given }) => given.length > 0 && given.every((g) => /\p{Ll}{2}$/u.test(text.slice(g.from, g.to))),
   );
+  const given = writtenOut ? 'words' : (lean?.given ?? null);
   return named.flatMap(
-    (p, k) => nameOf(p, text, { beside, turned: isTurned(k ? lean?.next : lean?.first), writtenOut }) ?? [],
+    (p, k) => nameOf(p, text, { beside, turned: isTurned(k ? lean?.next : lean?.first), given }) ?? [],
   );
 }
 

@@ -10,7 +10,7 @@ import type { Lean } from './manner';
 import { readNames } from './names';
 import { quotedTitle } from './quoted';
 import { type Part, ROLES, type Role } from './roles';
-import { kindOf, type Model, tag, type Weighed, weigh } from './tagger';
+import { kindOf, type Model, tag, type Weighed, weigh, weighedWith } from './tagger';
 import { type Token, tokenise } from './tokens';
 import { wholeParts } from './wholeParts';
 import { withYear } from './yearSeen';
@@ -271,12 +271,24 @@ export function lookAt(text: string, model: Model): Looked {
   }));
   return { text, weighed: weigh(tokens, model) };
 }
-/** What its words are taken for. @param order by role, what each role behind it costs: see alike.ts */
-export function partsOf(
-  { text, weighed }: Looked,
-  model: Model,
-  order?: readonly Float64Array[],
-): readonly Part[] {
+/** What is known of a reference beforehand, by those beside it: see alike.ts. */
+export interface Known {
+  /** By role, what each role behind it costs. */
+  readonly order: readonly Float64Array[];
+  /** Whether references like it have a title, where all say the same of that. */
+  readonly titled: boolean | null;
+}
+/** What its words are taken for. */
+export function partsOf(looked: Looked, model: Model, known?: Known): readonly Part[] {
+  const parts = partsBy(looked, model, known?.order);
+  const titled = known?.titled ?? null;
+  if (titled === null || parts.some((p) => p.role === 'title') === titled) return parts;
+  const weighed = weighedWith(looked.weighed, 'title', { has: titled, most: TITLE_COSTS }, model);
+  return weighed ? partsBy({ ...looked, weighed }, model, known?.order) : parts;
+}
+/** What a title may cost where all others have one, in the chain's own units: some letters' cases. Half as much does too. */
+const TITLE_COSTS = 200;
+function partsBy({ text, weighed }: Looked, model: Model, order?: readonly Float64Array[]): readonly Part[] {
   const { roles, sure } = tag(weighed, model, order);
   const parts = withNumbers(text, runs(text, weighed.tokens, roles, sure));
   // What is behind stays text: nothing looks for the end of what was opened there.

@@ -10,7 +10,6 @@ import { bestPath, type Chain } from './chain';
 import { agreementOf, choose, likeness } from './match';
 import { readNames } from './names';
 import { readReference, withRole } from './read';
-import { splitReferences } from './split';
 import { decodeModel, encodeModel } from './tagger';
 import { tokenise } from './tokens';
 
@@ -246,58 +245,6 @@ describe('two hundred references written by hand', () => {
     ['year', 0.98],
     ['container', 0.87],
   ] as const)('%s', (part, least) => expect(rate(part)).toBeGreaterThanOrEqual(least));
-});
-
-describe('splitting', () => {
-  const list = [
-    'Adewold, E., & Ostholt, N. (2024). School kitchens and sea vegetables: A two-year feeding trial. Coastal Food Systems, 16(3), 201–222.',
-    'Lindqvarn, Theodora. The Edible Shore: A History of Seaweeds as Food. Harrow Tide Press, 2019.',
-    'Ivermura C. Voices from the Brae parishes. In: Prenstra I, editor. Essays on title sequences. Ilvane Studies; 2025. p. 12-38.',
-  ];
-  const texts = (pasted: string) => splitReferences(pasted, model).map((s) => s.text);
-  it.each([
-    ['blank lines', list.join('\n\n')],
-    ['a line each', list.join('\n')],
-    ['Windows line ends', list.join('\r\n')],
-    ['numbers', list.map((t, i) => `${i + 1}. ${t}`).join('\n')],
-    ['brackets', list.map((t, i) => `[${i + 3}] ${t}`).join('\n')],
-    ['bullets', list.map((t) => `• ${t}`).join('\n')],
-    ['a heading and page numbers', `References\n${list.join('\n\n')}\n\n17\n`],
-    ['hanging indents', list.map((t) => t.replace(/(.{60}\S*) /, '$1\n    ')).join('\n')],
-  ])('%s', (_, pasted) => expect(texts(pasted)).toEqual(list));
-  it('mends words cut at a line’s end, but not ranges', () => {
-    expect(texts('Lind, A. (2019). Informa-\ntion on coasts. Coastal Studies, 12, 101-\n128.')).toEqual([
-      'Lind, A. (2019). Information on coasts. Coastal Studies, 12, 101-128.',
-    ]);
-  });
-  // Twenty at a time, wrapped without any sign of where the next begins. Lines alone find 180, 188 and 177 of them.
-  const hand = BY_HAND.trim()
-    .split('\n')
-    .filter((_, i) => i % 2 === 0);
-  const squash = (t: string): string => t.replace(/[\s-]/g, '');
-  it.each([
-    [38, 184],
-    [80, 190],
-    [100, 188],
-  ])(
-    'references in two hundred ways, wrapped at %i letters: what is open is told by reading',
-    (width, least) => {
-      const wrapped = (t: string): string =>
-        t.replace(new RegExp(`(?=.{${width + 1}})(.{1,${width}}|\\S+)\\s+`, 'gu'), '$1\n');
-      let found = 0;
-      for (let at = 0; at < hand.length; at += 20) {
-        const some = hand.slice(at, at + 20);
-        const got = new Set(texts(some.map(wrapped).join('\n')).map(squash));
-        found += some.filter((t) => got.has(squash(t))).length;
-      }
-      expect(found).toBeGreaterThanOrEqual(least);
-    },
-  );
-  it('places point into what was pasted', () => {
-    const pasted = list.join('\n\n');
-    for (const s of splitReferences(pasted, model)) expect(pasted.slice(s.start, s.end)).toBe(s.text);
-  });
-  it('nothing makes nothing', () => expect(splitReferences(' \n\n17\n', model)).toEqual([]));
 });
 
 describe('matching', () => {

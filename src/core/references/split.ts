@@ -3,7 +3,7 @@
  * it open, by how what it parts would be read; numbers that count up within one paragraph part it into lines before that.
  */
 import { bestPath, scoresOf, worthThrough } from './chain';
-import { LINE_STATES, type Line, type LineState, linesOf, linesSeen, markerOf } from './lines';
+import { LINE_STATES, type Line, type LineState, linesOf, linesSeen, type Marker, markerOf } from './lines';
 import { isMisread, mended } from './mended';
 import { lookAt } from './read';
 import { type Model, worthReading } from './tagger';
@@ -51,7 +51,7 @@ function join(lines: readonly string[]): string {
 const BEGINS =
   '(?=[\\p{Lu}“"«‘„\']|(?:van|von|de|der|den|del|della|di|da|du|la|le|el|al|ter|ten|af|av|zu|dos|das|do)\\s)';
 const WITHIN = [
-  /(?<=^|\s)\[(\d{1,4})\]\s*(?=[\p{L}“"«‘„'])/gu,
+  /(?<=^|\s)\[(\d{1,4})\]\s*(?=[^\s,.;:)\]])/gu,
   new RegExp(`(?<=^|\\s)\\((\\d{1,3})\\)\\s+${BEGINS}`, 'gu'),
   new RegExp(`(?<=^|\\s)(\\d{1,3})[.)]\\s+${BEGINS}`, 'gu'),
 ] as const;
@@ -82,8 +82,10 @@ function counted(line: string, pattern: RegExp): number[] {
   for (let own = first; own; ) {
     cuts.push(own.at);
     const { at, number } = own;
-    const next: readonly Counted[] = (byNumber.get(number + 1) ?? []).filter((c) => c.at > at);
-    own = next.find((c) => c.ended) ?? next[0] ?? null;
+    const behind = (n: number): readonly Counted[] => (byNumber.get(n) ?? []).filter((c) => c.at > at);
+    const next = behind(number + 1);
+    // One whose beginning is not seen takes none of those behind it along.
+    own = next.find((c) => c.ended) ?? next[0] ?? behind(number + 2).find((c) => c.ended) ?? null;
   }
   return cuts;
 }
@@ -176,6 +178,27 @@ function asRead(
   return own;
 }
 
+/** A number before whatever it counts: `72 de Perés`, `8 1558: a year`. */
+const BARE = /^(\d{1,4})\s+(?=\S)/;
+/** A number with a stop that is a year: nothing else of the list counts so far. */
+const isYear = ({ sort, number }: Marker): boolean => sort === 'stop' && number >= 1400 && number < 2100;
+/**
+ * How much of each reference's first line counts it. A list that counts says so by the numbers beside: what looks like
+ * no number's place is one where they go on, and a year is none.
+ */
+function countedBy(firsts: readonly string[]): number[] {
+  const bare = firsts.map((t) => Number(BARE.exec(t)?.[1] ?? Number.NaN));
+  const markers = firsts.map(markerOf);
+  return firsts.map((text, i) => {
+    const own = markers[i] as Marker;
+    const beside = (numbers: readonly number[]): boolean =>
+      numbers[i - 1] === (numbers[i] as number) - 1 || numbers[i + 1] === (numbers[i] as number) + 1;
+    if (own.length && !isYear(own)) return own.length;
+    if (own.length) return beside(markers.map((m) => m.number)) ? own.length : 0;
+    return beside(bare) ? (BARE.exec(text)?.[0].length ?? 0) : 0;
+  });
+}
+
 /**
  * Cuts pasted text into references; headings and page numbers are left out.
  * @example splitReferences('Lind, A. (2019). Kelp.\n\nOst, N. (2020). Dulse.', model).length // 2
@@ -197,11 +220,10 @@ export function splitReferences(text: string, model: Model): SplitReference[] {
     else groups.at(-1)?.push(line);
     begun = true;
   }
-  return groups.flatMap((own): SplitReference[] => {
+  const counted = countedBy(groups.map((own) => (own[0] as Line).text));
+  return groups.flatMap((own, i): SplitReference[] => {
     const [first, last] = [own[0] as Line, own.at(-1) as Line];
-    const joined = join(
-      own.map((l, k) => mended(k ? l.text : l.text.slice(markerOf(l.text).length), misread)),
-    );
+    const joined = join(own.map((l, k) => mended(k ? l.text : l.text.slice(counted[i]), misread)));
     return joined.length > 3 && /\p{L}/u.test(joined)
       ? [{ text: joined, start: first.start, end: last.start + last.text.length }]
       : [];

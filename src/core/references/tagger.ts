@@ -4,7 +4,7 @@
  * parts people into names, one tells the kind of the thing, one parts a list into references. The weights are made by
  * `npm run tool -- train-references` and know few words, so that titles are read that nobody has met.
  */
-import { bestInOrder, bestPath, type Chain, leads, scoresOf, worthOf } from './chain';
+import { bestInOrder, bestPath, type Chain, leads, scoresOf, worthOf, worthThrough } from './chain';
 import { looksAt, TABLE } from './features';
 import { KIND_TABLE, KINDS_READ, type KindRead, kindSeen } from './kindSeen';
 import { LINE_STATES, LINE_TABLE } from './lines';
@@ -126,6 +126,35 @@ export function tag({ tokens, scores }: Weighed, model: Model, order?: readonly 
     roles: Array.from(states, (s) => ROLES[s] as Role),
     sure: leads(scores, states, ROLES.length),
   };
+}
+/** More than any path is worth. */
+const BEYOND = 1e6;
+/**
+ * The same reference, weighed as one that has a role, or has not.
+ * @param most what a reading that has it may be worth less than the best of all
+ * @returns null where there is none at that price
+ */
+export function weighedWith(
+  { tokens, scores }: Weighed,
+  role: Role,
+  { has, most }: { readonly has: boolean; readonly most: number },
+  { again }: Model,
+): Weighed | null {
+  const [n, own] = [tokens.length, ROLES.indexOf(role)];
+  const other = scores.slice();
+  if (!has) {
+    for (let i = 0; i < n; i++) other[i * ROLES.length + own] = -BEYOND;
+    return { tokens, scores: other };
+  }
+  const worths = worthThrough(scores, n, again);
+  let [best, at] = [Number.NEGATIVE_INFINITY, -1];
+  for (let i = 0; i < n; i++) {
+    const worth = worths[i * ROLES.length + own] as number;
+    if (/\p{L}/u.test(tokens[i]?.text ?? '') && worth > best) [best, at] = [worth, i];
+  }
+  if (at < 0 || worthOf(bestPath(scores, n, again), scores, again) - best > most) return null;
+  other[at * ROLES.length + own] = (other[at * ROLES.length + own] as number) + BEYOND;
+  return { tokens, scores: other };
 }
 /**
  * The kind of the thing, a CSL type.

@@ -15,6 +15,12 @@ describe('a year that was not read', () => {
       'title Kelp | publisher Éd. Mansuri | year 1842 | page 35',
     ],
     ['{title Wood}, {place Valmark} 22015.', 'title Wood | place Valmark | year 2015'],
+    ['{title Wood}, {place Valmark} 112022.', 'title Wood | place Valmark | year 2022'],
+    [
+      '{title Absences}, {publisher Jens}, {page 19073}.',
+      'title Absences | publisher Jens | year 1907 | edition 3',
+    ],
+    ['{title Absences}, {publisher Jens}, 19073.', 'title Absences | publisher Jens | year 1907'],
     [
       '{title Border}, {publisher Pagini Press Revised2025}.',
       'title Border | publisher Pagini Press Revised | year 2025',
@@ -35,6 +41,8 @@ describe('a year that was not read', () => {
     '{title Kelp} {url http://d.example/x} (accessed 5 March 2020)',
     '{title Kelp in 1914}. {publisher Row}',
     '{title Kelp}, {page 1234567}.',
+    '{title Kelp}, {container Tide}, {page 19073}.',
+    '{title Kelp}, {place Valmark} 1112022.',
     '{title Kelp}, {page 1500-1520}.',
     '{title Kelp}. {issn 1234-2010}',
   ])('is none: %s', (marked) => {

@@ -275,7 +275,8 @@ async function bulk(cluster: Cluster, index: string, source: AsyncGenerator<Writ
   if (refused !== null) throw new Error(say('indexfile.notTaken', { reason: refused }));
 }
 async function settled(cluster: Cluster, index: string): Promise<void> {
-  await cluster.client.indices.putSettings({ index, body: { index: { refresh_interval: '5s' } } as never });
+  const settings = { refresh_interval: '5s', translog: { durability: 'request' } };
+  await cluster.client.indices.putSettings({ index, body: { index: settings } as never });
   await cluster.client.indices.refresh({ index });
   await cluster.client.cluster.health({ index, wait_for_status: 'yellow', timeout: '60s' } as never);
 }

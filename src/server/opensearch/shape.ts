@@ -28,7 +28,7 @@ import { sortKeyBy } from '../../core/words/sortKey';
 import { mainWords, strongWords } from '../../core/words/titleWords';
 
 /** Raised with every change of the mapping or of what is written into it: what was filled by another is filled again. */
-export const SHAPE = 1;
+export const SHAPE = 2;
 
 export const [VALUE_BEGINS, VALUE_ENDS] = ['\u0001', '\u0002'];
 /** Between the parts of a key that is sorted by; below every letter's weight. */
@@ -62,10 +62,13 @@ const terms = { type: 'text', analyzer: 'terms', position_increment_gap: APART }
 const bare = { type: 'text', analyzer: 'terms', norms: false, index_options: 'docs' };
 const named = (names: readonly string[], type: object) => Object.fromEntries(names.map((n) => [n, type]));
 
+/** What is looked for, counted and sorted by, and never read: kept in its lists alone, and not beside the record. */
+const LOOKED_FOR_ONLY = ['in_*', 'any', 'written', 'begin_*', 'filed_*', 'initial_*', 'code', 'title_key'];
 /** @param meta what the filling says of itself, read at every start */
 export const mappingOf = (meta: object) => ({
   _meta: meta,
   dynamic: 'strict',
+  _source: { excludes: LOOKED_FOR_ONLY },
   properties: {
     id: keyword,
     digest: { ...keyword, index: false },
@@ -100,8 +103,9 @@ export const mappingOf = (meta: object) => ({
 export const settingsOf = (shards: number, replicas: number) => ({
   number_of_shards: shards,
   number_of_replicas: replicas,
-  // Nothing is looked for while it is filled.
+  // Nothing is looked for while it is filled, and a filling that was broken off is thrown away.
   refresh_interval: '-1',
+  translog: { durability: 'async' },
   max_result_window: 110_000,
   max_terms_count: 1_000_000,
   analysis: { analyzer: { terms: { type: 'custom', tokenizer: 'whitespace', filter: [] } } },

@@ -3,6 +3,7 @@ import type { Section } from '../format/format';
 import { type Hashed, hashedInOrder, hashOf } from '../format/hash';
 import { growU32 } from './growable';
 
+const NONE: readonly number[] = [];
 /** Lists of numbers one behind the other, and where each begins. */
 export interface Flat {
   readonly start: Uint32Array;
@@ -71,10 +72,12 @@ export function relationsOf(
   references: readonly (readonly string[])[],
   works: Iterable<readonly [string, readonly number[]]>,
 ): Record<string, Section> {
-  const doc = new Map(ids.map((id, i) => [id, i]));
+  const doc = new Map<string, number>();
+  for (const [i, id] of ids.entries()) doc.set(id, i);
   const [looseHash, looseDoc] = [growU32(), growU32()];
   const cites = Array.from(order, (d, i) => {
     const list = references[d] as readonly string[];
+    if (!list.length) return NONE;
     for (const hash of looseIn(list, (id) => doc.has(id))) {
       looseHash.push(hash);
       looseDoc.push(i);

@@ -8,20 +8,26 @@ export interface StringTable {
 const encoder = new TextEncoder();
 const decoder = new TextDecoder();
 
+/** UTF-8 bytes of a UTF-16 unit at most, and room for a few that take more than one each. */
+const [MOST_BYTES, SPARE] = [3, 1024];
 /** Packs strings that are already in code-unit order of their UTF-8 bytes. */
 export function packStrings(sorted: readonly string[]): StringTable {
-  const parts = sorted.map((s) => encoder.encode(s));
   const offsets = new Uint32Array(sorted.length + 1);
+  let units = 0;
+  for (const s of sorted) units += s.length;
+  // Written one behind the other: an array of each would cost many times what is in it.
+  let bytes = new Uint8Array(units + SPARE);
   let size = 0;
-  parts.forEach((p, i) => {
-    size += p.length;
+  for (const [i, s] of sorted.entries()) {
+    if (bytes.length - size < s.length * MOST_BYTES) {
+      const larger = new Uint8Array(bytes.length + (bytes.length >> 2) + s.length * MOST_BYTES);
+      larger.set(bytes.subarray(0, size));
+      bytes = larger;
+    }
+    size += encoder.encodeInto(s, bytes.subarray(size)).written;
     offsets[i + 1] = size;
-  });
-  const bytes = new Uint8Array(size);
-  parts.forEach((p, i) => {
-    bytes.set(p, offsets[i]);
-  });
-  return { bytes, offsets };
+  }
+  return { bytes: bytes.slice(0, size), offsets };
 }
 
 /** How many texts a table of texts has. */
