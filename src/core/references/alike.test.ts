@@ -102,6 +102,11 @@ describe('what all of a list do', () => {
       'Krisavan, P. 2018. Reading the tide. Harrow: Tide Press.',
     ];
     expect(said(titled, 2).title).toBe('The Artificial Poverty');
+    // That the others have one makes it no surer of its words.
+    const part = new ListReader(titled, model)
+      .read(titled[2] as string)
+      .parts.find((p) => p.role === 'title');
+    expect(part?.confidence).toBeLessThan(0.6);
     const bare = [
       'Lind A. and Ost N. (2019) J. Shore Stud. 12, 3–19.',
       'Ostholt N. (2011) Ann. Harbour Sci. 4, 100–121.',

@@ -189,12 +189,13 @@ const isYear = ({ sort, number }: Marker): boolean => sort === 'stop' && number 
 function countedBy(firsts: readonly string[]): number[] {
   const bare = firsts.map((t) => Number(BARE.exec(t)?.[1] ?? Number.NaN));
   const markers = firsts.map(markerOf);
+  const counts = markers.map((m) => m.number);
   return firsts.map((text, i) => {
     const own = markers[i] as Marker;
     const beside = (numbers: readonly number[]): boolean =>
       numbers[i - 1] === (numbers[i] as number) - 1 || numbers[i + 1] === (numbers[i] as number) + 1;
     if (own.length && !isYear(own)) return own.length;
-    if (own.length) return beside(markers.map((m) => m.number)) ? own.length : 0;
+    if (own.length) return beside(counts) ? own.length : 0;
     return beside(bare) ? (BARE.exec(text)?.[0].length ?? 0) : 0;
   });
 }

@@ -106,6 +106,8 @@ export interface Tagged {
 export interface Weighed {
   readonly tokens: readonly Token[];
   readonly scores: Float32Array;
+  /** The scores as they are seen, where more is asked of a reading than that. */
+  readonly seen?: Float32Array;
 }
 export function weigh(written: readonly Token[], model: Model): Weighed {
   const tokens = asKnown(written, model.words);
@@ -118,13 +120,17 @@ export function weigh(written: readonly Token[], model: Model): Weighed {
 export const worthReading = ({ tokens, scores }: Weighed, model: Model): number =>
   worthOf(bestPath(scores, tokens.length, model.again), scores, model.again);
 /** The role of each token, and by how much it leads. @param order by role, what each role behind it costs */
-export function tag({ tokens, scores }: Weighed, model: Model, order?: readonly Float64Array[]): Tagged {
+export function tag(
+  { tokens, scores, seen = scores }: Weighed,
+  model: Model,
+  order?: readonly Float64Array[],
+): Tagged {
   const states = order
     ? bestInOrder(scores, tokens.length, model.again, order)
     : bestPath(scores, tokens.length, model.again);
   return {
     roles: Array.from(states, (s) => ROLES[s] as Role),
-    sure: leads(scores, states, ROLES.length),
+    sure: leads(seen, states, ROLES.length),
   };
 }
 /** More than any path is worth. */
@@ -144,7 +150,7 @@ export function weighedWith(
   const other = scores.slice();
   if (!has) {
     for (let i = 0; i < n; i++) other[i * ROLES.length + own] = -BEYOND;
-    return { tokens, scores: other };
+    return { tokens, scores: other, seen: scores };
   }
   const worths = worthThrough(scores, n, again);
   let [best, at] = [Number.NEGATIVE_INFINITY, -1];
@@ -154,7 +160,7 @@ export function weighedWith(
   }
   if (at < 0 || worthOf(bestPath(scores, n, again), scores, again) - best > most) return null;
   other[at * ROLES.length + own] = (other[at * ROLES.length + own] as number) + BEYOND;
-  return { tokens, scores: other };
+  return { tokens, scores: other, seen: scores };
 }
 /**
  * The kind of the thing, a CSL type.
