@@ -1,5 +1,5 @@
 /**
- * `bench search [--records N] [--json] [--http]`: times full answers (25 hits and all counts) in the engine,
+ * `bench search [--records N] [--rounds N] [--json]`: times full answers (25 hits and all counts) in the engine,
  * and through the running server's HTTP interface. Queries are drawn from the index itself, seeded, eight
  * kinds of them.
  */
