@@ -9,7 +9,7 @@ import { itemsOf } from './piles';
 import { questionsOf } from './questions';
 import { bibliographyOf, keepBibliography } from './references';
 import { pastOf, standingSearches } from './searches';
-import { moveClock, readSettings, usedPile } from './settings';
+import { moveClock, NO_SETTINGS, readSettings, usedPile } from './settings';
 import { slipsOf } from './slipRows';
 import { slipTrouble } from './slipShapes';
 import { dropOdd, oddSlips, slipById } from './slips';
@@ -68,19 +68,7 @@ describe('rows that are not what they should be', () => {
       { key: 'kept', value: null },
       { key: 'reader', value: 5 },
     ]);
-    expect(await readSettings(store)).toEqual({
-      reader: null,
-      situation: null,
-      clock: null,
-      contacts: {},
-      registering: {},
-      kept: {},
-      inboxSeen: {},
-      noticesSeen: {},
-      lastPile: {},
-      loans: {},
-      citeAs: {},
-    });
+    expect(await readSettings(store)).toEqual(NO_SETTINGS);
     await moveClock(store, '2026-11-03T09:10', '2026-11-02T09:10');
     expect((await readSettings(store)).clock).toBe('2026-11-03T09:10');
   });

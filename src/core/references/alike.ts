@@ -16,7 +16,7 @@ import {
   type ReadReference,
   readReference,
 } from './read';
-import { ROLES } from './roles';
+import { type Part, ROLES } from './roles';
 import type { Model } from './tagger';
 
 /** Fewer are no list. */
@@ -44,8 +44,7 @@ const costsOf = (counts: Float64Array, weight: number): Float64Array => {
   return counts.map((n) => weight * Math.min(MOST, Math.log((top + BEFOREHAND) / (n + BEFOREHAND))));
 };
 /** Of those that don't and those that do: whether all do, or none; null where that differs, or they are few. */
-function allDo(counts: readonly number[]): boolean | null {
-  const [no = 0, yes = 0] = counts;
+function allDo([no, yes]: readonly [number, number]): boolean | null {
   if (no + yes < FEW || Math.min(no, yes) >= (no + yes) * SOME_DO) return null;
   return yes > no;
 }
@@ -56,7 +55,7 @@ function givenIn({ initials, words }: Readonly<Record<'initials' | 'words', numb
   if (words <= all * SOME_DO) return 'initials';
   return words >= all * MANY_DO ? 'words' : null;
 }
-const bump = (counts: Float64Array | number[] | undefined, at: number, by: number): void => {
+const bump = (counts: Float64Array | undefined, at: number, by: number): void => {
   if (counts) counts[at] = (counts[at] as number) + by;
 };
 
@@ -66,10 +65,12 @@ interface Sight {
   /** Its parts in their order, indices into ROLES. */
   readonly order: readonly number[];
   readonly people: readonly (readonly SetPerson[])[];
-  /** Whether it has a title, and whether it stands in something that is counted by volumes or issues. */
   readonly titled: boolean;
   readonly serial: boolean;
 }
+/** Whether it stands in something that is counted by volumes or issues. */
+const isOfSerial = (parts: readonly Part[]): boolean =>
+  parts.some((p) => p.role === 'volume' || p.role === 'issue');
 function sightOf(looked: Looked, model: Model): Sight {
   const parts = partsOf(looked, model);
   const authors = parts.filter((p) => p.role === 'author');
@@ -78,7 +79,7 @@ function sightOf(looked: Looked, model: Model): Sight {
     order: parts.map((p) => ROLES.indexOf(p.role)).filter((r, k, all) => r !== all[k - 1]),
     people: authors.map((p) => howSet(peopleText(looked.text, p), model)),
     titled: parts.some((p) => p.role === 'title'),
-    serial: parts.some((p) => p.role === 'volume' || p.role === 'issue'),
+    serial: isOfSerial(parts),
   };
 }
 
@@ -88,12 +89,12 @@ class Alike {
   readonly #people = [new Float64Array(MANNERS_KNOWN), new Float64Array(MANNERS_KNOWN)] as const;
 
   readonly #given = { initials: 0, words: 0 };
-  /** By whether they are of a serial: how many have a title, and how many have none. */
-  readonly #titled = [0, 0, 0, 0];
+  /** How many have no title, and how many have one: of those that are of no serial, and of those that are. */
+  readonly #titles = { books: [0, 0] as [number, number], serials: [0, 0] as [number, number] };
 
   /** @param by 1, or -1 to take it out again */
   count({ order, people, titled, serial }: Sight, by: 1 | -1): void {
-    bump(this.#titled, (serial ? 2 : 0) + (titled ? 1 : 0), by);
+    this.#titles[serial ? 'serials' : 'books'][titled ? 1 : 0] += by;
     for (const [k, role] of order.entries()) bump(this.#order[order[k - 1] ?? 0], role, by);
     for (const list of people)
       for (const [k, { manner, telling, given }] of list.entries())
@@ -105,12 +106,14 @@ class Alike {
         }
   }
   /** What is known of a reference by the others. */
-  known({ serial }: Pick<Sight, 'serial'>): Known {
-    const [books, serials] = [this.#titled.slice(0, 2), this.#titled.slice(2)];
-    const both = books.map((n, k) => n + (serials[k] as number));
-    // What is of no serial has a title in lists where articles have none.
-    const titled = allDo(serial ? serials : books) ?? (allDo(both) || null);
-    return { order: this.#order.map((counts) => costsOf(counts, COSTS.order)), titled };
+  get known(): Known {
+    const { books, serials } = this.#titles;
+    const all = allDo([books[0] + serials[0], books[1] + serials[1]]);
+    return {
+      order: this.#order.map((counts) => costsOf(counts, COSTS.order)),
+      // What is of no serial has a title in lists where articles have none.
+      titled: (parts) => allDo(isOfSerial(parts) ? serials : books) ?? (all || null),
+    };
   }
   get lean(): Lean {
     const [first, next] = this.#people;
@@ -149,8 +152,7 @@ export class ListReader {
     if (!this.#seen.size) return readReference(text, this.#model);
     const own = this.#seen.get(text);
     if (own) this.#alike.count(own, -1);
-    const sight = own ?? sightOf(lookAt(text, this.#model), this.#model);
-    const parts = partsOf(sight.looked, this.#model, this.#alike.known(sight));
+    const parts = partsOf(own?.looked ?? lookAt(text, this.#model), this.#model, this.#alike.known);
     const csl = cslOf(text, parts, this.#model, this.#alike.lean);
     if (own) this.#alike.count(own, 1);
     return { text, parts, csl };

@@ -275,13 +275,13 @@ export function lookAt(text: string, model: Model): Looked {
 export interface Known {
   /** By role, what each role behind it costs. */
   readonly order: readonly Float64Array[];
-  /** Whether references like it have a title, where all say the same of that. */
-  readonly titled: boolean | null;
+  /** Whether references with such parts have a title, where all say the same of that. */
+  readonly titled: (parts: readonly Part[]) => boolean | null;
 }
 /** What its words are taken for. */
 export function partsOf(looked: Looked, model: Model, known?: Known): readonly Part[] {
   const parts = partsBy(looked, model, known?.order);
-  const titled = known?.titled ?? null;
+  const titled = known?.titled(parts) ?? null;
   if (titled === null || parts.some((p) => p.role === 'title') === titled) return parts;
   const weighed = weighedWith(looked.weighed, 'title', { has: titled, most: TITLE_COSTS }, model);
   return weighed ? partsBy({ ...looked, weighed }, model, known?.order) : parts;

@@ -96,6 +96,11 @@ describe('what counts', () => {
       'Ostholt, N. 2020. Dulse and the coast. Harrow: Tide Press.',
     ];
     expect(texts(`${first}\n${second}`)).toEqual([first, second]);
+    const others = [
+      '(2017): Horses of the sea, 6 March 2017.',
+      '2016 Annual report of the harbour. Harrow: Tide Press.',
+    ];
+    expect(texts(others.join('\n\n'))).toEqual(others);
     // Of a long list it may be one.
     const long = [1951, 1952, 1953].map(
       (n) => `${n}. Ostholt, N. 2020. Dulse and the ${n}th coast. Harrow: Tide Press.`,

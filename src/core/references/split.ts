@@ -180,11 +180,12 @@ function asRead(
 
 /** A number before whatever it counts: `72 de Perés`, `8 1558: a year`. */
 const BARE = /^(\d{1,4})\s+(?=\S)/;
-/** A number with a stop that is a year: nothing else of the list counts so far. */
-const isYear = ({ sort, number }: Marker): boolean => sort === 'stop' && number >= 1400 && number < 2100;
+/** A number that may be a year as well: lists seldom count so far. In square brackets it is none. */
+const mayBeYear = ({ sort, number }: Marker): boolean =>
+  sort !== 'brackets' && number >= 1400 && number < 2100;
 /**
- * How much of each reference's first line counts it. A list that counts says so by the numbers beside: what looks like
- * no number's place is one where they go on, and a year is none.
+ * How much of each reference's first line counts it. Where a number may be something else (a year, or what begins a
+ * title), those beside tell: it counts where they go on counting.
  */
 function countedBy(firsts: readonly string[]): number[] {
   const bare = firsts.map((t) => Number(BARE.exec(t)?.[1] ?? Number.NaN));
@@ -194,7 +195,7 @@ function countedBy(firsts: readonly string[]): number[] {
     const own = markers[i] as Marker;
     const beside = (numbers: readonly number[]): boolean =>
       numbers[i - 1] === (numbers[i] as number) - 1 || numbers[i + 1] === (numbers[i] as number) + 1;
-    if (own.length && !isYear(own)) return own.length;
+    if (own.length && !mayBeYear(own)) return own.length;
     if (own.length) return beside(counts) ? own.length : 0;
     return beside(bare) ? (BARE.exec(text)?.[0].length ?? 0) : 0;
   });
